@@ -1,0 +1,84 @@
+//! What the crafter asks for.
+
+mod habits;
+mod limits;
+
+pub use habits::*;
+pub use limits::BriefFault;
+
+use crate::{Length, Sheet, Unit};
+
+/// Everything a crafter says about a bag before anything is computed.
+///
+/// A brief that passes [`Brief::check`] can be planned; whether the plan is a good one is what verdicts are for.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct Brief {
+    /// Size of the open, standing bag.
+    pub finished: Finished,
+    /// Where the run of panels starts, and which way it goes.
+    pub run: Run,
+    /// Width of the glue tab.
+    pub tab: Length,
+    /// How deep the base flaps are.
+    pub base: BaseHabit,
+    /// How much each side of a gusset flap tapers at the bottom edge; none leaves a plain slit.
+    pub notch: Length,
+    /// What happens at the top edge.
+    pub hem: Hem,
+    /// What is scored down the gussets.
+    pub gusset_crease: GussetCrease,
+    /// Which flaps fold in first when the base is closed.
+    pub closing: ClosingOrder,
+    /// The sheet to cut it from.
+    pub sheet: Sheet,
+    /// The scoring board at hand.
+    pub board: Board,
+    /// Which face is scored.
+    pub score_face: ScoreFace,
+    /// The unit of every label. Changes no length.
+    pub unit: Unit,
+}
+
+/// The open, standing bag.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+pub struct Finished {
+    /// Width of a face.
+    pub width: Length,
+    /// Base fold to top edge, after the top is turned.
+    pub height: Length,
+    /// Depth of a side panel.
+    pub gusset: Length,
+}
+
+impl Brief {
+    /// The customary brief for a size: one piece, gusset first to the right, tab ½, full base flaps, raw top, no
+    /// gusset crease, on a directional 12×12.
+    ///
+    /// ```
+    /// use wide_fold_core::{Brief, Length, Plan};
+    /// let brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
+    /// let plan = Plan::new(&brief).expect("a size that can be folded");
+    /// assert_eq!(plan.pieces[0].width, Length::inches(12));
+    /// ```
+    pub fn new(width: Length, height: Length, gusset: Length) -> Self {
+        Self {
+            finished: Finished { width, height, gusset },
+            run: Run::default(),
+            tab: CUSTOMARY_TAB,
+            base: BaseHabit::Full,
+            notch: CUSTOMARY_NOTCH,
+            hem: Hem::None,
+            gusset_crease: GussetCrease::None,
+            closing: ClosingOrder::BackFirst,
+            sheet: Sheet::default(),
+            board: Board::default(),
+            score_face: ScoreFace::OutsideOfFold,
+            unit: Unit::Inch,
+        }
+    }
+
+    /// Depth of the base flaps.
+    pub fn flap(&self) -> Length {
+        self.base.depth(self.finished.gusset)
+    }
+}

@@ -1,0 +1,138 @@
+//! Sizes nobody can fold are refused before anything is computed.
+
+use super::{BaseHabit, Brief, Hem};
+use crate::Length;
+
+/// The smallest width, height or gusset a hand can fold (our choice).
+const SMALLEST_PANEL: Length = Length::eighths(2);
+/// The largest width, height or gusset: past any roll of paper (our choice).
+const LARGEST_PANEL: Length = Length::inches(60);
+const SMALLEST_SHEET: Length = Length::inches(1);
+const LARGEST_SHEET: Length = Length::inches(400);
+
+/// A figure of the brief that cannot be used, and why.
+#[derive(Clone, Debug, PartialEq, Eq, thiserror::Error)]
+#[error("{sentence}")]
+pub struct BriefFault {
+    /// The field at fault, dotted as in the written brief: `finished.width`.
+    pub field: &'static str,
+    /// A sentence the crafter understands.
+    pub sentence: String,
+}
+
+impl Brief {
+    /// Checks that every figure is one that hands and paper could meet.
+    ///
+    /// # Errors
+    /// The first [`BriefFault`]: a zero, negative or absurd length, named by its field.
+    pub fn check(&self) -> Result<(), BriefFault> {
+        let size = self.finished;
+        self.within("finished.width", "The width", size.width, SMALLEST_PANEL, LARGEST_PANEL)?;
+        self.within("finished.height", "The height", size.height, SMALLEST_PANEL, LARGEST_PANEL)?;
+        self.within("finished.gusset", "The gusset", size.gusset, SMALLEST_PANEL, LARGEST_PANEL)?;
+        self.within("tab", "The glue tab", self.tab, Length::sixty_fourths(4), Length::inches(4))?;
+        self.within("notch", "The notch", self.notch, Length::ZERO, Length::inches(1))?;
+        match self.base {
+            BaseHabit::Full => {}
+            BaseHabit::HalfAndLap { lap } => {
+                self.within(
+                    "base.lap",
+                    "The lap of the base flaps",
+                    lap,
+                    Length::sixty_fourths(4),
+                    LARGEST_PANEL,
+                )?;
+            }
+            BaseHabit::Fixed { depth } | BaseHabit::Custom { depth } => {
+                self.within("base.depth", "The base flap", depth, SMALLEST_PANEL, LARGEST_PANEL)?;
+            }
+        }
+        if let Hem::In { depth } | Hem::Out { depth } = self.hem {
+            self.within("hem.depth", "The hem", depth, Length::sixty_fourths(8), LARGEST_PANEL)?;
+        }
+        self.within("sheet.width", "The sheet's width", self.sheet.width, SMALLEST_SHEET, LARGEST_SHEET)?;
+        self.within("sheet.height", "The sheet's height", self.sheet.height, SMALLEST_SHEET, LARGEST_SHEET)?;
+        self.within(
+            "board.groove",
+            "The board's groove",
+            self.board.groove,
+            Length::from_nm(500_000),
+            Length::INCH,
+        )?;
+        self.within(
+            "board.reach",
+            "The board's reach",
+            self.board.reach,
+            Length::inches(4),
+            Length::inches(60),
+        )
+    }
+
+    fn within(
+        &self,
+        field: &'static str,
+        what: &str,
+        length: Length,
+        least: Length,
+        most: Length,
+    ) -> Result<(), BriefFault> {
+        let given = length.label(self.unit);
+        let sentence = if length < least && !length.is_positive() && least.is_positive() {
+            format!("{what} is {given}; it has to be more than nothing, {} at least.", least.label(self.unit))
+        } else if length < least {
+            format!("{what} is {given}; less than {} cannot be folded by hand.", least.label(self.unit))
+        } else if length > most {
+            format!("{what} is {given}; nobody can fold more than {}.", most.label(self.unit))
+        } else {
+            return Ok(());
+        };
+        Err(BriefFault { field, sentence })
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use rstest::rstest;
+
+    fn sized(width: i64, height: i64, gusset: i64) -> Brief {
+        Brief::new(Length::inches(width), Length::inches(height), Length::inches(gusset))
+    }
+
+    #[rstest]
+    #[case(0, 6, 2, "finished.width", "more than nothing")]
+    #[case(4, -6, 2, "finished.height", "more than nothing")]
+    #[case(4, 6, 900, "finished.gusset", "nobody can fold more than 60 in")]
+    fn sizes_nobody_can_fold(
+        #[case] width: i64,
+        #[case] height: i64,
+        #[case] gusset: i64,
+        #[case] field: &str,
+        #[case] words: &str,
+    ) {
+        let fault = sized(width, height, gusset).check().unwrap_err();
+        assert_eq!(fault.field, field);
+        assert!(fault.sentence.contains(words), "{}", fault.sentence);
+    }
+
+    #[test]
+    fn every_other_length_is_checked_too() {
+        let good = sized(4, 7, 2);
+        let zero = Length::ZERO;
+        let faults = [
+            Brief { tab: zero, ..good.clone() },
+            Brief { notch: -Length::INCH, ..good.clone() },
+            Brief { base: BaseHabit::Custom { depth: zero }, ..good.clone() },
+            Brief { base: BaseHabit::HalfAndLap { lap: zero }, ..good.clone() },
+            Brief { hem: Hem::Out { depth: zero }, ..good.clone() },
+            Brief { sheet: crate::Sheet { height: zero, ..good.sheet.clone() }, ..good.clone() },
+            Brief { board: super::super::Board { groove: zero, ..good.board }, ..good.clone() },
+        ]
+        .map(|brief| brief.check().unwrap_err().field);
+        assert_eq!(
+            faults,
+            ["tab", "notch", "base.depth", "base.lap", "hem.depth", "sheet.height", "board.groove"]
+        );
+        assert_eq!(good.check(), Ok(()));
+    }
+}

@@ -1,0 +1,133 @@
+//! Convex polygons in the plane, in millimetres: splitting, laying over one another, measuring.
+
+use glam::DVec2;
+
+/// A convex polygon, corners anticlockwise.
+#[derive(Clone, Debug, PartialEq)]
+pub struct Convex(Vec<DVec2>);
+
+/// Areas below this many square millimetres are rounding, not paper.
+const SLIVER: f64 = 1e-6;
+
+impl Convex {
+    /// A polygon from its corners in either order round; they must bound a convex area.
+    pub fn new(mut corners: Vec<DVec2>) -> Self {
+        if signed_area(&corners) < 0.0 {
+            corners.reverse();
+        }
+        Self(corners)
+    }
+
+    /// The upright rectangle between two opposite corners.
+    pub fn rectangle(a: DVec2, b: DVec2) -> Self {
+        Self::new(vec![a, DVec2::new(b.x, a.y), b, DVec2::new(a.x, b.y)])
+    }
+
+    /// Its corners.
+    pub fn corners(&self) -> &[DVec2] {
+        &self.0
+    }
+
+    /// Its area in square millimetres.
+    pub fn area(&self) -> f64 {
+        signed_area(&self.0)
+    }
+
+    /// The part to the left of the line from `a` to `b`, and the part to its right. Either may be missing.
+    fn split(&self, a: DVec2, b: DVec2) -> (Option<Self>, Option<Self>) {
+        let side = |point: DVec2| (b - a).perp_dot(point - a);
+        let (mut left, mut right) = (Vec::new(), Vec::new());
+        for (index, &here) in self.0.iter().enumerate() {
+            let next = self.0[(index + 1) % self.0.len()];
+            let (here_side, next_side) = (side(here), side(next));
+            if here_side >= 0.0 {
+                left.push(here);
+            }
+            if here_side <= 0.0 {
+                right.push(here);
+            }
+            if here_side * next_side < 0.0 {
+                let crossing = here.lerp(next, here_side / (here_side - next_side));
+                left.push(crossing);
+                right.push(crossing);
+            }
+        }
+        let keep =
+            |corners: Vec<DVec2>| Some(Self(corners)).filter(|part| part.0.len() > 2 && part.area() > SLIVER);
+        (keep(left), keep(right))
+    }
+
+    /// Divides this polygon by `other`: the part inside it, and the convex parts outside it.
+    fn divide(&self, other: &Self) -> (Option<Self>, Vec<Self>) {
+        let mut outside = Vec::new();
+        let mut rest = Some(self.clone());
+        for (index, &a) in other.0.iter().enumerate() {
+            let b = other.0[(index + 1) % other.0.len()];
+            let Some(part) = rest else { break };
+            let (left, right) = part.split(a, b);
+            outside.extend(right);
+            rest = left;
+        }
+        (rest, outside)
+    }
+}
+
+/// Lays `sheets` over `ground` and tells, for convex parts that together make up the ground, how many sheets lie
+/// there.
+pub fn layers(ground: &Convex, sheets: &[Convex]) -> Vec<(Convex, usize)> {
+    sheets.iter().fold(vec![(ground.clone(), 0)], |parts, sheet| {
+        parts
+            .into_iter()
+            .flat_map(|(part, count)| {
+                let (inside, outside) = part.divide(sheet);
+                let covered = inside.map(|part| (part, count + 1));
+                covered.into_iter().chain(outside.into_iter().map(move |part| (part, count)))
+            })
+            .collect()
+    })
+}
+
+fn signed_area(corners: &[DVec2]) -> f64 {
+    let twice: f64 = corners
+        .iter()
+        .enumerate()
+        .map(|(index, corner)| corner.perp_dot(corners[(index + 1) % corners.len()]))
+        .sum();
+    twice / 2.0
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use geo::{Area, BooleanOps, Polygon};
+    use proptest::prelude::*;
+
+    fn to_geo(convex: &Convex) -> Polygon<f64> {
+        Polygon::new(convex.0.iter().map(|corner| (corner.x, corner.y)).collect(), Vec::new())
+    }
+
+    fn triangle() -> impl Strategy<Value = Convex> {
+        prop::array::uniform6(-60.0..60.0_f64)
+            .prop_map(|c| {
+                Convex::new(vec![DVec2::new(c[0], c[1]), DVec2::new(c[2], c[3]), DVec2::new(c[4], c[5])])
+            })
+            .prop_filter("a triangle with some area", |triangle| triangle.area() > 1.0)
+    }
+
+    proptest! {
+        /// Against the general-purpose library geo: what lies under no sheet, and that nothing is lost.
+        #[test]
+        fn layers_agree_with_geo(sheets in prop::collection::vec(triangle(), 0..4)) {
+            let ground = Convex::rectangle(DVec2::new(-40.0, -30.0), DVec2::new(40.0, 30.0));
+            let parts = layers(&ground, &sheets);
+            let total: f64 = parts.iter().map(|(part, _)| part.area()).sum();
+            prop_assert!((total - ground.area()).abs() < 1e-3);
+            let bare: f64 = parts.iter().filter(|(_, count)| *count == 0).map(|(part, _)| part.area()).sum();
+            let mut left = geo::MultiPolygon::new(vec![to_geo(&ground)]);
+            for sheet in &sheets {
+                left = left.difference(&to_geo(sheet));
+            }
+            prop_assert!((bare - left.unsigned_area()).abs() < 1e-3, "{bare} {}", left.unsigned_area());
+        }
+    }
+}

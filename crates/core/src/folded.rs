@@ -1,0 +1,131 @@
+//! The net folded up: every facet as a polygon in space, turned about its own creases.
+
+pub mod facets;
+
+use crate::net::{Band, Crease, CreaseRole, Fold, Net, Panel, Strip};
+use facets::{Facet, facets};
+use glam::{DAffine3, DQuat, DVec3};
+use std::collections::VecDeque;
+
+/// The open, standing bag. Frame: the front face lies in the plane z = 0 as it does on the sheet (x right, y up);
+/// the bag's inside is on the side of negative z. Millimetres.
+#[derive(Clone, Debug)]
+pub struct Folded {
+    /// Every facet of every strip.
+    pub facets: Vec<Turned>,
+    /// The largest distance in millimetres by which the two sides of a crease have come apart. Above rounding it
+    /// means that the paper would tear.
+    pub torn: f64,
+}
+
+/// A facet where folding has brought it.
+#[derive(Clone, Debug)]
+pub struct Turned {
+    /// Its strip.
+    pub strip: usize,
+    /// The flat facet.
+    pub flat: Facet,
+    /// The panel and the band it belongs to.
+    pub part: (Panel, Band),
+    /// From the strip's frame, in millimetres, to space.
+    pub pose: DAffine3,
+}
+
+impl Turned {
+    /// Its corners in space, in the order of the flat facet.
+    pub fn corners(&self) -> Vec<DVec3> {
+        self.flat.corners.iter().map(|corner| self.place(*corner)).collect()
+    }
+
+    /// Where a point of the strip comes to lie.
+    pub fn place(&self, point: crate::net::Point) -> DVec3 {
+        self.pose.transform_point3(flat(point))
+    }
+}
+
+fn flat(point: crate::net::Point) -> DVec3 {
+    DVec3::new(point.x.mm(), point.y.mm(), 0.0)
+}
+
+/// How far the paper beyond a crease turns in the open bag, in degrees away from the one who looks at the outside.
+fn turn(crease: &Crease) -> f64 {
+    let angle = match crease.role {
+        CreaseRole::HemLine => 180.0,
+        CreaseRole::BaseLine | CreaseRole::Corner | CreaseRole::TabLine => 90.0,
+        CreaseRole::GussetCentre => 0.0,
+    };
+    match crease.fold {
+        Fold::Flat => 0.0,
+        Fold::Mountain => angle,
+        Fold::Valley => -angle,
+    }
+}
+
+impl Folded {
+    /// Folds a net into the open bag. Only the net's lines are used, never the brief's sizes.
+    pub fn new(net: &Net) -> Self {
+        let mut folded = Self { facets: Vec::new(), torn: 0.0 };
+        for (index, strip) in net.strips.iter().enumerate() {
+            folded.fold(index, strip);
+        }
+        folded
+    }
+
+    fn fold(&mut self, index: usize, strip: &Strip) {
+        let flats = facets(strip);
+        let parts: Vec<(Panel, Band)> = flats.iter().filter_map(|facet| part(strip, facet)).collect();
+        if parts.len() != flats.len() {
+            self.torn = f64::INFINITY;
+            return;
+        }
+        let root = parts.iter().position(|part| *part == (Panel::Front, Band::Body)).unwrap_or(0);
+        let mut poses: Vec<Option<DAffine3>> = vec![None; flats.len()];
+        let Some(origin) = flats.get(root).map(|facet| flat(facet.corners[0])) else { return };
+        poses[root] = Some(DAffine3::from_translation(-origin));
+        let mut queue = VecDeque::from([root]);
+        while let Some(here) = queue.pop_front() {
+            let Some(pose) = poses[here] else { continue };
+            for (side, hinge) in flats[here].hinges.iter().enumerate() {
+                let Some(hinge) = hinge else { continue };
+                let corners = &flats[here].corners;
+                let (a, b) = (flat(corners[side]), flat(corners[(side + 1) % corners.len()]));
+                let beyond = pose * about(a, b, turn(&strip.creases[hinge.crease]));
+                match poses[hinge.facet] {
+                    None => {
+                        poses[hinge.facet] = Some(beyond);
+                        queue.push_back(hinge.facet);
+                    }
+                    Some(known) => {
+                        let middle = flats[hinge.facet].middle();
+                        for point in [a, b, flat(middle)] {
+                            let apart =
+                                known.transform_point3(point).distance(beyond.transform_point3(point));
+                            self.torn = self.torn.max(apart);
+                        }
+                    }
+                }
+            }
+        }
+        for ((flat, part), pose) in flats.into_iter().zip(parts).zip(poses) {
+            match pose {
+                Some(pose) => self.facets.push(Turned { strip: index, flat, part, pose }),
+                None => self.torn = f64::INFINITY,
+            }
+        }
+    }
+}
+
+/// The turn by `degrees` about the line from `a` to `b`, with the placed paper on its left: positive turns what lies
+/// on its right away from the one who looks.
+fn about(a: DVec3, b: DVec3, degrees: f64) -> DAffine3 {
+    let turn = DQuat::from_axis_angle((b - a).normalize_or_zero(), degrees.to_radians());
+    DAffine3::from_translation(a) * DAffine3::from_quat(turn) * DAffine3::from_translation(-a)
+}
+
+/// The panel and band in which a facet's middle lies.
+fn part(strip: &Strip, facet: &Facet) -> Option<(Panel, Band)> {
+    let middle = facet.middle();
+    let column = strip.columns.iter().find(|column| column.x.touches(middle.x))?;
+    let row = strip.rows.iter().find(|row| row.y.touches(middle.y))?;
+    Some((column.panel, row.band))
+}

@@ -1,0 +1,193 @@
+//! Pieces on sheets: where they lie, how to trim them out, and what is left over.
+
+use crate::pieces::Piece;
+use crate::{Brief, Length};
+
+/// Pieces placed on sheets.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct Layout {
+    /// The sheets, in the order they are used.
+    pub sheets: Vec<SheetCut>,
+}
+
+/// One sheet and what is cut from it. Frame: the sheet as it is laid, origin at its bottom-left corner.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct SheetCut {
+    /// Width as laid.
+    pub width: Length,
+    /// Height as laid.
+    pub height: Length,
+    /// Pieces on it.
+    pub placed: Vec<Placed>,
+    /// The cuts of a guillotine trimmer, in order. Empty if the piece does not fit.
+    pub trims: Vec<Trim>,
+    /// What is left over, largest first. Empty if the piece does not fit.
+    pub offcuts: Vec<Rectangle>,
+    /// How far the piece reaches past the sheet; zero both ways if it fits.
+    pub overhang: Overhang,
+}
+
+/// A piece on a sheet.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct Placed {
+    /// Which of the plan's pieces.
+    pub piece: usize,
+    /// The space it takes.
+    pub space: Rectangle,
+}
+
+/// An upright rectangle.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+pub struct Rectangle {
+    /// From the left edge.
+    pub x: Length,
+    /// From the bottom edge.
+    pub y: Length,
+    /// From side to side.
+    pub width: Length,
+    /// From bottom to top.
+    pub height: Length,
+}
+
+/// One cut from edge to edge of what is on the trimmer.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct Trim {
+    /// Which way the blade runs.
+    pub blade: Blade,
+    /// What to keep: the distance from the left or bottom edge to set the trimmer to.
+    pub keep: Length,
+    /// What it cuts off.
+    pub off: Rectangle,
+}
+
+/// Which way a cut runs on the sheet as it is laid.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+pub enum Blade {
+    /// From bottom to top; the setting is a width.
+    Upright,
+    /// From side to side; the setting is a height.
+    Level,
+}
+
+/// How far a piece reaches past its sheet.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+pub struct Overhang {
+    /// Past the right edge.
+    pub width: Length,
+    /// Past the top edge.
+    pub height: Length,
+}
+
+impl Overhang {
+    /// True if the piece lies within its sheet.
+    pub fn is_none(self) -> bool {
+        self == Self::default()
+    }
+}
+
+impl Rectangle {
+    /// Its area in square nanometres.
+    pub fn area(&self) -> i128 {
+        i128::from(self.width.nm()) * i128::from(self.height.nm())
+    }
+}
+
+impl Layout {
+    /// Lays every piece into the bottom-left corner of a sheet of its own, and trims so that the largest single
+    /// offcut is as large as it can be.
+    pub fn new(brief: &Brief, pieces: &[Piece]) -> Self {
+        let (width, height) = brief.sheet.as_laid();
+        let sheets =
+            pieces.iter().enumerate().map(|(index, piece)| one(index, piece, width, height)).collect();
+        Self { sheets }
+    }
+
+    /// True if every piece lies within its sheet.
+    pub fn fits(&self) -> bool {
+        self.sheets.iter().all(|sheet| sheet.overhang.is_none())
+    }
+}
+
+fn one(index: usize, piece: &Piece, width: Length, height: Length) -> SheetCut {
+    let space = Rectangle { x: Length::ZERO, y: Length::ZERO, width: piece.width, height: piece.height };
+    let overhang = Overhang {
+        width: (piece.width - width).max(Length::ZERO),
+        height: (piece.height - height).max(Length::ZERO),
+    };
+    let trims = if overhang.is_none() {
+        let upright_first = trim_out(piece, width, height, Blade::Upright);
+        let level_first = trim_out(piece, width, height, Blade::Level);
+        if largest(&level_first) > largest(&upright_first) { level_first } else { upright_first }
+    } else {
+        Vec::new()
+    };
+    let mut offcuts: Vec<Rectangle> = trims.iter().map(|trim| trim.off).collect();
+    offcuts.sort_by_key(|offcut| -offcut.area());
+    SheetCut { width, height, placed: vec![Placed { piece: index, space }], trims, offcuts, overhang }
+}
+
+fn largest(trims: &[Trim]) -> i128 {
+    trims.iter().map(|trim| trim.off.area()).max().unwrap_or(0)
+}
+
+/// At most two cuts: the first runs the whole sheet, the second the part that is left.
+fn trim_out(piece: &Piece, width: Length, height: Length, first: Blade) -> Vec<Trim> {
+    let (right, above) = (width - piece.width, height - piece.height);
+    let (tall, wide) = match first {
+        Blade::Upright => (height, piece.width),
+        Blade::Level => (piece.height, width),
+    };
+    let upright = Trim {
+        blade: Blade::Upright,
+        keep: piece.width,
+        off: Rectangle { x: piece.width, y: Length::ZERO, width: right, height: tall },
+    };
+    let level = Trim {
+        blade: Blade::Level,
+        keep: piece.height,
+        off: Rectangle { x: Length::ZERO, y: piece.height, width: wide, height: above },
+    };
+    let order = if first == Blade::Upright { [upright, level] } else { [level, upright] };
+    order.into_iter().filter(|trim| trim.off.area() > 0).collect()
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::{Net, pieces};
+    use rstest::rstest;
+
+    fn laid(width: &str, height: &str, gusset: &str) -> SheetCut {
+        let [w, h, d] = [width, height, gusset].map(|text| text.parse().unwrap());
+        let brief = Brief::new(w, h, d);
+        Layout::new(&brief, &pieces::divide(&Net::new(&brief))).sheets.remove(0)
+    }
+
+    #[test]
+    fn the_worked_bag_leaves_a_strip_for_two_handles() {
+        // Handbook (common practice): 3¾ × 6½ × 2 leaves 12 × 3½ of a 12×12: exactly two 1¾ × 12 strips.
+        let sheet = laid("3 3/4", "6 1/2", "2");
+        assert_eq!(sheet.trims.len(), 1);
+        assert_eq!((sheet.trims[0].blade, sheet.trims[0].keep), (Blade::Level, Length::eighths(68)));
+        let strip = sheet.offcuts[0];
+        assert_eq!((strip.width, strip.height), (Length::inches(12), Length::eighths(14) * 2));
+    }
+
+    #[rstest]
+    #[case("3", "3", "1")]
+    #[case("2", "8", "1 1/2")]
+    #[case("3 1/2", "9", "2")]
+    fn areas_add_up(#[case] width: &str, #[case] height: &str, #[case] gusset: &str) {
+        let sheet = laid(width, height, gusset);
+        let used: i128 = sheet.placed.iter().map(|placed| placed.space.area()).sum();
+        let left: i128 = sheet.offcuts.iter().map(Rectangle::area).sum();
+        assert_eq!(used + left, Length::inches(12).nm() as i128 * Length::inches(12).nm() as i128);
+    }
+
+    #[test]
+    fn what_does_not_fit_is_not_trimmed() {
+        let sheet = laid("4", "7", "2");
+        assert_eq!(sheet.overhang, Overhang { width: Length::eighths(4), height: Length::ZERO });
+        assert!(sheet.trims.is_empty() && sheet.offcuts.is_empty());
+    }
+}

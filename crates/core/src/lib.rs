@@ -1,0 +1,34 @@
+//! The heart of Wide Fold: what a crafter asks for goes in, what to cut, score, fold and glue comes out.
+//!
+//! Data goes one way, and each stage knows only the stages before it:
+//!
+//! ```text
+//! Brief ─► Net ─► Pieces ─► Layout          what to cut
+//!           │       └─────► Passes ─► Steps  what to do, in order
+//!           └─► Folded ─► Proof              what comes out when it is folded
+//! all of them ─► Plan (with Verdicts and their Remedies)
+//! ```
+//!
+//! No I/O, no clock, no threads: every function here is a function of its arguments. Lengths are exact
+//! ([`Length`], whole nanometres); floating point begins at the folded pose.
+
+pub mod brief;
+pub mod convex;
+pub mod folded;
+pub mod layout;
+pub mod length;
+pub mod net;
+pub mod passes;
+pub mod pieces;
+pub mod plan;
+pub mod proof;
+pub mod sheet;
+pub mod steps;
+pub mod verdict;
+pub mod wording;
+
+pub use brief::{Brief, BriefFault};
+pub use length::{Length, LengthError, Ruler, Setting, Unit};
+pub use net::Net;
+pub use plan::Plan;
+pub use sheet::Sheet;

@@ -1,0 +1,63 @@
+//! Exact points and spans.
+
+use crate::Length;
+
+/// A point of a strip: x from its left edge, y from its bottom edge.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub struct Point {
+    /// From the left edge.
+    pub x: Length,
+    /// From the bottom edge.
+    pub y: Length,
+}
+
+impl Point {
+    /// The point at `x` from the left and `y` from the bottom.
+    pub const fn new(x: Length, y: Length) -> Self {
+        Self { x, y }
+    }
+}
+
+/// A stretch from one place to a later one along one axis; `from <= to`.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+pub struct Span {
+    /// Where it begins.
+    pub from: Length,
+    /// Where it ends.
+    pub to: Length,
+}
+
+impl Span {
+    /// The stretch from `from` to `to`.
+    pub fn new(from: Length, to: Length) -> Self {
+        Self { from, to }
+    }
+
+    /// How long it is.
+    pub fn length(self) -> Length {
+        self.to - self.from
+    }
+
+    /// Its middle, rounded down to the nanometre.
+    pub fn middle(self) -> Length {
+        self.from + self.length().half()
+    }
+
+    /// True if `place` lies on it, its ends included.
+    pub fn touches(self, place: Length) -> bool {
+        self.from <= place && place <= self.to
+    }
+
+    /// Lays `lengths` one after another from zero.
+    pub fn in_a_row(lengths: impl IntoIterator<Item = Length>) -> Vec<Self> {
+        let mut from = Length::ZERO;
+        lengths
+            .into_iter()
+            .map(|length| {
+                let span = Self::new(from, from + length);
+                from = span.to;
+                span
+            })
+            .collect()
+    }
+}

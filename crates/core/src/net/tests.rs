@@ -1,0 +1,121 @@
+use super::*;
+use crate::brief::{BaseHabit, Direction, GussetCrease, Hem, RunStart};
+use rstest::rstest;
+
+/// The handbook's one-piece bag (common practice): 3¾ × 6½ × 2, tab ½, flaps 2, out of 12 × 8½.
+fn worked(start: RunStart, direction: Direction) -> Strip {
+    let mut brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
+    brief.run = crate::brief::Run { start, direction };
+    Net::new(&brief).strips.remove(0)
+}
+
+fn scores(strip: &Strip) -> Vec<String> {
+    let mut at: Vec<Length> =
+        strip.creases.iter().filter(|crease| crease.is_upright()).map(|crease| crease.from.x).collect();
+    at.sort();
+    at.dedup();
+    at.iter().map(|x| x.figure(crate::Unit::Inch)).collect()
+}
+
+#[rstest]
+#[case(RunStart::Gusset, Direction::Right, &["2", "5¾", "7¾", "11½"])]
+#[case(RunStart::Gusset, Direction::Left, &["½", "4¼", "6¼", "10"])]
+#[case(RunStart::Face, Direction::Right, &["3¾", "5¾", "9½", "11½"])]
+#[case(RunStart::Face, Direction::Left, &["½", "2½", "6¼", "8¼"])]
+#[case(RunStart::HalfGusset, Direction::Right, &["1", "4¾", "6¾", "10½", "11½"])]
+#[case(RunStart::HalfGusset, Direction::Left, &["½", "1½", "5¼", "7¼", "11"])]
+fn the_worked_bag_from_every_start(
+    #[case] start: RunStart,
+    #[case] direction: Direction,
+    #[case] expected: &[&str],
+) {
+    let strip = worked(start, direction);
+    assert_eq!(scores(&strip), expected);
+    assert_eq!((strip.width(), strip.height()), (Length::inches(12), Length::eighths(68)));
+    let base = strip.creases.iter().find(|crease| crease.role == CreaseRole::BaseLine).unwrap();
+    assert_eq!(base.from.y, Length::inches(2));
+}
+
+#[test]
+fn gussets_are_named_as_seen_from_the_front() {
+    for direction in [Direction::Right, Direction::Left] {
+        let strip = worked(RunStart::Gusset, direction);
+        let front = strip.columns.iter().position(|column| column.panel == Panel::Front).unwrap();
+        let gusset = |side| Panel::Gusset { side, part: GussetPart::Whole };
+        assert_eq!(strip.columns[front - 1].panel, gusset(Side::Left));
+        assert_eq!(strip.columns[front + 1].panel, gusset(Side::Right));
+    }
+}
+
+#[test]
+fn the_tabs_corner_and_the_tapers_fall_away() {
+    let strip = worked(RunStart::Gusset, Direction::Right);
+    let eighths: Vec<(i64, i64)> = strip
+        .outline
+        .iter()
+        .map(|point| (point.x.nm() / Length::eighths(1).nm(), point.y.nm() / Length::eighths(1).nm()))
+        .collect();
+    // Customary taper ¼ on each side of a gusset flap; the ½ tab ends at the base line.
+    let expected = [
+        (0, 16),
+        (2, 0),
+        (14, 0),
+        (16, 16),
+        (16, 0),
+        (46, 0),
+        (46, 16),
+        (48, 0),
+        (60, 0),
+        (62, 16),
+        (62, 0),
+        (92, 0),
+        (92, 16),
+        (96, 16),
+        (96, 68),
+        (0, 68),
+    ];
+    assert_eq!(eighths, expected);
+}
+
+#[test]
+fn plain_slits_leave_a_plain_edge() {
+    let brief =
+        Brief { notch: Length::ZERO, ..Brief::new(Length::inches(4), Length::inches(7), Length::inches(2)) };
+    let strip = Net::new(&brief).strips.remove(0);
+    assert!(strip.cuts.iter().all(|cut| cut.role != CutRole::Notch));
+    assert_eq!(strip.cuts.iter().filter(|cut| cut.role == CutRole::Slit).count(), 3);
+    assert_eq!(strip.outline.iter().filter(|point| point.y == Length::ZERO).count(), 5);
+}
+
+#[rstest]
+#[case(Hem::In { depth: Length::INCH }, Fold::Mountain, Face::Inside)]
+#[case(Hem::Out { depth: Length::INCH }, Fold::Valley, Face::Outside)]
+fn a_hem_turns_over_and_its_corners_with_it(#[case] hem: Hem, #[case] turn: Fold, #[case] glued: Face) {
+    let brief = Brief { hem, ..Brief::new(Length::inches(4), Length::inches(7), Length::inches(2)) };
+    let strip = Net::new(&brief).strips.remove(0);
+    let line = strip.creases.iter().find(|crease| crease.role == CreaseRole::HemLine).unwrap();
+    assert_eq!((line.fold, line.from.y), (turn, Length::inches(9)));
+    let corners: Vec<Fold> = strip
+        .creases
+        .iter()
+        .filter(|c| c.role == CreaseRole::Corner && c.from.x == Length::inches(2))
+        .map(|c| c.fold)
+        .collect();
+    assert_eq!(corners, [Fold::Mountain, Fold::Valley]);
+    assert!(strip.glue.iter().filter(|glue| glue.role == GlueRole::Hem).all(|glue| glue.face == glued));
+}
+
+#[test]
+fn a_pinched_gusset_is_creased_down_to_its_apex_only() {
+    let brief = Brief {
+        gusset_crease: GussetCrease::Centre,
+        base: BaseHabit::Fixed { depth: Length::eighths(10) },
+        ..Brief::new(Length::inches(4), Length::inches(7), Length::inches(2))
+    };
+    let strip = Net::new(&brief).strips.remove(0);
+    let centres: Vec<&Crease> =
+        strip.creases.iter().filter(|crease| crease.role == CreaseRole::GussetCentre).collect();
+    assert_eq!(centres.len(), 2);
+    // 1¼ flap and half of a 2 gusset.
+    assert!(centres.iter().all(|crease| crease.from.y == Length::eighths(18) && crease.fold == Fold::Valley));
+}

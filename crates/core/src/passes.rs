@@ -1,0 +1,154 @@
+//! Passes on the scoring board: how the piece lies, and what is scored where and how far.
+
+mod board;
+
+pub use board::{Edge, Lying};
+
+use crate::brief::ScoreFace;
+use crate::net::{Crease, CreaseRole, Face, Fold, Point, Span};
+use crate::pieces::Piece;
+use crate::{Brief, Length};
+
+/// One way the piece lies on the board, and every line scored while it lies so.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct Pass {
+    /// Which of the plan's pieces.
+    pub piece: usize,
+    /// Which face is up and which edge lies along the top fence.
+    pub lying: Lying,
+    /// True if the lines are out of the board's reach from both ends and are drawn with a ruler.
+    pub by_ruler: bool,
+    /// True if the lines are longer than the board and have to be carried on to the edge.
+    pub carry_on: bool,
+    /// The lines, from left to right.
+    pub lines: Vec<ScoreLine>,
+}
+
+/// One line scored in a pass.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct ScoreLine {
+    /// Distance from the left stop: the groove.
+    pub at: Length,
+    /// Distances from the top fence at which the line begins and ends.
+    pub reach: Span,
+    /// True if the line runs from edge to edge of the piece.
+    pub right_across: bool,
+    /// Which way most of it folds.
+    pub fold: Fold,
+    /// What it is for.
+    pub role: CreaseRole,
+    /// The creases it draws, by their place in the piece's list.
+    pub creases: Vec<usize>,
+}
+
+/// A straight line of the piece, however many creases lie on it.
+struct Line {
+    upright: bool,
+    from: Point,
+    to: Point,
+    creases: Vec<usize>,
+}
+
+/// All passes for the pieces of a plan, in the order they are done: upright lines first, then the level ones a
+/// quarter turn on; lines on the other face after the piece is turned over.
+pub fn passes(brief: &Brief, pieces: &[Piece]) -> Vec<Pass> {
+    pieces.iter().enumerate().flat_map(|(index, piece)| of_piece(brief, index, piece)).collect()
+}
+
+fn of_piece(brief: &Brief, index: usize, piece: &Piece) -> Vec<Pass> {
+    let mut passes: Vec<Pass> = Vec::new();
+    for line in lines(piece) {
+        let Some(&Crease { fold, role, .. }) = longest(&line, piece) else { continue };
+        let face = face_for(brief.score_face, fold, role);
+        let (lying, by_ruler) = Lying::for_line(face, line.upright, line.from, piece, brief.board.reach);
+        let ends = [line.from, line.to].map(|point| lying.on_board(point, piece.width, piece.height));
+        let reach = Span::new(ends[0].1.min(ends[1].1), ends[0].1.max(ends[1].1));
+        let depth = if line.upright { piece.height } else { piece.width };
+        let score = ScoreLine {
+            at: ends[0].0,
+            reach,
+            right_across: reach == Span::new(Length::ZERO, depth),
+            fold,
+            role,
+            creases: line.creases,
+        };
+        let same = passes.iter_mut().find(|pass| pass.lying == lying && pass.by_ruler == by_ruler);
+        match same {
+            Some(pass) => pass.lines.push(score),
+            None => passes.push(Pass {
+                piece: index,
+                lying,
+                by_ruler,
+                carry_on: depth > brief.board.reach,
+                lines: vec![score],
+            }),
+        }
+    }
+    for pass in &mut passes {
+        pass.lines.sort_by_key(|line| line.at);
+    }
+    // Least handling: everything on one face before turning over, upright lines before level ones.
+    passes.sort_by_key(|pass| (pass.is_on_second_face(brief.score_face), pass.lying.fence.order()));
+    passes
+}
+
+impl Pass {
+    fn is_on_second_face(&self, school: ScoreFace) -> bool {
+        let first = match school {
+            ScoreFace::OutsideOfFold => Face::Outside,
+            ScoreFace::InsideThroughout => Face::Inside,
+        };
+        self.lying.face_up != first
+    }
+}
+
+/// School A scores the face that ends up outside the fold: a mountain is scored from the outside, a valley from the
+/// inside. School B scores the inside throughout, save for a hem turned out.
+fn face_for(school: ScoreFace, fold: Fold, role: CreaseRole) -> Face {
+    match (school, fold) {
+        (ScoreFace::OutsideOfFold, Fold::Mountain | Fold::Flat) => Face::Outside,
+        (ScoreFace::OutsideOfFold, Fold::Valley) => Face::Inside,
+        (ScoreFace::InsideThroughout, Fold::Valley) if role == CreaseRole::HemLine => Face::Outside,
+        (ScoreFace::InsideThroughout, _) => Face::Inside,
+    }
+}
+
+/// The straight lines to score: creases that lie end to end are one stroke (a corner line runs through body and hem,
+/// a base line through all panels). The stroke runs on along the slits and round the tab's corner, because those
+/// cuts are made along the score.
+fn lines(piece: &Piece) -> Vec<Line> {
+    let cuts = piece.strip.cuts.iter().filter(|cut| cut.from.x == cut.to.x || cut.from.y == cut.to.y);
+    let mut strokes: Vec<(Point, Point, Option<usize>)> = cuts.map(|cut| (cut.from, cut.to, None)).collect();
+    strokes.extend(
+        piece.strip.creases.iter().enumerate().map(|(index, crease)| (crease.from, crease.to, Some(index))),
+    );
+    strokes.sort();
+    let mut lines: Vec<Line> = Vec::new();
+    for (from, to, crease) in strokes {
+        let upright = from.x == to.x;
+        let joined = lines.iter_mut().find(|line| line.upright == upright && line.to == from);
+        let line = match joined {
+            Some(line) => {
+                line.to = to;
+                line
+            }
+            None => {
+                lines.push(Line { upright, from, to, creases: Vec::new() });
+                let last = lines.len() - 1;
+                &mut lines[last]
+            }
+        };
+        line.creases.extend(crease);
+    }
+    lines.retain(|line| !line.creases.is_empty());
+    lines
+}
+
+/// The longest crease of a line: its fold decides on which face the whole line is scored.
+fn longest<'a>(line: &Line, piece: &'a Piece) -> Option<&'a Crease> {
+    let length = |crease: &&Crease| (crease.to.x - crease.from.x) + (crease.to.y - crease.from.y);
+    line.creases.iter().map(|index| &piece.strip.creases[*index]).max_by_key(length)
+}
+
+#[cfg(test)]
+mod tests;

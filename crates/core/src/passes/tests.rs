@@ -1,0 +1,158 @@
+use super::*;
+use crate::brief::{Direction, GussetCrease, Hem, RunStart};
+use crate::{Net, Unit, pieces};
+use proptest::prelude::*;
+
+fn planned(brief: &Brief) -> (Vec<Piece>, Vec<Pass>) {
+    let pieces = pieces::divide(&Net::new(brief));
+    let passes = passes(brief, &pieces);
+    (pieces, passes)
+}
+
+fn figures(pass: &Pass) -> Vec<String> {
+    pass.lines.iter().map(|line| line.at.figure(Unit::Inch)).collect()
+}
+
+#[test]
+fn the_worked_bag_is_scored_in_two_passes() {
+    // Handbook (common practice): 2, 5¾, 7¾, 11½ from the left edge; 2 from the bottom.
+    let (_, passes) = planned(&Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2)));
+    assert_eq!(passes.len(), 2);
+    assert_eq!(passes[0].lying, Lying { face_up: Face::Outside, fence: Edge::Top });
+    assert_eq!(figures(&passes[0]), ["2", "5¾", "7¾", "11½"]);
+    assert_eq!(passes[1].lying.measured_from(), Edge::Bottom);
+    assert_eq!(figures(&passes[1]), ["2"]);
+    assert!(passes.iter().flat_map(|pass| &pass.lines).all(|line| line.right_across));
+}
+
+#[test]
+fn scored_on_the_inside_the_figures_run_from_the_other_edge() {
+    let mut brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
+    brief.score_face = ScoreFace::InsideThroughout;
+    let (_, passes) = planned(&brief);
+    assert_eq!(passes[0].lying.measured_from(), Edge::Right);
+    assert_eq!(figures(&passes[0]), ["½", "4¼", "6¼", "10"]);
+    assert_eq!(figures(&passes[1]), ["2"]);
+}
+
+#[test]
+fn a_hem_turned_out_turns_the_sheet_over_in_both_schools() {
+    for school in [ScoreFace::OutsideOfFold, ScoreFace::InsideThroughout] {
+        let mut brief = Brief::new(Length::inches(3), Length::inches(5), Length::inches(2));
+        brief.hem = Hem::Out { depth: Length::INCH };
+        brief.score_face = school;
+        let (_, passes) = planned(&brief);
+        let last = passes.last().unwrap();
+        assert_ne!(last.lying.face_up, passes[0].lying.face_up);
+        assert_eq!(last.lines.iter().map(|line| line.role).collect::<Vec<_>>(), [CreaseRole::HemLine]);
+    }
+}
+
+#[test]
+fn a_gusset_centre_stops_at_its_apex() {
+    let mut brief = Brief::new(Length::inches(3), Length::inches(5), Length::inches(2));
+    brief.gusset_crease = GussetCrease::Centre;
+    let (_, passes) = planned(&brief);
+    let centre = passes
+        .iter()
+        .flat_map(|pass| &pass.lines)
+        .find(|line| line.role == CreaseRole::GussetCentre)
+        .unwrap();
+    assert!(!centre.right_across);
+    // Flap 2 and half a 2 gusset: 3 from the bottom of a 7 high sheet, so 4 down from the top fence.
+    assert_eq!(centre.reach, Span::new(Length::ZERO, Length::inches(4)));
+}
+
+#[test]
+fn past_the_boards_reach_the_piece_is_turned_end_for_end() {
+    let (_, passes) = planned(&Brief::new(Length::inches(7), Length::inches(8), Length::inches(3)));
+    assert_eq!(passes[0].lying.fence, Edge::Top);
+    assert_eq!(figures(&passes[0]), ["3", "10"]);
+    assert_eq!(passes[1].lying.fence, Edge::Bottom);
+    // 20½ long: 13 and 20 from the left are 7½ and ½ from the right.
+    assert_eq!(figures(&passes[1]), ["½", "7½"]);
+    assert!(passes[0].by_ruler.eq(&false));
+}
+
+#[test]
+fn out_of_reach_from_both_ends_means_a_ruler() {
+    let (_, passes) = planned(&Brief::new(Length::inches(16), Length::inches(8), Length::inches(3)));
+    assert!(passes.iter().any(|pass| pass.by_ruler));
+}
+
+/// Every crease and every cut made along a score, as unit-long marks; the passes must draw the same set.
+fn marks(
+    segments: impl IntoIterator<Item = (Point, Point)>,
+    mark: Length,
+) -> std::collections::BTreeSet<Point> {
+    segments
+        .into_iter()
+        .flat_map(|(from, to)| {
+            let steps = ((to.x - from.x) + (to.y - from.y)).nm() / mark.nm();
+            let upright = from.x == to.x;
+            (0..steps).map(move |n| {
+                let along = mark * n + mark.half();
+                if upright { Point::new(from.x, from.y + along) } else { Point::new(from.x + along, from.y) }
+            })
+        })
+        .collect()
+}
+
+/// The place on the piece of a point of the board, worked out by trying all corners: independent of `on_board`'s
+/// algebra, it uses only that the map keeps distances.
+fn off_board(lying: Lying, at: Length, down: Length, piece: &Piece) -> Point {
+    let (w, h) = (piece.width, piece.height);
+    // Corner of the piece at the board's origin (left stop, top fence), then the directions of the two axes.
+    let from_left = |x: Length| if lying.measured_from() == Edge::Left { x } else { w - x };
+    let from_bottom = |y: Length| if lying.measured_from() == Edge::Bottom { y } else { h - y };
+    match lying.fence {
+        Edge::Top => Point::new(from_left(at), h - down),
+        Edge::Bottom => Point::new(from_left(at), down),
+        Edge::Left => Point::new(down, from_bottom(at)),
+        Edge::Right => Point::new(w - down, from_bottom(at)),
+    }
+}
+
+proptest! {
+    #[test]
+    fn passes_redraw_every_line_of_the_net(
+        w in 4_i64..64, h in 4_i64..64, d in 2_i64..40, hem in 0_i64..12, turn_out: bool, centre: bool, left: bool,
+        start in 0_usize..3, inside: bool,
+    ) {
+        let mut brief = Brief::new(Length::eighths(w), Length::eighths(h), Length::eighths(d * 2));
+        brief.run.start = [RunStart::Gusset, RunStart::Face, RunStart::HalfGusset][start];
+        brief.run.direction = if left { Direction::Left } else { Direction::Right };
+        brief.hem = match (hem, turn_out) {
+            (0, _) => Hem::None,
+            (n, true) => Hem::Out { depth: Length::eighths(n) },
+            (n, false) => Hem::In { depth: Length::eighths(n) },
+        };
+        brief.gusset_crease = if centre { GussetCrease::Centre } else { GussetCrease::None };
+        brief.score_face = if inside { ScoreFace::InsideThroughout } else { ScoreFace::OutsideOfFold };
+        let (pieces, passes) = planned(&brief);
+        let piece = &pieces[0];
+        let mark = Length::sixty_fourths(4);
+        let wanted = marks(
+            piece.strip.creases.iter().map(|crease| (crease.from, crease.to)).chain(
+                piece.strip.cuts.iter().filter(|cut| cut.role != crate::net::CutRole::Notch).map(|cut| (cut.from, cut.to)),
+            ),
+            mark,
+        );
+        let drawn = marks(
+            passes.iter().flat_map(|pass| pass.lines.iter().map(move |line| {
+                let a = off_board(pass.lying, line.at, line.reach.from, piece);
+                let b = off_board(pass.lying, line.at, line.reach.to, piece);
+                (a.min(b), a.max(b))
+            })),
+            mark,
+        );
+        prop_assert_eq!(wanted, drawn);
+        for pass in &passes {
+            prop_assert!(pass.lines.windows(2).all(|pair| pair[0].at < pair[1].at));
+            prop_assert!(pass.by_ruler || pass.lines.iter().all(|line| line.at <= brief.board.reach));
+        }
+        let mut creases: Vec<usize> = passes.iter().flat_map(|pass| &pass.lines).flat_map(|line| line.creases.clone()).collect();
+        creases.sort_unstable();
+        prop_assert_eq!(creases, (0..piece.strip.creases.len()).collect::<Vec<_>>());
+    }
+}

@@ -1,0 +1,99 @@
+//! The whole answer to a brief.
+
+use crate::folded::Folded;
+use crate::layout::Layout;
+use crate::net::Net;
+use crate::passes::{Pass, passes};
+use crate::pieces::{Piece, divide};
+use crate::proof::Proof;
+use crate::steps::{Step, steps};
+use crate::verdict::{About, Level, Verdict, verdicts};
+use crate::{Brief, BriefFault};
+
+/// Everything Wide Fold knows about a bag.
+#[derive(Clone, Debug)]
+pub struct Plan {
+    /// What was asked for.
+    pub brief: Brief,
+    /// The bag unrolled.
+    pub net: Net,
+    /// What to cut out.
+    pub pieces: Vec<Piece>,
+    /// Where it lies on the sheet.
+    pub layout: Layout,
+    /// What to score.
+    pub passes: Vec<Pass>,
+    /// What to do, in order.
+    pub steps: Vec<Step>,
+    /// The bag folded up.
+    pub folded: Folded,
+    /// The folded bag measured.
+    pub proof: Proof,
+    /// What the crafter should know, gravest first.
+    pub verdicts: Vec<Verdict>,
+}
+
+/// A plan as far as it can be judged without folding it: cheap enough to try a remedy.
+pub(crate) struct Draft {
+    pub brief: Brief,
+    pub net: Net,
+    pub pieces: Vec<Piece>,
+    pub layout: Layout,
+    pub passes: Vec<Pass>,
+}
+
+impl Draft {
+    pub fn new(brief: &Brief) -> Result<Self, BriefFault> {
+        brief.check()?;
+        let net = Net::new(brief);
+        let pieces = divide(&net);
+        let layout = Layout::new(brief, &pieces);
+        let passes = passes(brief, &pieces);
+        Ok(Self { brief: brief.clone(), net, pieces, layout, passes })
+    }
+}
+
+impl Plan {
+    /// Plans a bag: unrolls it, lays it out, finds how to score it, folds it up and measures what comes out.
+    ///
+    /// # Errors
+    /// [`BriefFault`] for a size nobody can fold.
+    pub fn new(brief: &Brief) -> Result<Self, BriefFault> {
+        let draft = Draft::new(brief)?;
+        let mut verdicts = verdicts(&draft);
+        let folded = Folded::new(&draft.net);
+        let proof = Proof::new(brief, &draft.net, &folded);
+        let steps = steps(brief, &draft.pieces, &draft.layout, &draft.passes);
+        if !verdicts.iter().any(|verdict| verdict.level == Level::Blocks) {
+            verdicts.splice(0..0, unproved(brief, &proof));
+        }
+        let Draft { brief, net, pieces, layout, passes } = draft;
+        Ok(Self { brief, net, pieces, layout, passes, steps, folded, proof, verdicts })
+    }
+
+    /// True if nothing stands in the way of cutting.
+    pub fn is_ready(&self) -> bool {
+        self.verdicts.iter().all(|verdict| verdict.level != Level::Blocks)
+    }
+}
+
+/// The last word belongs to the folded bag: if it does not measure up, that blocks, whatever the rules said.
+fn unproved(brief: &Brief, proof: &Proof) -> Option<Verdict> {
+    let failed: Vec<String> = proof
+        .items
+        .iter()
+        .filter(|item| !item.passed())
+        .map(|item| format!("{}: {}.", item.name(), item.says(brief.unit)))
+        .collect();
+    (!failed.is_empty()).then(|| Verdict {
+        code: "proof.failed",
+        level: Level::Blocks,
+        about: vec![About::Sheet],
+        title: "Folded up, this bag does not measure up".to_owned(),
+        why: failed.join(" "),
+        remedies: Vec::new(),
+    })
+}
+
+#[cfg(test)]
+mod tests;

@@ -1,0 +1,114 @@
+//! Sheets of paper a bag is cut from.
+
+use crate::{Length, Unit};
+
+/// One sheet of paper as it lies on the table, pattern upright.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct Sheet {
+    /// From side edge to side edge, pattern upright.
+    pub width: Length,
+    /// From bottom edge to top edge, pattern upright.
+    pub height: Length,
+    /// True if the pattern has an up: pieces may then never be turned.
+    pub directional: bool,
+    /// Which sides carry a print or colour fit to be seen.
+    pub printed: Printed,
+    /// True if the sheet is laid a quarter turn round, its height along the run of the bag.
+    pub turned: bool,
+}
+
+/// The sides of a sheet that are fit to be seen.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+pub enum Printed {
+    /// One side; the reverse is plain.
+    #[default]
+    One,
+    /// Both sides.
+    Both,
+}
+
+/// A size of sheet that is sold everywhere.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct CommonSize {
+    /// What people call it.
+    pub name: &'static str,
+    /// Width, upright.
+    pub width: Length,
+    /// Height, upright.
+    pub height: Length,
+}
+
+/// Square pads and office sizes. A4 is ISO 216 (210 × 297 mm); 12×12, 10×10, 6×6 pads and 8½×11 are common
+/// practice.
+pub const COMMON_SIZES: [CommonSize; 5] = [
+    CommonSize { name: "12×12", width: Length::inches(12), height: Length::inches(12) },
+    CommonSize { name: "10×10", width: Length::inches(10), height: Length::inches(10) },
+    CommonSize { name: "6×6", width: Length::inches(6), height: Length::inches(6) },
+    CommonSize { name: "8½×11", width: Length::eighths(68), height: Length::inches(11) },
+    CommonSize { name: "A4", width: Length::millimetres(210), height: Length::millimetres(297) },
+];
+
+impl Default for Sheet {
+    /// A directional 12×12, printed on one side: the sheet people most often have.
+    fn default() -> Self {
+        Self {
+            width: Length::inches(12),
+            height: Length::inches(12),
+            directional: true,
+            printed: Printed::One,
+            turned: false,
+        }
+    }
+}
+
+impl Sheet {
+    /// Width and height as it is laid for the bag.
+    pub fn as_laid(&self) -> (Length, Length) {
+        if self.turned { (self.height, self.width) } else { (self.width, self.height) }
+    }
+
+    /// The name of its common size, either way round.
+    pub fn common_name(&self) -> Option<&'static str> {
+        COMMON_SIZES
+            .iter()
+            .find(|size| (size.width, size.height) == (self.width, self.height))
+            .map(|size| size.name)
+    }
+
+    /// What to call it: `12×12`, `A4`, `20 × 30`.
+    pub fn name(&self, unit: Unit) -> String {
+        self.common_name().map_or_else(
+            || format!("{} × {}", self.width.figure(unit), self.height.figure(unit)),
+            str::to_owned,
+        )
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a4_is_iso_216() {
+        // ISO 216:2007, A series: A4 is 210 mm × 297 mm; A0 halves four times, each side rounded down to whole
+        // millimetres from 841 × 1189.
+        let (mut short, mut long) = (841, 1189);
+        for _ in 0..4 {
+            (short, long) = (long / 2, short);
+        }
+        let a4 = COMMON_SIZES[4];
+        assert_eq!((a4.width, a4.height), (Length::millimetres(short), Length::millimetres(long)));
+    }
+
+    #[test]
+    fn a_turned_sheet_keeps_its_name() {
+        let sheet = Sheet {
+            height: Length::inches(11),
+            width: Length::eighths(68),
+            turned: true,
+            ..Sheet::default()
+        };
+        assert_eq!(sheet.name(Unit::Inch), "8½×11");
+        assert_eq!(sheet.as_laid(), (Length::inches(11), Length::eighths(68)));
+    }
+}

@@ -1,0 +1,305 @@
+//! What to do, in the order of the work.
+
+use crate::brief::{ClosingOrder, Hem, RunStart, ScoreFace};
+use crate::layout::{Blade, Layout};
+use crate::net::{CreaseRole, CutRole, Face, Fold};
+use crate::passes::{Edge, Pass, ScoreLine};
+use crate::pieces::Piece;
+use crate::wording::{Figures, list, sentence};
+use crate::{Brief, Length};
+
+/// One step of the work.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct Step {
+    /// The stage it belongs to.
+    pub stage: Stage,
+    /// What it is, in a few words.
+    pub title: String,
+    /// What to do, a sentence each.
+    pub says: Vec<String>,
+    /// The pass on the scoring board that this step is, by its place in the plan's list.
+    pub pass: Option<usize>,
+    /// What to take care of.
+    pub caution: Option<&'static str>,
+}
+
+/// A stage of the work. They follow one another as listed (common practice).
+#[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum Stage {
+    /// Measure the sheet and trim the piece out of it.
+    Trim,
+    /// Score every line on the board.
+    Score,
+    /// Fold and burnish every line while flat; cut slits, notches and the tab's corner.
+    Cut,
+    /// Turn the hem, glue the seam, close the base.
+    Glue,
+}
+
+/// Customary clearance of an insert: ⅛ in less than the base both ways (common practice).
+const INSERT_CLEARANCE: Length = Length::eighths(1);
+
+const KNIFE: &str = "Scissors do it. With a craft knife: fresh blade, cutting mat, fingers behind the edge, and cut away from your hand.";
+
+/// All steps for one bag.
+pub fn steps(brief: &Brief, pieces: &[Piece], layout: &Layout, passes: &[Pass]) -> Vec<Step> {
+    let figures = Figures::of(brief);
+    let mut steps = vec![trim(brief, layout, figures)];
+    steps.extend(passes.iter().enumerate().map(|(index, pass)| score(index, passes, pass, figures)));
+    steps.push(fold(brief));
+    steps.extend(pieces.iter().map(|piece| cut(brief, piece, figures)));
+    steps.extend(hem(brief, figures));
+    steps.push(seam(brief, figures));
+    steps.push(base(brief));
+    steps.push(insert(brief, figures));
+    steps
+}
+
+fn step(stage: Stage, title: impl Into<String>, says: Vec<String>) -> Step {
+    Step { stage, title: title.into(), says, pass: None, caution: None }
+}
+
+fn trim(brief: &Brief, layout: &Layout, figures: Figures) -> Step {
+    let up = if brief.sheet.directional {
+        "where the pattern's up is"
+    } else {
+        "at the edge that will be the top"
+    };
+    let mut says = vec![format!("Pencil a small T on the back of the sheet, {up}, before anything else.")];
+    for sheet in &layout.sheets {
+        if !sheet.overhang.is_none() {
+            says.push("The piece does not fit this sheet yet; see the remedies.".to_owned());
+            continue;
+        }
+        if sheet.trims.is_empty() {
+            says.push("The whole sheet is used. Check that its corners are square.".to_owned());
+        }
+        for trim in &sheet.trims {
+            let (from, what) = match trim.blade {
+                Blade::Upright => ("left edge", "wide"),
+                Blade::Level => ("bottom edge", "tall"),
+            };
+            says.push(format!(
+                "Set the trimmer to {} from the {from} and cut: keep the part {} {what}; {} is left over.",
+                figures.say(trim.keep),
+                figures.say(trim.keep),
+                figures.by(trim.off.width, trim.off.height)
+            ));
+        }
+    }
+    step(Stage::Trim, "Measure and trim", says)
+}
+
+fn score(index: usize, passes: &[Pass], pass: &Pass, figures: Figures) -> Step {
+    let before = index
+        .checked_sub(1)
+        .and_then(|before| passes.get(before))
+        .filter(|before| before.piece == pass.piece);
+    let face = match pass.lying.face_up {
+        Face::Outside => "outside (the good side)",
+        Face::Inside => "inside (the back of the sheet)",
+    };
+    let lay = match before {
+        Some(before) if before.lying.face_up == pass.lying.face_up => "Turn it on the board".to_owned(),
+        Some(_) => format!("Turn the piece over: {face} up"),
+        None => format!("Lay the piece {face} up"),
+    };
+    let from = pass.lying.measured_from();
+    let mut says = vec![format!(
+        "{lay}, the {} along the top fence and the {} against the stop on the left.",
+        sided(pass.lying.fence, pass.lying.face_up),
+        sided(from, pass.lying.face_up),
+    )];
+    let at: Vec<String> = pass.lines.iter().map(|line| figures.say(line.at)).collect();
+    if pass.by_ruler {
+        says.push(format!(
+            "Out of the board's reach from both ends: mark {} from the {} with a ruler and score along it.",
+            list(&at),
+            from.name()
+        ));
+    } else {
+        says.push(format!("Score at {} from the left.", list(&at)));
+    }
+    says.extend(pass.lines.iter().filter(|line| !line.right_across).map(|line| stops(line, figures)));
+    if pass.carry_on {
+        says.push(
+            "The piece is longer than the board: slide it along and carry each line on to the edge."
+                .to_owned(),
+        );
+    }
+    let title = format!("Score from the {}", from.name());
+    Step { stage: Stage::Score, title, says, pass: Some(index), caution: None }
+}
+
+/// An edge's name, with a reminder that left and right are swapped when the inside is up.
+fn sided(edge: Edge, up: Face) -> String {
+    match (edge, up) {
+        (Edge::Left, Face::Inside) => "left edge (now on your right as it stands)".to_owned(),
+        (Edge::Right, Face::Inside) => "right edge (now on your left as it stands)".to_owned(),
+        _ => edge.name().to_owned(),
+    }
+}
+
+fn stops(line: &ScoreLine, figures: Figures) -> String {
+    let name = line.role.name();
+    let (at, to) = (figures.say(line.at), figures.say(line.reach.to));
+    let stop = if line.role == CreaseRole::GussetCentre { ", at the apex of the gusset" } else { "" };
+    if line.reach.from == Length::ZERO {
+        format!("The {name} at {at} stops short, {to} from the top fence{stop}.")
+    } else {
+        format!(
+            "The {name} at {at} begins {} from the top fence{stop} and ends at {to}.",
+            figures.say(line.reach.from)
+        )
+    }
+}
+
+fn fold(brief: &Brief) -> Step {
+    let mut says = vec![
+        "Fold every line while the piece is flat and burnish it, corners and base line away from the outside.".to_owned(),
+    ];
+    if brief.score_face == ScoreFace::OutsideOfFold {
+        says.push(
+            "The scored groove ends up on the outside of the fold: the pressed fibres crack less.".to_owned(),
+        );
+    } else {
+        says.push(
+            "The scored groove ends up on the inside of the fold, where its mark does not show.".to_owned(),
+        );
+    }
+    if brief.gusset_crease != crate::brief::GussetCrease::None {
+        says.push(format!("Gusset centres are a {}, down to the apex only.", Fold::Valley.says()));
+    }
+    if brief.run.start == RunStart::HalfGusset {
+        says.push(
+            "The line beside the tab only shows where the other half gusset is laid; leave it flat."
+                .to_owned(),
+        );
+    }
+    step(Stage::Cut, "Fold and burnish", says)
+}
+
+fn cut(brief: &Brief, piece: &Piece, figures: Figures) -> Step {
+    let slits = piece.strip.cuts.iter().filter(|cut| cut.role == CutRole::Slit);
+    let at: Vec<String> = slits.map(|cut| figures.say(cut.from.x)).collect();
+    let depth = figures.say(brief.flap());
+    let mut says = vec![format!(
+        "From the bottom edge, slit along the corner scores at {} up to the base line, {depth} deep and no further.",
+        list(&at)
+    )];
+    if let Some(notch) = piece.strip.cuts.iter().find(|cut| cut.role == CutRole::Notch) {
+        let taper = figures.say((notch.from.x - notch.to.x).abs());
+        says.push(format!(
+            "Taper the gusset flaps: from {taper} in at the bottom edge to nothing at the base line, taking the score with it.",
+        ));
+    }
+    let tab = figures.by(brief.tab, brief.flap());
+    says.push(format!("Cut away the corner under the tab, {tab}."));
+    Step { caution: Some(KNIFE), ..step(Stage::Cut, "Slit, notch and corner", says) }
+}
+
+fn hem(brief: &Brief, figures: Figures) -> Option<Step> {
+    let (way, tape) = match brief.hem {
+        Hem::None => return None,
+        Hem::In { .. } => ("to the inside", "on the inside of the band"),
+        Hem::Out { .. } => ("to the outside", "on the outside of the band, the good side"),
+    };
+    let depth = figures.say(brief.hem.depth());
+    let says = vec![
+        format!("Glue or tape {tape}, panel by panel: tape laid across a fold wrinkles."),
+        format!("Turn the top {depth} {way} while the piece is still flat, and press."),
+    ];
+    Some(step(Stage::Glue, "Turn the hem", says))
+}
+
+fn seam(brief: &Brief, figures: Figures) -> Step {
+    let tab = figures.say(brief.tab);
+    let over = match brief.run.start {
+        RunStart::Gusset => "first gusset",
+        RunStart::Face => "front",
+        RunStart::HalfGusset => "first half gusset",
+    };
+    let says = vec![
+        format!("Glue or tape on the outside of the {tab} tab, inside the score line."),
+        format!("Bring it under the {over}. Match the base line first; the top can be trimmed."),
+        "If the last panel overhangs the fold by a hair, trim the seam side, never the fold.".to_owned(),
+    ];
+    step(Stage::Glue, "Glue the seam", says)
+}
+
+fn base(brief: &Brief) -> Step {
+    let order = match brief.closing {
+        ClosingOrder::BackFirst => "Fold in the back flap, then both gusset flaps, then the front flap",
+        ClosingOrder::GussetsFirst => "Fold in both gusset flaps, then the back flap, then the front flap",
+    };
+    let says = vec![
+        format!("{order}; each takes its glue on its inside face."),
+        "The front closes last, so that no raw edge shows in front. Press from inside with a ruler."
+            .to_owned(),
+    ];
+    step(Stage::Glue, "Close the base", says)
+}
+
+fn insert(brief: &Brief, figures: Figures) -> Step {
+    let size = brief.finished;
+    let (width, depth) = (size.width - INSERT_CLEARANCE, size.gusset - INSERT_CLEARANCE);
+    let says = vec![format!(
+        "{} of card, {} less than the base both ways, laid in loose.",
+        sentence(&figures.by(width, depth)),
+        figures.say(INSERT_CLEARANCE)
+    )];
+    step(Stage::Glue, "Insert for the base", says)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::Plan;
+
+    fn plan(change: impl Fn(&mut Brief)) -> Plan {
+        let mut brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
+        change(&mut brief);
+        Plan::new(&brief).unwrap()
+    }
+
+    #[test]
+    fn steps_follow_the_order_of_the_work() {
+        let plan = plan(|brief| brief.hem = Hem::In { depth: Length::INCH });
+        assert!(plan.steps.windows(2).all(|pair| pair[0].stage <= pair[1].stage));
+        let titles: Vec<&str> = plan.steps.iter().map(|step| step.title.as_str()).collect();
+        assert_eq!(
+            titles,
+            [
+                "Measure and trim",
+                "Score from the left edge",
+                "Score from the bottom edge",
+                "Fold and burnish",
+                "Slit, notch and corner",
+                "Turn the hem",
+                "Glue the seam",
+                "Close the base",
+                "Insert for the base",
+            ]
+        );
+    }
+
+    #[test]
+    fn the_worked_bag_in_words() {
+        let plan = plan(|_| ());
+        let said = plan.steps.iter().flat_map(|step| &step.says).cloned().collect::<Vec<_>>().join(" ");
+        assert!(said.contains("Set the trimmer to 8½ from the bottom edge"), "{said}");
+        assert!(said.contains("Score at 2, 5¾, 7¾ and 11½ from the left."), "{said}");
+        assert!(said.contains("slit along the corner scores at 2, 5¾ and 7¾"), "{said}");
+        // Customary clearance ⅛ (common practice).
+        assert!(said.contains("3⅝ × 1⅞ of card"), "{said}");
+    }
+
+    #[test]
+    fn both_closing_orders_end_with_the_front() {
+        for closing in [ClosingOrder::BackFirst, ClosingOrder::GussetsFirst] {
+            let plan = plan(|brief| brief.closing = closing);
+            let base = plan.steps.iter().find(|step| step.title == "Close the base").unwrap();
+            assert!(base.says[0].contains("then the front flap;"));
+        }
+    }
+}

@@ -1,0 +1,150 @@
+//! What the crafter should know, why, and what would mend it.
+
+mod base;
+mod fit;
+mod groove;
+mod gusset;
+mod hem;
+mod pattern;
+mod seam;
+mod search;
+
+use crate::plan::Draft;
+use crate::{Brief, BriefFault};
+
+/// Something the crafter should know.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct Verdict {
+    /// What kind of thing it is, for programs: `sheet.too-small`.
+    pub code: &'static str,
+    /// How much it matters.
+    pub level: Level,
+    /// What it is about.
+    pub about: Vec<About>,
+    /// The judgement, short.
+    pub title: String,
+    /// Why, with its numbers.
+    pub why: String,
+    /// Changed briefs that mend it; applying one clears this verdict and blocks nothing new.
+    pub remedies: Vec<Remedy>,
+}
+
+/// How much a verdict matters.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum Level {
+    /// The bag cannot be made so.
+    Blocks,
+    /// It can be made, and will probably disappoint.
+    Warns,
+    /// Good to know.
+    Notes,
+}
+
+/// A part of the drawing that a verdict is about.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+pub enum About {
+    /// The sheet of paper.
+    Sheet,
+    /// The glue tab.
+    Tab,
+    /// The base flaps.
+    Base,
+    /// The turned band.
+    Hem,
+    /// The gussets.
+    Gussets,
+    /// A crease of a piece, by its place in the piece's list.
+    Crease {
+        /// Which piece.
+        piece: usize,
+        /// Which crease.
+        crease: usize,
+    },
+}
+
+/// A changed brief that can be applied as it is.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct Remedy {
+    /// What to do, as it stands on the button: `Gusset 1¾`.
+    pub title: String,
+    /// What comes of it.
+    pub then: String,
+    /// The brief to plan instead.
+    pub brief: Brief,
+}
+
+/// A verdict before its remedies have been tried.
+pub(crate) struct Finding {
+    pub code: &'static str,
+    pub level: Level,
+    pub about: Vec<About>,
+    pub title: String,
+    pub why: String,
+    /// Ways to mend it. Each way is a list of candidates, best first; the first that holds is offered.
+    pub ways: fn(&Draft) -> Vec<Vec<Candidate>>,
+}
+
+/// A remedy that has not been tried.
+pub(crate) struct Candidate {
+    pub title: String,
+    pub then: String,
+    pub brief: Brief,
+}
+
+impl Candidate {
+    pub fn new(title: impl Into<String>, then: impl Into<String>, brief: Brief) -> Self {
+        Self { title: title.into(), then: then.into(), brief }
+    }
+}
+
+/// Everything there is to say about a draft, gravest first, with remedies that have been tried.
+pub(crate) fn verdicts(draft: &Draft) -> Vec<Verdict> {
+    let findings = findings(draft);
+    let blocked: Vec<&str> = blocking(&findings).collect();
+    let mut verdicts: Vec<Verdict> = findings
+        .iter()
+        .map(|finding| Verdict {
+            code: finding.code,
+            level: finding.level,
+            about: finding.about.clone(),
+            title: finding.title.clone(),
+            why: finding.why.clone(),
+            remedies: (finding.ways)(draft)
+                .into_iter()
+                .filter_map(|way| first_that_holds(finding, &blocked, way))
+                .collect(),
+        })
+        .collect();
+    verdicts.sort_by_key(|verdict| verdict.level);
+    verdicts
+}
+
+fn findings(draft: &Draft) -> Vec<Finding> {
+    let kinds: [fn(&Draft) -> Vec<Finding>; 7] =
+        [fit::find, base::find, seam::find, hem::find, gusset::find, pattern::find, groove::find];
+    kinds.iter().flat_map(|find| find(draft)).collect()
+}
+
+fn blocking(findings: &[Finding]) -> impl Iterator<Item = &'static str> + '_ {
+    findings.iter().filter(|finding| finding.level == Level::Blocks).map(|finding| finding.code)
+}
+
+/// A remedy is only offered if it clears its finding and blocks nothing that was not blocked before.
+fn first_that_holds(finding: &Finding, blocked: &[&str], way: Vec<Candidate>) -> Option<Remedy> {
+    way.into_iter().find(|candidate| holds(finding.code, blocked, &candidate.brief)).map(|candidate| Remedy {
+        title: candidate.title,
+        then: candidate.then,
+        brief: candidate.brief,
+    })
+}
+
+fn holds(code: &str, blocked: &[&str], brief: &Brief) -> bool {
+    let mended: Result<Draft, BriefFault> = Draft::new(brief);
+    mended.is_ok_and(|draft| {
+        let after = findings(&draft);
+        after.iter().all(|other| other.code != code) && blocking(&after).all(|other| blocked.contains(&other))
+    })
+}
+
+#[cfg(test)]
+mod tests;

@@ -1,0 +1,189 @@
+//! Does the bag fit the sheet?
+
+use super::search::largest;
+use super::{About, Candidate, Finding, Level};
+use crate::brief::{BaseHabit, CUSTOMARY_LAP, GUIDE_FLAP, SMALL_TAB};
+use crate::plan::Draft;
+use crate::sheet::COMMON_SIZES;
+use crate::wording::{Figures, list};
+use crate::{Brief, Length, Sheet};
+
+const SMALLEST: Length = Length::eighths(2);
+const SHALLOWEST_HEM: Length = Length::eighths(4);
+
+pub(super) fn find(draft: &Draft) -> Vec<Finding> {
+    let Some(sheet) = draft.layout.sheets.iter().find(|sheet| !sheet.overhang.is_none()) else {
+        return Vec::new();
+    };
+    let figures = Figures::of(&draft.brief);
+    let piece = &draft.pieces[sheet.placed[0].piece];
+    let mut over = Vec::new();
+    let mut why = Vec::new();
+    let size = draft.brief.finished;
+    if sheet.overhang.width.is_positive() {
+        over.push(format!("{} too wide", figures.say(sheet.overhang.width)));
+        why.push(format!(
+            "Two faces of {}, two gussets of {} and a tab of {} make {}; the sheet is {} wide.",
+            figures.say(size.width),
+            figures.say(size.gusset),
+            figures.say(draft.brief.tab),
+            figures.say(piece.width),
+            figures.say(sheet.width),
+        ));
+    }
+    if sheet.overhang.height.is_positive() {
+        over.push(format!("{} too tall", figures.say(sheet.overhang.height)));
+        let hem = draft.brief.hem.depth();
+        let hem = if hem.is_positive() { format!(", hem {}", figures.say(hem)) } else { String::new() };
+        why.push(format!(
+            "Base flap {}, body {}{hem} make {}; the sheet is {} tall.",
+            figures.say(draft.brief.flap()),
+            figures.say(size.height),
+            figures.say(piece.height),
+            figures.say(sheet.height),
+        ));
+    }
+    vec![Finding {
+        code: "sheet.too-small",
+        level: Level::Blocks,
+        about: vec![About::Sheet],
+        title: format!("{} for the {} sheet", list(&over), draft.brief.sheet.name(draft.brief.unit)),
+        why: why.join(" "),
+        ways,
+    }]
+}
+
+/// The largest smaller measure each, then another habit, then another size or sheet altogether.
+fn ways(draft: &Draft) -> Vec<Vec<Candidate>> {
+    let brief = &draft.brief;
+    vec![
+        turned(brief).into_iter().collect(),
+        panels(brief, "Gusset", brief.finished.gusset, |brief, length| brief.finished.gusset = length),
+        panels(brief, "Width", brief.finished.width, |brief, length| brief.finished.width = length),
+        panels(brief, "Height", brief.finished.height, |brief, length| brief.finished.height = length),
+        narrower_tab(brief).into_iter().collect(),
+        flaps(brief),
+        panels_down_to(brief, "Hem", brief.hem.depth(), SHALLOWEST_HEM, |brief, length| {
+            brief.hem = brief.hem.with_depth(length);
+        }),
+        smaller(brief).into_iter().collect(),
+        other_sheets(brief),
+    ]
+}
+
+fn fits(brief: &Brief) -> bool {
+    let (width, height) = brief.sheet.as_laid();
+    let flat = crate::net::flat_size(brief);
+    flat.0 <= width && flat.1 <= height
+}
+
+fn then(brief: &Brief) -> String {
+    let figures = Figures::of(brief);
+    let (width, height) = crate::net::flat_size(brief);
+    format!("The piece is then {}.", figures.by(width, height))
+}
+
+fn turned(brief: &Brief) -> Option<Candidate> {
+    let sheet = Sheet { turned: !brief.sheet.turned, ..brief.sheet.clone() };
+    (!sheet.directional && sheet.width != sheet.height).then(|| {
+        Candidate::new(
+            "Turn the sheet",
+            "It has no direction, so it may lie sideways.",
+            Brief { sheet, ..brief.clone() },
+        )
+    })
+}
+
+fn panels(brief: &Brief, what: &str, now: Length, set: fn(&mut Brief, Length)) -> Vec<Candidate> {
+    panels_down_to(brief, what, now, SMALLEST, set)
+}
+
+/// The largest smaller figure, on a groove, for which the bag fits.
+fn panels_down_to(
+    brief: &Brief,
+    what: &str,
+    now: Length,
+    least: Length,
+    set: fn(&mut Brief, Length),
+) -> Vec<Candidate> {
+    let with = |length| {
+        let mut changed = brief.clone();
+        set(&mut changed, length);
+        changed
+    };
+    largest(now, least, brief.board.groove, |length| fits(&with(length)))
+        .map(|length| {
+            let changed = with(length);
+            let figures = Figures::of(brief);
+            Candidate::new(
+                format!("{what} {}", figures.say(length)),
+                format!("{} instead of {}. {}", figures.say(length), figures.say(now), then(&changed)),
+                changed,
+            )
+        })
+        .into_iter()
+        .collect()
+}
+
+fn narrower_tab(brief: &Brief) -> Option<Candidate> {
+    let with = |tab| Brief { tab, ..brief.clone() };
+    let tab = largest(brief.tab, SMALL_TAB, Length::sixty_fourths(4), |tab| fits(&with(tab)))?;
+    let changed = with(tab);
+    Some(Candidate::new(format!("Tab {}", Figures::of(brief).say(tab)), then(&changed), changed))
+}
+
+/// Another habit for the base flaps, deepest first.
+fn flaps(brief: &Brief) -> Vec<Candidate> {
+    let habits = [
+        (BaseHabit::HalfAndLap { lap: CUSTOMARY_LAP }, "Half-and-lap base flaps"),
+        (BaseHabit::Fixed { depth: GUIDE_FLAP }, "Fixed base flaps"),
+    ];
+    habits
+        .into_iter()
+        .map(|(base, title)| (Brief { base, ..brief.clone() }, title))
+        .filter(|(changed, _)| changed.flap() < brief.flap() && fits(changed))
+        .map(|(changed, title)| {
+            let depth = Figures::of(brief).say(changed.flap());
+            Candidate::new(format!("{title}, {depth}"), then(&changed), changed)
+        })
+        .collect()
+}
+
+/// The same bag in proportion, on the grooves.
+fn smaller(brief: &Brief) -> Option<Candidate> {
+    let groove = brief.board.groove;
+    let size = brief.finished;
+    let with = |width: Length| {
+        let mut changed = brief.clone();
+        changed.finished.width = width;
+        changed.finished.height = size.height.scaled(width, size.width).floor_to(groove);
+        changed.finished.gusset = size.gusset.scaled(width, size.width).floor_to(groove);
+        changed
+    };
+    let width = largest(size.width, SMALLEST, groove, |width| fits(&with(width)))?;
+    let changed = with(width);
+    let figures = Figures::of(brief);
+    let new = changed.finished;
+    let title =
+        format!("Smaller in proportion, {} × {}", figures.by(new.width, new.height), figures.say(new.gusset));
+    Some(Candidate::new(title, then(&changed), changed))
+}
+
+/// Common sheets, smallest first.
+fn other_sheets(brief: &Brief) -> Vec<Candidate> {
+    let mut sizes = COMMON_SIZES;
+    sizes.sort_by_key(|size| i128::from(size.width.nm()) * i128::from(size.height.nm()));
+    sizes
+        .iter()
+        .map(|size| {
+            let sheet =
+                Sheet { width: size.width, height: size.height, turned: false, ..brief.sheet.clone() };
+            Candidate::new(
+                format!("Take a {} sheet", size.name),
+                "The bag stays as it is.",
+                Brief { sheet, ..brief.clone() },
+            )
+        })
+        .filter(|candidate| fits(&candidate.brief))
+        .collect()
+}

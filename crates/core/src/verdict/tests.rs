@@ -1,0 +1,207 @@
+use super::*;
+use crate::brief::{BaseHabit, Direction, GussetCrease, Hem, RunStart, ScoreFace};
+use crate::sheet::Printed;
+use crate::{Length, Plan, Sheet};
+use rstest::rstest;
+
+fn brief(width: &str, height: &str, gusset: &str) -> Brief {
+    let [width, height, gusset] = [width, height, gusset].map(|text| text.parse().unwrap());
+    Brief::new(width, height, gusset)
+}
+
+fn verdict(brief: &Brief, code: &str) -> Verdict {
+    let plan = Plan::new(brief).unwrap();
+    let found = plan.verdicts.iter().find(|verdict| verdict.code == code);
+    found.unwrap_or_else(|| panic!("{code} among {:#?}", plan.verdicts)).clone()
+}
+
+fn offers(verdict: &Verdict) -> Vec<&str> {
+    verdict.remedies.iter().map(|remedy| remedy.title.as_str()).collect()
+}
+
+#[test]
+fn half_an_inch_too_wide_offers_gusset_one_and_three_quarters() {
+    // Handbook arithmetic (common practice): 2·4 + 2·2 + ½ = 12½; with gusset 1¾ exactly 12.
+    let verdict = verdict(&brief("4", "7", "2"), "sheet.too-small");
+    assert_eq!(verdict.level, Level::Blocks);
+    assert_eq!(verdict.title, "½ too wide for the 12×12 sheet");
+    assert!(verdict.why.contains("make 12½; the sheet is 12 wide"), "{}", verdict.why);
+    let gusset = &verdict.remedies[0];
+    assert_eq!((gusset.title.as_str(), gusset.brief.finished.gusset), ("Gusset 1¾", Length::eighths(14)));
+    assert!(Plan::new(&gusset.brief).unwrap().is_ready());
+    assert_eq!(verdict.remedies[1].title, "Width 3¾");
+}
+
+#[test]
+fn a_narrower_tab_is_offered_when_that_is_enough() {
+    let verdict = verdict(&brief("3 7/8", "7", "2"), "sheet.too-small");
+    assert!(offers(&verdict).contains(&"Tab ¼"), "{:?}", offers(&verdict));
+}
+
+#[test]
+fn too_tall_offers_other_flaps_and_height() {
+    let verdict = verdict(&brief("3 1/2", "10 1/4", "2"), "sheet.too-small");
+    assert_eq!(verdict.title, "¼ too tall for the 12×12 sheet");
+    let offers = offers(&verdict);
+    assert!(offers.contains(&"Height 10") && offers.contains(&"Half-and-lap base flaps, 1¼"), "{offers:?}");
+}
+
+#[test]
+fn a_sheet_without_direction_may_be_turned() {
+    let mut brief = brief("3 1/4", "5", "1 1/2");
+    brief.sheet = Sheet { width: Length::eighths(68), height: Length::inches(11), ..Sheet::default() };
+    assert!(!offers(&verdict(&brief, "sheet.too-small")).contains(&"Turn the sheet"));
+    brief.sheet.directional = false;
+    let verdict = verdict(&brief, "sheet.too-small");
+    assert_eq!(verdict.remedies[0].title, "Turn the sheet");
+    assert!(Plan::new(&verdict.remedies[0].brief).unwrap().is_ready());
+}
+
+#[test]
+fn far_too_large_still_offers_something() {
+    let verdict = verdict(&brief("20", "20", "9"), "sheet.too-small");
+    assert!(
+        offers(&verdict).iter().any(|offer| offer.starts_with("Smaller in proportion")),
+        "{:?}",
+        offers(&verdict)
+    );
+}
+
+#[rstest]
+#[case::open(BaseHabit::Fixed { depth: Length::eighths(10) }, "3", "base.open", "The base stays open by ½")]
+#[case::touching(BaseHabit::Fixed { depth: Length::eighths(10) }, "2 1/2", "base.open", "The base flaps only just touch")]
+#[case::thin(BaseHabit::Fixed { depth: Length::eighths(10) }, "2 3/8", "base.thin-lap", "The base flaps lap by only ⅛")]
+#[case::out(BaseHabit::Fixed { depth: Length::eighths(10) }, "1", "base.face-flap-sticks-out", "The face flaps stick out by ¼")]
+fn base_flaps(#[case] base: BaseHabit, #[case] gusset: &str, #[case] code: &str, #[case] title: &str) {
+    let brief = Brief { base, ..brief("2 1/2", "5", gusset) };
+    let verdict = verdict(&brief, code);
+    assert_eq!(verdict.title, title);
+    assert!(!verdict.remedies.is_empty());
+}
+
+#[test]
+fn a_gusset_flap_longer_than_the_width_sticks_out() {
+    let verdict = verdict(&brief("2", "5", "2 1/2"), "base.gusset-flap-sticks-out");
+    assert_eq!(verdict.title, "The gusset flaps stick out by ½");
+    assert_eq!(offers(&verdict), ["Half-and-lap flaps, 1½", "Flaps 2 deep"]);
+}
+
+#[test]
+fn tabs() {
+    let narrow = verdict(&Brief { tab: Length::eighths(1), ..brief("3", "5", "1") }, "tab.narrow");
+    assert_eq!(offers(&narrow), ["Tab ½", "Tab ¼"]);
+    let mut wide = brief("3", "5", "3/4");
+    wide.run.start = RunStart::HalfGusset;
+    let wide = verdict(&wide, "tab.wide");
+    assert_eq!(wide.title, "The tab is ⅛ wider than the panel over it");
+    assert_eq!(offers(&wide), ["Tab ¼"]);
+}
+
+#[test]
+fn grooves_name_the_setting_and_the_nearest_size() {
+    let verdict = verdict(&brief("3 1/16", "5", "2"), "groove.off");
+    // 2, 5 1/16, 7 1/16, 10⅛: two of the four are off a ⅛ groove.
+    assert_eq!(verdict.title, "2 scores fall between grooves");
+    assert!(
+        verdict.why.contains("the corner at 5\u{a0}1⁄16 from the left edge (1⁄16 short of 5⅛)"),
+        "{}",
+        verdict.why
+    );
+    assert!(verdict.remedies[0].brief.finished.width.is_on(Length::eighths(1)));
+}
+
+#[test]
+fn a_half_gusset_start_needs_half_the_gusset_on_a_groove() {
+    let mut brief = brief("3", "5", "1 1/8");
+    brief.run.start = RunStart::HalfGusset;
+    let verdict = verdict(&brief, "groove.off");
+    assert!(verdict.remedies[0].brief.finished.gusset.is_on(Length::eighths(2)));
+}
+
+#[test]
+fn hems_and_patterns() {
+    let hem = |depth| Brief { hem: Hem::Out { depth }, ..brief("3", "5", "2") };
+    assert_eq!(verdict(&hem(Length::inches(6)), "hem.taller-than-body").level, Level::Blocks);
+    assert_eq!(verdict(&hem(Length::eighths(2)), "hem.shallow").level, Level::Warns);
+    let mut out = hem(Length::INCH);
+    assert!(verdict(&out, "pattern.hem-reverse").title.ends_with("plain reverse"));
+    out.sheet.printed = Printed::Both;
+    assert!(verdict(&out, "pattern.hem-reverse").title.ends_with("upside down"));
+    out.sheet.turned = true;
+    let sideways = verdict(&out, "pattern.sideways");
+    assert_eq!(offers(&sideways), ["Lay the sheet upright", "It is an all-over pattern"]);
+}
+
+#[test]
+fn a_body_too_low_to_pinch() {
+    let brief = Brief { gusset_crease: GussetCrease::Centre, ..brief("3", "1", "2") };
+    assert_eq!(offers(&verdict(&brief, "gusset.too-deep-to-pinch")), ["Leave the gussets plain"]);
+}
+
+mod any_brief {
+    use super::*;
+    use crate::brief::{ClosingOrder, Run};
+    use proptest::prelude::*;
+
+    prop_compose! {
+        pub(crate) fn any_brief()(
+            size in (4_i64..160, 4_i64..200, 4_i64..100), start in 0_usize..3, left: bool, tab in 4_i64..20,
+            base in 0_usize..4, depth in 4_i64..60, hem in 0_usize..3, hem_depth in 2_i64..60, centre: bool,
+            notch in 0_i64..8, sheet in 0_usize..6, directional: bool, turned: bool, inside: bool, gussets_first: bool,
+        ) -> Brief {
+            let sixteenths = |n| Length::sixty_fourths(n * 4);
+            let mut brief = Brief::new(sixteenths(size.0), sixteenths(size.1), sixteenths(size.2));
+            brief.run = Run {
+                start: [RunStart::Gusset, RunStart::Face, RunStart::HalfGusset][start],
+                direction: if left { Direction::Left } else { Direction::Right },
+            };
+            brief.tab = sixteenths(tab);
+            let depth = sixteenths(depth);
+            brief.base = [
+                BaseHabit::Full,
+                BaseHabit::HalfAndLap { lap: depth },
+                BaseHabit::Fixed { depth },
+                BaseHabit::Custom { depth },
+            ][base];
+            let depth = sixteenths(hem_depth);
+            brief.hem = [Hem::None, Hem::In { depth }, Hem::Out { depth }][hem];
+            brief.gusset_crease = if centre { GussetCrease::Centre } else { GussetCrease::None };
+            brief.notch = sixteenths(notch);
+            if let Some(size) = crate::sheet::COMMON_SIZES.get(sheet) {
+                (brief.sheet.width, brief.sheet.height) = (size.width, size.height);
+            } else {
+                (brief.sheet.width, brief.sheet.height) = (Length::inches(30), Length::inches(40));
+            }
+            (brief.sheet.directional, brief.sheet.turned) = (directional, turned);
+            brief.score_face = if inside { ScoreFace::InsideThroughout } else { ScoreFace::OutsideOfFold };
+            brief.closing = if gussets_first { ClosingOrder::GussetsFirst } else { ClosingOrder::BackFirst };
+            brief
+        }
+    }
+
+    proptest! {
+        #![proptest_config(ProptestConfig::with_cases(600))]
+
+        #[test]
+        fn a_plan_without_a_blocking_verdict_is_proved(brief in any_brief()) {
+            if let Ok(plan) = Plan::new(&brief) {
+                prop_assert!(plan.verdicts.iter().all(|verdict| verdict.code != "proof.failed"), "{:#?}", plan.verdicts);
+                prop_assert!(!plan.is_ready() || (plan.proof.passed() && plan.layout.fits()));
+            }
+        }
+
+        #[test]
+        fn every_remedy_clears_its_verdict(brief in any_brief()) {
+            if let Ok(plan) = Plan::new(&brief) {
+                let blocked: Vec<&str> = plan.verdicts.iter().filter(|v| v.level == Level::Blocks).map(|v| v.code).collect();
+                for verdict in &plan.verdicts {
+                    for remedy in &verdict.remedies {
+                        let after = Plan::new(&remedy.brief).unwrap();
+                        prop_assert!(after.verdicts.iter().all(|other| other.code != verdict.code));
+                        prop_assert!(after.verdicts.iter().all(|v| v.level != Level::Blocks || blocked.contains(&v.code)));
+                    }
+                }
+            }
+        }
+    }
+}

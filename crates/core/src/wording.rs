@@ -1,0 +1,134 @@
+//! The words a crafter uses for the parts of a bag.
+
+use crate::brief::{BaseHabit, Hem};
+use crate::net::{CreaseRole, Fold, GussetPart, Panel, Side};
+use crate::passes::Edge;
+use crate::{Brief, Length, Unit};
+
+impl Panel {
+    /// `front`, `left gusset`, `tab`.
+    pub fn name(self) -> &'static str {
+        match self {
+            Self::Front => "front",
+            Self::Back => "back",
+            Self::Tab => "tab",
+            Self::Gusset { side: Side::Left, part: GussetPart::Whole } => "left gusset",
+            Self::Gusset { side: Side::Right, part: GussetPart::Whole } => "right gusset",
+            Self::Gusset { side: Side::Left, part: GussetPart::FrontHalf } => "left gusset, front half",
+            Self::Gusset { side: Side::Left, part: GussetPart::BackHalf } => "left gusset, back half",
+            Self::Gusset { side: Side::Right, part: GussetPart::FrontHalf } => "right gusset, front half",
+            Self::Gusset { side: Side::Right, part: GussetPart::BackHalf } => "right gusset, back half",
+        }
+    }
+}
+
+impl Side {
+    /// `left`, `right`.
+    pub fn name(self) -> &'static str {
+        match self {
+            Self::Left => "left",
+            Self::Right => "right",
+        }
+    }
+}
+
+impl Edge {
+    /// `top edge`, `left edge`.
+    pub fn name(self) -> &'static str {
+        match self {
+            Self::Top => "top edge",
+            Self::Bottom => "bottom edge",
+            Self::Left => "left edge",
+            Self::Right => "right edge",
+        }
+    }
+}
+
+impl CreaseRole {
+    /// `base line`, `corner`.
+    pub fn name(self) -> &'static str {
+        match self {
+            Self::BaseLine => "base line",
+            Self::Corner => "corner",
+            Self::TabLine => "tab line",
+            Self::HemLine => "hem line",
+            Self::GussetCentre => "gusset centre",
+        }
+    }
+}
+
+impl Fold {
+    /// The published name and what it means for the hand.
+    pub fn says(self) -> &'static str {
+        match self {
+            Self::Mountain => "mountain: fold away from you",
+            Self::Valley => "valley: fold towards you",
+            Self::Flat => "a guide line: do not fold",
+        }
+    }
+}
+
+impl BaseHabit {
+    /// `full`, `half-and-lap`.
+    pub fn name(self) -> &'static str {
+        match self {
+            Self::Full => "full",
+            Self::HalfAndLap { .. } => "half-and-lap",
+            Self::Fixed { .. } => "fixed",
+            Self::Custom { .. } => "custom",
+        }
+    }
+}
+
+impl Hem {
+    /// `raw edge`, `hem turned in`.
+    pub fn name(self) -> &'static str {
+        match self {
+            Self::None => "raw edge",
+            Self::In { .. } => "hem turned in",
+            Self::Out { .. } => "hem turned out",
+        }
+    }
+}
+
+/// Figures in the unit a brief is read in.
+#[derive(Clone, Copy)]
+pub(crate) struct Figures(pub Unit);
+
+impl Figures {
+    /// The figures of a brief.
+    pub fn of(brief: &Brief) -> Self {
+        Self(brief.unit)
+    }
+
+    /// A figure as it stands in a sentence: bare in inches, with its unit in millimetres.
+    pub fn say(self, length: Length) -> String {
+        match self.0 {
+            Unit::Inch => length.figure(self.0),
+            Unit::Metric => length.label(self.0),
+        }
+    }
+
+    /// `12 × 8½`.
+    pub fn by(self, width: Length, height: Length) -> String {
+        match self.0 {
+            Unit::Inch => format!("{} × {}", width.figure(self.0), height.figure(self.0)),
+            Unit::Metric => format!("{} × {}", width.figure(self.0), height.label(self.0)),
+        }
+    }
+}
+
+/// `a`, `a and b`, `a, b and c`.
+pub(crate) fn list(items: &[String]) -> String {
+    match items {
+        [] => String::new(),
+        [one] => one.clone(),
+        [first @ .., last] => format!("{} and {last}", first.join(", ")),
+    }
+}
+
+/// The sentence with its first letter in upper case.
+pub(crate) fn sentence(text: &str) -> String {
+    let mut chars = text.chars();
+    chars.next().map_or_else(String::new, |first| first.to_uppercase().chain(chars).collect())
+}
