@@ -14,6 +14,7 @@
 
 pub mod brief;
 pub mod convex;
+pub mod describe;
 pub mod folded;
 pub mod layout;
 pub mod length;

@@ -1,0 +1,432 @@
+//! A brief as JSON: lengths are text with a unit, and everything but the finished size has a default.
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+use wide_fold_core::brief::{
+    BaseHabit, Board, CUSTOMARY_HEM, CUSTOMARY_LAP, CUSTOMARY_NOTCH, CUSTOMARY_TAB, ClosingOrder, Direction,
+    GUIDE_FLAP, GussetCrease, Hem, Run, RunStart, ScoreFace,
+};
+use wide_fold_core::sheet::Printed;
+use wide_fold_core::{Brief, BriefFault, Length, Sheet, Unit};
+
+/// A field that cannot be read or used, and a sentence that says why.
+#[derive(Clone, Debug, PartialEq, Eq, thiserror::Error)]
+#[error("{field}: {sentence}")]
+pub struct FormatFault {
+    /// The field, dotted: `finished.width`.
+    pub field: String,
+    /// A sentence the crafter understands.
+    pub sentence: String,
+}
+
+impl From<BriefFault> for FormatFault {
+    fn from(fault: BriefFault) -> Self {
+        Self { field: fault.field.to_owned(), sentence: fault.sentence }
+    }
+}
+
+/// A brief as it is written. Lengths are text such as `3 3/4 in`, `3¾` or `95 mm`; without a unit they are in `unit`.
+#[derive(Clone, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct BriefText {
+    /// Size of the open, standing bag.
+    pub finished: FinishedText,
+    /// How the bag is built.
+    #[serde(default)]
+    pub build: BuildText,
+    /// Where the run of panels starts, and which way it goes.
+    #[serde(default)]
+    pub run: RunText,
+    /// Width of the glue tab; ½ in if left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(example = "1/2 in")]
+    pub tab: Option<String>,
+    /// Depth of the base flaps.
+    #[serde(default)]
+    pub base: BaseText,
+    /// Taper of the gusset flaps; ¼ in if left out, 0 for plain slits.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(example = "1/4 in")]
+    pub notch: Option<String>,
+    /// What happens at the top edge.
+    #[serde(default)]
+    pub hem: HemText,
+    /// What is scored down the gussets.
+    #[serde(default)]
+    pub gusset_crease: GussetCreaseText,
+    /// Which base flaps fold in first.
+    #[serde(default)]
+    pub closing: ClosingText,
+    /// The sheet to cut from; a directional 12×12 if left out.
+    #[serde(default)]
+    pub sheet: SheetText,
+    /// The scoring board; a groove every ⅛ in, 12 in wide if left out.
+    #[serde(default)]
+    pub board: BoardText,
+    /// Which face is scored.
+    #[serde(default)]
+    pub score_face: ScoreFaceText,
+    /// The unit of labels, and of lengths that name none.
+    #[serde(default)]
+    pub unit: UnitText,
+}
+
+/// Finished size.
+#[derive(Clone, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct FinishedText {
+    /// Width of a face.
+    #[schema(example = "3 3/4 in")]
+    pub width: String,
+    /// Base fold to top edge.
+    #[schema(example = "6 1/2 in")]
+    pub height: String,
+    /// Depth of a side panel.
+    #[schema(example = "2 in")]
+    pub gusset: String,
+}
+
+/// The run of panels.
+#[derive(Clone, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields, default)]
+pub struct RunText {
+    /// The first panel.
+    pub start: StartText,
+    /// The side on which the run ends in its tab.
+    pub direction: DirectionText,
+}
+
+/// The base flaps.
+#[derive(Clone, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields, default)]
+pub struct BaseText {
+    /// How their depth is chosen.
+    pub habit: HabitText,
+    /// Depth of a fixed or custom flap; 1¼ in if left out.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub depth: Option<String>,
+    /// How far half-and-lap flaps lap; ½ in if left out.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub lap: Option<String>,
+}
+
+/// The top edge.
+#[derive(Clone, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields, default)]
+pub struct HemText {
+    /// Which way the top band is turned.
+    pub turn: TurnText,
+    /// Depth of the band; 1 in if left out.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub depth: Option<String>,
+}
+
+/// A sheet of paper.
+#[derive(Clone, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct SheetText {
+    /// Width, pattern upright.
+    #[schema(example = "12 in")]
+    pub width: String,
+    /// Height, pattern upright.
+    #[schema(example = "12 in")]
+    pub height: String,
+    /// True if the pattern has an up.
+    #[serde(default = "yes")]
+    pub directional: bool,
+    /// Which sides are fit to be seen.
+    #[serde(default)]
+    pub printed: PrintedText,
+    /// True if the sheet is laid a quarter turn round.
+    #[serde(default)]
+    pub turned: bool,
+}
+
+/// A scoring board.
+#[derive(Clone, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields, default)]
+pub struct BoardText {
+    /// Distance between grooves; ⅛ in if left out.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub groove: Option<String>,
+    /// Distance from the stop to the last groove; 12 in if left out.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub reach: Option<String>,
+}
+
+fn yes() -> bool {
+    true
+}
+
+impl Default for SheetText {
+    fn default() -> Self {
+        Self::from(&Sheet::default())
+    }
+}
+
+/// Declares how a choice of the core is spelled in JSON, both ways.
+macro_rules! choice {
+    ($(#[$doc:meta])* $name:ident = $core:ty { $($(#[$vdoc:meta])* $variant:ident = $value:path),+ $(,)? }) => {
+        $(#[$doc])*
+        #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+        #[serde(rename_all = "snake_case")]
+        #[schema(rename_all = "snake_case")]
+        #[allow(missing_docs)]
+        pub enum $name { $($(#[$vdoc])* $variant),+ }
+
+        impl From<$name> for $core {
+            fn from(text: $name) -> Self {
+                match text { $($name::$variant => $value),+ }
+            }
+        }
+
+        impl From<$core> for $name {
+            fn from(value: $core) -> Self {
+                match value { $($value => Self::$variant),+ }
+            }
+        }
+    };
+}
+
+choice! {
+    /// The first panel of the run.
+    StartText = RunStart { #[default] Gusset = RunStart::Gusset, Face = RunStart::Face, HalfGusset = RunStart::HalfGusset }
+}
+choice! {
+    /// The side on which the run ends in its tab.
+    DirectionText = Direction { #[default] Right = Direction::Right, Left = Direction::Left }
+}
+choice! {
+    /// What is scored down the gussets.
+    GussetCreaseText = GussetCrease { #[default] None = GussetCrease::None, Centre = GussetCrease::Centre }
+}
+choice! {
+    /// Which base flaps fold in first.
+    ClosingText = ClosingOrder { #[default] BackFirst = ClosingOrder::BackFirst, GussetsFirst = ClosingOrder::GussetsFirst }
+}
+choice! {
+    /// Which face is scored.
+    ScoreFaceText = ScoreFace {
+        #[default] OutsideOfFold = ScoreFace::OutsideOfFold, InsideThroughout = ScoreFace::InsideThroughout
+    }
+}
+choice! {
+    /// Which sides of a sheet are fit to be seen.
+    PrintedText = Printed { #[default] One = Printed::One, Both = Printed::Both }
+}
+choice! {
+    /// The unit of labels.
+    UnitText = Unit { #[default] Inch = Unit::Inch, Metric = Unit::Metric }
+}
+
+/// How the bag is built.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+#[schema(rename_all = "snake_case")]
+pub enum BuildText {
+    /// One piece wrapped round.
+    #[default]
+    Wrap,
+}
+
+/// How the depth of the base flaps is chosen.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+#[schema(rename_all = "snake_case")]
+pub enum HabitText {
+    /// As deep as the gusset.
+    #[default]
+    Full,
+    /// Half the gusset and half a lap.
+    HalfAndLap,
+    /// Set by a guide.
+    Fixed,
+    /// Any depth.
+    Custom,
+}
+
+/// Which way the top band is turned.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+#[schema(rename_all = "snake_case")]
+pub enum TurnText {
+    /// Not at all.
+    #[default]
+    None,
+    /// To the inside.
+    In,
+    /// To the outside.
+    Out,
+}
+
+/// Reads a brief from JSON.
+///
+/// # Errors
+/// [`FormatFault`] with the first field that is missing, unknown, not a length, or a size nobody can fold.
+///
+/// ```
+/// use wide_fold_formats::read_brief;
+/// let json = serde_json::json!({ "finished": { "width": "3¾", "height": "6 1/2 in", "gusset": "2" } });
+/// assert_eq!(read_brief(&json)?.finished.width, "3.75 in".parse().unwrap());
+/// let fault = read_brief(&serde_json::json!({ "finished": { "width": "wide", "height": "6", "gusset": "2" } }));
+/// assert_eq!(fault.unwrap_err().field, "finished.width");
+/// # Ok::<(), wide_fold_formats::FormatFault>(())
+/// ```
+pub fn read_brief(json: &serde_json::Value) -> Result<Brief, FormatFault> {
+    let text: BriefText = serde_path_to_error::deserialize(json).map_err(|error| FormatFault {
+        field: error.path().to_string(),
+        sentence: format!("This cannot be read: {}.", error.inner()),
+    })?;
+    Brief::try_from(&text)
+}
+
+impl TryFrom<&BriefText> for Brief {
+    type Error = FormatFault;
+
+    /// Reads every length and checks that the size can be folded.
+    fn try_from(text: &BriefText) -> Result<Self, FormatFault> {
+        let unit = Unit::from(text.unit);
+        let length = |field: &str, text: &str| {
+            Length::parse(text, unit)
+                .map_err(|error| FormatFault { field: field.to_owned(), sentence: format!("{error}.") })
+        };
+        let or = |field: &str, text: &Option<String>, default: Length| {
+            text.as_deref().map_or(Ok(default), |text| length(field, text))
+        };
+        let mut brief = Self::new(
+            length("finished.width", &text.finished.width)?,
+            length("finished.height", &text.finished.height)?,
+            length("finished.gusset", &text.finished.gusset)?,
+        );
+        brief.unit = unit;
+        brief.run = Run { start: text.run.start.into(), direction: text.run.direction.into() };
+        brief.tab = or("tab", &text.tab, CUSTOMARY_TAB)?;
+        brief.notch = or("notch", &text.notch, CUSTOMARY_NOTCH)?;
+        brief.base = match text.base.habit {
+            HabitText::Full => BaseHabit::Full,
+            HabitText::HalfAndLap => {
+                BaseHabit::HalfAndLap { lap: or("base.lap", &text.base.lap, CUSTOMARY_LAP)? }
+            }
+            HabitText::Fixed => BaseHabit::Fixed { depth: or("base.depth", &text.base.depth, GUIDE_FLAP)? },
+            HabitText::Custom => BaseHabit::Custom { depth: or("base.depth", &text.base.depth, GUIDE_FLAP)? },
+        };
+        brief.hem = match text.hem.turn {
+            TurnText::None => Hem::None,
+            TurnText::In => Hem::In { depth: or("hem.depth", &text.hem.depth, CUSTOMARY_HEM)? },
+            TurnText::Out => Hem::Out { depth: or("hem.depth", &text.hem.depth, CUSTOMARY_HEM)? },
+        };
+        brief.gusset_crease = text.gusset_crease.into();
+        brief.closing = text.closing.into();
+        brief.score_face = text.score_face.into();
+        brief.sheet = Sheet {
+            width: length("sheet.width", &text.sheet.width)?,
+            height: length("sheet.height", &text.sheet.height)?,
+            directional: text.sheet.directional,
+            printed: text.sheet.printed.into(),
+            turned: text.sheet.turned,
+        };
+        let board = Board::default();
+        brief.board = Board {
+            groove: or("board.groove", &text.board.groove, board.groove)?,
+            reach: or("board.reach", &text.board.reach, board.reach)?,
+        };
+        brief.check()?;
+        Ok(brief)
+    }
+}
+
+impl From<&Brief> for BriefText {
+    /// Writes every field out, each length exactly.
+    fn from(brief: &Brief) -> Self {
+        let (habit, depth, lap) = match brief.base {
+            BaseHabit::Full => (HabitText::Full, None, None),
+            BaseHabit::HalfAndLap { lap } => (HabitText::HalfAndLap, None, Some(lap.to_string())),
+            BaseHabit::Fixed { depth } => (HabitText::Fixed, Some(depth.to_string()), None),
+            BaseHabit::Custom { depth } => (HabitText::Custom, Some(depth.to_string()), None),
+        };
+        let (turn, hem) = match brief.hem {
+            Hem::None => (TurnText::None, None),
+            Hem::In { depth } => (TurnText::In, Some(depth.to_string())),
+            Hem::Out { depth } => (TurnText::Out, Some(depth.to_string())),
+        };
+        Self {
+            finished: FinishedText {
+                width: brief.finished.width.to_string(),
+                height: brief.finished.height.to_string(),
+                gusset: brief.finished.gusset.to_string(),
+            },
+            build: BuildText::Wrap,
+            run: RunText { start: brief.run.start.into(), direction: brief.run.direction.into() },
+            tab: Some(brief.tab.to_string()),
+            base: BaseText { habit, depth, lap },
+            notch: Some(brief.notch.to_string()),
+            hem: HemText { turn, depth: hem },
+            gusset_crease: brief.gusset_crease.into(),
+            closing: brief.closing.into(),
+            sheet: SheetText::from(&brief.sheet),
+            board: BoardText {
+                groove: Some(brief.board.groove.to_string()),
+                reach: Some(brief.board.reach.to_string()),
+            },
+            score_face: brief.score_face.into(),
+            unit: brief.unit.into(),
+        }
+    }
+}
+
+impl From<&Sheet> for SheetText {
+    fn from(sheet: &Sheet) -> Self {
+        Self {
+            width: sheet.width.to_string(),
+            height: sheet.height.to_string(),
+            directional: sheet.directional,
+            printed: sheet.printed.into(),
+            turned: sheet.turned,
+        }
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use rstest::rstest;
+    use serde_json::json;
+
+    #[test]
+    fn everything_but_the_size_has_a_default() {
+        let json = json!({ "finished": { "width": "3 3/4 in", "height": "6 1/2 in", "gusset": "2 in" } });
+        let customary = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
+        assert_eq!(read_brief(&json), Ok(customary));
+    }
+
+    #[rstest]
+    #[case(BaseHabit::Full, Hem::None)]
+    #[case(BaseHabit::HalfAndLap { lap: Length::eighths(3) }, Hem::In { depth: Length::eighths(9) })]
+    #[case(BaseHabit::Fixed { depth: Length::millimetres(32) }, Hem::Out { depth: Length::INCH })]
+    #[case(BaseHabit::Custom { depth: Length::eighths(9) }, Hem::None)]
+    fn writing_then_reading_gives_the_same(#[case] base: BaseHabit, #[case] hem: Hem) {
+        let mut brief = Brief::new(Length::millimetres(95), Length::eighths(52), Length::inches(2));
+        (brief.base, brief.hem) = (base, hem);
+        brief.run = Run { start: RunStart::HalfGusset, direction: Direction::Left };
+        brief.gusset_crease = GussetCrease::Centre;
+        brief.unit = Unit::Metric;
+        brief.sheet.printed = Printed::Both;
+        let json = serde_json::to_value(BriefText::from(&brief)).unwrap();
+        assert_eq!(read_brief(&json), Ok(brief));
+    }
+
+    #[rstest]
+    #[case(json!({}), "", "finished")]
+    #[case(json!({ "finished": { "width": "4", "height": "7" } }), "finished", "gusset")]
+    #[case(json!({ "finished": { "width": "4", "height": "7", "gusset": 2 } }), "finished.gusset", "string")]
+    #[case(json!({ "finished": { "width": "0", "height": "7", "gusset": "2" } }), "finished.width", "more than nothing")]
+    #[case(json!({ "finished": { "width": "4", "height": "7", "gusset": "2" }, "tab": "½ ell" }), "tab", "½ ell")]
+    #[case(json!({ "finished": { "width": "4", "height": "7", "gusset": "2" }, "tabb": "½" }), "tabb", "tabb")]
+    #[case(json!({ "finished": { "width": "4", "height": "7", "gusset": "2" }, "hem": { "turn": "up" } }), "hem.turn", "up")]
+    #[case(json!([1, 2]), "", "")]
+    fn faults_name_their_field(#[case] json: serde_json::Value, #[case] field: &str, #[case] words: &str) {
+        let fault = read_brief(&json).unwrap_err();
+        assert!(fault.field.contains(field), "{fault:?}");
+        assert!(fault.sentence.contains(words), "{fault:?}");
+    }
+}

@@ -1,0 +1,204 @@
+//! A sheet at 1:1 as SVG: real units, cut and score lines in groups of their own, a legend and a check square.
+//!
+//! One user unit is one millimetre. Line styles follow the published convention of folding diagrams (Yoshizawa–Randlett:
+//! valleys dashed, mountains dash-dotted); cuts are solid. Every line is dark, so that black-and-white prints read.
+
+use svg::Document;
+use svg::node::element::{Group, Line, Path, Polygon, Rectangle, Text, Title};
+use wide_fold_core::net::{Cut, CutRole, Fold, Point};
+use wide_fold_core::pieces::Piece;
+use wide_fold_core::{Length, Plan, Unit};
+
+/// Empty border round everything.
+const MARGIN: Length = Length::millimetres(10);
+/// Room for the legend below the sheet.
+const LEGEND: Length = Length::millimetres(70);
+/// The narrowest page on which the legend can be read.
+const NARROWEST: Length = Length::millimetres(190);
+
+const MOUNTAIN: &str = "6 1.5 0.8 1.5";
+const VALLEY: &str = "4 2";
+const GUIDE: &str = "0.8 1.6";
+
+/// Draws one sheet of a plan with the piece cut from it; nothing if the plan has no such sheet.
+pub fn sheet_svg(plan: &Plan, name: &str, index: usize) -> Option<String> {
+    let sheet = plan.layout.sheets.get(index)?;
+    let (width, height) = (
+        sheet.placed.iter().map(|placed| placed.space.x + placed.space.width).fold(sheet.width, Length::max),
+        sheet
+            .placed
+            .iter()
+            .map(|placed| placed.space.y + placed.space.height)
+            .fold(sheet.height, Length::max),
+    );
+    let page = (width.max(NARROWEST) + MARGIN * 2, height + MARGIN * 2 + LEGEND);
+    let mut document = Document::new()
+        .set("width", format!("{}mm", mm(page.0)))
+        .set("height", format!("{}mm", mm(page.1)))
+        .set("viewBox", format!("0 0 {} {}", mm(page.0), mm(page.1)))
+        .set("font-family", "sans-serif")
+        .add(Title::new(format!("{name}: sheet {} of {}", index + 1, plan.layout.sheets.len())));
+    let ground = Rectangle::new()
+        .set("x", mm(MARGIN))
+        .set("y", mm(MARGIN + height - sheet.height))
+        .set("width", mm(sheet.width))
+        .set("height", mm(sheet.height));
+    document = document.add(group("sheet", "0.2", Some("1 1")).add(ground));
+    for placed in &sheet.placed {
+        let frame = Frame { left: MARGIN + placed.space.x, bottom: MARGIN + height - placed.space.y };
+        for part in piece(&plan.pieces[placed.piece], frame, plan.brief.unit) {
+            document = document.add(part);
+        }
+    }
+    Some(document.add(legend(plan, name, MARGIN * 2 + height)).to_string())
+}
+
+/// Where a piece's origin lies on the page; the page's y runs down.
+#[derive(Clone, Copy)]
+struct Frame {
+    left: Length,
+    bottom: Length,
+}
+
+impl Frame {
+    fn place(self, point: Point) -> (String, String) {
+        (mm(self.left + point.x), mm(self.bottom - point.y))
+    }
+}
+
+/// Exact millimetres as decimal text: a length is a whole number of nanometres, so six decimals hold it.
+fn mm(length: Length) -> String {
+    length.editable(Unit::Metric)
+}
+
+fn group(id: &str, stroke: &str, dashes: Option<&str>) -> Group {
+    let group =
+        Group::new().set("id", id).set("fill", "none").set("stroke", "#222").set("stroke-width", stroke);
+    match dashes {
+        Some(dashes) => group.set("stroke-dasharray", dashes),
+        None => group,
+    }
+}
+
+fn line(frame: Frame, from: Point, to: Point) -> Line {
+    let ((x1, y1), (x2, y2)) = (frame.place(from), frame.place(to));
+    Line::new().set("x1", x1).set("y1", y1).set("x2", x2).set("y2", y2)
+}
+
+fn piece(piece: &Piece, frame: Frame, unit: Unit) -> Vec<Group> {
+    let strip = &piece.strip;
+    let corners: Vec<String> = strip
+        .outline
+        .iter()
+        .map(|point| {
+            let (x, y) = frame.place(*point);
+            format!("{x},{y}")
+        })
+        .collect();
+    let mut cut = group("cut", "0.4", None).add(Polygon::new().set("points", corners.join(" ")));
+    // The outline already runs round tapers and the tab's corner; only plain slits are left to cut.
+    let on_edge = |cut: &Cut| {
+        strip
+            .outline
+            .iter()
+            .zip(strip.outline.iter().cycle().skip(1))
+            .any(|(a, b)| (*a, *b) == (cut.from, cut.to) || (*b, *a) == (cut.from, cut.to))
+    };
+    for slit in strip.cuts.iter().filter(|cut| cut.role == CutRole::Slit && !on_edge(cut)) {
+        cut = cut.add(line(frame, slit.from, slit.to));
+    }
+    let mut groups = vec![cut];
+    let styles = [
+        (Fold::Mountain, "score-mountain", MOUNTAIN),
+        (Fold::Valley, "score-valley", VALLEY),
+        (Fold::Flat, "score-guide", GUIDE),
+    ];
+    for (fold, id, dashes) in styles {
+        let mut score = group(id, "0.25", Some(dashes));
+        for crease in strip.creases.iter().filter(|crease| crease.fold == fold) {
+            let title = Title::new(strip.describe_crease(crease, unit));
+            score = score.add(line(frame, crease.from, crease.to).add(title));
+        }
+        groups.push(score);
+    }
+    let mut labels = Group::new()
+        .set("id", "labels")
+        .set("fill", "#444")
+        .set("font-size", "4")
+        .set("text-anchor", "middle");
+    if let Some(body) = strip.row(wide_fold_core::net::Band::Body) {
+        for column in &strip.columns {
+            let (x, y) = frame.place(Point::new(column.x.middle(), body.y.middle()));
+            let text = format!("{} {}", column.panel.name(), column.x.length().figure(unit));
+            let turn = format!("rotate(-90 {x} {y})");
+            labels = labels.add(Text::new(text).set("x", x).set("y", y).set("transform", turn));
+        }
+        let (x, y) = frame.place(Point::new(Length::millimetres(6), body.y.to - Length::millimetres(6)));
+        let arrow = format!("M {x} {y} m 0 6 v -9 m -2 3 l 2 -3 l 2 3");
+        let arrow =
+            Path::new().set("d", arrow).set("fill", "none").set("stroke", "#444").set("stroke-width", "0.4");
+        labels = labels.add(arrow);
+    }
+    groups.push(labels);
+    groups
+}
+
+/// Name and size, a sample of every line, and a square to check the print with.
+fn legend(plan: &Plan, name: &str, top: Length) -> Group {
+    let unit = plan.brief.unit;
+    let size = plan.brief.finished;
+    let at = |n: i64| mm(top + Length::millimetres(n));
+    let text = |x: i64, y: i64, text: String| {
+        Text::new(text)
+            .set("x", mm(MARGIN + Length::millimetres(x)))
+            .set("y", at(y))
+            .set("font-size", "4")
+            .set("fill", "#222")
+    };
+    let heading = format!(
+        "{name}: {} × {} × {} finished. Seen from the outside face, top edge up.",
+        size.width.figure(unit),
+        size.height.figure(unit),
+        size.gusset.label(unit)
+    );
+    let mut legend = Group::new().set("id", "legend").add(text(0, 4, heading));
+    let samples = [
+        (None, "0.4", "cut"),
+        (Some(MOUNTAIN), "0.25", "score, mountain: fold away from you"),
+        (Some(VALLEY), "0.25", "score, valley: fold towards you"),
+        (Some(GUIDE), "0.25", "guide line: do not fold"),
+    ];
+    for ((dashes, stroke, says), row) in samples.into_iter().zip(0_i64..) {
+        let y = at(13 + row * 8);
+        let sample = Line::new()
+            .set("x1", mm(MARGIN + Length::millimetres(65)))
+            .set("x2", mm(MARGIN + Length::millimetres(90)))
+            .set("y1", y.clone())
+            .set("y2", y)
+            .set("stroke", "#222")
+            .set("stroke-width", stroke);
+        let sample = match dashes {
+            Some(dashes) => sample.set("stroke-dasharray", dashes),
+            None => sample,
+        };
+        legend = legend.add(sample).add(text(94, 14 + row * 8, says.to_owned()));
+    }
+    let (side, says) = match unit {
+        Unit::Inch => (Length::inches(2), "2 in"),
+        Unit::Metric => (Length::millimetres(50), "50 mm"),
+    };
+    let square = Rectangle::new()
+        .set("id", "check-square")
+        .set("x", mm(MARGIN))
+        .set("y", at(9))
+        .set("width", mm(side))
+        .set("height", mm(side))
+        .set("fill", "none")
+        .set("stroke", "#222")
+        .set("stroke-width", "0.2");
+    legend
+        .add(square)
+        .add(text(4, 20, format!("This square is {says}")))
+        .add(text(4, 26, "each way. If it is not,".to_owned()))
+        .add(text(4, 32, "print at 100 %.".to_owned()))
+}

@@ -1,0 +1,130 @@
+//! The drawn sheet measured by an independent SVG reader (usvg) against the net it was drawn from.
+
+use rstest::rstest;
+use usvg::{Group, Node, Options, Tree};
+use wide_fold_core::brief::{GussetCrease, Hem, RunStart};
+use wide_fold_core::net::{Fold, Strip};
+use wide_fold_core::{Brief, Length, Plan};
+use wide_fold_formats::sheet_svg;
+
+/// CSS: 96 px to the inch; usvg gives sizes in px.
+const PX_A_MM: f64 = 96.0 / 25.4;
+/// usvg keeps coordinates as 32-bit floats.
+const NEAR: f64 = 1e-3;
+
+fn drawn(brief: &Brief) -> (Plan, Tree) {
+    let plan = Plan::new(brief).unwrap();
+    let svg = sheet_svg(&plan, "Bud vase", 0).unwrap();
+    (plan, Tree::from_str(&svg, &Options::default()).unwrap())
+}
+
+fn find<'a>(group: &'a Group, id: &str) -> Option<&'a Group> {
+    group.children().iter().find_map(|node| match node {
+        Node::Group(child) if child.id() == id => Some(child.as_ref()),
+        Node::Group(child) => find(child, id),
+        _ => None,
+    })
+}
+
+/// Bounding boxes of a group's paths in millimetres: left, top, right, bottom.
+fn boxes(tree: &Tree, id: &str) -> Vec<[f64; 4]> {
+    let Some(group) = find(tree.root(), id) else { return Vec::new() };
+    let paths = group.children().iter().filter_map(|node| match node {
+        Node::Path(path) => Some(path.abs_bounding_box()),
+        _ => None,
+    });
+    paths.map(|b| [b.left(), b.top(), b.right(), b.bottom()].map(|px| f64::from(px) / PX_A_MM)).collect()
+}
+
+fn near(a: f64, b: f64) -> bool {
+    (a - b).abs() < NEAR
+}
+
+#[rstest]
+fn every_line_is_where_the_net_says(
+    #[values(RunStart::Gusset, RunStart::Face, RunStart::HalfGusset)] start: RunStart,
+    #[values(Length::ZERO, Length::eighths(2))] notch: Length,
+) {
+    let mut brief = Brief::new(Length::eighths(24), Length::eighths(41), Length::inches(2));
+    (brief.run.start, brief.notch) = (start, notch);
+    brief.hem = Hem::Out { depth: Length::eighths(9) };
+    brief.gusset_crease = GussetCrease::Centre;
+    let (plan, tree) = drawn(&brief);
+    let strip: &Strip = &plan.pieces[0].strip;
+
+    let cut = boxes(&tree, "cut");
+    let [left, top, right, bottom] = cut[0];
+    assert!(near(right - left, plan.pieces[0].width.mm()), "{cut:?}");
+    assert!(near(bottom - top, plan.pieces[0].height.mm()));
+    // Slits not on the outline: plain ones at every corner between panels, none when every one is tapered.
+    let corners = if start == RunStart::HalfGusset { 4 } else { 3 };
+    assert_eq!(cut.len() - 1, if notch == Length::ZERO { corners } else { 0 });
+
+    for (fold, id) in
+        [(Fold::Mountain, "score-mountain"), (Fold::Valley, "score-valley"), (Fold::Flat, "score-guide")]
+    {
+        let mut wanted: Vec<[f64; 4]> = strip
+            .creases
+            .iter()
+            .filter(|crease| crease.fold == fold)
+            .map(|crease| {
+                [
+                    left + crease.from.x.mm(),
+                    bottom - crease.to.y.mm(),
+                    left + crease.to.x.mm(),
+                    bottom - crease.from.y.mm(),
+                ]
+            })
+            .collect();
+        let mut found = boxes(&tree, id);
+        let order = |a: &[f64; 4], b: &[f64; 4]| {
+            (a.map(|n| (n * 100.0).round() as i64)).cmp(&b.map(|n| (n * 100.0).round() as i64))
+        };
+        wanted.sort_by(order);
+        found.sort_by(order);
+        assert_eq!(wanted.len(), found.len(), "{id}");
+        for (wanted, found) in wanted.iter().zip(&found) {
+            assert!(wanted.iter().zip(found).all(|(a, b)| near(*a, *b)), "{id}: {wanted:?} {found:?}");
+        }
+    }
+}
+
+#[test]
+fn the_worked_bag_measures_12_by_8_and_a_half() {
+    let (_, tree) = drawn(&Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2)));
+    let [left, top, right, bottom] = boxes(&tree, "cut")[0];
+    assert!(near(right - left, 12.0 * 25.4) && near(bottom - top, 8.5 * 25.4));
+    let mut scores: Vec<f64> = boxes(&tree, "score-mountain")
+        .iter()
+        .filter(|b| near(b[0], b[2]))
+        .map(|b| (b[0] - left) / 25.4)
+        .collect();
+    scores.sort_by(f64::total_cmp);
+    // Handbook (common practice): 2, 5¾, 7¾, 11½ from the left edge.
+    assert!(scores.iter().zip([2.0, 5.75, 7.75, 11.5]).all(|(a, b)| near(*a, b)), "{scores:?}");
+    let sheet = boxes(&tree, "sheet")[0];
+    assert!(near(sheet[2] - sheet[0], 304.8) && near(sheet[3] - sheet[1], 304.8));
+    assert!(near(sheet[3], bottom));
+}
+
+#[test]
+fn the_check_square_is_two_inches() {
+    let (_, tree) = drawn(&Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2)));
+    let legend = find(tree.root(), "legend").unwrap();
+    let square = legend.children().iter().find_map(|node| match node {
+        Node::Path(path) if path.id() == "check-square" => Some(path.abs_bounding_box()),
+        _ => None,
+    });
+    let square =
+        square.map(|b| [b.left(), b.top(), b.right(), b.bottom()].map(|px| f64::from(px) / PX_A_MM)).unwrap();
+    assert!(near(square[2] - square[0], 50.8) && near(square[3] - square[1], 50.8), "{square:?}");
+}
+
+#[test]
+fn a_name_with_markup_in_it_stays_text() {
+    let plan = Plan::new(&Brief::new(Length::inches(3), Length::inches(5), Length::inches(2))).unwrap();
+    let svg = sheet_svg(&plan, "<script>alert(1)</script> & \"co\"", 0).unwrap();
+    assert!(!svg.contains("<script"));
+    assert!(Tree::from_str(&svg, &Options::default()).is_ok());
+    assert!(sheet_svg(&plan, "none", 1).is_none());
+}
