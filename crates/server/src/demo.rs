@@ -1,0 +1,92 @@
+//! The demo's bags: the potters' co-operative Quillbrook Kiln packs pots for its kiln-opening weekend. All invented.
+
+use crate::store::{self, Store, StoreError};
+use jiff::{SignedDuration, Timestamp};
+use serde_json::{Value, json};
+use wide_fold_formats::BriefText;
+
+/// Fills an empty database with the demo's bags; a database with bags in it is left alone.
+///
+/// # Errors
+/// [`StoreError`] if a bag cannot be saved.
+pub fn fill(store: &Store) -> Result<(), StoreError> {
+    store.now(|connection| {
+        let transaction = connection.transaction()?;
+        let kept: i64 = transaction.query_row("SELECT count(*) FROM bag", [], |row| row.get(0))?;
+        if kept == 0 {
+            let now = Timestamp::now();
+            for (age, (name, json)) in bags().into_iter().enumerate() {
+                let brief: BriefText = serde_json::from_value(json)
+                    .map_err(|error| rusqlite::Error::ToSqlConversionFailure(Box::new(error)))?;
+                let brief = serde_json::to_string(&brief)
+                    .map_err(|error| rusqlite::Error::ToSqlConversionFailure(Box::new(error)))?;
+                let minutes = i64::try_from(age).unwrap_or_default() * 25;
+                store::create(&transaction, name, &brief, now - SignedDuration::from_mins(minutes))?;
+            }
+        }
+        transaction.commit()?;
+        Ok(())
+    })
+}
+
+/// Names and briefs of the demo's bags.
+pub fn bags() -> Vec<(&'static str, Value)> {
+    vec![
+        (
+            "Bud vase",
+            json!({
+                "finished": { "width": "3 3/4 in", "height": "6 1/2 in", "gusset": "2 in" },
+            }),
+        ),
+        (
+            "Tea bowl",
+            json!({
+                "finished": { "width": "3 1/4 in", "height": "4 1/2 in", "gusset": "2 1/4 in" },
+                "hem": { "turn": "in", "depth": "1 in" },
+                "gusset_crease": "centre",
+            }),
+        ),
+        (
+            "Pair of tumblers",
+            json!({
+                "finished": { "width": "4 in", "height": "7 in", "gusset": "2 in" },
+            }),
+        ),
+        (
+            "Set of tiles",
+            json!({
+                "finished": { "width": "110 mm", "height": "125 mm", "gusset": "25 mm" },
+                "run": { "start": "half_gusset", "direction": "left" },
+                "tab": "10 mm",
+                "notch": "5 mm",
+                "sheet": { "width": "210 mm", "height": "297 mm", "directional": false, "turned": true },
+                "board": { "groove": "2.5 mm", "reach": "300 mm" },
+                "unit": "metric",
+            }),
+        ),
+        (
+            "Platter in a box",
+            json!({
+                "finished": { "width": "10 in", "height": "14 1/2 in", "gusset": "3 1/2 in" },
+                "base": { "habit": "half_and_lap", "lap": "1/2 in" },
+                "hem": { "turn": "out", "depth": "2 in" },
+                "sheet": { "width": "30 in", "height": "20 in", "directional": true, "printed": "both" },
+            }),
+        ),
+    ]
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use wide_fold_core::Plan;
+    use wide_fold_formats::read_brief;
+
+    #[test]
+    fn all_demo_bags_but_the_tumblers_are_ready() {
+        for (name, json) in bags() {
+            let plan = Plan::new(&read_brief(&json).unwrap()).unwrap();
+            assert_eq!(plan.is_ready(), name != "Pair of tumblers", "{name}: {:#?}", plan.verdicts);
+        }
+    }
+}

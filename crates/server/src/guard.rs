@@ -1,0 +1,54 @@
+//! Who may talk to the service: pages it served itself, on this machine.
+
+use crate::problem::Problem;
+use axum::extract::Request;
+use axum::http::{HeaderMap, HeaderName, HeaderValue, StatusCode, header};
+use axum::middleware::Next;
+use axum::response::{IntoResponse, Response};
+
+/// Names under which this machine reaches itself. A page from elsewhere whose name was pointed at this machine sends
+/// another Host and is refused.
+const OWN_NAMES: [&str; 3] = ["127.0.0.1", "localhost", "[::1]"];
+
+const CONTENT_SECURITY_POLICY: &str = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; \
+     font-src 'self'; connect-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
+
+/// Refuses requests with a foreign Host or Origin, and sends the security headers with every answer.
+pub async fn protect(request: Request, next: Next) -> Response {
+    let mut response = match check(request.headers()) {
+        Ok(()) => next.run(request).await,
+        Err(problem) => problem.into_response(),
+    };
+    let headers = response.headers_mut();
+    for (name, value) in [
+        (header::CONTENT_SECURITY_POLICY, CONTENT_SECURITY_POLICY),
+        (header::X_CONTENT_TYPE_OPTIONS, "nosniff"),
+        (header::REFERRER_POLICY, "no-referrer"),
+        (HeaderName::from_static("cross-origin-opener-policy"), "same-origin"),
+        (HeaderName::from_static("cross-origin-resource-policy"), "same-origin"),
+    ] {
+        headers.insert(name, HeaderValue::from_static(value));
+    }
+    response
+}
+
+fn check(headers: &HeaderMap) -> Result<(), Problem> {
+    let text = |name| headers.get(name).and_then(|value: &HeaderValue| value.to_str().ok());
+    let host = text(header::HOST).unwrap_or_default();
+    let name = host
+        .rsplit_once(':')
+        .filter(|(_, port)| port.bytes().all(|b| b.is_ascii_digit()))
+        .map_or(host, |split| split.0);
+    if !OWN_NAMES.contains(&name) {
+        let detail = "Wide Fold answers only under this machine's own name: open it as http://localhost.";
+        return Err(Problem::new(StatusCode::FORBIDDEN, "host", detail));
+    }
+    let foreign = headers
+        .get(header::ORIGIN)
+        .is_some_and(|origin| origin.as_bytes() != format!("http://{host}").as_bytes());
+    if foreign {
+        let detail = "Another site tried to use Wide Fold through this browser. Nothing was done.";
+        return Err(Problem::new(StatusCode::FORBIDDEN, "origin", detail));
+    }
+    Ok(())
+}

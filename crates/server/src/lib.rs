@@ -1,0 +1,27 @@
+//! Wide Fold's service: the HTTP interface, the store of bags, and the web files it carries.
+
+pub mod demo;
+pub mod guard;
+pub mod problem;
+pub mod routes;
+pub mod store;
+pub mod view;
+pub mod web;
+
+use axum::Router;
+use store::Store;
+use tower_http::catch_panic::CatchPanicLayer;
+use tower_http::compression::CompressionLayer;
+
+/// The whole application over a store of bags.
+pub fn app(store: Store) -> Router {
+    let (api, document) = routes::api();
+    let spec = document.to_pretty_json().unwrap_or_default();
+    Router::new()
+        .merge(api.with_state(store))
+        .route("/api/openapi.json", axum::routing::get(move || async move { problem::json_text(spec) }))
+        .fallback(web::file)
+        .layer(axum::middleware::from_fn(guard::protect))
+        .layer(CatchPanicLayer::custom(problem::after_panic))
+        .layer(CompressionLayer::new())
+}

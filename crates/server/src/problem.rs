@@ -1,0 +1,140 @@
+//! One shape for every error (RFC 9457 problem details), with a sentence a crafter understands.
+
+use crate::view::bag::BagView;
+use axum::extract::{FromRequest, Request};
+use axum::http::{HeaderValue, StatusCode, header};
+use axum::response::{IntoResponse, Response};
+use serde::Serialize;
+use serde::de::DeserializeOwned;
+use utoipa::ToSchema;
+use wide_fold_formats::FormatFault;
+
+/// Request bodies are at most this long, in bytes.
+pub const LONGEST_BODY: usize = 64 * 1024;
+
+/// What went wrong (RFC 9457).
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct Problem {
+    /// What kind of problem: a relative reference.
+    #[serde(rename = "type")]
+    pub kind: String,
+    /// The kind in words.
+    pub title: String,
+    /// The HTTP status.
+    pub status: u16,
+    /// A sentence a crafter understands.
+    pub detail: String,
+    /// The field at fault, dotted: `finished.width`.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub field: Option<String>,
+    /// On a stale write: the bag as it is kept, to choose from.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub stored: Option<Box<BagView>>,
+}
+
+impl Problem {
+    /// A problem of a kind, with its sentence.
+    pub fn new(status: StatusCode, kind: &str, detail: impl Into<String>) -> Self {
+        Self {
+            kind: format!("/problems/{kind}"),
+            title: status.canonical_reason().unwrap_or("Problem").to_owned(),
+            status: status.as_u16(),
+            detail: detail.into(),
+            field: None,
+            stored: None,
+        }
+    }
+
+    /// There is no such thing.
+    pub fn not_found(what: &str) -> Self {
+        Self::new(
+            StatusCode::NOT_FOUND,
+            "not-found",
+            format!("There is no {what} here. It may have been deleted."),
+        )
+    }
+
+    /// Something on our side failed; nothing was changed.
+    pub fn ours(error: &dyn std::error::Error) -> Self {
+        tracing::error!(%error, "request failed");
+        let detail = "Wide Fold could not do this just now. Nothing was changed; try again.";
+        Self::new(StatusCode::SERVICE_UNAVAILABLE, "unavailable", detail)
+    }
+}
+
+impl From<FormatFault> for Problem {
+    fn from(fault: FormatFault) -> Self {
+        let problem = Self::new(StatusCode::UNPROCESSABLE_ENTITY, "brief", fault.sentence);
+        Self { field: Some(fault.field), ..problem }
+    }
+}
+
+impl From<crate::store::StoreError> for Problem {
+    fn from(error: crate::store::StoreError) -> Self {
+        use crate::store::StoreError;
+        match error {
+            StoreError::NoBag => Self::not_found("bag"),
+            StoreError::Stale(stored) => Self {
+                stored: BagView::new(&stored).ok().map(Box::new),
+                ..Self::new(
+                    StatusCode::PRECONDITION_FAILED,
+                    "stale",
+                    "This bag was changed somewhere else in the meantime. Choose which version to keep.",
+                )
+            },
+            other => Self::ours(&other),
+        }
+    }
+}
+
+impl IntoResponse for Problem {
+    fn into_response(self) -> Response {
+        let status = StatusCode::from_u16(self.status).unwrap_or(StatusCode::INTERNAL_SERVER_ERROR);
+        let body = serde_json::to_string(&self).unwrap_or_default();
+        let kind = HeaderValue::from_static("application/problem+json");
+        (status, [(header::CONTENT_TYPE, kind)], body).into_response()
+    }
+}
+
+/// JSON that is already text.
+pub fn json_text(text: String) -> Response {
+    ([(header::CONTENT_TYPE, HeaderValue::from_static("application/json"))], text).into_response()
+}
+
+/// The answer after a handler panicked.
+pub fn after_panic(_: Box<dyn std::any::Any + Send>) -> Response {
+    Problem::ours(&std::io::Error::other("a handler panicked")).into_response()
+}
+
+/// A JSON request body, bounded, whose errors are problems that name the field.
+pub struct Body<T>(pub T);
+
+impl<S: Send + Sync, T: DeserializeOwned> FromRequest<S> for Body<T> {
+    type Rejection = Problem;
+
+    async fn from_request(request: Request, _: &S) -> Result<Self, Problem> {
+        let kind =
+            request.headers().get(header::CONTENT_TYPE).and_then(|kind| kind.to_str().ok()).unwrap_or("");
+        if kind.split(';').next().map(str::trim) != Some("application/json") {
+            let detail = "Send JSON, with the content type application/json.";
+            return Err(Problem::new(StatusCode::UNSUPPORTED_MEDIA_TYPE, "content-type", detail));
+        }
+        let bytes = axum::body::to_bytes(request.into_body(), LONGEST_BODY).await.map_err(|_| {
+            let detail = format!("That is too much at once; {} KiB is the most.", LONGEST_BODY / 1024);
+            Problem::new(StatusCode::PAYLOAD_TOO_LARGE, "too-large", detail)
+        })?;
+        let mut reader = serde_json::Deserializer::from_slice(&bytes);
+        serde_path_to_error::deserialize(&mut reader).map(Self).map_err(|error| {
+            let problem = if error.inner().is_data() {
+                Problem::new(
+                    StatusCode::UNPROCESSABLE_ENTITY,
+                    "brief",
+                    format!("This cannot be read: {}.", error.inner()),
+                )
+            } else {
+                Problem::new(StatusCode::BAD_REQUEST, "json", format!("This is not JSON: {}.", error.inner()))
+            };
+            Problem { field: Some(error.path().to_string()), ..problem }
+        })
+    }
+}

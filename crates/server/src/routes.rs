@@ -1,0 +1,30 @@
+//! Every address of the HTTP interface, in one place.
+
+mod bags;
+mod plan;
+
+use crate::store::Store;
+use utoipa::OpenApi;
+use utoipa_axum::router::OpenApiRouter;
+use utoipa_axum::routes;
+
+#[derive(OpenApi)]
+#[openapi(info(
+    title = "Wide Fold",
+    description = "Gift bags from a typed size to a sheet that can be scored. Geometry is in millimetres, origin at the \
+                   bottom-left corner of a piece, y up; labels are in the unit of the brief."
+))]
+struct Document;
+
+/// The routes, and the OpenAPI document they make.
+pub fn api() -> (axum::Router<Store>, utoipa::openapi::OpenApi) {
+    OpenApiRouter::with_openapi(Document::openapi())
+        .routes(routes!(plan::plan))
+        .routes(routes!(plan::sheets))
+        .routes(routes!(bags::list, bags::create))
+        .routes(routes!(bags::read, bags::update, bags::delete))
+        .routes(routes!(bags::duplicate))
+        .routes(routes!(bags::restore))
+        .routes(routes!(bags::sheet))
+        .split_for_parts()
+}

@@ -1,0 +1,28 @@
+//! Stateless: a brief in, a plan out.
+
+use crate::problem::{Body, Problem};
+use crate::view::plan::PlanView;
+use crate::view::sheet::CommonSheet;
+use axum::Json;
+use wide_fold_core::{Brief, Plan};
+use wide_fold_formats::{BriefText, FormatFault};
+
+/// Plan a bag.
+#[utoipa::path(post, path = "/api/plan", request_body = BriefText, responses(
+    (status = 200, body = PlanView), (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn plan(Body(text): Body<BriefText>) -> Result<Json<PlanView>, Problem> {
+    Ok(Json(PlanView::new(&planned(&text)?)))
+}
+
+/// The sizes of sheet that are sold everywhere.
+#[utoipa::path(get, path = "/api/sheets", responses((status = 200, body = [CommonSheet])))]
+pub async fn sheets() -> Json<Vec<CommonSheet>> {
+    Json(CommonSheet::all())
+}
+
+/// Reads and plans a written brief.
+pub(super) fn planned(text: &BriefText) -> Result<Plan, Problem> {
+    let brief = Brief::try_from(text)?;
+    Ok(Plan::new(&brief).map_err(FormatFault::from)?)
+}

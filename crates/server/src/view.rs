@@ -1,0 +1,15 @@
+//! What the HTTP interface answers with: geometry in millimetres beside ready labels in the crafter's unit.
+
+pub mod bag;
+pub mod dimension;
+pub mod layout;
+pub mod pass;
+pub mod piece;
+pub mod plan;
+pub mod sheet;
+pub mod verdict;
+
+/// A point in millimetres: from the left, from the bottom.
+fn point(point: wide_fold_core::net::Point) -> [f64; 2] {
+    [point.x.mm(), point.y.mm()]
+}

@@ -1,0 +1,75 @@
+//! Measurements that are edited where they lie on the drawing.
+
+use serde::Serialize;
+use utoipa::ToSchema;
+use wide_fold_core::net::{Band, GussetPart, Panel, Strip};
+use wide_fold_core::{Length, Plan};
+
+/// A measurement on the drawing of the first piece.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct DimensionView {
+    /// The field of the brief it sets: `finished.width`.
+    pub field: &'static str,
+    /// What it is called.
+    pub name: &'static str,
+    /// `across` (from the left) or `up` (from the bottom).
+    pub axis: &'static str,
+    /// Where it begins, in millimetres.
+    pub from_mm: f64,
+    /// Where it ends, in millimetres.
+    pub to_mm: f64,
+    /// Its length in millimetres, exact to six decimals.
+    pub mm: f64,
+    /// As a ruler shows it: `3¾`.
+    pub figure: String,
+    /// Exactly, for an input field: `3 3/4`.
+    pub editable: String,
+    /// Distance between two grooves of the board, in millimetres: what an arrow key adds or takes away.
+    pub step_mm: f64,
+}
+
+impl DimensionView {
+    /// The measurements of a plan's first piece, across first.
+    pub fn all(plan: &Plan) -> Vec<Self> {
+        let Some(strip) = plan.pieces.first().map(|piece| &piece.strip) else { return Vec::new() };
+        let brief = &plan.brief;
+        let across = |field, name, wanted: fn(Panel) -> bool| {
+            strip
+                .columns
+                .iter()
+                .find(|column| wanted(column.panel))
+                .map(|column| (field, name, "across", column.x))
+        };
+        let up = |field, name, band| strip_row(strip, band).map(|span| (field, name, "up", span));
+        let whole = |panel| matches!(panel, Panel::Gusset { part: GussetPart::Whole, .. });
+        [
+            across("finished.gusset", "Gusset", whole),
+            across("finished.width", "Width", |panel| panel == Panel::Front),
+            across("tab", "Glue tab", |panel| panel == Panel::Tab),
+            up("base.depth", "Base flap", Band::Base),
+            up("finished.height", "Height", Band::Body),
+            up("hem.depth", "Hem", Band::Hem),
+        ]
+        .into_iter()
+        .flatten()
+        .map(|(field, name, axis, span)| {
+            let length: Length = span.length();
+            Self {
+                field,
+                name,
+                axis,
+                from_mm: span.from.mm(),
+                to_mm: span.to.mm(),
+                mm: length.mm(),
+                figure: length.figure(brief.unit),
+                editable: length.editable(brief.unit),
+                step_mm: brief.board.groove.mm(),
+            }
+        })
+        .collect()
+    }
+}
+
+fn strip_row(strip: &Strip, band: Band) -> Option<wide_fold_core::net::Span> {
+    strip.row(band).map(|row| row.y)
+}

@@ -1,0 +1,129 @@
+//! Sheets and what is cut from them.
+
+use serde::Serialize;
+use utoipa::ToSchema;
+use wide_fold_core::Unit;
+use wide_fold_core::layout::{Blade, Layout, Rectangle, SheetCut};
+
+/// Pieces placed on sheets.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct LayoutView {
+    /// True if every piece lies within its sheet.
+    pub fits: bool,
+    /// The sheets, in the order they are used.
+    pub sheets: Vec<SheetCutView>,
+}
+
+/// One sheet as it is laid, origin at its bottom-left corner; millimetres.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct SheetCutView {
+    /// Width as laid.
+    pub width_mm: f64,
+    /// Height as laid.
+    pub height_mm: f64,
+    /// Width as a figure.
+    pub width: String,
+    /// Height as a figure.
+    pub height: String,
+    /// Pieces on it.
+    pub placed: Vec<PlacedView>,
+    /// Cuts of the trimmer, in order.
+    pub trims: Vec<TrimView>,
+    /// What is left over, largest first.
+    pub offcuts: Vec<RectangleView>,
+    /// How far the piece reaches past the sheet to the right and to the top; zero if it fits.
+    pub overhang_mm: [f64; 2],
+}
+
+/// A piece on a sheet.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct PlacedView {
+    /// Which of the pieces.
+    pub piece: usize,
+    /// The space it takes.
+    pub space: RectangleView,
+}
+
+/// One cut of the trimmer.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct TrimView {
+    /// Which way the blade runs: `upright` or `level`.
+    pub blade: &'static str,
+    /// The trimmer's setting, as a figure.
+    pub keep: String,
+    /// The same in millimetres.
+    pub keep_mm: f64,
+    /// What it cuts off.
+    pub off: RectangleView,
+}
+
+/// An upright rectangle.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct RectangleView {
+    /// From the left edge.
+    pub x_mm: f64,
+    /// From the bottom edge.
+    pub y_mm: f64,
+    /// From side to side.
+    pub width_mm: f64,
+    /// From bottom to top.
+    pub height_mm: f64,
+    /// `12 × 3½`.
+    pub size: String,
+}
+
+impl RectangleView {
+    fn new(rectangle: &Rectangle, unit: Unit) -> Self {
+        Self {
+            x_mm: rectangle.x.mm(),
+            y_mm: rectangle.y.mm(),
+            width_mm: rectangle.width.mm(),
+            height_mm: rectangle.height.mm(),
+            size: format!("{} × {}", rectangle.width.figure(unit), rectangle.height.figure(unit)),
+        }
+    }
+}
+
+impl LayoutView {
+    /// A layout with figures in `unit`.
+    pub fn new(layout: &Layout, unit: Unit) -> Self {
+        Self {
+            fits: layout.fits(),
+            sheets: layout.sheets.iter().map(|sheet| SheetCutView::new(sheet, unit)).collect(),
+        }
+    }
+}
+
+impl SheetCutView {
+    fn new(sheet: &SheetCut, unit: Unit) -> Self {
+        Self {
+            width_mm: sheet.width.mm(),
+            height_mm: sheet.height.mm(),
+            width: sheet.width.figure(unit),
+            height: sheet.height.figure(unit),
+            placed: sheet
+                .placed
+                .iter()
+                .map(|placed| PlacedView {
+                    piece: placed.piece,
+                    space: RectangleView::new(&placed.space, unit),
+                })
+                .collect(),
+            trims: sheet
+                .trims
+                .iter()
+                .map(|trim| TrimView {
+                    blade: match trim.blade {
+                        Blade::Upright => "upright",
+                        Blade::Level => "level",
+                    },
+                    keep: trim.keep.figure(unit),
+                    keep_mm: trim.keep.mm(),
+                    off: RectangleView::new(&trim.off, unit),
+                })
+                .collect(),
+            offcuts: sheet.offcuts.iter().map(|offcut| RectangleView::new(offcut, unit)).collect(),
+            overhang_mm: [sheet.overhang.width.mm(), sheet.overhang.height.mm()],
+        }
+    }
+}
