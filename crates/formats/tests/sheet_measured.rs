@@ -1,4 +1,5 @@
 //! The drawn sheet measured by an independent SVG reader (usvg) against the net it was drawn from.
+#![allow(clippy::unwrap_used)] // In a test, a panic is the failure.
 
 use rstest::rstest;
 use usvg::{Group, Node, Options, Tree};

@@ -1,4 +1,5 @@
 //! The HTTP interface, without a network: requests go straight into the router.
+#![allow(clippy::unwrap_used)] // In a test, a panic is the failure.
 
 use axum::Router;
 use axum::body::{Body, to_bytes};

@@ -1,10 +1,12 @@
 //! Every acknowledged save survives the process being killed.
+#![allow(clippy::unwrap_used)] // In a test, a panic is the failure.
 
-mod common;
-
-use common::Running;
 use std::io::{Read, Write};
 use std::net::TcpStream;
+use std::path::Path;
+use wide_fold_browser::Service;
+
+const BINARY: &str = env!("CARGO_BIN_EXE_wide-fold");
 
 /// One request over a connection of its own: the answer's status and body, or nothing if the service died over it.
 fn request(host: &str, head: &str, body: &str) -> Option<(u16, String)> {
@@ -26,7 +28,7 @@ fn acknowledged_saves_survive_kill_9() {
     let db = folder.path().join("bags.db");
     let mut acknowledged = 0;
     for round in 0..5 {
-        let service = Running::start(&db, &[]);
+        let service = Service::start(Path::new(BINARY), &db, &[]).unwrap();
         let host = service.host().to_owned();
         // A writer that keeps saving, and is killed in the middle of it.
         let writer = std::thread::spawn(move || {
@@ -37,11 +39,11 @@ fn acknowledged_saves_survive_kill_9() {
             answers.take_while(|answer| answer.as_ref().is_some_and(|(status, _)| *status == 201)).count()
         });
         std::thread::sleep(std::time::Duration::from_millis(150));
-        service.kill();
+        drop(service); // SIGKILL
         acknowledged += writer.join().unwrap();
     }
     assert!(acknowledged > 0);
-    let service = Running::start(&db, &[]);
+    let service = Service::start(Path::new(BINARY), &db, &[]).unwrap();
     let (status, body) = request(service.host(), "GET /api/bags", "").unwrap();
     assert_eq!(status, 200);
     let kept = body.matches("\"revision\":").count();
@@ -54,7 +56,7 @@ fn the_demo_is_filled_once() {
     let folder = tempfile::tempdir().unwrap();
     let db = folder.path().join("bags.db");
     for _ in 0..2 {
-        let service = Running::start(&db, &["--demo"]);
+        let service = Service::start(Path::new(BINARY), &db, &["--demo"]).unwrap();
         let (_, body) = request(service.host(), "GET /api/bags", "").unwrap();
         assert_eq!(body.matches("\"revision\":").count(), wide_fold::demo::bags().len());
     }

@@ -1,2 +1,96 @@
-//! x
-fn main() {}
+//! The project's chores, one command each: `cargo xtask demo | test | check | bench | shots | schema`.
+
+mod bench;
+mod shots;
+mod tools;
+
+use clap::{Parser, Subcommand};
+use std::process::ExitCode;
+use tools::{Chore, cargo, project, web};
+
+/// The project's chores.
+#[derive(Parser)]
+struct Args {
+    #[command(subcommand)]
+    command: Command,
+}
+
+#[derive(Subcommand)]
+enum Command {
+    /// Build everything and serve it with the demo's bags.
+    Demo {
+        /// Where to listen.
+        #[arg(long, default_value = "127.0.0.1:7390")]
+        addr: String,
+    },
+    /// Install what the tests need and run them all, browser tests included.
+    Test,
+    /// Formatting, lints, types, and generated files that have gone stale.
+    Check,
+    /// Measure the budgets.
+    Bench,
+    /// Take the screenshots in docs/screenshots from the demo's bags.
+    Shots,
+    /// Write the description of the HTTP interface and the client's types anew.
+    Schema,
+}
+
+fn main() -> ExitCode {
+    let done = match Args::parse().command {
+        Command::Demo { addr } => demo(&addr),
+        Command::Test => test(),
+        Command::Check => check(),
+        Command::Bench => bench::run(),
+        Command::Shots => shots::run(),
+        Command::Schema => schema(),
+    };
+    match done {
+        Ok(()) => ExitCode::SUCCESS,
+        Err(sentence) => {
+            eprintln!("xtask: {sentence}");
+            ExitCode::FAILURE
+        }
+    }
+}
+
+fn demo(addr: &str) -> Chore {
+    web::build()?;
+    cargo(&["build", "--release", "--package", "wide-fold"])?;
+    let folder = project().join("target/demo");
+    std::fs::create_dir_all(&folder)
+        .map_err(|error| format!("{} cannot be made: {error}", folder.display()))?;
+    let db = folder.join("quillbrook-kiln.db");
+    let binary = project().join("target/release/wide-fold");
+    tools::run(
+        &binary.display().to_string(),
+        &["serve", "--demo", "--addr", addr, "--db", &db.display().to_string()],
+    )
+}
+
+fn test() -> Chore {
+    tools::browser()?;
+    web::build()?;
+    cargo(&["test", "--workspace"])
+}
+
+fn check() -> Chore {
+    cargo(&["fmt", "--all", "--check"])?;
+    cargo(&["clippy", "--workspace", "--all-targets", "--", "--deny", "warnings"])?;
+    web::install()?;
+    for script in ["format:check", "typecheck", "lint"] {
+        web::npm(&["run", "--silent", script])?;
+    }
+    schema()?;
+    tools::run("git", &["diff", "--exit-code", "--stat", "--", "docs/openapi.json", "web/src/api/schema.d.ts"]).map_err(|_| {
+        "docs/openapi.json or web/src/api/schema.d.ts is stale: commit what cargo xtask schema has just written.".to_owned()
+    })
+}
+
+fn schema() -> Chore {
+    web::install()?;
+    let document = tools::output("cargo", &["run", "--quiet", "--package", "wide-fold", "--", "openapi"])?;
+    let path = project().join("docs/openapi.json");
+    std::fs::write(&path, document)
+        .map_err(|error| format!("{} cannot be written: {error}", path.display()))?;
+    web::npm(&["run", "--silent", "types"])
+}

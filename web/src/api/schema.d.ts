@@ -195,17 +195,17 @@ export interface components {
              * @description Depth of a fixed or custom flap; 1¼ in if left out.
              * @default null
              */
-            depth: string | null;
+            depth?: string | null;
             /**
              * @description How their depth is chosen.
              * @default full
              */
-            habit: components["schemas"]["HabitText"];
+            habit?: components["schemas"]["HabitText"];
             /**
              * @description How far half-and-lap flaps lap; ½ in if left out.
              * @default null
              */
-            lap: string | null;
+            lap?: string | null;
         };
         /** @description A scoring board. */
         BoardText: {
@@ -213,12 +213,12 @@ export interface components {
              * @description Distance between grooves; ⅛ in if left out.
              * @default null
              */
-            groove: string | null;
+            groove?: string | null;
             /**
              * @description Distance from the stop to the last groove; 12 in if left out.
              * @default null
              */
-            reach: string | null;
+            reach?: string | null;
         };
         /** @description A brief as it is written. Lengths are text such as `3 3/4 in`, `3¾` or `95 mm`; without a unit they are in `unit`. */
         BriefText: {
@@ -421,12 +421,12 @@ export interface components {
              * @description Depth of the band; 1 in if left out.
              * @default null
              */
-            depth: string | null;
+            depth?: string | null;
             /**
              * @description Which way the top band is turned.
              * @default none
              */
-            turn: components["schemas"]["TurnText"];
+            turn?: components["schemas"]["TurnText"];
         };
         /** @description Pieces placed on sheets. */
         LayoutView: {
@@ -434,6 +434,13 @@ export interface components {
             fits: boolean;
             /** @description The sheets, in the order they are used. */
             sheets: components["schemas"]["SheetCutView"][];
+        };
+        /** @description A length to read and to edit. */
+        LengthView: {
+            /** @description Exactly, for an input field: `3 3/4`. */
+            editable: string;
+            /** @description As a ruler shows it: `3¾`. */
+            figure: string;
         };
         /** @description A panel or a band. */
         PartView: {
@@ -532,8 +539,6 @@ export interface components {
             settings: components["schemas"]["SettingsView"];
             /** @description The sheet's name. */
             sheet: string;
-            /** @description Sheet's width and height, pattern upright, as they stand in an input field. */
-            sheet_editable: string[];
             /** @description Finished size as three figures: width, height, gusset. */
             size: string[];
             /** @description What to do, in order. */
@@ -623,12 +628,12 @@ export interface components {
              * @description The side on which the run ends in its tab.
              * @default right
              */
-            direction: components["schemas"]["DirectionText"];
+            direction?: components["schemas"]["DirectionText"];
             /**
              * @description The first panel.
              * @default gusset
              */
-            start: components["schemas"]["StartText"];
+            start?: components["schemas"]["StartText"];
         };
         /**
          * @description Which face is scored.
@@ -661,16 +666,17 @@ export interface components {
              */
             to_mm: number;
         };
-        /** @description Lengths of the brief as they stand in an input field. */
+        /** @description Lengths of the brief that are set in a sentence. */
         SettingsView: {
-            /** @description The distance between two grooves. */
-            groove: string;
-            /** @description The lap of half-and-lap flaps. */
-            lap?: string | null;
+            lap?: components["schemas"]["LengthView"] | null;
             /** @description The taper of the gusset flaps. */
-            notch: string;
+            notch: components["schemas"]["LengthView"];
             /** @description The board's reach. */
-            reach: string;
+            reach: components["schemas"]["LengthView"];
+            /** @description The sheet's height, pattern upright. */
+            sheet_height: components["schemas"]["LengthView"];
+            /** @description The sheet's width, pattern upright. */
+            sheet_width: components["schemas"]["LengthView"];
         };
         /** @description One sheet as it is laid, origin at its bottom-left corner; millimetres. */
         SheetCutView: {

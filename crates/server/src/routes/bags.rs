@@ -165,7 +165,7 @@ fn checked(draft: BagDraft) -> Result<(String, String), Problem> {
         let problem = Problem::new(StatusCode::UNPROCESSABLE_ENTITY, "name", detail);
         return Err(Problem { field: Some("name".to_owned()), ..problem });
     }
-    let name = if name.is_empty() { "Unnamed bag".to_owned() } else { name };
+    let name = if name.is_empty() { "New bag".to_owned() } else { name };
     let brief = wide_fold_formats::BriefText::from(&plan.brief);
     Ok((name, serde_json::to_string(&brief).map_err(|error| Problem::ours(&error))?))
 }

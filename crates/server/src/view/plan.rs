@@ -7,7 +7,8 @@ use super::piece::PieceView;
 use super::verdict::{ProofView, VerdictView};
 use serde::Serialize;
 use utoipa::ToSchema;
-use wide_fold_core::{Plan, Unit};
+use wide_fold_core::brief::BaseHabit;
+use wide_fold_core::{Length, Plan, Unit};
 use wide_fold_formats::BriefText;
 
 /// Everything Wide Fold knows about a bag.
@@ -23,8 +24,6 @@ pub struct PlanView {
     pub size: [String; 3],
     /// The sheet's name.
     pub sheet: String,
-    /// Sheet's width and height, pattern upright, as they stand in an input field.
-    pub sheet_editable: [String; 2],
     /// Figures that are set in words beside the drawing.
     pub settings: SettingsView,
     /// Measurements that are edited on the drawing.
@@ -43,17 +42,34 @@ pub struct PlanView {
     pub verdicts: Vec<VerdictView>,
 }
 
-/// Lengths of the brief as they stand in an input field.
+/// Lengths of the brief that are set in a sentence.
 #[derive(Clone, Debug, Serialize, ToSchema)]
 pub struct SettingsView {
     /// The taper of the gusset flaps.
-    pub notch: String,
+    pub notch: LengthView,
     /// The lap of half-and-lap flaps.
-    pub lap: Option<String>,
-    /// The distance between two grooves.
-    pub groove: String,
+    pub lap: Option<LengthView>,
     /// The board's reach.
-    pub reach: String,
+    pub reach: LengthView,
+    /// The sheet's width, pattern upright.
+    pub sheet_width: LengthView,
+    /// The sheet's height, pattern upright.
+    pub sheet_height: LengthView,
+}
+
+/// A length to read and to edit.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct LengthView {
+    /// As a ruler shows it: `3¾`.
+    pub figure: String,
+    /// Exactly, for an input field: `3 3/4`.
+    pub editable: String,
+}
+
+impl LengthView {
+    fn new(length: Length, unit: Unit) -> Self {
+        Self { figure: length.figure(unit), editable: length.editable(unit) }
+    }
 }
 
 impl PlanView {
@@ -67,15 +83,15 @@ impl PlanView {
             unit: unit_name(unit),
             size: [size.width, size.height, size.gusset].map(|length| length.figure(unit)),
             sheet: brief.sheet.name(unit),
-            sheet_editable: [brief.sheet.width, brief.sheet.height].map(|length| length.editable(unit)),
             settings: SettingsView {
-                notch: brief.notch.editable(unit),
+                notch: LengthView::new(brief.notch, unit),
                 lap: match brief.base {
-                    wide_fold_core::brief::BaseHabit::HalfAndLap { lap } => Some(lap.editable(unit)),
+                    BaseHabit::HalfAndLap { lap } => Some(LengthView::new(lap, unit)),
                     _ => None,
                 },
-                groove: brief.board.groove.editable(unit),
-                reach: brief.board.reach.editable(unit),
+                reach: LengthView::new(brief.board.reach, unit),
+                sheet_width: LengthView::new(brief.sheet.width, unit),
+                sheet_height: LengthView::new(brief.sheet.height, unit),
             },
             dimensions: DimensionView::all(plan),
             pieces: plan.pieces.iter().map(|piece| PieceView::new(piece, unit)).collect(),

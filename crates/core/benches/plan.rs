@@ -1,0 +1,63 @@
+//! How long a full plan takes: net, pieces, layout, passes, fold, proof, verdicts and tried remedies.
+
+use criterion::{Criterion, criterion_group, criterion_main};
+use std::hint::black_box;
+use std::time::{Duration, Instant};
+use wide_fold_core::brief::{BaseHabit, GussetCrease, Hem, RunStart};
+use wide_fold_core::{Brief, Length, Plan};
+
+/// Bags over the whole range of habits, most of them with something wrong.
+fn bags() -> Vec<Brief> {
+    let mut bags = Vec::new();
+    for width in [24, 30, 33, 47, 80] {
+        for gusset in [8, 16, 21] {
+            for start in [RunStart::Gusset, RunStart::Face, RunStart::HalfGusset] {
+                for (base, hem) in [
+                    (BaseHabit::Full, Hem::None),
+                    (BaseHabit::HalfAndLap { lap: Length::eighths(4) }, Hem::In { depth: Length::INCH }),
+                    (
+                        BaseHabit::Fixed { depth: Length::eighths(10) },
+                        Hem::Out { depth: Length::eighths(13) },
+                    ),
+                ] {
+                    let mut brief = Brief::new(
+                        Length::sixty_fourths(width * 8),
+                        Length::eighths(52),
+                        Length::eighths(gusset),
+                    );
+                    brief.run.start = start;
+                    (brief.base, brief.hem, brief.gusset_crease) = (base, hem, GussetCrease::Centre);
+                    bags.push(brief);
+                }
+            }
+        }
+    }
+    bags
+}
+
+fn plans(criterion: &mut Criterion) {
+    let ready = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
+    criterion.bench_function("plan that is ready", |bench| bench.iter(|| Plan::new(black_box(&ready))));
+    let wide = Brief::new(Length::inches(4), Length::inches(7), Length::inches(2));
+    criterion.bench_function("plan that does not fit", |bench| bench.iter(|| Plan::new(black_box(&wide))));
+
+    let bags = bags();
+    let mut times: Vec<Duration> = Vec::new();
+    for brief in bags.iter().cycle().take(bags.len() * 40) {
+        let begun = Instant::now();
+        drop(black_box(Plan::new(black_box(brief))));
+        times.push(begun.elapsed());
+    }
+    times.sort();
+    let at = |share: f64| times[((times.len() - 1) as f64 * share) as usize];
+    println!(
+        "full plan over {} bags: p50 {:?}, p99 {:?}, of {} plans",
+        bags.len(),
+        at(0.5),
+        at(0.99),
+        times.len()
+    );
+}
+
+criterion_group!(benches, plans);
+criterion_main!(benches);

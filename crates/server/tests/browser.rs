@@ -1,0 +1,301 @@
+//! The real interface in a real browser, over the real binary and a database of its own.
+#![allow(clippy::unwrap_used)] // In a test, a panic is the failure.
+
+use rstest::rstest;
+use serde_json::Value;
+use std::path::Path;
+use std::time::Duration;
+use tempfile::TempDir;
+use wide_fold_browser::{Browser, Key, Service};
+
+const WIDTH: &str = "//label[text()='Width']/following-sibling::span/input";
+const GUSSET: &str = "//label[text()='Gusset']/following-sibling::span/input";
+const HEIGHT: &str = "//label[text()='Height']/following-sibling::span/input";
+
+struct House {
+    service: Service,
+    browser: Browser,
+    folder: TempDir,
+}
+
+impl House {
+    async fn open(size: (u32, u32), more: &[&str]) -> Self {
+        let folder = tempfile::tempdir().unwrap();
+        let binary = Path::new(env!("CARGO_BIN_EXE_wide-fold"));
+        let service = Service::start(binary, &folder.path().join("bags.db"), more).unwrap();
+        let browser = Browser::open(size.0, size.1).await.unwrap();
+        browser.goto(service.url()).await.unwrap();
+        Self { service, browser, folder }
+    }
+
+    async fn goto(&self, path: &str) {
+        self.browser.goto(&format!("{}{path}", self.service.url())).await.unwrap();
+    }
+
+    async fn click(&self, css: &str) {
+        self.browser.find(css).await.unwrap().click().await.unwrap();
+    }
+
+    /// Types over what stands in a field of the drawing.
+    async fn retype(&self, field: &str, text: &str) {
+        let input = self.browser.find_path(field).await.unwrap();
+        input.click().await.unwrap();
+        self.browser.type_keys(text).await.unwrap();
+    }
+
+    async fn value(&self, field: &str) -> String {
+        self.browser.find_path(field).await.unwrap().prop("value").await.unwrap().unwrap()
+    }
+
+    /// Waits until a text can be read on the page.
+    async fn reads(&self, text: &str) {
+        let text = Value::from(text);
+        self.browser
+            .until(&format!(
+                "document.body.innerText.includes({text}) || document.body.textContent.includes({text})"
+            ))
+            .await
+            .unwrap();
+    }
+
+    async fn saved(&self) {
+        self.browser.until("document.querySelector('.saving')?.innerText.trim() === 'Saved'").await.unwrap();
+    }
+
+    /// The figures of the scores above the piece, as they are drawn for each upright crease.
+    async fn scores(&self) -> Vec<String> {
+        self.click("#stage-score").await;
+        self.browser.find(".score-figures").await.unwrap();
+        let script = "return [...document.querySelectorAll('.score-figures')].map(pass =>
+            [...pass.querySelectorAll(':scope > span:not(.visually-hidden)')]
+                .map(line => (line.querySelector('.visually-hidden') ?? line).textContent).join(' '))";
+        let scores = self.browser.run(script).await.unwrap();
+        scores.as_array().unwrap().iter().map(|pass| pass.as_str().unwrap().to_owned()).collect()
+    }
+
+    /// Nothing runs past the side of the page, and nothing is against WCAG 2.1 A or AA as far as axe can tell.
+    async fn is_sound(&self, where_: &str) {
+        let wide =
+            self.browser.run("return document.documentElement.scrollWidth - innerWidth").await.unwrap();
+        assert!(wide.as_i64().unwrap() <= 0, "{where_} scrolls sideways by {wide}");
+        let axe = concat!(env!("CARGO_MANIFEST_DIR"), "/../../web/node_modules/axe-core/axe.min.js");
+        self.browser.run(&std::fs::read_to_string(axe).unwrap()).await.unwrap();
+        let script = "const done = arguments[arguments.length - 1];
+            axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'] })
+               .then(found => done(found.violations.map(v => v.id + ': ' + v.nodes.map(n => n.target + ' ' + n.failureSummary).join('; '))))";
+        let found = self.browser.client().execute_async(script, Vec::new()).await.unwrap();
+        assert_eq!(found, Value::Array(Vec::new()), "{where_}");
+    }
+}
+
+fn text(keys: &[&str]) -> String {
+    keys.concat()
+}
+
+const TAB: &str = "\u{e004}";
+const ENTER: &str = "\u{e007}";
+
+#[tokio::test]
+async fn the_worked_bag_from_an_empty_house_by_typing_alone() {
+    let house = House::open((1280, 800), &[]).await;
+    house.browser.until("document.activeElement?.placeholder === '3 3/4'").await.unwrap();
+    house.is_sound("the empty state").await;
+    house.browser.type_keys(&text(&["3 3/4", TAB])).await.unwrap();
+    house.browser.type_keys(&text(&["6 1/2", TAB])).await.unwrap();
+    house.browser.type_keys(&text(&["2", ENTER])).await.unwrap();
+    house.reads("the piece is 12 × 8½").await;
+    house.is_sound("the bag").await;
+    // Handbook (common practice): 2, 5¾, 7¾, 11½ from the left edge; 2 from the bottom.
+    assert_eq!(house.scores().await, ["2 5¾ 7¾ 11½", "2"]);
+
+    // Too wide; the remedy mends it with one press.
+    house.click("#stage-size").await;
+    house.retype(WIDTH, "4").await;
+    house.retype(HEIGHT, "7").await;
+    house.reads("½ too wide for the 12×12 sheet").await;
+    let remedy = house.browser.find_path("//button[contains(., 'Gusset 1¾')]").await.unwrap();
+    remedy.click().await.unwrap();
+    house.reads("This bag can be made.").await;
+    assert_eq!(house.value(GUSSET).await, "1 3/4");
+    house.saved().await;
+
+    house.browser.client().refresh().await.unwrap();
+    house.reads("4 × 7 × 1¾ finished").await;
+    assert_eq!((house.value(WIDTH).await, house.value(GUSSET).await), ("4".to_owned(), "1 3/4".to_owned()));
+
+    // Download and measure: 2·4 + 2·1¾ + ½ = 12 wide.
+    house.click(".download").await;
+    let file = house.browser.downloads().join("new-bag-sheet-1.svg");
+    for _ in 0..200 {
+        if file.exists() {
+            break;
+        }
+        tokio::time::sleep(Duration::from_millis(50)).await;
+    }
+    let svg = std::fs::read_to_string(&file).unwrap_or_else(|_| {
+        panic!(
+            "{file:?} among {:?}",
+            std::fs::read_dir(house.browser.downloads()).map(|d| d.flatten().collect::<Vec<_>>())
+        )
+    });
+    let tree = usvg::Tree::from_str(&svg, &usvg::Options::default()).unwrap();
+    let cut = tree.node_by_id("cut").unwrap().abs_bounding_box();
+    assert!((f64::from(cut.width()) / 96.0 - 12.0).abs() < 1e-4, "{cut:?}");
+    assert!((f64::from(cut.height()) / 96.0 - 8.75).abs() < 1e-4, "{cut:?}");
+}
+
+#[tokio::test]
+async fn undo_redo_and_stepping_by_the_groove() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    house.goto("/bags/1").await;
+    let width = house.browser.find_path(WIDTH).await.unwrap();
+    width.click().await.unwrap();
+    for _ in 0..3 {
+        house.browser.type_keys(&Key::Down.to_string()).await.unwrap();
+    }
+    house.reads("3⅜ × 6½ × 2 finished").await;
+    house.browser.type_keys(&Key::Up.to_string()).await.unwrap();
+    house.reads("3½ × 6½ × 2 finished").await;
+    house.click("[aria-label=Undo]").await;
+    house.reads("3¾ × 6½ × 2 finished").await;
+    house.click("[aria-label=Redo]").await;
+    house.reads("3½ × 6½ × 2 finished").await;
+    house.saved().await;
+}
+
+#[tokio::test]
+async fn the_unit_never_changes_the_bag() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    house.goto("/bags/1").await;
+    let before = house.scores().await;
+    house.click("#stage-size").await;
+    house.click(".unit-switch [aria-pressed=false]").await;
+    house.reads("≈95.5 × ≈165 × ≈51 finished").await;
+    assert_eq!(house.value(WIDTH).await, "95.25");
+    house.click(".unit-switch [aria-pressed=false]").await;
+    house.reads("3¾ × 6½ × 2 finished").await;
+    assert_eq!(house.scores().await, before);
+}
+
+#[tokio::test]
+async fn a_half_typed_figure_loses_nothing() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    house.goto("/bags/1").await;
+    house.retype(WIDTH, "3 3/").await;
+    house.reads("the fraction has nothing under its line").await;
+    house.reads("Not saved: finish the figure").await;
+    house.is_sound("a field at fault").await;
+    house.browser.type_keys("8").await.unwrap();
+    house.reads("3⅜ × 6½ × 2 finished").await;
+    house.saved().await;
+}
+
+#[tokio::test]
+async fn lines_are_read_by_keyboard() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    house.goto("/bags/1").await;
+    let drawing = house.browser.find(".drawing svg[role=listbox]").await.unwrap();
+    drawing.send_keys(&Key::Right.to_string()).await.unwrap();
+    house.browser.until("document.querySelector('.hit.is-read') !== null").await.unwrap();
+    let script = "return document.querySelector('.reading').textContent.includes(
+        document.querySelector('.hit.is-read').getAttribute('aria-label').slice(0, 12))";
+    for _ in 0..6 {
+        house.browser.type_keys(&Key::Right.to_string()).await.unwrap();
+        assert_eq!(house.browser.run(script).await.unwrap(), Value::Bool(true));
+    }
+    house.browser.type_keys("3").await.unwrap();
+    house.reads("Score from the left edge").await;
+}
+
+#[tokio::test]
+async fn two_windows_on_one_bag_are_both_offered() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    house.goto("/bags/1").await;
+    house.browser.find_path(WIDTH).await.unwrap();
+    // Somebody else saves first.
+    let script = "const done = arguments[arguments.length - 1];
+        fetch('/api/bags/1').then(answer => answer.json()).then(bag =>
+            fetch('/api/bags/1', { method: 'PUT', headers: { 'If-Match': `\"${bag.revision}\"`, 'Content-Type': 'application/json' },
+                body: JSON.stringify({ name: 'Theirs', brief: { ...bag.brief, finished: { ...bag.brief.finished, width: '3 in' } } }) }))
+            .then(answer => done(answer.status))";
+    assert_eq!(house.browser.client().execute_async(script, Vec::new()).await.unwrap(), 200);
+    house.retype(WIDTH, "3 1/2").await;
+    house.reads("This bag was changed somewhere else").await;
+    house.reads("3½ × 6½ × 2").await;
+    house.reads("3 × 6½ × 2").await;
+    house.is_sound("the choice of versions").await;
+    house
+        .browser
+        .find_path("//button[contains(., 'Take the saved one')]")
+        .await
+        .unwrap()
+        .click()
+        .await
+        .unwrap();
+    house.reads("3 × 6½ × 2 finished").await;
+    house.saved().await;
+    // Undo brings the other one back.
+    house.browser.until("!document.querySelector('.modal')").await.unwrap();
+    house.click("[aria-label=Undo]").await;
+    house.reads("3½ × 6½ × 2 finished").await;
+    house.saved().await;
+}
+
+#[tokio::test]
+async fn bags_are_duplicated_deleted_and_brought_back() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    house.reads("Bud vase").await;
+    house.is_sound("all bags").await;
+    house.click("[aria-label='Duplicate Bud vase']").await;
+    house.reads("Copy of Bud vase").await;
+    house.click("[aria-label='Delete Tea bowl']").await;
+    house.reads("“Tea bowl” is deleted.").await;
+    house
+        .browser
+        .until("![...document.querySelectorAll('.slip strong')].some(name => name.innerText === 'Tea bowl')")
+        .await
+        .unwrap();
+    house.browser.find_path("//button[contains(., 'Bring it back')]").await.unwrap().click().await.unwrap();
+    house
+        .browser
+        .until("[...document.querySelectorAll('.slip strong')].some(name => name.innerText === 'Tea bowl')")
+        .await
+        .unwrap();
+}
+
+#[tokio::test]
+async fn a_size_nobody_can_fold_is_refused_in_words() {
+    let house = House::open((1280, 800), &[]).await;
+    house.browser.until("document.activeElement?.placeholder === '3 3/4'").await.unwrap();
+    house.browser.type_keys(&text(&["900", TAB])).await.unwrap();
+    house.browser.type_keys(&text(&["6", TAB])).await.unwrap();
+    house.browser.type_keys(&text(&["2", ENTER])).await.unwrap();
+    house.reads("nobody can fold more than 60 in").await;
+    assert!(house.folder.path().join("bags.db").exists());
+}
+
+#[rstest]
+#[case::desk(1280, 800)]
+#[case::phone(390, 844)]
+#[tokio::test]
+async fn every_stage_is_sound(#[case] width: u32, #[case] height: u32) {
+    let house = House::open((width, height), &["--demo"]).await;
+    house.reads("Bud vase").await;
+    house.is_sound("all bags").await;
+    for bag in 1..=5 {
+        house.goto(&format!("/bags/{bag}")).await;
+        house.browser.find(".drawing .paper").await.unwrap();
+        for stage in ["size", "trim", "score", "cut", "glue"] {
+            house.click(&format!("#stage-{stage}")).await;
+            house
+                .browser
+                .until(&format!("document.querySelector('#stage-{stage}').ariaSelected === 'true'"))
+                .await
+                .unwrap();
+            let wide =
+                house.browser.run("return document.documentElement.scrollWidth - innerWidth").await.unwrap();
+            assert!(wide.as_i64().unwrap() <= 0, "bag {bag} {stage} scrolls sideways by {wide}");
+        }
+        house.is_sound(&format!("bag {bag}, glue")).await;
+    }
+}

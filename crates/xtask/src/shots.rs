@@ -1,0 +1,48 @@
+//! The screenshots in docs/screenshots, taken from the demo's bags.
+
+use crate::tools::{self, Chore, cargo, project, web};
+use wide_fold_browser::{Browser, Failed, Service};
+
+/// Takes every screenshot anew.
+pub fn run() -> Chore {
+    tools::browser()?;
+    web::build()?;
+    cargo(&["build", "--release", "--package", "wide-fold"])?;
+    let runtime = tokio::runtime::Builder::new_current_thread()
+        .enable_all()
+        .build()
+        .map_err(|error| error.to_string())?;
+    let folder = tempfile::tempdir().map_err(|error| error.to_string())?;
+    let binary = project().join("target/release/wide-fold");
+    let service = Service::start(&binary, &folder.path().join("demo.db"), &["--demo"])
+        .map_err(|error| error.to_string())?;
+    runtime.block_on(take(&service)).map_err(|error| error.to_string())
+}
+
+async fn take(service: &Service) -> Result<(), Failed> {
+    let folder = project().join("docs/screenshots");
+    std::fs::create_dir_all(&folder)?;
+    let browser = Browser::open(1280, 800).await?;
+    let address = |path: &str| format!("{}{path}", service.url());
+
+    browser.goto(&address("/")).await?;
+    browser.find(".slip .thumbnail").await?;
+    browser.shot(&folder.join("bags.png")).await?;
+
+    browser.goto(&address("/bags/1")).await?;
+    browser.find(".drawing .dimension").await?;
+    browser.shot(&folder.join("bag-size.png")).await?;
+    browser.find("#stage-score").await?.click().await?;
+    browser.find(".score-figures").await?;
+    browser.shot(&folder.join("bag-score.png")).await?;
+
+    browser.goto(&address("/bags/3")).await?;
+    browser.find(".verdict.is-blocks").await?;
+    browser.shot(&folder.join("bag-too-wide.png")).await?;
+    drop(browser);
+
+    let phone = Browser::open(390, 844).await?;
+    phone.goto(&address("/bags/1")).await?;
+    phone.find(".drawing .dimension").await?;
+    phone.shot(&folder.join("bag-phone.png")).await
+}

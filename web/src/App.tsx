@@ -1,0 +1,24 @@
+import { Link, Route, Routes } from "react-router";
+import { BagView } from "./stages/bag/BagView";
+import { BagsView } from "./stages/bags/BagsView";
+
+export function App() {
+  return (
+    <Routes>
+      <Route path="/" element={<BagsView />} />
+      <Route path="/bags/:id" element={<BagView />} />
+      <Route path="*" element={<Nowhere />} />
+    </Routes>
+  );
+}
+
+function Nowhere() {
+  return (
+    <main className="page">
+      <h1>Nothing lies here</h1>
+      <p>
+        This address leads nowhere. <Link to="/">All bags</Link> are on the shelf.
+      </p>
+    </main>
+  );
+}

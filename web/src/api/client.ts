@@ -1,0 +1,87 @@
+// The service, typed from its own description.
+
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema";
+
+type Schemas = components["schemas"];
+export type Brief = Schemas["BriefText"];
+export type Plan = Schemas["PlanView"];
+export type Bag = Schemas["BagView"];
+export type BagSummary = Schemas["BagSummary"];
+export type BagDraft = Schemas["BagDraft"];
+export type Piece = Schemas["PieceView"];
+export type Crease = Schemas["CreaseView"];
+export type Cut = Schemas["CutView"];
+export type Dimension = Schemas["DimensionView"];
+export type SheetCut = Schemas["SheetCutView"];
+export type Verdict = Schemas["VerdictView"];
+export type Remedy = Schemas["RemedyView"];
+export type Step = Schemas["StepView"];
+export type Pass = Schemas["PassView"];
+export type CommonSheet = Schemas["CommonSheet"];
+export type ProblemDetails = Schemas["Problem"];
+
+const client = createClient<paths>({ baseUrl: window.location.origin });
+
+/** A refusal from the service, or the lack of an answer (status 0). */
+export class Refused extends Error {
+  readonly problem: ProblemDetails;
+
+  constructor(problem: ProblemDetails) {
+    super(problem.detail);
+    this.problem = problem;
+  }
+}
+
+const NO_ANSWER: ProblemDetails = {
+  type: "/problems/no-answer",
+  title: "No answer",
+  status: 0,
+  detail:
+    "Wide Fold does not answer. Is it still running? Your work is kept here and saved as soon as it does.",
+};
+
+/** The data of an answer; throws {@link Refused} for anything else. */
+async function answer<T>(request: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+  const { data, error, response } = await request.catch(() => {
+    throw new Refused(NO_ANSWER);
+  });
+  if (!response.ok) {
+    const problem = error as Partial<ProblemDetails> | undefined;
+    throw new Refused(
+      problem?.detail ? (problem as ProblemDetails) : { ...NO_ANSWER, status: response.status },
+    );
+  }
+  return data as T;
+}
+
+export const plan = (brief: Brief, signal?: AbortSignal) =>
+  answer(client.POST("/api/plan", { body: brief, signal }));
+
+export const commonSheets = () => answer(client.GET("/api/sheets"));
+
+export const listBags = () => answer(client.GET("/api/bags"));
+
+export const createBag = (body: BagDraft) => answer(client.POST("/api/bags", { body }));
+
+export const readBag = (id: number) => answer(client.GET("/api/bags/{id}", { params: { path: { id } } }));
+
+export const updateBag = (id: number, revision: number, body: BagDraft, keepalive = false) =>
+  answer(
+    client.PUT("/api/bags/{id}", {
+      params: { path: { id }, header: { "If-Match": `"${revision}"` } },
+      body,
+      keepalive,
+    }),
+  );
+
+export const deleteBag = (id: number) =>
+  answer(client.DELETE("/api/bags/{id}", { params: { path: { id } } }));
+
+export const restoreBag = (id: number) =>
+  answer(client.POST("/api/bags/{id}/restore", { params: { path: { id } } }));
+
+export const duplicateBag = (id: number) =>
+  answer(client.POST("/api/bags/{id}/duplicate", { params: { path: { id } } }));
+
+export const sheetSvgUrl = (id: number, sheet: number) => `/api/bags/${id}/sheet.svg?sheet=${sheet}`;

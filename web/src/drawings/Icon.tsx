@@ -1,0 +1,36 @@
+// Our own line drawings, as if made with one pencil: 24 × 24, one stroke width, round ends.
+
+const PATHS = {
+  mark: "M4 8 13 6v14l-9 1.5zM13 6l7 3v9l-7 2M4 8l7-3.5L20 9M16.500 7.500v11.500",
+  tick: "m4 13 5 5L20 6",
+  pencil: "m4 20 1-5L16 4l4 4L9 19zM14 6l4 4",
+  undo: "M4 10h10a5 5 0 0 1 0 10h-4M4 10l5-5M4 10l5 5",
+  redo: "M20 10H10a5 5 0 0 0 0 10h4M20 10l-5-5M20 10l-5 5",
+  download: "M12 3v11m-5-4 5 5 5-5M4 17v4h16v-4",
+  blocks: "M4 4h16v16H4zM8 8l8 8M16 8l-8 8",
+  warns: "M12 3 21.5 20h-19zM12 9v5M12 16.8v.4",
+  notes: "M5 3h10l4 4v14H5zM15 3v4h4M8 12h8M8 16h6",
+  size: "M3 17h18M3 14v6M21 14v6M8 15v4M13 15v4M17 15v4M6 4h12v7H6z",
+  trim: "M4 4v16M20 4H4M20 4v9H4M20 13v1M20 17v1M16 20h1M12 20h1M8 20h1",
+  score: "M3 6h18M8 6v4M8 12v2M8 16v4M15 6v4M15 12v2M15 16v4",
+  cut: "M6 4l8 12M14 4 6 16M5 19a2 2 0 1 0 0-.1M15 19a2 2 0 1 0 0-.1M19 4v4M19 11v3",
+  glue: "M9 9h6l2 5v7H7v-7zM10 9l1-6h2l1 6M7 15h10",
+  copy: "M8 8h12v12H8zM4 16V4h12",
+  bin: "M4 7h16M9 7V4h6v3M6 7l1 14h10l1-14M10 11v6M14 11v6",
+  plus: "M12 4v16M4 12h16",
+} as const;
+
+export type IconName = keyof typeof PATHS;
+
+/** A line drawing; with a label it speaks for itself, without one it is decoration. */
+export function Icon({ name, label }: { name: IconName; label?: string }) {
+  return (
+    <svg
+      className="icon"
+      viewBox="0 0 24 24"
+      {...(label ? { role: "img", "aria-label": label } : { "aria-hidden": true })}
+    >
+      <path d={PATHS[name]} />
+    </svg>
+  );
+}

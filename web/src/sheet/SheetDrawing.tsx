@@ -1,0 +1,332 @@
+// The sheet drawn to scale, with everything that is to be cut, scored and glued, and the measurements on it.
+
+import { useMemo, useRef, type KeyboardEvent } from "react";
+import type { Piece, Plan, SheetCut } from "../api/client";
+import { FigureInSvg } from "../words/Figure";
+import { DimensionFields, DimensionLines } from "./Dimensions";
+import { extent, fit, type Frame } from "./frame";
+import { PieceLines } from "./PieceLines";
+import { Rulers } from "./Rulers";
+import { useSpace } from "./useSpace";
+
+export interface Line {
+  id: string;
+  says: string;
+  x1: number;
+  y1: number;
+  x2: number;
+  y2: number;
+}
+
+export interface SheetDrawingProps {
+  plan: Plan;
+  /** Lines that stand out. */
+  marked: Set<string>;
+  /** True while glue areas stand out. */
+  glue: boolean;
+  /** True while trims and leftovers stand out. */
+  trims: boolean;
+  /** The line that is read at the moment. */
+  read: string | null;
+  onRead: (line: Line | null) => void;
+  /** The field at fault and its sentence. */
+  fault: { field: string; sentence: string } | null;
+  /** Sets a measurement; nothing while the drawing is only read. */
+  onDimension?: (field: string, text: string) => void;
+}
+
+/** Every line that can be pointed at, from left to right, then from the bottom up. */
+function linesOf(piece: Piece): Line[] {
+  const glue = piece.glue.map(({ id, says, corners }) => {
+    const xs = corners.map(([x]) => x ?? 0);
+    const ys = corners.map(([, y]) => y ?? 0);
+    const middle = (Math.min(...xs) + Math.max(...xs)) / 2;
+    return { id, says, x1: middle, x2: middle, y1: Math.min(...ys), y2: Math.max(...ys) };
+  });
+  const lines = [...piece.creases, ...piece.cuts].map(({ id, says, x1, y1, x2, y2 }) => ({
+    id,
+    says,
+    x1,
+    y1,
+    x2,
+    y2,
+  }));
+  return [...lines, ...glue].sort((a, b) => a.x1 - b.x1 || a.y1 - b.y1);
+}
+
+export function SheetDrawing(props: SheetDrawingProps) {
+  const { plan, marked, glue, trims, read, onRead, fault, onDimension } = props;
+  const box = useRef<HTMLDivElement>(null);
+  const space = useSpace(box);
+  const sheet = plan.layout.sheets[0];
+  const piece = plan.pieces[0];
+  const lines = useMemo(() => (piece ? linesOf(piece) : []), [piece]);
+  if (!sheet || !piece) return null;
+  const frame = space && fit(extent(plan), space);
+
+  const keys = (event: KeyboardEvent) => {
+    const steps: Record<string, number> = { ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1, ArrowUp: 1 };
+    const step = steps[event.key];
+    if (event.key === "Escape") onRead(null);
+    if (!step) return;
+    event.preventDefault();
+    const here = lines.findIndex((line) => line.id === read);
+    const next = here < 0 ? (step > 0 ? 0 : lines.length - 1) : (here + step + lines.length) % lines.length;
+    onRead(lines[next] ?? null);
+  };
+
+  return (
+    <div className="drawing" ref={box}>
+      {frame && (
+        <div className="drawing-frame" style={{ width: frame.width, height: frame.height }}>
+          <svg
+            width={frame.width}
+            height={frame.height}
+            role="listbox"
+            tabIndex={0}
+            aria-label={`The sheet, ${sheet.width} by ${sheet.height}, and the piece on it, ${piece.width} by ${piece.height}. Arrow keys read its lines.`}
+            aria-activedescendant={read ? `line-${read}` : undefined}
+            onKeyDown={keys}
+            onMouseLeave={() => onRead(null)}
+          >
+            <Hatches />
+            <Ground sheet={sheet} frame={frame} />
+            {trims && <Leftovers sheet={sheet} frame={frame} />}
+            <PieceLines piece={piece} place={frame} marked={marked} />
+            <GlueAreas piece={piece} frame={frame} shown={glue} read={read} />
+            <Overhang sheet={sheet} piece={piece} frame={frame} />
+            <PanelNames piece={piece} frame={frame} />
+            <PatternUp plan={plan} frame={frame} />
+            <Scores piece={piece} frame={frame} marked={marked} />
+            <Rulers frame={frame} wide={sheet.width_mm} tall={sheet.height_mm} unit={plan.unit} />
+            {onDimension && <DimensionLines plan={plan} frame={frame} />}
+            {lines.map((line) => (
+              <line
+                key={line.id}
+                id={`line-${line.id}`}
+                role="option"
+                aria-selected={read === line.id}
+                aria-label={line.says}
+                className={`hit${read === line.id ? " is-read" : ""}`}
+                x1={frame.x(line.x1)}
+                y1={frame.y(line.y1)}
+                x2={frame.x(line.x2)}
+                y2={frame.y(line.y2)}
+                onMouseEnter={() => onRead(line)}
+                onClick={() => onRead(line)}
+              />
+            ))}
+          </svg>
+          {onDimension && (
+            <DimensionFields plan={plan} frame={frame} fault={fault} onDimension={onDimension} />
+          )}
+        </div>
+      )}
+    </div>
+  );
+}
+
+function Hatches() {
+  return (
+    <defs>
+      <pattern
+        id="hatch-glue"
+        width="7"
+        height="7"
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(45)"
+      >
+        <line x1="0" y1="0" x2="0" y2="7" />
+      </pattern>
+      <pattern
+        id="hatch-over"
+        width="6"
+        height="6"
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(-45)"
+      >
+        <line x1="0" y1="0" x2="0" y2="6" />
+        <line x1="0" y1="0" x2="6" y2="0" />
+      </pattern>
+      <pattern id="hatch-left" width="12" height="12" patternUnits="userSpaceOnUse">
+        <circle cx="2" cy="2" r="0.9" />
+      </pattern>
+    </defs>
+  );
+}
+
+function Ground({ sheet, frame }: { sheet: SheetCut; frame: Frame }) {
+  return (
+    <rect
+      className="sheet"
+      x={frame.x(0)}
+      y={frame.y(sheet.height_mm)}
+      width={sheet.width_mm * frame.scale}
+      height={sheet.height_mm * frame.scale}
+    />
+  );
+}
+
+function Leftovers({ sheet, frame }: { sheet: SheetCut; frame: Frame }) {
+  return (
+    <g className="leftover" aria-hidden="true">
+      {sheet.offcuts.map((offcut) => {
+        const [x, y] = [frame.x(offcut.x_mm), frame.y(offcut.y_mm + offcut.height_mm)];
+        const [width, height] = [offcut.width_mm * frame.scale, offcut.height_mm * frame.scale];
+        return (
+          <g key={`${offcut.x_mm} ${offcut.y_mm}`}>
+            <rect x={x} y={y} width={width} height={height} />
+            {width > 90 && height > 30 && (
+              <FigureInSvg text={offcut.size} x={x + width / 2} y={y + height / 2 + 8} size={22} />
+            )}
+          </g>
+        );
+      })}
+      {sheet.trims.map((trim) => (
+        <line
+          key={trim.blade}
+          className="trim"
+          x1={frame.x(trim.blade === "upright" ? trim.keep_mm : trim.off.x_mm)}
+          y1={frame.y(trim.blade === "upright" ? trim.off.y_mm : trim.keep_mm)}
+          x2={frame.x(trim.blade === "upright" ? trim.keep_mm : trim.off.x_mm + trim.off.width_mm)}
+          y2={frame.y(trim.blade === "upright" ? trim.off.y_mm + trim.off.height_mm : trim.keep_mm)}
+        />
+      ))}
+    </g>
+  );
+}
+
+function GlueAreas(props: { piece: Piece; frame: Frame; shown: boolean; read: string | null }) {
+  const { piece, frame, shown, read } = props;
+  return (
+    <g className={`glue${shown ? " is-shown" : ""}`} aria-hidden="true">
+      {piece.glue.map(({ id, corners, face, role }) => (
+        <polygon
+          key={id}
+          className={`is-${face} is-${role}${read === id ? " is-read" : ""}`}
+          points={corners.map(([x, y]) => `${frame.x(x ?? 0)},${frame.y(y ?? 0)}`).join(" ")}
+        />
+      ))}
+    </g>
+  );
+}
+
+/** What reaches past the sheet, hatched. */
+function Overhang({ sheet, piece, frame }: { sheet: SheetCut; piece: Piece; frame: Frame }) {
+  const [right = 0, up = 0] = sheet.overhang_mm;
+  return (
+    <g className="overhang" aria-hidden="true">
+      {right > 0 && (
+        <rect
+          x={frame.x(sheet.width_mm)}
+          y={frame.y(piece.height_mm)}
+          width={right * frame.scale}
+          height={piece.height_mm * frame.scale}
+        />
+      )}
+      {up > 0 && (
+        <rect
+          x={frame.x(0)}
+          y={frame.y(piece.height_mm)}
+          width={piece.width_mm * frame.scale}
+          height={up * frame.scale}
+        />
+      )}
+      {(right > 0 || up > 0) && (
+        <rect
+          className="sheet-edge"
+          x={frame.x(0)}
+          y={frame.y(sheet.height_mm)}
+          width={sheet.width_mm * frame.scale}
+          height={sheet.height_mm * frame.scale}
+        />
+      )}
+    </g>
+  );
+}
+
+function PanelNames({ piece, frame }: { piece: Piece; frame: Frame }) {
+  const body = piece.rows.find((row) => row.kind === "body");
+  if (!body) return null;
+  const y = frame.y(body.from_mm) - 10;
+  return (
+    <g className="panel-name" aria-hidden="true">
+      {piece.columns.map((column) => {
+        const x = frame.x((column.from_mm + column.to_mm) / 2);
+        const width = (column.to_mm - column.from_mm) * frame.scale;
+        const name = column.kind === "gusset" && width < 92 ? "gusset" : column.name.split(",")[0];
+        const upright = width >= 62;
+        return (
+          <text
+            key={column.from_mm}
+            x={x}
+            y={y}
+            textAnchor={upright ? "middle" : "start"}
+            transform={upright ? undefined : `rotate(-90 ${x} ${y}) translate(0 4)`}
+          >
+            {name}
+          </text>
+        );
+      })}
+    </g>
+  );
+}
+
+/** The pattern's up-arrow, on the front's base flap where nothing else is written; above it if the flap is shallow. */
+function PatternUp({ plan, frame }: { plan: Plan; frame: Frame }) {
+  const piece = plan.pieces[0];
+  const front = piece?.columns.find((column) => column.kind === "front");
+  const base = piece?.rows.find((row) => row.kind === "base");
+  if (!front || !base || !plan.brief.sheet?.directional) return null;
+  const shallow = base.to_mm * frame.scale < 34;
+  const words = (front.to_mm - front.from_mm) * frame.scale > 110;
+  const x = frame.x((front.from_mm + front.to_mm) / 2) - (words ? 40 : 0);
+  const y = shallow ? frame.y(base.to_mm) - 44 : frame.y(base.to_mm / 2);
+  return (
+    <g className="pattern-up" aria-hidden="true">
+      <path
+        d={`M ${x} ${y + 12} v -24 m -6 8 l 6 -8 l 6 8`}
+        transform={plan.brief.sheet.turned ? `rotate(90 ${x} ${y})` : undefined}
+      />
+      {words && (
+        <text x={x + 16} y={y + 5}>
+          pattern up
+        </text>
+      )}
+    </g>
+  );
+}
+
+/** Distances of the scores: upright lines above the piece, level ones beside it. */
+function Scores({ piece, frame, marked }: { piece: Piece; frame: Frame; marked: Set<string> }) {
+  const upright = new Map<string, { x: number; at: string; marked: boolean }>();
+  for (const crease of piece.creases) {
+    if (crease.x1 !== crease.x2) continue;
+    const known = upright.get(crease.at);
+    upright.set(crease.at, {
+      x: crease.x1,
+      at: crease.at,
+      marked: (known?.marked ?? false) || marked.has(crease.id),
+    });
+  }
+  const y = frame.y(piece.height_mm) - 12;
+  const all = [...upright.values()].sort((a, b) => a.x - b.x);
+  return (
+    <g className="scores">
+      {all.map(({ x, at, marked: on }, index) => {
+        const previous = all[index - 1];
+        const crowded = previous !== undefined && (x - previous.x) * frame.scale < 34;
+        return (
+          <FigureInSvg
+            key={at}
+            text={at}
+            x={frame.x(x)}
+            y={crowded ? y - 20 : y}
+            size={20}
+            className={on ? "is-marked" : ""}
+          />
+        );
+      })}
+    </g>
+  );
+}

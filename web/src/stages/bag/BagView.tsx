@@ -1,0 +1,286 @@
+// One bag: the sheet in the middle, the stages of the work beside it.
+
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { Button, ButtonGroup } from "react-bootstrap";
+import { Link, useParams } from "react-router";
+import { readBag, sheetSvgUrl, type Bag, type BagDraft, type Brief, type Plan } from "../../api/client";
+import { Icon } from "../../drawings/Icon";
+import { SheetDrawing, type Line } from "../../sheet/SheetDrawing";
+import { Figure } from "../../words/Figure";
+import { Conflict } from "./Conflict";
+import { SizeStage } from "./SizeStage";
+import { Steps } from "./Steps";
+import { STAGES, StageRail, type Stage } from "./StageRail";
+import type { Saving } from "./Autosaver";
+import { useAutosave } from "./useAutosave";
+import { useHistory } from "./useHistory";
+import { useLivePlan } from "./useLivePlan";
+import { withDimension } from "./withDimension";
+
+export function BagView() {
+  const id = Number(useParams().id);
+  const query = useQuery({ queryKey: ["bag", id], queryFn: () => readBag(id), gcTime: 0 });
+  if (query.error) {
+    return (
+      <main className="page">
+        <h1>This bag is not here</h1>
+        <p>{query.error.message}</p>
+        <Link to="/">Back to all bags</Link>
+      </main>
+    );
+  }
+  if (!query.data) return <main className="page" aria-busy="true" />;
+  return <Workbench key={id} bag={query.data} />;
+}
+
+const SAYS: Record<Saving, string> = {
+  saved: "Saved",
+  saving: "Saving…",
+  waiting: "Not saved: finish the figure",
+  offline: "Not saved yet, trying again",
+  refused: "Not saved: this cannot be kept",
+  conflict: "Not saved: changed elsewhere",
+};
+
+function Workbench({ bag }: { bag: Bag }) {
+  const history = useHistory<BagDraft>({ name: bag.name, brief: bag.brief });
+  const draft = history.present;
+  const { plan, current, problem } = useLivePlan(draft.brief);
+  const saving = useAutosave(bag, draft, current);
+  const [stage, setStage] = useState<Stage>("size");
+  const [pass, setPass] = useState(0);
+  const [read, setRead] = useState<Line | null>(null);
+  const [pointed, setPointed] = useState<string[]>([]);
+
+  const setBrief = (brief: Brief, key?: string) => history.set({ ...draft, brief }, key);
+  // What is typed is written out in full once it has been understood, so that a change of unit cannot change the bag.
+  const settled: Brief = current && plan ? plan.brief : draft.brief;
+
+  const { undo, redo } = history;
+  useEffect(() => {
+    const keys = (event: KeyboardEvent) => {
+      const inField = event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement;
+      const key = event.key.toLowerCase();
+      if ((event.ctrlKey || event.metaKey) && (key === "z" || key === "y")) {
+        event.preventDefault();
+        if (key === "y" || event.shiftKey) redo();
+        else undo();
+      } else if (!inField && !event.ctrlKey && !event.altKey && !event.metaKey) {
+        const picked = STAGES[Number(event.key) - 1];
+        if (picked) setStage(picked.id);
+      }
+    };
+    window.addEventListener("keydown", keys);
+    return () => window.removeEventListener("keydown", keys);
+  }, [undo, redo]);
+
+  const marked = useMemo(() => markedLines(plan, stage, pass, pointed), [plan, stage, pass, pointed]);
+  const fault = problem?.field ? { field: problem.field, sentence: problem.detail } : null;
+
+  return (
+    <div className="bench">
+      <header className="bench-head">
+        <Link to="/" className="brand" aria-label="Wide Fold: all bags">
+          <Icon name="mark" />
+          <span>All bags</span>
+        </Link>
+        <NameField name={draft.name ?? ""} onChange={(name) => history.set({ ...draft, name }, "name")} />
+        <span className={`saving is-${saving.state}`} role="status">
+          <Icon name={saving.state === "saved" ? "tick" : "pencil"} />
+          {SAYS[saving.state]}
+        </span>
+        <div className="bench-tools">
+          <Button
+            variant="tool"
+            onClick={undo}
+            disabled={!history.canUndo}
+            aria-label="Undo"
+            title="Undo (Ctrl Z)"
+          >
+            <Icon name="undo" />
+          </Button>
+          <Button
+            variant="tool"
+            onClick={redo}
+            disabled={!history.canRedo}
+            aria-label="Redo"
+            title="Redo (Ctrl Y)"
+          >
+            <Icon name="redo" />
+          </Button>
+          <UnitSwitch
+            unit={settled.unit ?? "inch"}
+            disabled={!current}
+            onChange={(unit) => setBrief({ ...settled, unit })}
+          />
+          <Download bag={bag} save={saving.save} ready={plan?.layout.fits ?? false} />
+        </div>
+      </header>
+      <main className="bench-sheet" aria-label="The sheet">
+        {plan && (
+          <SheetDrawing
+            plan={plan}
+            marked={marked}
+            glue={stage === "glue"}
+            trims={stage === "trim" || stage === "size"}
+            read={read?.id ?? null}
+            onRead={setRead}
+            fault={fault}
+            {...(stage === "size" && {
+              onDimension: (field: string, text: string) =>
+                setBrief(withDimension(settled, field, text), field),
+            })}
+          />
+        )}
+        <p className="reading" aria-live="polite">
+          {read ? <Figure text={read.says} /> : <Standing plan={plan} />}
+        </p>
+      </main>
+      <aside className="bench-side">
+        <StageRail stage={stage} onStage={setStage} />
+        <div
+          className="bench-panel"
+          id="stage-panel"
+          role="tabpanel"
+          aria-labelledby={`stage-${stage}`}
+          tabIndex={0}
+        >
+          {problem && !fault && <p className="alarm">{problem.detail}</p>}
+          {plan && stage === "size" && (
+            <SizeStage plan={plan} brief={settled} fault={fault} onBrief={setBrief} onPoint={setPointed} />
+          )}
+          {plan && stage !== "size" && <Steps plan={plan} stage={stage} pass={pass} onPass={setPass} />}
+        </div>
+      </aside>
+      {saving.conflict && (
+        <Conflict
+          mine={draft}
+          stored={saving.conflict}
+          onMine={() => {
+            saving.settle(saving.conflict!);
+            history.set({ ...draft });
+          }}
+          onStored={() => {
+            const stored = saving.conflict!;
+            saving.settle(stored);
+            history.set({ name: stored.name, brief: stored.brief });
+          }}
+        />
+      )}
+    </div>
+  );
+}
+
+/** What the drawing shows while nothing on it is pointed at. */
+function Standing({ plan }: { plan: Plan | null }) {
+  const piece = plan?.pieces[0];
+  if (!plan || !piece) return null;
+  const [width, height, gusset] = plan.size;
+  return (
+    <>
+      <Figure
+        text={`${width} × ${height} × ${gusset} finished; the piece is ${piece.width} × ${piece.height}`}
+      />
+      {" on "}
+      {plan.sheet}. Point at a line to read it.
+    </>
+  );
+}
+
+function markedLines(plan: Plan | null, stage: Stage, pass: number, pointed: string[]): Set<string> {
+  const piece = plan?.pieces[0];
+  if (!plan || !piece) return new Set();
+  if (stage === "score") {
+    return new Set((plan.passes[pass] ?? plan.passes[0])?.lines.flatMap((line) => line.creases) ?? []);
+  }
+  if (stage === "cut") return new Set(piece.cuts.map((cut) => cut.id));
+  const roles: Record<string, string[]> = {
+    tab: ["tab_line"],
+    base: ["base_line"],
+    hem: ["hem_line"],
+    gussets: ["gusset_centre", "corner"],
+  };
+  return new Set(
+    pointed.flatMap((about) =>
+      roles[about]
+        ? piece.creases.filter((crease) => roles[about]?.includes(crease.role)).map((crease) => crease.id)
+        : [about],
+    ),
+  );
+}
+
+function NameField({ name, onChange }: { name: string; onChange: (name: string) => void }) {
+  return (
+    <input
+      className="name-field"
+      aria-label="Name of the bag"
+      value={name}
+      maxLength={120}
+      spellCheck={false}
+      onChange={(event) => onChange(event.target.value)}
+    />
+  );
+}
+
+type UnitName = NonNullable<Brief["unit"]>;
+
+const UNITS: { id: UnitName; short: string; name: string }[] = [
+  { id: "inch", short: "in", name: "inches" },
+  { id: "metric", short: "mm", name: "millimetres" },
+];
+
+function UnitSwitch(props: { unit: UnitName; disabled: boolean; onChange: (unit: UnitName) => void }) {
+  return (
+    <ButtonGroup className="unit-switch" aria-label="Unit of the labels; the bag stays as it is">
+      {UNITS.map(({ id, short, name }) => (
+        <Button
+          key={id}
+          variant="tool"
+          aria-pressed={props.unit === id}
+          title={`Read in ${name}; the bag stays as it is`}
+          disabled={props.disabled && props.unit !== id}
+          onClick={() => props.unit !== id && props.onChange(id)}
+        >
+          {short}
+        </Button>
+      ))}
+    </ButtonGroup>
+  );
+}
+
+function Download(props: { bag: Bag; save: () => Promise<boolean>; ready: boolean }) {
+  const link = useRef<HTMLAnchorElement>(null);
+  return (
+    <>
+      <Button
+        variant="ink"
+        className="download"
+        onClick={async () => {
+          await props.save();
+          link.current?.click();
+        }}
+        title={
+          props.ready
+            ? "The sheet at 1:1, in millimetres"
+            : "The piece reaches past the sheet; it is drawn so"
+        }
+      >
+        <Icon name="download" />
+        <span>
+          Sheet <abbr title="Scalable Vector Graphics">SVG</abbr>
+        </span>
+      </Button>
+      <a
+        ref={link}
+        className="d-none"
+        href={sheetSvgUrl(props.bag.id, 0)}
+        download
+        tabIndex={-1}
+        aria-hidden="true"
+      >
+        download
+      </a>
+    </>
+  );
+}

@@ -1,0 +1,29 @@
+// The first stage: what is right and wrong with this size, and how the bag is made, in a few sentences.
+
+import type { Brief, Plan } from "../../api/client";
+import { Habits } from "./Habits";
+import { Proof } from "./Proof";
+import { Verdicts } from "./Verdicts";
+
+export function SizeStage(props: {
+  plan: Plan;
+  brief: Brief;
+  fault: { field: string; sentence: string } | null;
+  onBrief: (brief: Brief, key?: string) => void;
+  onPoint: (about: string[]) => void;
+}) {
+  const { plan, brief, fault, onBrief, onPoint } = props;
+  const onDrawing = fault && plan.dimensions.some((dimension) => dimension.field === fault.field);
+  return (
+    <>
+      {fault && !onDrawing && (
+        <p className="alarm" role="alert">
+          {fault.sentence}
+        </p>
+      )}
+      <Verdicts verdicts={plan.verdicts} onApply={(remedy) => onBrief(remedy.brief)} onPoint={onPoint} />
+      <Habits plan={plan} brief={brief} onBrief={onBrief} />
+      <Proof plan={plan} />
+    </>
+  );
+}

@@ -1,0 +1,50 @@
+// The steps of one stage, with the figures of each pass large enough to read from the table.
+
+import type { Plan, Step } from "../../api/client";
+import { Icon } from "../../drawings/Icon";
+import { Figure } from "../../words/Figure";
+import type { Stage } from "./StageRail";
+
+export function Steps(props: { plan: Plan; stage: Stage; pass: number; onPass: (pass: number) => void }) {
+  const { plan, stage, pass, onPass } = props;
+  const steps = plan.steps.filter((step) => step.stage === stage);
+  return (
+    <ol className="steps">
+      {steps.map((step) => (
+        <li key={step.title} className={step.pass === pass ? "is-current" : ""}>
+          <h3>{step.title}</h3>
+          {typeof step.pass === "number" && (
+            <ScoreFigures plan={plan} step={step} current={step.pass === pass} onPass={onPass} />
+          )}
+          {step.says.map((sentence) => (
+            <p key={sentence}>
+              <Figure text={sentence} />
+            </p>
+          ))}
+          {step.caution && (
+            <p className="caution">
+              <Icon name="warns" label="Caution" />
+              {step.caution}
+            </p>
+          )}
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+function ScoreFigures(props: { plan: Plan; step: Step; current: boolean; onPass: (pass: number) => void }) {
+  const { plan, step, current, onPass } = props;
+  const index = step.pass ?? 0;
+  const lines = plan.passes[index]?.lines ?? [];
+  return (
+    <button type="button" className="score-figures" aria-pressed={current} onClick={() => onPass(index)}>
+      <span className="visually-hidden">Show on the sheet: score at </span>
+      {lines.map((line) => (
+        <span key={line.at} className={line.right_across ? "" : "stops-short"}>
+          <Figure text={line.at} />
+        </span>
+      ))}
+    </button>
+  );
+}

@@ -1,0 +1,18 @@
+import { useEffect, useState, useSyncExternalStore } from "react";
+import type { Bag, BagDraft } from "../../api/client";
+import { Autosaver } from "./Autosaver";
+
+/** Keeps `draft` saved as long as the view stands, and once more when it goes. */
+export function useAutosave(bag: Bag, draft: BagDraft, valid: boolean) {
+  const [saver] = useState(() => new Autosaver(bag));
+  const { state, conflict } = useSyncExternalStore(saver.follow, saver.snapshot);
+  useEffect(() => saver.want(draft, valid), [saver, draft, valid]);
+  useEffect(() => {
+    window.addEventListener("pagehide", saver.leave);
+    return () => {
+      window.removeEventListener("pagehide", saver.leave);
+      void saver.save();
+    };
+  }, [saver]);
+  return { state, conflict, save: saver.save, settle: saver.settle };
+}

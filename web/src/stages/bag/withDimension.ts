@@ -1,0 +1,23 @@
+import type { Brief } from "../../api/client";
+
+/** The brief with one measurement set. Setting the base flap by hand makes it the crafter's own depth. */
+export function withDimension(brief: Brief, field: string, text: string): Brief {
+  switch (field) {
+    case "finished.width":
+      return { ...brief, finished: { ...brief.finished, width: text } };
+    case "finished.height":
+      return { ...brief, finished: { ...brief.finished, height: text } };
+    case "finished.gusset":
+      return { ...brief, finished: { ...brief.finished, gusset: text } };
+    case "tab":
+      return { ...brief, tab: text };
+    case "base.depth": {
+      const habit = brief.base?.habit === "fixed" ? "fixed" : "custom";
+      return { ...brief, base: { habit, depth: text } };
+    }
+    case "hem.depth":
+      return { ...brief, hem: { turn: brief.hem?.turn ?? "in", depth: text } };
+    default:
+      return brief;
+  }
+}

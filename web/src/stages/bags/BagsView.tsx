@@ -1,0 +1,95 @@
+// All bags that have been drafted, and the strip on which the next one is started.
+
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { Button, Toast } from "react-bootstrap";
+import { createBag, deleteBag, duplicateBag, listBags, restoreBag, type BagSummary } from "../../api/client";
+import { Icon } from "../../drawings/Icon";
+import { BagSlip } from "./BagSlip";
+import { NewBag } from "./NewBag";
+
+export function BagsView() {
+  const queries = useQueryClient();
+  const bags = useQuery({ queryKey: ["bags"], queryFn: listBags, refetchOnMount: "always" });
+  const [deleted, setDeleted] = useState<BagSummary | null>(null);
+  const refresh = () => queries.invalidateQueries({ queryKey: ["bags"] });
+  const duplicate = useMutation({ mutationFn: duplicateBag, onSuccess: refresh });
+  const remove = useMutation({
+    mutationFn: (bag: BagSummary) => deleteBag(bag.id),
+    onSuccess: (_, bag) => {
+      setDeleted(bag);
+      return refresh();
+    },
+  });
+  const restore = useMutation({
+    mutationFn: restoreBag,
+    onSuccess: () => {
+      setDeleted(null);
+      return refresh();
+    },
+  });
+  const problem = bags.error ?? duplicate.error ?? remove.error ?? restore.error;
+
+  const { mutate: bringBack } = restore;
+  useEffect(() => {
+    const keys = (event: KeyboardEvent) => {
+      const inField = event.target instanceof HTMLInputElement;
+      if (deleted && !inField && (event.ctrlKey || event.metaKey) && event.key === "z") {
+        event.preventDefault();
+        bringBack(deleted.id);
+      }
+    };
+    window.addEventListener("keydown", keys);
+    return () => window.removeEventListener("keydown", keys);
+  }, [deleted, bringBack]);
+
+  const empty = bags.data?.length === 0;
+  return (
+    <div className="shelf">
+      <header className="shelf-head">
+        <span className="brand">
+          <Icon name="mark" />
+          <span>Wide Fold</span>
+        </span>
+      </header>
+      <main>
+        <NewBag first={empty} create={createBag} />
+        {problem && (
+          <p className="alarm" role="alert">
+            {problem.message}
+          </p>
+        )}
+        {!empty && bags.data && (
+          <section aria-label="Bags">
+            <h2>Drafted bags</h2>
+            <ul className="slips">
+              {bags.data.map((bag) => (
+                <BagSlip
+                  key={bag.id}
+                  bag={bag}
+                  onDuplicate={() => duplicate.mutate(bag.id)}
+                  onDelete={() => remove.mutate(bag)}
+                />
+              ))}
+            </ul>
+          </section>
+        )}
+      </main>
+      <Toast
+        className="undo-toast"
+        show={deleted !== null}
+        onClose={() => setDeleted(null)}
+        delay={12_000}
+        autohide
+        role="status"
+      >
+        <Toast.Body>
+          <span>“{deleted?.name}” is deleted.</span>
+          <Button variant="remedy" onClick={() => deleted && restore.mutate(deleted.id)}>
+            Bring it back
+          </Button>
+        </Toast.Body>
+      </Toast>
+    </div>
+  );
+}
