@@ -61,7 +61,7 @@ fn step(stage: Stage, title: impl Into<String>, says: Vec<String>) -> Step {
 
 fn trim(brief: &Brief, layout: &Layout, figures: Figures) -> Step {
     let up = if brief.sheet.directional {
-        "where the pattern's up is"
+        "where the pattern’s up is"
     } else {
         "at the edge that will be the top"
     };

@@ -26,6 +26,8 @@ export interface SheetDrawingProps {
   glue: boolean;
   /** True while trims and leftovers stand out. */
   trims: boolean;
+  /** True while the distances of the scores are written above the piece. */
+  scores: boolean;
   /** The line that is read at the moment. */
   read: string | null;
   onRead: (line: Line | null) => void;
@@ -55,7 +57,7 @@ function linesOf(piece: Piece): Line[] {
 }
 
 export function SheetDrawing(props: SheetDrawingProps) {
-  const { plan, marked, glue, trims, read, onRead, fault, onDimension } = props;
+  const { plan, marked, glue, trims, scores, read, onRead, fault, onDimension } = props;
   const box = useRef<HTMLDivElement>(null);
   const space = useSpace(box);
   const sheet = plan.layout.sheets[0];
@@ -91,13 +93,13 @@ export function SheetDrawing(props: SheetDrawingProps) {
           >
             <Hatches />
             <Ground sheet={sheet} frame={frame} />
-            {trims && <Leftovers sheet={sheet} frame={frame} />}
+            {trims && <Leftovers sheet={sheet} frame={frame} scores={scores} />}
             <PieceLines piece={piece} place={frame} marked={marked} />
             <GlueAreas piece={piece} frame={frame} shown={glue} read={read} />
             <Overhang sheet={sheet} piece={piece} frame={frame} />
             <PanelNames piece={piece} frame={frame} />
             <PatternUp plan={plan} frame={frame} />
-            <Scores piece={piece} frame={frame} marked={marked} />
+            {scores && <Scores piece={piece} frame={frame} marked={marked} />}
             <Rulers frame={frame} wide={sheet.width_mm} tall={sheet.height_mm} unit={plan.unit} />
             {onDimension && <DimensionLines plan={plan} frame={frame} />}
             {lines.map((line) => (
@@ -167,17 +169,26 @@ function Ground({ sheet, frame }: { sheet: SheetCut; frame: Frame }) {
   );
 }
 
-function Leftovers({ sheet, frame }: { sheet: SheetCut; frame: Frame }) {
+/** Height in pixels that the figures of the scores take above the piece. */
+const SCORES_TALL = 40;
+
+function Leftovers({ sheet, frame, scores }: { sheet: SheetCut; frame: Frame; scores: boolean }) {
   return (
     <g className="leftover" aria-hidden="true">
       {sheet.offcuts.map((offcut) => {
         const [x, y] = [frame.x(offcut.x_mm), frame.y(offcut.y_mm + offcut.height_mm)];
         const [width, height] = [offcut.width_mm * frame.scale, offcut.height_mm * frame.scale];
+        // Above the piece the figures of the scores come first.
+        const free = scores && offcut.y_mm > 0 ? height - SCORES_TALL : height;
+        const [middle, level] = [x + width / 2, y + free / 2];
         return (
           <g key={`${offcut.x_mm} ${offcut.y_mm}`}>
             <rect x={x} y={y} width={width} height={height} />
-            {width > 90 && height > 30 && (
-              <FigureInSvg text={offcut.size} x={x + width / 2} y={y + height / 2 + 8} size={22} />
+            {width > 90 && free > 26 && <FigureInSvg text={offcut.size} x={middle} y={level + 8} size={22} />}
+            {width <= 90 && width > 26 && height > 110 && (
+              <g transform={`rotate(-90 ${middle} ${level})`}>
+                <FigureInSvg text={offcut.size} x={middle} y={level + 8} size={22} />
+              </g>
             )}
           </g>
         );

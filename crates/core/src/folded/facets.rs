@@ -6,7 +6,6 @@
 
 use crate::Length;
 use crate::net::{Point, Strip};
-use std::collections::BTreeMap;
 
 /// A flat piece of paper bounded by creases, cuts and the edge of the strip.
 #[derive(Clone, Debug, PartialEq, Eq)]
@@ -35,84 +34,125 @@ impl Facet {
     }
 }
 
+/// A line between two neighbouring points, in one direction. Points are given by their place in the graph's list.
+#[derive(Clone, Copy)]
+struct Half {
+    from: usize,
+    to: usize,
+    /// The crease it belongs to; nothing for the edge of the paper and for cuts.
+    crease: Option<usize>,
+}
+
+/// Every line split wherever another one meets it, in both directions.
+struct Graph {
+    points: Vec<Point>,
+    /// Sorted by the point they leave, anticlockwise about it.
+    halves: Vec<Half>,
+    /// Where each point's halves begin in that list; one more entry at the end.
+    starts: Vec<usize>,
+}
+
 /// Cuts a strip along all its lines into facets.
 pub fn facets(strip: &Strip) -> Vec<Facet> {
-    let edges = graph(strip);
-    // Around every point, the directions that leave it, anticlockwise.
-    let mut leaving: BTreeMap<Point, Vec<Point>> = BTreeMap::new();
-    for (from, to) in edges.keys() {
-        leaving.entry(*from).or_default().push(*to);
-    }
-    for (from, ends) in &mut leaving {
-        ends.sort_by(|a, b| turn_order(*from, *a, *b));
-    }
-    let mut facet_of: BTreeMap<(Point, Point), usize> = BTreeMap::new();
-    let mut rounds: Vec<Vec<Point>> = Vec::new();
-    for side in edges.keys() {
-        if facet_of.contains_key(side) {
+    let graph = Graph::new(strip);
+    let mut round_of = vec![usize::MAX; graph.halves.len()];
+    let mut rounds: Vec<Vec<usize>> = Vec::new();
+    for first in 0..graph.halves.len() {
+        if round_of[first] != usize::MAX {
             continue;
         }
-        let mut corners = Vec::new();
-        let (mut from, mut to) = *side;
-        while facet_of.insert((from, to), rounds.len()).is_none() {
-            corners.push(from);
-            let ends = &leaving[&to];
-            let back = ends.iter().position(|end| *end == from).unwrap_or(0);
-            // Sharpest turn to the left: the direction just before the way back.
-            (from, to) = (to, ends[(back + ends.len() - 1) % ends.len()]);
+        let mut round = Vec::new();
+        let mut half = first;
+        while round_of[half] == usize::MAX {
+            round_of[half] = rounds.len();
+            round.push(half);
+            half = graph.next(half);
         }
-        rounds.push(corners);
+        rounds.push(round);
     }
+    let corners: Vec<Vec<Point>> = rounds
+        .iter()
+        .map(|round| round.iter().map(|half| graph.points[graph.halves[*half].from]).collect())
+        .collect();
     // The outside is the one round that runs clockwise.
-    let inside: Vec<usize> = (0..rounds.len()).filter(|round| twice_area(&rounds[*round]) > 0).collect();
-    let place: BTreeMap<usize, usize> =
-        inside.iter().enumerate().map(|(place, round)| (*round, place)).collect();
+    let mut place = vec![None; rounds.len()];
+    let inside = (0..rounds.len()).filter(|round| twice_area(&corners[*round]) > 0);
+    let inside: Vec<usize> = inside.collect();
+    for (index, round) in inside.iter().enumerate() {
+        place[*round] = Some(index);
+    }
+    let hinge = |half: &usize| {
+        let crease = graph.halves[*half].crease?;
+        let facet = place[round_of[graph.twin(*half)?]]?;
+        Some(Hinge { crease, facet })
+    };
     inside
         .iter()
-        .map(|round| {
-            let corners = rounds[*round].clone();
-            let hinges = (0..corners.len())
-                .map(|index| {
-                    let (a, b) = (corners[index], corners[(index + 1) % corners.len()]);
-                    let crease = edges.get(&(a, b)).copied().flatten()?;
-                    let facet = *place.get(facet_of.get(&(b, a))?)?;
-                    Some(Hinge { crease, facet })
-                })
-                .collect();
-            Facet { corners, hinges }
+        .map(|round| Facet {
+            corners: corners[*round].clone(),
+            hinges: rounds[*round].iter().map(hinge).collect(),
         })
         .collect()
 }
 
-/// Every line split wherever another one meets it: both directions, with the crease it belongs to.
-fn graph(strip: &Strip) -> BTreeMap<(Point, Point), Option<usize>> {
-    let count = strip.outline.len();
-    let edge = (0..count).map(|index| (strip.outline[index], strip.outline[(index + 1) % count], None));
-    let slits = strip.cuts.iter().map(|cut| (cut.from, cut.to, None));
-    let scores =
-        strip.creases.iter().enumerate().map(|(index, crease)| (crease.from, crease.to, Some(index)));
-    let lines: Vec<(Point, Point, Option<usize>)> = edge.chain(slits).chain(scores).collect();
-    let mut ends: Vec<Point> = lines.iter().flat_map(|(from, to, _)| [*from, *to]).collect();
-    for (index, (a, b, _)) in lines.iter().enumerate() {
-        ends.extend(lines[..index].iter().filter_map(|(c, d, _)| crossing((*a, *b), (*c, *d))));
-    }
-    ends.sort();
-    ends.dedup();
-    let mut edges = BTreeMap::new();
-    for (from, to, crease) in lines {
-        let mut stops: Vec<Point> = ends.iter().copied().filter(|end| lies_on(*end, from, to)).collect();
-        stops.sort_by_key(|stop| distance_key(from, *stop));
-        for pair in stops.windows(2) {
-            // A cut along a crease parts the paper: it wins over the crease.
-            for side in [(pair[0], pair[1]), (pair[1], pair[0])] {
-                edges
-                    .entry(side)
-                    .and_modify(|known: &mut Option<usize>| *known = known.and(crease))
-                    .or_insert(crease);
+impl Graph {
+    fn new(strip: &Strip) -> Self {
+        let count = strip.outline.len();
+        let edge = (0..count).map(|index| (strip.outline[index], strip.outline[(index + 1) % count], None));
+        let slits = strip.cuts.iter().map(|cut| (cut.from, cut.to, None));
+        let scores =
+            strip.creases.iter().enumerate().map(|(index, crease)| (crease.from, crease.to, Some(index)));
+        let lines: Vec<(Point, Point, Option<usize>)> = edge.chain(slits).chain(scores).collect();
+        let mut points: Vec<Point> = lines.iter().flat_map(|(from, to, _)| [*from, *to]).collect();
+        for (index, (a, b, _)) in lines.iter().enumerate() {
+            points.extend(lines[..index].iter().filter_map(|(c, d, _)| crossing((*a, *b), (*c, *d))));
+        }
+        points.sort();
+        points.dedup();
+        let mut halves: Vec<Half> = Vec::with_capacity(lines.len() * 4);
+        for (from, to, crease) in lines {
+            let mut stops: Vec<usize> =
+                (0..points.len()).filter(|stop| lies_on(points[*stop], from, to)).collect();
+            stops.sort_by_key(|stop| distance_key(from, points[*stop]));
+            for pair in stops.windows(2) {
+                halves.push(Half { from: pair[0], to: pair[1], crease });
+                halves.push(Half { from: pair[1], to: pair[0], crease });
             }
         }
+        halves.sort_by(|a, b| {
+            a.from
+                .cmp(&b.from)
+                .then_with(|| turn_order(points[a.from], points[a.to], points[b.to]))
+                .then(a.to.cmp(&b.to))
+        });
+        halves.dedup_by(|next, kept| {
+            let same = (next.from, next.to) == (kept.from, kept.to);
+            if same {
+                // A cut along a crease parts the paper: it wins over the crease.
+                kept.crease = kept.crease.and(next.crease);
+            }
+            same
+        });
+        let starts =
+            (0..=points.len()).map(|point| halves.partition_point(|half| half.from < point)).collect();
+        Self { points, halves, starts }
     }
-    edges
+
+    /// The same line in the other direction.
+    fn twin(&self, half: usize) -> Option<usize> {
+        let Half { from, to, .. } = self.halves[half];
+        (self.starts[to]..self.starts[to + 1]).find(|other| self.halves[*other].to == from)
+    }
+
+    /// The next side of the same facet: the sharpest turn to the left, just before the way back.
+    fn next(&self, half: usize) -> usize {
+        let at = self.halves[half].to;
+        let (start, end) = (self.starts[at], self.starts[at + 1]);
+        match self.twin(half) {
+            Some(back) if back > start => back - 1,
+            _ => end - 1,
+        }
+    }
 }
 
 fn cross(o: Point, a: Point, b: Point) -> i128 {
@@ -121,11 +161,11 @@ fn cross(o: Point, a: Point, b: Point) -> i128 {
 }
 
 fn lies_on(point: Point, from: Point, to: Point) -> bool {
-    cross(from, to, point) == 0
-        && from.x.min(to.x) <= point.x
+    from.x.min(to.x) <= point.x
         && point.x <= from.x.max(to.x)
         && from.y.min(to.y) <= point.y
         && point.y <= from.y.max(to.y)
+        && cross(from, to, point) == 0
 }
 
 fn distance_key(from: Point, to: Point) -> Length {
@@ -134,6 +174,14 @@ fn distance_key(from: Point, to: Point) -> Length {
 
 /// Where two lines cross inside both, to the nanometre.
 fn crossing((a, b): (Point, Point), (c, d): (Point, Point)) -> Option<Point> {
+    let apart = |one: (Length, Length), other: (Length, Length)| {
+        one.0.max(one.1) <= other.0.min(other.1) || other.0.max(other.1) <= one.0.min(one.1)
+    };
+    let along_axes = (a.x == b.x || a.y == b.y) && (c.x == d.x || c.y == d.y);
+    if along_axes && (a.x == b.x) == (c.x == d.x) || a.x != b.x && c.x != d.x && apart((a.x, b.x), (c.x, d.x))
+    {
+        return None;
+    }
     let (c_side, d_side) = (cross(a, b, c), cross(a, b, d));
     let (a_side, b_side) = (cross(c, d, a), cross(c, d, b));
     if c_side.signum() * d_side.signum() >= 0 || a_side.signum() * b_side.signum() >= 0 {

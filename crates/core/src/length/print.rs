@@ -53,11 +53,16 @@ impl Length {
                 (self.is_on(Ruler::HalfMillimetre.step()), Ruler::HalfMillimetre.nearest(self).length)
             }
         };
-        let (mark, shown) = if exact { ("", self) } else { ("≈", nearest) };
-        match unit {
-            Unit::Inch => format!("{mark}{}", shown.pretty_inches()),
-            Unit::Metric => format!("{mark}{}", shown.decimal_mm()),
+        let mut text = String::with_capacity(12);
+        if !exact {
+            text.push('≈');
         }
+        let shown = if exact { self } else { nearest };
+        match unit {
+            Unit::Inch => shown.write_pretty_inches(&mut text),
+            Unit::Metric => text.push_str(&shown.decimal_mm()),
+        }
+        text
     }
 
     /// The figure with its unit: `3¾ in`, `≈95.5 mm`.
@@ -81,21 +86,30 @@ impl Length {
         (if self.nm() < 0 { "-" } else { "" }, whole, top, bottom)
     }
 
-    fn pretty_inches(self) -> String {
+    fn write_pretty_inches(self, text: &mut String) {
         let (sign, whole, top, bottom) = self.mixed();
-        let fraction = match (top, bottom) {
-            (0, _) => return format!("{sign}{whole}"),
-            (1, 2) => "½".to_owned(),
-            (1, 4) => "¼".to_owned(),
-            (3, 4) => "¾".to_owned(),
-            (1, 8) => "⅛".to_owned(),
-            (3, 8) => "⅜".to_owned(),
-            (5, 8) => "⅝".to_owned(),
-            (7, 8) => "⅞".to_owned(),
-            _ if whole != 0 => format!("\u{a0}{top}⁄{bottom}"),
-            _ => format!("{top}⁄{bottom}"),
-        };
-        if whole == 0 { format!("{sign}{fraction}") } else { format!("{sign}{whole}{fraction}") }
+        text.push_str(sign);
+        if whole != 0 || top == 0 {
+            text.push_str(&whole.to_string());
+        }
+        match (top, bottom) {
+            (0, _) => {}
+            (1, 2) => text.push('½'),
+            (1, 4) => text.push('¼'),
+            (3, 4) => text.push('¾'),
+            (1, 8) => text.push('⅛'),
+            (3, 8) => text.push('⅜'),
+            (5, 8) => text.push('⅝'),
+            (7, 8) => text.push('⅞'),
+            _ => {
+                if whole != 0 {
+                    text.push('\u{a0}');
+                }
+                text.push_str(&top.to_string());
+                text.push('⁄');
+                text.push_str(&bottom.to_string());
+            }
+        }
     }
 
     /// Millimetres with as many decimals as it takes, at most six.

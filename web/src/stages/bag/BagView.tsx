@@ -124,6 +124,7 @@ function Workbench({ bag }: { bag: Bag }) {
             marked={marked}
             glue={stage === "glue"}
             trims={stage === "trim" || stage === "size"}
+            scores={stage !== "trim"}
             read={read?.id ?? null}
             onRead={setRead}
             fault={fault}
