@@ -15,6 +15,8 @@ use crate::{Length, Sheet, Unit};
 pub struct Brief {
     /// Size of the open, standing bag.
     pub finished: Finished,
+    /// How the bag is built from its pieces.
+    pub build: Build,
     /// Where the run of panels starts, and which way it goes.
     pub run: Run,
     /// Width of the glue tab.
@@ -63,6 +65,7 @@ impl Brief {
     pub fn new(width: Length, height: Length, gusset: Length) -> Self {
         Self {
             finished: Finished { width, height, gusset },
+            build: Build::Wrap,
             run: Run::default(),
             tab: CUSTOMARY_TAB,
             base: BaseHabit::Full,

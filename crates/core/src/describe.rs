@@ -45,6 +45,11 @@ impl Strip {
                 "Taper of a gusset flap: {} in at the bottom edge, dying to nothing at the base line. The sliver falls away.",
                 figures.say((cut.from.x - cut.to.x).abs())
             ),
+            CutRole::LevelSlit => {
+                "Level slit along the base line, from the side edge to the corner line: the square below turns up as an ear."
+                    .to_owned()
+            }
+            CutRole::CornerSquare => "Base corner square: cut out, and kept for tags and handles.".to_owned(),
             CutRole::TabCorner => "Corner under the tab: cut away up to the base line.".to_owned(),
         }
     }
@@ -60,6 +65,12 @@ impl Strip {
             GlueRole::Tab => {
                 format!("Glue on the {face} of the tab: it goes under the panel at the other end of the run.")
             }
+            GlueRole::Lap => {
+                format!("Glue on the {face} of the {part}: it goes under its twin on the front piece.")
+            }
+            GlueRole::Ear => format!(
+                "Glue on the {face} of the ear below the {part}: it turns up against the inside of the gusset."
+            ),
             GlueRole::Hem => format!("Glue on the {face} of the hem of the {part}, before it is turned."),
             GlueRole::BaseFlap => {
                 format!("Glue on the {face} of the base flap of the {part}, before it is folded over.")

@@ -2,7 +2,7 @@
 
 pub mod facets;
 
-use crate::net::{Band, Crease, CreaseRole, Fold, Net, Panel, Strip};
+use crate::net::{Band, BaseCorners, Crease, CreaseRole, Fold, Joint, Net, Panel, Strip};
 use facets::{Facet, facets};
 use glam::{DAffine3, DQuat, DVec3};
 use std::collections::VecDeque;
@@ -68,7 +68,40 @@ impl Folded {
         for (index, strip) in net.strips.iter().enumerate() {
             folded.fold(index, strip);
         }
+        folded.assemble(net);
         folded
+    }
+
+    /// Brings every strip to the one with the front, seam by seam: the paper that goes under lies flat against the
+    /// paper over it, the free edge on its line.
+    fn assemble(&mut self, net: &Net) {
+        let front = |strip: &Strip| strip.columns.iter().any(|column| column.panel == Panel::Front);
+        let mut placed: Vec<bool> = net.strips.iter().map(front).collect();
+        for _ in 1..net.strips.len() {
+            for seam in &net.seams {
+                let (still, moved) = match (placed[seam.under.strip], placed[seam.over.strip]) {
+                    (true, false) => (seam.under, seam.over),
+                    (false, true) => (seam.over, seam.under),
+                    _ => continue,
+                };
+                let pose = |joint: Joint| {
+                    let panel = net.strips[joint.strip].columns[joint.column].panel;
+                    let body =
+                        |facet: &&Turned| facet.strip == joint.strip && facet.part == (panel, Band::Body);
+                    self.facets.iter().find(body).map(|facet| facet.pose)
+                };
+                let (Some(target), Some(own)) = (pose(still), pose(moved)) else { continue };
+                let slide = DVec3::new((still.x - moved.x).mm(), 0.0, 0.0);
+                let bring = target * DAffine3::from_translation(slide) * own.inverse();
+                for facet in self.facets.iter_mut().filter(|facet| facet.strip == moved.strip) {
+                    facet.pose = bring * facet.pose;
+                }
+                placed[moved.strip] = true;
+            }
+        }
+        if placed.contains(&false) {
+            self.torn = f64::INFINITY;
+        }
     }
 
     fn fold(&mut self, index: usize, strip: &Strip) {
@@ -127,5 +160,6 @@ fn part(strip: &Strip, facet: &Facet) -> Option<(Panel, Band)> {
     let middle = facet.middle();
     let column = strip.columns.iter().find(|column| column.x.touches(middle.x))?;
     let row = strip.rows.iter().find(|row| row.y.touches(middle.y))?;
-    Some((column.panel, row.band))
+    let is_ear = strip.corners == BaseCorners::Ears && column.panel.is_gusset() && row.band == Band::Base;
+    Some((column.panel, if is_ear { Band::Ear } else { row.band }))
 }

@@ -17,6 +17,8 @@ pub struct SheetCut {
     pub width: Length,
     /// Height as laid.
     pub height: Length,
+    /// How many sheets are cut alike.
+    pub times: u32,
     /// Pieces on it.
     pub placed: Vec<Placed>,
     /// The cuts of a guillotine trimmer, in order. Empty if the piece does not fit.
@@ -56,8 +58,8 @@ pub struct Trim {
     pub blade: Blade,
     /// What to keep: the distance from the left or bottom edge to set the trimmer to.
     pub keep: Length,
-    /// What it cuts off.
-    pub off: Rectangle,
+    /// What it cuts off and leaves over; nothing if it parts two pieces.
+    pub off: Option<Rectangle>,
 }
 
 /// Which way a cut runs on the sheet as it is laid.
@@ -93,12 +95,12 @@ impl Rectangle {
 }
 
 impl Layout {
-    /// Lays every piece into the bottom-left corner of a sheet of its own, and trims so that the largest single
-    /// offcut is as large as it can be.
+    /// Lays every piece into the bottom-left corner of a sheet of its own, its copies beside or above it if they fit,
+    /// and trims so that the largest single offcut is as large as it can be.
     pub fn new(brief: &Brief, pieces: &[Piece]) -> Self {
         let (width, height) = brief.sheet.as_laid();
         let sheets =
-            pieces.iter().enumerate().map(|(index, piece)| one(index, piece, width, height)).collect();
+            pieces.iter().enumerate().map(|(index, piece)| lay(index, piece, width, height)).collect();
         Self { sheets }
     }
 
@@ -106,49 +108,65 @@ impl Layout {
     pub fn fits(&self) -> bool {
         self.sheets.iter().all(|sheet| sheet.overhang.is_none())
     }
+
+    /// How many sheets one bag takes.
+    pub fn sheet_count(&self) -> u32 {
+        self.sheets.iter().map(|sheet| sheet.times).sum()
+    }
 }
 
-fn one(index: usize, piece: &Piece, width: Length, height: Length) -> SheetCut {
-    let space = Rectangle { x: Length::ZERO, y: Length::ZERO, width: piece.width, height: piece.height };
+fn lay(index: usize, piece: &Piece, width: Length, height: Length) -> SheetCut {
     let overhang = Overhang {
         width: (piece.width - width).max(Length::ZERO),
         height: (piece.height - height).max(Length::ZERO),
     };
-    let trims = if overhang.is_none() {
-        let upright_first = trim_out(piece, width, height, Blade::Upright);
-        let level_first = trim_out(piece, width, height, Blade::Level);
-        if largest(&level_first) > largest(&upright_first) { level_first } else { upright_first }
+    let copies = i64::from(piece.count);
+    let (across, up) = if piece.width * copies <= width && overhang.is_none() {
+        (copies, 1)
+    } else if piece.height * copies <= height && overhang.is_none() {
+        (1, copies)
     } else {
-        Vec::new()
+        (1, 1)
     };
-    let mut offcuts: Vec<Rectangle> = trims.iter().map(|trim| trim.off).collect();
+    let place = |n: i64| {
+        let (x, y) = if up == 1 { (piece.width * n, Length::ZERO) } else { (Length::ZERO, piece.height * n) };
+        Placed { piece: index, space: Rectangle { x, y, width: piece.width, height: piece.height } }
+    };
+    let placed: Vec<Placed> = (0..across * up).map(place).collect();
+    let block = (piece.width * across, piece.height * up);
+    let mut trims = Vec::new();
+    if overhang.is_none() {
+        let upright_first = trim_out(block, (width, height), Blade::Upright);
+        let level_first = trim_out(block, (width, height), Blade::Level);
+        trims = if largest(&level_first) > largest(&upright_first) { level_first } else { upright_first };
+        // Then the copies are parted, the last one first, so that every setting is the same.
+        let blade = if up == 1 { Blade::Upright } else { Blade::Level };
+        let step = if up == 1 { piece.width } else { piece.height };
+        trims.extend((1..across * up).rev().map(|n| Trim { blade, keep: step * n, off: None }));
+    }
+    let mut offcuts: Vec<Rectangle> = trims.iter().filter_map(|trim| trim.off).collect();
     offcuts.sort_by_key(|offcut| -offcut.area());
-    SheetCut { width, height, placed: vec![Placed { piece: index, space }], trims, offcuts, overhang }
+    let times = if placed.len() > 1 { 1 } else { piece.count };
+    SheetCut { width, height, times, placed, trims, offcuts, overhang }
 }
 
 fn largest(trims: &[Trim]) -> i128 {
-    trims.iter().map(|trim| trim.off.area()).max().unwrap_or(0)
+    trims.iter().filter_map(|trim| trim.off).map(|off| off.area()).max().unwrap_or(0)
 }
 
-/// At most two cuts: the first runs the whole sheet, the second the part that is left.
-fn trim_out(piece: &Piece, width: Length, height: Length, first: Blade) -> Vec<Trim> {
-    let (right, above) = (width - piece.width, height - piece.height);
-    let (tall, wide) = match first {
-        Blade::Upright => (height, piece.width),
-        Blade::Level => (piece.height, width),
+/// At most two cuts round a block in the corner: the first runs the whole sheet, the second the part that is left.
+fn trim_out(block: (Length, Length), sheet: (Length, Length), first: Blade) -> Vec<Trim> {
+    let ((wide, tall), (width, height)) = (block, sheet);
+    let (beside, above) = match first {
+        Blade::Upright => (height, wide),
+        Blade::Level => (tall, width),
     };
-    let upright = Trim {
-        blade: Blade::Upright,
-        keep: piece.width,
-        off: Rectangle { x: piece.width, y: Length::ZERO, width: right, height: tall },
-    };
-    let level = Trim {
-        blade: Blade::Level,
-        keep: piece.height,
-        off: Rectangle { x: Length::ZERO, y: piece.height, width: wide, height: above },
-    };
+    let right = Rectangle { x: wide, y: Length::ZERO, width: width - wide, height: beside };
+    let top = Rectangle { x: Length::ZERO, y: tall, width: above, height: height - tall };
+    let upright = Trim { blade: Blade::Upright, keep: wide, off: Some(right) };
+    let level = Trim { blade: Blade::Level, keep: tall, off: Some(top) };
     let order = if first == Blade::Upright { [upright, level] } else { [level, upright] };
-    order.into_iter().filter(|trim| trim.off.area() > 0).collect()
+    order.into_iter().filter(|trim| trim.off.is_some_and(|off| off.area() > 0)).collect()
 }
 
 #[cfg(test)]
@@ -182,6 +200,25 @@ mod tests {
         let used: i128 = sheet.placed.iter().map(|placed| placed.space.area()).sum();
         let left: i128 = sheet.offcuts.iter().map(Rectangle::area).sum();
         assert_eq!(used + left, Length::inches(12).nm() as i128 * Length::inches(12).nm() as i128);
+    }
+
+    #[test]
+    fn a_pair_shares_a_sheet_if_both_fit() {
+        let mut brief = Brief::new(Length::inches(3), Length::inches(4), Length::eighths(12));
+        brief.build = crate::brief::Build::CornerPair;
+        let layout = Layout::new(&brief, &pieces::divide(&Net::new(&brief)));
+        // Each piece is 3 + 1½ + ½ = 5 by 1½ + 4 = 5½.
+        assert_eq!((layout.sheet_count(), layout.sheets[0].placed.len()), (1, 2));
+        let keeps: Vec<(Blade, Length)> =
+            layout.sheets[0].trims.iter().map(|trim| (trim.blade, trim.keep)).collect();
+        let (ten, five) = (Length::inches(10), Length::inches(5));
+        assert_eq!(
+            keeps,
+            [(Blade::Level, Length::eighths(44)), (Blade::Upright, ten), (Blade::Upright, five)]
+        );
+        brief.finished.width = Length::inches(6);
+        brief.finished.height = Length::inches(6);
+        assert_eq!(Layout::new(&brief, &pieces::divide(&Net::new(&brief))).sheet_count(), 2);
     }
 
     #[test]

@@ -16,6 +16,7 @@ pub use glue::{Face, Glue, GlueRole};
 pub use outline::{Cut, CutRole};
 pub use point::{Point, Span};
 
+use crate::brief::Build;
 use crate::{Brief, Length};
 
 /// The unrolled bag: one strip of paper for every connected run of panels, and the seams that join them.
@@ -34,6 +35,8 @@ pub struct Strip {
     pub columns: Vec<Column>,
     /// Base, body and hem from bottom to top; they share their edges.
     pub rows: Vec<Row>,
+    /// What becomes of the paper below the gussets.
+    pub corners: BaseCorners,
     /// Every scored line, split where its fold changes.
     pub creases: Vec<Crease>,
     /// Every cut made after trimming: slits, notches, the tab's corner.
@@ -44,45 +47,88 @@ pub struct Strip {
     pub glue: Vec<Glue>,
 }
 
-/// Two edges that come together when the bag is glued: the panel edge beside a tab, and the free edge that is
-/// laid over the tab.
+/// Two edges that come together when the bag is glued.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 pub struct Seam {
-    /// The strip with the tab, and the x of the line between its last panel and the tab.
-    pub tab: (usize, Length),
-    /// The strip laid over the tab, and the x of its free edge.
-    pub over: (usize, Length),
+    /// The paper that goes under and carries the glue, a tab or a whole gusset, and the line on which it begins.
+    pub under: Joint,
+    /// The paper laid over it, and its free edge, which comes to lie on that line.
+    pub over: Joint,
+}
+
+/// One side of a seam.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct Joint {
+    /// Which strip.
+    pub strip: usize,
+    /// Which of its columns.
+    pub column: usize,
+    /// The line or free edge, from the strip's left edge.
+    pub x: Length,
+}
+
+/// What becomes of the paper below the gussets of a strip.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+pub enum BaseCorners {
+    /// Slit up the corner lines: flaps that fold into the base.
+    Flaps,
+    /// Cut out.
+    CutOut,
+    /// Slit level along the base line: ears on the face flap that turn up against the gussets.
+    Ears,
 }
 
 impl Net {
     /// Unrolls the bag of a brief that passed [`Brief::check`].
     pub fn new(brief: &Brief) -> Self {
-        let columns = columns::of_wrap(brief);
         let rows = columns::rows(brief);
-        let creases = lines::creases(brief, &columns, &rows);
-        let cuts = outline::cuts(brief, &columns, &rows);
-        let outline = outline::outline(&columns, &rows, &cuts);
-        let glue = glue::areas(brief, &columns, &rows, &cuts);
-        let seams = seam_of_wrap(&columns).into_iter().collect();
-        Self { strips: vec![Strip { columns, rows, creases, cuts, outline, glue }], seams }
+        let strips: Vec<Strip> = columns::strips(brief)
+            .into_iter()
+            .map(|(columns, corners)| {
+                let creases = lines::creases(brief, &columns, &rows, corners);
+                let cuts = outline::cuts(brief, &columns, &rows, corners);
+                let outline = outline::outline(&columns, &rows, &cuts, corners);
+                let glue = glue::areas(brief, &columns, &rows, &cuts, corners);
+                Strip { columns, rows: rows.clone(), corners, creases, cuts, outline, glue }
+            })
+            .collect();
+        let seams = seams(brief, &strips);
+        Self { strips, seams }
     }
 }
 
-/// Width and height of the trimmed piece that a brief asks for.
+/// Width and height of the largest trimmed piece that a brief asks for.
 pub fn flat_size(brief: &Brief) -> (Length, Length) {
-    let width = columns::of_wrap(brief).iter().map(|column| column.x.length()).sum();
+    let width = |columns: &[Column]| columns.iter().map(|column| column.x.length()).sum();
+    let widest = columns::strips(brief).iter().map(|(columns, _)| width(columns)).max();
     let height = columns::rows(brief).iter().map(|row| row.y.length()).sum();
-    (width, height)
+    (widest.unwrap_or_default(), height)
 }
 
-/// The single seam of a one-piece run: its tab under its other end.
-fn seam_of_wrap(columns: &[Column]) -> Option<Seam> {
-    let (first, last) = (columns.first()?, columns.last()?);
-    Some(if last.panel == Panel::Tab {
-        Seam { tab: (0, last.x.from), over: (0, first.x.from) }
-    } else {
-        Seam { tab: (0, first.x.to), over: (0, last.x.to) }
-    })
+/// The seams of a build: every tab under the free edge that follows it round the bag; in a cradle pair the gussets
+/// of the back piece under those of the front piece, whose free edges come to lie at the back corners.
+fn seams(brief: &Brief, strips: &[Strip]) -> Vec<Seam> {
+    if let (Build::CradlePair { .. }, [front, back]) = (brief.build, strips) {
+        let free = |strip: usize, column: usize, x| Joint { strip, column, x };
+        let right = Seam { under: free(1, 0, back.columns[0].x.to), over: free(0, 2, front.columns[2].x.to) };
+        let left =
+            Seam { under: free(1, 2, back.columns[2].x.from), over: free(0, 0, front.columns[0].x.from) };
+        return vec![right, left];
+    }
+    let tabs = strips.iter().enumerate().filter_map(|(strip, piece)| {
+        let last = piece.columns.len() - 1;
+        let tab = piece.columns.iter().position(|column| column.panel == Panel::Tab)?;
+        let next = (strip + 1) % strips.len();
+        let x = piece.columns[tab].x;
+        let (line, column) = if tab == last { (x.from, 0) } else { (x.to, strips[next].columns.len() - 1) };
+        let over = strips[next].columns[column].x;
+        let edge = if tab == last { over.from } else { over.to };
+        Some(Seam {
+            under: Joint { strip, column: tab, x: line },
+            over: Joint { strip: next, column, x: edge },
+        })
+    });
+    tabs.collect()
 }
 
 impl Strip {

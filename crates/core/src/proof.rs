@@ -11,7 +11,7 @@ use crate::net::{Band, Net, Panel, Side};
 use crate::wording::{Figures, sentence};
 use crate::{Brief, Length, Unit};
 use glam::DVec2;
-use measure::{Extent, hem_gap, length, seam_gap, tab_sticking_out};
+use measure::{Extent, ear_gap, hem_gap, length, seam_gap, tab_sticking_out};
 
 /// Differences up to this many millimetres are rounding of the pose, far below a nanometre's meaning for paper.
 const ROUNDING: f64 = 1e-5;
@@ -52,7 +52,7 @@ pub enum Check {
     Height,
     /// How far apart the two edges of the seam are, at worst.
     Seam,
-    /// How far the tab sticks out from under the panel laid over it.
+    /// How far a tab, or a gusset that serves as one, sticks out from under the panel laid over it.
     TabCovered,
     /// How far the base flaps are from lying level in the base.
     FlapsLevel,
@@ -64,6 +64,8 @@ pub enum Check {
     MouthLevel,
     /// How far the turned band is from lying flat within the body.
     HemFlat,
+    /// How far the ears are from lying flat against their gussets.
+    EarsFlat,
 }
 
 impl Item {
@@ -80,12 +82,13 @@ impl Item {
             Check::Width { front: false } => "Width of the back".to_owned(),
             Check::Gusset(side) => format!("Depth of the {} gusset", side.name()),
             Check::Height => "Height, base fold to top edge".to_owned(),
-            Check::Seam => "The two edges of the seam meet".to_owned(),
-            Check::TabCovered => "The tab is wholly covered".to_owned(),
+            Check::Seam => "The edges of every seam meet".to_owned(),
+            Check::TabCovered => "What is glued under is wholly covered".to_owned(),
             Check::FlapsLevel => "All base flaps lie level".to_owned(),
             Check::BaseClosed => "The base is closed".to_owned(),
             Check::NothingSticksOut => "No flap sticks out".to_owned(),
             Check::MouthLevel => "The mouth is level".to_owned(),
+            Check::EarsFlat => "The ears lie flat against the gussets".to_owned(),
             Check::HemFlat => "The hem lies flat within the body".to_owned(),
         }
     }
@@ -144,6 +147,9 @@ impl Proof {
         add(Check::MouthLevel, Length::ZERO, mouth_spread(folded));
         if net.strips.iter().any(|strip| strip.row(Band::Hem).is_some()) {
             add(Check::HemFlat, Length::ZERO, hem_gap(net, folded));
+        }
+        if folded.facets.iter().any(|facet| facet.part.1 == Band::Ear) {
+            add(Check::EarsFlat, Length::ZERO, ear_gap(net, folded));
         }
         let counts = || parts.iter().map(|(_, count)| *count);
         Self { items, base_layers: (counts().min().unwrap_or(0), counts().max().unwrap_or(0)) }

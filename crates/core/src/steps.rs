@@ -1,6 +1,6 @@
 //! What to do, in the order of the work.
 
-use crate::brief::{ClosingOrder, Hem, RunStart, ScoreFace};
+use crate::brief::{Build, ClosingOrder, Hem, RunStart, ScoreFace, Squares};
 use crate::layout::{Blade, Layout};
 use crate::net::{CreaseRole, CutRole, Face, Fold};
 use crate::passes::{Edge, Pass, ScoreLine};
@@ -45,9 +45,9 @@ const KNIFE: &str = "Scissors do it. With a craft knife: fresh blade, cutting ma
 pub fn steps(brief: &Brief, pieces: &[Piece], layout: &Layout, passes: &[Pass]) -> Vec<Step> {
     let figures = Figures::of(brief);
     let mut steps = vec![trim(brief, layout, figures)];
-    steps.extend(passes.iter().enumerate().map(|(index, pass)| score(index, passes, pass, figures)));
+    steps.extend(passes.iter().enumerate().map(|(index, pass)| score(index, passes, pieces, figures, pass)));
     steps.push(fold(brief));
-    steps.extend(pieces.iter().map(|piece| cut(brief, piece, figures)));
+    steps.extend((0..pieces.len()).map(|index| cut(brief, pieces, index, figures)));
     steps.extend(hem(brief, figures));
     steps.push(seam(brief, figures));
     steps.push(base(brief));
@@ -74,23 +74,38 @@ fn trim(brief: &Brief, layout: &Layout, figures: Figures) -> Step {
         if sheet.trims.is_empty() {
             says.push("The whole sheet is used. Check that its corners are square.".to_owned());
         }
+        if sheet.times > 1 {
+            says.push(format!("Cut {} sheets alike.", sheet.times));
+        }
         for trim in &sheet.trims {
             let (from, what) = match trim.blade {
                 Blade::Upright => ("left edge", "wide"),
                 Blade::Level => ("bottom edge", "tall"),
             };
-            says.push(format!(
-                "Set the trimmer to {} from the {from} and cut: keep the part {} {what}; {} is left over.",
-                figures.say(trim.keep),
-                figures.say(trim.keep),
-                figures.by(trim.off.width, trim.off.height)
-            ));
+            let keep = figures.say(trim.keep);
+            says.push(match trim.off {
+                Some(off) => format!(
+                    "Set the trimmer to {keep} from the {from} and cut: keep the part {keep} {what}; {} is left over.",
+                    figures.by(off.width, off.height)
+                ),
+                None => format!("Set the trimmer to {keep} from the {from} and cut the pieces apart."),
+            });
         }
     }
     step(Stage::Trim, "Measure and trim", says)
 }
 
-fn score(index: usize, passes: &[Pass], pass: &Pass, figures: Figures) -> Step {
+/// Which piece is meant, where there is more than one.
+fn of_piece(pieces: &[Piece], index: usize) -> String {
+    match (pieces, pieces.get(index)) {
+        ([one], _) if one.count == 1 => String::new(),
+        ([one], _) => format!(", {} pieces alike", one.count),
+        (_, Some(piece)) => format!(", {}", piece.name.to_lowercase()),
+        (_, None) => String::new(),
+    }
+}
+
+fn score(index: usize, passes: &[Pass], pieces: &[Piece], figures: Figures, pass: &Pass) -> Step {
     let before = index
         .checked_sub(1)
         .and_then(|before| passes.get(before))
@@ -127,7 +142,7 @@ fn score(index: usize, passes: &[Pass], pass: &Pass, figures: Figures) -> Step {
                 .to_owned(),
         );
     }
-    let title = format!("Score from the {}", from.name());
+    let title = format!("Score from the {}{}", from.name(), of_piece(pieces, pass.piece));
     Step { stage: Stage::Score, title, says, pass: Some(index), caution: None }
 }
 
@@ -170,7 +185,7 @@ fn fold(brief: &Brief) -> Step {
     if brief.gusset_crease != crate::brief::GussetCrease::None {
         says.push(format!("Gusset centres are a {}, down to the apex only.", Fold::Valley.says()));
     }
-    if brief.run.start == RunStart::HalfGusset {
+    if brief.build == Build::Wrap && brief.run.start == RunStart::HalfGusset {
         says.push(
             "The line beside the tab only shows where the other half gusset is laid; leave it flat."
                 .to_owned(),
@@ -179,23 +194,36 @@ fn fold(brief: &Brief) -> Step {
     step(Stage::Cut, "Fold and burnish", says)
 }
 
-fn cut(brief: &Brief, piece: &Piece, figures: Figures) -> Step {
-    let slits = piece.strip.cuts.iter().filter(|cut| cut.role == CutRole::Slit);
-    let at: Vec<String> = slits.map(|cut| figures.say(cut.from.x)).collect();
+fn cut(brief: &Brief, pieces: &[Piece], index: usize, figures: Figures) -> Step {
+    let strip = &pieces[index].strip;
+    let with = |role| strip.cuts.iter().filter(move |cut| cut.role == role);
     let depth = figures.say(brief.flap());
-    let mut says = vec![format!(
-        "From the bottom edge, slit along the corner scores at {} up to the base line, {depth} deep and no further.",
-        list(&at)
-    )];
-    if let Some(notch) = piece.strip.cuts.iter().find(|cut| cut.role == CutRole::Notch) {
+    let mut says = Vec::new();
+    let at: Vec<String> = with(CutRole::Slit).map(|cut| figures.say(cut.from.x)).collect();
+    if !at.is_empty() {
+        says.push(format!(
+            "From the bottom edge, slit along the corner scores at {} up to the base line, {depth} deep and no further.",
+            list(&at)
+        ));
+    }
+    if let Some(notch) = with(CutRole::Notch).next() {
         let taper = figures.say((notch.from.x - notch.to.x).abs());
         says.push(format!(
             "Taper the gusset flaps: from {taper} in at the bottom edge to nothing at the base line, taking the score with it.",
         ));
     }
-    let tab = figures.by(brief.tab, brief.flap());
-    says.push(format!("Cut away the corner under the tab, {tab}."));
-    Step { caution: Some(KNIFE), ..step(Stage::Cut, "Slit, notch and corner", says) }
+    if with(CutRole::TabCorner).next().is_some() {
+        says.push(format!("Cut away the corner under the tab, {}.", figures.by(brief.tab, brief.flap())));
+    }
+    if with(CutRole::CornerSquare).next().is_some() {
+        let square = figures.by(brief.finished.gusset, brief.flap());
+        says.push(format!("Cut out both base corner squares, {square}, and keep them for tags or handles."));
+    }
+    if with(CutRole::LevelSlit).next().is_some() {
+        says.push("Slit level along the base line from each side edge to the corner score; the squares turn up as ears.".to_owned());
+    }
+    let title = format!("Slit, notch and corner{}", of_piece(pieces, index));
+    Step { caution: Some(KNIFE), ..step(Stage::Cut, title, says) }
 }
 
 fn hem(brief: &Brief, figures: Figures) -> Option<Step> {
@@ -214,26 +242,50 @@ fn hem(brief: &Brief, figures: Figures) -> Option<Step> {
 
 fn seam(brief: &Brief, figures: Figures) -> Step {
     let tab = figures.say(brief.tab);
-    let over = match brief.run.start {
-        RunStart::Gusset => "first gusset",
-        RunStart::Face => "front",
-        RunStart::HalfGusset => "first half gusset",
+    let mut says = match brief.build {
+        Build::Wrap => {
+            let over = match brief.run.start {
+                RunStart::Gusset => "first gusset",
+                RunStart::Face => "front",
+                RunStart::HalfGusset => "first half gusset",
+            };
+            vec![
+                format!("Glue or tape on the outside of the {tab} tab, inside the score line."),
+                format!("Bring it under the {over}. Match the base line first; the top can be trimmed."),
+            ]
+        }
+        Build::CornerPair => vec![
+            format!("Glue or tape on the outside of one {tab} tab and bring it under the face of the other piece, flat on the table."),
+            "Match the base line first; the top can be trimmed. Then close the second seam the same way.".to_owned(),
+        ],
+        Build::CradlePair { .. } => vec![
+            "Glue or tape on the outside of both gussets of the back piece, inside the score lines.".to_owned(),
+            "Set the front piece over them, one side after the other, base lines matched first: its free edges come to lie at the back corners."
+                .to_owned(),
+        ],
     };
-    let says = vec![
-        format!("Glue or tape on the outside of the {tab} tab, inside the score line."),
-        format!("Bring it under the {over}. Match the base line first; the top can be trimmed."),
+    says.push(
         "If the last panel overhangs the fold by a hair, trim the seam side, never the fold.".to_owned(),
-    ];
-    step(Stage::Glue, "Glue the seam", says)
+    );
+    let title = if brief.build == Build::Wrap { "Glue the seam" } else { "Glue both seams" };
+    step(Stage::Glue, title, says)
 }
 
 fn base(brief: &Brief) -> Step {
-    let order = match brief.closing {
-        ClosingOrder::BackFirst => "Fold in the back flap, then both gusset flaps, then the front flap",
-        ClosingOrder::GussetsFirst => "Fold in both gusset flaps, then the back flap, then the front flap",
+    let ears = brief.build == Build::CradlePair { squares: Squares::SlitLevel };
+    let order = match (ears, brief.closing) {
+        (true, _) => {
+            "Fold in the back flap, its ears turned up against the inside of the gussets, then the front flap"
+        }
+        (false, ClosingOrder::BackFirst) => {
+            "Fold in the back flap, then both gusset flaps, then the front flap"
+        }
+        (false, ClosingOrder::GussetsFirst) => {
+            "Fold in both gusset flaps, then the back flap, then the front flap"
+        }
     };
     let says = vec![
-        format!("{order}; each takes its glue on its inside face."),
+        format!("{order}; each takes its glue on the face that meets the flap before it."),
         "The front closes last, so that no raw edge shows in front. Press from inside with a ruler."
             .to_owned(),
     ];
@@ -299,7 +351,7 @@ mod tests {
         for closing in [ClosingOrder::BackFirst, ClosingOrder::GussetsFirst] {
             let plan = plan(|brief| brief.closing = closing);
             let base = plan.steps.iter().find(|step| step.title == "Close the base").unwrap();
-            assert!(base.says[0].contains("then the front flap;"));
+            assert!(base.says[0].contains("then the front flap; each"));
         }
     }
 }

@@ -1,6 +1,7 @@
 //! What the crafter should know, why, and what would mend it.
 
 mod base;
+mod build;
 mod fit;
 mod groove;
 mod gusset;
@@ -120,8 +121,16 @@ pub(crate) fn verdicts(draft: &Draft) -> Vec<Verdict> {
 }
 
 fn findings(draft: &Draft) -> Vec<Finding> {
-    let kinds: [fn(&Draft) -> Vec<Finding>; 7] =
-        [fit::find, base::find, seam::find, hem::find, gusset::find, pattern::find, groove::find];
+    let kinds: [fn(&Draft) -> Vec<Finding>; 8] = [
+        fit::find,
+        build::find,
+        base::find,
+        seam::find,
+        hem::find,
+        gusset::find,
+        pattern::find,
+        groove::find,
+    ];
     kinds.iter().flat_map(|find| find(draft)).collect()
 }
 

@@ -3,8 +3,8 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::brief::{
-    BaseHabit, Board, CUSTOMARY_HEM, CUSTOMARY_LAP, CUSTOMARY_NOTCH, CUSTOMARY_TAB, ClosingOrder, Direction,
-    GUIDE_FLAP, GussetCrease, Hem, Run, RunStart, ScoreFace,
+    BaseHabit, Board, Build, CUSTOMARY_HEM, CUSTOMARY_LAP, CUSTOMARY_NOTCH, CUSTOMARY_TAB, ClosingOrder,
+    Direction, GUIDE_FLAP, GussetCrease, Hem, Run, RunStart, ScoreFace, Squares,
 };
 use wide_fold_core::sheet::Printed;
 use wide_fold_core::{Brief, BriefFault, Length, Sheet, Unit};
@@ -34,6 +34,9 @@ pub struct BriefText {
     /// How the bag is built.
     #[serde(default)]
     pub build: BuildText,
+    /// What becomes of the base corner squares of a cradle pair's back piece.
+    #[serde(default)]
+    pub squares: SquaresText,
     /// Where the run of panels starts, and which way it goes.
     #[serde(default)]
     pub run: RunText,
@@ -215,6 +218,10 @@ choice! {
     PrintedText = Printed { #[default] One = Printed::One, Both = Printed::Both }
 }
 choice! {
+    /// What becomes of the base corner squares of a cradle pair's back piece.
+    SquaresText = Squares { #[default] SlitUp = Squares::SlitUp, SlitLevel = Squares::SlitLevel }
+}
+choice! {
     /// The unit of labels.
     UnitText = Unit { #[default] Inch = Unit::Inch, Metric = Unit::Metric }
 }
@@ -227,6 +234,10 @@ pub enum BuildText {
     /// One piece wrapped round.
     #[default]
     Wrap,
+    /// Two identical pieces, each face, gusset and tab.
+    CornerPair,
+    /// Two pieces, each gusset, face and gusset.
+    CradlePair,
 }
 
 /// How the depth of the base flaps is chosen.
@@ -299,6 +310,11 @@ impl TryFrom<&BriefText> for Brief {
             length("finished.gusset", &text.finished.gusset)?,
         );
         brief.unit = unit;
+        brief.build = match text.build {
+            BuildText::Wrap => Build::Wrap,
+            BuildText::CornerPair => Build::CornerPair,
+            BuildText::CradlePair => Build::CradlePair { squares: text.squares.into() },
+        };
         brief.run = Run { start: text.run.start.into(), direction: text.run.direction.into() };
         brief.tab = or("tab", &text.tab, CUSTOMARY_TAB)?;
         brief.notch = or("notch", &text.notch, CUSTOMARY_NOTCH)?;
@@ -344,6 +360,11 @@ impl From<&Brief> for BriefText {
             BaseHabit::Fixed { depth } => (HabitText::Fixed, Some(depth.to_string()), None),
             BaseHabit::Custom { depth } => (HabitText::Custom, Some(depth.to_string()), None),
         };
+        let (build, squares) = match brief.build {
+            Build::Wrap => (BuildText::Wrap, SquaresText::default()),
+            Build::CornerPair => (BuildText::CornerPair, SquaresText::default()),
+            Build::CradlePair { squares } => (BuildText::CradlePair, squares.into()),
+        };
         let (turn, hem) = match brief.hem {
             Hem::None => (TurnText::None, None),
             Hem::In { depth } => (TurnText::In, Some(depth.to_string())),
@@ -355,7 +376,8 @@ impl From<&Brief> for BriefText {
                 height: brief.finished.height.to_string(),
                 gusset: brief.finished.gusset.to_string(),
             },
-            build: BuildText::Wrap,
+            build,
+            squares,
             run: RunText { start: brief.run.start.into(), direction: brief.run.direction.into() },
             tab: Some(brief.tab.to_string()),
             base: BaseText { habit, depth, lap },
@@ -411,6 +433,7 @@ mod tests {
         brief.gusset_crease = GussetCrease::Centre;
         brief.unit = Unit::Metric;
         brief.sheet.printed = Printed::Both;
+        brief.build = Build::CradlePair { squares: Squares::SlitLevel };
         let json = serde_json::to_value(BriefText::from(&brief)).unwrap();
         assert_eq!(read_brief(&json), Ok(brief));
     }

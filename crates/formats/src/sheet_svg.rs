@@ -5,6 +5,7 @@
 
 use svg::Document;
 use svg::node::element::{Group, Line, Path, Polygon, Rectangle, Text, Title};
+use wide_fold_core::layout::SheetCut;
 use wide_fold_core::net::{Cut, CutRole, Fold, Point};
 use wide_fold_core::pieces::Piece;
 use wide_fold_core::{Length, Plan, Unit};
@@ -44,13 +45,15 @@ pub fn sheet_svg(plan: &Plan, name: &str, index: usize) -> Option<String> {
         .set("width", mm(sheet.width))
         .set("height", mm(sheet.height));
     document = document.add(group("sheet", "0.2", Some("1 1")).add(ground));
-    for placed in &sheet.placed {
+    for (copy, placed) in sheet.placed.iter().enumerate() {
         let frame = Frame { left: MARGIN + placed.space.x, bottom: MARGIN + height - placed.space.y };
-        for part in piece(&plan.pieces[placed.piece], frame, plan.brief.unit) {
-            document = document.add(part);
+        for (id, part) in piece(&plan.pieces[placed.piece], frame, plan.brief.unit) {
+            // Copies on the same sheet have groups of their own: `cut`, `cut-2`.
+            let id = if copy == 0 { id.to_owned() } else { format!("{id}-{}", copy + 1) };
+            document = document.add(part.set("id", id));
         }
     }
-    Some(document.add(legend(plan, name, MARGIN * 2 + height)).to_string())
+    Some(document.add(legend(plan, sheet, name, MARGIN * 2 + height)).to_string())
 }
 
 /// Where a piece's origin lies on the page; the page's y runs down.
@@ -85,7 +88,8 @@ fn line(frame: Frame, from: Point, to: Point) -> Line {
     Line::new().set("x1", x1).set("y1", y1).set("x2", x2).set("y2", y2)
 }
 
-fn piece(piece: &Piece, frame: Frame, unit: Unit) -> Vec<Group> {
+/// The groups of one piece, each with the name it has on the sheet.
+fn piece(piece: &Piece, frame: Frame, unit: Unit) -> Vec<(&'static str, Group)> {
     let strip = &piece.strip;
     let corners: Vec<String> = strip
         .outline
@@ -104,10 +108,14 @@ fn piece(piece: &Piece, frame: Frame, unit: Unit) -> Vec<Group> {
             .zip(strip.outline.iter().cycle().skip(1))
             .any(|(a, b)| (*a, *b) == (cut.from, cut.to) || (*b, *a) == (cut.from, cut.to))
     };
-    for slit in strip.cuts.iter().filter(|cut| cut.role == CutRole::Slit && !on_edge(cut)) {
+    for slit in strip
+        .cuts
+        .iter()
+        .filter(|cut| matches!(cut.role, CutRole::Slit | CutRole::LevelSlit) && !on_edge(cut))
+    {
         cut = cut.add(line(frame, slit.from, slit.to));
     }
-    let mut groups = vec![cut];
+    let mut groups = vec![("cut", cut)];
     let styles = [
         (Fold::Mountain, "score-mountain", MOUNTAIN),
         (Fold::Valley, "score-valley", VALLEY),
@@ -119,13 +127,9 @@ fn piece(piece: &Piece, frame: Frame, unit: Unit) -> Vec<Group> {
             let title = Title::new(strip.describe_crease(crease, unit));
             score = score.add(line(frame, crease.from, crease.to).add(title));
         }
-        groups.push(score);
+        groups.push((id, score));
     }
-    let mut labels = Group::new()
-        .set("id", "labels")
-        .set("fill", "#444")
-        .set("font-size", "4")
-        .set("text-anchor", "middle");
+    let mut labels = Group::new().set("fill", "#444").set("font-size", "4").set("text-anchor", "middle");
     if let Some(body) = strip.row(wide_fold_core::net::Band::Body) {
         for column in &strip.columns {
             let (x, y) = frame.place(Point::new(column.x.middle(), body.y.middle()));
@@ -139,12 +143,12 @@ fn piece(piece: &Piece, frame: Frame, unit: Unit) -> Vec<Group> {
             Path::new().set("d", arrow).set("fill", "none").set("stroke", "#444").set("stroke-width", "0.4");
         labels = labels.add(arrow);
     }
-    groups.push(labels);
+    groups.push(("labels", labels));
     groups
 }
 
 /// Name and size, a sample of every line, and a square to check the print with.
-fn legend(plan: &Plan, name: &str, top: Length) -> Group {
+fn legend(plan: &Plan, sheet: &SheetCut, name: &str, top: Length) -> Group {
     let unit = plan.brief.unit;
     let size = plan.brief.finished;
     let at = |n: i64| mm(top + Length::millimetres(n));
@@ -162,6 +166,9 @@ fn legend(plan: &Plan, name: &str, top: Length) -> Group {
         size.gusset.label(unit)
     );
     let mut legend = Group::new().set("id", "legend").add(text(0, 4, heading));
+    if sheet.times > 1 {
+        legend = legend.add(text(65, 46, format!("Cut {} sheets alike.", sheet.times)));
+    }
     let samples = [
         (None, "0.4", "cut"),
         (Some(MOUNTAIN), "0.25", "score, mountain: fold away from you"),

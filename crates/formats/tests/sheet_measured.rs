@@ -3,7 +3,7 @@
 
 use rstest::rstest;
 use usvg::{Group, Node, Options, Tree};
-use wide_fold_core::brief::{GussetCrease, Hem, RunStart};
+use wide_fold_core::brief::{Build, GussetCrease, Hem, RunStart};
 use wide_fold_core::net::{Fold, Strip};
 use wide_fold_core::{Brief, Length, Plan};
 use wide_fold_formats::sheet_svg;
@@ -106,6 +106,19 @@ fn the_worked_bag_measures_12_by_8_and_a_half() {
     let sheet = boxes(&tree, "sheet")[0];
     assert!(near(sheet[2] - sheet[0], 304.8) && near(sheet[3] - sheet[1], 304.8));
     assert!(near(sheet[3], bottom));
+}
+
+#[test]
+fn a_pair_on_one_sheet_is_drawn_twice() {
+    let mut brief = Brief::new(Length::inches(3), Length::inches(4), Length::eighths(12));
+    brief.build = Build::CornerPair;
+    let (_, tree) = drawn(&brief);
+    let (first, second) = (boxes(&tree, "cut")[0], boxes(&tree, "cut-2")[0]);
+    // Each piece is 5 wide; the second begins where the first ends.
+    assert!(
+        near(first[2] - first[0], 127.0) && near(second[0], first[2]) && near(second[2] - second[0], 127.0)
+    );
+    assert_eq!(boxes(&tree, "score-mountain").len(), boxes(&tree, "score-mountain-2").len());
 }
 
 #[test]

@@ -1,6 +1,7 @@
 //! What the HTTP interface answers with: geometry in millimetres beside ready labels in the crafter's unit.
 
 pub mod bag;
+pub mod build;
 pub mod dimension;
 pub mod layout;
 pub mod pass;

@@ -58,6 +58,8 @@ async function answer<T>(request: Promise<{ data?: T; error?: unknown; response:
 export const plan = (brief: Brief, signal?: AbortSignal) =>
   answer(client.POST("/api/plan", { body: brief, signal }));
 
+export const builds = (brief: Brief) => answer(client.POST("/api/builds", { body: brief }));
+
 export const commonSheets = () => answer(client.GET("/api/sheets"));
 
 export const listBags = () => answer(client.GET("/api/bags"));

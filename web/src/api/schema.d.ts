@@ -92,6 +92,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The ways to build a bag, side by side. */
+        post: operations["builds"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plan": {
         parameters: {
             query?: never;
@@ -247,6 +264,8 @@ export interface components {
             score_face?: components["schemas"]["ScoreFaceText"];
             /** @description The sheet to cut from; a directional 12×12 if left out. */
             sheet?: components["schemas"]["SheetText"];
+            /** @description What becomes of the base corner squares of a cradle pair's back piece. */
+            squares?: components["schemas"]["SquaresText"];
             /**
              * @description Width of the glue tab; ½ in if left out.
              * @example 1/2 in
@@ -259,7 +278,29 @@ export interface components {
          * @description How the bag is built.
          * @enum {string}
          */
-        BuildText: "wrap";
+        BuildText: "wrap" | "corner_pair" | "cradle_pair";
+        /** @description One way to build the bag. */
+        BuildView: {
+            /** @description The brief built so. */
+            brief: components["schemas"]["BriefText"];
+            /** @description True if the bag is built so now. */
+            chosen: boolean;
+            /** @description What it is called. */
+            name: string;
+            /** @description What stands in the way, if anything does. */
+            obstacle?: string | null;
+            /** @description Its pieces. */
+            pieces: components["schemas"]["PieceView"][];
+            /**
+             * Format: int32
+             * @description How many sheets one bag takes.
+             */
+            sheets: number;
+            /** @description `two 8¾ × 8¼`. */
+            size: string;
+            /** @description When people choose it. */
+            when: string;
+        };
         /**
          * @description Which base flaps fold in first.
          * @enum {string}
@@ -311,7 +352,7 @@ export interface components {
         CutView: {
             /** @description Its name among the piece's lines: `k0`. */
             id: string;
-            /** @description `slit`, `notch` or `tab_corner`. */
+            /** @description `slit`, `notch`, `level_slit`, `corner_square` or `tab_corner`. */
             role: string;
             /** @description What it is. */
             says: string;
@@ -336,7 +377,7 @@ export interface components {
              */
             y2: number;
         };
-        /** @description A measurement on the drawing of the first piece. */
+        /** @description A measurement on the drawing of a piece. */
         DimensionView: {
             /** @description `across` (from the left) or `up` (from the bottom). */
             axis: string;
@@ -358,6 +399,8 @@ export interface components {
             mm: number;
             /** @description What it is called. */
             name: string;
+            /** @description Which of the pieces it lies on. */
+            piece: number;
             /**
              * Format: double
              * @description Distance between two grooves of the board, in millimetres: what an arrow key adds or takes away.
@@ -400,7 +443,7 @@ export interface components {
             face: string;
             /** @description Its name: `g0`. */
             id: string;
-            /** @description `tab`, `hem` or `base_flap`. */
+            /** @description `tab`, `lap`, `ear`, `hem` or `base_flap`. */
             role: string;
             /** @description What it is. */
             says: string;
@@ -693,6 +736,11 @@ export interface components {
             overhang_mm: number[];
             /** @description Pieces on it. */
             placed: components["schemas"]["PlacedView"][];
+            /**
+             * Format: int32
+             * @description How many sheets are cut alike.
+             */
+            times: number;
             /** @description Cuts of the trimmer, in order. */
             trims: components["schemas"]["TrimView"][];
             /** @description Width as a figure. */
@@ -723,6 +771,11 @@ export interface components {
             width: string;
         };
         /**
+         * @description What becomes of the base corner squares of a cradle pair's back piece.
+         * @enum {string}
+         */
+        SquaresText: "slit_up" | "slit_level";
+        /**
          * @description The first panel of the run.
          * @enum {string}
          */
@@ -751,8 +804,7 @@ export interface components {
              * @description The same in millimetres.
              */
             keep_mm: number;
-            /** @description What it cuts off. */
-            off: components["schemas"]["RectangleView"];
+            off?: components["schemas"]["RectangleView"] | null;
         };
         /**
          * @description Which way the top band is turned.
@@ -1034,6 +1086,37 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    builds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BriefText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuildView"][];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

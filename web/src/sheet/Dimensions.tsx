@@ -34,16 +34,28 @@ function place(dimension: Dimension, frame: Frame, piece: Piece, sheet: SheetCut
   return { dimension, place: "next-to", x, y: height(0.82), panelOnRight };
 }
 
-function all(plan: Plan, frame: Frame): Placed[] {
-  const [piece, sheet] = [plan.pieces[0], plan.layout.sheets[0]];
-  return piece && sheet ? plan.dimensions.map((dimension) => place(dimension, frame, piece, sheet)) : [];
+interface Shown {
+  plan: Plan;
+  /** Which of the plan's pieces is drawn. */
+  piece: number;
+  sheet: SheetCut;
+  frame: Frame;
+}
+
+/** The measurements of one piece, each with its place. */
+function all({ plan, piece: index, sheet, frame }: Shown): Placed[] {
+  const piece = plan.pieces[index];
+  if (!piece) return [];
+  const own = plan.dimensions.filter((dimension) => dimension.piece === index);
+  return own.map((dimension) => place(dimension, frame, piece, sheet));
 }
 
 /** Lines with ticks at their ends, inside the drawing. */
-export function DimensionLines({ plan, frame }: { plan: Plan; frame: Frame }) {
+export function DimensionLines(shown: Shown) {
+  const { frame } = shown;
   return (
     <g className="dimension-line" aria-hidden="true">
-      {all(plan, frame).map(({ dimension, place: where, x, y, panelOnRight }) => {
+      {all(shown).map(({ dimension, place: where, x, y, panelOnRight }) => {
         const { field, from_mm: from, to_mm: to } = dimension;
         if (where === "beside") {
           const [low, high] = [frame.y(from), frame.y(to)];
@@ -77,14 +89,14 @@ export function DimensionLines({ plan, frame }: { plan: Plan; frame: Frame }) {
 const SHIFT = { "on-panel": "translate(-50%, -50%)", beside: "translateY(-50%)" };
 
 /** The fields, laid over the drawing. */
-export function DimensionFields(props: {
-  plan: Plan;
-  frame: Frame;
-  fault: { field: string; sentence: string } | null;
-  onDimension: (field: string, text: string) => void;
-}) {
-  const { plan, frame, fault, onDimension } = props;
-  return all(plan, frame).map(({ dimension, place: where, x, y, panelOnRight }) => (
+export function DimensionFields(
+  props: Shown & {
+    fault: { field: string; sentence: string } | null;
+    onDimension: (field: string, text: string) => void;
+  },
+) {
+  const { frame, fault, onDimension } = props;
+  return all(props).map(({ dimension, place: where, x, y, panelOnRight }) => (
     <DimensionField
       key={dimension.field}
       dimension={dimension}

@@ -15,7 +15,7 @@ export function PieceLines(props: { piece: Piece; place: Place; marked?: Set<str
     <g className="piece">
       <polygon className="paper" points={points} />
       {piece.cuts
-        .filter((cut) => cut.role === "slit")
+        .filter((cut) => cut.role === "slit" || cut.role === "level_slit")
         .map((cut) => (
           <line
             key={cut.id}

@@ -20,6 +20,8 @@ export interface Line {
 
 export interface SheetDrawingProps {
   plan: Plan;
+  /** Which of the plan's pieces is drawn, on its sheet. */
+  piece: number;
   /** Lines that stand out. */
   marked: Set<string>;
   /** True while glue areas stand out. */
@@ -57,14 +59,14 @@ function linesOf(piece: Piece): Line[] {
 }
 
 export function SheetDrawing(props: SheetDrawingProps) {
-  const { plan, marked, glue, trims, scores, read, onRead, fault, onDimension } = props;
+  const { plan, piece: index, marked, glue, trims, scores, read, onRead, fault, onDimension } = props;
   const box = useRef<HTMLDivElement>(null);
   const space = useSpace(box);
-  const sheet = plan.layout.sheets[0];
-  const piece = plan.pieces[0];
+  const sheet = plan.layout.sheets.find((cut) => cut.placed.some((placed) => placed.piece === index));
+  const piece = plan.pieces[index];
   const lines = useMemo(() => (piece ? linesOf(piece) : []), [piece]);
   if (!sheet || !piece) return null;
-  const frame = space && fit(extent(plan), space);
+  const frame = space && fit(extent(sheet, piece), space);
 
   const keys = (event: KeyboardEvent) => {
     const steps: Record<string, number> = { ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1, ArrowUp: 1 };
@@ -94,14 +96,21 @@ export function SheetDrawing(props: SheetDrawingProps) {
             <Hatches />
             <Ground sheet={sheet} frame={frame} />
             {trims && <Leftovers sheet={sheet} frame={frame} scores={scores} />}
+            {sheet.placed.slice(1).map(({ space: { x_mm, y_mm } }) => (
+              <PieceLines
+                key={`${x_mm} ${y_mm}`}
+                piece={piece}
+                place={{ x: (mm) => frame.x(mm + x_mm), y: (mm) => frame.y(mm + y_mm) }}
+              />
+            ))}
             <PieceLines piece={piece} place={frame} marked={marked} />
             <GlueAreas piece={piece} frame={frame} shown={glue} read={read} />
             <Overhang sheet={sheet} piece={piece} frame={frame} />
             <PanelNames piece={piece} frame={frame} />
-            <PatternUp plan={plan} frame={frame} />
+            <PatternUp plan={plan} piece={piece} frame={frame} />
             {scores && <Scores piece={piece} frame={frame} marked={marked} />}
             <Rulers frame={frame} wide={sheet.width_mm} tall={sheet.height_mm} unit={plan.unit} />
-            {onDimension && <DimensionLines plan={plan} frame={frame} />}
+            {onDimension && <DimensionLines plan={plan} piece={index} sheet={sheet} frame={frame} />}
             {lines.map((line) => (
               <line
                 key={line.id}
@@ -120,7 +129,14 @@ export function SheetDrawing(props: SheetDrawingProps) {
             ))}
           </svg>
           {onDimension && (
-            <DimensionFields plan={plan} frame={frame} fault={fault} onDimension={onDimension} />
+            <DimensionFields
+              plan={plan}
+              piece={index}
+              sheet={sheet}
+              frame={frame}
+              fault={fault}
+              onDimension={onDimension}
+            />
           )}
         </div>
       )}
@@ -193,16 +209,24 @@ function Leftovers({ sheet, frame, scores }: { sheet: SheetCut; frame: Frame; sc
           </g>
         );
       })}
-      {sheet.trims.map((trim) => (
-        <line
-          key={trim.blade}
-          className="trim"
-          x1={frame.x(trim.blade === "upright" ? trim.keep_mm : trim.off.x_mm)}
-          y1={frame.y(trim.blade === "upright" ? trim.off.y_mm : trim.keep_mm)}
-          x2={frame.x(trim.blade === "upright" ? trim.keep_mm : trim.off.x_mm + trim.off.width_mm)}
-          y2={frame.y(trim.blade === "upright" ? trim.off.y_mm + trim.off.height_mm : trim.keep_mm)}
-        />
-      ))}
+      {sheet.trims.map((trim) => {
+        const part = trim.off ?? sheet.placed[0]?.space;
+        if (!part) return null;
+        const ends =
+          trim.blade === "upright"
+            ? { x1: trim.keep_mm, x2: trim.keep_mm, y1: part.y_mm, y2: part.y_mm + part.height_mm }
+            : { x1: part.x_mm, x2: part.x_mm + part.width_mm, y1: trim.keep_mm, y2: trim.keep_mm };
+        return (
+          <line
+            key={`${trim.blade} ${trim.keep_mm}`}
+            className="trim"
+            x1={frame.x(ends.x1)}
+            y1={frame.y(ends.y1)}
+            x2={frame.x(ends.x2)}
+            y2={frame.y(ends.y2)}
+          />
+        );
+      })}
     </g>
   );
 }
@@ -284,10 +308,9 @@ function PanelNames({ piece, frame }: { piece: Piece; frame: Frame }) {
 }
 
 /** The pattern's up-arrow, on the front's base flap where nothing else is written; above it if the flap is shallow. */
-function PatternUp({ plan, frame }: { plan: Plan; frame: Frame }) {
-  const piece = plan.pieces[0];
-  const front = piece?.columns.find((column) => column.kind === "front");
-  const base = piece?.rows.find((row) => row.kind === "base");
+function PatternUp({ plan, piece, frame }: { plan: Plan; piece: Piece; frame: Frame }) {
+  const front = piece.columns.find((column) => column.kind === "front" || column.kind === "back");
+  const base = piece.rows.find((row) => row.kind === "base");
   if (!front || !base || !plan.brief.sheet?.directional) return null;
   const shallow = base.to_mm * frame.scale < 34;
   const words = (front.to_mm - front.from_mm) * frame.scale > 110;

@@ -1,6 +1,6 @@
 // From millimetres on the sheet to pixels on the screen.
 
-import type { Plan } from "../api/client";
+import type { Piece, SheetCut } from "../api/client";
 
 /** Room kept free round the sheet for rulers, figures and measurements, in pixels. */
 export interface Margins {
@@ -26,14 +26,9 @@ export interface Frame {
 export const WIDE: Margins = { left: 40, right: 128, top: 46, bottom: 40 };
 export const NARROW: Margins = { left: 36, right: 74, top: 40, bottom: 32 };
 
-/** What a plan's first sheet and piece take up, in millimetres. */
-export function extent(plan: Plan): [number, number] {
-  const sheet = plan.layout.sheets[0];
-  const piece = plan.pieces[0];
-  return [
-    Math.max(sheet?.width_mm ?? 0, piece?.width_mm ?? 0),
-    Math.max(sheet?.height_mm ?? 0, piece?.height_mm ?? 0),
-  ];
+/** What a sheet and a piece laid in its corner take up, in millimetres. */
+export function extent(sheet: SheetCut, piece: Piece): [number, number] {
+  return [Math.max(sheet.width_mm, piece.width_mm), Math.max(sheet.height_mm, piece.height_mm)];
 }
 
 /** The largest frame in which a plan fits the given space. */

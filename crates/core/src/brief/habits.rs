@@ -15,7 +15,32 @@ pub const GUIDE_FLAP: Length = Length::eighths(10);
 /// Customary depth of a hem: 1 in, deep enough to cover a strap end (common practice).
 pub const CUSTOMARY_HEM: Length = Length::inches(1);
 
-/// Where the run of panels starts, and which way it goes.
+/// How a bag is built from its pieces.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+pub enum Build {
+    /// One piece wrapped round.
+    #[default]
+    Wrap,
+    /// Two identical pieces, each face, gusset and tab: two seams, at opposite corners.
+    CornerPair,
+    /// Two pieces, each gusset, face and gusset: the gussets lap each other fully, so the sides are double.
+    CradlePair {
+        /// What becomes of the base corner squares that stay on the back piece.
+        squares: Squares,
+    },
+}
+
+/// The base corner squares of a cradle pair are cut out of the front piece. On the back piece they stay.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+pub enum Squares {
+    /// Slit up the corner lines: the squares belong to the gussets and fold into the base.
+    #[default]
+    SlitUp,
+    /// Slit level along the base line: the squares belong to the face flap and turn up as ears against the gussets.
+    SlitLevel,
+}
+
+/// Where the run of panels starts, and which way it goes. Only a wrap starts anywhere but at a face.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
 pub struct Run {
     /// The first panel.

@@ -1,7 +1,7 @@
 //! Panels side by side, and the bands they are stacked from.
 
-use super::Span;
-use crate::brief::{Direction, RunStart};
+use super::{BaseCorners, Span};
+use crate::brief::{Build, Direction, RunStart, Squares};
 use crate::{Brief, Length};
 
 /// What a column of the strip becomes.
@@ -51,11 +51,24 @@ pub struct Column {
     pub x: Span,
 }
 
+impl Column {
+    /// True if a flap of its own hangs from its base line.
+    pub fn has_flap(&self, corners: BaseCorners) -> bool {
+        match self.panel {
+            Panel::Tab => false,
+            Panel::Front | Panel::Back => true,
+            Panel::Gusset { .. } => corners == BaseCorners::Flaps,
+        }
+    }
+}
+
 /// One of the bands a bag is stacked from.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
 pub enum Band {
     /// Below the base line: the flaps that close the bottom.
     Base,
+    /// Below the base line too, but turned up against a gusset. Never a row of its own.
+    Ear,
     /// The body, as high as the finished bag.
     Body,
     /// The band that is turned over at the top.
@@ -83,40 +96,52 @@ impl Panel {
     }
 }
 
-/// The columns of a one-piece run, left to right.
-pub(super) fn of_wrap(brief: &Brief) -> Vec<Column> {
+/// The columns of every strip of a build, left to right, and what becomes of its base corners.
+pub(super) fn strips(brief: &Brief) -> Vec<(Vec<Column>, BaseCorners)> {
     let size = brief.finished;
     let (near, far) = match brief.run.direction {
         Direction::Right => (Side::Left, Side::Right),
         Direction::Left => (Side::Right, Side::Left),
     };
-    let gusset = |side, part| Panel::Gusset { side, part };
+    let gusset = |side, part| (Panel::Gusset { side, part }, size.gusset);
+    let whole = |side| gusset(side, GussetPart::Whole);
     let half = size.gusset.half();
-    let mut run: Vec<(Panel, Length)> = match brief.run.start {
-        RunStart::Gusset => vec![
-            (gusset(near, GussetPart::Whole), size.gusset),
-            (Panel::Front, size.width),
-            (gusset(far, GussetPart::Whole), size.gusset),
-            (Panel::Back, size.width),
-        ],
-        RunStart::Face => vec![
-            (Panel::Front, size.width),
-            (gusset(far, GussetPart::Whole), size.gusset),
-            (Panel::Back, size.width),
-            (gusset(near, GussetPart::Whole), size.gusset),
-        ],
-        RunStart::HalfGusset => vec![
-            (gusset(near, GussetPart::FrontHalf), half),
-            (Panel::Front, size.width),
-            (gusset(far, GussetPart::Whole), size.gusset),
-            (Panel::Back, size.width),
-            (gusset(near, GussetPart::BackHalf), size.gusset - half),
-        ],
+    let (front, back, tab) = ((Panel::Front, size.width), (Panel::Back, size.width), (Panel::Tab, brief.tab));
+    let (runs, corners) = match (brief.build, brief.run.start) {
+        (Build::Wrap, RunStart::Gusset) => {
+            (vec![vec![whole(near), front, whole(far), back, tab]], BaseCorners::Flaps)
+        }
+        (Build::Wrap, RunStart::Face) => {
+            (vec![vec![front, whole(far), back, whole(near), tab]], BaseCorners::Flaps)
+        }
+        (Build::Wrap, RunStart::HalfGusset) => {
+            let first = (Panel::Gusset { side: near, part: GussetPart::FrontHalf }, half);
+            let last = (Panel::Gusset { side: near, part: GussetPart::BackHalf }, size.gusset - half);
+            (vec![vec![first, front, whole(far), back, last, tab]], BaseCorners::Flaps)
+        }
+        (Build::CornerPair, _) => {
+            (vec![vec![front, whole(far), tab], vec![back, whole(near), tab]], BaseCorners::Flaps)
+        }
+        (Build::CradlePair { squares }, _) => {
+            let corners = match squares {
+                Squares::SlitUp => BaseCorners::Flaps,
+                Squares::SlitLevel => BaseCorners::Ears,
+            };
+            let front = vec![whole(Side::Left), front, whole(Side::Right)];
+            let back = vec![whole(Side::Right), back, whole(Side::Left)];
+            return vec![(in_columns(&front), BaseCorners::CutOut), (in_columns(&back), corners)];
+        }
     };
-    run.push((Panel::Tab, brief.tab));
-    if brief.run.direction == Direction::Left {
-        run.reverse();
-    }
+    let turn = |mut run: Vec<(Panel, Length)>| {
+        if brief.run.direction == Direction::Left {
+            run.reverse();
+        }
+        (in_columns(&run), corners)
+    };
+    runs.into_iter().map(turn).collect()
+}
+
+fn in_columns(run: &[(Panel, Length)]) -> Vec<Column> {
     let spans = Span::in_a_row(run.iter().map(|(_, width)| *width));
     run.iter().zip(spans).map(|((panel, _), x)| Column { panel: *panel, x }).collect()
 }

@@ -1,9 +1,9 @@
 //! Where glue or tape goes, and on which face of the paper.
 
 use super::outline::feet;
-use super::{Band, Column, Cut, Panel, Point, Row, Span};
+use super::{Band, BaseCorners, Column, Cut, Panel, Point, Row, Span};
 use crate::Brief;
-use crate::brief::{ClosingOrder, Hem};
+use crate::brief::{Build, ClosingOrder, Hem};
 
 /// A face of the paper.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
@@ -19,6 +19,10 @@ pub enum Face {
 pub enum GlueRole {
     /// The seam.
     Tab,
+    /// A gusset that goes under its twin.
+    Lap,
+    /// An ear turned up against the inside of a gusset.
+    Ear,
     /// The turned band at the top.
     Hem,
     /// A base flap that folds over others.
@@ -39,13 +43,28 @@ pub struct Glue {
 }
 
 /// All glue areas of a run of panels.
-pub(super) fn areas(brief: &Brief, columns: &[Column], rows: &[Row], cuts: &[Cut]) -> Vec<Glue> {
+pub(super) fn areas(
+    brief: &Brief,
+    columns: &[Column],
+    rows: &[Row],
+    cuts: &[Cut],
+    corners: BaseCorners,
+) -> Vec<Glue> {
     let row = |band| rows.iter().find(|row| row.band == band).map(|row| row.y);
     let (base, body, hem) = (row(Band::Base), row(Band::Body), row(Band::Hem));
     let mut areas = Vec::new();
     for column in columns {
-        if let (Panel::Tab, Some(body)) = (column.panel, body) {
-            areas.extend(on_tab(brief.hem, column, body, hem));
+        // In a cradle pair the back piece's whole gussets go under, as tabs do.
+        let under = column.panel == Panel::Tab
+            || (matches!(brief.build, Build::CradlePair { .. })
+                && corners != BaseCorners::CutOut
+                && column.panel.is_gusset());
+        if let (true, Some(body)) = (under, body) {
+            areas.extend(going_under(brief.hem, column, body, hem));
+        }
+        if let (true, BaseCorners::Ears, Some(base)) = (column.panel.is_gusset(), corners, base) {
+            let corners = rectangle(column.x, base);
+            areas.push(Glue { role: GlueRole::Ear, panel: column.panel, face: Face::Outside, corners });
         }
         if let Some(hem) = hem {
             // A band turned in meets the body with its inside face, a band turned out with its outside face.
@@ -57,7 +76,7 @@ pub(super) fn areas(brief: &Brief, columns: &[Column], rows: &[Row], cuts: &[Cut
             ClosingOrder::BackFirst => column.panel == Panel::Front || column.panel.is_gusset(),
             ClosingOrder::GussetsFirst => column.panel.is_face(),
         };
-        if let (true, Some(base)) = (folds_over, base) {
+        if let (true, true, Some(base)) = (folds_over, column.has_flap(corners), base) {
             let corners = flap(column, base, cuts);
             areas.push(Glue { role: GlueRole::BaseFlap, panel: column.panel, face: Face::Inside, corners });
         }
@@ -65,10 +84,11 @@ pub(super) fn areas(brief: &Brief, columns: &[Column], rows: &[Row], cuts: &[Cut
     areas
 }
 
-/// The tab carries its glue on the outside. A hem turned out lies over the top of the tab, and there the glue goes
-/// on the face the band shows: the inside of the sheet.
-fn on_tab(turn: Hem, tab: &Column, body: Span, hem: Option<Span>) -> Vec<Glue> {
-    let area = |face, y| Glue { role: GlueRole::Tab, panel: Panel::Tab, face, corners: rectangle(tab.x, y) };
+/// What goes under carries its glue on the outside. A hem turned out lies over its top, and there the glue goes on
+/// the face the band shows: the inside of the sheet.
+fn going_under(turn: Hem, tab: &Column, body: Span, hem: Option<Span>) -> Vec<Glue> {
+    let role = if tab.panel == Panel::Tab { GlueRole::Tab } else { GlueRole::Lap };
+    let area = |face, y| Glue { role, panel: tab.panel, face, corners: rectangle(tab.x, y) };
     match (turn, hem) {
         (Hem::Out { depth }, Some(hem)) if depth < body.length() => {
             vec![area(Face::Outside, Span::new(body.from, body.to - depth)), area(Face::Inside, hem)]

@@ -1,14 +1,14 @@
 //! Where the creases of a run of panels lie.
 
-use super::{Band, Column, Crease, CreaseRole, Fold, GussetPart, Panel, Point, Row, Span};
-use crate::brief::{GussetCrease, Hem, RunStart};
+use super::{Band, BaseCorners, Column, Crease, CreaseRole, Fold, GussetPart, Panel, Point, Row, Span};
+use crate::brief::{Build, GussetCrease, Hem, RunStart};
 use crate::{Brief, Length};
 
 /// Every crease: base line and hem line panel by panel, then the upright lines from left to right.
-pub(super) fn creases(brief: &Brief, columns: &[Column], rows: &[Row]) -> Vec<Crease> {
+pub(super) fn creases(brief: &Brief, columns: &[Column], rows: &[Row], corners: BaseCorners) -> Vec<Crease> {
     let mut creases = Vec::new();
     let Some(body) = rows.iter().find(|row| row.band == Band::Body).map(|row| row.y) else { return creases };
-    for column in columns.iter().filter(|column| column.panel != Panel::Tab) {
+    for column in columns.iter().filter(|column| column.has_flap(corners)) {
         creases.push(level(column.x, body.from, Fold::Mountain, CreaseRole::BaseLine));
     }
     let hem = rows.iter().find(|row| row.band == Band::Hem);
@@ -19,11 +19,26 @@ pub(super) fn creases(brief: &Brief, columns: &[Column], rows: &[Row]) -> Vec<Cr
     let hem = hem.map(|row| row.y);
     for pair in columns.windows(2) {
         let x = pair[0].x.to;
+        if corners == BaseCorners::Ears {
+            // Below the base line the corner line turns an ear up from the face flap.
+            creases.extend(upright(
+                x,
+                Span::new(Length::ZERO, body.from),
+                None,
+                Fold::Mountain,
+                CreaseRole::Corner,
+                None,
+            ));
+        }
         let (role, fold) = if pair.iter().any(|column| column.panel == Panel::Tab) {
             // In the middle of a gusset nothing turns: the line only shows how far to lay the other half over.
             (
                 CreaseRole::TabLine,
-                if brief.run.start == RunStart::HalfGusset { Fold::Flat } else { Fold::Mountain },
+                if brief.build == Build::Wrap && brief.run.start == RunStart::HalfGusset {
+                    Fold::Flat
+                } else {
+                    Fold::Mountain
+                },
             )
         } else {
             (CreaseRole::Corner, Fold::Mountain)

@@ -1,6 +1,6 @@
 //! Cuts made after trimming, and the edge of the paper they leave.
 
-use super::{Band, Column, GussetPart, Panel, Point, Row, Span};
+use super::{Band, BaseCorners, Column, GussetPart, Panel, Point, Row, Span};
 use crate::{Brief, Length};
 
 /// What a cut is for.
@@ -10,6 +10,10 @@ pub enum CutRole {
     Slit,
     /// The taper beside a slit; what lies between the two falls away.
     Notch,
+    /// Along the base line from the side edge to the corner line: frees an ear from its gusset.
+    LevelSlit,
+    /// Cuts a base corner square out, which is kept for tags and handles.
+    CornerSquare,
     /// Frees the corner of the glue tab below the base line, which falls away.
     TabCorner,
 }
@@ -33,36 +37,41 @@ fn taper(brief: &Brief) -> Length {
         .min(brief.finished.gusset.scaled(Length::INCH, Length::inches(8)).floor_to(Length::sixty_fourths(4)))
 }
 
-/// Slits up to the base line between all flaps, tapered on the gusset's side, and the corner under the tab.
-pub(super) fn cuts(brief: &Brief, columns: &[Column], rows: &[Row]) -> Vec<Cut> {
+/// Slits up to the base line between all flaps, tapered on the gusset's side, and the corners that are cut away.
+pub(super) fn cuts(brief: &Brief, columns: &[Column], rows: &[Row], corners: BaseCorners) -> Vec<Cut> {
     let base = base_line(rows);
     let up = |foot, x, role| Cut { from: Point::new(foot, Length::ZERO), to: Point::new(x, base), role };
+    let level = |x: Span, role| Cut { from: Point::new(x.from, base), to: Point::new(x.to, base), role };
     let mut cuts = Vec::new();
     for pair in columns.windows(2) {
         let beside_tab = pair.iter().any(|column| column.panel == Panel::Tab);
         let x = pair[0].x.to;
-        cuts.push(up(x, x, if beside_tab { CutRole::TabCorner } else { CutRole::Slit }));
-    }
-    for column in columns {
-        let Span { from, to } = column.x;
-        if column.panel == Panel::Tab {
-            cuts.push(Cut {
-                from: Point::new(from, base),
-                to: Point::new(to, base),
-                role: CutRole::TabCorner,
-            });
+        match (beside_tab, corners) {
+            (true, _) => cuts.push(up(x, x, CutRole::TabCorner)),
+            (false, BaseCorners::Flaps) => cuts.push(up(x, x, CutRole::Slit)),
+            (false, BaseCorners::CutOut) => cuts.push(up(x, x, CutRole::CornerSquare)),
+            (false, BaseCorners::Ears) => {}
         }
-        let taper = taper(brief);
-        if column.panel.is_gusset() && taper.is_positive() {
-            // Half gussets meet their twin in the middle: only their side at the face tapers.
-            let middle =
-                |side: Length| !columns.iter().any(|other| other.panel.is_face() && other.x.touches(side));
-            let whole = matches!(column.panel, Panel::Gusset { part: GussetPart::Whole, .. });
-            for (side, foot) in [(from, from + taper), (to, to - taper)] {
-                if whole || !middle(side) {
-                    cuts.push(up(foot, side, CutRole::Notch));
+    }
+    let taper = taper(brief);
+    for column in columns {
+        match (column.panel, corners) {
+            (Panel::Tab, _) => cuts.push(level(column.x, CutRole::TabCorner)),
+            (Panel::Front | Panel::Back, _) => {}
+            (Panel::Gusset { .. }, BaseCorners::CutOut) => cuts.push(level(column.x, CutRole::CornerSquare)),
+            (Panel::Gusset { .. }, BaseCorners::Ears) => cuts.push(level(column.x, CutRole::LevelSlit)),
+            (Panel::Gusset { part, .. }, BaseCorners::Flaps) if taper.is_positive() => {
+                // Half gussets meet their twin in the middle: only their side at the face tapers.
+                let at_face =
+                    |side: Length| columns.iter().any(|other| other.panel.is_face() && other.x.touches(side));
+                let Span { from, to } = column.x;
+                for (side, foot) in [(from, from + taper), (to, to - taper)] {
+                    if part == GussetPart::Whole || at_face(side) {
+                        cuts.push(up(foot, side, CutRole::Notch));
+                    }
                 }
             }
+            (Panel::Gusset { .. }, BaseCorners::Flaps) => {}
         }
     }
     cuts
@@ -70,7 +79,7 @@ pub(super) fn cuts(brief: &Brief, columns: &[Column], rows: &[Row]) -> Vec<Cut> 
 
 /// The edge of the paper after the cuts, anticlockwise from the bottom-left corner. A plain slit has no width and
 /// leaves no corner.
-pub(super) fn outline(columns: &[Column], rows: &[Row], cuts: &[Cut]) -> Vec<Point> {
+pub(super) fn outline(columns: &[Column], rows: &[Row], cuts: &[Cut], corners: BaseCorners) -> Vec<Point> {
     let right = columns.last().map_or(Length::ZERO, |column| column.x.to);
     let top = rows.last().map_or(Length::ZERO, |row| row.y.to);
     let base = base_line(rows);
@@ -78,7 +87,9 @@ pub(super) fn outline(columns: &[Column], rows: &[Row], cuts: &[Cut]) -> Vec<Poi
     for column in columns {
         let head = |x| Point::new(x, base);
         let Span { from, to } = column.x;
-        if column.panel == Panel::Tab {
+        let cut_away =
+            column.panel == Panel::Tab || (column.panel.is_gusset() && corners == BaseCorners::CutOut);
+        if cut_away {
             edge.extend([head(from), head(to)]);
             continue;
         }

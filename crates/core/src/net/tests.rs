@@ -1,5 +1,5 @@
 use super::*;
-use crate::brief::{BaseHabit, Direction, GussetCrease, Hem, RunStart};
+use crate::brief::{BaseHabit, Build, Direction, GussetCrease, Hem, RunStart, Squares};
 use rstest::rstest;
 
 /// The handbook's one-piece bag (common practice): 3¾ × 6½ × 2, tab ½, flaps 2, out of 12 × 8½.
@@ -118,4 +118,63 @@ fn a_pinched_gusset_is_creased_down_to_its_apex_only() {
     assert_eq!(centres.len(), 2);
     // 1¼ flap and half of a 2 gusset.
     assert!(centres.iter().all(|crease| crease.from.y == Length::eighths(18) && crease.fold == Fold::Valley));
+}
+
+fn levels(strip: &Strip) -> Vec<String> {
+    let mut at: Vec<Length> =
+        strip.creases.iter().filter(|crease| !crease.is_upright()).map(|crease| crease.from.y).collect();
+    at.sort();
+    at.dedup();
+    at.iter().map(|y| y.figure(crate::Unit::Inch)).collect()
+}
+
+#[test]
+fn the_worked_corner_pair() {
+    // Handbook (common practice): 6 × 6 × 2¼, tab ½, flaps 2¼: two 8¾ × 8¼, scored at 6, 8¼; 2¼ from the bottom.
+    let mut brief = Brief::new(Length::inches(6), Length::inches(6), Length::eighths(18));
+    brief.build = Build::CornerPair;
+    let net = Net::new(&brief);
+    assert_eq!(net.strips.len(), 2);
+    for strip in &net.strips {
+        assert_eq!((strip.width(), strip.height()), (Length::eighths(70), Length::eighths(66)));
+        assert_eq!(scores(strip), ["6", "8¼"]);
+        assert_eq!(levels(strip), ["2¼"]);
+    }
+    assert_eq!(crate::pieces::divide(&net).iter().map(|piece| piece.count).collect::<Vec<_>>(), [2]);
+}
+
+#[test]
+fn the_worked_corner_pair_with_a_hem_out() {
+    // Handbook (common practice): 6 × 5½ × 5½, hem out 1: two 12 × 12, scored at 6, 11½; centre 8¾; 5½, 11.
+    let mut brief = Brief::new(Length::inches(6), Length::eighths(44), Length::eighths(44));
+    (brief.build, brief.hem) = (Build::CornerPair, Hem::Out { depth: Length::INCH });
+    brief.gusset_crease = GussetCrease::Centre;
+    let strip = Net::new(&brief).strips.remove(0);
+    assert_eq!((strip.width(), strip.height()), (Length::inches(12), Length::inches(12)));
+    assert_eq!(scores(&strip), ["6", "8¾", "11½"]);
+    assert_eq!(levels(&strip), ["5½", "11"]);
+}
+
+#[rstest]
+#[case(Squares::SlitUp)]
+#[case(Squares::SlitLevel)]
+fn the_worked_cradle_pair(#[case] squares: Squares) {
+    // Handbook (common practice): 6 × 7½ × 3, flaps 3, hem out 1½: two 12 × 12, scored at 3, 9; 3, 10½.
+    let mut brief = Brief::new(Length::inches(6), Length::eighths(60), Length::inches(3));
+    (brief.build, brief.hem) = (Build::CradlePair { squares }, Hem::Out { depth: Length::eighths(12) });
+    let net = Net::new(&brief);
+    for strip in &net.strips {
+        assert_eq!((strip.width(), strip.height()), (Length::inches(12), Length::inches(12)));
+        assert_eq!(scores(strip), ["3", "9"]);
+        assert_eq!(levels(strip), ["3", "10½"]);
+    }
+    let [front, back] = &net.strips[..] else { panic!("two pieces") };
+    // The two base corner squares, D × b, are cut out of one piece and stay on the other.
+    let corner = Point::new(Length::ZERO, Length::ZERO);
+    assert!(!front.outline.contains(&corner));
+    let squares_cut =
+        front.cuts.iter().filter(|cut| cut.role == CutRole::CornerSquare && cut.from.y == cut.to.y);
+    assert!(squares_cut.map(|cut| cut.to.x - cut.from.x).eq([Length::inches(3); 2]));
+    assert_eq!(back.outline.contains(&corner), squares == Squares::SlitLevel);
+    assert_eq!(crate::pieces::divide(&net).len(), 2);
 }

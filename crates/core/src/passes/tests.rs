@@ -1,5 +1,5 @@
 use super::*;
-use crate::brief::{Direction, GussetCrease, Hem, RunStart};
+use crate::brief::{Build, Direction, GussetCrease, Hem, RunStart, Squares};
 use crate::{Net, Unit, pieces};
 use proptest::prelude::*;
 
@@ -117,7 +117,7 @@ proptest! {
     #[test]
     fn passes_redraw_every_line_of_the_net(
         w in 4_i64..64, h in 4_i64..64, d in 2_i64..40, hem in 0_i64..12, turn_out: bool, centre: bool, left: bool,
-        start in 0_usize..3, inside: bool,
+        start in 0_usize..3, inside: bool, build in 0_usize..4,
     ) {
         let mut brief = Brief::new(Length::eighths(w), Length::eighths(h), Length::eighths(d * 2));
         brief.run.start = [RunStart::Gusset, RunStart::Face, RunStart::HalfGusset][start];
@@ -129,8 +129,15 @@ proptest! {
         };
         brief.gusset_crease = if centre { GussetCrease::Centre } else { GussetCrease::None };
         brief.score_face = if inside { ScoreFace::InsideThroughout } else { ScoreFace::OutsideOfFold };
-        let (pieces, passes) = planned(&brief);
-        let piece = &pieces[0];
+        brief.build = [
+            Build::Wrap,
+            Build::CornerPair,
+            Build::CradlePair { squares: Squares::SlitUp },
+            Build::CradlePair { squares: Squares::SlitLevel },
+        ][build];
+        let (pieces, all) = planned(&brief);
+        for (index, piece) in pieces.iter().enumerate() {
+        let passes: Vec<&Pass> = all.iter().filter(|pass| pass.piece == index).collect();
         let mark = Length::sixty_fourths(4);
         let wanted = marks(
             piece.strip.creases.iter().map(|crease| (crease.from, crease.to)).chain(
@@ -147,12 +154,13 @@ proptest! {
             mark,
         );
         prop_assert_eq!(wanted, drawn);
-        for pass in &passes {
+        for pass in passes.iter().copied() {
             prop_assert!(pass.lines.windows(2).all(|pair| pair[0].at < pair[1].at));
             prop_assert!(pass.by_ruler || pass.lines.iter().all(|line| line.at <= brief.board.reach));
         }
         let mut creases: Vec<usize> = passes.iter().flat_map(|pass| &pass.lines).flat_map(|line| line.creases.clone()).collect();
         creases.sort_unstable();
         prop_assert_eq!(creases, (0..piece.strip.creases.len()).collect::<Vec<_>>());
+        }
     }
 }

@@ -2,7 +2,7 @@
 
 use crate::Length;
 use crate::folded::{Folded, Turned};
-use crate::net::{Band, Net, Panel, Span};
+use crate::net::{Band, Joint, Net, Panel, Span};
 use glam::DVec3;
 use std::collections::BTreeMap;
 
@@ -34,7 +34,7 @@ impl Extent {
 /// The largest distance between two points of a seam's edges that should be one, over body and hem.
 pub(super) fn seam_gap(net: &Net, folded: &Folded) -> f64 {
     let gaps = net.seams.iter().map(|seam| {
-        let (tab, over) = (edge(folded, seam.tab), edge(folded, seam.over));
+        let (tab, over) = (edge(net, folded, seam.under, true), edge(net, folded, seam.over, false));
         if tab.is_empty() || tab.len() != over.len() {
             return f64::INFINITY;
         }
@@ -45,12 +45,16 @@ pub(super) fn seam_gap(net: &Net, folded: &Folded) -> f64 {
     gaps.fold(0.0, f64::max)
 }
 
-/// The points of an upright edge of the panels (not the tab), by height on the sheet, from the base line up.
-fn edge(folded: &Folded, (strip, x): (usize, Length)) -> BTreeMap<Length, DVec3> {
+/// The points of one edge of a seam, by height on the sheet, from the base line up. For the paper that goes under it
+/// is the edge of the panel beside it.
+fn edge(net: &Net, folded: &Folded, joint: Joint, beside: bool) -> BTreeMap<Length, DVec3> {
+    let Joint { strip, column, x } = joint;
+    let own = net.strips[strip].columns[column].panel;
     folded
         .facets
         .iter()
-        .filter(|facet| facet.strip == strip && facet.part.0 != Panel::Tab && facet.part.1 != Band::Base)
+        .filter(|facet| facet.strip == strip && (facet.part.0 != own) == beside)
+        .filter(|facet| matches!(facet.part.1, Band::Body | Band::Hem))
         .flat_map(|facet| facet.flat.corners.iter().map(move |corner| (facet, *corner)))
         .filter(|(_, corner)| corner.x == x)
         .filter(|(facet, corner)| facet.part.1 == Band::Hem || !is_between_creases(facet, corner.y))
@@ -67,21 +71,20 @@ fn is_between_creases(facet: &Turned, y: Length) -> bool {
 /// How far the tab reaches out from under the panel laid over it, or off its plane.
 pub(super) fn tab_sticking_out(net: &Net, folded: &Folded) -> f64 {
     let out = net.seams.iter().map(|seam| {
-        let (strip, x) = seam.over;
-        let Some(column) =
-            net.strips[strip].columns.iter().find(|column| column.x.touches(x) && column.panel != Panel::Tab)
-        else {
-            return f64::INFINITY;
-        };
+        let Joint { strip, column, .. } = seam.over;
+        let column = net.strips[strip].columns[column];
         let body = net.strips[strip].row(Band::Body).map(|row| row.y);
         let (Some(body), Some(cover)) = (body, find(folded, strip, (column.panel, Band::Body))) else {
             return f64::INFINITY;
         };
-        let tab = folded
+        let under = net.strips[seam.under.strip].columns[seam.under.column].panel;
+        let own = |facet: &&Turned| facet.strip == seam.under.strip && facet.part == (under, Band::Body);
+        folded
             .facets
             .iter()
-            .filter(|facet| facet.strip == seam.tab.0 && facet.part == (Panel::Tab, Band::Body));
-        tab.map(|facet| off_rectangle(cover, facet, column.x, body)).fold(0.0, f64::max)
+            .filter(own)
+            .map(|facet| off_rectangle(cover, facet, column.x, body))
+            .fold(0.0, f64::max)
     });
     out.fold(0.0, f64::max)
 }
@@ -95,6 +98,20 @@ pub(super) fn hem_gap(net: &Net, folded: &Folded) -> f64 {
         let body = strip.row(Band::Body);
         match (column, body, find(folded, facet.strip, (facet.part.0, Band::Body))) {
             (Some(column), Some(body), Some(panel)) => off_rectangle(panel, facet, column.x, body.y),
+            _ => f64::INFINITY,
+        }
+    });
+    gaps.fold(0.0, f64::max)
+}
+
+/// How far any ear is from lying flat against the body of its gusset.
+pub(super) fn ear_gap(net: &Net, folded: &Folded) -> f64 {
+    let ears = folded.facets.iter().filter(|facet| facet.part.1 == Band::Ear);
+    let gaps = ears.map(|ear| {
+        let strip = &net.strips[ear.strip];
+        let column = strip.columns.iter().find(|column| column.panel == ear.part.0);
+        match (column, strip.row(Band::Body), find(folded, ear.strip, (ear.part.0, Band::Body))) {
+            (Some(column), Some(body), Some(panel)) => off_rectangle(panel, ear, column.x, body.y),
             _ => f64::INFINITY,
         }
     });

@@ -1,5 +1,5 @@
 use super::*;
-use crate::brief::{BaseHabit, Direction, GussetCrease, Hem, RunStart};
+use crate::brief::{BaseHabit, Build, Direction, GussetCrease, Hem, RunStart, Squares};
 use crate::net::{Crease, CreaseRole, Fold};
 use rstest::rstest;
 
@@ -161,4 +161,61 @@ fn a_base_line_out_of_level_fails() {
         }
     }
     assert!(!failed(&prove(&brief, &net)).is_empty());
+}
+
+const PAIRS: [Build; 3] = [
+    Build::CornerPair,
+    Build::CradlePair { squares: Squares::SlitUp },
+    Build::CradlePair { squares: Squares::SlitLevel },
+];
+
+#[rstest]
+fn every_pair_folds_up(
+    #[values(PAIRS[0], PAIRS[1], PAIRS[2])] build: Build,
+    #[values(Direction::Right, Direction::Left)] direction: Direction,
+    #[values(Hem::None, Hem::In { depth: Length::INCH }, Hem::Out { depth: Length::INCH })] hem: Hem,
+    #[values(GussetCrease::None, GussetCrease::Centre)] gusset_crease: GussetCrease,
+) {
+    let mut brief = Brief { build, hem, gusset_crease, ..brief() };
+    brief.run.direction = direction;
+    let net = Net::new(&brief);
+    let proof = prove(&brief, &net);
+    assert_eq!(failed(&proof), [], "{:#?}", proof.items);
+    assert_eq!(net.seams.len(), 2);
+    let ears = proof.items.iter().any(|item| item.check == Check::EarsFlat);
+    assert_eq!(ears, build == PAIRS[2]);
+}
+
+#[rstest]
+fn a_score_moved_on_one_piece_of_a_pair_fails(#[values(PAIRS[0], PAIRS[1], PAIRS[2])] build: Build) {
+    let brief = Brief { build, ..brief() };
+    let mut net = Net::new(&brief);
+    // The line between face and gusset of the first piece, a sixteenth off.
+    let line = net.strips[0].columns[0].x.to;
+    move_score(&mut net, line, Length::sixty_fourths(4));
+    let failed = failed(&prove(&brief, &net));
+    assert!(failed.contains(&Check::Width { front: true }), "{failed:?}");
+    assert!(failed.contains(&Check::Seam), "{failed:?}");
+}
+
+#[test]
+fn ears_folded_the_wrong_way_fail() {
+    let brief = Brief { build: PAIRS[2], ..brief() };
+    let mut net = Net::new(&brief);
+    for crease in
+        net.strips[1].creases.iter_mut().filter(|crease| crease.is_upright() && crease.from.y == Length::ZERO)
+    {
+        crease.fold = crease.fold.turned_over();
+    }
+    assert!(failed(&prove(&brief, &net)).contains(&Check::EarsFlat));
+}
+
+#[test]
+fn a_cradles_sides_are_double_and_its_base_counts_its_squares() {
+    let mut brief = Brief { build: PAIRS[1], notch: Length::ZERO, ..brief() };
+    brief.finished.gusset = Length::inches(2);
+    // Face flaps everywhere; the squares, 2 deep, lie over all but nothing of a base 4 wide.
+    assert_eq!(prove(&brief, &Net::new(&brief)).base_layers, (3, 3));
+    brief.build = PAIRS[2];
+    assert_eq!(prove(&brief, &Net::new(&brief)).base_layers, (2, 2));
 }

@@ -3,6 +3,7 @@
 use super::search::largest;
 use super::{About, Candidate, Finding, Level};
 use crate::brief::{BaseHabit, CUSTOMARY_LAP};
+use crate::net::BaseCorners;
 use crate::plan::Draft;
 use crate::wording::Figures;
 use crate::{Brief, Length};
@@ -57,7 +58,8 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
         );
         add("base.face-flap-sticks-out", Level::Blocks, title, why, shorten);
     }
-    if flap > width {
+    let gusset_flaps = draft.net.strips.iter().any(|strip| strip.corners == BaseCorners::Flaps);
+    if gusset_flaps && flap > width {
         let title = format!("The gusset flaps stick out by {}", figures.say(flap - width));
         let why = format!(
             "A gusset flap reaches across the width of the base: it is {} deep and the base {} wide.",
@@ -65,7 +67,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
             figures.say(width)
         );
         add("base.gusset-flap-sticks-out", Level::Blocks, title, why, shorten);
-    } else if flap * 2 > width {
+    } else if gusset_flaps && flap * 2 > width {
         let title = format!("The gusset flaps lap each other by {}", figures.say(flap * 2 - width));
         let why = format!(
             "Two flaps of {} on a base {} wide: four layers lie in the middle. Strong, and a little thicker there.",

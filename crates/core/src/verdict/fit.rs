@@ -2,10 +2,11 @@
 
 use super::search::largest;
 use super::{About, Candidate, Finding, Level};
-use crate::brief::{BaseHabit, CUSTOMARY_LAP, GUIDE_FLAP, SMALL_TAB};
+use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP, GUIDE_FLAP, SMALL_TAB};
+use crate::net::{GussetPart, Panel, Strip};
 use crate::plan::Draft;
 use crate::sheet::COMMON_SIZES;
-use crate::wording::{Figures, list};
+use crate::wording::{Figures, list, sentence};
 use crate::{Brief, Length, Sheet};
 
 const SMALLEST: Length = Length::eighths(2);
@@ -23,10 +24,8 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     if sheet.overhang.width.is_positive() {
         over.push(format!("{} too wide", figures.say(sheet.overhang.width)));
         why.push(format!(
-            "Two faces of {}, two gussets of {} and a tab of {} make {}; the sheet is {} wide.",
-            figures.say(size.width),
-            figures.say(size.gusset),
-            figures.say(draft.brief.tab),
+            "{} make {}; the sheet is {} wide.",
+            sentence(&across(&piece.strip, figures)),
             figures.say(piece.width),
             figures.say(sheet.width),
         ));
@@ -53,6 +52,34 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     }]
 }
 
+/// `two faces of 4, two gussets of 2 and a tab of ½`.
+fn across(strip: &Strip, figures: Figures) -> String {
+    let count = |wanted: fn(Panel) -> bool, one: &str, more: &str| {
+        let found: Vec<Length> = strip
+            .columns
+            .iter()
+            .filter(|column| wanted(column.panel))
+            .map(|column| column.x.length())
+            .collect();
+        let size = figures.say(found.first().copied()?);
+        Some(match found.len() {
+            1 => format!("a {one} of {size}"),
+            2 => format!("two {more} of {size}"),
+            n => format!("{n} {more} of {size}"),
+        })
+    };
+    let whole = |panel| matches!(panel, Panel::Gusset { part: GussetPart::Whole, .. });
+    let half =
+        |panel: Panel| panel.is_gusset() && !matches!(panel, Panel::Gusset { part: GussetPart::Whole, .. });
+    let parts = [
+        count(Panel::is_face, "face", "faces"),
+        count(whole, "gusset", "gussets"),
+        count(half, "half gusset", "half gussets"),
+        count(|panel| panel == Panel::Tab, "tab", "tabs"),
+    ];
+    list(&parts.into_iter().flatten().collect::<Vec<_>>())
+}
+
 /// The largest smaller measure each, then another habit, then another size or sheet altogether.
 fn ways(draft: &Draft) -> Vec<Vec<Candidate>> {
     let brief = &draft.brief;
@@ -62,6 +89,7 @@ fn ways(draft: &Draft) -> Vec<Vec<Candidate>> {
         panels(brief, "Width", brief.finished.width, |brief, length| brief.finished.width = length),
         panels(brief, "Height", brief.finished.height, |brief, length| brief.finished.height = length),
         narrower_tab(brief).into_iter().collect(),
+        two_pieces(brief).into_iter().collect(),
         flaps(brief),
         panels_down_to(brief, "Hem", brief.hem.depth(), SHALLOWEST_HEM, |brief, length| {
             brief.hem = brief.hem.with_depth(length);
@@ -130,6 +158,18 @@ fn narrower_tab(brief: &Brief) -> Option<Candidate> {
     let tab = largest(brief.tab, SMALL_TAB, Length::sixty_fourths(4), |tab| fits(&with(tab)))?;
     let changed = with(tab);
     Some(Candidate::new(format!("Tab {}", Figures::of(brief).say(tab)), then(&changed), changed))
+}
+
+/// The same bag from two sheets.
+fn two_pieces(brief: &Brief) -> Option<Candidate> {
+    let changed = Brief { build: Build::CornerPair, ..brief.clone() };
+    (brief.build == Build::Wrap && fits(&changed)).then(|| {
+        let then = format!(
+            "Two sheets, two seams at opposite corners. {}",
+            then(&changed).replace("The piece", "Each piece")
+        );
+        Candidate::new("Two pieces, a corner pair", then, changed)
+    })
 }
 
 /// Another habit for the base flaps, deepest first.

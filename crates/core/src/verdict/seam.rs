@@ -1,8 +1,8 @@
 //! Will the glue tab hold, and where does the seam show?
 
 use super::{About, Candidate, Finding, Level};
-use crate::brief::{CUSTOMARY_TAB, RunStart, SMALL_TAB};
-use crate::net::Panel;
+use crate::brief::{Build, CUSTOMARY_TAB, RunStart, SMALL_TAB};
+use crate::net::{Joint, Panel};
 use crate::plan::Draft;
 use crate::wording::Figures;
 use crate::{Brief, Length};
@@ -11,7 +11,8 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     let brief = &draft.brief;
     let figures = Figures::of(brief);
     let mut findings = Vec::new();
-    if brief.tab < SMALL_TAB {
+    let has_tab = over_tab(draft).is_some();
+    if has_tab && brief.tab < SMALL_TAB {
         findings.push(Finding {
             code: "tab.narrow",
             level: Level::Warns,
@@ -40,7 +41,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
             ways: customary,
         });
     }
-    if brief.run.start == RunStart::Face {
+    if brief.build == Build::Wrap && brief.run.start == RunStart::Face {
         findings.push(Finding {
             code: "seam.in-front",
             level: Level::Notes,
@@ -64,13 +65,10 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
 
 /// The panel laid over the tab, and its width.
 fn over_tab(draft: &Draft) -> Option<(Panel, Length)> {
-    let seam = draft.net.seams.first()?;
-    let (strip, x) = seam.over;
-    let columns = &draft.net.strips[strip].columns;
-    columns
-        .iter()
-        .find(|column| column.panel != Panel::Tab && column.x.touches(x))
-        .map(|column| (column.panel, column.x.length()))
+    let columns = |joint: Joint| &draft.net.strips[joint.strip].columns[joint.column];
+    let seam = draft.net.seams.iter().find(|seam| columns(seam.under).panel == Panel::Tab)?;
+    let over = columns(seam.over);
+    Some((over.panel, over.x.length()))
 }
 
 /// Customary tabs, and the widest that the panel over it still hides.

@@ -87,6 +87,23 @@ fn a_gusset_flap_longer_than_the_width_sticks_out() {
 }
 
 #[test]
+fn a_wrap_too_wide_may_become_a_corner_pair() {
+    // Handbook (common practice): "use two 12×12 as a corner pair".
+    let verdict = verdict(&brief("6", "6", "2 1/4"), "sheet.too-small");
+    let pair = verdict.remedies.iter().find(|remedy| remedy.title.starts_with("Two pieces")).unwrap();
+    assert_eq!(pair.then, "Two sheets, two seams at opposite corners. Each piece is then 8¾ × 8¼.");
+    assert_eq!(Plan::new(&pair.brief).unwrap().layout.sheet_count(), 2);
+}
+
+#[test]
+fn a_cradle_pair_with_other_flaps_is_refused_with_the_nearest_that_works() {
+    let build = crate::brief::Build::CradlePair { squares: crate::brief::Squares::SlitUp };
+    let base = BaseHabit::HalfAndLap { lap: Length::eighths(4) };
+    let verdict = verdict(&Brief { build, base, ..brief("4", "6", "2") }, "build.cradle-flaps");
+    assert_eq!(offers(&verdict), ["Full base flaps", "A corner pair instead"]);
+}
+
+#[test]
 fn tabs() {
     let narrow = verdict(&Brief { tab: Length::eighths(1), ..brief("3", "5", "1") }, "tab.narrow");
     assert_eq!(offers(&narrow), ["Tab ½", "Tab ¼"]);
@@ -140,13 +157,13 @@ fn a_body_too_low_to_pinch() {
 
 mod any_brief {
     use super::*;
-    use crate::brief::{ClosingOrder, Run};
+    use crate::brief::{Build, ClosingOrder, Run, Squares};
     use proptest::prelude::*;
 
     prop_compose! {
         pub(crate) fn any_brief()(
             size in (4_i64..160, 4_i64..200, 4_i64..100), start in 0_usize..3, left: bool, tab in 4_i64..20,
-            base in 0_usize..4, depth in 4_i64..60, hem in 0_usize..3, hem_depth in 2_i64..60, centre: bool,
+            base in 0_usize..4, depth in 4_i64..60, hem in 0_usize..3, hem_depth in 2_i64..60, build in 0_usize..6, centre: bool,
             notch in 0_i64..8, sheet in 0_usize..6, directional: bool, turned: bool, inside: bool, gussets_first: bool,
         ) -> Brief {
             let sixteenths = |n| Length::sixty_fourths(n * 4);
@@ -154,6 +171,12 @@ mod any_brief {
             brief.run = Run {
                 start: [RunStart::Gusset, RunStart::Face, RunStart::HalfGusset][start],
                 direction: if left { Direction::Left } else { Direction::Right },
+            };
+            brief.build = match build {
+                0 | 1 => Build::CornerPair,
+                2 => Build::CradlePair { squares: Squares::SlitUp },
+                3 => Build::CradlePair { squares: Squares::SlitLevel },
+                _ => Build::Wrap,
             };
             brief.tab = sixteenths(tab);
             let depth = sixteenths(depth);

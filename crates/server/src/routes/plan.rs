@@ -1,6 +1,7 @@
 //! Stateless: a brief in, a plan out.
 
 use crate::problem::{Body, Problem};
+use crate::view::build::BuildView;
 use crate::view::plan::PlanView;
 use crate::view::sheet::CommonSheet;
 use axum::Json;
@@ -13,6 +14,14 @@ use wide_fold_formats::{BriefText, FormatFault};
 ))]
 pub async fn plan(Body(text): Body<BriefText>) -> Result<Json<PlanView>, Problem> {
     Ok(Json(PlanView::new(&planned(&text)?)))
+}
+
+/// The ways to build a bag, side by side.
+#[utoipa::path(post, path = "/api/builds", request_body = BriefText, responses(
+    (status = 200, body = [BuildView]), (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn builds(Body(text): Body<BriefText>) -> Result<Json<Vec<BuildView>>, Problem> {
+    Ok(Json(BuildView::all(&Brief::try_from(&text)?)))
 }
 
 /// The sizes of sheet that are sold everywhere.

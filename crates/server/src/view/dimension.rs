@@ -5,9 +5,11 @@ use utoipa::ToSchema;
 use wide_fold_core::net::{Band, GussetPart, Panel, Strip};
 use wide_fold_core::{Length, Plan};
 
-/// A measurement on the drawing of the first piece.
+/// A measurement on the drawing of a piece.
 #[derive(Clone, Debug, Serialize, ToSchema)]
 pub struct DimensionView {
+    /// Which of the pieces it lies on.
+    pub piece: usize,
     /// The field of the brief it sets: `finished.width`.
     pub field: &'static str,
     /// What it is called.
@@ -29,9 +31,16 @@ pub struct DimensionView {
 }
 
 impl DimensionView {
-    /// The measurements of a plan's first piece, across first.
+    /// The measurements of a plan's pieces, each piece's across first.
     pub fn all(plan: &Plan) -> Vec<Self> {
-        let Some(strip) = plan.pieces.first().map(|piece| &piece.strip) else { return Vec::new() };
+        plan.pieces
+            .iter()
+            .enumerate()
+            .flat_map(|(index, piece)| Self::of(plan, index, &piece.strip))
+            .collect()
+    }
+
+    fn of(plan: &Plan, piece: usize, strip: &Strip) -> Vec<Self> {
         let brief = &plan.brief;
         let across = |field, name, wanted: fn(Panel) -> bool| {
             strip
@@ -40,11 +49,13 @@ impl DimensionView {
                 .find(|column| wanted(column.panel))
                 .map(|column| (field, name, "across", column.x))
         };
-        let up = |field, name, band| strip_row(strip, band).map(|span| (field, name, "up", span));
+        let up = |field, name, band| strip.row(band).map(|row| (field, name, "up", row.y));
         let whole = |panel| matches!(panel, Panel::Gusset { part: GussetPart::Whole, .. });
+        let face = strip.columns.iter().find(|column| column.panel == Panel::Front);
+        let face = face.or(strip.columns.iter().find(|column| column.panel.is_face()));
         [
             across("finished.gusset", "Gusset", whole),
-            across("finished.width", "Width", |panel| panel == Panel::Front),
+            face.map(|column| ("finished.width", "Width", "across", column.x)),
             across("tab", "Glue tab", |panel| panel == Panel::Tab),
             up("base.depth", "Base flap", Band::Base),
             up("finished.height", "Height", Band::Body),
@@ -55,6 +66,7 @@ impl DimensionView {
         .map(|(field, name, axis, span)| {
             let length: Length = span.length();
             Self {
+                piece,
                 field,
                 name,
                 axis,
@@ -68,8 +80,4 @@ impl DimensionView {
         })
         .collect()
     }
-}
-
-fn strip_row(strip: &Strip, band: Band) -> Option<wide_fold_core::net::Span> {
-    strip.row(band).map(|row| row.y)
 }

@@ -25,6 +25,8 @@ pub struct SheetCutView {
     pub width: String,
     /// Height as a figure.
     pub height: String,
+    /// How many sheets are cut alike.
+    pub times: u32,
     /// Pieces on it.
     pub placed: Vec<PlacedView>,
     /// Cuts of the trimmer, in order.
@@ -53,8 +55,8 @@ pub struct TrimView {
     pub keep: String,
     /// The same in millimetres.
     pub keep_mm: f64,
-    /// What it cuts off.
-    pub off: RectangleView,
+    /// What it cuts off and leaves over; nothing if it parts two pieces.
+    pub off: Option<RectangleView>,
 }
 
 /// An upright rectangle.
@@ -101,6 +103,7 @@ impl SheetCutView {
             height_mm: sheet.height.mm(),
             width: sheet.width.figure(unit),
             height: sheet.height.figure(unit),
+            times: sheet.times,
             placed: sheet
                 .placed
                 .iter()
@@ -119,7 +122,7 @@ impl SheetCutView {
                     },
                     keep: trim.keep.figure(unit),
                     keep_mm: trim.keep.mm(),
-                    off: RectangleView::new(&trim.off, unit),
+                    off: trim.off.map(|off| RectangleView::new(&off, unit)),
                 })
                 .collect(),
             offcuts: sheet.offcuts.iter().map(|offcut| RectangleView::new(offcut, unit)).collect(),

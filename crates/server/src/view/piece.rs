@@ -87,7 +87,7 @@ pub struct CutView {
     pub x2: f64,
     /// Where it stops, from the bottom.
     pub y2: f64,
-    /// `slit`, `notch` or `tab_corner`.
+    /// `slit`, `notch`, `level_slit`, `corner_square` or `tab_corner`.
     pub role: &'static str,
     /// What it is.
     pub says: String,
@@ -98,7 +98,7 @@ pub struct CutView {
 pub struct GlueView {
     /// Its name: `g0`.
     pub id: String,
-    /// `tab`, `hem` or `base_flap`.
+    /// `tab`, `lap`, `ear`, `hem` or `base_flap`.
     pub role: &'static str,
     /// `outside` or `inside`.
     pub face: &'static str,
@@ -162,6 +162,8 @@ impl PieceView {
                     role: match cut.role {
                         CutRole::Slit => "slit",
                         CutRole::Notch => "notch",
+                        CutRole::LevelSlit => "level_slit",
+                        CutRole::CornerSquare => "corner_square",
                         CutRole::TabCorner => "tab_corner",
                     },
                     says: strip.describe_cut(cut, unit),
@@ -175,6 +177,8 @@ impl PieceView {
                     id: format!("g{index}"),
                     role: match glue.role {
                         GlueRole::Tab => "tab",
+                        GlueRole::Lap => "lap",
+                        GlueRole::Ear => "ear",
                         GlueRole::Hem => "hem",
                         GlueRole::BaseFlap => "base_flap",
                     },
@@ -199,6 +203,7 @@ fn panel_kind(panel: Panel) -> &'static str {
 fn band(band: Band) -> &'static str {
     match band {
         Band::Base => "base",
+        Band::Ear => "ear",
         Band::Body => "body",
         Band::Hem => "hem",
     }

@@ -50,6 +50,7 @@ function Workbench({ bag }: { bag: Bag }) {
   const saving = useAutosave(bag, draft, current);
   const [stage, setStage] = useState<Stage>("size");
   const [pass, setPass] = useState(0);
+  const [pickedPiece, setPiece] = useState(0);
   const [read, setRead] = useState<Line | null>(null);
   const [pointed, setPointed] = useState<string[]>([]);
 
@@ -75,7 +76,11 @@ function Workbench({ bag }: { bag: Bag }) {
     return () => window.removeEventListener("keydown", keys);
   }, [undo, redo]);
 
-  const marked = useMemo(() => markedLines(plan, stage, pass, pointed), [plan, stage, pass, pointed]);
+  const piece = plan?.pieces[pickedPiece] ? pickedPiece : 0;
+  const marked = useMemo(
+    () => markedLines(plan, piece, stage, pass, pointed),
+    [plan, piece, stage, pass, pointed],
+  );
   const fault = problem?.field ? { field: problem.field, sentence: problem.detail } : null;
 
   return (
@@ -114,13 +119,15 @@ function Workbench({ bag }: { bag: Bag }) {
             disabled={!current}
             onChange={(unit) => setBrief({ ...settled, unit })}
           />
-          <Download bag={bag} save={saving.save} ready={plan?.layout.fits ?? false} />
+          <Download bag={bag} sheet={piece} save={saving.save} ready={plan?.layout.fits ?? false} />
         </div>
       </header>
       <main className="bench-sheet" aria-label="The sheet">
+        {plan && <PieceSwitch plan={plan} piece={piece} onPiece={setPiece} />}
         {plan && (
           <SheetDrawing
             plan={plan}
+            piece={piece}
             marked={marked}
             glue={stage === "glue"}
             trims={stage === "trim" || stage === "size"}
@@ -135,7 +142,7 @@ function Workbench({ bag }: { bag: Bag }) {
           />
         )}
         <p className="reading" aria-live="polite">
-          {read ? <Figure text={read.says} /> : <Standing plan={plan} />}
+          {read ? <Figure text={read.says} /> : <Standing plan={plan} piece={piece} />}
         </p>
       </main>
       <aside className="bench-side">
@@ -151,7 +158,17 @@ function Workbench({ bag }: { bag: Bag }) {
           {plan && stage === "size" && (
             <SizeStage plan={plan} brief={settled} fault={fault} onBrief={setBrief} onPoint={setPointed} />
           )}
-          {plan && stage !== "size" && <Steps plan={plan} stage={stage} pass={pass} onPass={setPass} />}
+          {plan && stage !== "size" && (
+            <Steps
+              plan={plan}
+              stage={stage}
+              pass={pass}
+              onPass={(index) => {
+                setPass(index);
+                setPiece(plan.passes[index]?.piece ?? 0);
+              }}
+            />
+          )}
         </div>
       </aside>
       {saving.conflict && (
@@ -173,15 +190,39 @@ function Workbench({ bag }: { bag: Bag }) {
   );
 }
 
+/** Which piece is drawn, where there is more than one to cut. */
+function PieceSwitch(props: { plan: Plan; piece: number; onPiece: (piece: number) => void }) {
+  const { pieces } = props.plan;
+  const only = pieces[0];
+  if (pieces.length < 2) {
+    return only && only.count > 1 ? <p className="piece-alike">{only.name}: cut two alike</p> : null;
+  }
+  return (
+    <div className="piece-switch" role="group" aria-label="Pieces">
+      {pieces.map(({ name }, index) => (
+        <Button
+          key={name}
+          variant="remedy"
+          aria-pressed={props.piece === index}
+          onClick={() => props.onPiece(index)}
+        >
+          {name}
+        </Button>
+      ))}
+    </div>
+  );
+}
+
 /** What the drawing shows while nothing on it is pointed at. */
-function Standing({ plan }: { plan: Plan | null }) {
-  const piece = plan?.pieces[0];
+function Standing({ plan, piece: index }: { plan: Plan | null; piece: number }) {
+  const piece = plan?.pieces[index];
   if (!plan || !piece) return null;
   const [width, height, gusset] = plan.size;
+  const which = piece.count > 1 ? "each of the two pieces" : "the piece";
   return (
     <>
       <Figure
-        text={`${width} × ${height} × ${gusset} finished; the piece is ${piece.width} × ${piece.height}`}
+        text={`${width} × ${height} × ${gusset} finished; ${which} is ${piece.width} × ${piece.height}`}
       />
       {" on "}
       {plan.sheet}. Point at a line to read it.
@@ -189,11 +230,19 @@ function Standing({ plan }: { plan: Plan | null }) {
   );
 }
 
-function markedLines(plan: Plan | null, stage: Stage, pass: number, pointed: string[]): Set<string> {
-  const piece = plan?.pieces[0];
+function markedLines(
+  plan: Plan | null,
+  index: number,
+  stage: Stage,
+  pass: number,
+  pointed: string[],
+): Set<string> {
+  const piece = plan?.pieces[index];
   if (!plan || !piece) return new Set();
   if (stage === "score") {
-    return new Set((plan.passes[pass] ?? plan.passes[0])?.lines.flatMap((line) => line.creases) ?? []);
+    const shown = plan.passes[pass]?.piece === index ? plan.passes[pass] : undefined;
+    const first = plan.passes.find((other) => other.piece === index);
+    return new Set((shown ?? first)?.lines.flatMap((line) => line.creases) ?? []);
   }
   if (stage === "cut") return new Set(piece.cuts.map((cut) => cut.id));
   const roles: Record<string, string[]> = {
@@ -250,7 +299,7 @@ function UnitSwitch(props: { unit: UnitName; disabled: boolean; onChange: (unit:
   );
 }
 
-function Download(props: { bag: Bag; save: () => Promise<boolean>; ready: boolean }) {
+function Download(props: { bag: Bag; sheet: number; save: () => Promise<boolean>; ready: boolean }) {
   const link = useRef<HTMLAnchorElement>(null);
   return (
     <>
@@ -275,7 +324,7 @@ function Download(props: { bag: Bag; save: () => Promise<boolean>; ready: boolea
       <a
         ref={link}
         className="d-none"
-        href={sheetSvgUrl(props.bag.id, 0)}
+        href={sheetSvgUrl(props.bag.id, props.sheet)}
         download
         tabIndex={-1}
         aria-hidden="true"

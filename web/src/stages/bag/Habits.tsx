@@ -156,27 +156,49 @@ export function Habits(props: { plan: Plan; brief: Brief; onBrief: (brief: Brief
         .
       </Sentence>
       <Sentence heading="The run">
-        One piece that starts with{" "}
-        <Choice
-          name="Start of the run"
-          value={run.start ?? "gusset"}
-          options={[
-            ["gusset", "a gusset (seam at a back corner)"],
-            ["face", "the front (seam at a front corner)"],
-            ["half_gusset", "half a gusset (seam hidden on its centre)"],
-          ]}
-          onChange={(start) => set({ run: { ...run, start } })}
-        />{" "}
-        and goes to the{" "}
-        <Choice
-          name="Direction of the run"
-          value={run.direction ?? "right"}
-          options={[
-            ["right", "right"],
-            ["left", "left"],
-          ]}
-          onChange={(direction) => set({ run: { ...run, direction } })}
-        />
+        {(brief.build ?? "wrap") === "wrap" && (
+          <>
+            One piece that starts with{" "}
+            <Choice
+              name="Start of the run"
+              value={run.start ?? "gusset"}
+              options={[
+                ["gusset", "a gusset (seam at a back corner)"],
+                ["face", "the front (seam at a front corner)"],
+                ["half_gusset", "half a gusset (seam hidden on its centre)"],
+              ]}
+              onChange={(start) => set({ run: { ...run, start } })}
+            />{" "}
+            and goes to the{" "}
+          </>
+        )}
+        {brief.build === "corner_pair" && (
+          <>Two pieces alike, each a face and a gusset, with the tab on the </>
+        )}
+        {brief.build === "cradle_pair" ? (
+          <>
+            Two pieces, each gusset, face and gusset; the back piece’s base squares{" "}
+            <Choice
+              name="Base corner squares"
+              value={brief.squares ?? "slit_up"}
+              options={[
+                ["slit_up", "fold into the base"],
+                ["slit_level", "turn up as ears against the gussets"],
+              ]}
+              onChange={(squares) => set({ squares })}
+            />
+          </>
+        ) : (
+          <Choice
+            name="Direction of the run"
+            value={run.direction ?? "right"}
+            options={[
+              ["right", "right"],
+              ["left", "left"],
+            ]}
+            onChange={(direction) => set({ run: { ...run, direction } })}
+          />
+        )}
         . Gussets{" "}
         <Choice
           name="Gusset crease"

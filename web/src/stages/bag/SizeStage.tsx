@@ -1,6 +1,7 @@
 // The first stage: what is right and wrong with this size, and how the bag is made, in a few sentences.
 
 import type { Brief, Plan } from "../../api/client";
+import { Builds } from "./Builds";
 import { Habits } from "./Habits";
 import { Proof } from "./Proof";
 import { Verdicts } from "./Verdicts";
@@ -22,6 +23,7 @@ export function SizeStage(props: {
         </p>
       )}
       <Verdicts verdicts={plan.verdicts} onApply={(remedy) => onBrief(remedy.brief)} onPoint={onPoint} />
+      <Builds brief={brief} onBrief={onBrief} />
       <Habits plan={plan} brief={brief} onBrief={onBrief} />
       <Proof plan={plan} />
     </>

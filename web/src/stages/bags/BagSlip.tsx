@@ -12,7 +12,7 @@ export function BagSlip(props: { bag: BagSummary; onDuplicate: () => void; onDel
   return (
     <li className="slip">
       <Link to={`/bags/${bag.id}`} className="slip-link">
-        <Thumbnail bag={bag} />
+        <Thumbnail pieces={bag.pieces} sheet={bag.sheet_mm} width={132} height={132} />
         <span className="slip-words">
           <strong>{bag.name}</strong>
           <span className="slip-size">

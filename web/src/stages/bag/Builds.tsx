@@ -1,0 +1,44 @@
+// The ways to build this bag, each drawn from its own unrolled pieces at the bag's own proportions.
+
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { builds, type Brief } from "../../api/client";
+import { Icon } from "../../drawings/Icon";
+import { Thumbnail } from "../../sheet/Thumbnail";
+import { Figure } from "../../words/Figure";
+
+export function Builds({ brief, onBrief }: { brief: Brief; onBrief: (brief: Brief) => void }) {
+  const { data = [] } = useQuery({
+    queryKey: ["builds", brief],
+    queryFn: () => builds(brief),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    gcTime: 60_000,
+  });
+  return (
+    <section className="builds" aria-labelledby="builds-title">
+      <h3 id="builds-title">Ways to build it</h3>
+      <ul>
+        {data.map((way) => (
+          <li key={way.name}>
+            <button type="button" aria-pressed={way.chosen} onClick={() => onBrief(way.brief)}>
+              <Thumbnail pieces={way.pieces} width={132} height={76} />
+              <span>
+                <strong>{way.name}</strong>
+                <span className="build-size">
+                  <Figure text={way.size} />
+                  {way.sheets > 1 && `, ${way.sheets} sheets`}
+                </span>
+                <small>{way.when}</small>
+                {way.obstacle && (
+                  <small className="is-blocked">
+                    <Icon name="blocks" label="Cannot be made so" /> <Figure text={way.obstacle} />
+                  </small>
+                )}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
