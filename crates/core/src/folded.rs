@@ -1,6 +1,7 @@
 //! The net folded up: every facet as a polygon in space, turned about its own creases.
 
 pub mod facets;
+pub mod motion;
 
 use crate::net::{Band, BaseCorners, Crease, CreaseRole, Fold, Joint, Net, Panel, Strip};
 use facets::{Facet, facets};
@@ -64,9 +65,16 @@ fn turn(crease: &Crease) -> f64 {
 impl Folded {
     /// Folds a net into the open bag. Only the net's lines are used, never the brief's sizes.
     pub fn new(net: &Net) -> Self {
+        Self::part_way(net, |_, _| 1.0)
+    }
+
+    /// Folds a net part of the way: `share` says how much of its fold each crease of a strip has made, from 0 to 1.
+    pub fn part_way(net: &Net, share: impl Fn(&Strip, &Crease) -> f64) -> Self {
         let mut folded = Self { facets: Vec::new(), torn: 0.0 };
         for (index, strip) in net.strips.iter().enumerate() {
-            folded.fold(index, strip);
+            let turns: Vec<f64> =
+                strip.creases.iter().map(|crease| turn(crease) * share(strip, crease)).collect();
+            folded.fold(index, strip, &turns);
         }
         folded.assemble(net);
         folded
@@ -104,7 +112,8 @@ impl Folded {
         }
     }
 
-    fn fold(&mut self, index: usize, strip: &Strip) {
+    /// Folds one strip; `turns` are degrees for each of its creases.
+    fn fold(&mut self, index: usize, strip: &Strip, turns: &[f64]) {
         let flats = facets(strip);
         let parts: Vec<(Panel, Band)> = flats.iter().filter_map(|facet| part(strip, facet)).collect();
         if parts.len() != flats.len() {
@@ -122,7 +131,7 @@ impl Folded {
                 let Some(hinge) = hinge else { continue };
                 let corners = &flats[here].corners;
                 let (a, b) = (flat(corners[side]), flat(corners[(side + 1) % corners.len()]));
-                let beyond = pose * about(a, b, turn(&strip.creases[hinge.crease]));
+                let beyond = pose * about(a, b, turns[hinge.crease]);
                 match poses[hinge.facet] {
                     None => {
                         poses[hinge.facet] = Some(beyond);

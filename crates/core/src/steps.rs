@@ -99,7 +99,7 @@ fn trim(brief: &Brief, layout: &Layout, figures: Figures) -> Step {
 fn of_piece(pieces: &[Piece], index: usize) -> String {
     match (pieces, pieces.get(index)) {
         ([one], _) if one.count == 1 => String::new(),
-        ([one], _) => format!(", {} pieces alike", one.count),
+        ([_], _) => ", two pieces alike".to_owned(),
         (_, Some(piece)) => format!(", {}", piece.name.to_lowercase()),
         (_, None) => String::new(),
     }
@@ -202,7 +202,8 @@ fn cut(brief: &Brief, pieces: &[Piece], index: usize, figures: Figures) -> Step 
     let at: Vec<String> = with(CutRole::Slit).map(|cut| figures.say(cut.from.x)).collect();
     if !at.is_empty() {
         says.push(format!(
-            "From the bottom edge, slit along the corner scores at {} up to the base line, {depth} deep and no further.",
+            "From the bottom edge, slit along the corner {} at {} up to the base line, {depth} deep and no further.",
+            if at.len() == 1 { "score" } else { "scores" },
             list(&at)
         ));
     }

@@ -3,6 +3,7 @@
 pub mod bag;
 pub mod build;
 pub mod dimension;
+pub mod fold;
 pub mod layout;
 pub mod pass;
 pub mod piece;

@@ -132,6 +132,34 @@ async fn a_remedy_can_be_sent_back_as_it_is(service: Service) {
 }
 
 #[rstest]
+#[tokio::test]
+async fn every_build_is_offered_with_its_pieces(service: Service) {
+    let ways = service.post("/api/builds", &brief("6", "6", "2 1/4")).await.json();
+    let ways = ways.as_array().unwrap();
+    assert_eq!(ways.len(), 4);
+    assert_eq!((&ways[0]["chosen"], ways[0]["obstacle"].is_string()), (&json!(true), true));
+    // Handbook (common practice): the corner pair of 6 × 6 × 2¼ is two 8¾ × 8¼.
+    assert_eq!((&ways[1]["size"], &ways[1]["sheets"]), (&json!("two 8¾ × 8¼"), &json!(2)));
+    let pair = service.post("/api/plan", &ways[1]["brief"]).await.json();
+    assert_eq!((&pair["ready"], &pair["pieces"][0]["count"]), (&json!(true), &json!(2)));
+}
+
+#[rstest]
+#[tokio::test]
+async fn the_fold_starts_flat_and_ends_open(service: Service) {
+    let fold = service.post("/api/fold", &brief("4", "6", "2")).await.json();
+    let poses = fold["poses"].as_array().unwrap();
+    let depth = |pose: &Value| {
+        let corners = pose["facets"].as_array().unwrap().iter().flat_map(|facet| facet.as_array().unwrap());
+        let zs: Vec<f64> = corners.map(|corner| corner[2].as_f64().unwrap()).collect();
+        zs.iter().copied().fold(f64::MIN, f64::max) - zs.iter().copied().fold(f64::MAX, f64::min)
+    };
+    assert!(depth(&poses[0]).abs() < 1e-9);
+    assert!((depth(poses.last().unwrap()) - 50.8).abs() < 1e-6);
+    assert_eq!(fold["facets"].as_array().unwrap().len(), poses[0]["facets"].as_array().unwrap().len());
+}
+
+#[rstest]
 #[case(r#"{"finished":{"width":"0","height":"7","gusset":"2"}}"#, 422, "finished.width", "more than nothing")]
 #[case(
     r#"{"finished":{"width":"-4","height":"7","gusset":"2"}}"#,

@@ -242,6 +242,86 @@ async fn two_windows_on_one_bag_are_both_offered() {
 }
 
 #[tokio::test]
+async fn a_build_is_chosen_by_its_pieces_and_folds_up() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    // The tea bowl's bag, wrapped.
+    house.goto("/bags/2").await;
+    house.reads("Ways to build it").await;
+    for (name, says) in [
+        ("Corner pair", "each of the two pieces is 6 × 7¾"),
+        ("Cradle pair, squares as ears", "the piece is 7¾ × 7¾"),
+        ("Cradle pair, squares in the base", "the piece is 7¾ × 7¾"),
+    ] {
+        let path = format!("//button[contains(., '{name}') and @aria-pressed]");
+        house.browser.find_path(&path).await.unwrap().click().await.unwrap();
+        house.reads(says).await;
+        house.reads("Folded and measured: all").await;
+        house.saved().await;
+    }
+    // The finished size stays; two different pieces can be looked at one by one.
+    assert_eq!(house.value(WIDTH).await, "3 1/4");
+    house.browser.find_path("//button[text()='Back piece']").await.unwrap().click().await.unwrap();
+    house.browser.until("document.querySelectorAll('.drawing .cut').length === 2").await.unwrap();
+    // The proof is read as a list.
+    house.click(".proof summary").await;
+    let items = house.browser.run("return document.querySelectorAll('.proof li').length").await.unwrap();
+    assert!(items.as_i64().unwrap() >= 12, "{items}");
+    house.reads("What is glued under is wholly covered").await;
+
+    // Folded in front of you, by keyboard.
+    house.browser.find_path("//button[text()='Folded bag']").await.unwrap().click().await.unwrap();
+    house.browser.find(".bag-drawing .facet").await.unwrap();
+    house.reads("Base closed: the open bag").await;
+    house.is_sound("the folded bag").await;
+    let slider = house.browser.find(".fold-way input[type=range]").await.unwrap();
+    slider.send_keys(&Key::Home.to_string()).await.unwrap();
+    house
+        .browser
+        .until("document.querySelector('.fold-way label').innerText.trim() === 'Unrolled'")
+        .await
+        .unwrap();
+    for _ in 0..12 {
+        house.browser.type_keys(&Key::Right.to_string()).await.unwrap();
+    }
+    house
+        .browser
+        .until("document.querySelector('.fold-way label').innerText.trim() === 'Bent into a tube'")
+        .await
+        .unwrap();
+    let before =
+        house.browser.run("return document.querySelector('.facet').getAttribute('points')").await.unwrap();
+    house.browser.find(".bag-drawing").await.unwrap().send_keys(&Key::Right.to_string()).await.unwrap();
+    let before = before.as_str().unwrap();
+    house
+        .browser
+        .until(&format!("document.querySelector('.facet').getAttribute('points') !== '{before}'"))
+        .await
+        .unwrap();
+}
+
+#[tokio::test]
+async fn an_impossible_build_says_why_and_what_would_do() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    // The platter's bag has half-and-lap flaps.
+    house.goto("/bags/5").await;
+    house
+        .browser
+        .find_path("//button[contains(., 'Cradle pair, squares in the base')]")
+        .await
+        .unwrap()
+        .click()
+        .await
+        .unwrap();
+    house.reads("A cradle pair has full base flaps").await;
+    house.browser.find_path("//button[text()='Full base flaps']").await.unwrap().click().await.unwrap();
+    house
+        .browser
+        .until("!document.body.textContent.includes('A cradle pair has full base flaps')")
+        .await
+        .unwrap();
+}
+
+#[tokio::test]
 async fn bags_are_duplicated_deleted_and_brought_back() {
     let house = House::open((1280, 800), &["--demo"]).await;
     house.reads("Bud vase").await;

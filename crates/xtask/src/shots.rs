@@ -36,6 +36,11 @@ async fn take(service: &Service) -> Result<(), Failed> {
     browser.find(".score-figures").await?;
     browser.shot(&folder.join("bag-score.png")).await?;
 
+    browser.goto(&address("/bags/2")).await?;
+    browser.find_path("//button[text()='Folded bag']").await?.click().await?;
+    browser.find(".bag-drawing .facet").await?;
+    browser.shot(&folder.join("bag-folded.png")).await?;
+
     browser.goto(&address("/bags/3")).await?;
     browser.find(".verdict.is-blocks").await?;
     browser.shot(&folder.join("bag-too-wide.png")).await?;

@@ -18,6 +18,7 @@ export type Verdict = Schemas["VerdictView"];
 export type Remedy = Schemas["RemedyView"];
 export type Step = Schemas["StepView"];
 export type Pass = Schemas["PassView"];
+export type Facet = Schemas["FacetView"];
 export type CommonSheet = Schemas["CommonSheet"];
 export type ProblemDetails = Schemas["Problem"];
 
@@ -57,6 +58,8 @@ async function answer<T>(request: Promise<{ data?: T; error?: unknown; response:
 
 export const plan = (brief: Brief, signal?: AbortSignal) =>
   answer(client.POST("/api/plan", { body: brief, signal }));
+
+export const fold = (brief: Brief) => answer(client.POST("/api/fold", { body: brief }));
 
 export const builds = (brief: Brief) => answer(client.POST("/api/builds", { body: brief }));
 

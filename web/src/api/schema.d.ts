@@ -109,6 +109,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fold": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The bag on its way from the unrolled pieces to the open bag. */
+        post: operations["fold"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plan": {
         parameters: {
             query?: never;
@@ -417,6 +434,22 @@ export interface components {
          * @enum {string}
          */
         DirectionText: "right" | "left";
+        /** @description A flat part of the paper. */
+        FacetView: {
+            /** @description Its corners on the strip, from the left and from the bottom, in millimetres. */
+            flat: number[][];
+            /**
+             * Format: double
+             * @description How far to draw it off its plane towards the outside, in millimetres, to tell layers apart.
+             */
+            lift: number;
+            /** @description What it is: `base flap of the front`. */
+            name: string;
+            /** @description True if the pattern's up is worth showing on it. */
+            shows_up: boolean;
+            /** @description Which of the net's strips it belongs to: the pieces of paper, copies counted. */
+            strip: number;
+        };
         /** @description Finished size. */
         FinishedText: {
             /**
@@ -434,6 +467,18 @@ export interface components {
              * @example 3 3/4 in
              */
             width: string;
+        };
+        /**
+         * @description The bag folding up. Frame: the front face lies in z = 0, x right, y up, the inside of the bag at negative z;
+         *     millimetres.
+         */
+        FoldView: {
+            /** @description The facets, in the order in which every pose lists them. */
+            facets: components["schemas"]["FacetView"][];
+            /** @description The stretches of the way. */
+            legs: components["schemas"]["LegView"][];
+            /** @description Poses evenly spaced from unrolled to open. */
+            poses: components["schemas"]["PoseView"][];
         };
         /** @description A glued area. */
         GlueView: {
@@ -477,6 +522,16 @@ export interface components {
             fits: boolean;
             /** @description The sheets, in the order they are used. */
             sheets: components["schemas"]["SheetCutView"][];
+        };
+        /** @description A stretch of the way. */
+        LegView: {
+            /** @description What the bag is when it is done. */
+            name: string;
+            /**
+             * Format: double
+             * @description Where it ends, from 0 to 1.
+             */
+            to: number;
         };
         /** @description A length to read and to edit. */
         LengthView: {
@@ -590,6 +645,16 @@ export interface components {
             unit: string;
             /** @description What the crafter should know, gravest first. */
             verdicts: components["schemas"]["VerdictView"][];
+        };
+        /** @description Where every facet is. */
+        PoseView: {
+            /** @description Corners of every facet. */
+            facets: number[][][];
+            /**
+             * Format: double
+             * @description From 0 to 1.
+             */
+            t: number;
         };
         /**
          * @description Which sides of a sheet are fit to be seen.
@@ -1114,6 +1179,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BuildView"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    fold: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BriefText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoldView"];
                 };
             };
             422: {

@@ -2,6 +2,7 @@
 
 use crate::problem::{Body, Problem};
 use crate::view::build::BuildView;
+use crate::view::fold::FoldView;
 use crate::view::plan::PlanView;
 use crate::view::sheet::CommonSheet;
 use axum::Json;
@@ -22,6 +23,14 @@ pub async fn plan(Body(text): Body<BriefText>) -> Result<Json<PlanView>, Problem
 ))]
 pub async fn builds(Body(text): Body<BriefText>) -> Result<Json<Vec<BuildView>>, Problem> {
     Ok(Json(BuildView::all(&Brief::try_from(&text)?)))
+}
+
+/// The bag on its way from the unrolled pieces to the open bag.
+#[utoipa::path(post, path = "/api/fold", request_body = BriefText, responses(
+    (status = 200, body = FoldView), (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn fold(Body(text): Body<BriefText>) -> Result<Json<FoldView>, Problem> {
+    Ok(Json(FoldView::new(&planned(&text)?)))
 }
 
 /// The sizes of sheet that are sold everywhere.

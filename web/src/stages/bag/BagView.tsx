@@ -6,6 +6,7 @@ import { Button, ButtonGroup } from "react-bootstrap";
 import { Link, useParams } from "react-router";
 import { readBag, sheetSvgUrl, type Bag, type BagDraft, type Brief, type Plan } from "../../api/client";
 import { Icon } from "../../drawings/Icon";
+import { BagDrawing } from "../../fold/BagDrawing";
 import { SheetDrawing, type Line } from "../../sheet/SheetDrawing";
 import { Figure } from "../../words/Figure";
 import { Conflict } from "./Conflict";
@@ -51,6 +52,8 @@ function Workbench({ bag }: { bag: Bag }) {
   const [stage, setStage] = useState<Stage>("size");
   const [pass, setPass] = useState(0);
   const [pickedPiece, setPiece] = useState(0);
+  const [shown, setShown] = useState<"sheet" | "bag">("sheet");
+  const [named, setNamed] = useState<string | null>(null);
   const [read, setRead] = useState<Line | null>(null);
   const [pointed, setPointed] = useState<string[]>([]);
 
@@ -122,9 +125,15 @@ function Workbench({ bag }: { bag: Bag }) {
           <Download bag={bag} sheet={piece} save={saving.save} ready={plan?.layout.fits ?? false} />
         </div>
       </header>
-      <main className="bench-sheet" aria-label="The sheet">
-        {plan && <PieceSwitch plan={plan} piece={piece} onPiece={setPiece} />}
+      <main className="bench-sheet" aria-label="The sheet and the bag">
         {plan && (
+          <div className="sheet-head">
+            <ShownSwitch shown={shown} onShown={setShown} />
+            {shown === "sheet" && <PieceSwitch plan={plan} piece={piece} onPiece={setPiece} />}
+          </div>
+        )}
+        {plan && shown === "bag" && <BagDrawing brief={plan.brief} onRead={setNamed} />}
+        {plan && shown === "sheet" && (
           <SheetDrawing
             plan={plan}
             piece={piece}
@@ -142,7 +151,9 @@ function Workbench({ bag }: { bag: Bag }) {
           />
         )}
         <p className="reading" aria-live="polite">
-          {read ? <Figure text={read.says} /> : <Standing plan={plan} piece={piece} />}
+          {shown === "bag" &&
+            (named ?? "Point at a part to read its name. Drag, or use the arrow keys, to turn the bag.")}
+          {shown === "sheet" && (read ? <Figure text={read.says} /> : <Standing plan={plan} piece={piece} />)}
         </p>
       </main>
       <aside className="bench-side">
@@ -186,6 +197,24 @@ function Workbench({ bag }: { bag: Bag }) {
           }}
         />
       )}
+    </div>
+  );
+}
+
+const SHOWN = [
+  { id: "sheet", name: "Sheet" },
+  { id: "bag", name: "Folded bag" },
+] as const;
+
+/** Whether the sheet or the bag folded from it is drawn. */
+function ShownSwitch(props: { shown: "sheet" | "bag"; onShown: (shown: "sheet" | "bag") => void }) {
+  return (
+    <div className="piece-switch" role="group" aria-label="What is drawn">
+      {SHOWN.map(({ id, name }) => (
+        <Button key={id} variant="remedy" aria-pressed={props.shown === id} onClick={() => props.onShown(id)}>
+          {name}
+        </Button>
+      ))}
     </div>
   );
 }

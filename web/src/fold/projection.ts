@@ -1,0 +1,151 @@
+// From the bag in space to the drawing: turned, then looked at from far away, so that parallel edges stay parallel.
+
+import type { Facet } from "../api/client";
+
+export type Vec3 = [number, number, number];
+
+/** How the bag is turned towards the one who looks, in degrees. */
+export interface Turn {
+  /** About the upright axis. */
+  yaw: number;
+  /** Tipped towards the one who looks. */
+  pitch: number;
+}
+
+/** A facet as it is drawn. */
+export interface Drawn {
+  index: number;
+  /** Corners on the drawing, y down, in millimetres. */
+  corners: [number, number][];
+  /** Corners after turning, and the normal of its outside face. */
+  space: Vec3[];
+  plane: Vec3;
+  /** Nearness to the one who looks. */
+  depth: number;
+  /** True if its outside face is seen. */
+  outside: boolean;
+  /** How squarely it faces the one who looks, from 0 to 1. */
+  facing: number;
+  /** The pattern's up on it: from the middle to the tip of an arrow, if it is worth showing. */
+  up: [[number, number], [number, number]] | null;
+}
+
+const sub = (a: Vec3, b: Vec3): Vec3 => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
+const add = (a: Vec3, b: Vec3, by = 1): Vec3 => [a[0] + b[0] * by, a[1] + b[1] * by, a[2] + b[2] * by];
+
+/** Normal of a polygon on the side from which its corners run anticlockwise (Newell's sum), one millimetre long. */
+function normal(corners: Vec3[]): Vec3 {
+  const sum: Vec3 = [0, 0, 0];
+  corners.forEach((a, index) => {
+    const b = corners[(index + 1) % corners.length] ?? a;
+    sum[0] += (a[1] - b[1]) * (a[2] + b[2]);
+    sum[1] += (a[2] - b[2]) * (a[0] + b[0]);
+    sum[2] += (a[0] - b[0]) * (a[1] + b[1]);
+  });
+  const length = Math.hypot(...sum) || 1;
+  return [sum[0] / length, sum[1] / length, sum[2] / length];
+}
+
+function rotate([x, y, z]: Vec3, { yaw, pitch }: Turn): Vec3 {
+  const [cy, sy] = [Math.cos((yaw * Math.PI) / 180), Math.sin((yaw * Math.PI) / 180)];
+  const [cp, sp] = [Math.cos((pitch * Math.PI) / 180), Math.sin((pitch * Math.PI) / 180)];
+  const [x1, z1] = [x * cy + z * sy, -x * sy + z * cy];
+  return [x1, y * cp - z1 * sp, y * sp + z1 * cp];
+}
+
+/** Where "up on the sheet" points on a facet in space, one millimetre long. */
+function upOn(flat: number[][], corners: Vec3[]): Vec3 | null {
+  const [a, b] = [flat[0], flat[1]];
+  const third = flat.findIndex(
+    (c) => a && b && Math.abs((b[0]! - a[0]!) * (c[1]! - a[1]!) - (b[1]! - a[1]!) * (c[0]! - a[0]!)) > 1e-3,
+  );
+  const c = flat[third];
+  const [pa, pb, pc] = [corners[0], corners[1], corners[third]];
+  if (!a || !b || !c || !pa || !pb || !pc) return null;
+  const [ux, uy, vx, vy] = [b[0]! - a[0]!, b[1]! - a[1]!, c[0]! - a[0]!, c[1]! - a[1]!];
+  // (0, 1) = p·u + q·v on the sheet; the same shares of the edges in space point up there.
+  const det = ux * vy - uy * vx;
+  const [p, q] = [-vx / det, ux / det];
+  return add(add([0, 0, 0], sub(pb, pa), p), sub(pc, pa), q);
+}
+
+/** Facets of one pose as they are drawn, the farthest first. */
+export function project(facets: Facet[], pose: number[][][], turn: Turn): Drawn[] {
+  const drawn = facets.map((facet, index): Drawn => {
+    const raw = (pose[index] ?? []) as Vec3[];
+    const away = normal(raw);
+    const corners = raw.map((corner) => rotate(add(corner, away, facet.lift), turn));
+    const plane = rotate(away, turn);
+    const facing = plane[2];
+    const count = corners.length || 1;
+    const middle = corners.reduce((sum, corner) => add(sum, corner, 1 / count), [0, 0, 0] as Vec3);
+    const up = facet.shows_up ? upOn(facet.flat, raw) : null;
+    const ys = facet.flat.map(([, y]) => y ?? 0);
+    const reach = (Math.max(...ys) - Math.min(...ys)) * 0.2;
+    const tip = up && add(middle, rotate(up, turn), reach);
+    return {
+      index,
+      corners: corners.map(([x, y]) => [x, -y]),
+      space: corners,
+      plane,
+      depth: middle[2],
+      outside: facing > 0,
+      facing: Math.abs(facing),
+      up: tip && [
+        [middle[0], -middle[1]],
+        [tip[0], -tip[1]],
+      ],
+    };
+  });
+  return farthestFirst(drawn);
+}
+
+const dot = (a: Vec3, b: Vec3) => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
+
+/** Distances below this many millimetres are rounding. */
+const ROUNDING = 0.01;
+
+/** True if what `back` hides may be hidden by `front`, but not the other way round: their planes tell. */
+function isBehind(back: Drawn, front: Drawn): boolean {
+  const away = (from: Drawn, points: Vec3[]) => {
+    const toViewer = from.plane[2] < 0 ? -1 : 1;
+    const start = from.space[0];
+    return start ? points.map((point) => toViewer * dot(from.plane, sub(point, start))) : [];
+  };
+  const square = (drawn: Drawn) => drawn.facing > 1e-3;
+  const behind = square(front) ? away(front, back.space) : [];
+  if (behind.length > 0 && behind.every((d) => d <= ROUNDING) && behind.some((d) => d < -ROUNDING))
+    return true;
+  const before = square(back) ? away(back, front.space) : [];
+  return before.length > 0 && before.every((d) => d >= -ROUNDING) && before.some((d) => d > ROUNDING);
+}
+
+function overlap(a: Drawn, b: Drawn): boolean {
+  return [0, 1].every((axis) => {
+    const span = (drawn: Drawn) => drawn.corners.map((corner) => corner[axis] ?? 0);
+    return (
+      Math.min(...span(a)) < Math.max(...span(b)) - ROUNDING &&
+      Math.min(...span(b)) < Math.max(...span(a)) - ROUNDING
+    );
+  });
+}
+
+/** Painter's order: whatever lies behind something else is drawn before it; ties and knots go by depth. */
+function farthestFirst(drawn: Drawn[]): Drawn[] {
+  const waiting = drawn.toSorted((a, b) => a.depth - b.depth);
+  const blockers = new Map(
+    waiting.map((front) => [
+      front,
+      new Set(waiting.filter((back) => back !== front && overlap(back, front) && isBehind(back, front))),
+    ]),
+  );
+  const order: Drawn[] = [];
+  while (waiting.length > 0) {
+    const free = waiting.findIndex((one) => blockers.get(one)?.size === 0);
+    const [next] = waiting.splice(Math.max(free, 0), 1);
+    if (!next) break;
+    order.push(next);
+    blockers.forEach((behind) => behind.delete(next));
+  }
+  return order;
+}
