@@ -16,8 +16,16 @@ impl Service {
     /// # Errors
     /// If it cannot be started or does not say where it listens.
     pub fn start(binary: &Path, db: &Path, more: &[&str]) -> io::Result<Self> {
+        Self::start_at("127.0.0.1:0", binary, db, more)
+    }
+
+    /// Starts `binary` at a given address: to come back where an earlier one was.
+    ///
+    /// # Errors
+    /// If it cannot be started or does not say where it listens.
+    pub fn start_at(address: &str, binary: &Path, db: &Path, more: &[&str]) -> io::Result<Self> {
         let mut child = Command::new(binary)
-            .args(["serve", "--addr", "127.0.0.1:0", "--db"])
+            .args(["serve", "--addr", address, "--db"])
             .arg(db)
             .args(more)
             .stdout(Stdio::piped())

@@ -11,7 +11,7 @@ use crate::net::{Band, Net, Panel, Side};
 use crate::wording::{Figures, sentence};
 use crate::{Brief, Length, Unit};
 use glam::DVec2;
-use measure::{Extent, ear_gap, hem_gap, length, seam_gap, tab_sticking_out};
+use measure::{Extent, ear_gap, hem_gap, hem_on_wrong_side, length, seam_gap, tab_sticking_out};
 
 /// Differences up to this many millimetres are rounding of the pose, far below a nanometre's meaning for paper.
 const ROUNDING: f64 = 1e-5;
@@ -64,6 +64,9 @@ pub enum Check {
     MouthLevel,
     /// How far the turned band is from lying flat within the body.
     HemFlat,
+    /// How much of the hem line is folded to the other side: a fold right over looks the same from either side, so
+    /// only the direction of the crease tells in from out.
+    HemSide,
     /// How far the ears are from lying flat against their gussets.
     EarsFlat,
 }
@@ -88,6 +91,7 @@ impl Item {
             Check::BaseClosed => "The base is closed".to_owned(),
             Check::NothingSticksOut => "No flap sticks out".to_owned(),
             Check::MouthLevel => "The mouth is level".to_owned(),
+            Check::HemSide => "The hem turns to the side it should, all the way round".to_owned(),
             Check::EarsFlat => "The ears lie flat against the gussets".to_owned(),
             Check::HemFlat => "The hem lies flat within the body".to_owned(),
         }
@@ -147,6 +151,7 @@ impl Proof {
         add(Check::MouthLevel, Length::ZERO, mouth_spread(folded));
         if net.strips.iter().any(|strip| strip.row(Band::Hem).is_some()) {
             add(Check::HemFlat, Length::ZERO, hem_gap(net, folded));
+            add(Check::HemSide, Length::ZERO, hem_on_wrong_side(brief.hem, net));
         }
         if folded.facets.iter().any(|facet| facet.part.1 == Band::Ear) {
             add(Check::EarsFlat, Length::ZERO, ear_gap(net, folded));

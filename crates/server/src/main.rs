@@ -5,6 +5,9 @@ use std::net::SocketAddr;
 use std::path::PathBuf;
 use wide_fold::store::Store;
 
+#[global_allocator]
+static ALLOCATOR: mimalloc::MiMalloc = mimalloc::MiMalloc;
+
 /// Wide Fold: gift bags from a typed size to a sheet that can be scored.
 #[derive(Parser)]
 #[command(version)]

@@ -261,6 +261,31 @@ async fn a_stale_write_is_refused_with_the_kept_version(service: Service) {
     assert_eq!(service.get("/api/bags/1").await.json()["brief"]["finished"]["width"], "3 1/4 in");
 }
 
+/// Many writers, one revision: exactly one of them wins, and what it wrote is what is kept.
+#[rstest]
+#[tokio::test(flavor = "multi_thread", worker_threads = 4)]
+async fn of_many_writers_at_one_revision_one_wins(service: Service) {
+    service.post("/api/bags", &json!({ "name": "Vase", "brief": brief("3", "6", "2") })).await;
+    let service = std::sync::Arc::new(service);
+    let writers = (0..16).map(|n| {
+        let service = std::sync::Arc::clone(&service);
+        tokio::spawn(async move {
+            let draft = json!({ "name": format!("writer {n}"), "brief": brief("3", "6", "2") });
+            (n, service.put("/api/bags/1", "\"1\"", &draft).await.status)
+        })
+    });
+    let mut winners = Vec::new();
+    for writer in writers.collect::<Vec<_>>() {
+        match writer.await.unwrap() {
+            (n, StatusCode::OK) => winners.push(n),
+            (_, status) => assert_eq!(status, StatusCode::PRECONDITION_FAILED),
+        }
+    }
+    assert_eq!(winners.len(), 1);
+    let kept = service.get("/api/bags/1").await.json();
+    assert_eq!((&kept["name"], &kept["revision"]), (&json!(format!("writer {}", winners[0])), &json!(2)));
+}
+
 #[rstest]
 #[tokio::test]
 async fn what_cannot_be_planned_cannot_be_saved(service: Service) {

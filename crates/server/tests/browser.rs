@@ -191,6 +191,43 @@ async fn a_half_typed_figure_loses_nothing() {
 }
 
 #[tokio::test]
+async fn work_goes_on_while_the_service_is_away_and_is_saved_when_it_is_back() {
+    let House { service, browser, folder } = House::open((1280, 800), &["--demo"]).await;
+    browser.goto(&format!("{}/bags/1", service.url())).await.unwrap();
+    browser.find_path(WIDTH).await.unwrap();
+    let host = service.host().to_owned();
+    drop(service); // SIGKILL
+    browser.find("[aria-label='Name of the bag']").await.unwrap().send_keys(" for Saturday").await.unwrap();
+    browser.until("document.querySelector('.saving').innerText.includes('trying again')").await.unwrap();
+    let binary = Path::new(env!("CARGO_BIN_EXE_wide-fold"));
+    let service = Service::start_at(&host, binary, &folder.path().join("bags.db"), &["--demo"]).unwrap();
+    browser.until("document.querySelector('.saving').innerText.trim() === 'Saved'").await.unwrap();
+    browser.goto(service.url()).await.unwrap();
+    browser.until("[...document.querySelectorAll('.slip strong')].some(name => name.innerText === 'Bud vase for Saturday')").await.unwrap();
+}
+
+#[tokio::test]
+async fn habits_are_changed_in_their_sentences() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    house.goto("/bags/1").await;
+    house.reads("the piece is 12 × 8½").await;
+    for (name, value, says) in [
+        // Half-and-lap by ½: flaps of 1¼ instead of 2.
+        ("Base flaps", "half_and_lap", "the piece is 12 × 7¾"),
+        // A hem of 1.
+        ("Top edge", "out", "the piece is 12 × 8¾"),
+        ("Start of the run", "half_gusset", "the piece is 12 × 8¾"),
+        ("Sheet", "10×10", "2 too wide for the 10×10 sheet"),
+    ] {
+        let select = house.browser.find(&format!("select[aria-label='{name}']")).await.unwrap();
+        select.select_by_value(value).await.unwrap();
+        house.reads(says).await;
+    }
+    assert_eq!(house.scores().await[0], "1 4¾ 6¾ 10½ 11½");
+    house.saved().await;
+}
+
+#[tokio::test]
 async fn lines_are_read_by_keyboard() {
     let house = House::open((1280, 800), &["--demo"]).await;
     house.goto("/bags/1").await;

@@ -18,6 +18,7 @@ export type Verdict = Schemas["VerdictView"];
 export type Remedy = Schemas["RemedyView"];
 export type Step = Schemas["StepView"];
 export type Pass = Schemas["PassView"];
+export type Standing = Schemas["StandingView"];
 export type Facet = Schemas["FacetView"];
 export type CommonSheet = Schemas["CommonSheet"];
 export type ProblemDetails = Schemas["Problem"];

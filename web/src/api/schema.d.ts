@@ -197,6 +197,7 @@ export interface components {
             sheet_mm: number[];
             /** @description Finished size, as three figures: width, height, gusset. */
             size: string[];
+            standing?: components["schemas"]["StandingView"] | null;
             /** @description The unit's short name: `in` or `mm`. */
             unit: string;
             /** @description When it was last changed (RFC 3339). */
@@ -840,6 +841,13 @@ export interface components {
          * @enum {string}
          */
         SquaresText: "slit_up" | "slit_level";
+        /** @description The open, standing bag, for a small picture. */
+        StandingView: {
+            /** @description The facets. */
+            facets: components["schemas"]["FacetView"][];
+            /** @description Corners of every facet in space. */
+            pose: number[][][];
+        };
         /**
          * @description The first panel of the run.
          * @enum {string}

@@ -1,8 +1,9 @@
 //! Measurements taken on the folded facets, in millimetres.
 
 use crate::Length;
+use crate::brief::Hem;
 use crate::folded::{Folded, Turned};
-use crate::net::{Band, Joint, Net, Panel, Span};
+use crate::net::{Band, CreaseRole, Fold, Joint, Net, Panel, Span};
 use glam::DVec3;
 use std::collections::BTreeMap;
 
@@ -102,6 +103,17 @@ pub(super) fn hem_gap(net: &Net, folded: &Folded) -> f64 {
         }
     });
     gaps.fold(0.0, f64::max)
+}
+
+/// Length of hem line whose fold turns the band to the other side than `hem` does.
+pub(super) fn hem_on_wrong_side(hem: Hem, net: &Net) -> f64 {
+    let right = if matches!(hem, Hem::Out { .. }) { Fold::Valley } else { Fold::Mountain };
+    let lines = net
+        .strips
+        .iter()
+        .flat_map(|strip| &strip.creases)
+        .filter(|crease| crease.role == CreaseRole::HemLine);
+    lines.filter(|crease| crease.fold != right).map(|crease| (crease.to.x - crease.from.x).mm()).sum()
 }
 
 /// How far any ear is from lying flat against the body of its gusset.

@@ -1,5 +1,6 @@
 //! Bags as they are listed and read.
 
+use super::fold::StandingView;
 use super::piece::PieceView;
 use crate::store::Bag;
 use serde::{Deserialize, Serialize};
@@ -60,6 +61,8 @@ pub struct BagSummary {
     pub concern: Option<String>,
     /// Its pieces.
     pub pieces: Vec<PieceView>,
+    /// The bag itself, open and standing.
+    pub standing: Option<StandingView>,
 }
 
 impl Bag {
@@ -106,6 +109,7 @@ impl BagSummary {
             ready: false,
             concern: Some("This bag was kept by another version and cannot be read.".to_owned()),
             pieces: Vec::new(),
+            standing: None,
         };
         let Some(plan) = bag.brief().ok().and_then(|brief| Plan::new(&brief).ok()) else { return summary };
         let (brief, unit) = (&plan.brief, plan.brief.unit);
@@ -119,6 +123,7 @@ impl BagSummary {
         summary.sheet_mm = [width.mm(), height.mm()];
         summary.ready = plan.is_ready();
         summary.concern = grave.map(|verdict| verdict.title.clone());
+        summary.standing = Some(StandingView::new(&plan));
         summary.pieces = plan.pieces.iter().map(|piece| PieceView::new(piece, unit)).collect();
         summary
     }

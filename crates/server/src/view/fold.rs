@@ -26,6 +26,30 @@ pub struct FoldView {
     pub poses: Vec<PoseView>,
 }
 
+/// The open, standing bag, for a small picture.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct StandingView {
+    /// The facets.
+    pub facets: Vec<FacetView>,
+    /// Corners of every facet in space.
+    pub pose: Vec<Vec<[f64; 3]>>,
+}
+
+impl StandingView {
+    /// The bag of a plan, open and standing.
+    pub fn new(plan: &Plan) -> Self {
+        let facets = &plan.folded.facets;
+        Self {
+            facets: facets.iter().map(|facet| FacetView::new(plan, facet)).collect(),
+            pose: facets.iter().map(corners).collect(),
+        }
+    }
+}
+
+fn corners(facet: &Turned) -> Vec<[f64; 3]> {
+    facet.corners().iter().map(|corner| corner.to_array()).collect()
+}
+
 /// A stretch of the way.
 #[derive(Clone, Debug, Serialize, ToSchema)]
 pub struct LegView {
@@ -66,7 +90,6 @@ impl FoldView {
         let pose = |step: u32| {
             let t = f64::from(step) / f64::from(POSES);
             let folded = at(&plan.net, closing, t);
-            let corners = |facet: &Turned| facet.corners().iter().map(|corner| corner.to_array()).collect();
             PoseView { t, facets: folded.facets.iter().map(corners).collect() }
         };
         Self {

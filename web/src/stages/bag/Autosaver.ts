@@ -4,6 +4,9 @@ import { Refused, updateBag, type Bag, type BagDraft } from "../../api/client";
 
 export type Saving = "saved" | "saving" | "waiting" | "offline" | "refused" | "conflict";
 
+/** Whether a draft can be saved: its brief has been planned, is being planned, or cannot be. */
+export type Standing = "good" | "pending" | "faulty";
+
 /** How a bag stands: what is to be told, and the kept version if it was changed elsewhere. */
 export interface SaveState {
   state: Saving;
@@ -16,7 +19,7 @@ const TRY_AGAIN = 3000;
 const same = (a: BagDraft, b: BagDraft) => JSON.stringify(a) === JSON.stringify(b);
 
 /**
- * Saves a draft shortly after each change, one save at a time. While a draft is not valid nothing is sent: the last
+ * Saves a draft shortly after each change, one save at a time. While a draft is faulty nothing is sent: the last
  * good version stays saved, and what is typed stays on the screen.
  */
 export class Autosaver {
@@ -24,7 +27,7 @@ export class Autosaver {
   private revision: number;
   private kept: BagDraft;
   private wanted: BagDraft;
-  private valid = true;
+  private standing: Standing = "good";
   private sending = false;
   private timer = 0;
   private current: SaveState = { state: "saved", conflict: null };
@@ -44,17 +47,17 @@ export class Autosaver {
 
   readonly snapshot = () => this.current;
 
-  /** Takes note of a change. `valid` is false while its brief cannot be planned, or is not planned yet. */
-  readonly want = (draft: BagDraft, valid: boolean) => {
+  /** Takes note of a change. */
+  readonly want = (draft: BagDraft, standing: Standing) => {
     this.wanted = draft;
-    this.valid = valid;
+    this.standing = standing;
     window.clearTimeout(this.timer);
     if (this.current.conflict) return;
     if (same(draft, this.kept)) {
       if (!this.sending) this.tell("saved");
-    } else if (valid) {
+    } else if (standing === "good") {
       this.timer = window.setTimeout(() => void this.save(), PAUSE);
-    } else {
+    } else if (standing === "faulty") {
       this.tell("waiting");
     }
   };
@@ -65,7 +68,7 @@ export class Autosaver {
     if (this.sending || this.current.conflict) return false;
     const sent = this.wanted;
     if (same(sent, this.kept)) return true;
-    if (!this.valid) return false;
+    if (this.standing !== "good") return false;
     this.sending = true;
     this.tell("saving");
     try {
@@ -104,7 +107,8 @@ export class Autosaver {
 
   /** The page is going away: sends what is not saved yet without waiting for the answer. */
   readonly leave = () => {
-    if (!this.valid || this.sending || this.current.conflict || same(this.wanted, this.kept)) return;
+    if (this.standing !== "good" || this.sending || this.current.conflict || same(this.wanted, this.kept))
+      return;
     window.clearTimeout(this.timer);
     void updateBag(this.id, this.revision, this.wanted, true).catch(() => undefined);
   };

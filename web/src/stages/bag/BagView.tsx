@@ -48,7 +48,11 @@ function Workbench({ bag }: { bag: Bag }) {
   const history = useHistory<BagDraft>({ name: bag.name, brief: bag.brief });
   const draft = history.present;
   const { plan, current, problem } = useLivePlan(draft.brief);
-  const saving = useAutosave(bag, draft, current);
+  const saving = useAutosave(
+    bag,
+    draft,
+    current ? "good" : problem && problem.status < 500 ? "faulty" : "pending",
+  );
   const [stage, setStage] = useState<Stage>("size");
   const [pass, setPass] = useState(0);
   const [pickedPiece, setPiece] = useState(0);

@@ -1,12 +1,12 @@
 import { useEffect, useState, useSyncExternalStore } from "react";
 import type { Bag, BagDraft } from "../../api/client";
-import { Autosaver } from "./Autosaver";
+import { Autosaver, type Standing } from "./Autosaver";
 
 /** Keeps `draft` saved as long as the view stands, and once more when it goes. */
-export function useAutosave(bag: Bag, draft: BagDraft, valid: boolean) {
+export function useAutosave(bag: Bag, draft: BagDraft, standing: Standing) {
   const [saver] = useState(() => new Autosaver(bag));
   const { state, conflict } = useSyncExternalStore(saver.follow, saver.snapshot);
-  useEffect(() => saver.want(draft, valid), [saver, draft, valid]);
+  useEffect(() => saver.want(draft, standing), [saver, draft, standing]);
   useEffect(() => {
     window.addEventListener("pagehide", saver.leave);
     return () => {

@@ -4,6 +4,7 @@ import { Button } from "react-bootstrap";
 import { Link } from "react-router";
 import type { BagSummary } from "../../api/client";
 import { Icon } from "../../drawings/Icon";
+import { BagPicture } from "../../fold/BagPicture";
 import { Thumbnail } from "../../sheet/Thumbnail";
 import { Figure } from "../../words/Figure";
 
@@ -12,7 +13,10 @@ export function BagSlip(props: { bag: BagSummary; onDuplicate: () => void; onDel
   return (
     <li className="slip">
       <Link to={`/bags/${bag.id}`} className="slip-link">
-        <Thumbnail pieces={bag.pieces} sheet={bag.sheet_mm} width={132} height={132} />
+        <span className="slip-pictures">
+          {bag.standing && <BagPicture standing={bag.standing} width={104} height={108} />}
+          <Thumbnail pieces={bag.pieces} sheet={bag.sheet_mm} width={104} height={62} />
+        </span>
         <span className="slip-words">
           <strong>{bag.name}</strong>
           <span className="slip-size">

@@ -1,0 +1,72 @@
+//! Whatever can be asked for can be written down and read again, exactly.
+#![allow(clippy::unwrap_used)] // In a test, a panic is the failure.
+
+use proptest::prelude::*;
+use wide_fold_core::brief::{
+    BaseHabit, Board, Build, ClosingOrder, Direction, GussetCrease, Hem, Run, RunStart, ScoreFace, Squares,
+};
+use wide_fold_core::sheet::Printed;
+use wide_fold_core::{Brief, Length, Plan, Unit};
+use wide_fold_formats::{BriefText, read_brief, sheet_svg};
+
+prop_compose! {
+    /// Any brief, lengths in hundredths of a millimetre: most of them no fraction of an inch.
+    fn brief()(
+        w in 700_i64..30_000, h in 700_i64..30_000, d in 700_i64..15_000, tab in 200_i64..3_000, notch in 0_i64..2_000,
+        other in 700_i64..5_000, base in 0_usize..4, hem in 0_usize..3, build in 0_usize..4, start in 0_usize..3,
+        flags in prop::array::uniform8(any::<bool>()),
+    ) -> Brief {
+        let n = |n| Length::from_nm(n * 10_000);
+        let mut brief = Brief::new(n(w), n(h), n(d));
+        (brief.tab, brief.notch) = (n(tab), n(notch));
+        brief.base = [
+            BaseHabit::Full,
+            BaseHabit::HalfAndLap { lap: n(other) },
+            BaseHabit::Fixed { depth: n(other) },
+            BaseHabit::Custom { depth: n(other) },
+        ][base];
+        let depth = n(other);
+        brief.hem = [Hem::None, Hem::In { depth }, Hem::Out { depth }][hem];
+        brief.build = [
+            Build::Wrap,
+            Build::CornerPair,
+            Build::CradlePair { squares: Squares::SlitUp },
+            Build::CradlePair { squares: Squares::SlitLevel },
+        ][build];
+        let start = [RunStart::Gusset, RunStart::Face, RunStart::HalfGusset][start];
+        brief.run = Run { start, direction: if flags[0] { Direction::Left } else { Direction::Right } };
+        brief.gusset_crease = if flags[1] { GussetCrease::Centre } else { GussetCrease::None };
+        brief.closing = if flags[2] { ClosingOrder::GussetsFirst } else { ClosingOrder::BackFirst };
+        brief.score_face = if flags[3] { ScoreFace::InsideThroughout } else { ScoreFace::OutsideOfFold };
+        brief.sheet.printed = if flags[4] { Printed::Both } else { Printed::One };
+        (brief.sheet.directional, brief.sheet.turned) = (flags[5], flags[6]);
+        brief.unit = if flags[7] { Unit::Metric } else { Unit::Inch };
+        brief.board = Board { groove: n(500), reach: n(30_000) };
+        brief
+    }
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(400))]
+
+    #[test]
+    fn written_then_read_is_the_same(brief in brief()) {
+        let json = serde_json::to_value(BriefText::from(&brief)).unwrap();
+        prop_assert_eq!(read_brief(&json), Ok(brief));
+    }
+
+    #[test]
+    fn every_plan_can_be_drawn(brief in brief()) {
+        let plan = Plan::new(&brief).unwrap();
+        for index in 0..plan.layout.sheets.len() {
+            let svg = sheet_svg(&plan, "any bag", index).unwrap();
+            let tree = usvg::Tree::from_str(&svg, &usvg::Options::default()).unwrap();
+            // The first cut is the outline: as large as the piece, in px at 96 to the inch.
+            let cut = tree.node_by_id("cut").unwrap().abs_bounding_box();
+            let piece = &plan.pieces[index];
+            let mm = |px: f32| f64::from(px) / 96.0 * 25.4;
+            prop_assert!((mm(cut.width()) - piece.width.mm()).abs() < 1e-2);
+            prop_assert!((mm(cut.height()) - piece.height.mm()).abs() < 1e-2);
+        }
+    }
+}
