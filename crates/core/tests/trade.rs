@@ -1,6 +1,6 @@
 //! Figures of the trade, at the level a crafter meets them: a size in, a sheet and its figures out. All of them are
 //! common practice unless a line names a published source.
-#![allow(clippy::unwrap_used)] // In a test, a panic is the failure.
+#![allow(clippy::unwrap_used, clippy::too_many_arguments)] // In a test, a panic is the failure.
 
 use rstest::rstest;
 use wide_fold_core::brief::{

@@ -51,7 +51,7 @@ function Workbench({ bag }: { bag: Bag }) {
   const saving = useAutosave(
     bag,
     draft,
-    current ? "good" : problem && problem.status < 500 ? "faulty" : "pending",
+    current ? "good" : problem && problem.status >= 400 && problem.status < 500 ? "faulty" : "pending",
   );
   const [stage, setStage] = useState<Stage>("size");
   const [pass, setPass] = useState(0);
