@@ -6,8 +6,8 @@ import { LengthInput } from "./LengthInput";
 
 export interface DimensionFieldProps {
   dimension: Dimension;
-  /** Where it is written: on its panel, beside the sheet, or on the panel next to a narrow one. */
-  place: "on-panel" | "beside" | "next-to";
+  /** Where it is written: on its panel, beside the sheet, or on the panel next to a narrow one, or above a small piece. */
+  place: "on-panel" | "beside" | "next-to" | "above";
   /** True if a message below it has to run to the left to stay on the drawing. */
   messageToLeft: boolean;
   style: CSSProperties;

@@ -2,14 +2,21 @@
 
 import type { Dimension, Piece, Plan, SheetCut } from "../api/client";
 import { DimensionField } from "./DimensionField";
-import type { Frame } from "./frame";
+import { spread, type Frame } from "./frame";
 
 /** Narrower panels than this many pixels carry their figure on the panel next to them. */
 const NARROWEST_ON_PANEL = 70;
+/** How far above a small piece the middle of its measurements stands: over the figures of the scores. */
+const ABOVE_SCORES = 76;
+/** Room in pixels that fields take beside a small piece. */
+const ROOM_BESIDE = 130;
+/** Fields stand at least this far apart, in pixels. */
+const APART = { across: 84, up: 58 };
+const APART_ON_A_PHONE = { across: 66, up: 50 };
 
 interface Placed {
   dimension: Dimension;
-  place: "on-panel" | "beside" | "next-to";
+  place: "on-panel" | "beside" | "next-to" | "above";
   /** Where the field is anchored, in pixels. */
   x: number;
   y: number;
@@ -20,8 +27,16 @@ interface Placed {
 function place(dimension: Dimension, frame: Frame, piece: Piece, sheet: SheetCut): Placed {
   const middle = (dimension.from_mm + dimension.to_mm) / 2;
   if (dimension.axis === "up") {
-    const x = frame.x(Math.max(piece.width_mm, sheet.width_mm)) + 14;
+    // Beside the sheet, or beside the piece where that is small and lies in a corner.
+    const free = (sheet.width_mm - piece.width_mm) * frame.scale;
+    const right =
+      frame.compact && free > ROOM_BESIDE ? piece.width_mm : Math.max(piece.width_mm, sheet.width_mm);
+    const x = frame.x(right) + 14;
     return { dimension, place: "beside", x, y: frame.y(middle), panelOnRight: false };
+  }
+  if (frame.compact) {
+    const y = frame.y(piece.height_mm) - ABOVE_SCORES;
+    return { dimension, place: "above", x: frame.x(middle), y, panelOnRight: false };
   }
   const body = piece.rows.find((row) => row.kind === "body");
   const height = (share: number) =>
@@ -47,7 +62,27 @@ function all({ plan, piece: index, sheet, frame }: Shown): Placed[] {
   const piece = plan.pieces[index];
   if (!piece) return [];
   const own = plan.dimensions.filter((dimension) => dimension.piece === index);
-  return own.map((dimension) => place(dimension, frame, piece, sheet));
+  const placed = own.map((dimension) => place(dimension, frame, piece, sheet));
+  const apart = frame.width < 620 ? APART_ON_A_PHONE : APART;
+  const above = placed.filter((one) => one.place === "above");
+  const beside = placed.filter((one) => one.place === "beside");
+  const xs = spread(
+    above.map((one) => one.x),
+    apart.across,
+    frame.margins.left + apart.across / 3,
+    frame.width - apart.across / 2,
+  );
+  const ys = spread(
+    beside.map((one) => one.y),
+    apart.up,
+    apart.up / 2,
+    frame.y(0) - apart.up / 3,
+  );
+  return placed.map((one) => {
+    if (one.place === "above") return { ...one, x: xs[above.indexOf(one)] ?? one.x };
+    if (one.place === "beside") return { ...one, y: ys[beside.indexOf(one)] ?? one.y };
+    return one;
+  });
 }
 
 /** Lines with ticks at their ends, inside the drawing. */
@@ -60,7 +95,20 @@ export function DimensionLines(shown: Shown) {
         if (where === "beside") {
           const [low, high] = [frame.y(from), frame.y(to)];
           return (
-            <path key={field} d={`M ${x - 5} ${low} h 10 M ${x - 5} ${high} h 10 M ${x} ${low} V ${high}`} />
+            <path
+              key={field}
+              d={`M ${x - 5} ${low} h 10 M ${x - 5} ${high} h 10 M ${x} ${low} V ${high} M ${x} ${(low + high) / 2} L ${x + 8} ${y + 8}`}
+            />
+          );
+        }
+        if (where === "above") {
+          const [left, right] = [frame.x(from) + 1, frame.x(to) - 1];
+          const level = y + ABOVE_SCORES - 38;
+          return (
+            <path
+              key={field}
+              d={`M ${left} ${level + 5} v -5 H ${right} v 5 M ${(left + right) / 2} ${level} L ${x} ${y + 26}`}
+            />
           );
         }
         if (where === "on-panel") {
@@ -86,7 +134,11 @@ export function DimensionLines(shown: Shown) {
   );
 }
 
-const SHIFT = { "on-panel": "translate(-50%, -50%)", beside: "translateY(-50%)" };
+const SHIFT = {
+  "on-panel": "translate(-50%, -50%)",
+  above: "translate(-50%, -50%)",
+  beside: "translateY(-50%)",
+};
 
 /** The fields, laid over the drawing. */
 export function DimensionFields(

@@ -4,7 +4,7 @@ import { useMemo, useRef, type KeyboardEvent } from "react";
 import type { Piece, Plan, SheetCut } from "../api/client";
 import { FigureInSvg } from "../words/Figure";
 import { DimensionFields, DimensionLines } from "./Dimensions";
-import { extent, fit, type Frame } from "./frame";
+import { BAND, fit, type Frame } from "./frame";
 import { PieceLines } from "./PieceLines";
 import { Rulers } from "./Rulers";
 import { useSpace } from "./useSpace";
@@ -66,7 +66,7 @@ export function SheetDrawing(props: SheetDrawingProps) {
   const piece = plan.pieces[index];
   const lines = useMemo(() => (piece ? linesOf(piece) : []), [piece]);
   if (!sheet || !piece) return null;
-  const frame = space && fit(extent(sheet, piece), space);
+  const frame = space && fit(sheet, piece, space);
 
   const keys = (event: KeyboardEvent) => {
     const steps: Record<string, number> = { ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1, ArrowUp: 1 };
@@ -107,7 +107,7 @@ export function SheetDrawing(props: SheetDrawingProps) {
             <GlueAreas piece={piece} frame={frame} shown={glue} read={read} />
             <Overhang sheet={sheet} piece={piece} frame={frame} />
             <PanelNames piece={piece} frame={frame} />
-            <PatternUp plan={plan} piece={piece} frame={frame} />
+            <PatternUp plan={plan} piece={piece} sheet={sheet} frame={frame} />
             {scores && <Scores piece={piece} frame={frame} marked={marked} />}
             <Rulers frame={frame} wide={sheet.width_mm} tall={sheet.height_mm} unit={plan.unit} />
             {onDimension && <DimensionLines plan={plan} piece={index} sheet={sheet} frame={frame} />}
@@ -195,7 +195,8 @@ function Leftovers({ sheet, frame, scores }: { sheet: SheetCut; frame: Frame; sc
         const [x, y] = [frame.x(offcut.x_mm), frame.y(offcut.y_mm + offcut.height_mm)];
         const [width, height] = [offcut.width_mm * frame.scale, offcut.height_mm * frame.scale];
         // Above the piece the figures of the scores come first.
-        const free = scores && offcut.y_mm > 0 ? height - SCORES_TALL : height;
+        const taken = frame.compact ? BAND : SCORES_TALL;
+        const free = scores && offcut.y_mm > 0 ? height - taken : height;
         const [middle, level] = [x + width / 2, y + free / 2];
         return (
           <g key={`${offcut.x_mm} ${offcut.y_mm}`}>
@@ -282,7 +283,8 @@ function Overhang({ sheet, piece, frame }: { sheet: SheetCut; piece: Piece; fram
 
 function PanelNames({ piece, frame }: { piece: Piece; frame: Frame }) {
   const body = piece.rows.find((row) => row.kind === "body");
-  if (!body) return null;
+  // On a small piece names would only lie over one another; pointing at a line says them.
+  if (!body || (body.to_mm - body.from_mm) * frame.scale < 70) return null;
   const y = frame.y(body.from_mm) - 10;
   return (
     <g className="panel-name" aria-hidden="true">
@@ -307,15 +309,18 @@ function PanelNames({ piece, frame }: { piece: Piece; frame: Frame }) {
   );
 }
 
-/** The pattern's up-arrow, on the front's base flap where nothing else is written; above it if the flap is shallow. */
-function PatternUp({ plan, piece, frame }: { plan: Plan; piece: Piece; frame: Frame }) {
+/** The pattern's up-arrow: on the front's base flap where nothing else is written, or in the corner of the sheet. */
+function PatternUp(props: { plan: Plan; piece: Piece; sheet: SheetCut; frame: Frame }) {
+  const { plan, piece, sheet, frame } = props;
   const front = piece.columns.find((column) => column.kind === "front" || column.kind === "back");
   const base = piece.rows.find((row) => row.kind === "base");
   if (!front || !base || !plan.brief.sheet?.directional) return null;
   const shallow = base.to_mm * frame.scale < 34;
-  const words = (front.to_mm - front.from_mm) * frame.scale > 110;
-  const x = frame.x((front.from_mm + front.to_mm) / 2) - (words ? 40 : 0);
-  const y = shallow ? frame.y(base.to_mm) - 44 : frame.y(base.to_mm / 2);
+  const words = !shallow && (front.to_mm - front.from_mm) * frame.scale > 110;
+  const x = shallow
+    ? frame.x(sheet.width_mm) - 16
+    : frame.x((front.from_mm + front.to_mm) / 2) - (words ? 40 : 0);
+  const y = shallow ? frame.y(sheet.height_mm) + 22 : frame.y(base.to_mm / 2);
   return (
     <g className="pattern-up" aria-hidden="true">
       <path

@@ -17,6 +17,8 @@ export interface Frame {
   width: number;
   height: number;
   margins: Margins;
+  /** True if the piece is drawn so small that its measurements stand round it instead of on it. */
+  compact: boolean;
   /** Pixels from the left for millimetres from the sheet's left edge. */
   x: (mm: number) => number;
   /** Pixels from the top for millimetres from the sheet's bottom edge. */
@@ -31,16 +33,36 @@ export function extent(sheet: SheetCut, piece: Piece): [number, number] {
   return [Math.max(sheet.width_mm, piece.width_mm), Math.max(sheet.height_mm, piece.height_mm)];
 }
 
-/** The largest frame in which a plan fits the given space. */
-export function fit([wide, tall]: [number, number], space: { width: number; height: number }): Frame {
+/** Smaller faces and bodies than this many pixels have no room for figures on them. */
+const FACE_WITH_FIGURES = 150;
+const BODY_WITH_FIGURES = 130;
+
+/** Height in pixels that measurements above a small piece take, the scores below them included. */
+export const BAND = 104;
+
+/** The largest frame in which a piece and its sheet fit the given space. */
+export function fit(sheet: SheetCut, piece: Piece, space: { width: number; height: number }): Frame {
   const margins = space.width < 620 ? NARROW : WIDE;
-  const scale = Math.max(
-    0.1,
-    Math.min(
-      (space.width - margins.left - margins.right) / wide,
-      (space.height - margins.top - margins.bottom) / tall,
-    ),
-  );
+  const frame = scaled(extent(sheet, piece), space, margins, false);
+  const face = piece.columns.find((column) => column.kind === "front" || column.kind === "back");
+  const body = piece.rows.find((row) => row.kind === "body");
+  const pixels = (part?: { from_mm: number; to_mm: number }) =>
+    part ? (part.to_mm - part.from_mm) * frame.scale : 0;
+  if (pixels(face) >= FACE_WITH_FIGURES && pixels(body) >= BODY_WITH_FIGURES) return frame;
+  const above = Math.max(0, sheet.height_mm - piece.height_mm) * frame.scale + margins.top;
+  const top = margins.top + Math.max(0, BAND - above);
+  return scaled(extent(sheet, piece), space, { ...margins, top }, true);
+}
+
+function scaled(
+  [wide, tall]: [number, number],
+  space: { width: number; height: number },
+  margins: Margins,
+  compact: boolean,
+): Frame {
+  const across = (space.width - margins.left - margins.right) / wide;
+  const up = (space.height - margins.top - margins.bottom) / tall;
+  const scale = Math.max(0.1, Math.min(across, up));
   const width = wide * scale + margins.left + margins.right;
   const height = tall * scale + margins.top + margins.bottom;
   return {
@@ -48,7 +70,25 @@ export function fit([wide, tall]: [number, number], space: { width: number; heig
     width,
     height,
     margins,
+    compact,
     x: (mm) => margins.left + mm * scale,
     y: (mm) => height - margins.bottom - mm * scale,
   };
+}
+
+/** Moves places apart until they are `gap` from one another, as little as it takes, between `least` and `most`. */
+export function spread(places: number[], gap: number, least: number, most: number): number[] {
+  const order = places.map((_, index) => index).toSorted((a, b) => places[a]! - places[b]!);
+  const moved = [...places];
+  let floor = least;
+  for (const index of order) {
+    moved[index] = Math.max(moved[index]!, floor);
+    floor = moved[index]! + gap;
+  }
+  let ceiling = most;
+  for (const index of order.toReversed()) {
+    moved[index] = Math.min(moved[index]!, ceiling);
+    ceiling = moved[index]! - gap;
+  }
+  return moved;
 }
