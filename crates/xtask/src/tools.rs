@@ -15,7 +15,7 @@ pub fn project() -> PathBuf {
 fn how_to_get(program: &str) -> &'static str {
     match program {
         "node" | "npm" => "install Node.js 20 or newer with npm (on Debian: apt-get install nodejs npm)",
-        "cargo" => "install Rust (rustup.rs)",
+        "cargo" => "install Rust with rustup",
         "git" => "apt-get install git",
         "apt-get" => "install the packages chromium and chromium-driver by hand",
         _ => "install it",
