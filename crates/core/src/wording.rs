@@ -1,6 +1,5 @@
 //! The words a crafter uses for the parts of a bag.
 
-use crate::brief::{BaseHabit, Hem};
 use crate::net::{CreaseRole, Fold, GussetPart, Panel, Side};
 use crate::passes::Edge;
 use crate::{Brief, Length, Unit};
@@ -64,29 +63,6 @@ impl Fold {
             Self::Mountain => "mountain: fold away from you",
             Self::Valley => "valley: fold towards you",
             Self::Flat => "a guide line: do not fold",
-        }
-    }
-}
-
-impl BaseHabit {
-    /// `full`, `half-and-lap`.
-    pub fn name(self) -> &'static str {
-        match self {
-            Self::Full => "full",
-            Self::HalfAndLap { .. } => "half-and-lap",
-            Self::Fixed { .. } => "fixed",
-            Self::Custom { .. } => "custom",
-        }
-    }
-}
-
-impl Hem {
-    /// `raw edge`, `hem turned in`.
-    pub fn name(self) -> &'static str {
-        match self {
-            Self::None => "raw edge",
-            Self::In { .. } => "hem turned in",
-            Self::Out { .. } => "hem turned out",
         }
     }
 }

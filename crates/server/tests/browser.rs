@@ -216,6 +216,56 @@ async fn work_goes_on_while_the_service_is_away_and_is_saved_when_it_is_back() {
 }
 
 #[tokio::test]
+async fn what_was_typed_last_is_kept_on_leaving_at_once() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    house.goto("/bags/1").await;
+    house.browser.find_path(WIDTH).await.unwrap();
+    // The last key and the way out in one breath: no plan can have come back between them.
+    let script = "const input = [...document.querySelectorAll('.dimension')]
+            .find(field => field.querySelector('label').textContent === 'Width').querySelector('input');
+        Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(input, '3 1/8');
+        input.dispatchEvent(new Event('input', { bubbles: true }));
+        document.querySelector('.brand').click();";
+    house.browser.run(script).await.unwrap();
+    house.browser.until("[...document.querySelectorAll('.slip-size')].some(size => size.textContent.includes('3⅛ × 6½ × 2'))").await.unwrap();
+}
+
+#[tokio::test]
+async fn a_verdict_marks_the_lines_of_its_own_piece() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    house.goto("/bags/1").await;
+    house.retype(GUSSET, "2 1/16").await;
+    house
+        .browser
+        .find_path("//button[contains(., 'Cradle pair, squares in the base')]")
+        .await
+        .unwrap()
+        .click()
+        .await
+        .unwrap();
+    house.reads("between grooves").await;
+    let mark = "const verdict = [...document.querySelectorAll('.verdict')].find(v => v.textContent.includes('between grooves'));
+        verdict.querySelector('button').focus();
+        return true;";
+    for piece in ["Front piece", "Back piece"] {
+        house.browser.find_path(&format!("//button[text()='{piece}']")).await.unwrap().click().await.unwrap();
+        house.browser.run(mark).await.unwrap();
+        house
+            .browser
+            .until("document.querySelectorAll('.drawing .crease.is-marked').length > 0")
+            .await
+            .unwrap();
+        // Both corners and the base line are off; nothing else is drawn on a cradle piece with a raw top.
+        let quiet = house
+            .browser
+            .run("return document.querySelectorAll('.drawing .crease.is-quiet').length")
+            .await
+            .unwrap();
+        assert_eq!(quiet, 0, "{piece}");
+    }
+}
+
+#[tokio::test]
 async fn habits_are_changed_in_their_sentences() {
     let house = House::open((1280, 800), &["--demo"]).await;
     house.goto("/bags/1").await;

@@ -891,7 +891,7 @@ export interface components {
         UnitText: "inch" | "metric";
         /** @description Something the crafter should know. */
         VerdictView: {
-            /** @description Parts of the drawing it is about: `sheet`, `tab`, `base`, `hem`, `gussets`, or a crease (`c0`). */
+            /** @description Parts of the drawing it is about: `sheet`, `tab`, `base`, `hem`, `gussets`, or a crease of a piece (`1:c0`). */
             about: string[];
             /** @description What kind of thing: `sheet.too-small`. */
             code: string;

@@ -6,7 +6,7 @@ import { Button } from "react-bootstrap";
 import { fold, type Brief } from "../api/client";
 import { Icon } from "../drawings/Icon";
 import { useSpace } from "../sheet/useSpace";
-import { project, type Turn } from "./projection";
+import { placeIn, project, type Turn } from "./projection";
 
 const START: Turn = { yaw: -32, pitch: 20 };
 const STEP = 12;
@@ -62,20 +62,7 @@ export function BagDrawing({ brief, onRead }: { brief: Brief; onRead: (says: str
   };
 
   const drawn = data && pose ? project(data.facets, pose.facets, turn) : [];
-  const xs = drawn.flatMap((facet) => facet.corners.map(([x]) => x));
-  const ys = drawn.flatMap((facet) => facet.corners.map(([, y]) => y));
-  const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
-  const scale = space
-    ? Math.min(
-        (space.width - MARGIN * 2) / (right - left || 1),
-        (space.height - MARGIN * 2) / (bottom - top || 1),
-      )
-    : 1;
-  const place = ([x, y]: [number, number]) => {
-    const px = (x - (left + right) / 2) * scale + (space?.width ?? 0) / 2;
-    const py = (y - (top + bottom) / 2) * scale + (space?.height ?? 0) / 2;
-    return `${px.toFixed(1)},${py.toFixed(1)}`;
-  };
+  const place = space ? placeIn(drawn, space, MARGIN) : () => "";
 
   return (
     <>
@@ -105,7 +92,6 @@ export function BagDrawing({ brief, onRead }: { brief: Brief; onRead: (says: str
               <g key={facet.index}>
                 <polygon
                   className={`facet ${facet.outside ? "is-outside" : "is-inside"}${pointed === facet.index ? " is-pointed" : ""}`}
-                  fillOpacity={1}
                   points={facet.corners.map(place).join(" ")}
                   onMouseEnter={() => {
                     setPointed(facet.index);
@@ -130,7 +116,7 @@ export function BagDrawing({ brief, onRead }: { brief: Brief; onRead: (says: str
       </div>
       <div className="fold-way">
         <Button variant="tool" aria-label="Turn to the left" onClick={() => by(-STEP * 2)}>
-          <Icon name="undo" />
+          <Icon name="turnLeft" />
         </Button>
         <label>
           <span>{leg}</span>
@@ -146,7 +132,7 @@ export function BagDrawing({ brief, onRead }: { brief: Brief; onRead: (says: str
           />
         </label>
         <Button variant="tool" aria-label="Turn to the right" onClick={() => by(STEP * 2)}>
-          <Icon name="redo" />
+          <Icon name="turnRight" />
         </Button>
       </div>
     </>

@@ -100,6 +100,21 @@ export function project(facets: Facet[], pose: number[][][], turn: Turn): Drawn[
   return farthestFirst(drawn);
 }
 
+/** Puts projected corners into the middle of a drawing, as large as fits: a function from a corner to "x,y". */
+export function placeIn(drawn: Drawn[], size: { width: number; height: number }, margin: number) {
+  const xs = drawn.flatMap((facet) => facet.corners.map(([x]) => x));
+  const ys = drawn.flatMap((facet) => facet.corners.map(([, y]) => y));
+  const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+  const across = (size.width - margin * 2) / (right - left || 1);
+  const down = (size.height - margin * 2) / (bottom - top || 1);
+  const scale = Math.min(across, down);
+  return ([x, y]: [number, number]) => {
+    const px = (x - (left + right) / 2) * scale + size.width / 2;
+    const py = (y - (top + bottom) / 2) * scale + size.height / 2;
+    return `${px.toFixed(1)},${py.toFixed(1)}`;
+  };
+}
+
 const dot = (a: Vec3, b: Vec3) => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
 
 /** Distances below this many millimetres are rounding. */

@@ -14,7 +14,7 @@ pub struct VerdictView {
     pub code: &'static str,
     /// `blocks`, `warns` or `notes`.
     pub level: &'static str,
-    /// Parts of the drawing it is about: `sheet`, `tab`, `base`, `hem`, `gussets`, or a crease (`c0`).
+    /// Parts of the drawing it is about: `sheet`, `tab`, `base`, `hem`, `gussets`, or a crease of a piece (`1:c0`).
     pub about: Vec<String>,
     /// The judgement.
     pub title: String,
@@ -104,6 +104,6 @@ fn about(about: &About) -> String {
         About::Base => "base".to_owned(),
         About::Hem => "hem".to_owned(),
         About::Gussets => "gussets".to_owned(),
-        About::Crease { crease, .. } => format!("c{crease}"),
+        About::Crease { piece, crease } => format!("{piece}:c{crease}"),
     }
 }

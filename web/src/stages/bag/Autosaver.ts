@@ -68,7 +68,8 @@ export class Autosaver {
     if (this.sending || this.current.conflict) return false;
     const sent = this.wanted;
     if (same(sent, this.kept)) return true;
-    if (this.standing !== "good") return false;
+    // While the plan is still being asked for, the service decides: it keeps nothing that cannot be planned.
+    if (this.standing === "faulty") return false;
     this.sending = true;
     this.tell("saving");
     try {
@@ -107,7 +108,7 @@ export class Autosaver {
 
   /** The page is going away: sends what is not saved yet without waiting for the answer. */
   readonly leave = () => {
-    if (this.standing !== "good" || this.sending || this.current.conflict || same(this.wanted, this.kept))
+    if (this.standing === "faulty" || this.sending || this.current.conflict || same(this.wanted, this.kept))
       return;
     window.clearTimeout(this.timer);
     void updateBag(this.id, this.revision, this.wanted, true).catch(() => undefined);

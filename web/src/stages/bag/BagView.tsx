@@ -285,11 +285,11 @@ function markedLines(
     gussets: ["gusset_centre", "corner"],
   };
   return new Set(
-    pointed.flatMap((about) =>
-      roles[about]
-        ? piece.creases.filter((crease) => roles[about]?.includes(crease.role)).map((crease) => crease.id)
-        : [about],
-    ),
+    pointed.flatMap((about) => {
+      const [where, line] = about.split(":");
+      if (line) return Number(where) === index ? [line] : [];
+      return piece.creases.filter((crease) => roles[about]?.includes(crease.role)).map((crease) => crease.id);
+    }),
   );
 }
 

@@ -1,9 +1,11 @@
+import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState, useSyncExternalStore } from "react";
 import type { Bag, BagDraft } from "../../api/client";
 import { Autosaver, type Standing } from "./Autosaver";
 
 /** Keeps `draft` saved as long as the view stands, and once more when it goes. */
 export function useAutosave(bag: Bag, draft: BagDraft, standing: Standing) {
+  const queries = useQueryClient();
   const [saver] = useState(() => new Autosaver(bag));
   const { state, conflict } = useSyncExternalStore(saver.follow, saver.snapshot);
   useEffect(() => saver.want(draft, standing), [saver, draft, standing]);
@@ -11,8 +13,9 @@ export function useAutosave(bag: Bag, draft: BagDraft, standing: Standing) {
     window.addEventListener("pagehide", saver.leave);
     return () => {
       window.removeEventListener("pagehide", saver.leave);
-      void saver.save();
+      // The list may already be on the screen when the last save arrives.
+      void saver.save().then(() => queries.invalidateQueries({ queryKey: ["bags"] }));
     };
-  }, [saver]);
+  }, [saver, queries]);
   return { state, conflict, save: saver.save, settle: saver.settle };
 }
