@@ -3,7 +3,7 @@
 use criterion::{Criterion, criterion_group, criterion_main};
 use std::hint::black_box;
 use std::time::{Duration, Instant};
-use wide_fold_core::brief::{BaseHabit, GussetCrease, Hem, RunStart};
+use wide_fold_core::brief::{BaseHabit, GussetCrease, RunStart, Top};
 use wide_fold_core::{Brief, Length, Plan};
 
 /// Bags over the whole range of habits, most of them with something wrong.
@@ -13,11 +13,11 @@ fn bags() -> Vec<Brief> {
         for gusset in [8, 16, 21] {
             for start in [RunStart::Gusset, RunStart::Face, RunStart::HalfGusset] {
                 for (base, hem) in [
-                    (BaseHabit::Full, Hem::None),
-                    (BaseHabit::HalfAndLap { lap: Length::eighths(4) }, Hem::In { depth: Length::INCH }),
+                    (BaseHabit::Full, Top::Raw),
+                    (BaseHabit::HalfAndLap { lap: Length::eighths(4) }, Top::HemIn { depth: Length::INCH }),
                     (
                         BaseHabit::Fixed { depth: Length::eighths(10) },
-                        Hem::Out { depth: Length::eighths(13) },
+                        Top::HemOut { depth: Length::eighths(13) },
                     ),
                 ] {
                     let mut brief = Brief::new(
@@ -26,7 +26,7 @@ fn bags() -> Vec<Brief> {
                         Length::eighths(gusset),
                     );
                     brief.run.start = start;
-                    (brief.base, brief.hem, brief.gusset_crease) = (base, hem, GussetCrease::Centre);
+                    (brief.base, brief.top, brief.gusset_crease) = (base, hem, GussetCrease::Centre);
                     bags.push(brief);
                 }
             }

@@ -21,14 +21,19 @@ pub struct Brief {
     pub run: Run,
     /// Width of the glue tab.
     pub tab: Length,
+    /// Tabs, or strips in place of them.
+    pub joins: Joins,
     /// How deep the base flaps are.
     pub base: BaseHabit,
     /// How much each side of a gusset flap tapers at the bottom edge; none leaves a plain slit.
     pub notch: Length,
     /// What happens at the top edge.
-    pub hem: Hem,
-    /// What is scored down the gussets.
+    pub top: Top,
+    /// What is scored down the gussets, and across so that the bag folds flat.
     pub gusset_crease: GussetCrease,
+    /// Room given to the thickness of the paper: the front piece of a cradle pair, which goes round the other, is wider
+    /// by it. On other builds it says that the finished size already has it.
+    pub allowance: Length,
     /// Which flaps fold in first when the base is closed.
     pub closing: ClosingOrder,
     /// The sheet to cut it from.
@@ -68,10 +73,12 @@ impl Brief {
             build: Build::Wrap,
             run: Run::default(),
             tab: CUSTOMARY_TAB,
+            joins: Joins::Tabs,
             base: BaseHabit::Full,
             notch: CUSTOMARY_NOTCH,
-            hem: Hem::None,
+            top: Top::Raw,
             gusset_crease: GussetCrease::None,
+            allowance: Length::ZERO,
             closing: ClosingOrder::BackFirst,
             sheet: Sheet::default(),
             board: Board::default(),
@@ -80,8 +87,22 @@ impl Brief {
         }
     }
 
-    /// Depth of the base flaps.
+    /// Depth of the base flaps; none under a flare. A folded base has a lap of its own, whatever the habit.
     pub fn flap(&self) -> Length {
-        self.base.depth(self.finished.gusset)
+        match self.build {
+            Build::FoldedBase { lap } => BaseHabit::HalfAndLap { lap }.depth(self.finished.gusset),
+            Build::PleatedFlare { .. } => Length::ZERO,
+            _ => self.base.depth(self.finished.gusset),
+        }
+    }
+
+    /// Height of the apex above the base line: half the gusset.
+    pub fn apex(&self) -> Length {
+        self.finished.gusset.half()
+    }
+
+    /// True if the build has glue tabs, or strips in place of them.
+    pub fn has_joins(&self) -> bool {
+        matches!(self.build, Build::Wrap | Build::CornerPair | Build::FoldedBase { .. })
     }
 }

@@ -1,7 +1,7 @@
 //! The ways a bag can be built, side by side: the finished size and every other habit stay as they are.
 
 use crate::Brief;
-use crate::brief::{Build, Squares};
+use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP, CUSTOMARY_PLEATS, GussetCrease, Joins, Squares, Top};
 
 /// One way to build a bag.
 #[derive(Clone, Debug, PartialEq, Eq)]
@@ -14,8 +14,10 @@ pub struct Alternative {
     pub brief: Brief,
 }
 
-/// Every way to build the bag of a brief, the simplest first.
+/// Every way to build the bag of a brief, the simplest first. Size and habits stay; what a build has no use for (tabs to
+/// replace, flaps of another depth, gussets to crease) falls away.
 pub fn alternatives(brief: &Brief) -> Vec<Alternative> {
+    let (pleats, pleat) = CUSTOMARY_PLEATS;
     let ways = [
         (Build::Wrap, "Wrap", "One piece and one seam: when it fits the sheet."),
         (
@@ -33,10 +35,56 @@ pub fn alternatives(brief: &Brief) -> Vec<Alternative> {
             "Cradle pair, squares as ears",
             "Double sides and no tabs; the corner squares stiffen the gussets.",
         ),
+        (
+            Build::FoldedBase { lap: CUSTOMARY_LAP },
+            "Folded base",
+            "Wrapping paper, no slits: a tube whose ends are squashed and lapped.",
+        ),
+        (
+            Build::PleatedFlare { pleats, pleat },
+            "Pleated flare",
+            "Wrapping paper, no base: for flat or soft things that need a wide mouth.",
+        ),
     ];
     ways.into_iter()
-        .map(|(build, name, when)| Alternative { name, when, brief: Brief { build, ..brief.clone() } })
+        .map(|(build, name, when)| {
+            // The build at hand keeps its own figures.
+            let build = if same_kind(build, brief.build) { brief.build } else { build };
+            Alternative { name, when, brief: suited(Brief { build, ..brief.clone() }) }
+        })
         .collect()
+}
+
+/// True for the same way of building, whatever its figures.
+pub fn same_kind(one: Build, other: Build) -> bool {
+    match (one, other) {
+        (Build::CradlePair { squares }, Build::CradlePair { squares: others }) => squares == others,
+        _ => std::mem::discriminant(&one) == std::mem::discriminant(&other),
+    }
+}
+
+fn suited(mut brief: Brief) -> Brief {
+    if !brief.has_joins() {
+        brief.joins = Joins::Tabs;
+    }
+    match brief.build {
+        Build::CradlePair { squares } => {
+            brief.base = BaseHabit::Full;
+            if squares == Squares::SlitLevel {
+                brief.gusset_crease = GussetCrease::None;
+            }
+        }
+        Build::PleatedFlare { pleats, pleat } => {
+            brief.gusset_crease = GussetCrease::None;
+            if let Top::Flap { .. } = brief.top {
+                brief.top = Top::Raw;
+            }
+            let widest = brief.finished.width.half().floor_to(brief.board.groove).max(brief.board.groove * 2);
+            brief.build = Build::PleatedFlare { pleats, pleat: pleat.min(widest) };
+        }
+        Build::Wrap | Build::CornerPair | Build::FoldedBase { .. } => {}
+    }
+    brief
 }
 
 #[cfg(test)]
@@ -48,7 +96,7 @@ mod tests {
     fn every_alternative_is_the_same_bag() {
         let brief = Brief::new(Length::inches(4), Length::inches(6), Length::inches(2));
         let ways = alternatives(&brief);
-        assert_eq!(ways.len(), 4);
+        assert_eq!(ways.len(), 6);
         for way in ways {
             assert_eq!(way.brief.finished, brief.finished);
             let plan = Plan::new(&way.brief).unwrap();

@@ -33,6 +33,34 @@ impl Convex {
         signed_area(&self.0)
     }
 
+    /// True if a point lies in it or on its edge.
+    pub fn contains(&self, point: DVec2) -> bool {
+        let count = self.0.len();
+        (0..count).all(|index| {
+            let (a, b) = (self.0[index], self.0[(index + 1) % count]);
+            (b - a).perp_dot(point - a) >= 0.0
+        })
+    }
+
+    /// The box round it: its least and its most corner.
+    pub fn bounds(&self) -> (DVec2, DVec2) {
+        let least = self.0.iter().copied().fold(DVec2::INFINITY, DVec2::min);
+        (least, self.0.iter().copied().fold(DVec2::NEG_INFINITY, DVec2::max))
+    }
+
+    /// True if it shares some area with another: no side of either has all of the other beyond it, save for `slack`
+    /// millimetres (the separating axis theorem for convex shapes).
+    pub fn overlaps(&self, other: &Self, slack: f64) -> bool {
+        let parts = |one: &Self, other: &Self| {
+            (0..one.0.len()).any(|index| {
+                let (a, b) = (one.0[index], one.0[(index + 1) % one.0.len()]);
+                let along = (b - a).normalize_or_zero();
+                other.0.iter().all(|point| along.perp_dot(*point - a) <= slack)
+            })
+        };
+        !parts(self, other) && !parts(other, self)
+    }
+
     /// The part to the left of the line from `a` to `b`, and the part to its right. Either may be missing.
     fn split(&self, a: DVec2, b: DVec2) -> (Option<Self>, Option<Self>) {
         let side = |point: DVec2| (b - a).perp_dot(point - a);

@@ -1,28 +1,78 @@
 //! What any line or area of a piece is, where it is measured from and how it folds: a sentence or two each.
 
-use crate::net::{Band, Crease, CreaseRole, Cut, CutRole, Face, Glue, GlueRole, Panel, Strip};
+use crate::folded::surfaces::Surface;
+use crate::net::{Band, Crease, CreaseRole, Cut, CutRole, Face, Fold, Glue, GlueRole, Point, Strip};
 use crate::wording::{Figures, sentence};
-use crate::{Length, Unit};
+use crate::{Brief, Length, Unit};
+
+impl Surface {
+    /// `The closing flap`, `The turned-out hem`.
+    pub fn name(&self) -> String {
+        match self.part {
+            (_, Band::Hem) => format!("The turned-out hem of the {}", self.part.0.name()),
+            (_, Band::Flap) => "The closing flap".to_owned(),
+            (panel, _) => format!("The {}", panel.name()),
+        }
+    }
+
+    /// `shows the reverse, upside down`.
+    pub fn says(&self, brief: &Brief) -> String {
+        format!("shows {}", crate::verdict::pattern::says(brief, self))
+    }
+}
 
 impl Strip {
     /// `Corner between left gusset and front. 2 from the left edge. From the base line to the top edge. Mountain:
     /// fold away from you.`
     pub fn describe_crease(&self, crease: &Crease, unit: Unit) -> String {
         let figures = Figures(unit);
+        let (panel, role) = (crease.panel.name(), crease.role.name());
+        let on_join = self.is_on_join(crease) && !crease.is_upright();
         let what = match crease.role {
-            CreaseRole::BaseLine => {
-                format!("Base line of the {}", self.panel_over(crease).map_or("bag", Panel::name))
+            CreaseRole::BaseLine
+            | CreaseRole::HemLine
+            | CreaseRole::FlapLine
+            | CreaseRole::FoldFlatLine
+            | CreaseRole::TubeCrease
+            | CreaseRole::BottomFold
+                if on_join =>
+            {
+                format!("{} carried on under the {panel}", sentence(role))
             }
-            CreaseRole::HemLine => {
-                format!("Hem line of the {}", self.panel_over(crease).map_or("bag", Panel::name))
-            }
+            CreaseRole::BaseLine
+            | CreaseRole::HemLine
+            | CreaseRole::FlapLine
+            | CreaseRole::FoldFlatLine
+            | CreaseRole::TubeCrease
+            | CreaseRole::BottomFold => format!("{} of the {panel}", sentence(role)),
             CreaseRole::GussetCentre => "Centre crease of a gusset".to_owned(),
+            CreaseRole::GussetDiagonal => format!("45° crease of the {panel}, base corner to apex"),
+            CreaseRole::SquashDiagonal if crease.fold == Fold::Valley => {
+                format!(
+                    "45° crease of the {panel}, base corner to apex: it comes about when the end is squashed"
+                )
+            }
+            CreaseRole::SquashDiagonal => {
+                format!(
+                    "45° crease of the {panel}, base corner to bottom edge: it comes about when the end is squashed"
+                )
+            }
+            CreaseRole::TuckLine => {
+                "Corner line below the base line: not scored, it folds when the flap goes over the end"
+                    .to_owned()
+            }
+            CreaseRole::StripLine => "Middle of the joining strip, along the seam".to_owned(),
+            CreaseRole::PleatLine => "Pleat".to_owned(),
             CreaseRole::Corner | CreaseRole::TabLine => self.between(crease.from.x),
         };
         let place = if crease.is_upright() {
             format!("{} from the left edge", figures.say(crease.from.x))
-        } else {
+        } else if crease.is_level() {
             format!("{} from the bottom edge", figures.say(crease.from.y))
+        } else {
+            let spot =
+                |point: Point| format!("{} along and {} up", figures.say(point.x), figures.say(point.y));
+            format!("from {} to {}", spot(crease.from), spot(crease.to))
         };
         let run = if crease.is_upright() {
             format!(" From {} to {}.", self.height_name(crease.from.y), self.height_name(crease.to.y))
@@ -51,6 +101,15 @@ impl Strip {
             }
             CutRole::CornerSquare => "Base corner square: cut out, and kept for tags and handles.".to_owned(),
             CutRole::TabCorner => "Corner under the tab: cut away up to the base line.".to_owned(),
+            CutRole::TabEnd => "End of the tab, slanted so that it does not show.".to_owned(),
+            CutRole::HemCorner => format!(
+                "Corner of the hem at the free edge: {} in at the top, so that nothing shows when it is turned.",
+                figures.say((cut.from.x - cut.to.x).abs())
+            ),
+            CutRole::FlapSide => "Beside the closing flap: the rest of its band is cut away.".to_owned(),
+            CutRole::PleatEnd => {
+                "The outermost pleat of the back is cut off; the one of the front is glued over in its place.".to_owned()
+            }
         }
     }
 
@@ -71,6 +130,18 @@ impl Strip {
             GlueRole::Ear => format!(
                 "Glue on the {face} of the ear below the {part}: it turns up against the inside of the gusset."
             ),
+            GlueRole::Strip => {
+                format!("Glue on the {face} of the {part}: it goes behind the edge of the panel.")
+            }
+            GlueRole::Pleat => {
+                format!("Glue on the {face} of the outermost {part}: it closes the side of the flare.")
+            }
+            GlueRole::BaseCorner => {
+                format!("Glue on the {face} of the outer triangle below the {part}, never further in.")
+            }
+            GlueRole::BaseLap => {
+                format!("Glue on the {face} of the lap of the {part}, before it is folded over.")
+            }
             GlueRole::Hem => format!("Glue on the {face} of the hem of the {part}, before it is turned."),
             GlueRole::BaseFlap => {
                 format!("Glue on the {face} of the base flap of the {part}, before it is folded over.")
@@ -87,15 +158,14 @@ impl Strip {
                 .map_or("edge", |column| column.panel.name())
         };
         let (left, right) = (side(|column| column.x.to), side(|column| column.x.from));
+        if left.starts_with("joining") {
+            return "Middle of the joining strip".to_owned();
+        }
         if left == "tab" || right == "tab" {
             let other = if left == "tab" { right } else { left };
             return format!("Tab line beside the {other}");
         }
         format!("Corner between {left} and {right}")
-    }
-
-    fn panel_over(&self, crease: &Crease) -> Option<Panel> {
-        self.columns.iter().find(|column| column.x.from == crease.from.x).map(|column| column.panel)
     }
 
     fn height_name(&self, y: Length) -> &'static str {
@@ -104,9 +174,15 @@ impl Strip {
         if Some(y) == top {
             "the top edge"
         } else if Some(y) == start(Band::Body) {
-            "the base line"
+            if self.row(Band::BackBody).is_some() { "the bottom fold" } else { "the base line" }
+        } else if y == Length::ZERO {
+            "the bottom edge"
         } else if Some(y) == start(Band::Hem) {
             "the hem line"
+        } else if Some(y) == start(Band::BackBody) {
+            "the hem line of the back"
+        } else if Some(y) == start(Band::Flap) {
+            "the finished top"
         } else {
             "the apex"
         }
@@ -116,14 +192,14 @@ impl Strip {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::brief::{GussetCrease, Hem};
+    use crate::brief::{GussetCrease, Top};
     use crate::{Brief, Net};
 
     #[test]
     fn lines_say_what_where_and_how() {
         let mut brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
         brief.gusset_crease = GussetCrease::Centre;
-        brief.hem = Hem::Out { depth: Length::INCH };
+        brief.top = Top::HemOut { depth: Length::INCH };
         let strip = Net::new(&brief).strips.remove(0);
         let said: Vec<String> =
             strip.creases.iter().map(|crease| strip.describe_crease(crease, Unit::Inch)).collect();

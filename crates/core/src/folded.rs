@@ -2,8 +2,11 @@
 
 pub mod facets;
 pub mod motion;
+pub mod stack;
+pub mod surfaces;
+pub mod vertices;
 
-use crate::net::{Band, BaseCorners, Crease, CreaseRole, Fold, Joint, Net, Panel, Strip};
+use crate::net::{Band, Crease, CreaseRole, Fold, Joint, Net, Panel, Seam, Strip};
 use facets::{Facet, facets};
 use glam::{DAffine3, DQuat, DVec3};
 use std::collections::VecDeque;
@@ -40,40 +43,65 @@ impl Turned {
 
     /// Where a point of the strip comes to lie.
     pub fn place(&self, point: crate::net::Point) -> DVec3 {
-        self.pose.transform_point3(flat(point))
+        self.pose.transform_point3(spot(point))
     }
 }
 
-fn flat(point: crate::net::Point) -> DVec3 {
+fn spot(point: crate::net::Point) -> DVec3 {
     DVec3::new(point.x.mm(), point.y.mm(), 0.0)
 }
 
-/// How far the paper beyond a crease turns in the open bag, in degrees away from the one who looks at the outside.
-fn turn(crease: &Crease) -> f64 {
-    let angle = match crease.role {
-        CreaseRole::HemLine => 180.0,
-        CreaseRole::BaseLine | CreaseRole::Corner | CreaseRole::TabLine => 90.0,
-        CreaseRole::GussetCentre => 0.0,
-    };
-    match crease.fold {
+/// How far the paper beyond a crease turns, in degrees away from the one who looks at the outside.
+fn signed(fold: Fold, degrees: f64) -> f64 {
+    match fold {
         Fold::Flat => 0.0,
-        Fold::Mountain => angle,
-        Fold::Valley => -angle,
+        Fold::Mountain => degrees,
+        Fold::Valley => -degrees,
     }
+}
+
+/// How far a crease is turned when the bag is made and stands open. A flare lies flat when it is made.
+pub fn made(crease: &Crease) -> f64 {
+    let degrees = match crease.role {
+        CreaseRole::HemLine
+        | CreaseRole::SquashDiagonal
+        | CreaseRole::TuckLine
+        | CreaseRole::PleatLine
+        | CreaseRole::BottomFold => 180.0,
+        CreaseRole::BaseLine | CreaseRole::Corner | CreaseRole::TabLine | CreaseRole::StripLine => 90.0,
+        CreaseRole::GussetCentre
+        | CreaseRole::GussetDiagonal
+        | CreaseRole::FoldFlatLine
+        | CreaseRole::TubeCrease
+        | CreaseRole::FlapLine => 0.0,
+    };
+    // Above the base line the squashed diagonals of a folded base lie in the gusset, flat again.
+    let is_flat_again = crease.role == CreaseRole::SquashDiagonal && crease.fold == Fold::Valley;
+    signed(crease.fold, if is_flat_again { 0.0 } else { degrees })
+}
+
+/// How far a crease is turned when the finished bag is folded flat: right over, save for the closing flap.
+pub fn flat(crease: &Crease) -> f64 {
+    signed(crease.fold, if crease.role == CreaseRole::FlapLine { 0.0 } else { 180.0 })
 }
 
 impl Folded {
     /// Folds a net into the open bag. Only the net's lines are used, never the brief's sizes.
     pub fn new(net: &Net) -> Self {
-        Self::part_way(net, |_, _| 1.0)
+        Self::turned(net, |_, crease| made(crease))
     }
 
-    /// Folds a net part of the way: `share` says how much of its fold each crease of a strip has made, from 0 to 1.
-    pub fn part_way(net: &Net, share: impl Fn(&Strip, &Crease) -> f64) -> Self {
+    /// Folds a net flat, every crease turned right over.
+    pub fn flat(net: &Net) -> Self {
+        Self::turned(net, |_, crease| flat(crease))
+    }
+
+    /// Folds a net with every crease of a strip turned by the degrees that `angle` tells: positive away from the one
+    /// who looks at the outside.
+    pub fn turned(net: &Net, angle: impl Fn(&Strip, &Crease) -> f64) -> Self {
         let mut folded = Self { facets: Vec::new(), torn: 0.0 };
         for (index, strip) in net.strips.iter().enumerate() {
-            let turns: Vec<f64> =
-                strip.creases.iter().map(|crease| turn(crease) * share(strip, crease)).collect();
+            let turns: Vec<f64> = strip.creases.iter().map(|crease| angle(strip, crease)).collect();
             folded.fold(index, strip, &turns);
         }
         folded.assemble(net);
@@ -85,6 +113,7 @@ impl Folded {
     fn assemble(&mut self, net: &Net) {
         let front = |strip: &Strip| strip.columns.iter().any(|column| column.panel == Panel::Front);
         let mut placed: Vec<bool> = net.strips.iter().map(front).collect();
+        // Joining strips hang on pieces that hang on joining strips: every round places at least one more.
         for _ in 1..net.strips.len() {
             for seam in &net.seams {
                 let (still, moved) = match (placed[seam.under.strip], placed[seam.over.strip]) {
@@ -92,14 +121,15 @@ impl Folded {
                     (false, true) => (seam.over, seam.under),
                     _ => continue,
                 };
-                let pose = |joint: Joint| {
-                    let panel = net.strips[joint.strip].columns[joint.column].panel;
-                    let body =
-                        |facet: &&Turned| facet.strip == joint.strip && facet.part == (panel, Band::Body);
-                    self.facets.iter().find(body).map(|facet| facet.pose)
+                let Some((under, over)) = self.glued(net, seam).next() else { continue };
+                let to = seam.over_point(net, self.facets[under].flat.middle());
+                let Some(to) = to else { continue };
+                let slide = spot(to) - spot(self.facets[under].flat.middle());
+                let (target, own, slide) = if seam.under == still {
+                    (self.facets[under].pose, self.facets[over].pose, -slide)
+                } else {
+                    (self.facets[over].pose, self.facets[under].pose, slide)
                 };
-                let (Some(target), Some(own)) = (pose(still), pose(moved)) else { continue };
-                let slide = DVec3::new((still.x - moved.x).mm(), 0.0, 0.0);
                 let bring = target * DAffine3::from_translation(slide) * own.inverse();
                 for facet in self.facets.iter_mut().filter(|facet| facet.strip == moved.strip) {
                     facet.pose = bring * facet.pose;
@@ -112,17 +142,31 @@ impl Folded {
         }
     }
 
+    /// Pairs of facets that are glued together along a seam: what goes under, and what lies over its middle.
+    pub fn glued<'a>(&'a self, net: &'a Net, seam: &'a Seam) -> impl Iterator<Item = (usize, usize)> + 'a {
+        let of = |joint: Joint| {
+            let own = move |facet: &Turned| facet.strip == joint.strip && facet.part.0 == joint.panel;
+            self.facets.iter().enumerate().filter(move |(_, facet)| own(facet))
+        };
+        of(seam.under).filter_map(move |(under, facet)| {
+            let point = seam.over_point(net, facet.flat.middle())?;
+            let (over, _) = of(seam.over).find(|(_, over)| over.flat.contains(point))?;
+            Some((under, over))
+        })
+    }
+
     /// Folds one strip; `turns` are degrees for each of its creases.
     fn fold(&mut self, index: usize, strip: &Strip, turns: &[f64]) {
         let flats = facets(strip);
-        let parts: Vec<(Panel, Band)> = flats.iter().filter_map(|facet| part(strip, facet)).collect();
+        let parts: Vec<(Panel, Band)> =
+            flats.iter().filter_map(|facet| strip.part_at(facet.middle())).collect();
         if parts.len() != flats.len() {
             self.torn = f64::INFINITY;
             return;
         }
         let root = parts.iter().position(|part| *part == (Panel::Front, Band::Body)).unwrap_or(0);
         let mut poses: Vec<Option<DAffine3>> = vec![None; flats.len()];
-        let Some(origin) = flats.get(root).map(|facet| flat(facet.corners[0])) else { return };
+        let Some(origin) = flats.get(root).map(|facet| spot(facet.corners[0])) else { return };
         poses[root] = Some(DAffine3::from_translation(-origin));
         let mut queue = VecDeque::from([root]);
         while let Some(here) = queue.pop_front() {
@@ -130,7 +174,7 @@ impl Folded {
             for (side, hinge) in flats[here].hinges.iter().enumerate() {
                 let Some(hinge) = hinge else { continue };
                 let corners = &flats[here].corners;
-                let (a, b) = (flat(corners[side]), flat(corners[(side + 1) % corners.len()]));
+                let (a, b) = (spot(corners[side]), spot(corners[(side + 1) % corners.len()]));
                 let beyond = pose * about(a, b, turns[hinge.crease]);
                 match poses[hinge.facet] {
                     None => {
@@ -139,7 +183,7 @@ impl Folded {
                     }
                     Some(known) => {
                         let middle = flats[hinge.facet].middle();
-                        for point in [a, b, flat(middle)] {
+                        for point in [a, b, spot(middle)] {
                             let apart =
                                 known.transform_point3(point).distance(beyond.transform_point3(point));
                             self.torn = self.torn.max(apart);
@@ -162,13 +206,4 @@ impl Folded {
 fn about(a: DVec3, b: DVec3, degrees: f64) -> DAffine3 {
     let turn = DQuat::from_axis_angle((b - a).normalize_or_zero(), degrees.to_radians());
     DAffine3::from_translation(a) * DAffine3::from_quat(turn) * DAffine3::from_translation(-a)
-}
-
-/// The panel and band in which a facet's middle lies.
-fn part(strip: &Strip, facet: &Facet) -> Option<(Panel, Band)> {
-    let middle = facet.middle();
-    let column = strip.columns.iter().find(|column| column.x.touches(middle.x))?;
-    let row = strip.rows.iter().find(|row| row.y.touches(middle.y))?;
-    let is_ear = strip.corners == BaseCorners::Ears && column.panel.is_gusset() && row.band == Band::Base;
-    Some((column.panel, if is_ear { Band::Ear } else { row.band }))
 }

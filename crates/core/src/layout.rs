@@ -27,6 +27,8 @@ pub struct SheetCut {
     pub offcuts: Vec<Rectangle>,
     /// How far the piece reaches past the sheet; zero both ways if it fits.
     pub overhang: Overhang,
+    /// True if this is no sheet of the paper but any scrap that is large enough, for parts that are hidden.
+    pub scrap: bool,
 }
 
 /// A piece on a sheet.
@@ -99,9 +101,15 @@ impl Layout {
     /// and trims so that the largest single offcut is as large as it can be.
     pub fn new(brief: &Brief, pieces: &[Piece]) -> Self {
         let (width, height) = brief.sheet.as_laid();
-        let sheets =
-            pieces.iter().enumerate().map(|(index, piece)| lay(index, piece, width, height)).collect();
-        Self { sheets }
+        let sheets = pieces.iter().enumerate().map(|(index, piece)| {
+            if piece.from_scrap {
+                let scrap = lay(index, piece, piece.width * i64::from(piece.count), piece.height);
+                SheetCut { scrap: true, ..scrap }
+            } else {
+                lay(index, piece, width, height)
+            }
+        });
+        Self { sheets: sheets.collect() }
     }
 
     /// True if every piece lies within its sheet.
@@ -109,9 +117,9 @@ impl Layout {
         self.sheets.iter().all(|sheet| sheet.overhang.is_none())
     }
 
-    /// How many sheets one bag takes.
+    /// How many sheets one bag takes; scraps do not count.
     pub fn sheet_count(&self) -> u32 {
-        self.sheets.iter().map(|sheet| sheet.times).sum()
+        self.sheets.iter().filter(|sheet| !sheet.scrap).map(|sheet| sheet.times).sum()
     }
 }
 
@@ -147,7 +155,7 @@ fn lay(index: usize, piece: &Piece, width: Length, height: Length) -> SheetCut {
     let mut offcuts: Vec<Rectangle> = trims.iter().filter_map(|trim| trim.off).collect();
     offcuts.sort_by_key(|offcut| -offcut.area());
     let times = if placed.len() > 1 { 1 } else { piece.count };
-    SheetCut { width, height, times, placed, trims, offcuts, overhang }
+    SheetCut { width, height, times, placed, trims, offcuts, overhang, scrap: false }
 }
 
 fn largest(trims: &[Trim]) -> i128 {

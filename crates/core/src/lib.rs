@@ -24,6 +24,7 @@ pub mod passes;
 pub mod pieces;
 pub mod plan;
 pub mod proof;
+pub mod rescale;
 pub mod sheet;
 pub mod steps;
 pub mod verdict;

@@ -13,11 +13,13 @@ mod point;
 pub use columns::{Band, Column, GussetPart, Panel, Row, Side};
 pub use crease::{Crease, CreaseRole, Fold};
 pub use glue::{Face, Glue, GlueRole};
-pub use outline::{Cut, CutRole};
+pub use outline::{Cut, CutRole, Round};
 pub use point::{Point, Span};
 
 use crate::brief::Build;
 use crate::{Brief, Length};
+use columns::Run;
+use outline::Edge;
 
 /// The unrolled bag: one strip of paper for every connected run of panels, and the seams that join them.
 #[derive(Clone, Debug, PartialEq, Eq)]
@@ -43,6 +45,8 @@ pub struct Strip {
     pub cuts: Vec<Cut>,
     /// The edge of the paper after all cuts, anticlockwise, closed by its last side.
     pub outline: Vec<Point>,
+    /// Corners of that edge that are rounded. Folding takes them for square.
+    pub rounds: Vec<Round>,
     /// Where glue or tape goes, and on which face.
     pub glue: Vec<Glue>,
 }
@@ -65,6 +69,8 @@ pub struct Joint {
     pub column: usize,
     /// The line or free edge, from the strip's left edge.
     pub x: Length,
+    /// The panel it is part of. On a flare front and back share their columns.
+    pub panel: Panel,
 }
 
 /// What becomes of the paper below the gussets of a strip.
@@ -76,59 +82,111 @@ pub enum BaseCorners {
     CutOut,
     /// Slit level along the base line: ears on the face flap that turn up against the gussets.
     Ears,
+    /// Not cut at all: the ends of the tube are squashed and folded in.
+    Folded,
+    /// There is no base below the body.
+    NoBase,
 }
 
 impl Net {
     /// Unrolls the bag of a brief that passed [`Brief::check`].
     pub fn new(brief: &Brief) -> Self {
-        let rows = columns::rows(brief);
-        let strips: Vec<Strip> = columns::strips(brief)
-            .into_iter()
-            .map(|(columns, corners)| {
-                let creases = lines::creases(brief, &columns, &rows, corners);
-                let cuts = outline::cuts(brief, &columns, &rows, corners);
-                let outline = outline::outline(&columns, &rows, &cuts, corners);
-                let glue = glue::areas(brief, &columns, &rows, &cuts, corners);
-                Strip { columns, rows: rows.clone(), corners, creases, cuts, outline, glue }
-            })
-            .collect();
-        let seams = seams(brief, &strips);
-        Self { strips, seams }
+        let runs = columns::runs(brief);
+        let seams = seams(brief, &runs);
+        let strips = runs.iter().enumerate().map(|(index, run)| {
+            let creases = lines::creases(brief, &runs, &seams, index);
+            let edge = Edge::new(brief, run);
+            let cuts = outline::cuts(run, &edge);
+            let outline = outline::outline(run, &edge);
+            let rounds = outline::rounds(brief, run);
+            let glue = glue::areas(brief, run, &edge);
+            let Run { columns, rows, corners } = run.clone();
+            Strip { columns, rows, corners, creases, cuts, outline, rounds, glue }
+        });
+        Self { strips: strips.collect(), seams }
     }
 }
 
-/// Width and height of the largest trimmed piece that a brief asks for.
+/// Width and height of the smallest rectangle that holds any trimmed piece of a brief; joining strips are cut from
+/// scraps and do not count.
 pub fn flat_size(brief: &Brief) -> (Length, Length) {
-    let width = |columns: &[Column]| columns.iter().map(|column| column.x.length()).sum();
-    let widest = columns::strips(brief).iter().map(|(columns, _)| width(columns)).max();
-    let height = columns::rows(brief).iter().map(|row| row.y.length()).sum();
-    (widest.unwrap_or_default(), height)
+    let runs = columns::runs(brief);
+    let pieces = || runs.iter().filter(|run| !run.is_joining_strip());
+    let (widest, tallest) = (pieces().map(Run::width).max(), pieces().map(Run::height).max());
+    (widest.unwrap_or_default(), tallest.unwrap_or_default())
 }
 
-/// The seams of a build: every tab under the free edge that follows it round the bag; in a cradle pair the gussets
-/// of the back piece under those of the front piece, whose free edges come to lie at the back corners.
-fn seams(brief: &Brief, strips: &[Strip]) -> Vec<Seam> {
-    if let (Build::CradlePair { .. }, [front, back]) = (brief.build, strips) {
-        let free = |strip: usize, column: usize, x| Joint { strip, column, x };
-        let right = Seam { under: free(1, 0, back.columns[0].x.to), over: free(0, 2, front.columns[2].x.to) };
-        let left =
-            Seam { under: free(1, 2, back.columns[2].x.from), over: free(0, 0, front.columns[0].x.from) };
-        return vec![right, left];
+/// The seams of a build: every tab or half joining strip under the free edge that follows it round the bag; in a
+/// cradle pair the gussets of the back piece under those of the front piece, whose free edges come to lie at the back
+/// corners; on a flare the outermost pleat of the front with the one of the back.
+fn seams(brief: &Brief, runs: &[Run]) -> Vec<Seam> {
+    let joint = |strip: usize, column: usize, x: Length| {
+        let panel = runs[strip].columns[column].panel;
+        Joint { strip, column, x, panel }
+    };
+    let left_edge = |strip: usize| joint(strip, 0, Length::ZERO);
+    let right_edge = |strip: usize| joint(strip, runs[strip].columns.len() - 1, runs[strip].width());
+    match brief.build {
+        Build::CradlePair { .. } => {
+            let [_, back] = runs else { return Vec::new() };
+            let (first, last) = (back.columns[0].x.to, back.columns[2].x.from);
+            vec![
+                Seam { under: joint(1, 0, first), over: right_edge(0) },
+                Seam { under: joint(1, 2, last), over: left_edge(0) },
+            ]
+        }
+        Build::PleatedFlare { .. } => flare_seams(&runs[0]),
+        _ => {
+            let count = runs.iter().filter(|run| !run.is_joining_strip()).count();
+            (0..count)
+                .flat_map(|piece| {
+                    let next = (piece + 1) % count;
+                    let columns = &runs[piece].columns;
+                    let last = columns.len() - 1;
+                    if let Some(strip) = runs.get(count + piece) {
+                        let line = strip.columns[0].x.to;
+                        let halves = [joint(count + piece, 0, line), joint(count + piece, 1, line)];
+                        return vec![
+                            Seam { under: halves[0], over: right_edge(piece) },
+                            Seam { under: halves[1], over: left_edge(next) },
+                        ];
+                    }
+                    if columns[last].panel == Panel::Tab {
+                        vec![Seam { under: joint(piece, last, columns[last].x.from), over: left_edge(next) }]
+                    } else {
+                        vec![Seam { under: joint(piece, 0, columns[0].x.to), over: right_edge(next) }]
+                    }
+                })
+                .collect()
+        }
     }
-    let tabs = strips.iter().enumerate().filter_map(|(strip, piece)| {
-        let last = piece.columns.len() - 1;
-        let tab = piece.columns.iter().position(|column| column.panel == Panel::Tab)?;
-        let next = (strip + 1) % strips.len();
-        let x = piece.columns[tab].x;
-        let (line, column) = if tab == last { (x.from, 0) } else { (x.to, strips[next].columns.len() - 1) };
-        let over = strips[next].columns[column].x;
-        let edge = if tab == last { over.from } else { over.to };
-        Some(Seam {
-            under: Joint { strip, column: tab, x: line },
-            over: Joint { strip: next, column, x: edge },
+}
+
+/// On either side the outermost pleat of the front lies with the next one of the back, edge on line.
+fn flare_seams(run: &Run) -> Vec<Seam> {
+    let last = run.columns.len() - 1;
+    let seam = |outer: usize, inner: usize, x: Length| {
+        let own = run.columns[outer].panel;
+        let under = Joint { strip: 0, column: outer, x, panel: own };
+        Seam { under, over: Joint { strip: 0, column: inner, x, panel: run.columns[inner].panel.behind() } }
+    };
+    vec![seam(0, 1, run.columns[0].x.to), seam(last, last - 1, run.columns[last].x.from)]
+}
+
+impl Seam {
+    /// Where a point of the paper that goes under lies on the paper over it. On a flare the outermost pleat of the front
+    /// is turned round against the one of the back.
+    pub fn over_point(&self, net: &Net, point: Point) -> Option<Point> {
+        let (under, over) = (&net.strips[self.under.strip], &net.strips[self.over.strip]);
+        let (from, to) = (under.body_of(self.under.panel)?, over.body_of(self.over.panel)?);
+        let (aside, rise) = (point.x - self.under.x, point.y - from.from);
+        let is_flare = over.row(Band::BackBody).is_some();
+        Some(if is_flare {
+            Point::new(self.over.x - aside, to.to - rise)
+        } else {
+            Point::new(self.over.x + aside, to.from + rise)
         })
-    });
-    tabs.collect()
+    }
 }
 
 impl Strip {
@@ -145,6 +203,42 @@ impl Strip {
     /// The row of one band, if the strip has it.
     pub fn row(&self, band: Band) -> Option<&Row> {
         self.rows.iter().find(|row| row.band == band)
+    }
+
+    /// Where the body of a panel lies from bottom to top.
+    pub fn body_of(&self, panel: Panel) -> Option<Span> {
+        let behind = self.row(Band::BackBody).filter(|_| panel.behind() == panel);
+        behind.or_else(|| self.row(Band::Body)).map(|row| row.y)
+    }
+
+    /// The column of a panel, on whichever half of a flare.
+    pub fn column_of(&self, panel: Panel) -> Option<&Column> {
+        let own = self.columns.iter().find(|column| column.panel == panel);
+        own.or_else(|| self.columns.iter().find(|column| column.panel.behind() == panel))
+    }
+
+    /// The panel and band in which a point of the paper lies.
+    pub fn part_at(&self, point: Point) -> Option<(Panel, Band)> {
+        let panel = self.columns.iter().find(|column| column.x.touches(point.x))?.panel;
+        let band = self.rows.iter().find(|row| row.y.touches(point.y))?.band;
+        Some(match band {
+            Band::BackBody => (panel.behind(), Band::Body),
+            Band::BackHem => (panel.behind(), Band::Hem),
+            Band::Base if self.corners == BaseCorners::Ears && panel.is_gusset() => (panel, Band::Ear),
+            band => (panel, band),
+        })
+    }
+
+    /// True for a crease on a tab: it only follows the panel over it.
+    pub fn is_on_join(&self, crease: &Crease) -> bool {
+        self.columns.iter().any(|column| {
+            column.panel.is_join() && column.x.touches(crease.from.x) && column.x.touches(crease.to.x)
+        })
+    }
+
+    /// True for a joining strip, which is cut from any scrap.
+    pub fn is_joining_strip(&self) -> bool {
+        self.columns.iter().all(|column| matches!(column.panel, Panel::JoinHalf(_)))
     }
 }
 

@@ -5,7 +5,7 @@ mod board;
 pub use board::{Edge, Lying};
 
 use crate::brief::ScoreFace;
-use crate::net::{Crease, CreaseRole, Face, Fold, Point, Span};
+use crate::net::{Crease, CreaseRole, Cut, CutRole, Face, Fold, Point, Span};
 use crate::pieces::Piece;
 use crate::{Brief, Length};
 
@@ -22,6 +22,19 @@ pub struct Pass {
     pub carry_on: bool,
     /// The lines, from left to right.
     pub lines: Vec<ScoreLine>,
+    /// Slanted lines: they run from mark to mark and are drawn with a ruler in a pass of their own.
+    pub slants: Vec<Slant>,
+}
+
+/// A slanted line, as it lies on the board.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct Slant {
+    /// One end: distance from the left stop, distance from the top fence.
+    pub from: (Length, Length),
+    /// The other end.
+    pub to: (Length, Length),
+    /// The crease it draws, by its place in the piece's list.
+    pub crease: usize,
 }
 
 /// One line scored in a pass.
@@ -81,14 +94,42 @@ fn of_piece(brief: &Brief, index: usize, piece: &Piece) -> Vec<Pass> {
                 by_ruler,
                 carry_on: depth > brief.board.reach,
                 lines: vec![score],
+                slants: Vec::new(),
             }),
         }
     }
+    passes.extend(slants(brief, index, piece));
     for pass in &mut passes {
         pass.lines.sort_by_key(|line| line.at);
     }
     // Least handling: everything on one face before turning over, upright lines before level ones.
-    passes.sort_by_key(|pass| (pass.is_on_second_face(brief.score_face), pass.lying.fence.order()));
+    passes.sort_by_key(|pass| {
+        (pass.is_on_second_face(brief.score_face), pass.lying.fence.order(), !pass.slants.is_empty())
+    });
+    passes
+}
+
+/// The 45° creases, one pass for each face on which they are scored.
+fn slants(brief: &Brief, index: usize, piece: &Piece) -> Vec<Pass> {
+    let slanted =
+        |crease: &Crease| !crease.is_upright() && !crease.is_level() && !crease.role.is_made_by_hand();
+    let mut passes: Vec<Pass> = Vec::new();
+    for (number, crease) in piece.strip.creases.iter().enumerate().filter(|(_, crease)| slanted(crease)) {
+        let lying = Lying { face_up: face_for(brief.score_face, crease.fold, crease.role), fence: Edge::Top };
+        let place = |point| lying.on_board(point, piece.width, piece.height);
+        let slant = Slant { from: place(crease.from), to: place(crease.to), crease: number };
+        match passes.iter_mut().find(|pass| pass.lying == lying) {
+            Some(pass) => pass.slants.push(slant),
+            None => passes.push(Pass {
+                piece: index,
+                lying,
+                by_ruler: true,
+                carry_on: false,
+                lines: Vec::new(),
+                slants: vec![slant],
+            }),
+        }
+    }
     passes
 }
 
@@ -117,11 +158,13 @@ fn face_for(school: ScoreFace, fold: Fold, role: CreaseRole) -> Face {
 /// a base line through all panels). The stroke runs on along the slits and round the tab's corner, because those
 /// cuts are made along the score.
 fn lines(piece: &Piece) -> Vec<Line> {
-    let cuts = piece.strip.cuts.iter().filter(|cut| cut.from.x == cut.to.x || cut.from.y == cut.to.y);
-    let mut strokes: Vec<(Point, Point, Option<usize>)> = cuts.map(|cut| (cut.from, cut.to, None)).collect();
-    strokes.extend(
-        piece.strip.creases.iter().enumerate().map(|(index, crease)| (crease.from, crease.to, Some(index))),
-    );
+    let mut strokes: Vec<(Point, Point, Option<usize>)> =
+        piece.strip.cuts.iter().filter_map(along_score).map(|(from, to)| (from, to, None)).collect();
+    let scored =
+        piece.strip.creases.iter().enumerate().filter(|(_, crease)| {
+            !crease.role.is_made_by_hand() && (crease.is_upright() || crease.is_level())
+        });
+    strokes.extend(scored.map(|(index, crease)| (crease.from, crease.to, Some(index))));
     strokes.sort();
     let mut lines: Vec<Line> = Vec::new();
     for (from, to, crease) in strokes {
@@ -142,6 +185,19 @@ fn lines(piece: &Piece) -> Vec<Line> {
     }
     lines.retain(|line| !line.creases.is_empty());
     lines
+}
+
+/// The stretch of score that a cut is made along. The base line runs on under a tab whose end is slanted: that paper
+/// falls away.
+fn along_score(cut: &Cut) -> Option<(Point, Point)> {
+    match cut.role {
+        CutRole::FlapSide | CutRole::PleatEnd | CutRole::HemCorner | CutRole::TabEnd | CutRole::Notch => None,
+        CutRole::TabCorner if cut.from.x != cut.to.x => {
+            let y = cut.from.y.min(cut.to.y);
+            Some((Point::new(cut.from.x, y), Point::new(cut.to.x, y)))
+        }
+        _ => Some((cut.from, cut.to)),
+    }
 }
 
 /// The longest crease of a line: its fold decides on which face the whole line is scored.

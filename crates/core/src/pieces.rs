@@ -1,7 +1,7 @@
 //! The net divided into pieces of paper that are cut out one by one.
 
 use crate::Length;
-use crate::net::{Net, Panel, Strip};
+use crate::net::{BaseCorners, CreaseRole, Fold, Net, Panel, Point, Strip};
 
 /// A piece of paper to cut out, and how many like it.
 #[derive(Clone, Debug, PartialEq, Eq)]
@@ -16,6 +16,10 @@ pub struct Piece {
     pub height: Length,
     /// Panels, creases, cuts and glue, in the piece's own frame.
     pub strip: Strip,
+    /// True for a joining strip: it is hidden, so any scrap will do, whichever way its pattern lies.
+    pub from_scrap: bool,
+    /// The net's strips that it becomes, one for each copy.
+    pub strips: Vec<usize>,
 }
 
 /// Divides a net into pieces; identical ones are one entry with a count.
@@ -23,27 +27,39 @@ pub fn divide(net: &Net) -> Vec<Piece> {
     let mut pieces: Vec<Piece> = Vec::new();
     for (index, strip) in net.strips.iter().enumerate() {
         let piece = Piece {
-            name: name(net.strips.len(), strip, index),
+            name: name(net, strip, index),
             count: 1,
             width: strip.width(),
             height: strip.height(),
             strip: strip.clone(),
+            from_scrap: strip.is_joining_strip(),
+            strips: vec![index],
         };
         match pieces.iter_mut().find(|known| known.is_cut_like(&piece)) {
-            Some(known) => known.count += 1,
+            Some(known) => {
+                known.count += 1;
+                known.strips.push(index);
+                if !known.from_scrap {
+                    known.name = "Face and gusset";
+                }
+            }
             None => pieces.push(piece),
         }
     }
     pieces
 }
 
-fn name(strips: usize, strip: &Strip, index: usize) -> &'static str {
-    let has_tab = strip.columns.iter().any(|column| column.panel == Panel::Tab);
-    match (strips, has_tab, index) {
+fn name(net: &Net, strip: &Strip, index: usize) -> &'static str {
+    let has = |panel| strip.columns.iter().any(|column| column.panel == panel);
+    let pieces = net.strips.iter().filter(|strip| !strip.is_joining_strip()).count();
+    let is_cradle = net.strips.iter().any(|strip| strip.corners == BaseCorners::CutOut);
+    match (pieces, is_cradle, index) {
+        _ if strip.is_joining_strip() => "Joining strip",
         (1, ..) => "Bag",
-        (_, true, _) => "Face and gusset",
-        (_, false, 0) => "Front piece",
-        (_, false, _) => "Back piece",
+        (_, true, 0) => "Front piece",
+        (_, true, _) => "Back piece",
+        _ if has(Panel::Front) => "Front and gusset",
+        _ => "Back and gusset",
     }
 }
 
@@ -51,6 +67,9 @@ impl Piece {
     /// True if both are trimmed, scored and cut the same: then they differ only in what they are called in the bag.
     fn is_cut_like(&self, other: &Self) -> bool {
         let (a, b) = (&self.strip, &other.strip);
-        (&a.outline, &a.creases, &a.cuts) == (&b.outline, &b.creases, &b.cuts)
+        let scores = |strip: &Strip| -> Vec<(Point, Point, Fold, CreaseRole)> {
+            strip.creases.iter().map(|crease| (crease.from, crease.to, crease.fold, crease.role)).collect()
+        };
+        (&a.outline, &a.cuts, &a.rounds) == (&b.outline, &b.cuts, &b.rounds) && scores(a) == scores(b)
     }
 }

@@ -1,6 +1,7 @@
 //! The whole answer to a brief.
 
 use crate::folded::Folded;
+use crate::folded::surfaces::{Surface, surfaces};
 use crate::layout::Layout;
 use crate::net::Net;
 use crate::passes::{Pass, passes};
@@ -29,6 +30,8 @@ pub struct Plan {
     pub folded: Folded,
     /// The folded bag measured.
     pub proof: Proof,
+    /// What every visible surface shows.
+    pub surfaces: Vec<Surface>,
     /// What the crafter should know, gravest first.
     pub verdicts: Vec<Verdict>,
 }
@@ -68,7 +71,8 @@ impl Plan {
             verdicts.splice(0..0, unproved(brief, &proof));
         }
         let Draft { brief, net, pieces, layout, passes } = draft;
-        Ok(Self { brief, net, pieces, layout, passes, steps, folded, proof, verdicts })
+        let surfaces = surfaces(&brief, &net);
+        Ok(Self { brief, net, pieces, layout, passes, steps, folded, proof, surfaces, verdicts })
     }
 
     /// True if nothing stands in the way of cutting.

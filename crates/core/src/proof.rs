@@ -3,15 +3,23 @@
 //! Every figure here is measured in space on the folded facets. None is copied from the brief, which is only what
 //! the measurements are held against.
 
+mod concerns;
+mod flat;
 mod measure;
 
+pub use flat::{FlatFold, Scored};
+
+use crate::brief::Build;
 use crate::convex::{Convex, layers};
 use crate::folded::Folded;
-use crate::net::{Band, Net, Panel, Side};
+use crate::folded::motion::flap_closed;
+use crate::net::{Band, BaseCorners, Net, Panel, Side};
 use crate::wording::{Figures, sentence};
 use crate::{Brief, Length, Unit};
 use glam::DVec2;
-use measure::{Extent, ear_gap, hem_gap, hem_on_wrong_side, length, seam_gap, tab_sticking_out};
+use measure::{
+    Extent, ear_gap, ends_over, hem_gap, hem_on_wrong_side, length, mouth_spread, seam_gap, tab_sticking_out,
+};
 
 /// Differences up to this many millimetres are rounding of the pose, far below a nanometre's meaning for paper.
 const ROUNDING: f64 = 1e-5;
@@ -21,8 +29,10 @@ const ROUNDING: f64 = 1e-5;
 pub struct Proof {
     /// The measurements, in the order a crafter would make them.
     pub items: Vec<Item>,
-    /// Fewest and most layers of paper over the base.
+    /// Fewest and most layers of paper over the base; none under a flare.
     pub base_layers: (usize, usize),
+    /// The bag folded flat, if it is made to be; a flare always lies flat.
+    pub flat: Option<FlatFold>,
 }
 
 /// One measurement held against what it should be.
@@ -69,12 +79,67 @@ pub enum Check {
     HemSide,
     /// How far the ears are from lying flat against their gussets.
     EarsFlat,
+    /// How much of the lines round the ends of a folded base is folded to the other side, so that the face flaps would
+    /// not lie over the ends. Folded right over, they look the same from either side.
+    EndsUnder,
+    /// How far the closing flap, laid over the mouth, falls short of the other face.
+    FlapReaches,
+    /// Folded flat: how far the two sides of a crease come apart, or the whole from one plane.
+    FlatCloses,
+    /// Folded flat: how far glued layers are pulled off one another.
+    FlatGlued,
+    /// Folded flat: how far the flaps of the glued base are moved against one another.
+    FlatBase,
+    /// Folded flat: how far the base reaches out of the mouth.
+    BaseInMouth,
+    /// Folded flat: how far one gusset reaches over the other.
+    GussetsClear,
+    /// At how many of the vertices inside the paper the alternate angles do not sum to 180°.
+    Kawasaki {
+        /// How many vertices there are.
+        vertices: usize,
+        /// How many fail.
+        failing: usize,
+    },
+    /// At how many of the vertices inside the paper mountains and valleys do not differ by two.
+    Maekawa {
+        /// How many vertices there are.
+        vertices: usize,
+        /// How many fail.
+        failing: usize,
+    },
+    /// Whether the layers can lie in some order without passing through one another.
+    LayerOrder {
+        /// True if an order was found.
+        found: bool,
+    },
+}
+
+impl Check {
+    /// True for what is measured on the bag folded flat.
+    pub fn is_about_flat(self) -> bool {
+        matches!(
+            self,
+            Self::FlatCloses
+                | Self::FlatGlued
+                | Self::FlatBase
+                | Self::BaseInMouth
+                | Self::GussetsClear
+                | Self::Kawasaki { .. }
+                | Self::Maekawa { .. }
+                | Self::LayerOrder { .. }
+        )
+    }
 }
 
 impl Item {
     /// True if the measure is what it should be.
     pub fn passed(&self) -> bool {
-        length_apart(self.measured, self.wanted) <= ROUNDING
+        match self.check {
+            Check::Kawasaki { failing, .. } | Check::Maekawa { failing, .. } => failing == 0,
+            Check::LayerOrder { found } => found,
+            _ => length_apart(self.measured, self.wanted) <= ROUNDING,
+        }
     }
 
     /// What was measured, in words.
@@ -94,12 +159,34 @@ impl Item {
             Check::HemSide => "The hem turns to the side it should, all the way round".to_owned(),
             Check::EarsFlat => "The ears lie flat against the gussets".to_owned(),
             Check::HemFlat => "The hem lies flat within the body".to_owned(),
+            Check::EndsUnder => "The face flaps lie over the squashed ends".to_owned(),
+            Check::FlapReaches => "The closing flap reaches the other face".to_owned(),
+            Check::FlatCloses => "Folded flat, it closes up round every corner".to_owned(),
+            Check::FlatGlued => "Folded flat, glued layers stay together".to_owned(),
+            Check::FlatBase => "Folded flat, the glued base stays whole".to_owned(),
+            Check::BaseInMouth => "Folded flat, the base stays below the mouth".to_owned(),
+            Check::GussetsClear => "Folded flat, the gussets clear each other".to_owned(),
+            Check::Kawasaki { .. } => "Alternate angles sum to 180° (Kawasaki–Justin)".to_owned(),
+            Check::Maekawa { .. } => "Mountains and valleys differ by two (Maekawa–Justin)".to_owned(),
+            Check::LayerOrder { .. } => "The layers lie in an order without crossing".to_owned(),
         }
     }
 
     /// The result with its figures.
     pub fn says(&self, unit: Unit) -> String {
         let figures = Figures(unit);
+        match self.check {
+            Check::Kawasaki { vertices, failing } | Check::Maekawa { vertices, failing } => {
+                return if failing == 0 {
+                    format!("At all {vertices} vertices inside the paper")
+                } else {
+                    format!("Not at {failing} of {vertices} vertices inside the paper")
+                };
+            }
+            Check::LayerOrder { found: true } => return "An order was found".to_owned(),
+            Check::LayerOrder { found: false } => return "No such order was found".to_owned(),
+            _ => {}
+        }
         let (measured, wanted) = (figures.say(self.measured), figures.say(self.wanted));
         let text = match (self.wanted == Length::ZERO, self.passed()) {
             (false, true) => format!("measured {measured}, as asked"),
@@ -117,53 +204,130 @@ impl Item {
 impl Proof {
     /// Measures a folded bag against the brief it was made for.
     pub fn new(brief: &Brief, net: &Net, folded: &Folded) -> Self {
-        let size = brief.finished;
-        let mut items =
-            vec![Item { check: Check::Whole, wanted: Length::ZERO, measured: length(folded.torn) }];
-        let mut add = |check, wanted, measured: f64| {
-            items.push(Item { check, wanted, measured: length(measured) });
+        let mut measured = Measured { brief, net, folded, items: Vec::new() };
+        let is_flare = net.strips.iter().any(|strip| strip.row(Band::BackBody).is_some());
+        let base_layers = if is_flare {
+            measured.flare();
+            (0, 0)
+        } else {
+            measured.bag()
         };
-        let body =
-            |panel: fn(Panel) -> bool| Extent::of(folded, move |part| part.1 == Band::Body && panel(part.0));
-        let (front, back) = (body(|panel| panel == Panel::Front), body(|panel| panel == Panel::Back));
-        add(Check::Width { front: true }, size.width, front.size().x);
-        add(Check::Width { front: false }, size.width, back.size().x);
-        for side in [Side::Left, Side::Right] {
-            let gusset = Extent::of(folded, |(panel, band)| {
-                band == Band::Body && matches!(panel, Panel::Gusset { side: own, .. } if own == side)
-            });
-            add(Check::Gusset(side), size.gusset, gusset.size().z);
-        }
-        let box_ = body(|panel| panel != Panel::Tab);
-        add(Check::Height, size.height, box_.size().y);
-        add(Check::Seam, Length::ZERO, seam_gap(net, folded));
-        add(Check::TabCovered, Length::ZERO, tab_sticking_out(net, folded));
-
-        let flaps: Vec<Convex> = flaps(folded).collect();
-        let level = Extent::of(folded, |part| part.1 == Band::Base);
-        add(Check::FlapsLevel, Length::ZERO, level.size().y.max((level.least.y - box_.least.y).abs()));
-        let ground =
-            Convex::rectangle(DVec2::new(box_.least.x, box_.least.z), DVec2::new(box_.most.x, box_.most.z));
-        let parts = layers(&ground, &flaps);
-        add(Check::BaseClosed, Length::ZERO, largest_hole(&parts));
-        let out = (box_.least - level.least).max(level.most - box_.most);
-        add(Check::NothingSticksOut, Length::ZERO, out.x.max(out.z).max(0.0));
-        add(Check::MouthLevel, Length::ZERO, mouth_spread(folded));
-        if net.strips.iter().any(|strip| strip.row(Band::Hem).is_some()) {
-            add(Check::HemFlat, Length::ZERO, hem_gap(net, folded));
-            add(Check::HemSide, Length::ZERO, hem_on_wrong_side(brief.hem, net));
-        }
-        if folded.facets.iter().any(|facet| facet.part.1 == Band::Ear) {
-            add(Check::EarsFlat, Length::ZERO, ear_gap(net, folded));
-        }
-        let counts = || parts.iter().map(|(_, count)| *count);
-        Self { items, base_layers: (counts().min().unwrap_or(0), counts().max().unwrap_or(0)) }
+        measured.top();
+        let mut items = measured.items;
+        let flat = (is_flare || brief.gusset_crease.folds_flat()).then(|| {
+            let (flat, more) = flat::measure(brief, net, folded);
+            items.extend(more);
+            flat
+        });
+        Self { items, base_layers, flat }
     }
 
     /// True if every measurement is what it should be.
     pub fn passed(&self) -> bool {
         self.items.iter().all(Item::passed)
     }
+}
+
+/// Measurements being taken.
+struct Measured<'a> {
+    brief: &'a Brief,
+    net: &'a Net,
+    folded: &'a Folded,
+    items: Vec<Item>,
+}
+
+impl Measured<'_> {
+    fn add(&mut self, check: Check, wanted: Length, measured: f64) {
+        self.items.push(Item { check, wanted, measured: length(measured) });
+    }
+
+    fn body(&self, panel: impl Fn(Panel) -> bool) -> Extent {
+        Extent::of(self.folded, move |part| part.1 == Band::Body && panel(part.0))
+    }
+
+    /// The standing bag; its base layers, fewest and most.
+    fn bag(&mut self) -> (usize, usize) {
+        let (brief, folded, size) = (self.brief, self.folded, self.brief.finished);
+        // The front piece of a cradle pair goes round the back piece: it is wider by the allowance, and the paper fills
+        // the gap.
+        let is_cradle = matches!(brief.build, Build::CradlePair { .. });
+        let room = if is_cradle { brief.allowance } else { Length::ZERO };
+        self.add(Check::Whole, Length::ZERO, folded.torn);
+        let (front, back) =
+            (self.body(|panel| panel == Panel::Front), self.body(|panel| panel == Panel::Back));
+        self.add(Check::Width { front: true }, size.width + room, front.size().x);
+        self.add(Check::Width { front: false }, size.width, back.size().x);
+        for side in [Side::Left, Side::Right] {
+            let own = |panel| matches!(panel, Panel::Gusset { side: own, .. } if own == side);
+            let gusset = self.body(own);
+            self.add(Check::Gusset(side), size.gusset, gusset.size().z);
+        }
+        let walls = self.body(|panel| !panel.is_join());
+        self.add(Check::Height, size.height, walls.size().y);
+        self.add(Check::Seam, room, seam_gap(self.net, folded));
+        self.add(Check::TabCovered, room, tab_sticking_out(self.net, folded));
+        let flaps: Vec<Convex> = flaps(folded).collect();
+        let level = Extent::of(folded, |part| part.1 == Band::Base);
+        self.add(Check::FlapsLevel, Length::ZERO, level.size().y.max((level.least.y - walls.least.y).abs()));
+        let ground = Convex::rectangle(
+            DVec2::new(walls.least.x, walls.least.z),
+            DVec2::new(walls.most.x, walls.most.z),
+        );
+        let parts = layers(&ground, &flaps);
+        self.add(Check::BaseClosed, Length::ZERO, largest_hole(&parts));
+        let out = (walls.least - level.least).max(level.most - walls.most);
+        self.add(Check::NothingSticksOut, Length::ZERO, out.x.max(out.z).max(0.0));
+        if self.net.strips.iter().any(|strip| strip.corners == BaseCorners::Folded) {
+            self.add(Check::EndsUnder, Length::ZERO, ends_over(self.net));
+        }
+        if folded.facets.iter().any(|facet| facet.part.1 == Band::Ear) {
+            self.add(Check::EarsFlat, Length::ZERO, ear_gap(self.net, folded));
+        }
+        let counts = || parts.iter().map(|(_, count)| *count);
+        (counts().min().unwrap_or(0), counts().max().unwrap_or(0))
+    }
+
+    /// A flare lies flat: there is no base and no depth to measure.
+    fn flare(&mut self) {
+        let (folded, size) = (self.folded, self.brief.finished);
+        self.add(Check::Whole, Length::ZERO, folded.torn);
+        for (panel, front) in [(Panel::Front, true), (Panel::Back, false)] {
+            let face = self.body(move |own| own == panel);
+            self.add(Check::Width { front }, size.width, face.size().x);
+        }
+        let walls = self.body(|_| true);
+        self.add(Check::Height, size.height, walls.size().y);
+        self.add(Check::Seam, Length::ZERO, seam_gap(self.net, folded));
+        self.add(Check::TabCovered, Length::ZERO, tab_sticking_out(self.net, folded));
+        let front = self.body(|own| own == Panel::Front);
+        let out = (front.least - walls.least).max(walls.most - front.most);
+        self.add(Check::NothingSticksOut, Length::ZERO, out.x.max(0.0));
+    }
+
+    /// Mouth, hem and closing flap.
+    fn top(&mut self) {
+        let (brief, net, folded) = (self.brief, self.net, self.folded);
+        self.add(Check::MouthLevel, Length::ZERO, mouth_spread(net, folded));
+        if net.strips.iter().any(|strip| strip.row(Band::Hem).is_some()) {
+            self.add(Check::HemFlat, Length::ZERO, hem_gap(net, folded));
+            self.add(Check::HemSide, Length::ZERO, hem_on_wrong_side(brief.top, net));
+        }
+        if net.strips.iter().any(|strip| strip.row(Band::Flap).is_some()) {
+            self.add(Check::FlapReaches, Length::ZERO, flap_short_by(&flap_closed(brief, net)));
+        }
+    }
+}
+
+/// How far the closing flap, laid over the mouth, falls short of the face it closes on.
+fn flap_short_by(closed: &Folded) -> f64 {
+    let flap = Extent::of(closed, |part| part.1 == Band::Flap);
+    let on = closed.facets.iter().find(|facet| facet.part.1 == Band::Flap).map(|facet| facet.part.0);
+    let other = if on == Some(Panel::Front) { Panel::Back } else { Panel::Front };
+    let face = Extent::of(closed, |part| part == (other, Band::Body));
+    let mouth = Extent::of(closed, |part| part.1 == Band::Body);
+    // Over a pinched mouth the flap lies down on the face; over a square one it spans the depth of the bag.
+    let is_down = flap.least.y < mouth.most.y - 1.0;
+    if is_down { 0.0 } else { (flap.least.z - face.most.z).max(face.least.z - flap.most.z).max(0.0) }
 }
 
 fn length_apart(a: Length, b: Length) -> f64 {
@@ -186,22 +350,6 @@ fn largest_hole(parts: &[(Convex, usize)]) -> f64 {
         (most - least).max_element()
     };
     parts.iter().filter(|(_, count)| *count == 0).map(|(hole, _)| side(hole)).fold(0.0, f64::max)
-}
-
-/// Highest minus lowest of the panels' upper edges.
-fn mouth_spread(folded: &Folded) -> f64 {
-    let tops = || {
-        folded
-            .facets
-            .iter()
-            .filter(|facet| facet.part.1 == Band::Body && facet.part.0 != Panel::Tab)
-            .filter_map(|facet| {
-                // Facets of a pinched gusset that end below the top have a neighbour above them that does not.
-                let top = facet.corners().iter().map(|corner| corner.y).fold(f64::NEG_INFINITY, f64::max);
-                top.is_finite().then_some(top)
-            })
-    };
-    tops().fold(f64::NEG_INFINITY, f64::max) - tops().fold(f64::INFINITY, f64::min)
 }
 
 #[cfg(test)]

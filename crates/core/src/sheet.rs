@@ -15,6 +15,34 @@ pub struct Sheet {
     pub printed: Printed,
     /// True if the sheet is laid a quarter turn round, its height along the run of the bag.
     pub turned: bool,
+    /// Weight of the paper, if it is known.
+    pub grammage: Option<Grammage>,
+    /// Thickness of the paper, if it has been measured.
+    pub caliper: Option<Length>,
+}
+
+/// Weight of paper by area, in grams per square metre (ISO 536).
+#[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub struct Grammage(pub u32);
+
+impl Grammage {
+    /// Light card of a patterned pad, if nothing else is known (our choice: 180 g/m²).
+    pub const USUAL: Self = Self(180);
+
+    /// Thickness of uncoated paper of this weight: about 1¼ thousandths of a millimetre for every g/m² (a bulk of
+    /// 1.25 cm³/g, from memory). Good to a fifth or so.
+    pub fn estimated_caliper(self) -> Length {
+        Length::from_nm(i64::from(self.0) * 1_250)
+    }
+}
+
+/// How thick a sheet is, and how that is known.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct Thickness {
+    /// Thickness of one layer.
+    pub caliper: Length,
+    /// True if it was measured, false if it is an estimate from the weight.
+    pub measured: bool,
 }
 
 /// The sides of a sheet that are fit to be seen.
@@ -57,6 +85,8 @@ impl Default for Sheet {
             directional: true,
             printed: Printed::One,
             turned: false,
+            grammage: None,
+            caliper: None,
         }
     }
 }
@@ -65,6 +95,20 @@ impl Sheet {
     /// Width and height as it is laid for the bag.
     pub fn as_laid(&self) -> (Length, Length) {
         if self.turned { (self.height, self.width) } else { (self.width, self.height) }
+    }
+
+    /// Thickness of one layer: as measured, or estimated from the weight, or from a usual weight if that is unknown too.
+    pub fn thickness(&self) -> Thickness {
+        let estimate = self.grammage.unwrap_or(Grammage::USUAL).estimated_caliper();
+        Thickness { caliper: self.caliper.unwrap_or(estimate), measured: self.caliper.is_some() }
+    }
+
+    /// True for stiff card, from 200 g/m² up (our choice), whose folds take up room.
+    pub fn is_stiff(&self) -> bool {
+        match self.caliper {
+            Some(caliper) => caliper >= Grammage(200).estimated_caliper(),
+            None => self.grammage.is_some_and(|grammage| grammage >= Grammage(200)),
+        }
     }
 
     /// The name of its common size, either way round.

@@ -1,8 +1,10 @@
 //! What to do, in the order of the work.
 
-use crate::brief::{Build, ClosingOrder, Hem, RunStart, ScoreFace, Squares};
+mod assemble;
+
+use crate::brief::{Across, Build, GussetCrease, RunStart, ScoreFace, Top};
 use crate::layout::{Blade, Layout};
-use crate::net::{CreaseRole, CutRole, Face, Fold};
+use crate::net::{Band, CreaseRole, CutRole, Face, Fold};
 use crate::passes::{Edge, Pass, ScoreLine};
 use crate::pieces::Piece;
 use crate::wording::{Figures, list, sentence};
@@ -36,22 +38,16 @@ pub enum Stage {
     Glue,
 }
 
-/// Customary clearance of an insert: ⅛ in less than the base both ways (common practice).
-const INSERT_CLEARANCE: Length = Length::eighths(1);
-
 const KNIFE: &str = "Scissors do it. With a craft knife: fresh blade, cutting mat, fingers behind the edge, and cut away from your hand.";
 
 /// All steps for one bag.
 pub fn steps(brief: &Brief, pieces: &[Piece], layout: &Layout, passes: &[Pass]) -> Vec<Step> {
     let figures = Figures::of(brief);
-    let mut steps = vec![trim(brief, layout, figures)];
+    let mut steps = vec![trim(brief, pieces, layout, figures)];
     steps.extend(passes.iter().enumerate().map(|(index, pass)| score(index, passes, pieces, figures, pass)));
     steps.push(fold(brief));
-    steps.extend((0..pieces.len()).map(|index| cut(brief, pieces, index, figures)));
-    steps.extend(hem(brief, figures));
-    steps.push(seam(brief, figures));
-    steps.push(base(brief));
-    steps.push(insert(brief, figures));
+    steps.extend((0..pieces.len()).filter_map(|index| cut(brief, pieces, index, figures)));
+    steps.extend(assemble::steps(brief, figures));
     steps
 }
 
@@ -59,7 +55,7 @@ fn step(stage: Stage, title: impl Into<String>, says: Vec<String>) -> Step {
     Step { stage, title: title.into(), says, pass: None, caution: None }
 }
 
-fn trim(brief: &Brief, layout: &Layout, figures: Figures) -> Step {
+fn trim(brief: &Brief, pieces: &[Piece], layout: &Layout, figures: Figures) -> Step {
     let up = if brief.sheet.directional {
         "where the pattern’s up is"
     } else {
@@ -67,6 +63,19 @@ fn trim(brief: &Brief, layout: &Layout, figures: Figures) -> Step {
     };
     let mut says = vec![format!("Pencil a small T on the back of the sheet, {up}, before anything else.")];
     for sheet in &layout.sheets {
+        if sheet.scrap {
+            let piece = &pieces[sheet.placed[0].piece];
+            says.push(format!(
+                "From any scrap, cut {}: {} each. They are hidden, so the pattern may lie any way.",
+                if piece.count == 1 {
+                    "one joining strip".to_owned()
+                } else {
+                    format!("{} joining strips", piece.count)
+                },
+                figures.by(piece.width, piece.height)
+            ));
+            continue;
+        }
         if !sheet.overhang.is_none() {
             says.push("The piece does not fit this sheet yet; see the remedies.".to_owned());
             continue;
@@ -126,7 +135,16 @@ fn score(index: usize, passes: &[Pass], pieces: &[Piece], figures: Figures, pass
         sided(from, pass.lying.face_up),
     )];
     let at: Vec<String> = pass.lines.iter().map(|line| figures.say(line.at)).collect();
-    if pass.by_ruler {
+    if !pass.slants.is_empty() {
+        says.push(
+            "With a ruler, from mark to mark; each runs at 45° between a base corner and an apex:".to_owned(),
+        );
+        says.extend(pass.slants.iter().map(|slant| {
+            let spot =
+                |(along, down)| format!("{} from the left, {} down", figures.say(along), figures.say(down));
+            format!("{} to {}.", sentence(&spot(slant.from)), spot(slant.to))
+        }));
+    } else if pass.by_ruler {
         says.push(format!(
             "Out of the board's reach from both ends: mark {} from the {} with a ruler and score along it.",
             list(&at),
@@ -142,7 +160,12 @@ fn score(index: usize, passes: &[Pass], pieces: &[Piece], figures: Figures, pass
                 .to_owned(),
         );
     }
-    let title = format!("Score from the {}{}", from.name(), of_piece(pieces, pass.piece));
+    let what = if pass.slants.is_empty() {
+        format!("Score from the {}", from.name())
+    } else {
+        "Score the 45° creases".to_owned()
+    };
+    let title = format!("{what}{}", of_piece(pieces, pass.piece));
     Step { stage: Stage::Score, title, says, pass: Some(index), caution: None }
 }
 
@@ -170,9 +193,11 @@ fn stops(line: &ScoreLine, figures: Figures) -> String {
 }
 
 fn fold(brief: &Brief) -> Step {
-    let mut says = vec![
-        "Fold every line while the piece is flat and burnish it, corners and base line away from the outside.".to_owned(),
-    ];
+    let mut says = if let Build::PleatedFlare { .. } = brief.build {
+        vec!["Fold every line while the sheet is flat and burnish it: the pleats in turn away from you and towards you.".to_owned()]
+    } else {
+        vec!["Fold every line while the piece is flat and burnish it, corners and base line away from the outside.".to_owned()]
+    };
     if brief.score_face == ScoreFace::OutsideOfFold {
         says.push(
             "The scored groove ends up on the outside of the fold: the pressed fibres crack less.".to_owned(),
@@ -182,10 +207,27 @@ fn fold(brief: &Brief) -> Step {
             "The scored groove ends up on the inside of the fold, where its mark does not show.".to_owned(),
         );
     }
-    if brief.gusset_crease != crate::brief::GussetCrease::None {
+    if brief.gusset_crease != GussetCrease::None {
         says.push(format!("Gusset centres are a {}, down to the apex only.", Fold::Valley.says()));
     }
-    if brief.build == Build::Wrap && brief.run.start == RunStart::HalfGusset {
+    if brief.gusset_crease.has_pair() {
+        says.push(format!(
+            "The 45° creases are a {}: they let the top pinch in neatly.",
+            Fold::Valley.says()
+        ));
+    }
+    if let GussetCrease::FoldFlat { across } = brief.gusset_crease {
+        says.push("The fold-flat line is a valley across the back. On the gussets only the half from the apex to the back is folded, away from you.".to_owned());
+        if across == Across::BothFaces {
+            says.push(
+                "Across the front it is only pressed in, for the day the bag is folded the other way."
+                    .to_owned(),
+            );
+        }
+    }
+    if matches!(brief.build, Build::Wrap | Build::FoldedBase { .. })
+        && brief.run.start == RunStart::HalfGusset
+    {
         says.push(
             "The line beside the tab only shows where the other half gusset is laid; leave it flat."
                 .to_owned(),
@@ -194,7 +236,7 @@ fn fold(brief: &Brief) -> Step {
     step(Stage::Cut, "Fold and burnish", says)
 }
 
-fn cut(brief: &Brief, pieces: &[Piece], index: usize, figures: Figures) -> Step {
+fn cut(brief: &Brief, pieces: &[Piece], index: usize, figures: Figures) -> Option<Step> {
     let strip = &pieces[index].strip;
     let with = |role| strip.cuts.iter().filter(move |cut| cut.role == role);
     let depth = figures.say(brief.flap());
@@ -223,91 +265,42 @@ fn cut(brief: &Brief, pieces: &[Piece], index: usize, figures: Figures) -> Step 
     if with(CutRole::LevelSlit).next().is_some() {
         says.push("Slit level along the base line from each side edge to the corner score; the squares turn up as ears.".to_owned());
     }
-    let title = format!("Slit, notch and corner{}", of_piece(pieces, index));
-    Step { caution: Some(KNIFE), ..step(Stage::Cut, title, says) }
-}
-
-fn hem(brief: &Brief, figures: Figures) -> Option<Step> {
-    let (way, tape) = match brief.hem {
-        Hem::None => return None,
-        Hem::In { .. } => ("to the inside", "on the inside of the band"),
-        Hem::Out { .. } => ("to the outside", "on the outside of the band, the good side"),
-    };
-    let depth = figures.say(brief.hem.depth());
-    let says = vec![
-        format!("Glue or tape {tape}, panel by panel: tape laid across a fold wrinkles."),
-        format!("Turn the top {depth} {way} while the piece is still flat, and press."),
-    ];
-    Some(step(Stage::Glue, "Turn the hem", says))
-}
-
-fn seam(brief: &Brief, figures: Figures) -> Step {
-    let tab = figures.say(brief.tab);
-    let mut says = match brief.build {
-        Build::Wrap => {
-            let over = match brief.run.start {
-                RunStart::Gusset => "first gusset",
-                RunStart::Face => "front",
-                RunStart::HalfGusset => "first half gusset",
-            };
-            vec![
-                format!("Glue or tape on the outside of the {tab} tab, inside the score line."),
-                format!("Bring it under the {over}. Match the base line first; the top can be trimmed."),
-            ]
-        }
-        Build::CornerPair => vec![
-            format!("Glue or tape on the outside of one {tab} tab and bring it under the face of the other piece, flat on the table."),
-            "Match the base line first; the top can be trimmed. Then close the second seam the same way.".to_owned(),
-        ],
-        Build::CradlePair { .. } => vec![
-            "Glue or tape on the outside of both gussets of the back piece, inside the score lines.".to_owned(),
-            "Set the front piece over them, one side after the other, base lines matched first: its free edges come to lie at the back corners."
-                .to_owned(),
-        ],
-    };
-    says.push(
-        "If the last panel overhangs the fold by a hair, trim the seam side, never the fold.".to_owned(),
+    if with(CutRole::PleatEnd).next().is_some() {
+        says.push("Cut the outermost pleat off the half that becomes the back, on both sides, up to the bottom fold.".to_owned());
+    }
+    let ends = with(CutRole::TabEnd).next().map(|_| "the ends of the tab");
+    let corners = with(CutRole::HemCorner).next().map(|_| "the corners of the hem at the free edges");
+    let slanted: Vec<String> = [ends, corners].into_iter().flatten().map(str::to_owned).collect();
+    if !slanted.is_empty() {
+        says.push(format!("Slant {} a little, so that nothing shows.", list(&slanted)));
+    }
+    if let (Top::Flap { depth, corner, .. }, Some(_)) = (brief.top, strip.row(Band::Flap)) {
+        let round = if corner.is_positive() {
+            format!(" Round its two corners, {} radius.", figures.say(corner))
+        } else {
+            String::new()
+        };
+        says.push(format!(
+            "Leave the closing flap, {} deep, and cut the rest of its band away level with the top.{round}",
+            figures.say(depth)
+        ));
+    }
+    if says.is_empty() {
+        return None;
+    }
+    let title = format!(
+        "{}{}",
+        if at.is_empty() { "Cut" } else { "Slit, notch and corner" },
+        of_piece(pieces, index)
     );
-    let title = if brief.build == Build::Wrap { "Glue the seam" } else { "Glue both seams" };
-    step(Stage::Glue, title, says)
-}
-
-fn base(brief: &Brief) -> Step {
-    let ears = brief.build == Build::CradlePair { squares: Squares::SlitLevel };
-    let order = match (ears, brief.closing) {
-        (true, _) => {
-            "Fold in the back flap, its ears turned up against the inside of the gussets, then the front flap"
-        }
-        (false, ClosingOrder::BackFirst) => {
-            "Fold in the back flap, then both gusset flaps, then the front flap"
-        }
-        (false, ClosingOrder::GussetsFirst) => {
-            "Fold in both gusset flaps, then the back flap, then the front flap"
-        }
-    };
-    let says = vec![
-        format!("{order}; each takes its glue on the face that meets the flap before it."),
-        "The front closes last, so that no raw edge shows in front. Press from inside with a ruler."
-            .to_owned(),
-    ];
-    step(Stage::Glue, "Close the base", says)
-}
-
-fn insert(brief: &Brief, figures: Figures) -> Step {
-    let size = brief.finished;
-    let (width, depth) = (size.width - INSERT_CLEARANCE, size.gusset - INSERT_CLEARANCE);
-    let says = vec![format!(
-        "{} of card, {} less than the base both ways, laid in loose.",
-        sentence(&figures.by(width, depth)),
-        figures.say(INSERT_CLEARANCE)
-    )];
-    step(Stage::Glue, "Insert for the base", says)
+    Some(Step { caution: Some(KNIFE), ..step(Stage::Cut, title, says) })
 }
 
 #[cfg(test)]
 mod tests {
     use super::*;
     use crate::Plan;
+    use crate::brief::ClosingOrder;
 
     fn plan(change: impl Fn(&mut Brief)) -> Plan {
         let mut brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
@@ -317,7 +310,7 @@ mod tests {
 
     #[test]
     fn steps_follow_the_order_of_the_work() {
-        let plan = plan(|brief| brief.hem = Hem::In { depth: Length::INCH });
+        let plan = plan(|brief| brief.top = Top::HemIn { depth: Length::INCH });
         assert!(plan.steps.windows(2).all(|pair| pair[0].stage <= pair[1].stage));
         let titles: Vec<&str> = plan.steps.iter().map(|step| step.title.as_str()).collect();
         assert_eq!(

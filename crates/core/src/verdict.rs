@@ -6,9 +6,10 @@ mod fit;
 mod groove;
 mod gusset;
 mod hem;
-mod pattern;
+pub(crate) mod pattern;
 mod seam;
 mod search;
+mod thickness;
 
 use crate::plan::Draft;
 use crate::{Brief, BriefFault};
@@ -121,7 +122,7 @@ pub(crate) fn verdicts(draft: &Draft) -> Vec<Verdict> {
 }
 
 fn findings(draft: &Draft) -> Vec<Finding> {
-    let kinds: [fn(&Draft) -> Vec<Finding>; 8] = [
+    let kinds: [fn(&Draft) -> Vec<Finding>; 9] = [
         fit::find,
         build::find,
         base::find,
@@ -129,6 +130,7 @@ fn findings(draft: &Draft) -> Vec<Finding> {
         hem::find,
         gusset::find,
         pattern::find,
+        thickness::find,
         groove::find,
     ];
     kinds.iter().flat_map(|find| find(draft)).collect()

@@ -11,6 +11,12 @@ impl Panel {
             Self::Front => "front",
             Self::Back => "back",
             Self::Tab => "tab",
+            Self::JoinHalf(Side::Left) => "joining strip, left half",
+            Self::JoinHalf(Side::Right) => "joining strip, right half",
+            Self::Pleat { side: Side::Left, behind: false, .. } => "left pleat",
+            Self::Pleat { side: Side::Right, behind: false, .. } => "right pleat",
+            Self::Pleat { side: Side::Left, behind: true, .. } => "left pleat of the back",
+            Self::Pleat { side: Side::Right, behind: true, .. } => "right pleat of the back",
             Self::Gusset { side: Side::Left, part: GussetPart::Whole } => "left gusset",
             Self::Gusset { side: Side::Right, part: GussetPart::Whole } => "right gusset",
             Self::Gusset { side: Side::Left, part: GussetPart::FrontHalf } => "left gusset, front half",
@@ -52,6 +58,15 @@ impl CreaseRole {
             Self::TabLine => "tab line",
             Self::HemLine => "hem line",
             Self::GussetCentre => "gusset centre",
+            Self::GussetDiagonal => "gusset diagonal",
+            Self::FoldFlatLine => "fold-flat line",
+            Self::TubeCrease => "tube crease",
+            Self::SquashDiagonal => "squash diagonal",
+            Self::TuckLine => "tuck line",
+            Self::FlapLine => "flap line",
+            Self::StripLine => "middle of the joining strip",
+            Self::PleatLine => "pleat",
+            Self::BottomFold => "bottom fold",
         }
     }
 }

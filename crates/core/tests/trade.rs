@@ -4,7 +4,7 @@
 
 use rstest::rstest;
 use wide_fold_core::brief::{
-    BaseHabit, Build, ClosingOrder, Direction, GussetCrease, Hem, RunStart, ScoreFace, Squares,
+    Across, BaseHabit, Build, ClosingOrder, Direction, GussetCrease, Joins, RunStart, ScoreFace, Squares, Top,
 };
 use wide_fold_core::net::{CreaseRole, Face, GlueRole, Panel};
 use wide_fold_core::passes::Edge;
@@ -35,21 +35,21 @@ fn passes(plan: &Plan) -> Vec<(Edge, Vec<String>)> {
 }
 
 #[rstest]
-#[case::wrap(["3 3/4", "6 1/2", "2"], Build::Wrap, Hem::None, "12", "8 1/2", &["2", "5¾", "7¾", "11½"], &["2"], 1)]
-#[case::pair(["6", "6", "2 1/4"], Build::CornerPair, Hem::None, "8 3/4", "8 1/4", &["6", "8¼"], &["2¼"], 2)]
-#[case::deep_pair(["6", "5 1/2", "5 1/2"], Build::CornerPair, Hem::In { depth: Length::INCH }, "12", "12", &["6", "11½"], &["5½", "11"], 2)]
-#[case::cradle(["6", "7 1/2", "3"], Build::CradlePair { squares: Squares::SlitUp }, Hem::In { depth: Length::eighths(12) }, "12", "12", &["3", "9"], &["3", "10½"], 2)]
+#[case::wrap(["3 3/4", "6 1/2", "2"], Build::Wrap, Top::Raw, "12", "8 1/2", &["2", "5¾", "7¾", "11½"], &["2"], 1)]
+#[case::pair(["6", "6", "2 1/4"], Build::CornerPair, Top::Raw, "8 3/4", "8 1/4", &["6", "8¼"], &["2¼"], 2)]
+#[case::deep_pair(["6", "5 1/2", "5 1/2"], Build::CornerPair, Top::HemIn { depth: Length::INCH }, "12", "12", &["6", "11½"], &["5½", "11"], 2)]
+#[case::cradle(["6", "7 1/2", "3"], Build::CradlePair { squares: Squares::SlitUp }, Top::HemIn { depth: Length::eighths(12) }, "12", "12", &["3", "9"], &["3", "10½"], 2)]
 fn the_worked_examples(
     #[case] size: [&str; 3],
     #[case] build: Build,
-    #[case] hem: Hem,
+    #[case] top: Top,
     #[case] width: &str,
     #[case] height: &str,
     #[case] from_left: &[&str],
     #[case] from_bottom: &[&str],
     #[case] sheets: u32,
 ) {
-    let plan = Plan::new(&Brief { build, hem, ..brief(size) }).unwrap();
+    let plan = Plan::new(&Brief { build, top, ..brief(size) }).unwrap();
     assert!(plan.is_ready(), "{:#?}", plan.verdicts);
     assert!(plan.proof.passed());
     for piece in &plan.pieces {
@@ -115,18 +115,18 @@ fn the_first_panel_decides_where_the_seam_lies() {
 
 #[test]
 fn tape_goes_on_the_face_that_will_be_covered() {
-    let glued = |hem, role| {
-        let plan = Plan::new(&Brief { hem, ..brief(["3", "5", "2"]) }).unwrap();
+    let glued = |top, role| {
+        let plan = Plan::new(&Brief { top, ..brief(["3", "5", "2"]) }).unwrap();
         let glue = plan.pieces[0].strip.glue.clone();
         glue.into_iter().filter(|glue| glue.role == role).map(|glue| glue.face).collect::<Vec<_>>()
     };
     let depth = Length::INCH;
-    assert_eq!(glued(Hem::None, GlueRole::Tab), [Face::Outside]);
-    assert!(glued(Hem::In { depth }, GlueRole::Hem).iter().all(|face| *face == Face::Inside));
-    assert!(glued(Hem::Out { depth }, GlueRole::Hem).iter().all(|face| *face == Face::Outside));
+    assert_eq!(glued(Top::Raw, GlueRole::Tab), [Face::Outside]);
+    assert!(glued(Top::HemIn { depth }, GlueRole::Hem).iter().all(|face| *face == Face::Inside));
+    assert!(glued(Top::HemOut { depth }, GlueRole::Hem).iter().all(|face| *face == Face::Outside));
     // Under a hem turned out the top of the tab shows the reverse of the sheet.
-    assert_eq!(glued(Hem::Out { depth }, GlueRole::Tab), [Face::Outside, Face::Inside]);
-    assert!(glued(Hem::None, GlueRole::BaseFlap).iter().all(|face| *face == Face::Inside));
+    assert_eq!(glued(Top::HemOut { depth }, GlueRole::Tab), [Face::Outside, Face::Inside]);
+    assert!(glued(Top::Raw, GlueRole::BaseFlap).iter().all(|face| *face == Face::Inside));
 }
 
 #[test]
@@ -149,7 +149,8 @@ fn the_front_closes_last_in_both_orders() {
 #[test]
 fn both_schools_score_the_same_lines() {
     let lines = |score_face| {
-        let mut brief = Brief { score_face, hem: Hem::Out { depth: Length::INCH }, ..brief(["3", "5", "2"]) };
+        let mut brief =
+            Brief { score_face, top: Top::HemOut { depth: Length::INCH }, ..brief(["3", "5", "2"]) };
         brief.gusset_crease = GussetCrease::Centre;
         let plan = Plan::new(&brief).unwrap();
         let mut creases: Vec<usize> =
@@ -194,7 +195,7 @@ fn a_large_bag_on_one_large_sheet() {
     // 10 × 14½ × 3½ with a 2 hem and half-and-lap flaps of 2: 27½ × 18½ of a 30 × 20.
     let mut brief = brief(["10", "14 1/2", "3 1/2"]);
     brief.base = BaseHabit::HalfAndLap { lap: length("1/2") };
-    brief.hem = Hem::Out { depth: length("2") };
+    brief.top = Top::HemOut { depth: length("2") };
     brief.sheet = sheet("30", "20");
     let plan = Plan::new(&brief).unwrap();
     assert!(plan.is_ready());
@@ -203,4 +204,144 @@ fn a_large_bag_on_one_large_sheet() {
     let found = passes(&plan);
     assert!(found.iter().any(|(edge, at)| *edge == Edge::Left && at == &["3½"]), "{found:?}");
     assert!(found.iter().any(|(edge, at)| *edge == Edge::Right && at == &["½", "10½"]), "{found:?}");
+}
+
+/// Where the creases of a role lie on a piece: distance from the left edge of upright lines, from the bottom of level ones.
+fn lines(plan: &Plan, piece: usize, role: CreaseRole) -> Vec<Length> {
+    let creases = plan.pieces[piece].strip.creases.iter().filter(|crease| crease.role == role);
+    let mut at: Vec<Length> =
+        creases.map(|crease| if crease.is_upright() { crease.from.x } else { crease.from.y }).collect();
+    at.sort();
+    at.dedup();
+    at
+}
+
+fn lengths(texts: &[&str]) -> Vec<Length> {
+    texts.iter().map(|text| length(text)).collect()
+}
+
+#[test]
+fn a_corner_pair_that_folds_flat_on_the_back() {
+    // 6 × 5½ × 5½, t ½, b 5½, hem out 1: two 12 × 12; 6, 11½; gusset centre 8¾; 5½, 11; fold-flat 8¼.
+    let mut brief = brief(["6", "5 1/2", "5 1/2"]);
+    brief.build = Build::CornerPair;
+    brief.top = Top::HemOut { depth: length("1") };
+    brief.gusset_crease = GussetCrease::FoldFlat { across: Across::Back };
+    let plan = Plan::new(&brief).unwrap();
+    assert!(plan.is_ready(), "{:#?}", plan.verdicts);
+    assert!(plan.proof.passed(), "{:#?}", plan.proof);
+    assert_eq!(plan.layout.sheet_count(), 2);
+    assert_eq!(plan.pieces.len(), 2, "only the back piece is scored across its face");
+    for piece in 0..2 {
+        assert_eq!((plan.pieces[piece].width, plan.pieces[piece].height), (length("12"), length("12")));
+        assert_eq!(lines(&plan, piece, CreaseRole::Corner), lengths(&["6"]));
+        assert_eq!(lines(&plan, piece, CreaseRole::TabLine), lengths(&["11 1/2"]));
+        assert_eq!(lines(&plan, piece, CreaseRole::GussetCentre), lengths(&["8 3/4"]));
+        assert_eq!(lines(&plan, piece, CreaseRole::BaseLine), lengths(&["5 1/2"]));
+        assert_eq!(lines(&plan, piece, CreaseRole::HemLine), lengths(&["11"]));
+        assert_eq!(lines(&plan, piece, CreaseRole::FoldFlatLine), lengths(&["8 1/4"]));
+    }
+    // Of the customary score only the back, 6, and half of each gusset, 2¾, are folded.
+    let flat = plan.proof.flat.unwrap();
+    assert_eq!((flat.scored.all, flat.scored.folded), (length("17"), length("11 1/2")));
+    // Its front edge is the bottom edge of the flat bag, as wide and as high as the face.
+    assert_eq!((flat.width, flat.height), (length("6"), length("5 1/2")));
+}
+
+#[test]
+fn a_corner_pair_joined_with_strips() {
+    // 8 × 8 × 4, b 2½, hem 1½, strips 1 × (H + h): two 12 × 12; 8; gusset centre 10; 2½, 10½; apex 4½.
+    let mut brief = brief(["8", "8", "4"]);
+    brief.build = Build::CornerPair;
+    brief.joins = Joins::Strips { width: length("1") };
+    brief.base = BaseHabit::Custom { depth: length("2 1/2") };
+    brief.top = Top::HemIn { depth: length("1 1/2") };
+    brief.gusset_crease = GussetCrease::Centre;
+    let plan = Plan::new(&brief).unwrap();
+    assert!(plan.is_ready(), "{:#?}", plan.verdicts);
+    assert!(plan.proof.passed(), "{:#?}", plan.proof);
+    assert_eq!(plan.layout.sheet_count(), 2);
+    let (face, strip) = (&plan.pieces[0], &plan.pieces[1]);
+    assert_eq!((face.width, face.height, face.count), (length("12"), length("12"), 2));
+    assert_eq!((strip.width, strip.height, strip.count), (length("1"), length("9 1/2"), 2));
+    assert!(strip.from_scrap);
+    assert_eq!(lines(&plan, 0, CreaseRole::Corner), lengths(&["8"]));
+    assert_eq!(lines(&plan, 0, CreaseRole::GussetCentre), lengths(&["10"]));
+    assert_eq!(lines(&plan, 0, CreaseRole::BaseLine), lengths(&["2 1/2"]));
+    assert_eq!(lines(&plan, 0, CreaseRole::HemLine), lengths(&["10 1/2"]));
+    let centre = face.strip.creases.iter().find(|crease| crease.role == CreaseRole::GussetCentre).unwrap();
+    assert_eq!(centre.from.y, length("4 1/2"));
+    assert_eq!(lines(&plan, 1, CreaseRole::StripLine), lengths(&["1/2"]));
+}
+
+#[test]
+fn a_folded_base() {
+    // 7¼ × 7⅞ × 3¾, t ½, hem out 2, lap ½: 22½ × 12; 7¼, 11, 18¼, 22; 2⅛, 10; tube crease 4.
+    let mut brief = brief(["7 1/4", "7 7/8", "3 3/4"]);
+    brief.build = Build::FoldedBase { lap: length("1/2") };
+    brief.run.start = RunStart::Face;
+    brief.top = Top::HemOut { depth: length("2") };
+    brief.sheet = sheet("30", "20");
+    let plan = Plan::new(&brief).unwrap();
+    assert!(plan.is_ready(), "{:#?}", plan.verdicts);
+    assert!(plan.proof.passed(), "{:#?}", plan.proof);
+    assert_eq!((plan.pieces[0].width, plan.pieces[0].height), (length("22 1/2"), length("12")));
+    assert_eq!(lines(&plan, 0, CreaseRole::Corner), lengths(&["7 1/4", "11", "18 1/4"]));
+    assert_eq!(lines(&plan, 0, CreaseRole::TabLine), lengths(&["22"]));
+    assert_eq!(lines(&plan, 0, CreaseRole::BaseLine), lengths(&["2 1/8"]));
+    assert_eq!(lines(&plan, 0, CreaseRole::HemLine), lengths(&["10"]));
+    assert_eq!(lines(&plan, 0, CreaseRole::TubeCrease), lengths(&["4"]));
+    // No slits; what the hand squashes is not scored: no line on the board runs on below the base line.
+    assert!(plan.pieces[0].strip.cuts.iter().all(|cut| cut.role == wide_fold_core::net::CutRole::HemCorner
+        || cut.role == wide_fold_core::net::CutRole::TabEnd));
+    let below = plan.passes.iter().flat_map(|pass| &pass.lines).flat_map(|line| &line.creases);
+    let creases = &plan.pieces[0].strip.creases;
+    assert!(below.clone().all(|crease| creases[*crease].to.y >= length("2 1/8")));
+    // "About 7½ square, just under 4 deep": good to about a quarter of an inch.
+    let close = |figure: Length, said: &str| (figure - length(said)).abs() <= length("1/2");
+    assert!(close(brief.finished.width, "7 1/2") && close(brief.finished.height, "7 1/2"));
+}
+
+#[rstest]
+#[case("4 1/4", true)]
+#[case("4 1/8", false)]
+fn a_folded_base_needs_room_for_its_triangles(#[case] width: &str, #[case] fits: bool) {
+    // W ≥ D + o: 3¾ and ½.
+    let mut brief = brief([width, "7", "3 3/4"]);
+    brief.build = Build::FoldedBase { lap: length("1/2") };
+    brief.sheet = sheet("30", "20");
+    let plan = Plan::new(&brief).unwrap();
+    assert_eq!(plan.verdicts.iter().all(|verdict| verdict.code != "build.triangles-collide"), fits);
+}
+
+#[test]
+fn a_pleated_flare() {
+    // 10½ × 13⅞, hem 1⅛, three pleats of 1¼ a side: 18 × 30. W = S − 2·n·p, H = L/2 − h.
+    let mut brief = brief(["10 1/2", "13 7/8", "4"]);
+    brief.build = Build::PleatedFlare { pleats: 3, pleat: length("1 1/4") };
+    brief.top = Top::HemIn { depth: length("1 1/8") };
+    brief.sheet = sheet("18", "30");
+    let plan = Plan::new(&brief).unwrap();
+    assert!(plan.is_ready(), "{:#?}", plan.verdicts);
+    assert!(plan.proof.passed(), "{:#?}", plan.proof);
+    assert_eq!((plan.pieces[0].width, plan.pieces[0].height), (length("18"), length("30")));
+    let back = plan.verdicts.iter().find(|verdict| verdict.code == "pattern.back").unwrap();
+    assert!(back.title.contains("upside down"), "{}", back.title);
+}
+
+#[rstest]
+#[case(["6", "7", "6"], None)]
+#[case(["6", "7", "6 1/8"], Some("flat.gussets-collide"))]
+#[case(["7", "6", "6"], None)]
+#[case(["7", "5 7/8", "6"], Some("flat.base-out-of-mouth"))]
+fn what_folds_flat_cleanly(#[case] size: [&str; 3], #[case] refused: Option<&str>) {
+    // Only if D ≤ W and H ≥ D.
+    let mut brief = brief(size);
+    brief.gusset_crease = GussetCrease::FoldFlat { across: Across::Back };
+    brief.sheet = sheet("30", "20");
+    let plan = Plan::new(&brief).unwrap();
+    let codes: Vec<&str> =
+        plan.verdicts.iter().map(|verdict| verdict.code).filter(|code| code.starts_with("flat.")).collect();
+    assert_eq!(codes, refused.into_iter().collect::<Vec<_>>());
+    assert_eq!(plan.proof.passed(), refused.is_none());
 }

@@ -3,7 +3,7 @@
 
 use rstest::rstest;
 use wide_fold_core::brief::{
-    BaseHabit, Build, ClosingOrder, GussetCrease, Hem, RunStart, ScoreFace, Squares,
+    BaseHabit, Build, ClosingOrder, GussetCrease, RunStart, ScoreFace, Squares, Top,
 };
 use wide_fold_core::steps::Stage;
 use wide_fold_core::verdict::{About, Level};
@@ -50,9 +50,9 @@ const BUILDS: [Build; 4] = [
 fn no_inch_is_ever_a_decimal(
     #[values(0, 1, 2, 3)] build: usize,
     #[values(["3 3/4", "6 1/2", "2"], ["4 1/16", "7", "2 3/16"], ["9", "12", "3 1/2"])] size: [&str; 3],
-    #[values(Hem::None, Hem::Out { depth: Length::eighths(9) })] hem: Hem,
+    #[values(Top::Raw, Top::HemOut { depth: Length::eighths(9) })] top: Top,
 ) {
-    let text = everything(&Plan::new(&Brief { build: BUILDS[build], hem, ..brief(size) }).unwrap());
+    let text = everything(&Plan::new(&Brief { build: BUILDS[build], top, ..brief(size) }).unwrap());
     let decimal = text
         .split(|c: char| !c.is_ascii_digit() && c != '.')
         .find(|word| word.split_once('.').is_some_and(|(a, b)| !a.is_empty() && !b.is_empty()));
@@ -63,7 +63,7 @@ fn no_inch_is_ever_a_decimal(
 #[rstest]
 fn in_millimetres_no_inch_is_said(#[values(0, 1, 2, 3)] build: usize) {
     let mut brief = Brief { build: BUILDS[build], unit: Unit::Metric, ..brief(["95 mm", "165 mm", "50 mm"]) };
-    brief.hem = Hem::In { depth: "25 mm".parse().unwrap() };
+    brief.top = Top::HemIn { depth: "25 mm".parse().unwrap() };
     brief.tab = "12 mm".parse().unwrap();
     let text = everything(&Plan::new(&brief).unwrap());
     for fraction in ["½", "¼", "¾", "⅛", "⅜", "⅝", "⅞", "⁄"] {
@@ -153,7 +153,7 @@ fn both_closing_orders_are_said(#[case] closing: ClosingOrder, #[case] words: &s
 #[case::sheet("sheet.too-small", About::Sheet, |brief: &mut Brief| brief.finished.width = Length::inches(5))]
 #[case::tab("tab.narrow", About::Tab, |brief: &mut Brief| brief.tab = Length::eighths(1))]
 #[case::base("base.open", About::Base, |brief: &mut Brief| brief.base = BaseHabit::Custom { depth: Length::eighths(7) })]
-#[case::hem("hem.shallow", About::Hem, |brief: &mut Brief| brief.hem = Hem::In { depth: Length::eighths(2) })]
+#[case::hem("hem.shallow", About::Hem, |brief: &mut Brief| brief.top = Top::HemIn { depth: Length::eighths(2) })]
 fn verdicts_point_at_their_part_and_offer_something(
     #[case] code: &str,
     #[case] about: About,

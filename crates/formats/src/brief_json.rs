@@ -3,10 +3,11 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::brief::{
-    BaseHabit, Board, Build, CUSTOMARY_HEM, CUSTOMARY_LAP, CUSTOMARY_NOTCH, CUSTOMARY_TAB, ClosingOrder,
-    Direction, GUIDE_FLAP, GussetCrease, Hem, Run, RunStart, ScoreFace, Squares,
+    Across, BaseHabit, Board, Build, CLOSING_FLAP, CUSTOMARY_HEM, CUSTOMARY_LAP, CUSTOMARY_NOTCH,
+    CUSTOMARY_PLEATS, CUSTOMARY_STRIP, CUSTOMARY_TAB, ClosingOrder, Direction, FaceSide, GUIDE_FLAP,
+    GussetCrease, Joins, Run, RunStart, ScoreFace, Squares, Top,
 };
-use wide_fold_core::sheet::Printed;
+use wide_fold_core::sheet::{Grammage, Printed};
 use wide_fold_core::{Brief, BriefFault, Length, Sheet, Unit};
 
 /// A field that cannot be read or used, and a sentence that says why.
@@ -37,6 +38,15 @@ pub struct BriefText {
     /// What becomes of the base corner squares of a cradle pair's back piece.
     #[serde(default)]
     pub squares: SquaresText,
+    /// How far the two flaps of a folded base lap; ½ in if left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub base_lap: Option<String>,
+    /// How many pleats a flare has on each side; 3 if left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub pleats: Option<u8>,
+    /// Width of each of them; 1¼ in if left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub pleat: Option<String>,
     /// Where the run of panels starts, and which way it goes.
     #[serde(default)]
     pub run: RunText,
@@ -44,6 +54,12 @@ pub struct BriefText {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schema(example = "1/2 in")]
     pub tab: Option<String>,
+    /// Tabs, or joining strips in place of them.
+    #[serde(default)]
+    pub joins: JoinsText,
+    /// Width of a joining strip, unfolded; 1 in if left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub strip: Option<String>,
     /// Depth of the base flaps.
     #[serde(default)]
     pub base: BaseText,
@@ -52,11 +68,14 @@ pub struct BriefText {
     #[schema(example = "1/4 in")]
     pub notch: Option<String>,
     /// What happens at the top edge.
-    #[serde(default)]
-    pub hem: HemText,
-    /// What is scored down the gussets.
+    #[serde(default, alias = "hem")]
+    pub top: TopText,
+    /// What is scored down the gussets, and across so that the bag folds flat.
     #[serde(default)]
     pub gusset_crease: GussetCreaseText,
+    /// Room given to the thickness of the paper; none if left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub allowance: Option<String>,
     /// Which base flaps fold in first.
     #[serde(default)]
     pub closing: ClosingText,
@@ -116,12 +135,18 @@ pub struct BaseText {
 /// The top edge.
 #[derive(Clone, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields, default)]
-pub struct HemText {
-    /// Which way the top band is turned.
-    pub turn: TurnText,
-    /// Depth of the band; 1 in if left out.
+pub struct TopText {
+    /// What is done with the paper above the top.
+    #[serde(alias = "turn")]
+    pub kind: TopKindText,
+    /// Depth of the hem, 1 in if left out, or of the closing flap, 3 in if left out.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub depth: Option<String>,
+    /// The face that runs on into a closing flap.
+    pub on: FaceText,
+    /// Radius of the flap's rounded corners; ½ in if left out, 0 for square ones.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub corner: Option<String>,
 }
 
 /// A sheet of paper.
@@ -143,6 +168,13 @@ pub struct SheetText {
     /// True if the sheet is laid a quarter turn round.
     #[serde(default)]
     pub turned: bool,
+    /// Weight in g/m², if it is known.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub grammage: Option<u32>,
+    /// Thickness, if it has been measured.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(example = "0.3 mm")]
+    pub caliper: Option<String>,
 }
 
 /// A scoring board.
@@ -200,8 +232,8 @@ choice! {
     DirectionText = Direction { #[default] Right = Direction::Right, Left = Direction::Left }
 }
 choice! {
-    /// What is scored down the gussets.
-    GussetCreaseText = GussetCrease { #[default] None = GussetCrease::None, Centre = GussetCrease::Centre }
+    /// One of the two faces.
+    FaceText = FaceSide { Front = FaceSide::Front, #[default] Back = FaceSide::Back }
 }
 choice! {
     /// Which base flaps fold in first.
@@ -226,6 +258,60 @@ choice! {
     UnitText = Unit { #[default] Inch = Unit::Inch, Metric = Unit::Metric }
 }
 
+/// What is scored down the gussets, and across so that the bag folds flat.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+#[schema(rename_all = "snake_case")]
+pub enum GussetCreaseText {
+    /// Nothing.
+    #[default]
+    None,
+    /// The centre line.
+    Centre,
+    /// The centre line and the 45° pair.
+    Pair,
+    /// The pair, and the fold-flat line across gussets and back.
+    FoldFlatBack,
+    /// The pair, and the fold-flat line across gussets and both faces.
+    FoldFlatBoth,
+}
+
+impl From<GussetCreaseText> for GussetCrease {
+    fn from(text: GussetCreaseText) -> Self {
+        match text {
+            GussetCreaseText::None => Self::None,
+            GussetCreaseText::Centre => Self::Centre,
+            GussetCreaseText::Pair => Self::Pair,
+            GussetCreaseText::FoldFlatBack => Self::FoldFlat { across: Across::Back },
+            GussetCreaseText::FoldFlatBoth => Self::FoldFlat { across: Across::BothFaces },
+        }
+    }
+}
+
+impl From<GussetCrease> for GussetCreaseText {
+    fn from(crease: GussetCrease) -> Self {
+        match crease {
+            GussetCrease::None => Self::None,
+            GussetCrease::Centre => Self::Centre,
+            GussetCrease::Pair => Self::Pair,
+            GussetCrease::FoldFlat { across: Across::Back } => Self::FoldFlatBack,
+            GussetCrease::FoldFlat { across: Across::BothFaces } => Self::FoldFlatBoth,
+        }
+    }
+}
+
+/// What holds the panels together where a piece ends.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+#[schema(rename_all = "snake_case")]
+pub enum JoinsText {
+    /// A glue tab on the piece itself.
+    #[default]
+    Tabs,
+    /// A separate strip folded down its middle.
+    Strips,
+}
+
 /// How the bag is built.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "snake_case")]
@@ -238,6 +324,10 @@ pub enum BuildText {
     CornerPair,
     /// Two pieces, each gusset, face and gusset.
     CradlePair,
+    /// A tube whose base is folded without a slit.
+    FoldedBase,
+    /// A sheet folded end to end with pleated sides.
+    PleatedFlare,
 }
 
 /// How the depth of the base flaps is chosen.
@@ -256,18 +346,23 @@ pub enum HabitText {
     Custom,
 }
 
-/// Which way the top band is turned.
+/// What is done with the paper above the top.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "snake_case")]
 #[schema(rename_all = "snake_case")]
-pub enum TurnText {
-    /// Not at all.
+pub enum TopKindText {
+    /// A raw edge.
     #[default]
-    None,
-    /// To the inside.
-    In,
-    /// To the outside.
-    Out,
+    #[serde(alias = "none")]
+    Raw,
+    /// A hem turned to the inside.
+    #[serde(alias = "in")]
+    HemIn,
+    /// A hem turned to the outside.
+    #[serde(alias = "out")]
+    HemOut,
+    /// A closing flap.
+    Flap,
 }
 
 /// Reads a brief from JSON.
@@ -314,9 +409,21 @@ impl TryFrom<&BriefText> for Brief {
             BuildText::Wrap => Build::Wrap,
             BuildText::CornerPair => Build::CornerPair,
             BuildText::CradlePair => Build::CradlePair { squares: text.squares.into() },
+            BuildText::FoldedBase => {
+                Build::FoldedBase { lap: or("base_lap", &text.base_lap, CUSTOMARY_LAP)? }
+            }
+            BuildText::PleatedFlare => Build::PleatedFlare {
+                pleats: text.pleats.unwrap_or(CUSTOMARY_PLEATS.0),
+                pleat: or("pleat", &text.pleat, CUSTOMARY_PLEATS.1)?,
+            },
         };
         brief.run = Run { start: text.run.start.into(), direction: text.run.direction.into() };
         brief.tab = or("tab", &text.tab, CUSTOMARY_TAB)?;
+        brief.joins = match text.joins {
+            JoinsText::Tabs => Joins::Tabs,
+            JoinsText::Strips => Joins::Strips { width: or("strip", &text.strip, CUSTOMARY_STRIP)? },
+        };
+        brief.allowance = or("allowance", &text.allowance, Length::ZERO)?;
         brief.notch = or("notch", &text.notch, CUSTOMARY_NOTCH)?;
         brief.base = match text.base.habit {
             HabitText::Full => BaseHabit::Full,
@@ -326,10 +433,16 @@ impl TryFrom<&BriefText> for Brief {
             HabitText::Fixed => BaseHabit::Fixed { depth: or("base.depth", &text.base.depth, GUIDE_FLAP)? },
             HabitText::Custom => BaseHabit::Custom { depth: or("base.depth", &text.base.depth, GUIDE_FLAP)? },
         };
-        brief.hem = match text.hem.turn {
-            TurnText::None => Hem::None,
-            TurnText::In => Hem::In { depth: or("hem.depth", &text.hem.depth, CUSTOMARY_HEM)? },
-            TurnText::Out => Hem::Out { depth: or("hem.depth", &text.hem.depth, CUSTOMARY_HEM)? },
+        let depth = |default| or("top.depth", &text.top.depth, default);
+        brief.top = match text.top.kind {
+            TopKindText::Raw => Top::Raw,
+            TopKindText::HemIn => Top::HemIn { depth: depth(CUSTOMARY_HEM)? },
+            TopKindText::HemOut => Top::HemOut { depth: depth(CUSTOMARY_HEM)? },
+            TopKindText::Flap => Top::Flap {
+                on: text.top.on.into(),
+                depth: depth(CLOSING_FLAP.0)?,
+                corner: or("top.corner", &text.top.corner, CLOSING_FLAP.1)?,
+            },
         };
         brief.gusset_crease = text.gusset_crease.into();
         brief.closing = text.closing.into();
@@ -340,6 +453,11 @@ impl TryFrom<&BriefText> for Brief {
             directional: text.sheet.directional,
             printed: text.sheet.printed.into(),
             turned: text.sheet.turned,
+            grammage: text.sheet.grammage.map(Grammage),
+            caliper: match &text.sheet.caliper {
+                Some(caliper) => Some(length("sheet.caliper", caliper)?),
+                None => None,
+            },
         };
         let board = Board::default();
         brief.board = Board {
@@ -360,15 +478,43 @@ impl From<&Brief> for BriefText {
             BaseHabit::Fixed { depth } => (HabitText::Fixed, Some(depth.to_string()), None),
             BaseHabit::Custom { depth } => (HabitText::Custom, Some(depth.to_string()), None),
         };
-        let (build, squares) = match brief.build {
-            Build::Wrap => (BuildText::Wrap, SquaresText::default()),
-            Build::CornerPair => (BuildText::CornerPair, SquaresText::default()),
-            Build::CradlePair { squares } => (BuildText::CradlePair, squares.into()),
+        let build = match brief.build {
+            Build::Wrap => BuildText::Wrap,
+            Build::CornerPair => BuildText::CornerPair,
+            Build::CradlePair { .. } => BuildText::CradlePair,
+            Build::FoldedBase { .. } => BuildText::FoldedBase,
+            Build::PleatedFlare { .. } => BuildText::PleatedFlare,
         };
-        let (turn, hem) = match brief.hem {
-            Hem::None => (TurnText::None, None),
-            Hem::In { depth } => (TurnText::In, Some(depth.to_string())),
-            Hem::Out { depth } => (TurnText::Out, Some(depth.to_string())),
+        let squares = match brief.build {
+            Build::CradlePair { squares } => squares.into(),
+            _ => SquaresText::default(),
+        };
+        let base_lap = match brief.build {
+            Build::FoldedBase { lap } => Some(lap.to_string()),
+            _ => None,
+        };
+        let (pleats, pleat) = match brief.build {
+            Build::PleatedFlare { pleats, pleat } => (Some(pleats), Some(pleat.to_string())),
+            _ => (None, None),
+        };
+        let (joins, strip) = match brief.joins {
+            Joins::Tabs => (JoinsText::Tabs, None),
+            Joins::Strips { width } => (JoinsText::Strips, Some(width.to_string())),
+        };
+        let top = match brief.top {
+            Top::Raw => TopText::default(),
+            Top::HemIn { depth } => {
+                TopText { kind: TopKindText::HemIn, depth: Some(depth.to_string()), ..TopText::default() }
+            }
+            Top::HemOut { depth } => {
+                TopText { kind: TopKindText::HemOut, depth: Some(depth.to_string()), ..TopText::default() }
+            }
+            Top::Flap { on, depth, corner } => TopText {
+                kind: TopKindText::Flap,
+                depth: Some(depth.to_string()),
+                on: on.into(),
+                corner: Some(corner.to_string()),
+            },
         };
         Self {
             finished: FinishedText {
@@ -378,11 +524,17 @@ impl From<&Brief> for BriefText {
             },
             build,
             squares,
+            base_lap,
+            pleats,
+            pleat,
             run: RunText { start: brief.run.start.into(), direction: brief.run.direction.into() },
             tab: Some(brief.tab.to_string()),
+            joins,
+            strip,
+            allowance: brief.allowance.is_positive().then(|| brief.allowance.to_string()),
             base: BaseText { habit, depth, lap },
             notch: Some(brief.notch.to_string()),
-            hem: HemText { turn, depth: hem },
+            top,
             gusset_crease: brief.gusset_crease.into(),
             closing: brief.closing.into(),
             sheet: SheetText::from(&brief.sheet),
@@ -404,6 +556,8 @@ impl From<&Sheet> for SheetText {
             directional: sheet.directional,
             printed: sheet.printed.into(),
             turned: sheet.turned,
+            grammage: sheet.grammage.map(|grammage| grammage.0),
+            caliper: sheet.caliper.map(|caliper| caliper.to_string()),
         }
     }
 }
@@ -422,20 +576,38 @@ mod tests {
     }
 
     #[rstest]
-    #[case(BaseHabit::Full, Hem::None)]
-    #[case(BaseHabit::HalfAndLap { lap: Length::eighths(3) }, Hem::In { depth: Length::eighths(9) })]
-    #[case(BaseHabit::Fixed { depth: Length::millimetres(32) }, Hem::Out { depth: Length::INCH })]
-    #[case(BaseHabit::Custom { depth: Length::eighths(9) }, Hem::None)]
-    fn writing_then_reading_gives_the_same(#[case] base: BaseHabit, #[case] hem: Hem) {
+    #[case(BaseHabit::Full, Top::Raw, Build::CradlePair { squares: Squares::SlitLevel }, GussetCrease::Centre)]
+    #[case(BaseHabit::HalfAndLap { lap: Length::eighths(3) }, Top::HemIn { depth: Length::eighths(9) }, Build::Wrap, GussetCrease::Pair)]
+    #[case(BaseHabit::Fixed { depth: Length::millimetres(32) }, Top::HemOut { depth: Length::INCH }, Build::FoldedBase { lap: Length::eighths(5) }, GussetCrease::FoldFlat { across: Across::Back })]
+    #[case(BaseHabit::Custom { depth: Length::eighths(9) }, Top::Flap { on: FaceSide::Front, depth: Length::eighths(20), corner: Length::eighths(3) }, Build::PleatedFlare { pleats: 2, pleat: Length::eighths(9) }, GussetCrease::FoldFlat { across: Across::BothFaces })]
+    fn writing_then_reading_gives_the_same(
+        #[case] base: BaseHabit,
+        #[case] top: Top,
+        #[case] build: Build,
+        #[case] gusset_crease: GussetCrease,
+    ) {
         let mut brief = Brief::new(Length::millimetres(95), Length::eighths(52), Length::inches(2));
-        (brief.base, brief.hem) = (base, hem);
+        (brief.base, brief.top, brief.build, brief.gusset_crease) = (base, top, build, gusset_crease);
         brief.run = Run { start: RunStart::HalfGusset, direction: Direction::Left };
-        brief.gusset_crease = GussetCrease::Centre;
+        brief.joins = Joins::Strips { width: Length::eighths(6) };
+        brief.allowance = Length::sixty_fourths(2);
         brief.unit = Unit::Metric;
         brief.sheet.printed = Printed::Both;
-        brief.build = Build::CradlePair { squares: Squares::SlitLevel };
+        brief.sheet.grammage = Some(Grammage(250));
+        brief.sheet.caliper = Some(Length::from_nm(310_000));
         let json = serde_json::to_value(BriefText::from(&brief)).unwrap();
         assert_eq!(read_brief(&json), Ok(brief));
+    }
+
+    #[test]
+    fn a_brief_written_before_closing_flaps_is_still_read() {
+        let json = json!({
+            "finished": { "width": "4", "height": "7", "gusset": "2" }, "hem": { "turn": "out", "depth": "2 in" }
+        });
+        assert_eq!(read_brief(&json).unwrap().top, Top::HemOut { depth: Length::inches(2) });
+        let raw =
+            json!({ "finished": { "width": "4", "height": "7", "gusset": "2" }, "hem": { "turn": "none" } });
+        assert_eq!(read_brief(&raw).unwrap().top, Top::Raw);
     }
 
     #[rstest]
@@ -445,7 +617,9 @@ mod tests {
     #[case(json!({ "finished": { "width": "0", "height": "7", "gusset": "2" } }), "finished.width", "more than nothing")]
     #[case(json!({ "finished": { "width": "4", "height": "7", "gusset": "2" }, "tab": "½ ell" }), "tab", "½ ell")]
     #[case(json!({ "finished": { "width": "4", "height": "7", "gusset": "2" }, "tabb": "½" }), "tabb", "tabb")]
-    #[case(json!({ "finished": { "width": "4", "height": "7", "gusset": "2" }, "hem": { "turn": "up" } }), "hem.turn", "up")]
+    #[case(json!({ "finished": { "width": "4", "height": "7", "gusset": "2" }, "top": { "kind": "up" } }), "top.kind", "up")]
+    #[case(json!({ "finished": { "width": "4", "height": "7", "gusset": "2" }, "build": "pleated_flare", "pleats": 40 }), "pleats", "40")]
+    #[case(json!({ "finished": { "width": "4", "height": "7", "gusset": "2" }, "sheet": { "width": "12", "height": "12", "grammage": 5 } }), "sheet.grammage", "5 g/m²")]
     #[case(json!([1, 2]), "", "")]
     fn faults_name_their_field(#[case] json: serde_json::Value, #[case] field: &str, #[case] words: &str) {
         let fault = read_brief(&json).unwrap_err();

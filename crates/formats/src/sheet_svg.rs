@@ -4,9 +4,9 @@
 //! valleys dashed, mountains dash-dotted); cuts are solid. Every line is dark, so that black-and-white prints read.
 
 use svg::Document;
-use svg::node::element::{Group, Line, Path, Polygon, Rectangle, Text, Title};
+use svg::node::element::{Group, Line, Path, Rectangle, Text, Title};
 use wide_fold_core::layout::SheetCut;
-use wide_fold_core::net::{Cut, CutRole, Fold, Point};
+use wide_fold_core::net::{Crease, Cut, CutRole, Fold, Point, Strip};
 use wide_fold_core::pieces::Piece;
 use wide_fold_core::{Length, Plan, Unit};
 
@@ -20,6 +20,7 @@ const NARROWEST: Length = Length::millimetres(190);
 const MOUNTAIN: &str = "6 1.5 0.8 1.5";
 const VALLEY: &str = "4 2";
 const GUIDE: &str = "0.8 1.6";
+const BY_HAND: &str = "0.3 1";
 
 /// Draws one sheet of a plan with the piece cut from it; nothing if the plan has no such sheet.
 pub fn sheet_svg(plan: &Plan, name: &str, index: usize) -> Option<String> {
@@ -88,18 +89,48 @@ fn line(frame: Frame, from: Point, to: Point) -> Line {
     Line::new().set("x1", x1).set("y1", y1).set("x2", x2).set("y2", y2)
 }
 
+fn titled(strip: &Strip, frame: Frame, crease: &Crease, unit: Unit) -> Line {
+    line(frame, crease.from, crease.to).add(Title::new(strip.describe_crease(crease, unit)))
+}
+
+/// The edge of the paper as a path, its rounded corners as arcs.
+fn edge(strip: &Strip, frame: Frame) -> String {
+    let count = strip.outline.len();
+    let mut path = String::new();
+    for (index, corner) in strip.outline.iter().enumerate() {
+        let verb = if index == 0 { "M" } else { "L" };
+        let (x, y) = frame.place(*corner);
+        match strip.rounds.iter().find(|round| round.at == *corner) {
+            None => path += &format!("{verb} {x} {y} "),
+            Some(round) => {
+                let (before, after) =
+                    (strip.outline[(index + count - 1) % count], strip.outline[(index + 1) % count]);
+                let radius = mm(round.radius);
+                let ((x1, y1), (x2, y2)) = (
+                    frame.place(towards(*corner, before, round.radius)),
+                    frame.place(towards(*corner, after, round.radius)),
+                );
+                path += &format!("{verb} {x1} {y1} A {radius} {radius} 0 0 0 {x2} {y2} ");
+            }
+        }
+    }
+    path + "Z"
+}
+
+/// The point at a distance from a corner along the level or upright side to its neighbour.
+fn towards(corner: Point, neighbour: Point, by: Length) -> Point {
+    let step = |from: Length, to: Length| match to.cmp(&from) {
+        std::cmp::Ordering::Less => from - by,
+        std::cmp::Ordering::Equal => from,
+        std::cmp::Ordering::Greater => from + by,
+    };
+    Point::new(step(corner.x, neighbour.x), step(corner.y, neighbour.y))
+}
+
 /// The groups of one piece, each with the name it has on the sheet.
 fn piece(piece: &Piece, frame: Frame, unit: Unit) -> Vec<(&'static str, Group)> {
     let strip = &piece.strip;
-    let corners: Vec<String> = strip
-        .outline
-        .iter()
-        .map(|point| {
-            let (x, y) = frame.place(*point);
-            format!("{x},{y}")
-        })
-        .collect();
-    let mut cut = group("cut", "0.4", None).add(Polygon::new().set("points", corners.join(" ")));
+    let mut cut = group("cut", "0.4", None).add(Path::new().set("d", edge(strip, frame)));
     // The outline already runs round tapers and the tab's corner; only plain slits are left to cut.
     let on_edge = |cut: &Cut| {
         strip
@@ -123,11 +154,19 @@ fn piece(piece: &Piece, frame: Frame, unit: Unit) -> Vec<(&'static str, Group)> 
     ];
     for (fold, id, dashes) in styles {
         let mut score = group(id, "0.25", Some(dashes));
-        for crease in strip.creases.iter().filter(|crease| crease.fold == fold) {
-            let title = Title::new(strip.describe_crease(crease, unit));
-            score = score.add(line(frame, crease.from, crease.to).add(title));
+        let scored = |crease: &&Crease| crease.fold == fold && !crease.role.is_made_by_hand();
+        for crease in strip.creases.iter().filter(scored) {
+            score = score.add(titled(strip, frame, crease, unit));
         }
         groups.push((id, score));
+    }
+    let by_hand = || strip.creases.iter().filter(|crease| crease.role.is_made_by_hand());
+    if by_hand().next().is_some() {
+        let lines = group("fold-by-hand", "0.15", Some(BY_HAND));
+        groups.push((
+            "fold-by-hand",
+            by_hand().fold(lines, |lines, crease| lines.add(titled(strip, frame, crease, unit))),
+        ));
     }
     let mut labels = Group::new().set("fill", "#444").set("font-size", "4").set("text-anchor", "middle");
     if let Some(body) = strip.row(wide_fold_core::net::Band::Body) {
@@ -167,13 +206,14 @@ fn legend(plan: &Plan, sheet: &SheetCut, name: &str, top: Length) -> Group {
     );
     let mut legend = Group::new().set("id", "legend").add(text(0, 4, heading));
     if sheet.times > 1 {
-        legend = legend.add(text(65, 46, format!("Cut {} sheets alike.", sheet.times)));
+        legend = legend.add(text(65, 54, format!("Cut {} sheets alike.", sheet.times)));
     }
     let samples = [
         (None, "0.4", "cut"),
         (Some(MOUNTAIN), "0.25", "score, mountain: fold away from you"),
         (Some(VALLEY), "0.25", "score, valley: fold towards you"),
         (Some(GUIDE), "0.25", "guide line: do not fold"),
+        (Some(BY_HAND), "0.15", "folds in the hand: not scored"),
     ];
     for ((dashes, stroke, says), row) in samples.into_iter().zip(0_i64..) {
         let y = at(13 + row * 8);

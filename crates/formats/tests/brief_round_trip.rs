@@ -3,7 +3,7 @@
 
 use proptest::prelude::*;
 use wide_fold_core::brief::{
-    BaseHabit, Board, Build, ClosingOrder, Direction, GussetCrease, Hem, Run, RunStart, ScoreFace, Squares,
+    BaseHabit, Board, Build, ClosingOrder, Direction, GussetCrease, Run, RunStart, ScoreFace, Squares, Top,
 };
 use wide_fold_core::sheet::Printed;
 use wide_fold_core::{Brief, Length, Plan, Unit};
@@ -26,7 +26,7 @@ prop_compose! {
             BaseHabit::Custom { depth: n(other) },
         ][base];
         let depth = n(other);
-        brief.hem = [Hem::None, Hem::In { depth }, Hem::Out { depth }][hem];
+        brief.top = [Top::Raw, Top::HemIn { depth }, Top::HemOut { depth }][hem];
         brief.build = [
             Build::Wrap,
             Build::CornerPair,

@@ -3,7 +3,7 @@
 
 use rstest::rstest;
 use usvg::{Group, Node, Options, Tree};
-use wide_fold_core::brief::{Build, GussetCrease, Hem, RunStart};
+use wide_fold_core::brief::{Build, GussetCrease, RunStart, Top};
 use wide_fold_core::net::{Fold, Strip};
 use wide_fold_core::{Brief, Length, Plan};
 use wide_fold_formats::sheet_svg;
@@ -48,7 +48,7 @@ fn every_line_is_where_the_net_says(
 ) {
     let mut brief = Brief::new(Length::eighths(24), Length::eighths(41), Length::inches(2));
     (brief.run.start, brief.notch) = (start, notch);
-    brief.hem = Hem::Out { depth: Length::eighths(9) };
+    brief.top = Top::HemOut { depth: Length::eighths(9) };
     brief.gusset_crease = GussetCrease::Centre;
     let (plan, tree) = drawn(&brief);
     let strip: &Strip = &plan.pieces[0].strip;

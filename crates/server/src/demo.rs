@@ -42,7 +42,7 @@ pub fn bags() -> Vec<(&'static str, Value)> {
             "Tea bowl",
             json!({
                 "finished": { "width": "3 1/4 in", "height": "4 1/2 in", "gusset": "2 1/4 in" },
-                "hem": { "turn": "in", "depth": "1 in" },
+                "top": { "kind": "hem_in", "depth": "1 in" },
                 "gusset_crease": "centre",
             }),
         ),
@@ -69,7 +69,7 @@ pub fn bags() -> Vec<(&'static str, Value)> {
             json!({
                 "finished": { "width": "10 in", "height": "14 1/2 in", "gusset": "3 1/2 in" },
                 "base": { "habit": "half_and_lap", "lap": "1/2 in" },
-                "hem": { "turn": "out", "depth": "2 in" },
+                "top": { "kind": "hem_out", "depth": "2 in" },
                 "sheet": { "width": "30 in", "height": "20 in", "directional": true, "printed": "both" },
             }),
         ),

@@ -21,6 +21,7 @@ pub fn api() -> (axum::Router<Store>, utoipa::openapi::OpenApi) {
     OpenApiRouter::with_openapi(Document::openapi())
         .routes(routes!(plan::plan))
         .routes(routes!(plan::builds))
+        .routes(routes!(plan::rescaled))
         .routes(routes!(plan::fold))
         .routes(routes!(plan::sheets))
         .routes(routes!(bags::list, bags::create))

@@ -458,7 +458,7 @@ async fn measurements_do_not_overlap(#[values((1280, 800), (390, 844))] size: (u
     let bags = serde_json::json!([
         { "finished": { "width": "1 1/4 in", "height": "1 1/2 in", "gusset": "1/2 in" }, "tab": "1/4 in" },
         { "finished": { "width": "14 3/16 in", "height": "3 in", "gusset": "1 1/16 in" },
-          "hem": { "turn": "in", "depth": "3/4 in" }, "sheet": { "width": "33 in", "height": "8 in" } },
+          "top": { "kind": "hem_in", "depth": "3/4 in" }, "sheet": { "width": "33 in", "height": "8 in" } },
         { "finished": { "width": "1 in", "height": "20 in", "gusset": "1 in" }, "sheet": { "width": "6 in", "height": "30 in" },
           "run": { "start": "half_gusset", "direction": "left" } },
     ]);

@@ -20,6 +20,7 @@ export type Step = Schemas["StepView"];
 export type Pass = Schemas["PassView"];
 export type Standing = Schemas["StandingView"];
 export type Facet = Schemas["FacetView"];
+export type Fold = Schemas["FoldView"];
 export type CommonSheet = Schemas["CommonSheet"];
 export type ProblemDetails = Schemas["Problem"];
 
@@ -63,6 +64,8 @@ export const plan = (brief: Brief, signal?: AbortSignal) =>
 export const fold = (brief: Brief) => answer(client.POST("/api/fold", { body: brief }));
 
 export const builds = (brief: Brief) => answer(client.POST("/api/builds", { body: brief }));
+
+export const rescaled = (brief: Brief) => answer(client.POST("/api/rescaled", { body: brief }));
 
 export const commonSheets = () => answer(client.GET("/api/sheets"));
 

@@ -143,6 +143,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rescaled": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The same bag, in proportion, on other sheets. */
+        post: operations["rescaled"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sheets": {
         parameters: {
             query?: never;
@@ -257,8 +274,12 @@ export interface components {
         };
         /** @description A brief as it is written. Lengths are text such as `3 3/4 in`, `3¾` or `95 mm`; without a unit they are in `unit`. */
         BriefText: {
+            /** @description Room given to the thickness of the paper; none if left out. */
+            allowance?: string | null;
             /** @description Depth of the base flaps. */
             base?: components["schemas"]["BaseText"];
+            /** @description How far the two flaps of a folded base lap; ½ in if left out. */
+            base_lap?: string | null;
             /** @description The scoring board; a groove every ⅛ in, 12 in wide if left out. */
             board?: components["schemas"]["BoardText"];
             /** @description How the bag is built. */
@@ -267,15 +288,22 @@ export interface components {
             closing?: components["schemas"]["ClosingText"];
             /** @description Size of the open, standing bag. */
             finished: components["schemas"]["FinishedText"];
-            /** @description What is scored down the gussets. */
+            /** @description What is scored down the gussets, and across so that the bag folds flat. */
             gusset_crease?: components["schemas"]["GussetCreaseText"];
-            /** @description What happens at the top edge. */
-            hem?: components["schemas"]["HemText"];
+            /** @description Tabs, or joining strips in place of them. */
+            joins?: components["schemas"]["JoinsText"];
             /**
              * @description Taper of the gusset flaps; ¼ in if left out, 0 for plain slits.
              * @example 1/4 in
              */
             notch?: string | null;
+            /** @description Width of each of them; 1¼ in if left out. */
+            pleat?: string | null;
+            /**
+             * Format: int32
+             * @description How many pleats a flare has on each side; 3 if left out.
+             */
+            pleats?: number | null;
             /** @description Where the run of panels starts, and which way it goes. */
             run?: components["schemas"]["RunText"];
             /** @description Which face is scored. */
@@ -284,11 +312,15 @@ export interface components {
             sheet?: components["schemas"]["SheetText"];
             /** @description What becomes of the base corner squares of a cradle pair's back piece. */
             squares?: components["schemas"]["SquaresText"];
+            /** @description Width of a joining strip, unfolded; 1 in if left out. */
+            strip?: string | null;
             /**
              * @description Width of the glue tab; ½ in if left out.
              * @example 1/2 in
              */
             tab?: string | null;
+            /** @description What happens at the top edge. */
+            top?: components["schemas"]["TopText"];
             /** @description The unit of labels, and of lengths that name none. */
             unit?: components["schemas"]["UnitText"];
         };
@@ -296,7 +328,7 @@ export interface components {
          * @description How the bag is built.
          * @enum {string}
          */
-        BuildText: "wrap" | "corner_pair" | "cradle_pair";
+        BuildText: "wrap" | "corner_pair" | "cradle_pair" | "folded_base" | "pleated_flare";
         /** @description One way to build the bag. */
         BuildView: {
             /** @description The brief built so. */
@@ -305,8 +337,7 @@ export interface components {
             chosen: boolean;
             /** @description What it is called. */
             name: string;
-            /** @description What stands in the way, if anything does. */
-            obstacle?: string | null;
+            obstacle?: components["schemas"]["ObstacleView"] | null;
             /** @description Its pieces. */
             pieces: components["schemas"]["PieceView"][];
             /**
@@ -337,11 +368,13 @@ export interface components {
         CreaseView: {
             /** @description Its distance from the left or bottom edge, as a figure. */
             at: string;
+            /** @description True if it comes about in the hand and is not scored. */
+            by_hand: boolean;
             /** @description `mountain`, `valley` or `flat`, seen from the outside face. */
             fold: string;
             /** @description Its name among the piece's lines: `c0`. */
             id: string;
-            /** @description `base_line`, `corner`, `tab_line`, `hem_line`, `gusset_centre`. */
+            /** @description What it is for: `base_line`, `corner`, `gusset_centre`. */
             role: string;
             /** @description What it is, where it is measured from, how it folds. */
             says: string;
@@ -435,6 +468,11 @@ export interface components {
          * @enum {string}
          */
         DirectionText: "right" | "left";
+        /**
+         * @description One of the two faces.
+         * @enum {string}
+         */
+        FaceText: "front" | "back";
         /** @description A flat part of the paper. */
         FacetView: {
             /** @description Its corners on the strip, from the left and from the bottom, in millimetres. */
@@ -446,6 +484,8 @@ export interface components {
             lift: number;
             /** @description What it is: `base flap of the front`. */
             name: string;
+            /** @description The plan's piece that this strip is cut as. */
+            piece: number;
             /** @description True if the pattern's up is worth showing on it. */
             shows_up: boolean;
             /** @description Which of the net's strips it belongs to: the pieces of paper, copies counted. */
@@ -469,16 +509,26 @@ export interface components {
              */
             width: string;
         };
+        /** @description The finished bag folded flat: a state of its own, for rigid panels cannot move there. */
+        FlatView: {
+            /** @description Its layers drawn apart, front first. */
+            pose: number[][][];
+            /** @description `6 × 5½, 9 layers, about 2.0 mm thick`. */
+            says: string;
+        };
         /**
          * @description The bag folding up. Frame: the front face lies in z = 0, x right, y up, the inside of the bag at negative z;
          *     millimetres.
          */
         FoldView: {
+            /** @description For every item of the plan's proof the facets it is about. */
+            checks: number[][];
             /** @description The facets, in the order in which every pose lists them. */
             facets: components["schemas"]["FacetView"][];
+            flat?: components["schemas"]["FlatView"] | null;
             /** @description The stretches of the way. */
             legs: components["schemas"]["LegView"][];
-            /** @description Poses evenly spaced from unrolled to open. */
+            /** @description Poses evenly spaced from unrolled to finished. */
             poses: components["schemas"]["PoseView"][];
         };
         /** @description A glued area. */
@@ -495,28 +545,20 @@ export interface components {
             says: string;
         };
         /**
-         * @description What is scored down the gussets.
+         * @description What is scored down the gussets, and across so that the bag folds flat.
          * @enum {string}
          */
-        GussetCreaseText: "none" | "centre";
+        GussetCreaseText: "none" | "centre" | "pair" | "fold_flat_back" | "fold_flat_both";
         /**
          * @description How the depth of the base flaps is chosen.
          * @enum {string}
          */
         HabitText: "full" | "half_and_lap" | "fixed" | "custom";
-        /** @description The top edge. */
-        HemText: {
-            /**
-             * @description Depth of the band; 1 in if left out.
-             * @default null
-             */
-            depth?: string | null;
-            /**
-             * @description Which way the top band is turned.
-             * @default none
-             */
-            turn?: components["schemas"]["TurnText"];
-        };
+        /**
+         * @description What holds the panels together where a piece ends.
+         * @enum {string}
+         */
+        JoinsText: "tabs" | "strips";
         /** @description Pieces placed on sheets. */
         LayoutView: {
             /** @description True if every piece lies within its sheet. */
@@ -528,6 +570,8 @@ export interface components {
         LegView: {
             /** @description What the bag is when it is done. */
             name: string;
+            /** @description False if the paper has to bend on this stretch: then only its end is shown. */
+            rigid: boolean;
             /**
              * Format: double
              * @description Where it ends, from 0 to 1.
@@ -540,6 +584,14 @@ export interface components {
             editable: string;
             /** @description As a ruler shows it: `3¾`. */
             figure: string;
+        };
+        /** @description What stands in the way of a build. */
+        ObstacleView: {
+            nearest?: components["schemas"]["RemedyView"] | null;
+            /** @description What it is. */
+            title: string;
+            /** @description Why, with its numbers. */
+            why: string;
         };
         /** @description A panel or a band. */
         PartView: {
@@ -574,6 +626,8 @@ export interface components {
             measured_from: string;
             /** @description Which of the pieces. */
             piece: number;
+            /** @description Slanted lines drawn with a ruler in this pass, by their names. */
+            slants: string[];
         };
         /** @description A piece, seen from its outside face, top edge up, origin at its bottom-left corner; millimetres. */
         PieceView: {
@@ -601,6 +655,8 @@ export interface components {
             name: string;
             /** @description The edge of the paper after all cuts, anticlockwise. */
             outline: number[][];
+            /** @description Corners of that edge that are rounded: from the left, from the bottom, radius. */
+            rounds: number[][];
             /** @description Base, body and hem from bottom to top. */
             rows: components["schemas"]["PartView"][];
             /** @description Width as a figure. */
@@ -642,6 +698,8 @@ export interface components {
             size: string[];
             /** @description What to do, in order. */
             steps: components["schemas"]["StepView"][];
+            /** @description What every visible surface shows. */
+            surfaces: components["schemas"]["SurfaceView"][];
             /** @description The unit's short name: `in` or `mm`. */
             unit: string;
             /** @description What the crafter should know, gravest first. */
@@ -681,6 +739,8 @@ export interface components {
         };
         /** @description One measurement. */
         ProofItemView: {
+            /** @description True if it was measured on the bag folded flat. */
+            flat: boolean;
             /** @description What was measured. */
             name: string;
             /** @description True if it is what it should be. */
@@ -692,10 +752,14 @@ export interface components {
         ProofView: {
             /** @description Fewest and most layers of paper over the base. */
             base_layers: number[];
+            /** @description Size, layers and thickness of the bag folded flat, if it is made to be. */
+            flat?: string | null;
             /** @description The measurements. */
             items: components["schemas"]["ProofItemView"][];
             /** @description True if every measurement is what it should be. */
             passed: boolean;
+            /** @description Which part of the fold-flat score is really folded. */
+            scored?: string | null;
         };
         /** @description An upright rectangle. */
         RectangleView: {
@@ -730,6 +794,21 @@ export interface components {
             then: string;
             /** @description What to do. */
             title: string;
+        };
+        /** @description The same bag, in proportion, from another sheet. */
+        RescaledView: {
+            /** @description The brief scaled to it. */
+            brief: components["schemas"]["BriefText"];
+            /** @description True if the bag is cut from this sheet now and is as large as it can be. */
+            chosen: boolean;
+            /** @description Its pieces. */
+            pieces: components["schemas"]["PieceView"][];
+            /** @description The sheet: `6×6`. */
+            sheet: string;
+            /** @description The sheet's width and height as it is laid, in millimetres. */
+            sheet_mm: number[];
+            /** @description `1¾ × 3 × ⅞`. */
+            size: string;
         };
         /** @description The run of panels. */
         RunText: {
@@ -777,6 +856,13 @@ export interface components {
         };
         /** @description Lengths of the brief that are set in a sentence. */
         SettingsView: {
+            /** @description Room given to the thickness of the paper. */
+            allowance: components["schemas"]["LengthView"];
+            /** @description Thickness of one layer of the paper, in millimetres whatever the unit. */
+            caliper: components["schemas"]["LengthView"];
+            /** @description True if that was measured, false if it is estimated from the weight. */
+            caliper_measured: boolean;
+            flap_corner?: components["schemas"]["LengthView"] | null;
             lap?: components["schemas"]["LengthView"] | null;
             /** @description The taper of the gusset flaps. */
             notch: components["schemas"]["LengthView"];
@@ -786,6 +872,7 @@ export interface components {
             sheet_height: components["schemas"]["LengthView"];
             /** @description The sheet's width, pattern upright. */
             sheet_width: components["schemas"]["LengthView"];
+            strip?: components["schemas"]["LengthView"] | null;
         };
         /** @description One sheet as it is laid, origin at its bottom-left corner; millimetres. */
         SheetCutView: {
@@ -802,6 +889,8 @@ export interface components {
             overhang_mm: number[];
             /** @description Pieces on it. */
             placed: components["schemas"]["PlacedView"][];
+            /** @description True if this is any scrap that is large enough, not a sheet of the paper. */
+            scrap: boolean;
             /**
              * Format: int32
              * @description How many sheets are cut alike.
@@ -819,8 +908,18 @@ export interface components {
         };
         /** @description A sheet of paper. */
         SheetText: {
+            /**
+             * @description Thickness, if it has been measured.
+             * @example 0.3 mm
+             */
+            caliper?: string | null;
             /** @description True if the pattern has an up. */
             directional?: boolean;
+            /**
+             * Format: int32
+             * @description Weight in g/m², if it is known.
+             */
+            grammage?: number | null;
             /**
              * @description Height, pattern upright.
              * @example 12 in
@@ -866,6 +965,43 @@ export interface components {
             /** @description What it is. */
             title: string;
         };
+        /** @description What a visible surface of the finished bag shows. */
+        SurfaceView: {
+            /** @description True if it shows the printed side the right way up, as faces do. */
+            as_usual: boolean;
+            /** @description `The turned-out hem of the front`. */
+            name: string;
+            /** @description `shows the reverse, upside down`. */
+            says: string;
+        };
+        /**
+         * @description What is done with the paper above the top.
+         * @enum {string}
+         */
+        TopKindText: "raw" | "hem_in" | "hem_out" | "flap";
+        /** @description The top edge. */
+        TopText: {
+            /**
+             * @description Radius of the flap's rounded corners; ½ in if left out, 0 for square ones.
+             * @default null
+             */
+            corner?: string | null;
+            /**
+             * @description Depth of the hem, 1 in if left out, or of the closing flap, 3 in if left out.
+             * @default null
+             */
+            depth?: string | null;
+            /**
+             * @description What is done with the paper above the top.
+             * @default raw
+             */
+            kind?: components["schemas"]["TopKindText"];
+            /**
+             * @description The face that runs on into a closing flap.
+             * @default back
+             */
+            on?: components["schemas"]["FaceText"];
+        };
         /** @description One cut of the trimmer. */
         TrimView: {
             /** @description Which way the blade runs: `upright` or `level`. */
@@ -879,11 +1015,6 @@ export interface components {
             keep_mm: number;
             off?: components["schemas"]["RectangleView"] | null;
         };
-        /**
-         * @description Which way the top band is turned.
-         * @enum {string}
-         */
-        TurnText: "none" | "in" | "out";
         /**
          * @description The unit of labels.
          * @enum {string}
@@ -1249,6 +1380,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    rescaled: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BriefText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RescaledView"][];
                 };
             };
             422: {

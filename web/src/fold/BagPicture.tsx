@@ -1,13 +1,18 @@
 // A small picture of the open, standing bag.
 
-import type { Standing } from "../api/client";
+import type { Facet } from "../api/client";
 import { placeIn, project } from "./projection";
 
 const TURN = { yaw: -32, pitch: 20 };
 const EDGE = 4;
 
-export function BagPicture(props: { standing: Standing; width: number; height: number }) {
-  const { standing, width, height } = props;
+export function BagPicture(props: {
+  standing: { facets: Facet[]; pose: number[][][] };
+  width: number;
+  height: number;
+  lit?: Set<number>;
+}) {
+  const { standing, width, height, lit } = props;
   const drawn = project(standing.facets, standing.pose, TURN);
   const place = placeIn(drawn, { width, height }, EDGE);
   return (
@@ -21,7 +26,7 @@ export function BagPicture(props: { standing: Standing; width: number; height: n
       {drawn.map((facet) => (
         <polygon
           key={facet.index}
-          className={`facet ${facet.outside ? "is-outside" : "is-inside"}`}
+          className={`facet ${facet.outside ? "is-outside" : "is-inside"}${lit?.has(facet.index) ? " is-lit" : ""}`}
           points={facet.corners.map(place).join(" ")}
         />
       ))}

@@ -46,15 +46,21 @@ function normal(corners: Vec3[]): Vec3 {
   return [sum[0] / length, sum[1] / length, sum[2] / length];
 }
 
-function rotate([x, y, z]: Vec3, { yaw, pitch }: Turn): Vec3 {
+export function rotate([x, y, z]: Vec3, { yaw, pitch }: Turn): Vec3 {
   const [cy, sy] = [Math.cos((yaw * Math.PI) / 180), Math.sin((yaw * Math.PI) / 180)];
   const [cp, sp] = [Math.cos((pitch * Math.PI) / 180), Math.sin((pitch * Math.PI) / 180)];
   const [x1, z1] = [x * cy + z * sy, -x * sy + z * cy];
   return [x1, y * cp - z1 * sp, y * sp + z1 * cp];
 }
 
+/** A polygon moved off its plane towards its outside face, so that layers can be told apart. */
+export function lifted(corners: Vec3[], by: number): Vec3[] {
+  const away = normal(corners);
+  return corners.map((corner) => add(corner, away, by));
+}
+
 /** Where "up on the sheet" points on a facet in space, one millimetre long. */
-function upOn(flat: number[][], corners: Vec3[]): Vec3 | null {
+export function upOn(flat: number[][], corners: Vec3[]): Vec3 | null {
   const [a, b] = [flat[0], flat[1]];
   const third = flat.findIndex(
     (c) => a && b && Math.abs((b[0]! - a[0]!) * (c[1]! - a[1]!) - (b[1]! - a[1]!) * (c[0]! - a[0]!)) > 1e-3,

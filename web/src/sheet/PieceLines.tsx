@@ -9,11 +9,10 @@ type Place = Pick<Frame, "x" | "y">;
 /** Everything of a piece that is drawn; `marked` lines stand out, and if any are, the others step back. */
 export function PieceLines(props: { piece: Piece; place: Place; marked?: Set<string> }) {
   const { piece, place, marked } = props;
-  const points = piece.outline.map(([x, y]) => `${place.x(x ?? 0)},${place.y(y ?? 0)}`).join(" ");
   const state = (id: string) => (marked?.size ? (marked.has(id) ? " is-marked" : " is-quiet") : "");
   return (
     <g className="piece">
-      <polygon className="paper" points={points} />
+      <path className="paper" d={edge(piece, place)} />
       {piece.cuts
         .filter((cut) => cut.role === "slit" || cut.role === "level_slit")
         .map((cut) => (
@@ -29,7 +28,7 @@ export function PieceLines(props: { piece: Piece; place: Place; marked?: Set<str
       {piece.creases.map((crease) => (
         <line
           key={crease.id}
-          className={`crease is-${crease.fold}${state(crease.id)}`}
+          className={`crease is-${crease.fold}${crease.by_hand ? " is-by-hand" : ""}${state(crease.id)}`}
           x1={place.x(crease.x1)}
           y1={place.y(crease.y1)}
           x2={place.x(crease.x2)}
@@ -38,4 +37,24 @@ export function PieceLines(props: { piece: Piece; place: Place; marked?: Set<str
       ))}
     </g>
   );
+}
+
+/** The edge of the paper, its rounded corners as arcs. */
+function edge(piece: Piece, place: Place): string {
+  const count = piece.outline.length;
+  const corner = (index: number) => piece.outline[(index + count) % count] ?? [0, 0];
+  const point = ([x = 0, y = 0]: number[]) => `${place.x(x)} ${place.y(y)}`;
+  const sides = piece.outline.map((own, index) => {
+    const [x = 0, y = 0] = own;
+    const round = piece.rounds.find(([rx, ry]) => rx === x && ry === y);
+    if (!round) return point(own);
+    const [, , radius = 0] = round;
+    const towards = ([ox = 0, oy = 0]: number[]) => [
+      x + Math.sign(ox - x) * radius,
+      y + Math.sign(oy - y) * radius,
+    ];
+    const across = Math.abs(place.x(radius) - place.x(0));
+    return `${point(towards(corner(index - 1)))} A ${across} ${across} 0 0 0 ${point(towards(corner(index + 1)))}`;
+  });
+  return `M ${sides.join(" L ")} Z`;
 }

@@ -1,9 +1,10 @@
 // The sheet drawn to scale, with everything that is to be cut, scored and glued, and the measurements on it.
 
 import { useMemo, useRef, type KeyboardEvent } from "react";
-import type { Piece, Plan, SheetCut } from "../api/client";
+import type { Fold, Piece, Plan, SheetCut } from "../api/client";
 import { FigureInSvg } from "../words/Figure";
 import { DimensionFields, DimensionLines } from "./Dimensions";
+import { Facets } from "./Facets";
 import { BAND, fit, type Frame } from "./frame";
 import { PieceLines } from "./PieceLines";
 import { Rulers } from "./Rulers";
@@ -33,6 +34,11 @@ export interface SheetDrawingProps {
   /** The line that is read at the moment. */
   read: string | null;
   onRead: (line: Line | null) => void;
+  /** The bag folded from the sheet, whose flat parts can be pointed at. */
+  fold: Fold | undefined;
+  /** Flat parts that stand out. */
+  lit: Set<number>;
+  onFacet: (facet: number | null) => void;
   /** The field at fault and its sentence. */
   fault: { field: string; sentence: string } | null;
   /** Sets a measurement; nothing while the drawing is only read. */
@@ -60,6 +66,7 @@ function linesOf(piece: Piece): Line[] {
 
 export function SheetDrawing(props: SheetDrawingProps) {
   const { plan, piece: index, marked, glue, trims, scores, read, onRead, fault, onDimension } = props;
+  const { fold, lit, onFacet } = props;
   const box = useRef<HTMLDivElement>(null);
   const space = useSpace(box);
   const sheet = plan.layout.sheets.find((cut) => cut.placed.some((placed) => placed.piece === index));
@@ -91,7 +98,10 @@ export function SheetDrawing(props: SheetDrawingProps) {
             aria-label={`The sheet, ${sheet.width} by ${sheet.height}, and the piece on it, ${piece.width} by ${piece.height}. Arrow keys read its lines.`}
             aria-activedescendant={read ? `line-${read}` : undefined}
             onKeyDown={keys}
-            onMouseLeave={() => onRead(null)}
+            onMouseLeave={() => {
+              onRead(null);
+              onFacet(null);
+            }}
           >
             <Hatches />
             <Ground sheet={sheet} frame={frame} />
@@ -106,6 +116,7 @@ export function SheetDrawing(props: SheetDrawingProps) {
             <PieceLines piece={piece} place={frame} marked={marked} />
             <GlueAreas piece={piece} frame={frame} shown={glue} read={read} />
             <Overhang sheet={sheet} piece={piece} frame={frame} />
+            {fold && <Facets fold={fold} piece={index} place={frame} lit={lit} onPoint={onFacet} />}
             <PanelNames piece={piece} frame={frame} />
             <PatternUp plan={plan} piece={piece} sheet={sheet} frame={frame} />
             {scores && <Scores piece={piece} frame={frame} marked={marked} />}
@@ -165,6 +176,15 @@ function Hatches() {
       >
         <line x1="0" y1="0" x2="0" y2="6" />
         <line x1="0" y1="0" x2="6" y2="0" />
+      </pattern>
+      <pattern
+        id="hatch-lit"
+        width="8"
+        height="8"
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(-45)"
+      >
+        <line x1="0" y1="0" x2="0" y2="8" />
       </pattern>
       <pattern id="hatch-left" width="12" height="12" patternUnits="userSpaceOnUse">
         <circle cx="2" cy="2" r="0.9" />

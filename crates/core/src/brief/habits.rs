@@ -15,6 +15,13 @@ pub const GUIDE_FLAP: Length = Length::eighths(10);
 /// Customary depth of a hem: 1 in, deep enough to cover a strap end (common practice).
 pub const CUSTOMARY_HEM: Length = Length::inches(1);
 
+/// Customary width of a joining strip: 1 in, folded at ½ (common practice).
+pub const CUSTOMARY_STRIP: Length = Length::inches(1);
+/// Customary pleats of a flare: three a side of 1¼ in (common practice).
+pub const CUSTOMARY_PLEATS: (u8, Length) = (3, Length::eighths(10));
+/// Depth and corner radius of a closing flap to start from: 3 in and ½ in (our choice).
+pub const CLOSING_FLAP: (Length, Length) = (Length::inches(3), Length::eighths(4));
+
 /// How a bag is built from its pieces.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
 pub enum Build {
@@ -27,6 +34,32 @@ pub enum Build {
     CradlePair {
         /// What becomes of the base corner squares that stay on the back piece.
         squares: Squares,
+    },
+    /// A tube of wrapping paper whose base is folded without a slit: the ends go in as triangles and the two face
+    /// flaps lap each other.
+    FoldedBase {
+        /// How far the two flaps lap.
+        lap: Length,
+    },
+    /// A sheet folded end to end at the bottom, its sides pleated: it has no base and flares open.
+    PleatedFlare {
+        /// How many pleats on each side.
+        pleats: u8,
+        /// Width of each pleat.
+        pleat: Length,
+    },
+}
+
+/// What holds the panels together where a piece ends.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+pub enum Joins {
+    /// A glue tab on the piece itself.
+    #[default]
+    Tabs,
+    /// A separate strip folded down its middle and glued behind both edges, when the panels use up the whole sheet.
+    Strips {
+        /// Width of the whole strip.
+        width: Length,
     },
 }
 
@@ -108,51 +141,108 @@ impl BaseHabit {
     }
 }
 
-/// What happens to the top band.
+/// What happens above the top edge.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
-pub enum Hem {
+pub enum Top {
     /// A raw edge.
     #[default]
-    None,
-    /// Turned to the inside: hidden, strengthens the lip.
-    In {
+    Raw,
+    /// A hem turned to the inside: hidden, strengthens the lip.
+    HemIn {
         /// Depth of the band.
         depth: Length,
     },
-    /// Turned to the outside: shows the reverse of the sheet as a contrast band.
-    Out {
+    /// A hem turned to the outside: shows the reverse of the sheet as a contrast band.
+    HemOut {
         /// Depth of the band.
         depth: Length,
+    },
+    /// A closing flap: one face runs on above the top, the rest is cut away there.
+    Flap {
+        /// The face that runs on.
+        on: FaceSide,
+        /// How far it runs on.
+        depth: Length,
+        /// Radius of its two rounded corners; zero leaves them square.
+        corner: Length,
     },
 }
 
-impl Hem {
-    /// Depth of the turned band; zero for a raw edge.
+/// One of the two faces.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+pub enum FaceSide {
+    /// The front.
+    Front,
+    /// The back.
+    #[default]
+    Back,
+}
+
+impl Top {
+    /// How far the paper runs on above the finished top edge; zero for a raw edge.
     pub fn depth(self) -> Length {
         match self {
-            Self::None => Length::ZERO,
-            Self::In { depth } | Self::Out { depth } => depth,
+            Self::Raw => Length::ZERO,
+            Self::HemIn { depth } | Self::HemOut { depth } | Self::Flap { depth, .. } => depth,
         }
     }
 
-    /// The same turn at another depth.
+    /// Depth of the hem; zero if nothing is turned over all the way round.
+    pub fn hem(self) -> Length {
+        match self {
+            Self::Raw | Self::Flap { .. } => Length::ZERO,
+            Self::HemIn { depth } | Self::HemOut { depth } => depth,
+        }
+    }
+
+    /// The same top at another depth.
     pub fn with_depth(self, depth: Length) -> Self {
         match self {
-            Self::None => Self::None,
-            Self::In { .. } => Self::In { depth },
-            Self::Out { .. } => Self::Out { depth },
+            Self::Raw => Self::Raw,
+            Self::HemIn { .. } => Self::HemIn { depth },
+            Self::HemOut { .. } => Self::HemOut { depth },
+            Self::Flap { on, corner, .. } => Self::Flap { on, depth, corner },
         }
     }
 }
 
-/// What is scored down the gussets.
+/// What is scored on the gussets, and on the faces so that the bag folds flat.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
 pub enum GussetCrease {
     /// Nothing: a square bag that always stands.
     #[default]
     None,
-    /// The centre line, so that the top pinches in.
+    /// The centre line down to the apex, so that the top pinches in.
     Centre,
+    /// The centre line and, from the apex, two 45° creases to the base corners: the top pinches neatly.
+    Pair,
+    /// The pair and the fold-flat line, so that the finished bag folds flat.
+    FoldFlat {
+        /// How far round the fold-flat line runs.
+        across: Across,
+    },
+}
+
+/// How far round the fold-flat line is scored. Both schools score it right across the gussets.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+pub enum Across {
+    /// The back and the gussets: the front stays clean, and the base folds up over the back.
+    #[default]
+    Back,
+    /// Both faces and the gussets: the base folds up over either.
+    BothFaces,
+}
+
+impl GussetCrease {
+    /// True if the 45° pair is scored.
+    pub fn has_pair(self) -> bool {
+        matches!(self, Self::Pair | Self::FoldFlat { .. })
+    }
+
+    /// True if the bag is to fold flat.
+    pub fn folds_flat(self) -> bool {
+        matches!(self, Self::FoldFlat { .. })
+    }
 }
 
 /// Which base flaps fold in first. Both orders end with the front, so that no raw edge shows in front.

@@ -1,12 +1,16 @@
 //! Sizes nobody can fold are refused before anything is computed.
 
-use super::{BaseHabit, Brief, Hem};
+use super::{BaseHabit, Brief, Build, Joins, Top};
 use crate::Length;
 
 /// The smallest width, height or gusset a hand can fold (our choice).
 const SMALLEST_PANEL: Length = Length::eighths(2);
 /// The largest width, height or gusset: past any roll of paper (our choice).
 const LARGEST_PANEL: Length = Length::inches(60);
+/// The narrowest tab that can be glued at all (our choice).
+const SMALLEST_TAB: Length = Length::sixty_fourths(4);
+/// More pleats than this leave nothing to hold (our choice).
+const MOST_PLEATS: u8 = 6;
 const SMALLEST_SHEET: Length = Length::inches(1);
 const LARGEST_SHEET: Length = Length::inches(400);
 
@@ -30,7 +34,7 @@ impl Brief {
         self.within("finished.width", "The width", size.width, SMALLEST_PANEL, LARGEST_PANEL)?;
         self.within("finished.height", "The height", size.height, SMALLEST_PANEL, LARGEST_PANEL)?;
         self.within("finished.gusset", "The gusset", size.gusset, SMALLEST_PANEL, LARGEST_PANEL)?;
-        self.within("tab", "The glue tab", self.tab, Length::sixty_fourths(4), Length::inches(4))?;
+        self.within("tab", "The glue tab", self.tab, SMALLEST_TAB, Length::inches(4))?;
         self.within("notch", "The notch", self.notch, Length::ZERO, Length::inches(1))?;
         match self.base {
             BaseHabit::Full => {}
@@ -47,8 +51,44 @@ impl Brief {
                 self.within("base.depth", "The base flap", depth, SMALLEST_PANEL, LARGEST_PANEL)?;
             }
         }
-        if let Hem::In { depth } | Hem::Out { depth } = self.hem {
-            self.within("hem.depth", "The hem", depth, Length::sixty_fourths(8), LARGEST_PANEL)?;
+        match self.top {
+            Top::Raw => {}
+            Top::HemIn { depth } | Top::HemOut { depth } => {
+                self.within("top.depth", "The hem", depth, Length::sixty_fourths(8), LARGEST_PANEL)?;
+            }
+            Top::Flap { depth, corner, .. } => {
+                self.within("top.depth", "The closing flap", depth, SMALLEST_PANEL, LARGEST_PANEL)?;
+                let most = depth.min(size.width.half());
+                self.within("top.corner", "The rounded corner", corner, Length::ZERO, most)?;
+            }
+        }
+        match self.build {
+            Build::Wrap | Build::CornerPair | Build::CradlePair { .. } => {}
+            Build::FoldedBase { lap } => {
+                self.within("base_lap", "The lap of the folded base", lap, SMALLEST_TAB, LARGEST_PANEL)?;
+            }
+            Build::PleatedFlare { pleats, pleat } => {
+                if !(1..=MOST_PLEATS).contains(&pleats) {
+                    let sentence =
+                        format!("A flare takes one to {MOST_PLEATS} pleats a side; this asks for {pleats}.");
+                    return Err(BriefFault { field: "pleats", sentence });
+                }
+                self.within("pleat", "The pleat", pleat, SMALLEST_PANEL, LARGEST_PANEL)?;
+            }
+        }
+        if let Joins::Strips { width } = self.joins {
+            self.within("strip", "The joining strip", width, SMALLEST_TAB * 2, Length::inches(8))?;
+        }
+        self.within("allowance", "The allowance", self.allowance, Length::ZERO, Length::eighths(2))?;
+        if let Some(caliper) = self.sheet.caliper {
+            let least = Length::from_nm(10_000);
+            self.within("sheet.caliper", "The paper's thickness", caliper, least, Length::millimetres(3))?;
+        }
+        if let Some(grammage) = self.sheet.grammage
+            && !(10..=1000).contains(&grammage.0)
+        {
+            let sentence = format!("{} g/m² is no paper for bags: 10 to 1000 can be used.", grammage.0);
+            return Err(BriefFault { field: "sheet.grammage", sentence });
         }
         self.within("sheet.width", "The sheet's width", self.sheet.width, SMALLEST_SHEET, LARGEST_SHEET)?;
         self.within("sheet.height", "The sheet's height", self.sheet.height, SMALLEST_SHEET, LARGEST_SHEET)?;
@@ -124,14 +164,14 @@ mod tests {
             Brief { notch: -Length::INCH, ..good.clone() },
             Brief { base: BaseHabit::Custom { depth: zero }, ..good.clone() },
             Brief { base: BaseHabit::HalfAndLap { lap: zero }, ..good.clone() },
-            Brief { hem: Hem::Out { depth: zero }, ..good.clone() },
+            Brief { top: Top::HemOut { depth: zero }, ..good.clone() },
             Brief { sheet: crate::Sheet { height: zero, ..good.sheet.clone() }, ..good.clone() },
             Brief { board: super::super::Board { groove: zero, ..good.board }, ..good.clone() },
         ]
         .map(|brief| brief.check().unwrap_err().field);
         assert_eq!(
             faults,
-            ["tab", "notch", "base.depth", "base.lap", "hem.depth", "sheet.height", "board.groove"]
+            ["tab", "notch", "base.depth", "base.lap", "top.depth", "sheet.height", "board.groove"]
         );
         assert_eq!(good.check(), Ok(()));
     }

@@ -32,6 +32,19 @@ impl Facet {
         let mean = |sum: Length| Length::from_nm(sum.nm() / count);
         Point::new(mean(self.corners.iter().map(|c| c.x).sum()), mean(self.corners.iter().map(|c| c.y).sum()))
     }
+
+    /// True if a point lies in it or on its edge. A crease that ends inside it is walked along both ways and does not
+    /// count (crossing number, Haines in *Graphics Gems IV*, from memory).
+    pub fn contains(&self, point: Point) -> bool {
+        let count = self.corners.len();
+        let sides = || (0..count).map(|side| (self.corners[side], self.corners[(side + 1) % count]));
+        let crosses = |(a, b): &(Point, Point)| {
+            let upward = a.y <= point.y && point.y < b.y;
+            let downward = b.y <= point.y && point.y < a.y;
+            (upward && cross(*a, *b, point) > 0) || (downward && cross(*a, *b, point) < 0)
+        };
+        sides().any(|(a, b)| lies_on(point, a, b)) || sides().filter(crosses).count() % 2 == 1
+    }
 }
 
 /// A line between two neighbouring points, in one direction. Points are given by their place in the graph's list.
@@ -160,7 +173,8 @@ fn cross(o: Point, a: Point, b: Point) -> i128 {
     wide(a.x - o.x) * wide(b.y - o.y) - wide(a.y - o.y) * wide(b.x - o.x)
 }
 
-fn lies_on(point: Point, from: Point, to: Point) -> bool {
+/// True if a point lies on the line between two others, ends included.
+pub(super) fn lies_on(point: Point, from: Point, to: Point) -> bool {
     from.x.min(to.x) <= point.x
         && point.x <= from.x.max(to.x)
         && from.y.min(to.y) <= point.y
@@ -207,7 +221,7 @@ fn twice_area(corners: &[Point]) -> i128 {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::brief::{GussetCrease, Hem};
+    use crate::brief::{GussetCrease, Top};
     use crate::{Brief, Net};
 
     fn strip(brief: &Brief) -> Strip {
@@ -228,8 +242,8 @@ mod tests {
     fn facets_fill_the_outline() {
         for notch in [Length::ZERO, Length::eighths(2)] {
             let mut brief = Brief::new(Length::inches(3), Length::inches(5), Length::inches(2));
-            (brief.notch, brief.hem, brief.gusset_crease) =
-                (notch, Hem::In { depth: Length::INCH }, GussetCrease::Centre);
+            (brief.notch, brief.top, brief.gusset_crease) =
+                (notch, Top::HemIn { depth: Length::INCH }, GussetCrease::Centre);
             let strip = strip(&brief);
             let facets = facets(&strip);
             let total: i128 = facets.iter().map(|facet| twice_area(&facet.corners)).sum();

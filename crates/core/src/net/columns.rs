@@ -1,7 +1,7 @@
 //! Panels side by side, and the bands they are stacked from.
 
 use super::{BaseCorners, Span};
-use crate::brief::{Build, Direction, RunStart, Squares};
+use crate::brief::{Build, Direction, FaceSide, Joins, RunStart, Squares, Top};
 use crate::{Brief, Length};
 
 /// What a column of the strip becomes.
@@ -20,6 +20,18 @@ pub enum Panel {
     },
     /// The strip that goes under the next panel and carries the glue.
     Tab,
+    /// One half of a joining strip, glued behind the edge of a panel: the left half behind the panel on the left of
+    /// the seam.
+    JoinHalf(Side),
+    /// A pleat at the side of a flare.
+    Pleat {
+        /// At which side of the front.
+        side: Side,
+        /// Counted from the face outwards, from 1.
+        number: u8,
+        /// True for the half of the sheet that becomes the back.
+        behind: bool,
+    },
 }
 
 /// A side of the standing bag, looking at its front.
@@ -55,9 +67,9 @@ impl Column {
     /// True if a flap of its own hangs from its base line.
     pub fn has_flap(&self, corners: BaseCorners) -> bool {
         match self.panel {
-            Panel::Tab => false,
-            Panel::Front | Panel::Back => true,
-            Panel::Gusset { .. } => corners == BaseCorners::Flaps,
+            Panel::Tab | Panel::JoinHalf(_) | Panel::Pleat { .. } => false,
+            Panel::Front | Panel::Back => corners != BaseCorners::NoBase,
+            Panel::Gusset { .. } => matches!(corners, BaseCorners::Flaps | BaseCorners::Folded),
         }
     }
 }
@@ -73,6 +85,12 @@ pub enum Band {
     Body,
     /// The band that is turned over at the top.
     Hem,
+    /// The closing flap: one face run on above the top.
+    Flap,
+    /// The body of a flare's back, below the front on the sheet and upside down.
+    BackBody,
+    /// The hem of a flare's back, at the bottom edge of the sheet.
+    BackHem,
 }
 
 /// A band and the stretch of the strip it takes.
@@ -94,10 +112,61 @@ impl Panel {
     pub fn is_face(self) -> bool {
         matches!(self, Self::Front | Self::Back)
     }
+
+    /// True for paper that is there only to be glued under a panel.
+    pub fn is_join(self) -> bool {
+        matches!(self, Self::Tab | Self::JoinHalf(_))
+    }
+
+    /// What the same column of a flare is on the half of the sheet that becomes the back.
+    pub fn behind(self) -> Self {
+        match self {
+            Self::Front => Self::Back,
+            Self::Pleat { side, number, .. } => Self::Pleat { side, number, behind: true },
+            other => other,
+        }
+    }
 }
 
-/// The columns of every strip of a build, left to right, and what becomes of its base corners.
-pub(super) fn strips(brief: &Brief) -> Vec<(Vec<Column>, BaseCorners)> {
+/// A run of panels before any line is drawn on it.
+#[derive(Clone, Debug)]
+pub(super) struct Run {
+    pub columns: Vec<Column>,
+    pub rows: Vec<Row>,
+    pub corners: BaseCorners,
+}
+
+impl Run {
+    pub fn row(&self, band: Band) -> Option<Span> {
+        self.rows.iter().find(|row| row.band == band).map(|row| row.y)
+    }
+
+    /// Where the body lies; every run has one.
+    pub fn body(&self) -> Span {
+        self.row(Band::Body).unwrap_or(Span::new(Length::ZERO, Length::ZERO))
+    }
+
+    /// Where the base flaps lie; empty if there are none.
+    pub fn base(&self) -> Span {
+        self.row(Band::Base).unwrap_or(Span::new(Length::ZERO, Length::ZERO))
+    }
+
+    pub fn width(&self) -> Length {
+        self.columns.last().map_or(Length::ZERO, |column| column.x.to)
+    }
+
+    pub fn height(&self) -> Length {
+        self.rows.last().map_or(Length::ZERO, |row| row.y.to)
+    }
+
+    /// True for a joining strip, which is cut from any scrap.
+    pub fn is_joining_strip(&self) -> bool {
+        self.columns.iter().all(|column| matches!(column.panel, Panel::JoinHalf(_)))
+    }
+}
+
+/// Every run of a build, joining strips last.
+pub(super) fn runs(brief: &Brief) -> Vec<Run> {
     let size = brief.finished;
     let (near, far) = match brief.run.direction {
         Direction::Right => (Side::Left, Side::Right),
@@ -107,38 +176,87 @@ pub(super) fn strips(brief: &Brief) -> Vec<(Vec<Column>, BaseCorners)> {
     let whole = |side| gusset(side, GussetPart::Whole);
     let half = size.gusset.half();
     let (front, back, tab) = ((Panel::Front, size.width), (Panel::Back, size.width), (Panel::Tab, brief.tab));
-    let (runs, corners) = match (brief.build, brief.run.start) {
-        (Build::Wrap, RunStart::Gusset) => {
-            (vec![vec![whole(near), front, whole(far), back, tab]], BaseCorners::Flaps)
+    let corners = if matches!(brief.build, Build::FoldedBase { .. }) {
+        BaseCorners::Folded
+    } else {
+        BaseCorners::Flaps
+    };
+    let runs = match (brief.build, brief.run.start) {
+        (Build::Wrap | Build::FoldedBase { .. }, RunStart::Gusset) => {
+            vec![vec![whole(near), front, whole(far), back, tab]]
         }
-        (Build::Wrap, RunStart::Face) => {
-            (vec![vec![front, whole(far), back, whole(near), tab]], BaseCorners::Flaps)
+        (Build::Wrap | Build::FoldedBase { .. }, RunStart::Face) => {
+            vec![vec![front, whole(far), back, whole(near), tab]]
         }
-        (Build::Wrap, RunStart::HalfGusset) => {
+        (Build::Wrap | Build::FoldedBase { .. }, RunStart::HalfGusset) => {
             let first = (Panel::Gusset { side: near, part: GussetPart::FrontHalf }, half);
             let last = (Panel::Gusset { side: near, part: GussetPart::BackHalf }, size.gusset - half);
-            (vec![vec![first, front, whole(far), back, last, tab]], BaseCorners::Flaps)
+            vec![vec![first, front, whole(far), back, last, tab]]
         }
-        (Build::CornerPair, _) => {
-            (vec![vec![front, whole(far), tab], vec![back, whole(near), tab]], BaseCorners::Flaps)
-        }
+        (Build::CornerPair, _) => vec![vec![front, whole(far), tab], vec![back, whole(near), tab]],
         (Build::CradlePair { squares }, _) => {
             let corners = match squares {
                 Squares::SlitUp => BaseCorners::Flaps,
                 Squares::SlitLevel => BaseCorners::Ears,
             };
+            // The front piece goes round the back piece.
+            let front = (Panel::Front, size.width + brief.allowance);
             let front = vec![whole(Side::Left), front, whole(Side::Right)];
             let back = vec![whole(Side::Right), back, whole(Side::Left)];
-            return vec![(in_columns(&front), BaseCorners::CutOut), (in_columns(&back), corners)];
+            return vec![run(brief, &front, BaseCorners::CutOut), run(brief, &back, corners)];
         }
+        (Build::PleatedFlare { pleats, pleat }, _) => return vec![flare(brief, pleats, pleat)],
     };
-    let turn = |mut run: Vec<(Panel, Length)>| {
+    let turn = |mut panels: Vec<(Panel, Length)>| {
+        if matches!(brief.joins, Joins::Strips { .. }) {
+            panels.retain(|(panel, _)| *panel != Panel::Tab);
+        }
         if brief.run.direction == Direction::Left {
-            run.reverse();
+            panels.reverse();
         }
-        (in_columns(&run), corners)
+        run(brief, &panels, corners)
     };
-    runs.into_iter().map(turn).collect()
+    let mut runs: Vec<Run> = runs.into_iter().map(turn).collect();
+    if let Joins::Strips { width } = brief.joins {
+        let strips = vec![joining_strip(brief, width); runs.len()];
+        runs.extend(strips);
+    }
+    runs
+}
+
+fn run(brief: &Brief, panels: &[(Panel, Length)], corners: BaseCorners) -> Run {
+    let flap = |on| panels.iter().any(|(panel, _)| *panel == on);
+    let top = match brief.top {
+        Top::Raw => (Band::Hem, Length::ZERO),
+        Top::HemIn { depth } | Top::HemOut { depth } => (Band::Hem, depth),
+        Top::Flap { on: FaceSide::Front, depth, .. } if flap(Panel::Front) => (Band::Flap, depth),
+        Top::Flap { on: FaceSide::Back, depth, .. } if flap(Panel::Back) => (Band::Flap, depth),
+        Top::Flap { .. } => (Band::Flap, Length::ZERO),
+    };
+    let bands = [(Band::Base, brief.flap()), (Band::Body, brief.finished.height), top];
+    Run { columns: in_columns(panels), rows: in_rows(&bands), corners }
+}
+
+/// As tall as the seam it holds; under a folded base it runs on to the bottom edge.
+fn joining_strip(brief: &Brief, width: Length) -> Run {
+    let left = width.half();
+    let panels = [(Panel::JoinHalf(Side::Left), left), (Panel::JoinHalf(Side::Right), width - left)];
+    let is_tube = matches!(brief.build, Build::FoldedBase { .. });
+    let base = if is_tube { brief.flap() } else { Length::ZERO };
+    let bands = [(Band::Base, base), (Band::Body, brief.finished.height), (Band::Hem, brief.top.hem())];
+    let corners = if is_tube { BaseCorners::Folded } else { BaseCorners::NoBase };
+    Run { columns: in_columns(&panels), rows: in_rows(&bands), corners }
+}
+
+/// Front above, back below and upside down; pleats on both sides.
+fn flare(brief: &Brief, pleats: u8, pleat: Length) -> Run {
+    let at = |side, number| (Panel::Pleat { side, number, behind: false }, pleat);
+    let mut panels: Vec<(Panel, Length)> = (1..=pleats).rev().map(|number| at(Side::Left, number)).collect();
+    panels.push((Panel::Front, brief.finished.width));
+    panels.extend((1..=pleats).map(|number| at(Side::Right, number)));
+    let (height, hem) = (brief.finished.height, brief.top.hem());
+    let bands = [(Band::BackHem, hem), (Band::BackBody, height), (Band::Body, height), (Band::Hem, hem)];
+    Run { columns: in_columns(&panels), rows: in_rows(&bands), corners: BaseCorners::NoBase }
 }
 
 fn in_columns(run: &[(Panel, Length)]) -> Vec<Column> {
@@ -146,10 +264,8 @@ fn in_columns(run: &[(Panel, Length)]) -> Vec<Column> {
     run.iter().zip(spans).map(|((panel, _), x)| Column { panel: *panel, x }).collect()
 }
 
-/// The bands from bottom to top; a raw top has no hem.
-pub(super) fn rows(brief: &Brief) -> Vec<Row> {
-    let bands =
-        [(Band::Base, brief.flap()), (Band::Body, brief.finished.height), (Band::Hem, brief.hem.depth())];
+/// Bands from bottom to top; those of no height are left out.
+fn in_rows(bands: &[(Band, Length)]) -> Vec<Row> {
     let spans = Span::in_a_row(bands.iter().map(|(_, depth)| *depth));
     bands
         .iter()

@@ -1,6 +1,6 @@
 //! One scored line.
 
-use super::Point;
+use super::{Panel, Point};
 
 /// Which way a crease folds, seen from the outside face.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
@@ -37,6 +37,31 @@ pub enum CreaseRole {
     HemLine,
     /// Down the middle of a gusset.
     GussetCentre,
+    /// From the apex of a gusset to a base corner, at 45°.
+    GussetDiagonal,
+    /// Across gussets and back at the height of the apex, so that the bag folds flat.
+    FoldFlatLine,
+    /// Round the tube of a folded base, at the height of the apex, where it is squashed.
+    TubeCrease,
+    /// From the apex through a base corner to the bottom edge of a folded base, at 45°.
+    SquashDiagonal,
+    /// The corner line below the base line of a folded base, where the face flap goes over the end.
+    TuckLine,
+    /// Where the closing flap hinges.
+    FlapLine,
+    /// Down the middle of a joining strip.
+    StripLine,
+    /// Along a pleat of a flare.
+    PleatLine,
+    /// Where a flare is folded end to end.
+    BottomFold,
+}
+
+impl CreaseRole {
+    /// True for creases that come about in the hand when the ends of a tube are squashed: nobody scores them.
+    pub fn is_made_by_hand(self) -> bool {
+        matches!(self, Self::SquashDiagonal | Self::TuckLine)
+    }
 }
 
 /// A straight scored line with one fold and one role.
@@ -50,11 +75,24 @@ pub struct Crease {
     pub fold: Fold,
     /// What it is for.
     pub role: CreaseRole,
+    /// The panel it belongs to; for an upright line the face beside it, if there is one; on a tab or a joining strip
+    /// the panel that lies over it.
+    pub panel: Panel,
 }
 
 impl Crease {
     /// True if it runs from bottom to top.
     pub fn is_upright(&self) -> bool {
         self.from.x == self.to.x
+    }
+
+    /// True if it runs from side to side.
+    pub fn is_level(&self) -> bool {
+        self.from.y == self.to.y
+    }
+
+    /// True if it folds at all.
+    pub fn folds(&self) -> bool {
+        self.fold != Fold::Flat
     }
 }

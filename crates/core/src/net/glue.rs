@@ -1,9 +1,10 @@
 //! Where glue or tape goes, and on which face of the paper.
 
-use super::outline::feet;
-use super::{Band, BaseCorners, Column, Cut, Panel, Point, Row, Span};
-use crate::Brief;
-use crate::brief::{Build, ClosingOrder, Hem};
+use super::columns::Run;
+use super::outline::Edge;
+use super::{Band, BaseCorners, Column, Panel, Point, Span};
+use crate::brief::{Build, ClosingOrder, Top};
+use crate::{Brief, Length};
 
 /// A face of the paper.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
@@ -27,6 +28,14 @@ pub enum GlueRole {
     Hem,
     /// A base flap that folds over others.
     BaseFlap,
+    /// Half a joining strip.
+    Strip,
+    /// An outer triangle of a folded base.
+    BaseCorner,
+    /// Where the face flaps of a folded base lap.
+    BaseLap,
+    /// The outermost pleat of a flare.
+    Pleat,
 }
 
 /// An area that carries glue or tape.
@@ -43,58 +52,110 @@ pub struct Glue {
 }
 
 /// All glue areas of a run of panels.
-pub(super) fn areas(
-    brief: &Brief,
-    columns: &[Column],
-    rows: &[Row],
-    cuts: &[Cut],
-    corners: BaseCorners,
-) -> Vec<Glue> {
-    let row = |band| rows.iter().find(|row| row.band == band).map(|row| row.y);
-    let (base, body, hem) = (row(Band::Base), row(Band::Body), row(Band::Hem));
+pub(super) fn areas(brief: &Brief, run: &Run, edge: &Edge) -> Vec<Glue> {
+    let (body, hem) = (run.body(), run.row(Band::Hem));
     let mut areas = Vec::new();
-    for column in columns {
-        // In a cradle pair the back piece's whole gussets go under, as tabs do.
-        let under = column.panel == Panel::Tab
-            || (matches!(brief.build, Build::CradlePair { .. })
-                && corners != BaseCorners::CutOut
-                && column.panel.is_gusset());
-        if let (true, Some(body)) = (under, body) {
-            areas.extend(going_under(brief.hem, column, body, hem));
+    for (index, column) in run.columns.iter().enumerate() {
+        let panel = column.panel;
+        if goes_under(brief, run, column) {
+            areas.extend(going_under(brief, run, edge, index));
         }
-        if let (true, BaseCorners::Ears, Some(base)) = (column.panel.is_gusset(), corners, base) {
+        if let (true, BaseCorners::Ears, Some(base)) = (panel.is_gusset(), run.corners, run.row(Band::Base)) {
             let corners = rectangle(column.x, base);
-            areas.push(Glue { role: GlueRole::Ear, panel: column.panel, face: Face::Outside, corners });
+            areas.push(Glue { role: GlueRole::Ear, panel, face: Face::Outside, corners });
         }
-        if let Some(hem) = hem {
+        if let (Some(hem), false) = (hem, run.is_joining_strip()) {
             // A band turned in meets the body with its inside face, a band turned out with its outside face.
-            let face = if matches!(brief.hem, Hem::Out { .. }) { Face::Outside } else { Face::Inside };
-            let corners = rectangle(column.x, hem);
-            areas.push(Glue { role: GlueRole::Hem, panel: column.panel, face, corners });
+            let face = if matches!(brief.top, Top::HemOut { .. }) { Face::Outside } else { Face::Inside };
+            areas.push(Glue { role: GlueRole::Hem, panel, face, corners: edge.under(run, index, hem) });
+            if let Some(behind) = run.row(Band::BackHem).filter(|_| !is_outermost(brief, panel)) {
+                let corners = rectangle(column.x, behind);
+                areas.push(Glue { role: GlueRole::Hem, panel: panel.behind(), face, corners });
+            }
         }
-        let folds_over = match brief.closing {
-            ClosingOrder::BackFirst => column.panel == Panel::Front || column.panel.is_gusset(),
-            ClosingOrder::GussetsFirst => column.panel.is_face(),
-        };
-        if let (true, true, Some(base)) = (folds_over, column.has_flap(corners), base) {
-            let corners = flap(column, base, cuts);
-            areas.push(Glue { role: GlueRole::BaseFlap, panel: column.panel, face: Face::Inside, corners });
+        areas.extend(base_flap(brief, run, edge, index));
+        if let (true, Build::PleatedFlare { pleats, .. }) = (is_outermost(brief, panel), brief.build) {
+            // An even pleat ends up over the one of the back, an odd one under it.
+            let face = if pleats.is_multiple_of(2) { Face::Inside } else { Face::Outside };
+            areas.push(Glue { role: GlueRole::Pleat, panel, face, corners: rectangle(column.x, body) });
         }
     }
     areas
 }
 
+/// Tabs and joining strips go under; in a cradle pair the back piece's whole gussets do.
+fn goes_under(brief: &Brief, run: &Run, column: &Column) -> bool {
+    let is_lap = matches!(brief.build, Build::CradlePair { .. })
+        && run.corners != BaseCorners::CutOut
+        && column.panel.is_gusset();
+    column.panel.is_join() || is_lap
+}
+
+fn is_outermost(brief: &Brief, panel: Panel) -> bool {
+    matches!((brief.build, panel), (Build::PleatedFlare { pleats, .. }, Panel::Pleat { number, .. }) if number == pleats)
+}
+
 /// What goes under carries its glue on the outside. A hem turned out lies over its top, and there the glue goes on
 /// the face the band shows: the inside of the sheet.
-fn going_under(turn: Hem, tab: &Column, body: Span, hem: Option<Span>) -> Vec<Glue> {
-    let role = if tab.panel == Panel::Tab { GlueRole::Tab } else { GlueRole::Lap };
-    let area = |face, y| Glue { role, panel: tab.panel, face, corners: rectangle(tab.x, y) };
-    match (turn, hem) {
-        (Hem::Out { depth }, Some(hem)) if depth < body.length() => {
-            vec![area(Face::Outside, Span::new(body.from, body.to - depth)), area(Face::Inside, hem)]
+fn going_under(brief: &Brief, run: &Run, edge: &Edge, index: usize) -> Vec<Glue> {
+    let panel = run.columns[index].panel;
+    let role = match panel {
+        Panel::Tab => GlueRole::Tab,
+        Panel::JoinHalf(_) => GlueRole::Strip,
+        _ => GlueRole::Lap,
+    };
+    let area = |face, y| Glue { role, panel, face, corners: edge.under(run, index, y) };
+    let body = run.body();
+    let foot = if run.corners == BaseCorners::Folded { Length::ZERO } else { body.from };
+    match (brief.top, run.row(Band::Hem)) {
+        (Top::HemOut { depth }, Some(hem)) if depth < body.length() => {
+            vec![area(Face::Outside, Span::new(foot, body.to - depth)), area(Face::Inside, hem)]
         }
-        _ => vec![area(Face::Outside, body)],
+        _ => vec![area(Face::Outside, Span::new(foot, body.to))],
     }
+}
+
+/// What is glued on the flap below a column.
+fn base_flap(brief: &Brief, run: &Run, edge: &Edge, index: usize) -> Vec<Glue> {
+    let column = &run.columns[index];
+    let (Some(base), true) = (run.row(Band::Base), column.has_flap(run.corners)) else { return Vec::new() };
+    let panel = column.panel;
+    if run.corners == BaseCorners::Folded {
+        return folded_base(brief, column, base);
+    }
+    let folds_over = match brief.closing {
+        ClosingOrder::BackFirst => panel == Panel::Front || panel.is_gusset(),
+        ClosingOrder::GussetsFirst => panel.is_face(),
+    };
+    if !folds_over {
+        return Vec::new();
+    }
+    let (left, right) = edge.feet(run, index);
+    let corners = vec![left, right, Point::new(column.x.to, base.to), Point::new(column.x.from, base.to)];
+    vec![Glue { role: GlueRole::BaseFlap, panel, face: Face::Inside, corners }]
+}
+
+/// Only the four outer triangles and the lap of the front flap, never the middle: that is the inside of the bag.
+fn folded_base(brief: &Brief, column: &Column, base: Span) -> Vec<Glue> {
+    let (panel, depth, Span { from, to }) = (column.panel, base.length(), column.x);
+    if !panel.is_face() {
+        return Vec::new();
+    }
+    let triangle = |corner: Length, foot: Length| {
+        let (head, corner, foot) =
+            (Point::new(corner, base.to), Point::new(corner, base.from), Point::new(foot, base.from));
+        let corners = if corner.x < foot.x { vec![head, corner, foot] } else { vec![head, foot, corner] };
+        Glue { role: GlueRole::BaseCorner, panel, face: Face::Outside, corners }
+    };
+    let mut areas = vec![triangle(from, from + depth), triangle(to, to - depth)];
+    if let (Panel::Front, Build::FoldedBase { lap }) = (panel, brief.build) {
+        let at = |x, y| Point::new(x, base.from + y);
+        let (left, right) = (from + depth, to - depth);
+        let corners =
+            vec![at(left, Length::ZERO), at(right, Length::ZERO), at(right + lap, lap), at(left - lap, lap)];
+        areas.push(Glue { role: GlueRole::BaseLap, panel, face: Face::Inside, corners });
+    }
+    areas
 }
 
 fn rectangle(x: Span, y: Span) -> Vec<Point> {
@@ -104,10 +165,4 @@ fn rectangle(x: Span, y: Span) -> Vec<Point> {
         Point::new(x.to, y.to),
         Point::new(x.from, y.to),
     ]
-}
-
-/// The four corners of a base flap, drawn in where it is notched.
-fn flap(column: &Column, base: Span, cuts: &[Cut]) -> Vec<Point> {
-    let (left, right) = feet(column, cuts);
-    vec![left, right, Point::new(column.x.to, base.to), Point::new(column.x.from, base.to)]
 }

@@ -1,94 +1,326 @@
 //! Where the creases of a run of panels lie.
+//!
+//! Every panel draws the lines inside it; a tab or a joining strip carries those of the panel that lies over it, so
+//! that both layers fold together. Upright lines between two columns come last.
 
-use super::{Band, BaseCorners, Column, Crease, CreaseRole, Fold, GussetPart, Panel, Point, Row, Span};
-use crate::brief::{Build, GussetCrease, Hem, RunStart};
+use super::columns::Run;
+use super::{
+    Band, BaseCorners, Column, Crease, CreaseRole, Fold, GussetPart, Joint, Panel, Point, Seam, Side, Span,
+};
+use crate::brief::{Across, Build, FaceSide, GussetCrease, Top};
 use crate::{Brief, Length};
 
-/// Every crease: base line and hem line panel by panel, then the upright lines from left to right.
-pub(super) fn creases(brief: &Brief, columns: &[Column], rows: &[Row], corners: BaseCorners) -> Vec<Crease> {
+/// Every crease of the run of that index.
+pub(super) fn creases(brief: &Brief, runs: &[Run], seams: &[Seam], index: usize) -> Vec<Crease> {
+    let run = &runs[index];
     let mut creases = Vec::new();
-    let Some(body) = rows.iter().find(|row| row.band == Band::Body).map(|row| row.y) else { return creases };
-    for column in columns.iter().filter(|column| column.has_flap(corners)) {
-        creases.push(level(column.x, body.from, Fold::Mountain, CreaseRole::BaseLine));
-    }
-    let hem = rows.iter().find(|row| row.band == Band::Hem);
-    if let Some(hem) = hem {
-        let fold = if matches!(brief.hem, Hem::Out { .. }) { Fold::Valley } else { Fold::Mountain };
-        creases.extend(columns.iter().map(|column| level(column.x, hem.y.from, fold, CreaseRole::HemLine)));
-    }
-    let hem = hem.map(|row| row.y);
-    for pair in columns.windows(2) {
-        let x = pair[0].x.to;
-        if corners == BaseCorners::Ears {
-            // Below the base line the corner line turns an ear up from the face flap.
-            creases.extend(upright(
-                x,
-                Span::new(Length::ZERO, body.from),
-                None,
-                Fold::Mountain,
-                CreaseRole::Corner,
-                None,
-            ));
+    for (column, own) in run.columns.iter().enumerate() {
+        match over(seams, index, column) {
+            Some(seam) if own.panel.is_join() => creases.extend(carried(brief, runs, seam)),
+            _ => creases.extend(inside(brief, run, own)),
         }
-        let (role, fold) = if pair.iter().any(|column| column.panel == Panel::Tab) {
-            // In the middle of a gusset nothing turns: the line only shows how far to lay the other half over.
-            (
-                CreaseRole::TabLine,
-                if brief.build == Build::Wrap && brief.run.start == RunStart::HalfGusset {
-                    Fold::Flat
-                } else {
-                    Fold::Mountain
-                },
-            )
-        } else {
-            (CreaseRole::Corner, Fold::Mountain)
-        };
-        let apex = (fold == Fold::Flat).then(|| pinch_from(brief, body)).flatten();
-        creases.extend(upright(x, body, hem, fold, role, apex));
     }
-    for column in columns {
-        if let (Panel::Gusset { part: GussetPart::Whole, .. }, Some(apex)) =
-            (column.panel, pinch_from(brief, body))
-        {
-            let x = column.x.middle();
-            let above = Span::new(apex, body.to);
-            creases.extend(upright(x, above, hem, Fold::Valley, CreaseRole::GussetCentre, None));
-        }
+    for right in 1..run.columns.len() {
+        creases.extend(between(brief, runs, seams, index, right));
     }
     creases
 }
 
-/// Height at which a pinched gusset's centre crease begins: the apex, half the gusset above the base line, so
-/// that the base stays square. Nothing if the gusset is plain or the body ends below its apex.
-pub(super) fn pinch_from(brief: &Brief, body: Span) -> Option<Length> {
-    let apex = body.from + brief.finished.gusset.half();
-    (brief.gusset_crease == GussetCrease::Centre && apex < body.to).then_some(apex)
+/// The seam by which a column goes under another panel.
+fn over(seams: &[Seam], run: usize, column: usize) -> Option<&Seam> {
+    seams.iter().find(|seam| (seam.under.strip, seam.under.column) == (run, column))
 }
 
-fn level(x: Span, y: Length, fold: Fold, role: CreaseRole) -> Crease {
-    Crease { from: Point::new(x.from, y), to: Point::new(x.to, y), fold, role }
+fn panel_over(runs: &[Run], seams: &[Seam], run: usize, column: usize) -> Panel {
+    let own = runs[run].columns[column].panel;
+    if own.is_join() { over(seams, run, column).map_or(own, |seam| seam.over.panel) } else { own }
 }
 
-/// An upright line through body and hem; in the hem the paper lies over on itself, so the fold turns over. From
-/// `apex` up, a flat line is the centre crease of a pinched gusset.
-fn upright(
-    x: Length,
-    body: Span,
-    hem: Option<Span>,
-    fold: Fold,
-    role: CreaseRole,
-    apex: Option<Length>,
-) -> Vec<Crease> {
-    let line =
-        |y: Span, fold, role| Crease { from: Point::new(x, y.from), to: Point::new(x, y.to), fold, role };
-    let (mut lines, fold, role) = match apex {
-        None => (vec![line(body, fold, role)], fold, role),
-        Some(apex) => {
-            let (above, centre) = (Fold::Valley, CreaseRole::GussetCentre);
-            let below = line(Span::new(body.from, apex), fold, role);
-            (vec![below, line(Span::new(apex, body.to), above, centre)], above, centre)
+/// Lines of one panel, its upright edges left out.
+fn inside(brief: &Brief, run: &Run, column: &Column) -> Vec<Crease> {
+    if let Build::PleatedFlare { .. } = brief.build {
+        return flare_lines(brief, run, column);
+    }
+    let body = run.body();
+    let (panel, x) = (column.panel, column.x);
+    let mut creases = Vec::new();
+    if column.has_flap(run.corners) && run.base().length().is_positive() {
+        creases.push(level(panel, x, body.from, Fold::Mountain, CreaseRole::BaseLine));
+    }
+    if let Some(hem) = run.row(Band::Hem) {
+        creases.push(level(panel, x, hem.from, hem_fold(brief), CreaseRole::HemLine));
+    }
+    if let (Some(flap), Top::Flap { on, .. }) = (run.row(Band::Flap), brief.top)
+        && panel == face(on)
+    {
+        creases.push(level(panel, x, flap.from, Fold::Mountain, CreaseRole::FlapLine));
+    }
+    match panel {
+        Panel::Gusset { side, part } => {
+            gusset_lines(brief, run, &Ends::of(x, side, part), panel, &mut creases)
         }
+        _ => face_lines(brief, run, column, &mut creases),
+    }
+    creases
+}
+
+/// The places of a gusset, or of half a gusset, along the run.
+struct Ends {
+    centre: Length,
+    front: Option<Length>,
+    back: Option<Length>,
+    whole: bool,
+}
+
+impl Ends {
+    /// Seen from outside, the left gusset has the front on its right, the right gusset on its left.
+    fn of(x: Span, side: Side, part: GussetPart) -> Self {
+        let (front, back) = if side == Side::Left { (x.to, x.from) } else { (x.from, x.to) };
+        match part {
+            GussetPart::Whole => {
+                Self { centre: x.middle(), front: Some(front), back: Some(back), whole: true }
+            }
+            GussetPart::FrontHalf => Self { centre: back, front: Some(front), back: None, whole: false },
+            GussetPart::BackHalf => Self { centre: front, front: None, back: Some(back), whole: false },
+        }
+    }
+}
+
+fn gusset_lines(brief: &Brief, run: &Run, ends: &Ends, panel: Panel, creases: &mut Vec<Crease>) {
+    let body = run.body();
+    let is_tube = run.corners == BaseCorners::Folded;
+    let Some(apex) = apex(brief, body) else { return };
+    let top = Point::new(ends.centre, apex);
+    let crease = brief.gusset_crease;
+    if crease.has_pair() || is_tube {
+        let role = if is_tube { CreaseRole::SquashDiagonal } else { CreaseRole::GussetDiagonal };
+        for corner in [ends.front, ends.back].into_iter().flatten() {
+            let corner = Point::new(corner, body.from);
+            creases.push(Crease { from: corner, to: top, fold: Fold::Valley, role, panel });
+        }
+    }
+    for (corner, fold) in [(ends.front, Fold::Flat), (ends.back, Fold::Mountain)] {
+        let Some(corner) = corner else { continue };
+        let x = Span::new(corner.min(ends.centre), corner.max(ends.centre));
+        if crease.folds_flat() {
+            creases.push(level(panel, x, apex, fold, CreaseRole::FoldFlatLine));
+        } else if is_tube {
+            creases.push(level(panel, x, apex, Fold::Flat, CreaseRole::TubeCrease));
+        }
+    }
+    if crease != GussetCrease::None && ends.whole {
+        let upright = Upright { x: ends.centre, role: CreaseRole::GussetCentre, fold: Fold::Valley, panel };
+        creases.extend(upright.through(Span::new(apex, body.to), run.row(Band::Hem)));
+    }
+}
+
+fn face_lines(brief: &Brief, run: &Run, column: &Column, creases: &mut Vec<Crease>) {
+    let (body, base) = (run.body(), run.base());
+    let (panel, x) = (column.panel, column.x);
+    let is_tube = run.corners == BaseCorners::Folded;
+    if let Some(apex) = apex(brief, body) {
+        let fold = match (brief.gusset_crease, panel) {
+            (GussetCrease::FoldFlat { .. }, Panel::Back) => Some(Fold::Valley),
+            (GussetCrease::FoldFlat { across: Across::BothFaces }, Panel::Front) => Some(Fold::Flat),
+            _ => None,
+        };
+        match fold {
+            Some(fold) => creases.push(level(panel, x, apex, fold, CreaseRole::FoldFlatLine)),
+            None if is_tube => creases.push(level(panel, x, apex, Fold::Flat, CreaseRole::TubeCrease)),
+            None => {}
+        }
+    }
+    if is_tube {
+        let foot = |foot, head| Crease {
+            from: Point::new(foot, base.from),
+            to: Point::new(head, base.to),
+            fold: Fold::Mountain,
+            role: CreaseRole::SquashDiagonal,
+            panel,
+        };
+        creases.push(foot(x.from + base.length(), x.from));
+        creases.push(foot(x.to - base.length(), x.to));
+    }
+}
+
+/// The lines of the panel laid over a tab or half a joining strip, as far as they reach over it.
+fn carried(brief: &Brief, runs: &[Run], seam: &Seam) -> Vec<Crease> {
+    let (Joint { strip, column, .. }, Joint { strip: other, column: cover, .. }) = (seam.under, seam.over);
+    let (own, run) = (&runs[strip], &runs[other]);
+    let shift = |point: Point| {
+        Point::new(point.x + seam.under.x - seam.over.x, point.y + own.body().from - run.body().from)
     };
-    lines.extend(hem.map(|hem| line(hem, fold.turned_over(), role)));
-    lines
+    let base = if own.corners == BaseCorners::Folded { Length::ZERO } else { own.body().from };
+    let top = own.row(Band::Hem).unwrap_or(own.body()).to;
+    let paper = (own.columns[column].x, Span::new(base, top));
+    inside(brief, run, &run.columns[cover])
+        .into_iter()
+        .filter_map(|crease| {
+            let (from, to) = clip(shift(crease.from), shift(crease.to), paper)?;
+            Some(Crease { from, to, ..crease })
+        })
+        .collect()
+}
+
+/// The part of a line inside a rectangle; nothing if it only runs along its edge.
+fn clip(from: Point, to: Point, (x, y): (Span, Span)) -> Option<(Point, Point)> {
+    let inside = |place: Length, span: Span| span.from < place && place < span.to;
+    if from.x == to.x {
+        let (low, high) = (from.y.max(y.from), to.y.min(y.to));
+        return (inside(from.x, x) && low < high)
+            .then(|| (Point::new(from.x, low), Point::new(from.x, high)));
+    }
+    let height = |at: Length| from.y + (to.y - from.y).scaled(at - from.x, to.x - from.x);
+    let (left, right) = (from.x.min(to.x).max(x.from), from.x.max(to.x).min(x.to));
+    if left >= right || (from.y == to.y && !inside(from.y, y)) {
+        return None;
+    }
+    let (start, end) = if from.x < to.x { (left, right) } else { (right, left) };
+    Some((Point::new(start, height(start)), Point::new(end, height(end))))
+}
+
+/// The upright line between a column and the one on its left.
+fn between(brief: &Brief, runs: &[Run], seams: &[Seam], index: usize, right: usize) -> Vec<Crease> {
+    let run = &runs[index];
+    let x = run.columns[right].x.from;
+    let panels = [right - 1, right].map(|column| panel_over(runs, seams, index, column));
+    let own = [right - 1, right].map(|column| run.columns[column].panel);
+    let panel = panels.into_iter().find(|panel| panel.is_face()).unwrap_or(panels[0]);
+    if let Build::PleatedFlare { pleats, .. } = brief.build {
+        return pleat_line(run, x, own, pleats);
+    }
+    let (body, base, hem) = (run.body(), run.base(), run.row(Band::Hem));
+    let role = if own.contains(&Panel::Tab) {
+        CreaseRole::TabLine
+    } else if own.iter().all(|panel| panel.is_join()) {
+        CreaseRole::StripLine
+    } else {
+        CreaseRole::Corner
+    };
+    let in_mid_gusset = role != CreaseRole::Corner && panels.iter().all(|panel| panel.is_gusset());
+    if in_mid_gusset {
+        return mid_gusset_line(brief, run, x, role, panel);
+    }
+    let line = Upright { x, role, fold: Fold::Mountain, panel };
+    let mut creases = line.through(body, hem);
+    match run.corners {
+        // Below the base line the corner line turns an ear up from the face flap.
+        BaseCorners::Ears => creases.push(line.only(base)),
+        // A folded base is bent right over there when its face flaps close.
+        BaseCorners::Folded => {
+            creases.push(Upright { role: CreaseRole::TuckLine, fold: Fold::Valley, ..line }.only(base));
+        }
+        BaseCorners::Flaps | BaseCorners::CutOut | BaseCorners::NoBase => {}
+    }
+    creases
+}
+
+/// In the middle of a gusset nothing turns: the line only shows how far to lay the other half over. From the apex up
+/// it is the centre crease of a pinched gusset.
+fn mid_gusset_line(brief: &Brief, run: &Run, x: Length, role: CreaseRole, panel: Panel) -> Vec<Crease> {
+    let (body, hem) = (run.body(), run.row(Band::Hem));
+    let bottom = if run.corners == BaseCorners::Folded { run.base().from } else { body.from };
+    let guide = Upright { x, role, fold: Fold::Flat, panel };
+    match apex(brief, body).filter(|_| brief.gusset_crease != GussetCrease::None) {
+        None => guide.through(Span::new(bottom, body.to), hem),
+        Some(apex) => {
+            let centre = Upright { role: CreaseRole::GussetCentre, fold: Fold::Valley, ..guide };
+            let mut creases = vec![guide.only(Span::new(bottom, apex))];
+            creases.extend(centre.through(Span::new(apex, body.to), hem));
+            creases
+        }
+    }
+}
+
+/// Hem lines and the bottom fold of one column of a flare. The outermost pleat has no back half.
+fn flare_lines(brief: &Brief, run: &Run, column: &Column) -> Vec<Crease> {
+    let (panel, x) = (column.panel, column.x);
+    let number = match panel {
+        Panel::Pleat { number, .. } => number,
+        _ => 0,
+    };
+    let outermost = matches!(brief.build, Build::PleatedFlare { pleats, .. } if number == pleats);
+    let mut creases = Vec::new();
+    if let Some(hem) = run.row(Band::Hem) {
+        creases.push(level(panel, x, hem.from, hem_fold(brief), CreaseRole::HemLine));
+    }
+    if let (Some(hem), false) = (run.row(Band::BackHem), outermost) {
+        creases.push(level(panel.behind(), x, hem.to, hem_fold(brief), CreaseRole::HemLine));
+    }
+    if !outermost {
+        let fold = alternating(number);
+        creases.push(level(panel, x, run.body().from, fold, CreaseRole::BottomFold));
+    }
+    creases
+}
+
+/// Away from the face, then back, and so on.
+fn alternating(number: u8) -> Fold {
+    if number.is_multiple_of(2) { Fold::Mountain } else { Fold::Valley }
+}
+
+/// A pleat's line runs through front and back; the one beside the outermost pleat only through the front.
+fn pleat_line(run: &Run, x: Length, beside: [Panel; 2], pleats: u8) -> Vec<Crease> {
+    let outer = beside.iter().filter_map(|panel| match panel {
+        Panel::Pleat { number, .. } => Some(*number),
+        _ => None,
+    });
+    let outer = outer.max().unwrap_or(0);
+    let panel = beside[0];
+    let line = Upright { x, role: CreaseRole::PleatLine, fold: alternating(outer - 1), panel };
+    let mut creases = line.through(run.body(), run.row(Band::Hem));
+    if outer < pleats {
+        let line = Upright { panel: panel.behind(), ..line };
+        creases.extend(run.row(Band::BackBody).map(|body| line.only(body)));
+        creases.extend(run.row(Band::BackHem).map(|hem| line.turned_over(hem)));
+    }
+    creases
+}
+
+/// Height of the apex of the gussets on the run; nothing if the body ends below it.
+fn apex(brief: &Brief, body: Span) -> Option<Length> {
+    let apex = body.from + brief.apex();
+    (apex < body.to).then_some(apex)
+}
+
+fn hem_fold(brief: &Brief) -> Fold {
+    if matches!(brief.top, Top::HemOut { .. }) { Fold::Valley } else { Fold::Mountain }
+}
+
+fn face(side: FaceSide) -> Panel {
+    match side {
+        FaceSide::Front => Panel::Front,
+        FaceSide::Back => Panel::Back,
+    }
+}
+
+fn level(panel: Panel, x: Span, y: Length, fold: Fold, role: CreaseRole) -> Crease {
+    Crease { from: Point::new(x.from, y), to: Point::new(x.to, y), fold, role, panel }
+}
+
+/// An upright line before it is given its ends.
+#[derive(Clone, Copy)]
+struct Upright {
+    x: Length,
+    role: CreaseRole,
+    fold: Fold,
+    panel: Panel,
+}
+
+impl Upright {
+    fn only(self, y: Span) -> Crease {
+        let Self { x, role, fold, panel } = self;
+        Crease { from: Point::new(x, y.from), to: Point::new(x, y.to), fold, role, panel }
+    }
+
+    /// In the hem the paper lies over on itself, so the fold turns over.
+    fn turned_over(self, y: Span) -> Crease {
+        Self { fold: self.fold.turned_over(), ..self }.only(y)
+    }
+
+    fn through(self, body: Span, hem: Option<Span>) -> Vec<Crease> {
+        let mut lines = vec![self.only(body)];
+        lines.extend(hem.map(|hem| self.turned_over(hem)));
+        lines
+    }
 }

@@ -1,6 +1,8 @@
 //! Cuts made after trimming, and the edge of the paper they leave.
 
-use super::{Band, BaseCorners, Column, GussetPart, Panel, Point, Row, Span};
+use super::columns::Run;
+use super::{Band, BaseCorners, Column, GussetPart, Panel, Point, Span};
+use crate::brief::{Build, FaceSide, GussetCrease, RunStart, Top};
 use crate::{Brief, Length};
 
 /// What a cut is for.
@@ -16,12 +18,20 @@ pub enum CutRole {
     CornerSquare,
     /// Frees the corner of the glue tab below the base line, which falls away.
     TabCorner,
+    /// The slanted end of a glue tab, so that it does not show.
+    TabEnd,
+    /// The slanted corner of a hem at a free edge, so that the turned band does not show beside it.
+    HemCorner,
+    /// Beside and below a closing flap: the rest of its band falls away.
+    FlapSide,
+    /// Frees half a pleat of a flare, which falls away.
+    PleatEnd,
 }
 
 /// One straight cut.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 pub struct Cut {
-    /// Its end on the edge of the paper (its left end, for the level cut under the tab).
+    /// Its end on the edge of the paper (its left end, for level cuts).
     pub from: Point,
     /// Where it stops.
     pub to: Point,
@@ -29,93 +39,312 @@ pub struct Cut {
     pub role: CutRole,
 }
 
-/// How much a gusset flap tapers on each side: the brief's notch, but never more than an eighth of the gusset,
-/// on a sixteenth (customary ¼ on a 2 in gusset).
-fn taper(brief: &Brief) -> Length {
-    brief
-        .notch
-        .min(brief.finished.gusset.scaled(Length::INCH, Length::inches(8)).floor_to(Length::sixty_fourths(4)))
+/// A rounded corner of the outline.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct Round {
+    /// The corner that is cut off.
+    pub at: Point,
+    /// Radius of the arc; both its ends lie that far from the corner.
+    pub radius: Length,
 }
 
-/// Slits up to the base line between all flaps, tapered on the gusset's side, and the corners that are cut away.
-pub(super) fn cuts(brief: &Brief, columns: &[Column], rows: &[Row], corners: BaseCorners) -> Vec<Cut> {
-    let base = base_line(rows);
+/// How the ends of the panels are cut: worked out once for outline, cuts and glue.
+#[derive(Clone, Debug)]
+pub(super) struct Edge {
+    /// How much a gusset flap tapers on each side.
+    notch: Length,
+    /// How much a glue tab is shortened at the far side of its lower and its upper end.
+    tab_ends: (Length, Length),
+    /// How much a hem is drawn in at a free edge.
+    hem_corner: Length,
+    /// The face with the closing flap.
+    flap: Option<Panel>,
+    /// Number of the outermost pleat; zero on anything but a flare.
+    outermost: u8,
+}
+
+/// An eighth of a length, on a sixteenth of an inch.
+fn eighth(length: Length) -> Length {
+    length.scaled(Length::INCH, Length::inches(8)).floor_to(Length::sixty_fourths(4))
+}
+
+/// How much the ends of a glue tab slant: less than half its width and an eighth of the body, and never across a line
+/// that the tab shares with the panel over it.
+fn tab_ends(brief: &Brief, run: &Run) -> (Length, Length) {
+    let Some(tab) = run.columns.iter().find(|column| column.panel == Panel::Tab) else {
+        return (Length::ZERO, Length::ZERO);
+    };
+    let width = tab.x.length();
+    let (body, apex) = (run.body().length(), brief.apex());
+    let above = if apex < body { (body - apex).half() } else { body };
+    let most = brief.notch.min(width.half()).min(eighth(body)).min(eighth(brief.finished.gusset)).min(above);
+    // So wide a tab carries the centre crease of the gusset over it, and the far diagonal.
+    if brief.gusset_crease != GussetCrease::None && width >= apex {
+        return (Length::ZERO, Length::ZERO);
+    }
+    let in_mid_gusset = brief.run.start == RunStart::HalfGusset && brief.build != Build::CornerPair;
+    let base = run.base().length();
+    let meets_a_diagonal = match run.corners {
+        BaseCorners::Folded => in_mid_gusset || base <= width + most,
+        _ => in_mid_gusset,
+    };
+    let foot = if meets_a_diagonal { Length::ZERO } else { most };
+    let head = run.row(Band::Hem).map_or(most, |hem| most.min(hem.length().half()));
+    (foot, head)
+}
+
+impl Edge {
+    /// The notch is the brief's, but never more than an eighth of the gusset, on a sixteenth (customary ¼ on a 2 in
+    /// gusset). A tab's ends slant by as much as that, hem corners by half of it. Whoever cuts plain slits leaves those
+    /// square too.
+    pub fn new(brief: &Brief, run: &Run) -> Self {
+        let is_flare = matches!(brief.build, Build::PleatedFlare { .. });
+        let hem = if is_flare { Length::ZERO } else { brief.top.hem() };
+        Self {
+            notch: brief.notch.min(eighth(brief.finished.gusset)),
+            tab_ends: tab_ends(brief, run),
+            hem_corner: if run.is_joining_strip() {
+                Length::ZERO
+            } else {
+                brief.notch.half().min(eighth(hem))
+            },
+            flap: match brief.top {
+                Top::Flap { on: FaceSide::Front, .. } => Some(Panel::Front),
+                Top::Flap { on: FaceSide::Back, .. } => Some(Panel::Back),
+                _ => None,
+            },
+            outermost: if let Build::PleatedFlare { pleats, .. } = brief.build { pleats } else { 0 },
+        }
+    }
+
+    /// Height of the lower edge of a column at its left and right side.
+    fn foot(&self, run: &Run, index: usize) -> (Length, Length) {
+        let column = &run.columns[index];
+        let base = run.base();
+        let floor = match (column.panel, run.corners) {
+            (Panel::Tab, BaseCorners::Folded) => Length::ZERO,
+            (Panel::Tab, _) => base.to,
+            (Panel::Gusset { .. }, BaseCorners::CutOut) => base.to,
+            (Panel::Pleat { number, .. }, _) if number == self.outermost => run.body().from,
+            _ => Length::ZERO,
+        };
+        self.slant(run, index, floor, self.tab_ends.0)
+    }
+
+    /// Height of the upper edge of a column at its left and right side.
+    fn head(&self, run: &Run, index: usize) -> (Length, Length) {
+        let column = &run.columns[index];
+        let top = match run.row(Band::Flap) {
+            Some(flap) if Some(column.panel) != self.flap => flap.from,
+            _ => run.height(),
+        };
+        self.slant(run, index, top, -self.tab_ends.1)
+    }
+
+    /// A tab's end, moved by `by` at its free side.
+    fn slant(&self, run: &Run, index: usize, y: Length, by: Length) -> (Length, Length) {
+        if run.columns[index].panel != Panel::Tab {
+            (y, y)
+        } else if index == 0 {
+            (y + by, y)
+        } else {
+            (y, y + by)
+        }
+    }
+
+    /// The two corners of a column at the bottom edge, drawn in where its flap is notched. Half gussets meet their twin
+    /// in the middle: only their side at the face tapers.
+    pub fn feet(&self, run: &Run, index: usize) -> (Point, Point) {
+        let column = &run.columns[index];
+        let (left, right) = self.foot(run, index);
+        let (mut from, mut to) = (column.x.from, column.x.to);
+        if let (Panel::Gusset { part, .. }, BaseCorners::Flaps) = (column.panel, run.corners) {
+            let at_face =
+                |side: Length| run.columns.iter().any(|other| other.panel.is_face() && other.x.touches(side));
+            let tapers = |side| part == GussetPart::Whole || at_face(side);
+            let (own_from, own_to) = (from, to);
+            if tapers(own_from) {
+                from += self.notch;
+            }
+            if tapers(own_to) {
+                to -= self.notch;
+            }
+        }
+        (Point::new(from, left), Point::new(to, right))
+    }
+
+    /// The corners of a tab or gusset that goes under, from `y.from` to `y.to`, anticlockwise, without its slanted ends.
+    pub fn under(&self, run: &Run, index: usize, y: Span) -> Vec<Point> {
+        let Column { x, .. } = run.columns[index];
+        let (foot, head) = (self.foot(run, index), self.head(run, index));
+        let clamp = |at: Length| at.max(y.from).min(y.to);
+        vec![
+            Point::new(x.from, clamp(foot.0)),
+            Point::new(x.to, clamp(foot.1)),
+            Point::new(x.to, clamp(head.1)),
+            Point::new(x.from, clamp(head.0)),
+        ]
+    }
+
+    /// How far the hem is drawn in at the left and right end of the run. A tab has its own slant.
+    fn hem_ends(&self, run: &Run) -> (Length, Length) {
+        let free = |column: Option<&Column>| match column {
+            Some(column) if column.panel != Panel::Tab && run.row(Band::Hem).is_some() => self.hem_corner,
+            _ => Length::ZERO,
+        };
+        (free(run.columns.first()), free(run.columns.last()))
+    }
+}
+
+/// The edge of the paper after the cuts, anticlockwise from the bottom-left corner. A plain slit has no width and
+/// leaves no corner.
+pub(super) fn outline(run: &Run, edge: &Edge) -> Vec<Point> {
+    let mut points = Vec::new();
+    let base = run.base().to;
+    for (index, column) in run.columns.iter().enumerate() {
+        let (left, right) = edge.feet(run, index);
+        if left.x != column.x.from {
+            points.push(Point::new(column.x.from, base));
+        }
+        points.extend([left, right]);
+        if right.x != column.x.to {
+            points.push(Point::new(column.x.to, base));
+        }
+    }
+    let (hem_left, hem_right) = edge.hem_ends(run);
+    let last = run.columns.len() - 1;
+    if let (true, Some(hem)) = (hem_right.is_positive(), run.row(Band::Hem)) {
+        points.push(Point::new(run.width(), hem.from));
+    }
+    for (index, column) in run.columns.iter().enumerate().rev() {
+        let (left, right) = edge.head(run, index);
+        let drawn = |at: usize, by: Length| if index == at { by } else { Length::ZERO };
+        points.push(Point::new(column.x.to - drawn(last, hem_right), right));
+        points.push(Point::new(column.x.from + drawn(0, hem_left), left));
+    }
+    if let (true, Some(hem)) = (hem_left.is_positive(), run.row(Band::Hem)) {
+        points.push(Point::new(Length::ZERO, hem.from));
+    }
+    tidy(points)
+}
+
+/// Without repeated points and without points in the middle of a straight level or upright side.
+fn tidy(mut points: Vec<Point>) -> Vec<Point> {
+    points.dedup();
+    if points.len() > 1 && points.first() == points.last() {
+        points.pop();
+    }
+    let count = points.len();
+    let straight = |index: usize| {
+        let (before, here, after) =
+            (points[(index + count - 1) % count], points[index], points[(index + 1) % count]);
+        (before.x == here.x && here.x == after.x) || (before.y == here.y && here.y == after.y)
+    };
+    (0..count).filter(|index| !straight(*index)).map(|index| points[index]).collect()
+}
+
+/// Slits up to the base line between all flaps, tapered on the gusset's side, and every corner that is cut away.
+pub(super) fn cuts(run: &Run, edge: &Edge) -> Vec<Cut> {
+    let base = run.base().to;
     let up = |foot, x, role| Cut { from: Point::new(foot, Length::ZERO), to: Point::new(x, base), role };
-    let level = |x: Span, role| Cut { from: Point::new(x.from, base), to: Point::new(x.to, base), role };
     let mut cuts = Vec::new();
-    for pair in columns.windows(2) {
-        let beside_tab = pair.iter().any(|column| column.panel == Panel::Tab);
+    for pair in run.columns.windows(2) {
         let x = pair[0].x.to;
-        match (beside_tab, corners) {
+        let beside_tab = pair.iter().any(|column| column.panel == Panel::Tab);
+        match (beside_tab, run.corners) {
+            (_, BaseCorners::Folded | BaseCorners::NoBase) => {}
             (true, _) => cuts.push(up(x, x, CutRole::TabCorner)),
             (false, BaseCorners::Flaps) => cuts.push(up(x, x, CutRole::Slit)),
             (false, BaseCorners::CutOut) => cuts.push(up(x, x, CutRole::CornerSquare)),
             (false, BaseCorners::Ears) => {}
         }
     }
-    let taper = taper(brief);
-    for column in columns {
-        match (column.panel, corners) {
-            (Panel::Tab, _) => cuts.push(level(column.x, CutRole::TabCorner)),
-            (Panel::Front | Panel::Back, _) => {}
-            (Panel::Gusset { .. }, BaseCorners::CutOut) => cuts.push(level(column.x, CutRole::CornerSquare)),
-            (Panel::Gusset { .. }, BaseCorners::Ears) => cuts.push(level(column.x, CutRole::LevelSlit)),
-            (Panel::Gusset { part, .. }, BaseCorners::Flaps) if taper.is_positive() => {
-                // Half gussets meet their twin in the middle: only their side at the face tapers.
-                let at_face =
-                    |side: Length| columns.iter().any(|other| other.panel.is_face() && other.x.touches(side));
-                let Span { from, to } = column.x;
-                for (side, foot) in [(from, from + taper), (to, to - taper)] {
-                    if part == GussetPart::Whole || at_face(side) {
-                        cuts.push(up(foot, side, CutRole::Notch));
-                    }
-                }
-            }
-            (Panel::Gusset { .. }, BaseCorners::Flaps) => {}
-        }
+    for (index, column) in run.columns.iter().enumerate() {
+        column_cuts(run, edge, index, column, &mut cuts);
     }
+    hem_cuts(run, edge, &mut cuts);
     cuts
 }
 
-/// The edge of the paper after the cuts, anticlockwise from the bottom-left corner. A plain slit has no width and
-/// leaves no corner.
-pub(super) fn outline(columns: &[Column], rows: &[Row], cuts: &[Cut], corners: BaseCorners) -> Vec<Point> {
-    let right = columns.last().map_or(Length::ZERO, |column| column.x.to);
-    let top = rows.last().map_or(Length::ZERO, |row| row.y.to);
-    let base = base_line(rows);
-    let mut edge = Vec::new();
-    for column in columns {
-        let head = |x| Point::new(x, base);
-        let Span { from, to } = column.x;
-        let cut_away =
-            column.panel == Panel::Tab || (column.panel.is_gusset() && corners == BaseCorners::CutOut);
-        if cut_away {
-            edge.extend([head(from), head(to)]);
-            continue;
+fn column_cuts(run: &Run, edge: &Edge, index: usize, column: &Column, cuts: &mut Vec<Cut>) {
+    let base = run.base().to;
+    let Span { from, to } = column.x;
+    let across = |left, right, role| Cut { from: Point::new(from, left), to: Point::new(to, right), role };
+    let (foot, head) = (edge.foot(run, index), edge.head(run, index));
+    match (column.panel, run.corners) {
+        (Panel::Tab, corners) => {
+            let role = if corners == BaseCorners::Folded { CutRole::TabEnd } else { CutRole::TabCorner };
+            if role == CutRole::TabCorner || foot.0 != foot.1 {
+                cuts.push(across(foot.0, foot.1, role));
+            }
+            if head.0 != head.1 {
+                cuts.push(across(head.0, head.1, CutRole::TabEnd));
+            }
         }
-        let (left, right) = feet(column, cuts);
-        if left.x != from {
-            edge.push(head(from));
+        (Panel::Gusset { .. }, BaseCorners::CutOut) => cuts.push(across(base, base, CutRole::CornerSquare)),
+        (Panel::Gusset { .. }, BaseCorners::Ears) => cuts.push(across(base, base, CutRole::LevelSlit)),
+        (Panel::Gusset { .. }, BaseCorners::Flaps) => {
+            let (left, right) = edge.feet(run, index);
+            for (foot, side) in [(left, from), (right, to)] {
+                if foot.x != side {
+                    cuts.push(Cut { from: foot, to: Point::new(side, base), role: CutRole::Notch });
+                }
+            }
         }
-        edge.extend([left, right]);
-        if right.x != to {
-            edge.push(head(to));
+        (Panel::Pleat { number, .. }, _) if number == edge.outermost => {
+            let inner = if index == 0 { to } else { from };
+            let bottom = run.body().from;
+            let up = Cut {
+                from: Point::new(inner, Length::ZERO),
+                to: Point::new(inner, bottom),
+                role: CutRole::PleatEnd,
+            };
+            cuts.extend([up, across(bottom, bottom, CutRole::PleatEnd)]);
+        }
+        _ => {}
+    }
+    // Beside a closing flap the rest of its band is cut away.
+    if let Some(flap) = run.row(Band::Flap) {
+        if Some(column.panel) == edge.flap {
+            for x in [from, to].into_iter().filter(|x| *x != Length::ZERO && *x != run.width()) {
+                let side = Cut {
+                    from: Point::new(x, flap.to),
+                    to: Point::new(x, flap.from),
+                    role: CutRole::FlapSide,
+                };
+                cuts.push(side);
+            }
+        } else if column.panel != Panel::Tab || head.0 == head.1 {
+            cuts.push(across(flap.from, flap.from, CutRole::FlapSide));
         }
     }
-    edge.extend([Point::new(right, top), Point::new(Length::ZERO, top)]);
-    edge.dedup();
-    edge
 }
 
-/// The two corners of a column's base flap at the bottom edge, drawn in where it is notched.
-pub(super) fn feet(column: &Column, cuts: &[Cut]) -> (Point, Point) {
-    let foot = |side: Length| {
-        let own = |cut: &&Cut| cut.role == CutRole::Notch && cut.to.x == side && column.x.touches(cut.from.x);
-        Point::new(cuts.iter().find(own).map_or(side, |cut| cut.from.x), Length::ZERO)
+fn hem_cuts(run: &Run, edge: &Edge, cuts: &mut Vec<Cut>) {
+    let Some(hem) = run.row(Band::Hem) else { return };
+    let (left, right) = edge.hem_ends(run);
+    let ends = [(left, left, Length::ZERO), (right, run.width() - right, run.width())];
+    for (by, x, side) in ends {
+        if by.is_positive() {
+            let (from, to) = (Point::new(x, hem.to), Point::new(side, hem.from));
+            cuts.push(Cut { from, to, role: CutRole::HemCorner });
+        }
+    }
+}
+
+/// The two upper corners of a closing flap.
+pub(super) fn rounds(brief: &Brief, run: &Run) -> Vec<Round> {
+    let (Top::Flap { on, corner, .. }, Some(flap)) = (brief.top, run.row(Band::Flap)) else {
+        return Vec::new();
     };
-    (foot(column.x.from), foot(column.x.to))
-}
-
-fn base_line(rows: &[Row]) -> Length {
-    rows.iter().find(|row| row.band == Band::Base).map_or(Length::ZERO, |row| row.y.to)
+    let face = if on == FaceSide::Front { Panel::Front } else { Panel::Back };
+    let column = run.columns.iter().find(|column| column.panel == face);
+    column
+        .filter(|_| corner.is_positive())
+        .map(|column| {
+            [column.x.from, column.x.to]
+                .map(|x| Round { at: Point::new(x, flap.to), radius: corner })
+                .to_vec()
+        })
+        .unwrap_or_default()
 }

@@ -1,5 +1,5 @@
 use super::*;
-use crate::brief::{BaseHabit, Build, Direction, GussetCrease, Hem, RunStart, Squares};
+use crate::brief::{BaseHabit, Build, Direction, GussetCrease, RunStart, Squares, Top};
 use rstest::rstest;
 
 /// The handbook's one-piece bag (common practice): 3¾ × 6½ × 2, tab ½, flaps 2, out of 12 × 8½.
@@ -70,8 +70,10 @@ fn the_tabs_corner_and_the_tapers_fall_away() {
         (62, 0),
         (92, 0),
         (92, 16),
-        (96, 16),
-        (96, 68),
+        // The tab's ends slant at 45°.
+        (96, 18),
+        (96, 66),
+        (92, 68),
         (0, 68),
     ];
     assert_eq!(eighths, expected);
@@ -84,14 +86,17 @@ fn plain_slits_leave_a_plain_edge() {
     let strip = Net::new(&brief).strips.remove(0);
     assert!(strip.cuts.iter().all(|cut| cut.role != CutRole::Notch));
     assert_eq!(strip.cuts.iter().filter(|cut| cut.role == CutRole::Slit).count(), 3);
-    assert_eq!(strip.outline.iter().filter(|point| point.y == Length::ZERO).count(), 5);
+    // Slits have no width: the bottom edge is one line up to the tab.
+    let bottom: Vec<Length> =
+        strip.outline.iter().filter(|point| point.y == Length::ZERO).map(|point| point.x).collect();
+    assert_eq!(bottom, [Length::ZERO, Length::inches(12)]);
 }
 
 #[rstest]
-#[case(Hem::In { depth: Length::INCH }, Fold::Mountain, Face::Inside)]
-#[case(Hem::Out { depth: Length::INCH }, Fold::Valley, Face::Outside)]
-fn a_hem_turns_over_and_its_corners_with_it(#[case] hem: Hem, #[case] turn: Fold, #[case] glued: Face) {
-    let brief = Brief { hem, ..Brief::new(Length::inches(4), Length::inches(7), Length::inches(2)) };
+#[case(Top::HemIn { depth: Length::INCH }, Fold::Mountain, Face::Inside)]
+#[case(Top::HemOut { depth: Length::INCH }, Fold::Valley, Face::Outside)]
+fn a_hem_turns_over_and_its_corners_with_it(#[case] top: Top, #[case] turn: Fold, #[case] glued: Face) {
+    let brief = Brief { top, ..Brief::new(Length::inches(4), Length::inches(7), Length::inches(2)) };
     let strip = Net::new(&brief).strips.remove(0);
     let line = strip.creases.iter().find(|crease| crease.role == CreaseRole::HemLine).unwrap();
     assert_eq!((line.fold, line.from.y), (turn, Length::inches(9)));
@@ -147,7 +152,7 @@ fn the_worked_corner_pair() {
 fn the_worked_corner_pair_with_a_hem_out() {
     // Handbook (common practice): 6 × 5½ × 5½, hem out 1: two 12 × 12, scored at 6, 11½; centre 8¾; 5½, 11.
     let mut brief = Brief::new(Length::inches(6), Length::eighths(44), Length::eighths(44));
-    (brief.build, brief.hem) = (Build::CornerPair, Hem::Out { depth: Length::INCH });
+    (brief.build, brief.top) = (Build::CornerPair, Top::HemOut { depth: Length::INCH });
     brief.gusset_crease = GussetCrease::Centre;
     let strip = Net::new(&brief).strips.remove(0);
     assert_eq!((strip.width(), strip.height()), (Length::inches(12), Length::inches(12)));
@@ -161,7 +166,7 @@ fn the_worked_corner_pair_with_a_hem_out() {
 fn the_worked_cradle_pair(#[case] squares: Squares) {
     // Handbook (common practice): 6 × 7½ × 3, flaps 3, hem out 1½: two 12 × 12, scored at 3, 9; 3, 10½.
     let mut brief = Brief::new(Length::inches(6), Length::eighths(60), Length::inches(3));
-    (brief.build, brief.hem) = (Build::CradlePair { squares }, Hem::Out { depth: Length::eighths(12) });
+    (brief.build, brief.top) = (Build::CradlePair { squares }, Top::HemOut { depth: Length::eighths(12) });
     let net = Net::new(&brief);
     for strip in &net.strips {
         assert_eq!((strip.width(), strip.height()), (Length::inches(12), Length::inches(12)));

@@ -1,5 +1,5 @@
 use super::*;
-use crate::brief::{Build, Direction, GussetCrease, Hem, RunStart, Squares};
+use crate::brief::{Across, Build, Direction, GussetCrease, Joins, RunStart, Squares, Top};
 use crate::{Net, Unit, pieces};
 use proptest::prelude::*;
 
@@ -39,7 +39,7 @@ fn scored_on_the_inside_the_figures_run_from_the_other_edge() {
 fn a_hem_turned_out_turns_the_sheet_over_in_both_schools() {
     for school in [ScoreFace::OutsideOfFold, ScoreFace::InsideThroughout] {
         let mut brief = Brief::new(Length::inches(3), Length::inches(5), Length::inches(2));
-        brief.hem = Hem::Out { depth: Length::INCH };
+        brief.top = Top::HemOut { depth: Length::INCH };
         brief.score_face = school;
         let (_, passes) = planned(&brief);
         let last = passes.last().unwrap();
@@ -116,32 +116,46 @@ fn off_board(lying: Lying, at: Length, down: Length, piece: &Piece) -> Point {
 proptest! {
     #[test]
     fn passes_redraw_every_line_of_the_net(
-        w in 4_i64..64, h in 4_i64..64, d in 2_i64..40, hem in 0_i64..12, turn_out: bool, centre: bool, left: bool,
-        start in 0_usize..3, inside: bool, build in 0_usize..4,
+        w in 4_i64..64, h in 4_i64..64, d in 2_i64..40, hem in 0_i64..12, turn_out: bool, crease in 0_usize..5, left: bool,
+        start in 0_usize..3, inside: bool, build in 0_usize..6, strips: bool,
     ) {
         let mut brief = Brief::new(Length::eighths(w), Length::eighths(h), Length::eighths(d * 2));
         brief.run.start = [RunStart::Gusset, RunStart::Face, RunStart::HalfGusset][start];
         brief.run.direction = if left { Direction::Left } else { Direction::Right };
-        brief.hem = match (hem, turn_out) {
-            (0, _) => Hem::None,
-            (n, true) => Hem::Out { depth: Length::eighths(n) },
-            (n, false) => Hem::In { depth: Length::eighths(n) },
+        brief.top = match (hem, turn_out) {
+            (0, _) => Top::Raw,
+            (n, true) => Top::HemOut { depth: Length::eighths(n) },
+            (n, false) => Top::HemIn { depth: Length::eighths(n) },
         };
-        brief.gusset_crease = if centre { GussetCrease::Centre } else { GussetCrease::None };
+        brief.gusset_crease = [
+            GussetCrease::None,
+            GussetCrease::Centre,
+            GussetCrease::Pair,
+            GussetCrease::FoldFlat { across: Across::Back },
+            GussetCrease::FoldFlat { across: Across::BothFaces },
+        ][crease];
+        if strips {
+            brief.joins = Joins::Strips { width: Length::inches(1) };
+        }
         brief.score_face = if inside { ScoreFace::InsideThroughout } else { ScoreFace::OutsideOfFold };
         brief.build = [
             Build::Wrap,
             Build::CornerPair,
             Build::CradlePair { squares: Squares::SlitUp },
             Build::CradlePair { squares: Squares::SlitLevel },
+            Build::FoldedBase { lap: Length::eighths(4) },
+            Build::PleatedFlare { pleats: 3, pleat: Length::eighths(5) },
         ][build];
         let (pieces, all) = planned(&brief);
         for (index, piece) in pieces.iter().enumerate() {
         let passes: Vec<&Pass> = all.iter().filter(|pass| pass.piece == index).collect();
         let mark = Length::sixty_fourths(4);
+        let scored = |crease: &&Crease| !crease.role.is_made_by_hand();
+        let straight = |crease: &&Crease| crease.is_upright() || crease.is_level();
+        let creases = || piece.strip.creases.iter().filter(scored);
         let wanted = marks(
-            piece.strip.creases.iter().map(|crease| (crease.from, crease.to)).chain(
-                piece.strip.cuts.iter().filter(|cut| cut.role != crate::net::CutRole::Notch).map(|cut| (cut.from, cut.to)),
+            creases().filter(straight).map(|crease| (crease.from, crease.to)).chain(
+                piece.strip.cuts.iter().filter_map(super::along_score),
             ),
             mark,
         );
@@ -155,12 +169,27 @@ proptest! {
         );
         prop_assert_eq!(wanted, drawn);
         for pass in passes.iter().copied() {
-            prop_assert!(pass.lines.windows(2).all(|pair| pair[0].at < pair[1].at));
+            let in_order = pass.lines.windows(2).all(|pair| {
+                let apart = pair[0].reach.to < pair[1].reach.from || pair[1].reach.to < pair[0].reach.from;
+                pair[0].at < pair[1].at || (pair[0].at == pair[1].at && apart)
+            });
+            prop_assert!(in_order);
             prop_assert!(pass.by_ruler || pass.lines.iter().all(|line| line.at <= brief.board.reach));
         }
-        let mut creases: Vec<usize> = passes.iter().flat_map(|pass| &pass.lines).flat_map(|line| line.creases.clone()).collect();
-        creases.sort_unstable();
-        prop_assert_eq!(creases, (0..piece.strip.creases.len()).collect::<Vec<_>>());
+        // Slanted lines are drawn from mark to mark, in passes of their own.
+        for pass in passes.iter().filter(|pass| !pass.slants.is_empty()) {
+            prop_assert!(pass.by_ruler && pass.lines.is_empty());
+            for slant in &pass.slants {
+                let crease = &piece.strip.creases[slant.crease];
+                let ends = [slant.from, slant.to].map(|(at, down)| off_board(pass.lying, at, down, piece));
+                prop_assert_eq!(ends, [crease.from, crease.to]);
+            }
+        }
+        let mut numbers: Vec<usize> = passes.iter().flat_map(|pass| &pass.lines).flat_map(|line| line.creases.clone()).collect();
+        numbers.extend(passes.iter().flat_map(|pass| &pass.slants).map(|slant| slant.crease));
+        numbers.sort_unstable();
+        let all: Vec<usize> = (0..piece.strip.creases.len()).filter(|n| scored(&&piece.strip.creases[*n])).collect();
+        prop_assert_eq!(numbers, all);
         }
     }
 }

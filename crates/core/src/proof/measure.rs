@@ -1,9 +1,9 @@
 //! Measurements taken on the folded facets, in millimetres.
 
 use crate::Length;
-use crate::brief::Hem;
+use crate::brief::Top;
 use crate::folded::{Folded, Turned};
-use crate::net::{Band, CreaseRole, Fold, Joint, Net, Panel, Span};
+use crate::net::{Band, Crease, CreaseRole, Fold, Joint, Net, Panel, Point, Seam, Span};
 use glam::DVec3;
 use std::collections::BTreeMap;
 
@@ -32,62 +32,81 @@ impl Extent {
     }
 }
 
-/// The largest distance between two points of a seam's edges that should be one, over body and hem.
+/// The largest distance between two points of a seam's edges that should be one, all along the body.
 pub(super) fn seam_gap(net: &Net, folded: &Folded) -> f64 {
     let gaps = net.seams.iter().map(|seam| {
         let (tab, over) = (edge(net, folded, seam.under, true), edge(net, folded, seam.over, false));
-        if tab.is_empty() || tab.len() != over.len() {
+        let ends =
+            |edge: &BTreeMap<Length, DVec3>| Some((*edge.first_key_value()?.0, *edge.last_key_value()?.0));
+        if ends(&tab).is_none() || ends(&tab) != ends(&over) {
             return f64::INFINITY;
         }
-        tab.iter()
-            .map(|(y, point)| over.get(y).map_or(f64::INFINITY, |other| point.distance(*other)))
-            .fold(0.0, f64::max)
+        let shared = tab.iter().filter_map(|(rise, point)| Some(point.distance(*over.get(rise)?)));
+        shared.fold(0.0, f64::max)
     });
     gaps.fold(0.0, f64::max)
 }
 
-/// The points of one edge of a seam, by height on the sheet, from the base line up. For the paper that goes under it
-/// is the edge of the panel beside it.
+/// The points of one edge of a seam by their height above the base. For the paper that goes under it is the edge of the
+/// panel beside it.
 fn edge(net: &Net, folded: &Folded, joint: Joint, beside: bool) -> BTreeMap<Length, DVec3> {
-    let Joint { strip, column, x } = joint;
-    let own = net.strips[strip].columns[column].panel;
+    let strip = &net.strips[joint.strip];
+    let Some(body) = strip.body_of(joint.panel) else { return BTreeMap::new() };
+    let is_behind = strip.row(Band::BackBody).is_some_and(|row| row.y == body);
+    let rise = |y: Length| if is_behind { body.to - y } else { y - body.from };
     folded
         .facets
         .iter()
-        .filter(|facet| facet.strip == strip && (facet.part.0 != own) == beside)
-        .filter(|facet| matches!(facet.part.1, Band::Body | Band::Hem))
+        .filter(|facet| facet.strip == joint.strip && facet.part.1 == Band::Body)
+        .filter(|facet| (facet.part.0 != joint.panel) == beside)
         .flat_map(|facet| facet.flat.corners.iter().map(move |corner| (facet, *corner)))
-        .filter(|(_, corner)| corner.x == x)
-        .filter(|(facet, corner)| facet.part.1 == Band::Hem || !is_between_creases(facet, corner.y))
-        .map(|(facet, corner)| (corner.y, facet.place(corner)))
+        .filter(|(_, corner)| corner.x == joint.x && body.touches(corner.y))
+        .map(|(facet, corner)| (rise(corner.y), facet.place(corner)))
         .collect()
 }
 
-/// True for a corner inside the height of the body, where one side of a seam may be creased and the other not.
-fn is_between_creases(facet: &Turned, y: Length) -> bool {
-    let heights = facet.flat.corners.iter().map(|corner| corner.y);
-    heights.clone().min() < Some(y) && Some(y) < heights.max()
+/// How far what is glued under reaches out from the panel over it, or off it.
+pub(super) fn tab_sticking_out(net: &Net, folded: &Folded) -> f64 {
+    net.seams.iter().map(|seam| sticking_out(net, folded, seam)).fold(0.0, f64::max)
 }
 
-/// How far the tab reaches out from under the panel laid over it, or off its plane.
-pub(super) fn tab_sticking_out(net: &Net, folded: &Folded) -> f64 {
-    let out = net.seams.iter().map(|seam| {
-        let Joint { strip, column, .. } = seam.over;
-        let column = net.strips[strip].columns[column];
-        let body = net.strips[strip].row(Band::Body).map(|row| row.y);
-        let (Some(body), Some(cover)) = (body, find(folded, strip, (column.panel, Band::Body))) else {
-            return f64::INFINITY;
+fn sticking_out(net: &Net, folded: &Folded, seam: &Seam) -> f64 {
+    let cover = net.strips[seam.over.strip].columns[seam.over.column].x;
+    let own = |facet: &&Turned| facet.strip == seam.under.strip && facet.part.0 == seam.under.panel;
+    let beyond = folded
+        .facets
+        .iter()
+        .filter(own)
+        .flat_map(|facet| &facet.flat.corners)
+        .filter_map(|corner| seam.over_point(net, *corner))
+        .map(|point| (cover.from - point.x).max(point.x - cover.to).mm())
+        .fold(f64::NEG_INFINITY, f64::max);
+    let apart = folded.glued(net, seam).flat_map(|(under, over)| {
+        let (under, over) = (&folded.facets[under], &folded.facets[over]);
+        let apart = |corner: &Point| {
+            let point = seam.over_point(net, *corner)?;
+            Some(under.place(*corner).distance(over.place(point)))
         };
-        let under = net.strips[seam.under.strip].columns[seam.under.column].panel;
-        let own = |facet: &&Turned| facet.strip == seam.under.strip && facet.part == (under, Band::Body);
-        folded
-            .facets
-            .iter()
-            .filter(own)
-            .map(|facet| off_rectangle(cover, facet, column.x, body))
-            .fold(0.0, f64::max)
+        under.flat.corners.iter().filter_map(apart).collect::<Vec<_>>()
     });
-    out.fold(0.0, f64::max)
+    if beyond == f64::NEG_INFINITY { f64::INFINITY } else { apart.fold(beyond.max(0.0), f64::max) }
+}
+
+/// Highest minus lowest of the panels' upper edges.
+pub(super) fn mouth_spread(net: &Net, folded: &Folded) -> f64 {
+    let tops = || {
+        let walls =
+            folded.facets.iter().filter(|facet| facet.part.1 == Band::Body && !facet.part.0.is_join());
+        walls.flat_map(|facet| {
+            let strip = &net.strips[facet.strip];
+            let body = strip.body_of(facet.part.0);
+            let is_behind = strip.row(Band::BackBody).is_some_and(|row| Some(row.y) == body);
+            let top = body.map(|body| if is_behind { body.from } else { body.to });
+            let corners = facet.flat.corners.iter().filter(move |corner| Some(corner.y) == top);
+            corners.map(move |corner| facet.place(*corner).y)
+        })
+    };
+    tops().fold(f64::NEG_INFINITY, f64::max) - tops().fold(f64::INFINITY, f64::min)
 }
 
 /// How far any facet of the turned band is from lying flat within the body of its own panel.
@@ -95,10 +114,10 @@ pub(super) fn hem_gap(net: &Net, folded: &Folded) -> f64 {
     let hem = folded.facets.iter().filter(|facet| facet.part.1 == Band::Hem);
     let gaps = hem.map(|facet| {
         let strip = &net.strips[facet.strip];
-        let column = strip.columns.iter().find(|column| column.panel == facet.part.0);
-        let body = strip.row(Band::Body);
+        let column = strip.column_of(facet.part.0);
+        let body = strip.body_of(facet.part.0);
         match (column, body, find(folded, facet.strip, (facet.part.0, Band::Body))) {
-            (Some(column), Some(body), Some(panel)) => off_rectangle(panel, facet, column.x, body.y),
+            (Some(column), Some(body), Some(panel)) => off_rectangle(panel, facet, column.x, body),
             _ => f64::INFINITY,
         }
     });
@@ -106,14 +125,29 @@ pub(super) fn hem_gap(net: &Net, folded: &Folded) -> f64 {
 }
 
 /// Length of hem line whose fold turns the band to the other side than `hem` does.
-pub(super) fn hem_on_wrong_side(hem: Hem, net: &Net) -> f64 {
-    let right = if matches!(hem, Hem::Out { .. }) { Fold::Valley } else { Fold::Mountain };
+pub(super) fn hem_on_wrong_side(hem: Top, net: &Net) -> f64 {
+    let right = if matches!(hem, Top::HemOut { .. }) { Fold::Valley } else { Fold::Mountain };
     let lines = net
         .strips
         .iter()
         .flat_map(|strip| &strip.creases)
         .filter(|crease| crease.role == CreaseRole::HemLine);
     lines.filter(|crease| crease.fold != right).map(|crease| (crease.to.x - crease.from.x).mm()).sum()
+}
+
+/// Length of the lines below the base line of a folded base whose fold does not bring the face flap over the end: the
+/// slanted ones are mountains, the corner lines between them valleys.
+pub(super) fn ends_over(net: &Net) -> f64 {
+    let lines = net.strips.iter().flat_map(|strip| {
+        let base = strip.row(Band::Body).map_or(Length::ZERO, |row| row.y.from);
+        strip.creases.iter().filter(move |crease| crease.from.y < base && crease.to.y <= base)
+    });
+    let right = |crease: &Crease| match crease.role {
+        CreaseRole::SquashDiagonal => crease.fold == Fold::Mountain,
+        CreaseRole::TuckLine => crease.fold == Fold::Valley,
+        _ => true,
+    };
+    lines.filter(|crease| !right(crease)).map(|crease| (crease.to.y - crease.from.y).mm()).sum()
 }
 
 /// How far any ear is from lying flat against the body of its gusset.

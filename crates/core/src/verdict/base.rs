@@ -2,7 +2,7 @@
 
 use super::search::largest;
 use super::{About, Candidate, Finding, Level};
-use crate::brief::{BaseHabit, CUSTOMARY_LAP};
+use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP};
 use crate::net::BaseCorners;
 use crate::plan::Draft;
 use crate::wording::Figures;
@@ -12,6 +12,10 @@ use crate::{Brief, Length};
 const THIN_LAP: Length = Length::eighths(2);
 
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {
+    // A folded base and a flare have rules of their own.
+    if matches!(draft.brief.build, Build::FoldedBase { .. } | Build::PleatedFlare { .. }) {
+        return Vec::new();
+    }
     let figures = Figures::of(&draft.brief);
     let (flap, size) = (draft.brief.flap(), draft.brief.finished);
     let (width, gusset) = (size.width, size.gusset);

@@ -2,8 +2,8 @@
 
 use super::search::largest;
 use super::{About, Candidate, Finding, Level};
-use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP, GUIDE_FLAP, SMALL_TAB};
-use crate::net::{GussetPart, Panel, Strip};
+use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP, CUSTOMARY_STRIP, GUIDE_FLAP, Joins, SMALL_TAB};
+use crate::net::{Band, GussetPart, Panel, Strip};
 use crate::plan::Draft;
 use crate::sheet::COMMON_SIZES;
 use crate::wording::{Figures, list, sentence};
@@ -20,7 +20,6 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     let piece = &draft.pieces[sheet.placed[0].piece];
     let mut over = Vec::new();
     let mut why = Vec::new();
-    let size = draft.brief.finished;
     if sheet.overhang.width.is_positive() {
         over.push(format!("{} too wide", figures.say(sheet.overhang.width)));
         why.push(format!(
@@ -32,12 +31,9 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     }
     if sheet.overhang.height.is_positive() {
         over.push(format!("{} too tall", figures.say(sheet.overhang.height)));
-        let hem = draft.brief.hem.depth();
-        let hem = if hem.is_positive() { format!(", hem {}", figures.say(hem)) } else { String::new() };
         why.push(format!(
-            "Base flap {}, body {}{hem} make {}; the sheet is {} tall.",
-            figures.say(draft.brief.flap()),
-            figures.say(size.height),
+            "{} make {}; the sheet is {} tall.",
+            sentence(&upwards(&piece.strip, figures)),
             figures.say(piece.height),
             figures.say(sheet.height),
         ));
@@ -76,8 +72,23 @@ fn across(strip: &Strip, figures: Figures) -> String {
         count(whole, "gusset", "gussets"),
         count(half, "half gusset", "half gussets"),
         count(|panel| panel == Panel::Tab, "tab", "tabs"),
+        count(|panel| matches!(panel, Panel::Pleat { .. }), "pleat", "pleats"),
     ];
     list(&parts.into_iter().flatten().collect::<Vec<_>>())
+}
+
+/// `base flap 2, body 7, hem 1`.
+fn upwards(strip: &Strip, figures: Figures) -> String {
+    let name = |band| match band {
+        Band::Base | Band::Ear => "base flap",
+        Band::Body => "body",
+        Band::Hem => "hem",
+        Band::Flap => "closing flap",
+        Band::BackBody => "body of the back",
+        Band::BackHem => "hem of the back",
+    };
+    let parts = strip.rows.iter().map(|row| format!("{} {}", name(row.band), figures.say(row.y.length())));
+    list(&parts.collect::<Vec<_>>())
 }
 
 /// The largest smaller measure each, then another habit, then another size or sheet altogether.
@@ -89,11 +100,18 @@ fn ways(draft: &Draft) -> Vec<Vec<Candidate>> {
         panels(brief, "Width", brief.finished.width, |brief, length| brief.finished.width = length),
         panels(brief, "Height", brief.finished.height, |brief, length| brief.finished.height = length),
         narrower_tab(brief).into_iter().collect(),
+        strips(brief).into_iter().collect(),
         two_pieces(brief).into_iter().collect(),
         flaps(brief),
-        panels_down_to(brief, "Hem", brief.hem.depth(), SHALLOWEST_HEM, |brief, length| {
-            brief.hem = brief.hem.with_depth(length);
-        }),
+        panels_down_to(
+            brief,
+            if brief.top.hem() == brief.top.depth() { "Hem" } else { "Closing flap" },
+            brief.top.depth(),
+            SHALLOWEST_HEM,
+            |brief, length| {
+                brief.top = brief.top.with_depth(length);
+            },
+        ),
         smaller(brief).into_iter().collect(),
         other_sheets(brief),
     ]
@@ -158,6 +176,15 @@ fn narrower_tab(brief: &Brief) -> Option<Candidate> {
     let tab = largest(brief.tab, SMALL_TAB, Length::sixty_fourths(4), |tab| fits(&with(tab)))?;
     let changed = with(tab);
     Some(Candidate::new(format!("Tab {}", Figures::of(brief).say(tab)), then(&changed), changed))
+}
+
+/// Joining strips in place of tabs, when the panels alone use up the sheet.
+fn strips(brief: &Brief) -> Option<Candidate> {
+    let changed = Brief { joins: Joins::Strips { width: CUSTOMARY_STRIP }, ..brief.clone() };
+    (brief.has_joins() && brief.joins == Joins::Tabs && fits(&changed)).then(|| {
+        let then = format!("Cut from scrap, they are hidden. {}", then(&changed));
+        Candidate::new("Joining strips instead of tabs", then, changed)
+    })
 }
 
 /// The same bag from two sheets.

@@ -2,7 +2,7 @@
 
 use super::search::either_side;
 use super::{About, Candidate, Finding, Level};
-use crate::brief::BaseHabit;
+use crate::brief::{BaseHabit, Top};
 use crate::passes::{Pass, ScoreLine};
 use crate::plan::Draft;
 use crate::wording::{Figures, list};
@@ -58,6 +58,10 @@ fn off_groove(passes: &[Pass], groove: Length) -> impl Iterator<Item = (&Pass, &
         .filter(move |(_, line)| !line.at.is_on(groove))
 }
 
+fn flap_depth(top: Top) -> Length {
+    top.depth() - top.hem()
+}
+
 /// Sizes close by with figures on the grooves, the least change first.
 fn nearest_on_grooves(brief: &Brief) -> Vec<Candidate> {
     let groove = brief.board.groove;
@@ -84,13 +88,17 @@ fn nearest_on_grooves(brief: &Brief) -> Vec<Candidate> {
     sizes.sort();
     sizes.dedup();
     let tab = brief.tab.nearest(groove).max(groove);
-    let hem = brief.hem.with_depth(brief.hem.depth().nearest(groove).max(groove));
+    let top = brief.top.with_depth(brief.top.depth().nearest(groove).max(groove));
     let candidate = |(_, width, height, gusset): (Length, Length, Length, Length)| {
-        let mut changed = Brief { base, tab, hem, ..brief.clone() };
+        let mut changed = Brief { base, tab, top, ..brief.clone() };
         changed.finished = crate::brief::Finished { width, height, gusset };
         let figures = Figures::of(brief);
         let mut title = format!("{} × {}", figures.by(width, height), figures.say(gusset));
-        for (name, now, new) in [("tab", brief.tab, tab), ("hem", brief.hem.depth(), hem.depth())] {
+        for (name, now, new) in [
+            ("tab", brief.tab, tab),
+            ("hem", brief.top.hem(), top.hem()),
+            ("closing flap", flap_depth(brief.top), flap_depth(top)),
+        ] {
             if now != new {
                 title += &format!(", {name} {}", figures.say(new));
             }

@@ -1,7 +1,9 @@
-//! Which way the pattern faces, and what a turned hem shows.
+//! Which way the pattern faces on every surface that is seen.
 
 use super::{About, Candidate, Finding, Level};
-use crate::brief::Hem;
+use crate::brief::{Build, Top};
+use crate::folded::surfaces::{Surface, Way, surfaces};
+use crate::net::{Band, Face, Panel};
 use crate::plan::Draft;
 use crate::sheet::Printed;
 use crate::wording::Figures;
@@ -9,68 +11,127 @@ use crate::{Brief, Sheet};
 
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     let brief = &draft.brief;
-    let sheet = &brief.sheet;
-    let mut findings = Vec::new();
-    if sheet.turned && sheet.directional {
-        findings.push(Finding {
-            code: "pattern.sideways",
-            level: Level::Blocks,
-            about: vec![About::Sheet],
-            title: "The pattern would lie sideways".to_owned(),
-            why: "The sheet has an up and is laid a quarter turn round, so every face would show it lying on its side.".to_owned(),
-            ways: |draft| {
-                let sheet = &draft.brief.sheet;
-                let with = |sheet| Brief { sheet, ..draft.brief.clone() };
-                vec![
-                    vec![Candidate::new(
-                        "Lay the sheet upright",
-                        "The pattern stands the right way up.",
-                        with(Sheet { turned: false, ..sheet.clone() }),
-                    )],
-                    vec![Candidate::new(
-                        "It is an all-over pattern",
-                        "Then it may lie either way.",
-                        with(Sheet { directional: false, ..sheet.clone() }),
-                    )],
-                ]
-            },
-        });
-    }
-    if let Hem::Out { depth } = brief.hem {
-        let depth = Figures::of(brief).say(depth);
-        let (title, why) = match (sheet.printed, sheet.directional) {
-            (Printed::One, _) => (
-                "The turned-out hem shows the plain reverse",
-                format!(
-                    "Turned out, the top {depth} shows the other side of the sheet, and that side is not printed."
-                ),
-            ),
-            (Printed::Both, true) => (
-                "The turned-out hem shows the reverse, upside down",
-                format!(
-                    "Turned over the top edge, the {depth} band carries the other side's pattern standing on its head."
-                ),
-            ),
-            (Printed::Both, false) => (
-                "The turned-out hem shows the reverse",
-                format!("The {depth} band shows the other side of the sheet as a contrast."),
-            ),
-        };
-        findings.push(Finding {
-            code: "pattern.hem-reverse",
-            level: Level::Notes,
-            about: vec![About::Hem],
-            title: title.to_owned(),
-            why,
-            ways: |draft| {
-                let hem = Hem::In { depth: draft.brief.hem.depth() };
-                vec![vec![Candidate::new(
-                    "Turn the hem in",
-                    "It is hidden and strengthens the lip.",
-                    Brief { hem, ..draft.brief.clone() },
-                )]]
-            },
-        });
+    let mut findings: Vec<Finding> = sideways(draft).into_iter().collect();
+    let unusual = matches!(brief.top, Top::HemOut { .. } | Top::Flap { .. })
+        || matches!(brief.build, Build::PleatedFlare { .. });
+    if unusual {
+        let seen = surfaces(brief, &draft.net);
+        findings.extend(seen.iter().filter_map(|surface| judge(brief, surface)));
     }
     findings
+}
+
+fn sideways(draft: &Draft) -> Option<Finding> {
+    let sheet = &draft.brief.sheet;
+    (sheet.turned && sheet.directional).then(|| Finding {
+        code: "pattern.sideways",
+        level: Level::Blocks,
+        about: vec![About::Sheet],
+        title: "The pattern would lie sideways".to_owned(),
+        why: "The sheet has an up and is laid a quarter turn round, so every face would show it lying on its side.".to_owned(),
+        ways: |draft| {
+            let sheet = &draft.brief.sheet;
+            let with = |sheet| Brief { sheet, ..draft.brief.clone() };
+            vec![
+                vec![Candidate::new(
+                    "Lay the sheet upright",
+                    "The pattern stands the right way up.",
+                    with(Sheet { turned: false, ..sheet.clone() }),
+                )],
+                all_over(draft),
+            ]
+        },
+    })
+}
+
+fn all_over(draft: &Draft) -> Vec<Candidate> {
+    let sheet = Sheet { directional: false, ..draft.brief.sheet.clone() };
+    let changed = Brief { sheet, ..draft.brief.clone() };
+    vec![Candidate::new("It is an all-over pattern", "Then it may lie either way.", changed)]
+}
+
+/// What a surface shows, in words: `the reverse, upside down`.
+pub(crate) fn says(brief: &Brief, surface: &Surface) -> String {
+    let sheet = &brief.sheet;
+    let face = match (surface.shows, sheet.printed) {
+        (Face::Outside, _) => "the printed side",
+        (Face::Inside, Printed::One) => "the plain reverse",
+        (Face::Inside, Printed::Both) => "the reverse",
+    };
+    let is_plain = surface.shows == Face::Inside && sheet.printed == Printed::One;
+    match (sheet.directional && !is_plain, surface.way) {
+        (false, _) => face.to_owned(),
+        (true, Way::Upright) => format!("{face}, upright"),
+        (true, Way::Sideways) => format!("{face}, sideways"),
+        (true, Way::UpsideDown) => format!("{face}, upside down"),
+    }
+}
+
+fn judge(brief: &Brief, surface: &Surface) -> Option<Finding> {
+    let shown = says(brief, surface);
+    let depth = Figures::of(brief).say(brief.top.depth());
+    let note = |code, about, title, why, ways| Finding {
+        code,
+        level: Level::Notes,
+        about: vec![about],
+        title,
+        why,
+        ways,
+    };
+    match surface.part {
+        (Panel::Front, Band::Hem) => {
+            let why = if brief.sheet.printed == Printed::One {
+                format!(
+                    "Turned out, the top {depth} shows the other side of the sheet, and that side is not printed."
+                )
+            } else if brief.sheet.directional {
+                format!(
+                    "Turned over the top edge, the {depth} band carries the other side's pattern standing on its head."
+                )
+            } else {
+                format!("The {depth} band shows the other side of the sheet as a contrast.")
+            };
+            Some(note(
+                "pattern.hem-reverse",
+                About::Hem,
+                format!("The turned-out hem shows {shown}"),
+                why,
+                |draft| {
+                    let top = Top::HemIn { depth: draft.brief.top.depth() };
+                    let changed = Brief { top, ..draft.brief.clone() };
+                    vec![vec![Candidate::new(
+                        "Turn the hem in",
+                        "It is hidden and strengthens the lip.",
+                        changed,
+                    )]]
+                },
+            ))
+        }
+        (_, Band::Flap) if brief.sheet.directional && surface.way != Way::Upright => {
+            let why = format!(
+                "Laid over the mouth, the {depth} flap goes on showing the side its face shows, but its up now points down."
+            );
+            Some(note("pattern.flap", About::Hem, format!("The closing flap shows {shown}"), why, |draft| {
+                let depth = crate::brief::CUSTOMARY_HEM;
+                let hem = Brief { top: Top::HemIn { depth }, ..draft.brief.clone() };
+                vec![
+                    all_over(draft),
+                    vec![Candidate::new("A hem instead", "No flap lies over the front.", hem)],
+                ]
+            }))
+        }
+        (Panel::Back, Band::Body) if brief.sheet.directional && surface.way == Way::UpsideDown => {
+            let why = "The sheet runs from the front's top down to the bottom fold and up the back: what is up in front \
+                       points down behind."
+                .to_owned();
+            Some(note("pattern.back", About::Sheet, format!("The back shows {shown}"), why, |draft| {
+                let wrap = Brief { build: Build::Wrap, ..draft.brief.clone() };
+                vec![
+                    all_over(draft),
+                    vec![Candidate::new("A wrap instead", "All its faces stand upright.", wrap)],
+                ]
+            }))
+        }
+        _ => None,
+    }
 }

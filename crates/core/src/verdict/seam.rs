@@ -1,7 +1,7 @@
 //! Will the glue tab hold, and where does the seam show?
 
 use super::{About, Candidate, Finding, Level};
-use crate::brief::{Build, CUSTOMARY_TAB, RunStart, SMALL_TAB};
+use crate::brief::{Build, CUSTOMARY_TAB, Joins, RunStart, SMALL_TAB};
 use crate::net::{Joint, Panel};
 use crate::plan::Draft;
 use crate::wording::Figures;
@@ -11,7 +11,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     let brief = &draft.brief;
     let figures = Figures::of(brief);
     let mut findings = Vec::new();
-    let has_tab = over_tab(draft).is_some();
+    let has_tab = over_tab(draft).is_some() && brief.joins == Joins::Tabs;
     if has_tab && brief.tab < SMALL_TAB {
         findings.push(Finding {
             code: "tab.narrow",
@@ -26,7 +26,28 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
             ways: customary,
         });
     }
-    if let Some((panel, width)) = over_tab(draft).filter(|(_, width)| brief.tab > *width) {
+    let narrowest = over_tab(draft).filter(|(_, _, wide, cover)| wide > cover);
+    if let (Some((panel, _, wide, width)), Joins::Strips { .. }) = (narrowest, brief.joins) {
+        findings.push(Finding {
+            code: "strip.wide",
+            level: Level::Blocks,
+            about: vec![About::Tab],
+            title: format!("The joining strip is {} wider than the panel over it", figures.say(wide - width)),
+            why: format!(
+                "Half of it, {}, goes behind the {}, which is {} wide; the rest would show.",
+                figures.say(wide),
+                panel.name(),
+                figures.say(width)
+            ),
+            ways: |draft| {
+                let Some((_, _, _, width)) = over_tab(draft) else { return Vec::new() };
+                let width = (width * 2).floor_to(Length::sixty_fourths(8));
+                let changed = Brief { joins: Joins::Strips { width }, ..draft.brief.clone() };
+                let title = format!("Strip {}", Figures::of(&draft.brief).say(width));
+                vec![vec![Candidate::new(title, "It stays hidden.", changed)]]
+            },
+        });
+    } else if let Some((panel, _, _, width)) = narrowest {
         findings.push(Finding {
             code: "tab.wide",
             level: Level::Blocks,
@@ -41,7 +62,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
             ways: customary,
         });
     }
-    if brief.build == Build::Wrap && brief.run.start == RunStart::Face {
+    if matches!(brief.build, Build::Wrap | Build::FoldedBase { .. }) && brief.run.start == RunStart::Face {
         findings.push(Finding {
             code: "seam.in-front",
             level: Level::Notes,
@@ -63,18 +84,19 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     findings
 }
 
-/// The panel laid over the tab, and its width.
-fn over_tab(draft: &Draft) -> Option<(Panel, Length)> {
-    let columns = |joint: Joint| &draft.net.strips[joint.strip].columns[joint.column];
-    let seam = draft.net.seams.iter().find(|seam| columns(seam.under).panel == Panel::Tab)?;
-    let over = columns(seam.over);
-    Some((over.panel, over.x.length()))
+/// Where what goes under is widest against what lies over it: the panel over it, the seam's number, both widths.
+fn over_tab(draft: &Draft) -> Option<(Panel, usize, Length, Length)> {
+    let width = |joint: Joint| draft.net.strips[joint.strip].columns[joint.column].x.length();
+    let seams = draft.net.seams.iter().enumerate().filter(|(_, seam)| seam.under.panel.is_join());
+    seams
+        .map(|(index, seam)| (seam.over.panel, index, width(seam.under), width(seam.over)))
+        .max_by_key(|(_, _, under, over)| *under - *over)
 }
 
 /// Customary tabs, and the widest that the panel over it still hides.
 fn customary(draft: &Draft) -> Vec<Vec<Candidate>> {
     let brief = &draft.brief;
-    let cover = over_tab(draft).map(|(_, width)| width.floor_to(Length::sixty_fourths(4)));
+    let cover = over_tab(draft).map(|(_, _, _, width)| width.floor_to(Length::sixty_fourths(4)));
     let mut widths = vec![CUSTOMARY_TAB, SMALL_TAB];
     widths.extend(cover.filter(|width| *width < SMALL_TAB));
     widths

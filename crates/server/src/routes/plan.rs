@@ -1,7 +1,7 @@
 //! Stateless: a brief in, a plan out.
 
 use crate::problem::{Body, Problem};
-use crate::view::build::BuildView;
+use crate::view::build::{BuildView, RescaledView};
 use crate::view::fold::FoldView;
 use crate::view::plan::PlanView;
 use crate::view::sheet::CommonSheet;
@@ -23,6 +23,15 @@ pub async fn plan(Body(text): Body<BriefText>) -> Result<Json<PlanView>, Problem
 ))]
 pub async fn builds(Body(text): Body<BriefText>) -> Result<Json<Vec<BuildView>>, Problem> {
     Ok(Json(BuildView::all(&Brief::try_from(&text)?)))
+}
+
+/// The same bag, in proportion, on other sheets.
+#[utoipa::path(post, path = "/api/rescaled", request_body = BriefText, responses(
+    (status = 200, body = [RescaledView]),
+    (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn rescaled(Body(text): Body<BriefText>) -> Result<Json<Vec<RescaledView>>, Problem> {
+    Ok(Json(RescaledView::all(&Brief::try_from(&text)?)))
 }
 
 /// The bag on its way from the unrolled pieces to the open bag.

@@ -1,11 +1,14 @@
 //! The ways to build a bag, each drawn from its own net.
 
 use super::piece::PieceView;
+use super::verdict::RemedyView;
 use serde::Serialize;
 use utoipa::ToSchema;
-use wide_fold_core::builds::{Alternative, alternatives};
+use wide_fold_core::builds::{Alternative, alternatives, same_kind};
+use wide_fold_core::rescale::on_sheet;
+use wide_fold_core::sheet::{COMMON_SIZES, CommonSize};
 use wide_fold_core::verdict::Level;
-use wide_fold_core::{Brief, Plan};
+use wide_fold_core::{Brief, Net, Plan, Sheet, pieces};
 use wide_fold_formats::BriefText;
 
 /// One way to build the bag.
@@ -23,10 +26,66 @@ pub struct BuildView {
     pub sheets: u32,
     /// `two 8¾ × 8¼`.
     pub size: String,
-    /// What stands in the way, if anything does.
-    pub obstacle: Option<String>,
+    /// What stands in the way, if anything does, and why.
+    pub obstacle: Option<ObstacleView>,
     /// Its pieces.
     pub pieces: Vec<PieceView>,
+}
+
+/// What stands in the way of a build.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct ObstacleView {
+    /// What it is.
+    pub title: String,
+    /// Why, with its numbers.
+    pub why: String,
+    /// The nearest change that makes it possible, if there is one: what to do, and the brief to use.
+    pub nearest: Option<RemedyView>,
+}
+
+/// The same bag, in proportion, from another sheet.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct RescaledView {
+    /// The sheet: `6×6`.
+    pub sheet: String,
+    /// `1¾ × 3 × ⅞`.
+    pub size: String,
+    /// The brief scaled to it.
+    pub brief: BriefText,
+    /// True if the bag is cut from this sheet now and is as large as it can be.
+    pub chosen: bool,
+    /// Its pieces.
+    pub pieces: Vec<PieceView>,
+    /// The sheet's width and height as it is laid, in millimetres.
+    pub sheet_mm: [f64; 2],
+}
+
+impl RescaledView {
+    /// The bag of a brief on every common sheet on which there is room for one.
+    pub fn all(brief: &Brief) -> Vec<Self> {
+        COMMON_SIZES.iter().filter_map(|size| Self::new(brief, size)).collect()
+    }
+
+    fn new(brief: &Brief, size: &CommonSize) -> Option<Self> {
+        let sheet = Sheet { width: size.width, height: size.height, ..brief.sheet.clone() };
+        let scaled = on_sheet(brief, &sheet)?;
+        let (unit, finished) = (brief.unit, scaled.finished);
+        let pieces = pieces::divide(&Net::new(&scaled));
+        let laid = sheet.as_laid();
+        Some(Self {
+            sheet: size.name.to_owned(),
+            size: format!(
+                "{} × {} × {}",
+                finished.width.figure(unit),
+                finished.height.figure(unit),
+                finished.gusset.figure(unit)
+            ),
+            brief: BriefText::from(&scaled),
+            chosen: scaled == *brief,
+            pieces: pieces.iter().map(|piece| PieceView::new(piece, unit)).collect(),
+            sheet_mm: [laid.0.mm(), laid.1.mm()],
+        })
+    }
 }
 
 impl BuildView {
@@ -42,19 +101,23 @@ impl BuildView {
             let many = if piece.count == 2 { "two " } else { "" };
             format!("{many}{} × {}", piece.width.figure(unit), piece.height.figure(unit))
         };
-        let mut sizes: Vec<String> = plan.pieces.iter().map(size).collect();
-        if plan.pieces.len() == 2 && sizes[0] == sizes[1] {
+        let mut sizes: Vec<String> = plan.pieces.iter().filter(|piece| !piece.from_scrap).map(size).collect();
+        if sizes.len() == 2 && sizes[0] == sizes[1] {
             sizes = vec![format!("two {}", sizes[0])];
         }
         let blocking = plan.verdicts.iter().find(|verdict| verdict.level == Level::Blocks);
         Some(Self {
             name: way.name,
             when: way.when,
-            chosen: way.brief.build == now.build,
+            chosen: same_kind(way.brief.build, now.build),
             brief: BriefText::from(&way.brief),
             sheets: plan.layout.sheet_count(),
             size: sizes.join(", "),
-            obstacle: blocking.map(|verdict| verdict.title.clone()),
+            obstacle: blocking.map(|verdict| ObstacleView {
+                title: verdict.title.clone(),
+                why: verdict.why.clone(),
+                nearest: verdict.remedies.first().map(RemedyView::new),
+            }),
             pieces: plan.pieces.iter().map(|piece| PieceView::new(piece, unit)).collect(),
         })
     }

@@ -2,6 +2,7 @@
 
 use serde::Serialize;
 use utoipa::ToSchema;
+use wide_fold_core::brief::Build;
 use wide_fold_core::net::{Band, GussetPart, Panel, Strip};
 use wide_fold_core::{Length, Plan};
 
@@ -41,6 +42,9 @@ impl DimensionView {
     }
 
     fn of(plan: &Plan, piece: usize, strip: &Strip) -> Vec<Self> {
+        if strip.is_joining_strip() {
+            return Vec::new();
+        }
         let brief = &plan.brief;
         let across = |field, name, wanted: fn(Panel) -> bool| {
             strip
@@ -57,9 +61,12 @@ impl DimensionView {
             across("finished.gusset", "Gusset", whole),
             face.map(|column| ("finished.width", "Width", "across", column.x)),
             across("tab", "Glue tab", |panel| panel == Panel::Tab),
-            up("base.depth", "Base flap", Band::Base),
+            up("base.depth", "Base flap", Band::Base)
+                .filter(|_| !matches!(brief.build, Build::FoldedBase { .. })),
             up("finished.height", "Height", Band::Body),
-            up("hem.depth", "Hem", Band::Hem),
+            up("top.depth", "Hem", Band::Hem),
+            up("top.depth", "Closing flap", Band::Flap),
+            across("pleat", "Pleat", |panel| matches!(panel, Panel::Pleat { .. })),
         ]
         .into_iter()
         .flatten()

@@ -3,16 +3,20 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 use wide_fold_core::Plan;
-use wide_fold_core::brief::{ClosingOrder, Hem};
-use wide_fold_core::folded::Turned;
-use wide_fold_core::folded::motion::{LEGS, at};
+use wide_fold_core::brief::{Build, ClosingOrder, Top};
+use wide_fold_core::folded::motion::{Leg, at, legs};
+use wide_fold_core::folded::{Folded, Turned};
 use wide_fold_core::net::{Band, Panel};
+use wide_fold_core::proof::{FlatFold, Item};
 
-/// Poses from unrolled to open.
+/// Poses from unrolled to finished.
 const POSES: u32 = 40;
 
 /// Layers are drawn this far apart, in millimetres, so that it can be seen which lies on which.
 const APART: f64 = 0.5;
+
+/// The same for a bag folded flat.
+const FLAT_APART: f64 = 0.6;
 
 /// The bag folding up. Frame: the front face lies in z = 0, x right, y up, the inside of the bag at negative z;
 /// millimetres.
@@ -22,8 +26,12 @@ pub struct FoldView {
     pub legs: Vec<LegView>,
     /// The facets, in the order in which every pose lists them.
     pub facets: Vec<FacetView>,
-    /// Poses evenly spaced from unrolled to open.
+    /// Poses evenly spaced from unrolled to finished.
     pub poses: Vec<PoseView>,
+    /// The bag folded flat, if it is made to be.
+    pub flat: Option<FlatView>,
+    /// For every item of the plan's proof the facets it is about.
+    pub checks: Vec<Vec<usize>>,
 }
 
 /// The open, standing bag, for a small picture.
@@ -57,6 +65,8 @@ pub struct LegView {
     pub name: &'static str,
     /// Where it ends, from 0 to 1.
     pub to: f64,
+    /// False if the paper has to bend on this stretch: then only its end is shown.
+    pub rigid: bool,
 }
 
 /// A flat part of the paper.
@@ -66,6 +76,8 @@ pub struct FacetView {
     pub name: String,
     /// Which of the net's strips it belongs to: the pieces of paper, copies counted.
     pub strip: usize,
+    /// The plan's piece that this strip is cut as.
+    pub piece: usize,
     /// How far to draw it off its plane towards the outside, in millimetres, to tell layers apart.
     pub lift: f64,
     /// True if the pattern's up is worth showing on it.
@@ -83,21 +95,65 @@ pub struct PoseView {
     pub facets: Vec<Vec<[f64; 3]>>,
 }
 
+/// The finished bag folded flat: a state of its own, for rigid panels cannot move there.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct FlatView {
+    /// Its layers drawn apart, front first.
+    pub pose: Vec<Vec<[f64; 3]>>,
+    /// `6 × 5½, 9 layers, about 2.0 mm thick`.
+    pub says: String,
+}
+
 impl FoldView {
     /// All poses of a plan.
     pub fn new(plan: &Plan) -> Self {
-        let closing = plan.brief.closing;
         let pose = |step: u32| {
             let t = f64::from(step) / f64::from(POSES);
-            let folded = at(&plan.net, closing, t);
+            let folded = at(&plan.brief, &plan.net, t);
             PoseView { t, facets: folded.facets.iter().map(corners).collect() }
         };
+        let leg = |leg: Leg| LegView { name: leg.name, to: leg.to, rigid: leg.rigid };
+        let facets = &plan.folded.facets;
+        let concerned = |item: &Item| {
+            let about = facets.iter().enumerate().filter(|(_, facet)| item.check.concerns(&plan.net, facet));
+            about.map(|(index, _)| index).collect()
+        };
         Self {
-            legs: LEGS.iter().map(|leg| LegView { name: leg.name, to: leg.to }).collect(),
-            facets: plan.folded.facets.iter().map(|facet| FacetView::new(plan, facet)).collect(),
+            legs: legs(plan.brief.build).into_iter().map(leg).collect(),
+            facets: facets.iter().map(|facet| FacetView::new(plan, facet)).collect(),
             poses: (0..=POSES).map(pose).collect(),
+            flat: plan.brief.gusset_crease.folds_flat().then(|| flat(plan)).flatten(),
+            checks: plan.proof.items.iter().map(concerned).collect(),
         }
     }
+}
+
+/// The flat state, every layer behind the one before it.
+fn flat(plan: &Plan) -> Option<FlatView> {
+    let fold = plan.proof.flat.as_ref().filter(|fold| !fold.order.is_empty())?;
+    let folded = Folded::flat(&plan.net);
+    let mut pose: Vec<Vec<[f64; 3]>> = folded.facets.iter().map(corners).collect();
+    for (behind, facet) in fold.order.iter().enumerate() {
+        for corner in &mut pose[*facet] {
+            corner[2] -= FLAT_APART * behind as f64;
+        }
+    }
+    Some(FlatView { pose, says: flat_says(plan, fold) })
+}
+
+/// Size, layers and thickness of the flat bag.
+pub(super) fn flat_says(plan: &Plan, fold: &FlatFold) -> String {
+    let unit = plan.brief.unit;
+    let thickness = plan.brief.sheet.thickness();
+    let about = if thickness.measured { "" } else { "about " };
+    format!(
+        "{} × {}, {} layers at most, {about}{:.1} mm thick{}",
+        fold.width.figure(unit),
+        fold.height.figure(unit),
+        fold.layers,
+        fold.thickness(thickness.caliper).mm(),
+        if thickness.measured { "" } else { " (paper thickness estimated)" }
+    )
 }
 
 impl FacetView {
@@ -106,38 +162,64 @@ impl FacetView {
         let name = match band {
             Band::Base => format!("base flap of the {}", panel.name()),
             Band::Ear => format!("ear below the {}", panel.name()),
-            Band::Body => panel.name().to_owned(),
-            Band::Hem => format!("hem of the {}", panel.name()),
+            Band::Body | Band::BackBody => panel.name().to_owned(),
+            Band::Hem | Band::BackHem => format!("hem of the {}", panel.name()),
+            Band::Flap => "closing flap".to_owned(),
         };
+        let piece = plan.pieces.iter().position(|piece| piece.strips.contains(&facet.strip));
         Self {
             name,
             strip: facet.strip,
-            lift: APART * f64::from(layer(plan, facet)),
-            shows_up: band == Band::Body && panel != Panel::Tab,
+            piece: piece.unwrap_or(0),
+            lift: APART * lift(plan, facet),
+            shows_up: matches!(band, Band::Body | Band::Flap) && !panel.is_join() && is_largest(plan, facet),
             flat: facet.flat.corners.iter().map(|corner| super::point(*corner)).collect(),
         }
     }
 }
 
+/// Of a panel divided by creases only the tallest part carries the arrow.
+fn is_largest(plan: &Plan, facet: &Turned) -> bool {
+    let height = |facet: &Turned| {
+        let heights = facet.flat.corners.iter().map(|corner| corner.y);
+        heights.clone().max().unwrap_or_default() - heights.min().unwrap_or_default()
+    };
+    let same = |other: &&Turned| other.strip == facet.strip && other.part == facet.part;
+    plan.folded.facets.iter().filter(same).all(|other| height(other) <= height(facet))
+}
+
 /// How many layers a facet lies outside its panel's plane, as seen from its own outside face.
-fn layer(plan: &Plan, facet: &Turned) -> i32 {
+fn lift(plan: &Plan, facet: &Turned) -> f64 {
     let (panel, band) = facet.part;
-    let goes_under = plan.net.seams.iter().any(|seam| {
-        seam.under.strip == facet.strip
-            && plan.net.strips[facet.strip].columns[seam.under.column].panel == panel
-    });
-    match (band, panel) {
+    if let Build::PleatedFlare { .. } = plan.brief.build {
+        return flare_lift(plan, facet);
+    }
+    let goes_under =
+        plan.net.seams.iter().any(|seam| seam.under.strip == facet.strip && seam.under.panel == panel);
+    let layers = match (band, panel) {
         // The hem's own outside face looks the other way once it is turned.
-        (Band::Hem, _) => match (plan.brief.hem, goes_under) {
-            (Hem::Out { .. }, _) => -1,
+        (Band::Hem | Band::BackHem, _) => match (plan.brief.top, goes_under) {
+            (Top::HemOut { .. }, _) => -1,
             _ => 2,
         },
         // An ear stands inside its gusset, its outside face against the paper.
         (Band::Ear, _) => -2,
-        (Band::Body, _) if goes_under => -1,
-        (Band::Body, _) => 0,
-        (Band::Base, Panel::Front) => 2,
+        (Band::Body | Band::BackBody | Band::Flap, _) => -i32::from(goes_under),
+        // Of a folded base the triangles look up, between the end and the flap.
+        (Band::Base, _) if facet.pose.z_axis.y > 0.5 => -1,
+        (Band::Base, Panel::Front) => 3 - i32::from(goes_under),
+        (Band::Base, Panel::Back) if matches!(plan.brief.build, Build::FoldedBase { .. }) => 2,
         (Band::Base, Panel::Back) => i32::from(plan.brief.closing == ClosingOrder::GussetsFirst),
+        (Band::Base, _) if matches!(plan.brief.build, Build::FoldedBase { .. }) => 0,
         (Band::Base, _) => i32::from(plan.brief.closing == ClosingOrder::BackFirst),
-    }
+    };
+    f64::from(layers)
+}
+
+/// A flare lies flat: its layers follow one another from the front.
+fn flare_lift(plan: &Plan, facet: &Turned) -> f64 {
+    let order = plan.proof.flat.iter().flat_map(|flat| &flat.order);
+    let same = |other: &Turned| other.strip == facet.strip && other.flat == facet.flat;
+    let behind = order.into_iter().position(|index| same(&plan.folded.facets[*index])).unwrap_or(0) as f64;
+    if facet.pose.z_axis.z > 0.0 { -behind } else { behind }
 }

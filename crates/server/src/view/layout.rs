@@ -33,6 +33,8 @@ pub struct SheetCutView {
     pub trims: Vec<TrimView>,
     /// What is left over, largest first.
     pub offcuts: Vec<RectangleView>,
+    /// True if this is any scrap that is large enough, not a sheet of the paper.
+    pub scrap: bool,
     /// How far the piece reaches past the sheet to the right and to the top; zero if it fits.
     pub overhang_mm: [f64; 2],
 }
@@ -104,6 +106,7 @@ impl SheetCutView {
             width: sheet.width.figure(unit),
             height: sheet.height.figure(unit),
             times: sheet.times,
+            scrap: sheet.scrap,
             placed: sheet
                 .placed
                 .iter()

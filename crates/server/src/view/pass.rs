@@ -22,6 +22,8 @@ pub struct PassView {
     pub by_ruler: bool,
     /// The lines, from left to right.
     pub lines: Vec<ScoreView>,
+    /// Slanted lines drawn with a ruler in this pass, by their names.
+    pub slants: Vec<String>,
 }
 
 /// One line of a pass.
@@ -80,6 +82,7 @@ impl PassView {
                     creases: line.creases.iter().map(|crease| format!("c{crease}")).collect(),
                 })
                 .collect(),
+            slants: pass.slants.iter().map(|slant| format!("c{}", slant.crease)).collect(),
         }
     }
 }

@@ -24,6 +24,8 @@ pub struct PieceView {
     pub height: String,
     /// The edge of the paper after all cuts, anticlockwise.
     pub outline: Vec<[f64; 2]>,
+    /// Corners of that edge that are rounded: from the left, from the bottom, radius.
+    pub rounds: Vec<[f64; 3]>,
     /// Panels and tab from left to right.
     pub columns: Vec<PartView>,
     /// Base, body and hem from bottom to top.
@@ -66,8 +68,10 @@ pub struct CreaseView {
     pub y2: f64,
     /// `mountain`, `valley` or `flat`, seen from the outside face.
     pub fold: &'static str,
-    /// `base_line`, `corner`, `tab_line`, `hem_line`, `gusset_centre`.
+    /// What it is for: `base_line`, `corner`, `gusset_centre`.
     pub role: &'static str,
+    /// True if it comes about in the hand and is not scored.
+    pub by_hand: bool,
     /// Its distance from the left or bottom edge, as a figure.
     pub at: String,
     /// What it is, where it is measured from, how it folds.
@@ -127,6 +131,11 @@ impl PieceView {
             width: piece.width.figure(unit),
             height: piece.height.figure(unit),
             outline: strip.outline.iter().copied().map(point).collect(),
+            rounds: strip
+                .rounds
+                .iter()
+                .map(|round| [round.at.x.mm(), round.at.y.mm(), round.radius.mm()])
+                .collect(),
             columns: strip
                 .columns
                 .iter()
@@ -145,6 +154,7 @@ impl PieceView {
                     y2: crease.to.y.mm(),
                     fold: fold(crease.fold),
                     role: crease_role(crease.role),
+                    by_hand: crease.role.is_made_by_hand(),
                     at: if crease.is_upright() { crease.from.x } else { crease.from.y }.figure(unit),
                     says: strip.describe_crease(crease, unit),
                 })
@@ -165,6 +175,10 @@ impl PieceView {
                         CutRole::LevelSlit => "level_slit",
                         CutRole::CornerSquare => "corner_square",
                         CutRole::TabCorner => "tab_corner",
+                        CutRole::TabEnd => "tab_end",
+                        CutRole::HemCorner => "hem_corner",
+                        CutRole::FlapSide => "flap_side",
+                        CutRole::PleatEnd => "pleat_end",
                     },
                     says: strip.describe_cut(cut, unit),
                 })
@@ -181,6 +195,10 @@ impl PieceView {
                         GlueRole::Ear => "ear",
                         GlueRole::Hem => "hem",
                         GlueRole::BaseFlap => "base_flap",
+                        GlueRole::Strip => "strip",
+                        GlueRole::BaseCorner => "base_corner",
+                        GlueRole::BaseLap => "base_lap",
+                        GlueRole::Pleat => "pleat",
                     },
                     face: face(glue.face),
                     corners: glue.corners.iter().copied().map(point).collect(),
@@ -197,6 +215,8 @@ fn panel_kind(panel: Panel) -> &'static str {
         Panel::Back => "back",
         Panel::Gusset { .. } => "gusset",
         Panel::Tab => "tab",
+        Panel::JoinHalf(_) => "strip",
+        Panel::Pleat { .. } => "pleat",
     }
 }
 
@@ -206,6 +226,9 @@ fn band(band: Band) -> &'static str {
         Band::Ear => "ear",
         Band::Body => "body",
         Band::Hem => "hem",
+        Band::Flap => "flap",
+        Band::BackBody => "back_body",
+        Band::BackHem => "back_hem",
     }
 }
 
@@ -225,6 +248,15 @@ pub(super) fn crease_role(role: CreaseRole) -> &'static str {
         CreaseRole::TabLine => "tab_line",
         CreaseRole::HemLine => "hem_line",
         CreaseRole::GussetCentre => "gusset_centre",
+        CreaseRole::GussetDiagonal => "gusset_diagonal",
+        CreaseRole::FoldFlatLine => "fold_flat_line",
+        CreaseRole::TubeCrease => "tube_crease",
+        CreaseRole::SquashDiagonal => "squash_diagonal",
+        CreaseRole::TuckLine => "tuck_line",
+        CreaseRole::FlapLine => "flap_line",
+        CreaseRole::StripLine => "strip_line",
+        CreaseRole::PleatLine => "pleat_line",
+        CreaseRole::BottomFold => "bottom_fold",
     }
 }
 

@@ -7,8 +7,10 @@ use super::piece::PieceView;
 use super::verdict::{ProofView, VerdictView};
 use serde::Serialize;
 use utoipa::ToSchema;
-use wide_fold_core::brief::BaseHabit;
-use wide_fold_core::{Length, Plan, Unit};
+use wide_fold_core::brief::{BaseHabit, Build, Joins, Top};
+use wide_fold_core::folded::surfaces::{Surface, Way};
+use wide_fold_core::net::Face;
+use wide_fold_core::{Brief, Length, Plan, Unit};
 use wide_fold_formats::BriefText;
 
 /// Everything Wide Fold knows about a bag.
@@ -38,6 +40,8 @@ pub struct PlanView {
     pub steps: Vec<StepView>,
     /// The folded bag measured.
     pub proof: ProofView,
+    /// What every visible surface shows.
+    pub surfaces: Vec<SurfaceView>,
     /// What the crafter should know, gravest first.
     pub verdicts: Vec<VerdictView>,
 }
@@ -49,6 +53,16 @@ pub struct SettingsView {
     pub notch: LengthView,
     /// The lap of half-and-lap flaps.
     pub lap: Option<LengthView>,
+    /// Width of a joining strip, if there are any.
+    pub strip: Option<LengthView>,
+    /// Radius of the closing flap's corners, if there is one.
+    pub flap_corner: Option<LengthView>,
+    /// Thickness of one layer of the paper, in millimetres whatever the unit.
+    pub caliper: LengthView,
+    /// True if that was measured, false if it is estimated from the weight.
+    pub caliper_measured: bool,
+    /// Room given to the thickness of the paper.
+    pub allowance: LengthView,
     /// The board's reach.
     pub reach: LengthView,
     /// The sheet's width, pattern upright.
@@ -66,6 +80,28 @@ pub struct LengthView {
     pub editable: String,
 }
 
+/// What a visible surface of the finished bag shows.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct SurfaceView {
+    /// `The turned-out hem of the front`.
+    pub name: String,
+    /// `shows the reverse, upside down`.
+    pub says: String,
+    /// True if it shows the printed side the right way up, as faces do.
+    pub as_usual: bool,
+}
+
+impl SurfaceView {
+    fn new(brief: &Brief, surface: &Surface) -> Self {
+        let upright = surface.way == Way::Upright || !brief.sheet.directional;
+        Self {
+            name: surface.name(),
+            says: surface.says(brief),
+            as_usual: surface.shows == Face::Outside && upright,
+        }
+    }
+}
+
 impl LengthView {
     fn new(length: Length, unit: Unit) -> Self {
         Self { figure: length.figure(unit), editable: length.editable(unit) }
@@ -77,6 +113,7 @@ impl PlanView {
     pub fn new(plan: &Plan) -> Self {
         let (brief, unit) = (&plan.brief, plan.brief.unit);
         let size = brief.finished;
+        let length = |length| LengthView::new(length, unit);
         Self {
             brief: BriefText::from(brief),
             ready: plan.is_ready(),
@@ -85,10 +122,21 @@ impl PlanView {
             sheet: brief.sheet.name(unit),
             settings: SettingsView {
                 notch: LengthView::new(brief.notch, unit),
-                lap: match brief.base {
-                    BaseHabit::HalfAndLap { lap } => Some(LengthView::new(lap, unit)),
+                lap: match (brief.build, brief.base) {
+                    (Build::FoldedBase { lap }, _) | (_, BaseHabit::HalfAndLap { lap }) => Some(length(lap)),
                     _ => None,
                 },
+                strip: match brief.joins {
+                    Joins::Strips { width } => Some(length(width)),
+                    Joins::Tabs => None,
+                },
+                flap_corner: match brief.top {
+                    Top::Flap { corner, .. } => Some(length(corner)),
+                    _ => None,
+                },
+                caliper: LengthView::new(brief.sheet.thickness().caliper, Unit::Metric),
+                caliper_measured: brief.sheet.thickness().measured,
+                allowance: length(brief.allowance),
                 reach: LengthView::new(brief.board.reach, unit),
                 sheet_width: LengthView::new(brief.sheet.width, unit),
                 sheet_height: LengthView::new(brief.sheet.height, unit),
@@ -98,7 +146,8 @@ impl PlanView {
             layout: LayoutView::new(&plan.layout, unit),
             passes: plan.passes.iter().map(|pass| PassView::new(pass, unit)).collect(),
             steps: plan.steps.iter().map(StepView::new).collect(),
-            proof: ProofView::new(&plan.proof, unit),
+            proof: ProofView::new(plan),
+            surfaces: plan.surfaces.iter().map(|surface| SurfaceView::new(brief, surface)).collect(),
             verdicts: plan.verdicts.iter().map(VerdictView::new).collect(),
         }
     }

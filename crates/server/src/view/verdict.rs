@@ -1,10 +1,11 @@
 //! Verdicts, their remedies, and the proof.
 
+use super::fold::flat_says;
 use serde::Serialize;
 use utoipa::ToSchema;
-use wide_fold_core::Unit;
-use wide_fold_core::proof::Proof;
-use wide_fold_core::verdict::{About, Level, Verdict};
+use wide_fold_core::Plan;
+use wide_fold_core::proof::Item;
+use wide_fold_core::verdict::{About, Level, Remedy, Verdict};
 use wide_fold_formats::BriefText;
 
 /// Something the crafter should know.
@@ -44,6 +45,10 @@ pub struct ProofView {
     pub items: Vec<ProofItemView>,
     /// Fewest and most layers of paper over the base.
     pub base_layers: [usize; 2],
+    /// Size, layers and thickness of the bag folded flat, if it is made to be.
+    pub flat: Option<String>,
+    /// Which part of the fold-flat score is really folded.
+    pub scored: Option<String>,
 }
 
 /// One measurement.
@@ -55,6 +60,8 @@ pub struct ProofItemView {
     pub says: String,
     /// True if it is what it should be.
     pub passed: bool,
+    /// True if it was measured on the bag folded flat.
+    pub flat: bool,
 }
 
 impl VerdictView {
@@ -70,29 +77,35 @@ impl VerdictView {
             about: verdict.about.iter().map(about).collect(),
             title: verdict.title.clone(),
             why: verdict.why.clone(),
-            remedies: verdict
-                .remedies
-                .iter()
-                .map(|remedy| RemedyView {
-                    title: remedy.title.clone(),
-                    then: remedy.then.clone(),
-                    brief: BriefText::from(&remedy.brief),
-                })
-                .collect(),
+            remedies: verdict.remedies.iter().map(RemedyView::new).collect(),
         }
     }
 }
 
+impl RemedyView {
+    /// A remedy as it is shown.
+    pub fn new(remedy: &Remedy) -> Self {
+        Self { title: remedy.title.clone(), then: remedy.then.clone(), brief: BriefText::from(&remedy.brief) }
+    }
+}
+
 impl ProofView {
-    /// A proof with figures in `unit`.
-    pub fn new(proof: &Proof, unit: Unit) -> Self {
-        let items = proof.items.iter();
+    /// A plan's proof with figures in its unit.
+    pub fn new(plan: &Plan) -> Self {
+        let (proof, unit) = (&plan.proof, plan.brief.unit);
+        let item = |item: &Item| ProofItemView {
+            name: item.name(),
+            says: item.says(unit),
+            passed: item.passed(),
+            flat: item.check.is_about_flat(),
+        };
+        let flat = proof.flat.as_ref();
         Self {
             passed: proof.passed(),
-            items: items
-                .map(|item| ProofItemView { name: item.name(), says: item.says(unit), passed: item.passed() })
-                .collect(),
+            items: proof.items.iter().map(item).collect(),
             base_layers: [proof.base_layers.0, proof.base_layers.1],
+            flat: flat.map(|flat| flat_says(plan, flat)),
+            scored: flat.and_then(|flat| flat.says_folded(&plan.brief)),
         }
     }
 }

@@ -4,9 +4,21 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { Button, ButtonGroup } from "react-bootstrap";
 import { Link, useParams } from "react-router";
-import { readBag, sheetSvgUrl, type Bag, type BagDraft, type Brief, type Plan } from "../../api/client";
+import {
+  readBag,
+  sheetSvgUrl,
+  type Bag,
+  type BagDraft,
+  type Brief,
+  type Fold,
+  type Plan,
+} from "../../api/client";
 import { Icon } from "../../drawings/Icon";
-import { BagDrawing } from "../../fold/BagDrawing";
+import { ToolButton } from "../../drawings/ToolButton";
+import { BagPicture } from "../../fold/BagPicture";
+import { FoldView, canDrawInSpace, type Manner } from "../../fold/FoldView";
+import { twins, useFold } from "../../fold/useFold";
+import { PieceMap } from "../../sheet/PieceMap";
 import { SheetDrawing, type Line } from "../../sheet/SheetDrawing";
 import { Figure } from "../../words/Figure";
 import { Conflict } from "./Conflict";
@@ -57,7 +69,10 @@ function Workbench({ bag }: { bag: Bag }) {
   const [pass, setPass] = useState(0);
   const [pickedPiece, setPiece] = useState(0);
   const [shown, setShown] = useState<"sheet" | "bag">("sheet");
-  const [named, setNamed] = useState<string | null>(null);
+  const [manner, setManner] = useState<Manner>(() => (canDrawInSpace() ? "solid" : "drawn"));
+  const [facet, setFacet] = useState<{ index: number; outside: boolean } | null>(null);
+  const [checked, setChecked] = useState<number | null>(null);
+  const fold = useFold(plan?.brief);
   const [read, setRead] = useState<Line | null>(null);
   const [pointed, setPointed] = useState<string[]>([]);
 
@@ -88,6 +103,18 @@ function Workbench({ bag }: { bag: Bag }) {
     () => markedLines(plan, piece, stage, pass, pointed),
     [plan, piece, stage, pass, pointed],
   );
+  // What is pointed at comes before what was pressed in the proof.
+  const lit = useMemo(() => {
+    if (!fold) return new Set<number>();
+    if (facet) return new Set(twins(fold, facet.index));
+    return new Set(checked === null ? [] : fold.checks[checked]);
+  }, [fold, facet, checked]);
+  const onFacet = (index: number | null, outside = true) =>
+    setFacet((now) => {
+      if (index === null) return null;
+      return now?.index === index && now.outside === outside ? now : { index, outside };
+    });
+  const named = facet && fold ? nameOf(fold.facets[facet.index]?.name, facet.outside) : null;
   const fault = problem?.field ? { field: problem.field, sentence: problem.detail } : null;
 
   return (
@@ -103,24 +130,20 @@ function Workbench({ bag }: { bag: Bag }) {
           {SAYS[saving.state]}
         </span>
         <div className="bench-tools">
-          <Button
-            variant="tool"
-            onClick={undo}
-            disabled={!history.canUndo}
-            aria-label="Undo"
+          <ToolButton
+            icon="undo"
+            name="Undo"
             title="Undo (Ctrl Z)"
-          >
-            <Icon name="undo" />
-          </Button>
-          <Button
-            variant="tool"
-            onClick={redo}
-            disabled={!history.canRedo}
-            aria-label="Redo"
+            disabled={!history.canUndo}
+            onClick={undo}
+          />
+          <ToolButton
+            icon="redo"
+            name="Redo"
             title="Redo (Ctrl Y)"
-          >
-            <Icon name="redo" />
-          </Button>
+            disabled={!history.canRedo}
+            onClick={redo}
+          />
           <UnitSwitch
             unit={settled.unit ?? "inch"}
             disabled={!current}
@@ -136,7 +159,9 @@ function Workbench({ bag }: { bag: Bag }) {
             {shown === "sheet" && <PieceSwitch plan={plan} piece={piece} onPiece={setPiece} />}
           </div>
         )}
-        {plan && shown === "bag" && <BagDrawing brief={plan.brief} onRead={setNamed} />}
+        {plan && fold && shown === "bag" && (
+          <FoldView fold={fold} manner={manner} onManner={setManner} lit={lit} onPoint={onFacet} />
+        )}
         {plan && shown === "sheet" && (
           <SheetDrawing
             plan={plan}
@@ -147,6 +172,9 @@ function Workbench({ bag }: { bag: Bag }) {
             scores={stage !== "trim"}
             read={read?.id ?? null}
             onRead={setRead}
+            fold={fold}
+            lit={lit}
+            onFacet={onFacet}
             fault={fault}
             {...(stage === "size" && {
               onDimension: (field: string, text: string) =>
@@ -154,11 +182,24 @@ function Workbench({ bag }: { bag: Bag }) {
             })}
           />
         )}
-        <p className="reading" aria-live="polite">
-          {shown === "bag" &&
-            (named ?? "Point at a part to read its name. Drag, or use the arrow keys, to turn the bag.")}
-          {shown === "sheet" && (read ? <Figure text={read.says} /> : <Standing plan={plan} piece={piece} />)}
-        </p>
+        <div className="sheet-foot">
+          <p className="reading" aria-live="polite">
+            {shown === "bag" &&
+              (named ?? "Point at a part to read its name. Drag, or use the arrow keys, to turn the bag.")}
+            {shown === "sheet" && read && <Figure text={read.says} />}
+            {shown === "sheet" && !read && (named ?? <Standing plan={plan} piece={piece} />)}
+          </p>
+          {plan && fold && (
+            <Companion
+              shown={shown}
+              plan={plan}
+              fold={fold}
+              lit={lit}
+              onFacet={onFacet}
+              onSwitch={() => setShown(shown === "sheet" ? "bag" : "sheet")}
+            />
+          )}
+        </div>
       </main>
       <aside className="bench-side">
         <StageRail stage={stage} onStage={setStage} />
@@ -171,7 +212,15 @@ function Workbench({ bag }: { bag: Bag }) {
         >
           {problem && !fault && <p className="alarm">{problem.detail}</p>}
           {plan && stage === "size" && (
-            <SizeStage plan={plan} brief={settled} fault={fault} onBrief={setBrief} onPoint={setPointed} />
+            <SizeStage
+              plan={plan}
+              brief={settled}
+              fault={fault}
+              onBrief={setBrief}
+              onPoint={setPointed}
+              shown={checked}
+              onShow={setChecked}
+            />
           )}
           {plan && stage !== "size" && (
             <Steps
@@ -223,6 +272,32 @@ function ShownSwitch(props: { shown: "sheet" | "bag"; onShown: (shown: "sheet" |
   );
 }
 
+/** The other of the two drawings, small: what is pointed at in one stands out in the other. */
+function Companion(props: {
+  shown: "sheet" | "bag";
+  plan: Plan;
+  fold: Fold;
+  lit: Set<number>;
+  onFacet: (facet: number | null) => void;
+  onSwitch: () => void;
+}) {
+  const { shown, plan, fold, lit, onFacet, onSwitch } = props;
+  if (shown === "bag") {
+    return <PieceMap pieces={plan.pieces} fold={fold} lit={lit} onPoint={onFacet} width={190} height={92} />;
+  }
+  const pose = fold.poses.at(-1)?.facets ?? [];
+  return (
+    <button type="button" className="companion" aria-label="Show the folded bag" onClick={onSwitch}>
+      <BagPicture standing={{ facets: fold.facets, pose }} width={104} height={92} lit={lit} />
+    </button>
+  );
+}
+
+function nameOf(name: string | undefined, outside: boolean): string {
+  const text = name ?? "";
+  return `${text[0]?.toUpperCase() ?? ""}${text.slice(1)}, ${outside ? "outside" : "inside"} face.`;
+}
+
 /** Which piece is drawn, where there is more than one to cut. */
 function PieceSwitch(props: { plan: Plan; piece: number; onPiece: (piece: number) => void }) {
   const { pieces } = props.plan;
@@ -252,13 +327,15 @@ function Standing({ plan, piece: index }: { plan: Plan | null; piece: number }) 
   if (!plan || !piece) return null;
   const [width, height, gusset] = plan.size;
   const which = piece.count > 1 ? "each of the two pieces" : "the piece";
+  const scrap = plan.layout.sheets.some(
+    (sheet) => sheet.scrap && sheet.placed.some((placed) => placed.piece === index),
+  );
   return (
     <>
       <Figure
         text={`${width} × ${height} × ${gusset} finished; ${which} is ${piece.width} × ${piece.height}`}
       />
-      {" on "}
-      {plan.sheet}. Point at a line to read it.
+      {scrap ? ", from any scrap" : ` on ${plan.sheet}`}. Point at a line to read it.
     </>
   );
 }
@@ -275,14 +352,15 @@ function markedLines(
   if (stage === "score") {
     const shown = plan.passes[pass]?.piece === index ? plan.passes[pass] : undefined;
     const first = plan.passes.find((other) => other.piece === index);
-    return new Set((shown ?? first)?.lines.flatMap((line) => line.creases) ?? []);
+    const lines = shown ?? first;
+    return new Set([...(lines?.lines.flatMap((line) => line.creases) ?? []), ...(lines?.slants ?? [])]);
   }
   if (stage === "cut") return new Set(piece.cuts.map((cut) => cut.id));
   const roles: Record<string, string[]> = {
-    tab: ["tab_line"],
-    base: ["base_line"],
-    hem: ["hem_line"],
-    gussets: ["gusset_centre", "corner"],
+    tab: ["tab_line", "strip_line"],
+    base: ["base_line", "squash_diagonal", "bottom_fold"],
+    hem: ["hem_line", "flap_line"],
+    gussets: ["gusset_centre", "corner", "gusset_diagonal", "fold_flat_line", "pleat_line"],
   };
   return new Set(
     pointed.flatMap((about) => {

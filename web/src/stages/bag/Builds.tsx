@@ -1,10 +1,29 @@
 // The ways to build this bag, each drawn from its own unrolled pieces at the bag's own proportions.
 
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { builds, type Brief } from "../../api/client";
+import { Button } from "react-bootstrap";
+import { builds, type Brief, type Remedy } from "../../api/client";
 import { Icon } from "../../drawings/Icon";
 import { Thumbnail } from "../../sheet/Thumbnail";
 import { Figure } from "../../words/Figure";
+
+/** The nearest change with which a build is possible after all. */
+function Nearest(props: { remedy: Remedy; name: string; onBrief: (brief: Brief) => void }) {
+  const { remedy, name, onBrief } = props;
+  return (
+    <p className="nearest">
+      Nearest that works:{" "}
+      <Button
+        variant="remedy"
+        title={remedy.then}
+        aria-label={`${name}, with: ${remedy.title}`}
+        onClick={() => onBrief(remedy.brief)}
+      >
+        <Figure text={remedy.title} />
+      </Button>
+    </p>
+  );
+}
 
 export function Builds({ brief, onBrief }: { brief: Brief; onBrief: (brief: Brief) => void }) {
   const { data = [] } = useQuery({
@@ -31,11 +50,15 @@ export function Builds({ brief, onBrief }: { brief: Brief; onBrief: (brief: Brie
                 <small>{way.when}</small>
                 {way.obstacle && (
                   <small className="is-blocked">
-                    <Icon name="blocks" label="Cannot be made so" /> <Figure text={way.obstacle} />
+                    <Icon name="blocks" label="Cannot be made so" /> <Figure text={way.obstacle.title} />:{" "}
+                    <Figure text={way.obstacle.why} />
                   </small>
                 )}
               </span>
             </button>
+            {way.obstacle?.nearest && (
+              <Nearest remedy={way.obstacle.nearest} name={way.name} onBrief={onBrief} />
+            )}
           </li>
         ))}
       </ul>

@@ -1,13 +1,33 @@
-// The folded bag measured: a list of what was measured, against what, and whether it came out.
+// The folded bag measured: what was measured, against what, and whether it came out. Pressing an item shows it on the
+// sheet and on the bag.
 
 import type { Plan } from "../../api/client";
 import { Icon } from "../../drawings/Icon";
 import { Figure } from "../../words/Figure";
 
-export function Proof({ plan }: { plan: Plan }) {
+type Item = Plan["proof"]["items"][number];
+
+export function Proof(props: {
+  plan: Plan;
+  /** The item that is shown on the drawings. */
+  shown: number | null;
+  onShow: (item: number | null) => void;
+}) {
+  const { plan, shown, onShow } = props;
   const { proof } = plan;
   const [least, most] = proof.base_layers;
   const passed = proof.items.filter((item) => item.passed).length;
+  const list = (flat: boolean) =>
+    proof.items.map((item, index) =>
+      item.flat === flat ? (
+        <ProofItem
+          key={item.name}
+          item={item}
+          shown={shown === index}
+          onShow={() => onShow(shown === index ? null : index)}
+        />
+      ) : null,
+    );
   return (
     <details className="proof">
       <summary>
@@ -17,30 +37,79 @@ export function Proof({ plan }: { plan: Plan }) {
           : `Folded and measured: ${proof.items.length - passed} of ${proof.items.length} do not come out`}
       </summary>
       <ul>
-        {proof.items.map((item) => (
-          <li key={item.name} className={item.passed ? "" : "is-failed"}>
-            <Icon
-              name={item.passed ? "tick" : "blocks"}
-              label={item.passed ? "comes out" : "does not come out"}
-            />
+        {list(false)}
+        {(most ?? 0) > 0 && (
+          <li className="proof-fact">
+            <Icon name="notes" />
             <span>
-              {item.name}
+              Layers over the base
               <small>
-                <Figure text={item.says} />
+                {least === most ? `${most} everywhere` : `${least} at the thinnest, ${most} at the thickest`}
               </small>
             </span>
           </li>
+        )}
+      </ul>
+      {proof.flat && (
+        <>
+          <h4>Folded flat</h4>
+          <ul>
+            {list(true)}
+            <li className="proof-fact">
+              <Icon name="notes" />
+              <span>
+                The flat bag
+                <small>
+                  <Figure text={proof.flat} />
+                </small>
+              </span>
+            </li>
+            {proof.scored && (
+              <li className="proof-fact">
+                <Icon name="notes" />
+                <span>
+                  What of the score is folded
+                  <small>
+                    <Figure text={proof.scored} />
+                  </small>
+                </span>
+              </li>
+            )}
+          </ul>
+        </>
+      )}
+      <h4>What shows where</h4>
+      <ul>
+        {plan.surfaces.map((surface) => (
+          <li key={surface.name} className="proof-fact">
+            <Icon name={surface.as_usual ? "tick" : "notes"} />
+            <span>
+              {surface.name}
+              <small>{surface.says}</small>
+            </span>
+          </li>
         ))}
-        <li>
-          <Icon name="notes" />
-          <span>
-            Layers over the base
-            <small>
-              {least === most ? `${most} everywhere` : `${least} at the thinnest, ${most} at the thickest`}
-            </small>
-          </span>
-        </li>
       </ul>
     </details>
+  );
+}
+
+function ProofItem(props: { item: Item; shown: boolean; onShow: () => void }) {
+  const { item, shown, onShow } = props;
+  return (
+    <li className={item.passed ? "" : "is-failed"}>
+      <button type="button" aria-pressed={shown} onClick={onShow}>
+        <Icon
+          name={item.passed ? "tick" : "blocks"}
+          label={item.passed ? "comes out" : "does not come out"}
+        />
+        <span>
+          {item.name}
+          <small>
+            <Figure text={item.says} />
+          </small>
+        </span>
+      </button>
+    </li>
   );
 }

@@ -3,6 +3,7 @@
 import type { Brief, Plan } from "../../api/client";
 import { Builds } from "./Builds";
 import { Habits } from "./Habits";
+import { OtherSheets } from "./OtherSheets";
 import { Proof } from "./Proof";
 import { Verdicts } from "./Verdicts";
 
@@ -12,8 +13,11 @@ export function SizeStage(props: {
   fault: { field: string; sentence: string } | null;
   onBrief: (brief: Brief, key?: string) => void;
   onPoint: (about: string[]) => void;
+  /** The item of the proof that is shown on the drawings. */
+  shown: number | null;
+  onShow: (item: number | null) => void;
 }) {
-  const { plan, brief, fault, onBrief, onPoint } = props;
+  const { plan, brief, fault, onBrief, onPoint, shown, onShow } = props;
   const onDrawing = fault && plan.dimensions.some((dimension) => dimension.field === fault.field);
   return (
     <>
@@ -25,7 +29,8 @@ export function SizeStage(props: {
       <Verdicts verdicts={plan.verdicts} onApply={(remedy) => onBrief(remedy.brief)} onPoint={onPoint} />
       <Builds brief={brief} onBrief={onBrief} />
       <Habits plan={plan} brief={brief} onBrief={onBrief} />
-      <Proof plan={plan} />
+      <OtherSheets brief={brief} onBrief={onBrief} />
+      <Proof plan={plan} shown={shown} onShow={onShow} />
     </>
   );
 }

@@ -15,8 +15,10 @@ export function withDimension(brief: Brief, field: string, text: string): Brief 
       const habit = brief.base?.habit === "fixed" ? "fixed" : "custom";
       return { ...brief, base: { habit, depth: text } };
     }
-    case "hem.depth":
-      return { ...brief, hem: { turn: brief.hem?.turn ?? "in", depth: text } };
+    case "top.depth":
+      return { ...brief, top: { ...brief.top, depth: text } };
+    case "pleat":
+      return { ...brief, pleat: text };
     default:
       return brief;
   }

@@ -1,0 +1,352 @@
+//! In which order the layers of a bag lie when it is folded flat.
+//!
+//! Which of two facets lies in front is known where they share a crease (from its fold) and where they are glued. From
+//! that, an order of all layers is searched in which nothing passes through anything: no layer lies between the two
+//! sides of a crease that it runs across, and of two creases on one line neither holds just one side of the other
+//! (the crossing conditions of Justin, as given in Demaine & O'Rourke, *Geometric Folding Algorithms*, 2007, ch. 11).
+
+use super::{Folded, flat};
+use crate::brief::ClosingOrder;
+use crate::convex::Convex;
+use crate::net::{Band, Face, Fold, GlueRole, Net, Panel};
+use glam::DVec2;
+
+/// Gaps below this many millimetres are rounding.
+const ROUNDING: f64 = 1e-3;
+/// Give up after so many guesses. Bags need a handful.
+const GUESSES: usize = 4_000;
+/// Most bodies that one set of layers can hold.
+const MOST: usize = 128;
+
+/// A facet and the box round it.
+struct Shape {
+    convex: Convex,
+    least: DVec2,
+    most: DVec2,
+}
+
+impl Shape {
+    fn new(corners: Vec<DVec2>) -> Self {
+        let convex = Convex::new(corners);
+        let (least, most) = convex.bounds();
+        Self { convex, least, most }
+    }
+
+    /// True if the boxes round two things are apart, or only touch.
+    fn is_clear_of(&self, (least, most): (DVec2, DVec2)) -> bool {
+        (self.most.cmple(least + ROUNDING) | most.cmple(self.least + ROUNDING)).any()
+    }
+
+    fn overlaps(&self, other: &Self) -> bool {
+        !self.is_clear_of((other.least, other.most)) && self.convex.overlaps(&other.convex, ROUNDING)
+    }
+
+    fn contains(&self, point: DVec2) -> bool {
+        point.cmpge(self.least).all() && point.cmple(self.most).all() && self.convex.contains(point)
+    }
+}
+
+/// Facets that lie in one plane and are not folded against one another.
+struct Body {
+    facets: Vec<Shape>,
+    /// True if its outside face looks at the viewer, as the front's does.
+    outside_up: bool,
+}
+
+/// What an order of layers has to respect. Bodies are given by their number.
+enum Rule {
+    /// The first lies on the same side of both others.
+    SameSide(usize, usize, usize),
+    /// Two folds on one line, front layer first: neither holds just one side of the other.
+    Nest([usize; 2], [usize; 2]),
+}
+
+/// Orders the facets of a bag folded flat from front to back; nothing if no order is found.
+pub fn order(net: &Net, folded: &Folded, closing: ClosingOrder) -> Option<Vec<usize>> {
+    let layers = Layers::new(net, folded);
+    if layers.bodies.len() > MOST {
+        return None;
+    }
+    let mut known = Known { behind: vec![0; layers.bodies.len()] };
+    for (front, back) in layers.first_known(net, folded, closing) {
+        known.set(front, back)?;
+    }
+    let rules = layers.rules(net, folded);
+    let known = solve(known, &rules, &mut 0)?;
+    let mut facets: Vec<usize> = (0..folded.facets.len()).collect();
+    // More layers behind it: nearer to the viewer. A stable sort of a partial order closed under transitivity.
+    facets.sort_by_key(|facet| std::cmp::Reverse(known.behind[layers.body_of[*facet]].count_ones()));
+    Some(facets)
+}
+
+struct Hinge {
+    /// The body whose outside looks at the viewer, and the other one.
+    up: usize,
+    down: usize,
+    fold: Fold,
+    line: [DVec2; 2],
+    /// A point on the side of the line on which the layers lie.
+    beside: DVec2,
+}
+
+struct Layers {
+    bodies: Vec<Body>,
+    body_of: Vec<usize>,
+    hinges: Vec<Hinge>,
+}
+
+impl Layers {
+    fn new(net: &Net, folded: &Folded) -> Self {
+        let first: Vec<usize> = (0..net.strips.len())
+            .map(|strip| folded.facets.iter().position(|facet| facet.strip == strip).unwrap_or(0))
+            .collect();
+        let shape = |facet: usize| {
+            Shape::new(folded.facets[facet].corners().iter().map(|corner| corner.truncate()).collect())
+        };
+        let hinges = || {
+            folded.facets.iter().enumerate().flat_map(|(index, facet)| {
+                let sides = facet.flat.hinges.iter().enumerate();
+                let first = &first;
+                sides.filter_map(move |(side, hinge)| {
+                    let hinge = (*hinge)?;
+                    let other = first[facet.strip] + hinge.facet;
+                    (index < other)
+                        .then(|| (index, other, side, &net.strips[facet.strip].creases[hinge.crease]))
+                })
+            })
+        };
+        // Facets across a line that stays flat are one body.
+        let mut body_of: Vec<usize> = (0..folded.facets.len()).collect();
+        for (one, other, _, _) in hinges().filter(|hinge| flat(hinge.3) == 0.0) {
+            let (kept, gone) = (body_of[one], body_of[other]);
+            body_of.iter_mut().filter(|body| **body == gone).for_each(|body| *body = kept);
+        }
+        let mut numbers = body_of.clone();
+        numbers.sort_unstable();
+        numbers.dedup();
+        let body_of: Vec<usize> =
+            body_of.iter().map(|body| numbers.binary_search(body).unwrap_or(0)).collect();
+        let mut bodies: Vec<Body> =
+            numbers.iter().map(|_| Body { facets: Vec::new(), outside_up: true }).collect();
+        for (facet, turned) in folded.facets.iter().enumerate() {
+            let body = &mut bodies[body_of[facet]];
+            body.facets.push(shape(facet));
+            body.outside_up = turned.pose.z_axis.z > 0.0;
+        }
+        let folds = hinges().filter(|hinge| flat(hinge.3) != 0.0).map(|(one, other, side, crease)| {
+            let corners = folded.facets[one].corners();
+            let line = [corners[side].truncate(), corners[(side + 1) % corners.len()].truncate()];
+            let (one_body, other_body) = (body_of[one], body_of[other]);
+            let (up, down) =
+                if bodies[one_body].outside_up { (one_body, other_body) } else { (other_body, one_body) };
+            let middle = folded.facets[one].place(folded.facets[one].flat.middle()).truncate();
+            Hinge { up, down, fold: crease.fold, line, beside: middle }
+        });
+        let hinges = folds.collect();
+        Self { bodies, body_of, hinges }
+    }
+
+    /// Pairs of which the first is known to lie in front: folded against one another, or glued.
+    fn first_known(&self, net: &Net, folded: &Folded, closing: ClosingOrder) -> Vec<(usize, usize)> {
+        // Over a mountain the insides touch: what looks at the viewer with its outside lies in front.
+        let folds = self.hinges.iter().map(|hinge| match hinge.fold {
+            Fold::Mountain => (hinge.up, hinge.down),
+            _ => (hinge.down, hinge.up),
+        });
+        let mut known: Vec<(usize, usize)> = folds.collect();
+        // What is glued with its outside lies on the inside of what is over it.
+        for (under, over, face) in self.glued(net, folded) {
+            let in_front = self.bodies[over].outside_up == (face == Face::Inside);
+            known.push(if in_front { (under, over) } else { (over, under) });
+        }
+        // A flap folded in earlier lies further inside.
+        let turn = |panel: Panel| match (panel, closing) {
+            (Panel::Front, _) => Some(2),
+            (Panel::Back, ClosingOrder::BackFirst) | (Panel::Gusset { .. }, ClosingOrder::GussetsFirst) => {
+                Some(0)
+            }
+            (Panel::Back | Panel::Gusset { .. }, _) => Some(1),
+            _ => None,
+        };
+        let is_slit = net.strips.iter().all(|strip| strip.corners != crate::net::BaseCorners::Folded);
+        let flaps: Vec<(usize, usize)> = folded
+            .facets
+            .iter()
+            .enumerate()
+            .filter(|(_, facet)| is_slit && facet.part.1 == Band::Base)
+            .filter_map(|(index, facet)| Some((turn(facet.part.0)?, self.body_of[index])))
+            .collect();
+        for (turn, earlier) in &flaps {
+            for (_, later) in flaps.iter().filter(|(other, _)| other > turn) {
+                let (earlier, later) = (*earlier, *later);
+                known.push(if self.bodies[later].outside_up { (later, earlier) } else { (earlier, later) });
+            }
+        }
+        known
+    }
+
+    /// Bodies glued together, and the face that carries the glue.
+    fn glued<'a>(
+        &'a self,
+        net: &'a Net,
+        folded: &'a Folded,
+    ) -> impl Iterator<Item = (usize, usize, Face)> + 'a {
+        net.seams.iter().flat_map(move |seam| {
+            let glue = &net.strips[seam.under.strip].glue;
+            let pleat =
+                glue.iter().find(|glue| glue.role == GlueRole::Pleat && glue.panel == seam.under.panel);
+            let face = pleat.map_or(Face::Outside, |glue| glue.face);
+            folded.glued(net, seam).map(move |(under, over)| (self.body_of[under], self.body_of[over], face))
+        })
+    }
+
+    fn rules(&self, net: &Net, folded: &Folded) -> Vec<Rule> {
+        let mut rules = Vec::new();
+        for hinge in &self.hinges {
+            let across = (0..self.bodies.len())
+                .filter(|body| *body != hinge.up && *body != hinge.down)
+                .filter(|body| self.runs_across(*body, hinge));
+            rules.extend(across.map(|body| Rule::SameSide(body, hinge.up, hinge.down)));
+        }
+        for (index, one) in self.hinges.iter().enumerate() {
+            for other in &self.hinges[..index] {
+                if on_one_line(one, other) {
+                    rules.push(Rule::Nest(one.front_first(), other.front_first()));
+                }
+            }
+        }
+        // Nothing slips between two layers that are glued together.
+        for (under, over, _) in self.glued(net, folded) {
+            let others = (0..self.bodies.len()).filter(|body| *body != under && *body != over);
+            let between = others.filter(|body| self.overlap(*body, under) && self.overlap(*body, over));
+            rules.extend(between.map(|body| Rule::SameSide(body, under, over)));
+        }
+        rules
+    }
+
+    fn overlap(&self, one: usize, other: usize) -> bool {
+        let pairs = |a: &Shape| self.bodies[other].facets.iter().any(|b| a.overlaps(b));
+        self.bodies[one].facets.iter().any(pairs)
+    }
+
+    /// True if a body lies on both sides of a hinge's line somewhere along it.
+    fn runs_across(&self, body: usize, hinge: &Hinge) -> bool {
+        let [from, to] = hinge.line;
+        let aside = (to - from).perp().normalize_or_zero() * (ROUNDING * 4.0);
+        let reach = aside.abs() * 2.0;
+        let round = (from.min(to) - reach, from.max(to) + reach);
+        let near: Vec<&Shape> =
+            self.bodies[body].facets.iter().filter(|facet| !facet.is_clear_of(round)).collect();
+        let has = |point: DVec2| near.iter().any(|facet| facet.contains(point));
+        !near.is_empty()
+            && (1..8)
+                .map(|share| from.lerp(to, f64::from(share) / 8.0))
+                .any(|at| has(at + aside) && has(at - aside))
+    }
+}
+
+impl Hinge {
+    fn front_first(&self) -> [usize; 2] {
+        if self.fold == Fold::Mountain { [self.up, self.down] } else { [self.down, self.up] }
+    }
+}
+
+/// True if two hinges lie on the same stretch of a line with their layers on the same side of it.
+fn on_one_line(one: &Hinge, other: &Hinge) -> bool {
+    let [from, to] = one.line;
+    let along = (to - from).normalize_or_zero();
+    let off = |point: DVec2| along.perp_dot(point - from);
+    if other.line.iter().any(|point| off(*point).abs() > ROUNDING) {
+        return false;
+    }
+    let place = |point: DVec2| along.dot(point - from);
+    let (a, b) = (place(other.line[0]), place(other.line[1]));
+    let shared = a.max(b).min(place(to)) - a.min(b).max(0.0);
+    shared > ROUNDING && off(one.beside).signum() == off(other.beside).signum()
+}
+
+/// What is known of the order: for every body the set of those behind it, closed under transitivity.
+#[derive(Clone)]
+struct Known {
+    behind: Vec<u128>,
+}
+
+impl Known {
+    fn is_before(&self, front: usize, back: usize) -> bool {
+        self.behind[front] >> back & 1 == 1
+    }
+
+    /// Learns that one body lies in front of another. True if that is news; nothing if it contradicts what is known.
+    fn set(&mut self, front: usize, back: usize) -> Option<bool> {
+        if front == back || self.is_before(back, front) {
+            return None;
+        }
+        if self.is_before(front, back) {
+            return Some(false);
+        }
+        let gained = self.behind[back] | 1 << back;
+        self.behind[front] |= gained;
+        for body in 0..self.behind.len() {
+            if self.is_before(body, front) {
+                self.behind[body] |= gained;
+            }
+        }
+        Some(true)
+    }
+}
+
+fn solve(mut known: Known, rules: &[Rule], guesses: &mut usize) -> Option<Known> {
+    while learn(&mut known, rules)? {}
+    let open = |a: usize, b: usize| a != b && !known.is_before(a, b) && !known.is_before(b, a);
+    let undecided = rules.iter().find_map(|rule| match *rule {
+        Rule::SameSide(body, a, b) => {
+            [a, b].into_iter().find(|other| open(body, *other)).map(|other| (body, other))
+        }
+        Rule::Nest([a, b], [c, d]) => {
+            [(a, c), (a, d), (b, c), (b, d)].into_iter().find(|(one, other)| open(*one, *other))
+        }
+    });
+    let Some((one, other)) = undecided else { return Some(known) };
+    for (front, back) in [(one, other), (other, one)] {
+        *guesses += 1;
+        if *guesses > GUESSES {
+            return None;
+        }
+        let mut tried = known.clone();
+        if tried.set(front, back).is_some()
+            && let Some(solved) = solve(tried, rules, guesses)
+        {
+            return Some(solved);
+        }
+    }
+    None
+}
+
+/// Draws every conclusion once. True if there was any; nothing at a contradiction.
+fn learn(known: &mut Known, rules: &[Rule]) -> Option<bool> {
+    let mut news = false;
+    for rule in rules {
+        match *rule {
+            Rule::SameSide(body, a, b) => {
+                for (one, other) in [(a, b), (b, a)] {
+                    if known.is_before(body, one) {
+                        news |= known.set(body, other)?;
+                    } else if known.is_before(one, body) {
+                        news |= known.set(other, body)?;
+                    }
+                }
+            }
+            Rule::Nest(one, other) => {
+                for ([a, b], [c, d]) in [(one, other), (other, one)] {
+                    if known.is_before(a, c) && known.is_before(c, b) && d != b {
+                        news |= known.set(d, b)?;
+                    }
+                    if known.is_before(a, d) && known.is_before(d, b) && a != c {
+                        news |= known.set(a, c)?;
+                    }
+                }
+            }
+        }
+    }
+    Some(news)
+}

@@ -1,0 +1,144 @@
+//! What every visible surface of the finished bag shows: which face of the paper, and which way up.
+
+use super::motion::flap_closed;
+use super::{Folded, Turned};
+use crate::Brief;
+use crate::brief::Top;
+use crate::net::{Band, Face, Net, Panel};
+use glam::DVec3;
+
+/// A surface that is seen when the bag stands closed.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct Surface {
+    /// The part of the bag.
+    pub part: (Panel, Band),
+    /// The face of the paper it shows.
+    pub shows: Face,
+    /// Which way the pattern lies on it, for one who looks at it.
+    pub way: Way,
+}
+
+/// Which way a pattern lies.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+pub enum Way {
+    /// Its up is up.
+    Upright,
+    /// On its side.
+    Sideways,
+    /// On its head.
+    UpsideDown,
+}
+
+/// Every visible surface of a bag: faces, gussets, a hem turned out, a closing flap laid over. Read off the folded
+/// facets, whatever the build.
+pub fn surfaces(brief: &Brief, net: &Net) -> Vec<Surface> {
+    let folded = flap_closed(brief, net);
+    let mut found: Vec<Surface> = Vec::new();
+    for facet in &folded.facets {
+        if !is_seen(brief, facet) || found.iter().any(|surface| surface.part == facet.part) {
+            continue;
+        }
+        let Some(outward) = outward(&folded, facet) else { continue };
+        let shows = if facet.pose.z_axis.dot(outward) > 0.0 { Face::Outside } else { Face::Inside };
+        found.push(Surface { part: facet.part, shows, way: way(brief, facet, outward) });
+    }
+    found
+}
+
+fn is_seen(brief: &Brief, facet: &Turned) -> bool {
+    let (panel, band) = facet.part;
+    match band {
+        Band::Body => panel.is_face() || panel.is_gusset(),
+        Band::Hem => panel.is_face() && matches!(brief.top, Top::HemOut { .. }),
+        Band::Flap => true,
+        Band::Base | Band::Ear | Band::BackBody | Band::BackHem => false,
+    }
+}
+
+/// The direction from which a surface is seen. A body is seen from its outside; a hem turned out lies over its body;
+/// a closing flap lies on the mouth, or on the face across it.
+fn outward(folded: &Folded, facet: &Turned) -> Option<DVec3> {
+    let (panel, band) = facet.part;
+    let body = |panel: Panel| {
+        let own = |other: &&Turned| other.part == (panel, Band::Body);
+        folded.facets.iter().find(own).map(|body| body.pose.z_axis)
+    };
+    match band {
+        Band::Flap if facet.pose.z_axis.y.abs() > 0.5 => Some(DVec3::Y),
+        Band::Flap => body(if panel == Panel::Front { Panel::Back } else { Panel::Front }),
+        _ => body(panel),
+    }
+}
+
+/// On upright surfaces up is up; on the mouth it is away from the one who stands before the front.
+fn way(brief: &Brief, facet: &Turned, outward: DVec3) -> Way {
+    let pattern = if brief.sheet.turned { DVec3::X } else { DVec3::Y };
+    let up = if outward.y > 0.5 { -DVec3::Z } else { DVec3::Y };
+    let along = facet.pose.transform_vector3(pattern).dot(up);
+    if along > 0.5 {
+        Way::Upright
+    } else if along < -0.5 {
+        Way::UpsideDown
+    } else {
+        Way::Sideways
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::Length;
+    use crate::brief::{Build, CUSTOMARY_PLEATS, FaceSide, GussetCrease};
+    use rstest::rstest;
+
+    fn shown(change: impl Fn(&mut Brief), part: (Panel, Band)) -> (Face, Way) {
+        let mut brief = Brief::new(Length::inches(8), Length::inches(9), Length::inches(3));
+        change(&mut brief);
+        let found = surfaces(&brief, &Net::new(&brief));
+        found.iter().find(|surface| surface.part == part).map(|surface| (surface.shows, surface.way)).unwrap()
+    }
+
+    #[rstest]
+    fn bodies_stand_upright(#[values(Build::Wrap, Build::CornerPair)] build: Build) {
+        for panel in [Panel::Front, Panel::Back] {
+            let seen = shown(|brief| brief.build = build, (panel, Band::Body));
+            assert_eq!(seen, (Face::Outside, Way::Upright));
+        }
+    }
+
+    /// Common practice: a hem turned out shows the reverse, and upside down.
+    #[test]
+    fn a_hem_out_shows_the_reverse_upside_down() {
+        let seen = shown(|brief| brief.top = Top::HemOut { depth: Length::INCH }, (Panel::Front, Band::Hem));
+        assert_eq!(seen, (Face::Inside, Way::UpsideDown));
+    }
+
+    /// Common practice: the back of a flare always shows the pattern upside down.
+    #[test]
+    fn the_back_of_a_flare_is_upside_down() {
+        let (pleats, pleat) = CUSTOMARY_PLEATS;
+        let flare = |brief: &mut Brief| brief.build = Build::PleatedFlare { pleats, pleat };
+        assert_eq!(shown(flare, (Panel::Front, Band::Body)), (Face::Outside, Way::Upright));
+        assert_eq!(shown(flare, (Panel::Back, Band::Body)), (Face::Outside, Way::UpsideDown));
+    }
+
+    /// Common practice: a sheet laid sideways shows its pattern sideways.
+    #[test]
+    fn a_turned_sheet_lies_sideways() {
+        let seen = shown(|brief| brief.sheet.turned = true, (Panel::Front, Band::Body));
+        assert_eq!(seen, (Face::Outside, Way::Sideways));
+    }
+
+    /// Folded over the mouth, a flap goes on showing the face it showed: only its pattern stands on its head.
+    #[rstest]
+    #[case(GussetCrease::Centre)]
+    #[case(GussetCrease::None)]
+    fn a_closing_flap_over_the_front(#[case] crease: GussetCrease) {
+        let flap = |brief: &mut Brief| {
+            let depth = Length::inches(3);
+            brief.top = Top::Flap { on: FaceSide::Back, depth, corner: Length::ZERO };
+            brief.gusset_crease = crease;
+        };
+        assert_eq!(shown(flap, (Panel::Back, Band::Flap)), (Face::Outside, Way::UpsideDown));
+    }
+}

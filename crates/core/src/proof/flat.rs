@@ -1,0 +1,143 @@
+//! The bag folded flat and measured.
+
+use super::measure::{Extent, length, tab_sticking_out};
+use super::{Check, Item};
+use crate::convex::Convex;
+use crate::folded::vertices::{Vertex, vertices};
+use crate::folded::{Folded, stack};
+use crate::net::{Band, CreaseRole, Net, Panel, Side};
+use crate::wording::Figures;
+use crate::{Brief, Length};
+use glam::DVec2;
+
+/// The bag folded flat.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct FlatFold {
+    /// Width of the flat bag.
+    pub width: Length,
+    /// Height of the flat bag.
+    pub height: Length,
+    /// Most layers of paper that lie on one another anywhere.
+    pub layers: usize,
+    /// The facets from front to back, by their place in the folded bag; empty if no order was found.
+    pub order: Vec<usize>,
+    /// How much of the fold-flat score is really folded.
+    pub scored: Scored,
+}
+
+/// Lengths of the fold-flat score, all pieces together.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+pub struct Scored {
+    /// What is scored.
+    pub all: Length,
+    /// What is folded when the base lies over the back.
+    pub folded: Length,
+}
+
+impl FlatFold {
+    /// Thickness of the stack where it is thickest.
+    pub fn thickness(&self, caliper: Length) -> Length {
+        caliper * i64::try_from(self.layers).unwrap_or(i64::MAX)
+    }
+
+    /// Which part of the fold-flat score is really folded, in words; nothing without such a score.
+    pub fn says_folded(&self, brief: &Brief) -> Option<String> {
+        let figures = Figures::of(brief);
+        self.scored.all.is_positive().then(|| {
+            format!(
+                "Of {} of fold-flat score, {} are folded: right across the back, and on each gusset only the half from \
+                 the apex to the back edge. The rest stays flat.",
+                figures.say(self.scored.all),
+                figures.say(self.scored.folded)
+            )
+        })
+    }
+}
+
+/// Folds a net flat and measures it. `made` is the same net as it is made.
+pub(super) fn measure(brief: &Brief, net: &Net, made: &Folded) -> (FlatFold, Vec<Item>) {
+    let flat = Folded::flat(net);
+    let zero = |check, measured: f64| Item { check, wanted: Length::ZERO, measured: length(measured) };
+    let all = Extent::of(&flat, |_| true);
+    let mut items = vec![zero(Check::FlatCloses, flat.torn.max(all.size().z))];
+    items.push(zero(Check::FlatGlued, tab_sticking_out(net, &flat)));
+    if flat.facets.iter().any(|facet| facet.part.1 == Band::Base) {
+        items.push(zero(Check::FlatBase, base_pulled_apart(made, &flat)));
+        items.push(zero(Check::BaseInMouth, base_out_of_mouth(&flat)));
+        items.push(zero(Check::GussetsClear, gussets_overlap(&flat)));
+    }
+    let found: Vec<Vertex> = net.strips.iter().flat_map(vertices).collect();
+    let failing = |fails: fn(&Vertex) -> bool| found.iter().filter(|vertex| fails(vertex)).count();
+    let (angles, folds) =
+        (failing(|vertex| vertex.kawasaki_error() > 1e-3), failing(|vertex| vertex.maekawa().abs() != 2));
+    items.push(zero(Check::Kawasaki { vertices: found.len(), failing: angles }, 0.0));
+    items.push(zero(Check::Maekawa { vertices: found.len(), failing: folds }, 0.0));
+    let order = stack::order(net, &flat, brief.closing).unwrap_or_default();
+    items.push(zero(Check::LayerOrder { found: !order.is_empty() }, 0.0));
+    let size = all.size();
+    let fold = FlatFold {
+        width: length(size.x),
+        height: length(size.y),
+        layers: most_layers(&flat),
+        order,
+        scored: scored(net),
+    };
+    (fold, items)
+}
+
+/// How far any flap of the glued base has been moved against the others: its corners are cones that have to close up
+/// without tearing the glue.
+fn base_pulled_apart(made: &Folded, flat: &Folded) -> f64 {
+    let flaps = || made.facets.iter().zip(&flat.facets).filter(|(facet, _)| facet.part.1 == Band::Base);
+    let Some((first, first_flat)) = flaps().next() else { return 0.0 };
+    let bring = first_flat.pose * first.pose.inverse();
+    flaps()
+        .flat_map(|(made, flat)| made.corners().into_iter().zip(flat.corners()))
+        .map(|(made, flat)| bring.transform_point3(made).distance(flat))
+        .fold(0.0, f64::max)
+}
+
+fn base_out_of_mouth(flat: &Folded) -> f64 {
+    let base = Extent::of(flat, |part| part.1 == Band::Base);
+    let front = Extent::of(flat, |part| part == (Panel::Front, Band::Body));
+    (base.most.y - front.most.y).max(0.0)
+}
+
+/// How far the left gusset reaches over the right one.
+fn gussets_overlap(flat: &Folded) -> f64 {
+    let gusset = |wanted: Side| {
+        Extent::of(flat, move |(panel, band)| {
+            band == Band::Body && matches!(panel, Panel::Gusset { side, .. } if side == wanted)
+        })
+    };
+    (gusset(Side::Left).most.x - gusset(Side::Right).least.x).max(0.0)
+}
+
+/// Counted inside every corner and in the middle of every facet.
+fn most_layers(flat: &Folded) -> usize {
+    let shapes: Vec<Convex> = flat
+        .facets
+        .iter()
+        .map(|facet| Convex::new(facet.corners().iter().map(|corner| corner.truncate()).collect()))
+        .collect();
+    let points = shapes.iter().flat_map(|shape| {
+        let corners = shape.corners();
+        let middle = corners.iter().sum::<DVec2>() / corners.len() as f64;
+        corners.iter().map(move |corner| corner.lerp(middle, 0.02)).chain([middle])
+    });
+    points.map(|point| shapes.iter().filter(|shape| shape.contains(point)).count()).max().unwrap_or(0)
+}
+
+fn scored(net: &Net) -> Scored {
+    let strips = net.strips.iter().filter(|strip| !strip.is_joining_strip());
+    let lines = strips.flat_map(|strip| {
+        strip.creases.iter().filter(|crease| {
+            crease.role == CreaseRole::FoldFlatLine
+                && strip.part_at(crease.from).is_some_and(|_| !strip.is_on_join(crease))
+        })
+    });
+    lines.fold(Scored::default(), |all, crease| {
+        let long = crease.to.x - crease.from.x;
+        Scored { all: all.all + long, folded: if crease.folds() { all.folded + long } else { all.folded } }
+    })
+}

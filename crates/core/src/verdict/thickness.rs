@@ -1,0 +1,120 @@
+//! What the thickness of the paper takes up.
+
+use super::{About, Candidate, Finding, Level};
+use crate::brief::Build;
+use crate::plan::Draft;
+use crate::sheet::Thickness;
+use crate::wording::Figures;
+use crate::{Brief, Length, Unit};
+
+/// The finest step that can be set off by hand: 1/32 in, ½ mm (our choice).
+fn hair(unit: Unit) -> Length {
+    match unit {
+        Unit::Inch => Length::sixty_fourths(2),
+        Unit::Metric => Length::from_nm(500_000),
+    }
+}
+
+/// Two layers, for the gussets of the front piece lie outside those of the back piece on either side.
+fn cradle_room(brief: &Brief) -> Length {
+    (brief.sheet.thickness().caliper * 2).ceil_to(hair(brief.unit))
+}
+
+pub(super) fn find(draft: &Draft) -> Vec<Finding> {
+    let brief = &draft.brief;
+    if !brief.sheet.is_stiff() || matches!(brief.build, Build::PleatedFlare { .. }) {
+        return Vec::new();
+    }
+    let mut findings = Vec::new();
+    let thickness = brief.sheet.thickness();
+    let figures = Figures::of(brief);
+    if let (Build::CradlePair { .. }, true) = (brief.build, brief.allowance < cradle_room(brief)) {
+        findings.push(Finding {
+            code: "paper.cradle-room",
+            level: Level::Warns,
+            about: vec![About::Gussets],
+            title: format!("The front piece needs {} more round the back piece", figures.say(cradle_room(brief))),
+            why: format!(
+                "Its gussets lie outside the other piece's, one layer of {} on either side. Cut alike, the front bulges.",
+                layer(thickness)
+            ),
+            ways: |draft| {
+                let allowance = cradle_room(&draft.brief);
+                let title = format!("Front piece {} wider", Figures::of(&draft.brief).say(allowance));
+                let changed = Brief { allowance, ..draft.brief.clone() };
+                vec![vec![Candidate::new(title, "Only the front face is scored wider.", changed)]]
+            },
+        });
+    }
+    if brief.allowance < cradle_room(brief) {
+        findings.push(inside(brief, thickness, figures));
+    }
+    findings
+}
+
+fn layer(thickness: Thickness) -> String {
+    let how = if thickness.measured { "measured" } else { "estimated from its weight" };
+    format!("{} mm ({how})", millimetres(thickness.caliper))
+}
+
+/// Hundredths are all that a caliper tells.
+fn millimetres(length: Length) -> String {
+    format!("{:.2}", length.mm())
+}
+
+/// The bag is as large as asked outside; inside, walls and base take up room.
+fn inside(brief: &Brief, thickness: Thickness, figures: Figures) -> Finding {
+    let base = layers_in_base(brief);
+    let (walls, floor) = (thickness.caliper * 2, thickness.caliper * base);
+    let size = brief.finished;
+    Finding {
+        code: "paper.thickness",
+        level: Level::Notes,
+        about: vec![About::Base],
+        title: format!(
+            "Stiff card takes {} mm off the inside, and {} mm at the base",
+            millimetres(walls),
+            millimetres(floor)
+        ),
+        why: format!(
+            "Two walls and {base} layers of base, {} each, inside a bag of {} × {}.",
+            layer(thickness),
+            figures.by(size.width, size.height),
+            figures.say(size.gusset)
+        ),
+        ways: |draft| {
+            let brief = &draft.brief;
+            let groove = brief.board.groove;
+            let mut roomier = brief.clone();
+            let caliper = brief.sheet.thickness().caliper;
+            let size = &mut roomier.finished;
+            size.width += (caliper * 2).ceil_to(groove);
+            size.gusset += (caliper * 2).ceil_to(groove);
+            size.height += (caliper * layers_in_base(brief)).ceil_to(groove);
+            roomier.allowance = cradle_room(brief);
+            let leave = Brief { allowance: cradle_room(brief), ..brief.clone() };
+            vec![
+                vec![Candidate::new(
+                    "Room for the paper",
+                    "Larger by a groove or two, so that the inside is as asked.",
+                    roomier,
+                )],
+                vec![Candidate::new(
+                    "The outside counts",
+                    "The size stays; the gift has that much less room.",
+                    leave,
+                )],
+            ]
+        },
+    }
+}
+
+/// Most layers in the base: back, both gussets and front where they all meet.
+fn layers_in_base(brief: &Brief) -> i64 {
+    let size = brief.finished;
+    match brief.build {
+        Build::FoldedBase { .. } => 5,
+        _ if brief.flap() * 2 > size.width => 4,
+        _ => 3,
+    }
+}

@@ -1,0 +1,246 @@
+// A pose of the bag in space. Loaded only when it is shown; drawn again only when something changes.
+
+import { useEffect, useMemo, useRef, type PointerEvent } from "react";
+import {
+  AmbientLight,
+  BackSide,
+  BufferGeometry,
+  DirectionalLight,
+  Float32BufferAttribute,
+  FrontSide,
+  Group,
+  LineBasicMaterial,
+  LineLoop,
+  LineSegments,
+  Mesh,
+  MeshLambertMaterial,
+  OrthographicCamera,
+  Raycaster,
+  Scene,
+  Vector2,
+  WebGLRenderer,
+} from "three";
+import type { Facet } from "../api/client";
+import { lifted, rotate, upOn, type Turn, type Vec3 } from "./projection";
+
+export interface SolidBagProps {
+  facets: Facet[];
+  pose: number[][][];
+  turn: Turn;
+  space: { width: number; height: number };
+  lit: Set<number>;
+  onPoint: (facet: number | null, outside: boolean) => void;
+}
+
+const MARGIN = 30;
+
+/** A colour of the theme. */
+const ink = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
+
+/** Everything that lives as long as the canvas does. */
+class Stage {
+  readonly renderer: WebGLRenderer;
+  readonly camera = new OrthographicCamera(-1, 1, 1, -1, 2500, 5500);
+  readonly scene = new Scene();
+  /** Tipped, then turned, then moved so that it turns about its middle. */
+  readonly bag = new Group();
+  private readonly tipped = new Group();
+  private readonly turned = new Group();
+
+  constructor(canvas: HTMLCanvasElement) {
+    this.renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true, preserveDrawingBuffer: true });
+    this.renderer.setPixelRatio(Math.min(window.devicePixelRatio, 2));
+    this.camera.position.set(0, 0, 4000);
+    const sun = new DirectionalLight(0xffffff, 1.5);
+    sun.position.set(-300, 500, 900);
+    this.scene.add(new AmbientLight(0xffffff, 1.9), sun, this.tipped);
+    this.tipped.add(this.turned);
+    this.turned.add(this.bag);
+  }
+
+  /** Puts other paper on the stage. */
+  show(facets: Facet[], corners: Vec3[][], lit: Set<number>) {
+    this.clear();
+    facets.forEach((facet, index) =>
+      this.bag.add(...paper(facet, index, corners[index] ?? [], lit.has(index))),
+    );
+  }
+
+  look(corners: Vec3[][], turn: Turn, { width, height }: { width: number; height: number }) {
+    const middle = centre(corners.flat());
+    this.bag.position.set(-middle[0], -middle[1], -middle[2]);
+    this.tipped.rotation.x = radians(turn.pitch);
+    this.turned.rotation.y = radians(turn.yaw);
+    const [x, y] = rotate(middle, turn);
+    const seen = corners.flat().map((corner) => rotate(corner, turn));
+    const wide = Math.max(...seen.map((corner) => Math.abs(corner[0] - x))) * 2 || 1;
+    const tall = Math.max(...seen.map((corner) => Math.abs(corner[1] - y))) * 2 || 1;
+    const scale = Math.min((width - MARGIN * 2) / wide, (height - MARGIN * 2) / tall);
+    this.camera.right = width / 2 / scale;
+    this.camera.left = -this.camera.right;
+    this.camera.top = height / 2 / scale;
+    this.camera.bottom = -this.camera.top;
+    this.camera.updateProjectionMatrix();
+    this.renderer.setSize(width, height, false);
+    this.renderer.render(this.scene, this.camera);
+  }
+
+  /** The facet under a place on the canvas, from -1 to 1 either way, and whether its outside is seen. */
+  at(x: number, y: number): { facet: number; outside: boolean } | null {
+    const ray = new Raycaster();
+    ray.setFromCamera(new Vector2(x, y), this.camera);
+    const [hit] = ray.intersectObjects(this.bag.children.filter((child) => child instanceof Mesh));
+    if (!hit) return null;
+    const { facet, outside } = hit.object.userData as { facet: number; outside: boolean };
+    return { facet, outside };
+  }
+
+  dispose() {
+    this.clear();
+    this.renderer.dispose();
+  }
+
+  private clear() {
+    for (const child of [...this.bag.children]) {
+      if (child instanceof Mesh || child instanceof LineLoop || child instanceof LineSegments) {
+        child.geometry.dispose();
+        (child.material as LineBasicMaterial | MeshLambertMaterial).dispose();
+      }
+      this.bag.remove(child);
+    }
+  }
+}
+
+export default function SolidBag({ facets, pose, turn, space, lit, onPoint }: SolidBagProps) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const stage = useRef<Stage | null>(null);
+  const corners = useMemo(
+    () => facets.map((facet, index) => lifted((pose[index] ?? []) as Vec3[], facet.lift)),
+    [facets, pose],
+  );
+
+  useEffect(() => {
+    if (!canvas.current) return;
+    const own = new Stage(canvas.current);
+    stage.current = own;
+    return () => {
+      own.dispose();
+      stage.current = null;
+    };
+  }, []);
+  const shown = useRef<unknown>(null);
+  useEffect(() => {
+    // Turning the bag needs no new paper.
+    const next = [stage.current, facets, corners, lit];
+    const known = shown.current as unknown[] | null;
+    if (!known || next.some((part, index) => part !== known[index]))
+      stage.current?.show(facets, corners, lit);
+    shown.current = next;
+    stage.current?.look(corners, turn, space);
+  }, [facets, corners, lit, turn, space]);
+
+  const point = (event: PointerEvent) => {
+    const box = event.currentTarget.getBoundingClientRect();
+    const x = ((event.clientX - box.left) / box.width) * 2 - 1;
+    const y = 1 - ((event.clientY - box.top) / box.height) * 2;
+    const hit = stage.current?.at(x, y) ?? null;
+    onPoint(hit?.facet ?? null, hit?.outside ?? true);
+  };
+
+  return (
+    <canvas
+      ref={canvas}
+      className="bag-solid"
+      width={space.width}
+      height={space.height}
+      aria-hidden="true"
+      onPointerMove={point}
+    />
+  );
+}
+
+const radians = (degrees: number) => (degrees * Math.PI) / 180;
+
+/** Faces are drawn a hair behind their edges, so that the edges are not eaten. */
+const PUSHED = { polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 };
+
+/** A facet: its outside, its inside, its edge, and the pattern's up. */
+function paper(facet: Facet, index: number, corners: Vec3[], lit: boolean) {
+  const side = (colour: string, outside: boolean) => {
+    const way = outside ? FrontSide : BackSide;
+    const mesh = new Mesh(
+      surface(corners),
+      new MeshLambertMaterial({ color: ink(colour), side: way, ...PUSHED }),
+    );
+    mesh.userData = { facet: index, outside };
+    return mesh;
+  };
+  const edge = new LineLoop(loop(corners), new LineBasicMaterial({ color: ink(lit ? "--slate" : "--ink") }));
+  const arrow = facet.shows_up ? upArrow(facet, corners) : null;
+  return [
+    side(lit ? "--lit" : "--sheet", true),
+    side(lit ? "--lit-inside" : "--reverse", false),
+    edge,
+    ...(arrow ? [new LineSegments(arrow, new LineBasicMaterial({ color: ink("--graphite") }))] : []),
+  ];
+}
+
+function centre(points: Vec3[]): Vec3 {
+  const half = (axis: 0 | 1 | 2) => {
+    const all = points.map((point) => point[axis]);
+    return (Math.min(...all) + Math.max(...all)) / 2;
+  };
+  return points.length > 0 ? [half(0), half(1), half(2)] : [0, 0, 0];
+}
+
+/** A convex polygon as a fan of triangles. */
+function surface(corners: Vec3[]): BufferGeometry {
+  const [first] = corners;
+  const fan = corners.slice(1, -1).flatMap((corner, index) => {
+    const next = corners[index + 2];
+    return first && next ? [first, corner, next].flat() : [];
+  });
+  const geometry = new BufferGeometry();
+  geometry.setAttribute("position", new Float32BufferAttribute(fan, 3));
+  geometry.computeVertexNormals();
+  return geometry;
+}
+
+function loop(corners: Vec3[]): BufferGeometry {
+  return new BufferGeometry().setAttribute("position", new Float32BufferAttribute(corners.flat(), 3));
+}
+
+/** The pattern's up, just above the outside face. */
+function upArrow(facet: Facet, corners: Vec3[]): BufferGeometry | null {
+  const up = upOn(facet.flat, corners);
+  if (!up) return null;
+  const raised = lifted(corners, 0.4);
+  const middle = centre(raised);
+  const ys = facet.flat.map(([, y]) => y ?? 0);
+  const length = (Math.max(...ys) - Math.min(...ys)) * 0.2;
+  const [a, b] = [raised[0], raised[1]];
+  if (!a || !b) return null;
+  const side = sideways(up, corners);
+  const at = (along: number, aside: number): Vec3 => [
+    middle[0] + up[0] * along + side[0] * aside,
+    middle[1] + up[1] * along + side[1] * aside,
+    middle[2] + up[2] * along + side[2] * aside,
+  ];
+  const tip = at(length, 0);
+  const lines = [at(0, 0), tip, tip, at(length * 0.7, length * 0.18), tip, at(length * 0.7, -length * 0.18)];
+  return new BufferGeometry().setAttribute("position", new Float32BufferAttribute(lines.flat(), 3));
+}
+
+/** In the facet's plane, square to its up. */
+function sideways(up: Vec3, corners: Vec3[]): Vec3 {
+  const [a, , c] = lifted(corners, 1).map((corner, index): Vec3 => {
+    const own = corners[index] ?? corner;
+    return [corner[0] - own[0], corner[1] - own[1], corner[2] - own[2]];
+  });
+  const away = a ?? c ?? [0, 0, 1];
+  return [
+    up[1] * away[2] - up[2] * away[1],
+    up[2] * away[0] - up[0] * away[2],
+    up[0] * away[1] - up[1] * away[0],
+  ];
+}

@@ -1,0 +1,26 @@
+// The bag folded by the service: every pose of every facet, and which facets each measurement is about.
+
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { fold, type Brief, type Fold } from "../api/client";
+
+export function useFold(brief: Brief | undefined): Fold | undefined {
+  const { data } = useQuery({
+    queryKey: ["fold", brief],
+    queryFn: () => fold(brief!),
+    enabled: brief !== undefined,
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    gcTime: 60_000,
+  });
+  return data;
+}
+
+/** Facets that are one and the same on the sheet: a piece cut twice becomes two of them in the bag. */
+export function twins(data: Fold, index: number): number[] {
+  const own = data.facets[index];
+  if (!own) return [];
+  const key = JSON.stringify(own.flat);
+  return data.facets.flatMap((facet, other) =>
+    facet.piece === own.piece && JSON.stringify(facet.flat) === key ? [other] : [],
+  );
+}

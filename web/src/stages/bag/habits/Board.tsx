@@ -1,0 +1,45 @@
+// The scoring board, and which face is scored on it.
+
+import { Blank, Choice, Sentence, type Option, type Said } from "./words";
+
+const GROOVES: Option<string>[] = [
+  ["1/8 in", "⅛ in"],
+  ["1/4 in", "¼ in"],
+  ["1/16 in", "1⁄16 in"],
+  ["1 mm", "1 mm"],
+  ["2.5 mm", "2½ mm"],
+  ["5 mm", "5 mm"],
+];
+
+export function Board({ plan, brief, set }: Said) {
+  const board = brief.board ?? {};
+  const groove = board.groove ?? "1/8 in";
+  return (
+    <Sentence heading="The board">
+      Scored on{" "}
+      <Choice
+        name="Face that is scored"
+        value={brief.score_face ?? "outside_of_fold"}
+        options={[
+          ["outside_of_fold", "the face outside the fold (cracks less)"],
+          ["inside_throughout", "the inside throughout (marks do not show)"],
+        ]}
+        onChange={(score_face) => set({ score_face })}
+      />
+      , on a board with a groove every{" "}
+      <Choice
+        name="Grooves of the board"
+        value={groove}
+        options={GROOVES.some(([value]) => value === groove) ? GROOVES : [...GROOVES, [groove, groove]]}
+        onChange={(value) => set({ board: { ...board, groove: value } })}
+      />{" "}
+      that reaches{" "}
+      <Blank
+        name="Reach of the board"
+        length={plan.settings.reach}
+        onChange={(reach) => set({ board: { ...board, reach } }, "board.reach")}
+      />
+      .
+    </Sentence>
+  );
+}

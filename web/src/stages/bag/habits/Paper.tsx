@@ -1,0 +1,123 @@
+// The sheet the bag is cut from.
+
+import { useQuery } from "@tanstack/react-query";
+import { commonSheets } from "../../../api/client";
+import { Blank, Choice, Sentence, type Option, type Said } from "./words";
+
+const WEIGHTS: Option<string>[] = [
+  ["", "I do not know how much"],
+  ["80", "80 g/m² (wrapping paper)"],
+  ["120", "120 g/m²"],
+  ["180", "180 g/m² (patterned pad)"],
+  ["220", "220 g/m² (cardstock)"],
+  ["250", "250 g/m²"],
+  ["300", "300 g/m² (the stiffest)"],
+];
+
+function withOwn(options: Option<string>[], own: number | null | undefined): Option<string>[] {
+  const known = !own || options.some(([value]) => value === String(own));
+  return known ? options : [...options, [String(own), `${own} g/m²`]];
+}
+
+/** A figure without a unit is meant in millimetres here, whatever the labels are in. */
+function inMillimetres(text: string): string {
+  return /[a-z"″]/i.test(text) ? text : `${text} mm`;
+}
+
+export function Paper({ plan, brief, set }: Said) {
+  const sheets = useQuery({ queryKey: ["sheets"], queryFn: commonSheets, staleTime: Infinity });
+  const { sheet } = brief;
+  if (!sheet) return null;
+  const common = sheets.data ?? [];
+  const known = common.find((size) => size.width === sheet.width && size.height === sheet.height);
+  return (
+    <Sentence heading="The paper">
+      Cut from a{" "}
+      <Choice
+        name="Sheet"
+        value={known?.name ?? "own"}
+        options={[
+          ...common.map((size): Option<string> => [size.name, size.name]),
+          ["own", "sheet of my own"],
+        ]}
+        onChange={(name) => {
+          const size = common.find((other) => other.name === name);
+          if (size) set({ sheet: { ...sheet, width: size.width, height: size.height } });
+          else set({ sheet: { ...sheet, width: "30 in", height: "20 in" } });
+        }}
+      />{" "}
+      {!known && (
+        <>
+          <Blank
+            name="Width of the sheet"
+            length={plan.settings.sheet_width}
+            onChange={(width) => set({ sheet: { ...sheet, width } }, "sheet.width")}
+          />{" "}
+          wide and{" "}
+          <Blank
+            name="Height of the sheet"
+            length={plan.settings.sheet_height}
+            onChange={(height) => set({ sheet: { ...sheet, height } }, "sheet.height")}
+          />{" "}
+          tall{" "}
+        </>
+      )}
+      with{" "}
+      <Choice
+        name="Pattern"
+        value={sheet.directional ? "up" : "all"}
+        options={[
+          ["up", "a pattern that has an up"],
+          ["all", "an all-over pattern"],
+        ]}
+        onChange={(value) => set({ sheet: { ...sheet, directional: value === "up" } })}
+      />
+      , printed on{" "}
+      <Choice
+        name="Printed sides"
+        value={sheet.printed ?? "one"}
+        options={[
+          ["one", "one side"],
+          ["both", "both sides"],
+        ]}
+        onChange={(printed) => set({ sheet: { ...sheet, printed } })}
+      />
+      , laid{" "}
+      <Choice
+        name="How the sheet lies"
+        value={sheet.turned ? "turned" : "upright"}
+        options={[
+          ["upright", "upright"],
+          ["turned", "a quarter turn round"],
+        ]}
+        onChange={(value) => set({ sheet: { ...sheet, turned: value === "turned" } })}
+      />
+      . It weighs{" "}
+      <Choice
+        name="Weight of the paper"
+        value={String(sheet.grammage ?? "")}
+        options={withOwn(WEIGHTS, sheet.grammage)}
+        onChange={(value) => set({ sheet: { ...sheet, grammage: value === "" ? null : Number(value) } })}
+      />{" "}
+      and is{" "}
+      <Blank
+        name="Thickness of the paper, in mm"
+        length={plan.settings.caliper}
+        onChange={(text) => set({ sheet: { ...sheet, caliper: inMillimetres(text) } }, "sheet.caliper")}
+      />{" "}
+      mm thick (
+      {plan.settings.caliper_measured ? (
+        <button
+          type="button"
+          className="inline-action"
+          onClick={() => set({ sheet: { ...sheet, caliper: null } })}
+        >
+          measured; estimate it again
+        </button>
+      ) : (
+        "an estimate"
+      )}
+      ).
+    </Sentence>
+  );
+}

@@ -1,0 +1,149 @@
+// How the panels follow one another, what joins them, and how the gussets are creased.
+
+import type { Brief } from "../../../api/client";
+import { Blank, Choice, Sentence, type Said } from "./words";
+
+const hasJoins = (brief: Brief) => brief.build !== "cradle_pair" && brief.build !== "pleated_flare";
+
+export function Run(said: Said) {
+  const { brief } = said;
+  return (
+    <Sentence heading="The run">
+      <Pieces {...said} />
+      {hasJoins(brief) && <Joins {...said} />}
+      {brief.build !== "pleated_flare" && <Gussets {...said} />}
+    </Sentence>
+  );
+}
+
+function Pieces({ plan, brief, set }: Said) {
+  const run = brief.run ?? {};
+  const build = brief.build ?? "wrap";
+  if (build === "cradle_pair") {
+    return (
+      <>
+        Two pieces, each gusset, face and gusset; the back piece’s base squares{" "}
+        <Choice
+          name="Base corner squares"
+          value={brief.squares ?? "slit_up"}
+          options={[
+            ["slit_up", "fold into the base"],
+            ["slit_level", "turn up as ears against the gussets"],
+          ]}
+          onChange={(squares) => set({ squares })}
+        />
+        .
+      </>
+    );
+  }
+  if (build === "pleated_flare") {
+    return (
+      <>
+        One sheet folded end to end at the bottom, with{" "}
+        <Choice
+          name="Pleats on each side"
+          value={String(brief.pleats ?? 3)}
+          options={["1", "2", "3", "4", "5", "6"].map((count) => [count, count])}
+          onChange={(pleats) => set({ pleats: Number(pleats) })}
+        />{" "}
+        pleats on each side.
+      </>
+    );
+  }
+  return (
+    <>
+      {build === "corner_pair" ? (
+        <>Two pieces alike, each a face and a gusset, that go to the </>
+      ) : (
+        <>
+          One piece that starts with{" "}
+          <Choice
+            name="Start of the run"
+            value={run.start ?? "gusset"}
+            options={[
+              ["gusset", "a gusset (seam at a back corner)"],
+              ["face", "the front (seam at a front corner)"],
+              ["half_gusset", "half a gusset (seam hidden on its centre)"],
+            ]}
+            onChange={(start) => set({ run: { ...run, start } })}
+          />{" "}
+          and goes to the{" "}
+        </>
+      )}
+      <Choice
+        name="Direction of the run"
+        value={run.direction ?? "right"}
+        options={[
+          ["right", "right"],
+          ["left", "left"],
+        ]}
+        onChange={(direction) => set({ run: { ...run, direction } })}
+      />
+      .
+      {build === "folded_base" && (
+        <>
+          {" "}
+          Its base flaps lap by{" "}
+          <Blank
+            name="Lap of the folded base"
+            length={plan.settings.lap}
+            onChange={(base_lap) => set({ base_lap }, "base_lap")}
+          />
+          .
+        </>
+      )}
+    </>
+  );
+}
+
+function Joins({ plan, brief, set }: Said) {
+  return (
+    <>
+      {" "}
+      The seam is held by{" "}
+      <Choice
+        name="Tabs or strips"
+        value={brief.joins ?? "tabs"}
+        options={[
+          ["tabs", "a glue tab on the piece"],
+          ["strips", "a joining strip (leaves the whole sheet to the panels)"],
+        ]}
+        onChange={(joins) => set({ joins })}
+      />
+      {brief.joins === "strips" && (
+        <>
+          {" "}
+          <Blank
+            name="Width of the joining strip"
+            length={plan.settings.strip}
+            onChange={(strip) => set({ strip }, "strip")}
+          />{" "}
+          wide, folded down its middle
+        </>
+      )}
+      .
+    </>
+  );
+}
+
+function Gussets({ brief, set }: Said) {
+  return (
+    <>
+      {" "}
+      Gussets{" "}
+      <Choice
+        name="Gusset crease"
+        value={brief.gusset_crease ?? "none"}
+        options={[
+          ["none", "plain (square, always stands)"],
+          ["centre", "creased down the centre (the top pinches)"],
+          ["pair", "creased down the centre and at 45° (pinches neatly)"],
+          ["fold_flat_back", "creased to fold flat, across the back (the front stays clean)"],
+          ["fold_flat_both", "creased to fold flat, across both faces (folds either way)"],
+        ]}
+        onChange={(gusset_crease) => set({ gusset_crease })}
+      />
+      .
+    </>
+  );
+}
