@@ -100,6 +100,46 @@ impl Convex {
     }
 }
 
+/// Gaps below this many millimetres are rounding.
+const ROUNDING: f64 = 1e-3;
+
+/// A convex polygon and the box round it, for many quick questions.
+#[derive(Clone, Debug)]
+pub struct Shape {
+    convex: Convex,
+    least: DVec2,
+    most: DVec2,
+}
+
+impl Shape {
+    /// A shape from its corners in either order round; they must bound a convex area.
+    pub fn new(corners: Vec<DVec2>) -> Self {
+        let convex = Convex::new(corners);
+        let (least, most) = convex.bounds();
+        Self { convex, least, most }
+    }
+
+    /// Its corners, anticlockwise.
+    pub fn corners(&self) -> &[DVec2] {
+        self.convex.corners()
+    }
+
+    /// True if the boxes round two things are apart, or only touch.
+    pub fn is_clear_of(&self, (least, most): (DVec2, DVec2)) -> bool {
+        (self.most.cmple(least + ROUNDING) | most.cmple(self.least + ROUNDING)).any()
+    }
+
+    /// True if it shares some area with another.
+    pub fn overlaps(&self, other: &Self) -> bool {
+        !self.is_clear_of((other.least, other.most)) && self.convex.overlaps(&other.convex, ROUNDING)
+    }
+
+    /// True if a point lies in it or on its edge.
+    pub fn contains(&self, point: DVec2) -> bool {
+        point.cmpge(self.least).all() && point.cmple(self.most).all() && self.convex.contains(point)
+    }
+}
+
 /// Lays `sheets` over `ground` and tells, for convex parts that together make up the ground, how many sheets lie
 /// there.
 pub fn layers(ground: &Convex, sheets: &[Convex]) -> Vec<(Convex, usize)> {

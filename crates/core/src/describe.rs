@@ -1,9 +1,20 @@
 //! What any line or area of a piece is, where it is measured from and how it folds: a sentence or two each.
 
+use crate::brief::Build;
 use crate::folded::surfaces::Surface;
 use crate::net::{Band, Crease, CreaseRole, Cut, CutRole, Face, Fold, Glue, GlueRole, Point, Strip};
 use crate::wording::{Figures, sentence};
 use crate::{Brief, Length, Unit};
+
+impl Brief {
+    /// Finished width, height and gusset as figures; a flare has no gusset.
+    pub fn finished_figures(&self) -> Vec<String> {
+        let size = self.finished;
+        let all = [size.width, size.height, size.gusset];
+        let count = if matches!(self.build, Build::PleatedFlare { .. }) { 2 } else { 3 };
+        all.iter().take(count).map(|length| length.figure(self.unit)).collect()
+    }
+}
 
 impl Surface {
     /// `The closing flap`, `The turned-out hem`.

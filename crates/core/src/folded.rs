@@ -91,18 +91,32 @@ impl Folded {
         Self::turned(net, |_, crease| made(crease))
     }
 
-    /// Folds a net flat, every crease turned right over.
-    pub fn flat(net: &Net) -> Self {
-        Self::turned(net, |_, crease| flat(crease))
+    /// The same paper folded flat, every crease turned right over.
+    pub fn flattened(&self, net: &Net) -> Self {
+        self.refolded(net, |_, crease| flat(crease))
     }
 
     /// Folds a net with every crease of a strip turned by the degrees that `angle` tells: positive away from the one
     /// who looks at the outside.
     pub fn turned(net: &Net, angle: impl Fn(&Strip, &Crease) -> f64) -> Self {
+        let flats = net.strips.iter().map(facets).collect();
+        Self::from_facets(net, flats, angle)
+    }
+
+    /// Folds the same paper another way: its facets need not be found again.
+    pub fn refolded(&self, net: &Net, angle: impl Fn(&Strip, &Crease) -> f64) -> Self {
+        let mut flats: Vec<Vec<Facet>> = vec![Vec::new(); net.strips.len()];
+        for facet in &self.facets {
+            flats[facet.strip].push(facet.flat.clone());
+        }
+        Self::from_facets(net, flats, angle)
+    }
+
+    fn from_facets(net: &Net, flats: Vec<Vec<Facet>>, angle: impl Fn(&Strip, &Crease) -> f64) -> Self {
         let mut folded = Self { facets: Vec::new(), torn: 0.0 };
-        for (index, strip) in net.strips.iter().enumerate() {
+        for ((index, strip), flats) in net.strips.iter().enumerate().zip(flats) {
             let turns: Vec<f64> = strip.creases.iter().map(|crease| angle(strip, crease)).collect();
-            folded.fold(index, strip, &turns);
+            folded.fold(index, strip, flats, &turns);
         }
         folded.assemble(net);
         folded
@@ -156,8 +170,7 @@ impl Folded {
     }
 
     /// Folds one strip; `turns` are degrees for each of its creases.
-    fn fold(&mut self, index: usize, strip: &Strip, turns: &[f64]) {
-        let flats = facets(strip);
+    fn fold(&mut self, index: usize, strip: &Strip, flats: Vec<Facet>, turns: &[f64]) {
         let parts: Vec<(Panel, Band)> =
             flats.iter().filter_map(|facet| strip.part_at(facet.middle())).collect();
         if parts.len() != flats.len() {

@@ -35,6 +35,11 @@ pub fn divide(net: &Net) -> Vec<Piece> {
             from_scrap: strip.is_joining_strip(),
             strips: vec![index],
         };
+        let piece = if piece.from_scrap && pieces.iter().any(|other| other.from_scrap) {
+            Piece { name: "Second joining strip", ..piece }
+        } else {
+            piece
+        };
         match pieces.iter_mut().find(|known| known.is_cut_like(&piece)) {
             Some(known) => {
                 known.count += 1;

@@ -71,7 +71,7 @@ impl Plan {
             verdicts.splice(0..0, unproved(brief, &proof));
         }
         let Draft { brief, net, pieces, layout, passes } = draft;
-        let surfaces = surfaces(&brief, &net);
+        let surfaces = surfaces(&brief, &net, &folded);
         Ok(Self { brief, net, pieces, layout, passes, steps, folded, proof, surfaces, verdicts })
     }
 

@@ -313,7 +313,7 @@ impl Measured<'_> {
             self.add(Check::HemSide, Length::ZERO, hem_on_wrong_side(brief.top, net));
         }
         if net.strips.iter().any(|strip| strip.row(Band::Flap).is_some()) {
-            self.add(Check::FlapReaches, Length::ZERO, flap_short_by(&flap_closed(brief, net)));
+            self.add(Check::FlapReaches, Length::ZERO, flap_short_by(&flap_closed(brief, net, folded)));
         }
     }
 }

@@ -101,7 +101,7 @@ impl Candidate {
 
 /// Everything there is to say about a draft, gravest first, with remedies that have been tried.
 pub(crate) fn verdicts(draft: &Draft) -> Vec<Verdict> {
-    let findings = findings(draft);
+    let findings = all_findings(draft);
     let blocked: Vec<&str> = blocking(&findings).collect();
     let mut verdicts: Vec<Verdict> = findings
         .iter()
@@ -136,6 +136,13 @@ fn findings(draft: &Draft) -> Vec<Finding> {
     kinds.iter().flat_map(|find| find(draft)).collect()
 }
 
+/// Everything, what folding shows included.
+fn all_findings(draft: &Draft) -> Vec<Finding> {
+    let mut all = findings(draft);
+    all.extend(pattern::seen(draft));
+    all
+}
+
 fn blocking(findings: &[Finding]) -> impl Iterator<Item = &'static str> + '_ {
     findings.iter().filter(|finding| finding.level == Level::Blocks).map(|finding| finding.code)
 }
@@ -152,7 +159,8 @@ fn first_that_holds(finding: &Finding, blocked: &[&str], way: Vec<Candidate>) ->
 fn holds(code: &str, blocked: &[&str], brief: &Brief) -> bool {
     let mended: Result<Draft, BriefFault> = Draft::new(brief);
     mended.is_ok_and(|draft| {
-        let after = findings(&draft);
+        // What only folding shows never blocks: it is looked at only for its own sake.
+        let after = if code.starts_with("pattern.") { all_findings(&draft) } else { findings(&draft) };
         after.iter().all(|other| other.code != code) && blocking(&after).all(|other| blocked.contains(&other))
     })
 }

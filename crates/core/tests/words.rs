@@ -39,16 +39,18 @@ fn everything(plan: &Plan) -> String {
     steps.chain(verdicts).chain(remedies).chain(proof).chain(lines).collect::<Vec<_>>().join("\n")
 }
 
-const BUILDS: [Build; 4] = [
+const BUILDS: [Build; 6] = [
     Build::Wrap,
     Build::CornerPair,
     Build::CradlePair { squares: Squares::SlitUp },
     Build::CradlePair { squares: Squares::SlitLevel },
+    Build::FoldedBase { lap: Length::eighths(4) },
+    Build::PleatedFlare { pleats: 3, pleat: Length::eighths(9) },
 ];
 
 #[rstest]
 fn no_inch_is_ever_a_decimal(
-    #[values(0, 1, 2, 3)] build: usize,
+    #[values(0, 1, 2, 3, 4, 5)] build: usize,
     #[values(["3 3/4", "6 1/2", "2"], ["4 1/16", "7", "2 3/16"], ["9", "12", "3 1/2"])] size: [&str; 3],
     #[values(Top::Raw, Top::HemOut { depth: Length::eighths(9) })] top: Top,
 ) {
@@ -61,7 +63,7 @@ fn no_inch_is_ever_a_decimal(
 }
 
 #[rstest]
-fn in_millimetres_no_inch_is_said(#[values(0, 1, 2, 3)] build: usize) {
+fn in_millimetres_no_inch_is_said(#[values(0, 1, 2, 3, 4, 5)] build: usize) {
     let mut brief = Brief { build: BUILDS[build], unit: Unit::Metric, ..brief(["95 mm", "165 mm", "50 mm"]) };
     brief.top = Top::HemIn { depth: "25 mm".parse().unwrap() };
     brief.tab = "12 mm".parse().unwrap();

@@ -186,10 +186,16 @@ fn piece(piece: &Piece, frame: Frame, unit: Unit) -> Vec<(&'static str, Group)> 
     groups
 }
 
+fn short(unit: Unit) -> &'static str {
+    match unit {
+        Unit::Inch => "in",
+        Unit::Metric => "mm",
+    }
+}
+
 /// Name and size, a sample of every line, and a square to check the print with.
 fn legend(plan: &Plan, sheet: &SheetCut, name: &str, top: Length) -> Group {
     let unit = plan.brief.unit;
-    let size = plan.brief.finished;
     let at = |n: i64| mm(top + Length::millimetres(n));
     let text = |x: i64, y: i64, text: String| {
         Text::new(text)
@@ -198,12 +204,9 @@ fn legend(plan: &Plan, sheet: &SheetCut, name: &str, top: Length) -> Group {
             .set("font-size", "4")
             .set("fill", "#222")
     };
-    let heading = format!(
-        "{name}: {} × {} × {} finished. Seen from the outside face, top edge up.",
-        size.width.figure(unit),
-        size.height.figure(unit),
-        size.gusset.label(unit)
-    );
+    let size = plan.brief.finished_figures().join(" × ");
+    let heading =
+        format!("{name}: {size} {} finished. Seen from the outside face, top edge up.", short(unit));
     let mut legend = Group::new().set("id", "legend").add(text(0, 4, heading));
     if sheet.times > 1 {
         legend = legend.add(text(65, 54, format!("Cut {} sheets alike.", sheet.times)));

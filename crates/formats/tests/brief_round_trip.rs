@@ -3,7 +3,8 @@
 
 use proptest::prelude::*;
 use wide_fold_core::brief::{
-    BaseHabit, Board, Build, ClosingOrder, Direction, GussetCrease, Run, RunStart, ScoreFace, Squares, Top,
+    Across, BaseHabit, Board, Build, ClosingOrder, Direction, FaceSide, GussetCrease, Joins, Run, RunStart,
+    ScoreFace, Squares, Top,
 };
 use wide_fold_core::sheet::Printed;
 use wide_fold_core::{Brief, Length, Plan, Unit};
@@ -13,7 +14,7 @@ prop_compose! {
     /// Any brief, lengths in hundredths of a millimetre: most of them no fraction of an inch.
     fn brief()(
         w in 700_i64..30_000, h in 700_i64..30_000, d in 700_i64..15_000, tab in 200_i64..3_000, notch in 0_i64..2_000,
-        other in 700_i64..5_000, base in 0_usize..4, hem in 0_usize..3, build in 0_usize..4, start in 0_usize..3,
+        other in 700_i64..5_000, base in 0_usize..4, top in 0_usize..4, build in 0_usize..6, crease in 0_usize..5, start in 0_usize..3,
         flags in prop::array::uniform8(any::<bool>()),
     ) -> Brief {
         let n = |n| Length::from_nm(n * 10_000);
@@ -26,16 +27,33 @@ prop_compose! {
             BaseHabit::Custom { depth: n(other) },
         ][base];
         let depth = n(other);
-        brief.top = [Top::Raw, Top::HemIn { depth }, Top::HemOut { depth }][hem];
+        let corner = n(other / 4);
+        brief.top = [
+            Top::Raw,
+            Top::HemIn { depth },
+            Top::HemOut { depth },
+            Top::Flap { on: FaceSide::Front, depth, corner },
+        ][top];
         brief.build = [
             Build::Wrap,
             Build::CornerPair,
             Build::CradlePair { squares: Squares::SlitUp },
             Build::CradlePair { squares: Squares::SlitLevel },
+            Build::FoldedBase { lap: n(other) },
+            Build::PleatedFlare { pleats: 1 + crease as u8, pleat: n(other) },
         ][build];
         let start = [RunStart::Gusset, RunStart::Face, RunStart::HalfGusset][start];
         brief.run = Run { start, direction: if flags[0] { Direction::Left } else { Direction::Right } };
-        brief.gusset_crease = if flags[1] { GussetCrease::Centre } else { GussetCrease::None };
+        brief.gusset_crease = [
+            GussetCrease::None,
+            GussetCrease::Centre,
+            GussetCrease::Pair,
+            GussetCrease::FoldFlat { across: Across::Back },
+            GussetCrease::FoldFlat { across: Across::BothFaces },
+        ][crease];
+        if flags[1] {
+            brief.joins = Joins::Strips { width: n(other) };
+        }
         brief.closing = if flags[2] { ClosingOrder::GussetsFirst } else { ClosingOrder::BackFirst };
         brief.score_face = if flags[3] { ScoreFace::InsideThroughout } else { ScoreFace::OutsideOfFold };
         brief.sheet.printed = if flags[4] { Printed::Both } else { Printed::One };
@@ -63,7 +81,7 @@ proptest! {
             let tree = usvg::Tree::from_str(&svg, &usvg::Options::default()).unwrap();
             // The first cut is the outline: as large as the piece, in px at 96 to the inch.
             let cut = tree.node_by_id("cut").unwrap().abs_bounding_box();
-            let piece = &plan.pieces[index];
+            let piece = &plan.pieces[plan.layout.sheets[index].placed[0].piece];
             let mm = |px: f32| f64::from(px) / 96.0 * 25.4;
             prop_assert!((mm(cut.width()) - piece.width.mm()).abs() < 1e-2);
             prop_assert!((mm(cut.height()) - piece.height.mm()).abs() < 1e-2);

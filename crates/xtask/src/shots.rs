@@ -1,7 +1,7 @@
 //! The screenshots in docs/screenshots, taken from the demo's bags.
 
 use crate::tools::{self, Chore, cargo, project, web};
-use wide_fold_browser::{Browser, Failed, Service};
+use wide_fold_browser::{Browser, Failed, Key, Service};
 
 /// Takes every screenshot anew.
 pub fn run() -> Chore {
@@ -17,6 +17,11 @@ pub fn run() -> Chore {
     let service = Service::start(&binary, &folder.path().join("demo.db"), &["--demo"])
         .map_err(|error| error.to_string())?;
     runtime.block_on(take(&service)).map_err(|error| error.to_string())
+}
+
+/// Lets the drawing in space come to rest.
+async fn settle() {
+    tokio::time::sleep(std::time::Duration::from_secs(2)).await;
 }
 
 async fn take(service: &Service) -> Result<(), Failed> {
@@ -38,8 +43,17 @@ async fn take(service: &Service) -> Result<(), Failed> {
 
     browser.goto(&address("/bags/2")).await?;
     browser.find_path("//button[text()='Folded bag']").await?.click().await?;
-    browser.find(".bag-drawing .facet").await?;
+    browser.find(".bag-solid, .bag-drawing").await?;
+    settle().await;
     browser.shot(&folder.join("bag-folded.png")).await?;
+    let crease = browser.find("select[aria-label='Gusset crease']").await?;
+    crease.select_by_value("fold_flat_back").await?;
+    browser.until("document.body.textContent.includes('Kawasaki')").await?;
+    browser.find(".proof summary").await?.click().await?;
+    browser.find_path("//button[contains(., 'the glued base stays whole')]").await?.click().await?;
+    browser.find(".fold-way input").await?.send_keys(&Key::End.to_string()).await?;
+    settle().await;
+    browser.shot(&folder.join("bag-flat.png")).await?;
 
     browser.goto(&address("/bags/3")).await?;
     browser.find(".verdict.is-blocks").await?;

@@ -694,7 +694,7 @@ export interface components {
             settings: components["schemas"]["SettingsView"];
             /** @description The sheet's name. */
             sheet: string;
-            /** @description Finished size as three figures: width, height, gusset. */
+            /** @description Width, height and gusset as figures; a flare has no gusset. */
             size: string[];
             /** @description What to do, in order. */
             steps: components["schemas"]["StepView"][];

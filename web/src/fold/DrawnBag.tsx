@@ -10,11 +10,13 @@ export function DrawnBag(props: {
   pose: number[][][];
   turn: Turn;
   space: { width: number; height: number };
+  /** How far layers are drawn apart, from 0 to 1. */
+  apart: number;
   lit: Set<number>;
   onPoint: (facet: number | null, outside: boolean) => void;
 }) {
-  const { facets, pose, turn, space, lit, onPoint } = props;
-  const drawn = project(facets, pose, turn);
+  const { facets, pose, turn, space, apart, lit, onPoint } = props;
+  const drawn = project(facets, pose, turn, apart);
   const place = placeIn(drawn, space, MARGIN);
   return (
     <svg className="bag-drawing" width={space.width} height={space.height} aria-hidden="true">

@@ -4,12 +4,14 @@ import {
   Component,
   lazy,
   Suspense,
+  useEffect,
   useRef,
   useState,
   type KeyboardEvent,
   type PointerEvent,
   type ReactNode,
 } from "react";
+import { flushSync } from "react-dom";
 import type { Fold } from "../api/client";
 import { ToolButton } from "../drawings/ToolButton";
 import { useSpace } from "../sheet/useSpace";
@@ -48,12 +50,21 @@ export function FoldView(props: {
   const [step, setStep] = useState<number | null>(null);
   const dragged = useRef<{ x: number; y: number; turn: Turn } | null>(null);
 
+  // On paper the bag is a line drawing.
+  useEffect(() => {
+    const print = () => flushSync(() => onManner("drawn"));
+    window.addEventListener("beforeprint", print);
+    return () => window.removeEventListener("beforeprint", print);
+  }, [onManner]);
+
   const made = fold.poses.length - 1;
   const last = fold.flat ? made + 1 : made;
   const at = Math.min(step ?? made, last);
   const isFlat = at > made;
   const pose = isFlat ? fold.flat?.pose : fold.poses[at]?.facets;
   const t = fold.poses[at]?.t ?? 1;
+  // Unrolled, nothing lies on anything; the flat state comes with its layers apart.
+  const apart = isFlat ? 0 : t;
   const leg = fold.legs.find((one) => t <= one.to + 1e-9);
   const name = isFlat ? "Folded flat" : t === 0 ? "Unrolled" : (leg?.name ?? "");
   const bends = isFlat || (leg !== undefined && !leg.rigid && t > 0);
@@ -120,6 +131,7 @@ export function FoldView(props: {
                     pose={pose}
                     turn={turn}
                     space={space}
+                    apart={apart}
                     lit={lit}
                     onPoint={onPoint}
                   />
@@ -131,6 +143,7 @@ export function FoldView(props: {
                 pose={pose}
                 turn={turn}
                 space={space}
+                apart={apart}
                 lit={lit}
                 onPoint={onPoint}
               />

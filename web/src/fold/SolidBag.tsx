@@ -28,11 +28,15 @@ export interface SolidBagProps {
   pose: number[][][];
   turn: Turn;
   space: { width: number; height: number };
+  /** How far layers are drawn apart, from 0 to 1. */
+  apart: number;
   lit: Set<number>;
   onPoint: (facet: number | null, outside: boolean) => void;
 }
 
 const MARGIN = 30;
+/** In space layers need a little more room between them than on a line drawing. */
+const APART = 2;
 
 /** A colour of the theme. */
 const ink = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
@@ -111,12 +115,12 @@ class Stage {
   }
 }
 
-export default function SolidBag({ facets, pose, turn, space, lit, onPoint }: SolidBagProps) {
+export default function SolidBag({ facets, pose, turn, space, apart, lit, onPoint }: SolidBagProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const stage = useRef<Stage | null>(null);
   const corners = useMemo(
-    () => facets.map((facet, index) => lifted((pose[index] ?? []) as Vec3[], facet.lift)),
-    [facets, pose],
+    () => facets.map((facet, index) => lifted((pose[index] ?? []) as Vec3[], facet.lift * apart * APART)),
+    [facets, pose, apart],
   );
 
   useEffect(() => {
@@ -162,7 +166,7 @@ export default function SolidBag({ facets, pose, turn, space, lit, onPoint }: So
 const radians = (degrees: number) => (degrees * Math.PI) / 180;
 
 /** Faces are drawn a hair behind their edges, so that the edges are not eaten. */
-const PUSHED = { polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 };
+const PUSHED = { polygonOffset: true, polygonOffsetFactor: 0.5, polygonOffsetUnits: 1 };
 
 /** A facet: its outside, its inside, its edge, and the pattern's up. */
 function paper(facet: Facet, index: number, corners: Vec3[], lit: boolean) {

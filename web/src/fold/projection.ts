@@ -75,12 +75,12 @@ export function upOn(flat: number[][], corners: Vec3[]): Vec3 | null {
   return add(add([0, 0, 0], sub(pb, pa), p), sub(pc, pa), q);
 }
 
-/** Facets of one pose as they are drawn, the farthest first. */
-export function project(facets: Facet[], pose: number[][][], turn: Turn): Drawn[] {
+/** Facets of one pose as they are drawn, the farthest first; `apart` from 0 to 1 tells how far layers stand apart. */
+export function project(facets: Facet[], pose: number[][][], turn: Turn, apart = 1): Drawn[] {
   const drawn = facets.map((facet, index): Drawn => {
     const raw = (pose[index] ?? []) as Vec3[];
     const away = normal(raw);
-    const corners = raw.map((corner) => rotate(add(corner, away, facet.lift), turn));
+    const corners = raw.map((corner) => rotate(add(corner, away, facet.lift * apart), turn));
     const plane = rotate(away, turn);
     const facing = plane[2];
     const count = corners.length || 1;

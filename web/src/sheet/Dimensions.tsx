@@ -7,7 +7,9 @@ import { spread, type Frame } from "./frame";
 /** Narrower panels than this many pixels carry their figure on the panel next to them. */
 const NARROWEST_ON_PANEL = 70;
 /** How far above a small piece the middle of its measurements stands: over the figures of the scores. */
-const ABOVE_SCORES = 76;
+const ABOVE_SCORES = 94;
+/** How far above the piece its brackets lie: over both levels of scores. */
+const BRACKETS = 54;
 /** Room in pixels that fields take beside a small piece. */
 const ROOM_BESIDE = 130;
 /** Fields stand at least this far apart, in pixels. */
@@ -103,7 +105,7 @@ export function DimensionLines(shown: Shown) {
         }
         if (where === "above") {
           const [left, right] = [frame.x(from) + 1, frame.x(to) - 1];
-          const level = y + ABOVE_SCORES - 38;
+          const level = y + ABOVE_SCORES - BRACKETS;
           return (
             <path
               key={field}

@@ -306,8 +306,18 @@ function PanelNames({ piece, frame }: { piece: Piece; frame: Frame }) {
   // On a small piece names would only lie over one another; pointing at a line says them.
   if (!body || (body.to_mm - body.from_mm) * frame.scale < 70) return null;
   const y = frame.y(body.from_mm) - 10;
+  const behind = piece.rows.find((row) => row.kind === "back_body");
   return (
     <g className="panel-name" aria-hidden="true">
+      {behind && (
+        <text
+          x={frame.x(piece.width_mm / 2)}
+          y={frame.y((behind.from_mm + behind.to_mm) / 2)}
+          textAnchor="middle"
+        >
+          back, upside down
+        </text>
+      )}
       {piece.columns.map((column) => {
         const x = frame.x((column.from_mm + column.to_mm) / 2);
         const width = (column.to_mm - column.from_mm) * frame.scale;
@@ -370,22 +380,33 @@ function Scores({ piece, frame, marked }: { piece: Piece; frame: Frame; marked: 
   }
   const y = frame.y(piece.height_mm) - 12;
   const all = [...upright.values()].sort((a, b) => a.x - b.x);
+  const levels = staggered(all.map(({ x }) => frame.x(x)));
   return (
     <g className="scores">
-      {all.map(({ x, at, marked: on }, index) => {
-        const previous = all[index - 1];
-        const crowded = previous !== undefined && (x - previous.x) * frame.scale < 34;
-        return (
-          <FigureInSvg
-            key={at}
-            text={at}
-            x={frame.x(x)}
-            y={crowded ? y - 20 : y}
-            size={20}
-            className={on ? "is-marked" : ""}
-          />
-        );
-      })}
+      {all.map(({ x, at, marked: on }, index) => (
+        <FigureInSvg
+          key={at}
+          text={at}
+          x={frame.x(x)}
+          y={y - (levels[index] ?? 0) * 20}
+          size={20}
+          className={on ? "is-marked" : ""}
+        />
+      ))}
     </g>
   );
+}
+
+/** Figures stand at least this far apart, in pixels. */
+const FIGURES_APART = 34;
+
+/** On which of two levels each figure stands, so that neighbours do not lie over one another. */
+function staggered(places: number[]): number[] {
+  const last = [-Infinity, -Infinity];
+  return places.map((place) => {
+    const free = last.findIndex((other) => place - other >= FIGURES_APART);
+    const level = free < 0 ? last.indexOf(Math.min(...last)) : free;
+    last[level] = place;
+    return level;
+  });
 }

@@ -38,7 +38,7 @@ const FACE_WITH_FIGURES = 150;
 const BODY_WITH_FIGURES = 130;
 
 /** Height in pixels that measurements above a small piece take, the scores below them included. */
-export const BAND = 104;
+export const BAND = 122;
 
 /** The largest frame in which a piece and its sheet fit the given space. */
 export function fit(sheet: SheetCut, piece: Piece, space: { width: number; height: number }): Frame {

@@ -58,8 +58,7 @@ impl Brief {
             }
             Top::Flap { depth, corner, .. } => {
                 self.within("top.depth", "The closing flap", depth, SMALLEST_PANEL, LARGEST_PANEL)?;
-                let most = depth.min(size.width.half());
-                self.within("top.corner", "The rounded corner", corner, Length::ZERO, most)?;
+                self.within("top.corner", "The rounded corner", corner, Length::ZERO, LARGEST_PANEL)?;
             }
         }
         match self.build {

@@ -54,9 +54,9 @@ impl Leg {
     }
 }
 
-/// The bag at `t`, from 0 (unrolled, its pieces side by side) to 1 (made).
-pub fn at(brief: &Brief, net: &Net, t: f64) -> Folded {
-    Folded::turned(net, |strip, crease| angle(brief, strip, crease, t))
+/// The paper of `folded` at `t`, from 0 (unrolled, its pieces side by side) to 1 (made).
+pub fn at(brief: &Brief, net: &Net, folded: &Folded, t: f64) -> Folded {
+    folded.refolded(net, |strip, crease| angle(brief, strip, crease, t))
 }
 
 fn angle(brief: &Brief, strip: &Strip, crease: &Crease, t: f64) -> f64 {
@@ -98,9 +98,9 @@ fn is_below_base_line(strip: &Strip, crease: &Crease) -> bool {
 }
 
 /// The bag with its closing flap laid over the mouth: a quarter turn over a square mouth, right over a pinched one.
-pub fn flap_closed(brief: &Brief, net: &Net) -> Folded {
+pub fn flap_closed(brief: &Brief, net: &Net, folded: &Folded) -> Folded {
     let is_pinched = brief.gusset_crease != crate::brief::GussetCrease::None;
-    Folded::turned(net, |_, crease| match (crease.role, crease.fold) {
+    folded.refolded(net, |_, crease| match (crease.role, crease.fold) {
         (CreaseRole::FlapLine, Fold::Mountain) => {
             if is_pinched {
                 180.0
@@ -144,8 +144,9 @@ mod tests {
     ) {
         let brief = Brief { closing, joins, ..brief(build) };
         let net = Net::new(&brief);
+        let made = Folded::new(&net);
         for step in 0..=40 {
-            let folded = at(&brief, &net, f64::from(step) / 40.0);
+            let folded = at(&brief, &net, &made, f64::from(step) / 40.0);
             assert!(folded.torn < 1e-6, "torn by {} at {step}", folded.torn);
         }
     }
@@ -154,12 +155,12 @@ mod tests {
     fn it_starts_flat_and_ends_made(#[values(Build::CornerPair, FOLDED, FLARE)] build: Build) {
         let brief = brief(build);
         let net = Net::new(&brief);
-        let flat = at(&brief, &net, 0.0);
+        let same = Folded::new(&net);
+        let flat = at(&brief, &net, &same, 0.0);
         assert!(
             flat.facets.iter().flat_map(super::super::Turned::corners).all(|corner| corner.z.abs() < 1e-9)
         );
-        let made = at(&brief, &net, 1.0);
-        let same = Folded::new(&net);
+        let made = at(&brief, &net, &same, 1.0);
         assert!(made.facets.iter().zip(&same.facets).all(|(a, b)| a.pose.abs_diff_eq(b.pose, 1e-9)));
     }
 
@@ -167,7 +168,7 @@ mod tests {
     fn the_front_flap_closes_last() {
         let brief = brief(Build::Wrap);
         let net = Net::new(&brief);
-        let nearly = at(&brief, &net, 0.85);
+        let nearly = at(&brief, &net, &Folded::new(&net), 0.85);
         let level = |panel| {
             let flap = nearly.facets.iter().find(|facet| facet.part == (panel, Band::Base)).unwrap();
             let ys: Vec<f64> = flap.corners().iter().map(|corner| corner.y).collect();

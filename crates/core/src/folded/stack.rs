@@ -7,7 +7,7 @@
 
 use super::{Folded, flat};
 use crate::brief::ClosingOrder;
-use crate::convex::Convex;
+use crate::convex::Shape;
 use crate::net::{Band, Face, Fold, GlueRole, Net, Panel};
 use glam::DVec2;
 
@@ -17,34 +17,6 @@ const ROUNDING: f64 = 1e-3;
 const GUESSES: usize = 4_000;
 /// Most bodies that one set of layers can hold.
 const MOST: usize = 128;
-
-/// A facet and the box round it.
-struct Shape {
-    convex: Convex,
-    least: DVec2,
-    most: DVec2,
-}
-
-impl Shape {
-    fn new(corners: Vec<DVec2>) -> Self {
-        let convex = Convex::new(corners);
-        let (least, most) = convex.bounds();
-        Self { convex, least, most }
-    }
-
-    /// True if the boxes round two things are apart, or only touch.
-    fn is_clear_of(&self, (least, most): (DVec2, DVec2)) -> bool {
-        (self.most.cmple(least + ROUNDING) | most.cmple(self.least + ROUNDING)).any()
-    }
-
-    fn overlaps(&self, other: &Self) -> bool {
-        !self.is_clear_of((other.least, other.most)) && self.convex.overlaps(&other.convex, ROUNDING)
-    }
-
-    fn contains(&self, point: DVec2) -> bool {
-        point.cmpge(self.least).all() && point.cmple(self.most).all() && self.convex.contains(point)
-    }
-}
 
 /// Facets that lie in one plane and are not folded against one another.
 struct Body {

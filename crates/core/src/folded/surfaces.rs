@@ -31,14 +31,15 @@ pub enum Way {
 
 /// Every visible surface of a bag: faces, gussets, a hem turned out, a closing flap laid over. Read off the folded
 /// facets, whatever the build.
-pub fn surfaces(brief: &Brief, net: &Net) -> Vec<Surface> {
-    let folded = flap_closed(brief, net);
+pub fn surfaces(brief: &Brief, net: &Net, folded: &Folded) -> Vec<Surface> {
+    let closed = matches!(brief.top, Top::Flap { .. }).then(|| flap_closed(brief, net, folded));
+    let folded = closed.as_ref().unwrap_or(folded);
     let mut found: Vec<Surface> = Vec::new();
     for facet in &folded.facets {
         if !is_seen(brief, facet) || found.iter().any(|surface| surface.part == facet.part) {
             continue;
         }
-        let Some(outward) = outward(&folded, facet) else { continue };
+        let Some(outward) = outward(folded, facet) else { continue };
         let shows = if facet.pose.z_axis.dot(outward) > 0.0 { Face::Outside } else { Face::Inside };
         found.push(Surface { part: facet.part, shows, way: way(brief, facet, outward) });
     }
@@ -94,7 +95,8 @@ mod tests {
     fn shown(change: impl Fn(&mut Brief), part: (Panel, Band)) -> (Face, Way) {
         let mut brief = Brief::new(Length::inches(8), Length::inches(9), Length::inches(3));
         change(&mut brief);
-        let found = surfaces(&brief, &Net::new(&brief));
+        let net = Net::new(&brief);
+        let found = surfaces(&brief, &net, &Folded::new(&net));
         found.iter().find(|surface| surface.part == part).map(|surface| (surface.shows, surface.way)).unwrap()
     }
 

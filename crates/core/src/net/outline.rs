@@ -334,9 +334,11 @@ fn hem_cuts(run: &Run, edge: &Edge, cuts: &mut Vec<Cut>) {
 
 /// The two upper corners of a closing flap.
 pub(super) fn rounds(brief: &Brief, run: &Run) -> Vec<Round> {
-    let (Top::Flap { on, corner, .. }, Some(flap)) = (brief.top, run.row(Band::Flap)) else {
+    let (Top::Flap { on, corner, depth }, Some(flap)) = (brief.top, run.row(Band::Flap)) else {
         return Vec::new();
     };
+    // No more than the flap has room for.
+    let corner = corner.min(depth).min(brief.finished.width.half());
     let face = if on == FaceSide::Front { Panel::Front } else { Panel::Back };
     let column = run.columns.iter().find(|column| column.panel == face);
     column

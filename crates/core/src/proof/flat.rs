@@ -2,7 +2,7 @@
 
 use super::measure::{Extent, length, tab_sticking_out};
 use super::{Check, Item};
-use crate::convex::Convex;
+use crate::convex::Shape;
 use crate::folded::vertices::{Vertex, vertices};
 use crate::folded::{Folded, stack};
 use crate::net::{Band, CreaseRole, Net, Panel, Side};
@@ -56,7 +56,7 @@ impl FlatFold {
 
 /// Folds a net flat and measures it. `made` is the same net as it is made.
 pub(super) fn measure(brief: &Brief, net: &Net, made: &Folded) -> (FlatFold, Vec<Item>) {
-    let flat = Folded::flat(net);
+    let flat = made.flattened(net);
     let zero = |check, measured: f64| Item { check, wanted: Length::ZERO, measured: length(measured) };
     let all = Extent::of(&flat, |_| true);
     let mut items = vec![zero(Check::FlatCloses, flat.torn.max(all.size().z))];
@@ -115,10 +115,10 @@ fn gussets_overlap(flat: &Folded) -> f64 {
 
 /// Counted inside every corner and in the middle of every facet.
 fn most_layers(flat: &Folded) -> usize {
-    let shapes: Vec<Convex> = flat
+    let shapes: Vec<Shape> = flat
         .facets
         .iter()
-        .map(|facet| Convex::new(facet.corners().iter().map(|corner| corner.truncate()).collect()))
+        .map(|facet| Shape::new(facet.corners().iter().map(|corner| corner.truncate()).collect()))
         .collect();
     let points = shapes.iter().flat_map(|shape| {
         let corners = shape.corners();

@@ -2,6 +2,7 @@
 
 use super::{About, Candidate, Finding, Level};
 use crate::brief::{Build, Top};
+use crate::folded::Folded;
 use crate::folded::surfaces::{Surface, Way, surfaces};
 use crate::net::{Band, Face, Panel};
 use crate::plan::Draft;
@@ -10,15 +11,19 @@ use crate::wording::Figures;
 use crate::{Brief, Sheet};
 
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {
+    sideways(draft).into_iter().collect()
+}
+
+/// What is unusual to see. It folds the bag to find out, and none of it ever blocks.
+pub(super) fn seen(draft: &Draft) -> Vec<Finding> {
     let brief = &draft.brief;
-    let mut findings: Vec<Finding> = sideways(draft).into_iter().collect();
     let unusual = matches!(brief.top, Top::HemOut { .. } | Top::Flap { .. })
         || matches!(brief.build, Build::PleatedFlare { .. });
-    if unusual {
-        let seen = surfaces(brief, &draft.net);
-        findings.extend(seen.iter().filter_map(|surface| judge(brief, surface)));
+    if !unusual {
+        return Vec::new();
     }
-    findings
+    let seen = surfaces(brief, &draft.net, &Folded::new(&draft.net));
+    seen.iter().filter_map(|surface| judge(brief, surface)).collect()
 }
 
 fn sideways(draft: &Draft) -> Option<Finding> {

@@ -1,6 +1,9 @@
 use super::*;
-use crate::brief::{BaseHabit, Direction, GussetCrease, RunStart, ScoreFace, Top};
-use crate::sheet::Printed;
+use crate::brief::{
+    BaseHabit, Build, Direction, FaceSide, GussetCrease, Joins, RunStart, ScoreFace, Squares, Top,
+};
+use crate::proof::Check;
+use crate::sheet::{Grammage, Printed};
 use crate::{Length, Plan, Sheet};
 use rstest::rstest;
 
@@ -155,10 +158,100 @@ fn a_body_too_low_to_pinch() {
     assert_eq!(offers(&verdict(&brief, "gusset.too-deep-to-pinch")), ["Leave the gussets plain"]);
 }
 
+fn card(grammage: u32, build: Build) -> Brief {
+    let mut brief = Brief { build, ..brief("4", "6", "2") };
+    brief.sheet.grammage = Some(Grammage(grammage));
+    (brief.sheet.width, brief.sheet.height) = (Length::inches(30), Length::inches(20));
+    brief
+}
+
+#[test]
+fn a_cradle_of_stiff_card_needs_room_for_two_layers() {
+    // 300 g/m² is about 0.375 mm thick (a bulk of 1.25 cm³/g, from memory): two layers, to the next 1/32 in.
+    let cradle = card(300, Build::CradlePair { squares: Squares::SlitUp });
+    let found = verdict(&cradle, "paper.cradle-room");
+    assert!(found.why.contains("0.38 mm (estimated from its weight)"), "{}", found.why);
+    let remedy = &found.remedies[0];
+    assert_eq!(remedy.brief.allowance, Length::sixty_fourths(2));
+    let plan = Plan::new(&remedy.brief).unwrap();
+    let width = |piece: usize| plan.pieces[piece].width;
+    assert_eq!(width(0) - width(1), Length::sixty_fourths(2), "only the front piece is wider");
+    assert!(plan.proof.passed(), "{:#?}", plan.proof);
+}
+
+#[test]
+fn the_room_is_measured_on_the_folded_bag() {
+    let mut cradle = card(300, Build::CradlePair { squares: Squares::SlitUp });
+    cradle.allowance = Length::sixty_fourths(2);
+    let proof = Plan::new(&cradle).unwrap().proof;
+    let seam = proof.items.iter().find(|item| item.check == Check::Seam).unwrap();
+    assert_eq!((seam.wanted, seam.measured), (Length::sixty_fourths(2), Length::sixty_fourths(2)));
+}
+
+#[rstest]
+#[case(80, None, false)]
+#[case(180, None, false)]
+#[case(220, None, true)]
+#[case(80, Some(300_000), true)]
+fn only_stiff_card_takes_room(#[case] grammage: u32, #[case] caliper_nm: Option<i64>, #[case] noted: bool) {
+    let mut brief = card(grammage, Build::Wrap);
+    brief.sheet.caliper = caliper_nm.map(Length::from_nm);
+    let plan = Plan::new(&brief).unwrap();
+    let note = plan.verdicts.iter().find(|verdict| verdict.code == "paper.thickness");
+    assert_eq!(note.is_some(), noted);
+    if let (Some(note), Some(_)) = (note, caliper_nm) {
+        assert!(note.why.contains("0.30 mm (measured)"), "{}", note.why);
+    }
+}
+
+#[test]
+fn room_for_the_paper_keeps_the_inside_as_asked() {
+    let brief = card(300, Build::Wrap);
+    let note = verdict(&brief, "paper.thickness");
+    let roomier = note.remedies[0].brief.finished;
+    let caliper = brief.sheet.thickness().caliper;
+    assert!(roomier.width - caliper * 2 >= brief.finished.width);
+    assert!(roomier.height - caliper * 3 >= brief.finished.height);
+}
+
+#[rstest]
+#[case::ears("build.ears-stiffen", |b: &mut Brief| { b.build = Build::CradlePair { squares: Squares::SlitLevel }; b.gusset_crease = GussetCrease::Pair; })]
+#[case::triangles("build.triangles-collide", |b: &mut Brief| { b.build = Build::FoldedBase { lap: Length::eighths(4) }; b.finished.gusset = Length::eighths(30); })]
+#[case::pleats("build.pleats-collide", |b: &mut Brief| b.build = Build::PleatedFlare { pleats: 2, pleat: Length::eighths(20) })]
+#[case::flare_flap("build.flare-flap", |b: &mut Brief| {
+    b.build = Build::PleatedFlare { pleats: 2, pleat: Length::INCH };
+    b.top = Top::Flap { on: FaceSide::Back, depth: Length::INCH, corner: Length::ZERO };
+})]
+#[case::flare_gussets("build.flare-gussets", |b: &mut Brief| {
+    b.build = Build::PleatedFlare { pleats: 2, pleat: Length::INCH };
+    b.gusset_crease = GussetCrease::Centre;
+})]
+#[case::no_tabs("build.no-tabs", |b: &mut Brief| {
+    b.build = Build::CradlePair { squares: Squares::SlitUp };
+    b.joins = Joins::Strips { width: Length::INCH };
+})]
+#[case::wide_strip("strip.wide", |b: &mut Brief| b.joins = Joins::Strips { width: Length::inches(5) })]
+#[case::short_flap("flap.short", |b: &mut Brief| b.top = Top::Flap { on: FaceSide::Front, depth: Length::INCH, corner: Length::ZERO })]
+#[case::low_body("build.too-low-to-squash", |b: &mut Brief| {
+    b.build = Build::FoldedBase { lap: Length::eighths(4) };
+    b.finished.height = Length::eighths(7);
+})]
+fn what_makes_no_sense_is_refused_with_the_nearest_that_does(
+    #[case] code: &str,
+    #[case] change: fn(&mut Brief),
+) {
+    let mut brief = card(80, Build::Wrap);
+    change(&mut brief);
+    let found = verdict(&brief, code);
+    assert_eq!(found.level, Level::Blocks);
+    let nearest = found.remedies.first().unwrap_or_else(|| panic!("{code} offers nothing"));
+    let after = Plan::new(&nearest.brief).unwrap();
+    assert!(after.is_ready() && after.proof.passed(), "{} leaves {:#?}", nearest.title, after.verdicts);
+}
+
 mod any_brief {
     use super::*;
-    use crate::brief::{Across, Build, ClosingOrder, FaceSide, Joins, Run, Squares};
-    use crate::sheet::Grammage;
+    use crate::brief::{Across, ClosingOrder, Run};
     use proptest::prelude::*;
 
     prop_compose! {
@@ -223,7 +316,7 @@ mod any_brief {
     }
 
     proptest! {
-        #![proptest_config(ProptestConfig::with_cases(600))]
+        #![proptest_config(ProptestConfig::with_cases(2_000))]
 
         #[test]
         fn a_plan_without_a_blocking_verdict_is_proved(brief in any_brief()) {
@@ -233,6 +326,11 @@ mod any_brief {
                 prop_assert!(!plan.is_ready() || (plan.proof.passed() && plan.layout.fits()));
             }
         }
+
+    }
+
+    proptest! {
+        #![proptest_config(ProptestConfig::with_cases(500))]
 
         #[test]
         fn every_remedy_clears_its_verdict(brief in any_brief()) {

@@ -48,7 +48,7 @@ pub struct BagSummary {
     /// When it was last changed (RFC 3339).
     pub updated_at: String,
     /// Finished size, as three figures: width, height, gusset.
-    pub size: [String; 3],
+    pub size: Vec<String>,
     /// The unit's short name: `in` or `mm`.
     pub unit: &'static str,
     /// The sheet it is cut from.
@@ -113,11 +113,10 @@ impl BagSummary {
         };
         let Some(plan) = bag.brief().ok().and_then(|brief| Plan::new(&brief).ok()) else { return summary };
         let (brief, unit) = (&plan.brief, plan.brief.unit);
-        let size = brief.finished;
         let (width, height) = brief.sheet.as_laid();
         let grave =
             plan.verdicts.first().filter(|verdict| verdict.level != wide_fold_core::verdict::Level::Notes);
-        summary.size = [size.width, size.height, size.gusset].map(|length| length.figure(unit));
+        summary.size = brief.finished_figures();
         summary.unit = super::plan::unit_name(unit);
         summary.sheet = brief.sheet.name(unit);
         summary.sheet_mm = [width.mm(), height.mm()];

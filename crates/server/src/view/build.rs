@@ -69,17 +69,12 @@ impl RescaledView {
     fn new(brief: &Brief, size: &CommonSize) -> Option<Self> {
         let sheet = Sheet { width: size.width, height: size.height, ..brief.sheet.clone() };
         let scaled = on_sheet(brief, &sheet)?;
-        let (unit, finished) = (brief.unit, scaled.finished);
+        let unit = brief.unit;
         let pieces = pieces::divide(&Net::new(&scaled));
         let laid = sheet.as_laid();
         Some(Self {
             sheet: size.name.to_owned(),
-            size: format!(
-                "{} × {} × {}",
-                finished.width.figure(unit),
-                finished.height.figure(unit),
-                finished.gusset.figure(unit)
-            ),
+            size: scaled.finished_figures().join(" × "),
             brief: BriefText::from(&scaled),
             chosen: scaled == *brief,
             pieces: pieces.iter().map(|piece| PieceView::new(piece, unit)).collect(),
@@ -105,7 +100,10 @@ impl BuildView {
         if sizes.len() == 2 && sizes[0] == sizes[1] {
             sizes = vec![format!("two {}", sizes[0])];
         }
-        let blocking = plan.verdicts.iter().find(|verdict| verdict.level == Level::Blocks);
+        // What does not go with the build comes before what any build would run into.
+        let blocking = || plan.verdicts.iter().filter(|verdict| verdict.level == Level::Blocks);
+        let blocking =
+            blocking().find(|verdict| verdict.code.starts_with("build.")).or_else(|| blocking().next());
         Some(Self {
             name: way.name,
             when: way.when,

@@ -4,8 +4,8 @@ use serde::Serialize;
 use utoipa::ToSchema;
 use wide_fold_core::Plan;
 use wide_fold_core::brief::{Build, ClosingOrder, Top};
+use wide_fold_core::folded::Turned;
 use wide_fold_core::folded::motion::{Leg, at, legs};
-use wide_fold_core::folded::{Folded, Turned};
 use wide_fold_core::net::{Band, Panel};
 use wide_fold_core::proof::{FlatFold, Item};
 
@@ -109,7 +109,7 @@ impl FoldView {
     pub fn new(plan: &Plan) -> Self {
         let pose = |step: u32| {
             let t = f64::from(step) / f64::from(POSES);
-            let folded = at(&plan.brief, &plan.net, t);
+            let folded = at(&plan.brief, &plan.net, &plan.folded, t);
             PoseView { t, facets: folded.facets.iter().map(corners).collect() }
         };
         let leg = |leg: Leg| LegView { name: leg.name, to: leg.to, rigid: leg.rigid };
@@ -131,7 +131,7 @@ impl FoldView {
 /// The flat state, every layer behind the one before it.
 fn flat(plan: &Plan) -> Option<FlatView> {
     let fold = plan.proof.flat.as_ref().filter(|fold| !fold.order.is_empty())?;
-    let folded = Folded::flat(&plan.net);
+    let folded = plan.folded.flattened(&plan.net);
     let mut pose: Vec<Vec<[f64; 3]>> = folded.facets.iter().map(corners).collect();
     for (behind, facet) in fold.order.iter().enumerate() {
         for corner in &mut pose[*facet] {
@@ -199,7 +199,9 @@ fn lift(plan: &Plan, facet: &Turned) -> f64 {
     let layers = match (band, panel) {
         // The hem's own outside face looks the other way once it is turned.
         (Band::Hem | Band::BackHem, _) => match (plan.brief.top, goes_under) {
-            (Top::HemOut { .. }, _) => -1,
+            // A tab's band stays between the tab and the panel over it.
+            (Top::HemOut { .. }, true) => return 0.5,
+            (Top::HemOut { .. }, false) => -1,
             _ => 2,
         },
         // An ear stands inside its gusset, its outside face against the paper.
@@ -221,5 +223,6 @@ fn flare_lift(plan: &Plan, facet: &Turned) -> f64 {
     let order = plan.proof.flat.iter().flat_map(|flat| &flat.order);
     let same = |other: &Turned| other.strip == facet.strip && other.flat == facet.flat;
     let behind = order.into_iter().position(|index| same(&plan.folded.facets[*index])).unwrap_or(0) as f64;
-    if facet.pose.z_axis.z > 0.0 { -behind } else { behind }
+    // Closer together than in a bag, for there are many.
+    0.4 * if facet.pose.z_axis.z > 0.0 { -behind } else { behind }
 }

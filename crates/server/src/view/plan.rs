@@ -22,8 +22,8 @@ pub struct PlanView {
     pub ready: bool,
     /// The unit's short name: `in` or `mm`.
     pub unit: &'static str,
-    /// Finished size as three figures: width, height, gusset.
-    pub size: [String; 3],
+    /// Width, height and gusset as figures; a flare has no gusset.
+    pub size: Vec<String>,
     /// The sheet's name.
     pub sheet: String,
     /// Figures that are set in words beside the drawing.
@@ -112,13 +112,12 @@ impl PlanView {
     /// A plan as it is sent.
     pub fn new(plan: &Plan) -> Self {
         let (brief, unit) = (&plan.brief, plan.brief.unit);
-        let size = brief.finished;
         let length = |length| LengthView::new(length, unit);
         Self {
             brief: BriefText::from(brief),
             ready: plan.is_ready(),
             unit: unit_name(unit),
-            size: [size.width, size.height, size.gusset].map(|length| length.figure(unit)),
+            size: brief.finished_figures(),
             sheet: brief.sheet.name(unit),
             settings: SettingsView {
                 notch: LengthView::new(brief.notch, unit),
@@ -134,7 +133,7 @@ impl PlanView {
                     Top::Flap { corner, .. } => Some(length(corner)),
                     _ => None,
                 },
-                caliper: LengthView::new(brief.sheet.thickness().caliper, Unit::Metric),
+                caliper: hundredths(brief.sheet.thickness().caliper),
                 caliper_measured: brief.sheet.thickness().measured,
                 allowance: length(brief.allowance),
                 reach: LengthView::new(brief.board.reach, unit),
@@ -151,6 +150,12 @@ impl PlanView {
             verdicts: plan.verdicts.iter().map(VerdictView::new).collect(),
         }
     }
+}
+
+/// A thickness in millimetres, to the hundredth that a caliper tells.
+fn hundredths(length: Length) -> LengthView {
+    let figure = format!("{:.2}", length.mm());
+    LengthView { editable: figure.clone(), figure }
 }
 
 /// The unit's short name.

@@ -187,7 +187,7 @@ function Workbench({ bag }: { bag: Bag }) {
             {shown === "bag" &&
               (named ?? "Point at a part to read its name. Drag, or use the arrow keys, to turn the bag.")}
             {shown === "sheet" && read && <Figure text={read.says} />}
-            {shown === "sheet" && !read && (named ?? <Standing plan={plan} piece={piece} />)}
+            {shown === "sheet" && !read && <Standing plan={plan} piece={piece} part={named} />}
           </p>
           {plan && fold && (
             <Companion
@@ -322,20 +322,18 @@ function PieceSwitch(props: { plan: Plan; piece: number; onPiece: (piece: number
 }
 
 /** What the drawing shows while nothing on it is pointed at. */
-function Standing({ plan, piece: index }: { plan: Plan | null; piece: number }) {
+function Standing(props: { plan: Plan | null; piece: number; part: string | null }) {
+  const { plan, piece: index, part } = props;
   const piece = plan?.pieces[index];
   if (!plan || !piece) return null;
-  const [width, height, gusset] = plan.size;
   const which = piece.count > 1 ? "each of the two pieces" : "the piece";
   const scrap = plan.layout.sheets.some(
     (sheet) => sheet.scrap && sheet.placed.some((placed) => placed.piece === index),
   );
   return (
     <>
-      <Figure
-        text={`${width} × ${height} × ${gusset} finished; ${which} is ${piece.width} × ${piece.height}`}
-      />
-      {scrap ? ", from any scrap" : ` on ${plan.sheet}`}. Point at a line to read it.
+      <Figure text={`${plan.size.join(" × ")} finished; ${which} is ${piece.width} × ${piece.height}`} />
+      {scrap ? ", from any scrap" : ` on ${plan.sheet}`}. {part ?? "Point at a line to read it."}
     </>
   );
 }

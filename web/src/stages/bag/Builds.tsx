@@ -39,7 +39,12 @@ export function Builds({ brief, onBrief }: { brief: Brief; onBrief: (brief: Brie
       <ul>
         {data.map((way) => (
           <li key={way.name}>
-            <button type="button" aria-pressed={way.chosen} onClick={() => onBrief(way.brief)}>
+            <button
+              type="button"
+              className="way"
+              aria-pressed={way.chosen}
+              onClick={() => onBrief(way.brief)}
+            >
               <Thumbnail pieces={way.pieces} width={132} height={76} />
               <span>
                 <strong>{way.name}</strong>

@@ -10,8 +10,8 @@ export function Steps(props: { plan: Plan; stage: Stage; pass: number; onPass: (
   const steps = plan.steps.filter((step) => step.stage === stage);
   return (
     <ol className="steps">
-      {steps.map((step) => (
-        <li key={step.title} className={step.pass === pass ? "is-current" : ""}>
+      {steps.map((step, index) => (
+        <li key={`${index} ${step.title}`} className={step.pass === pass ? "is-current" : ""}>
           <h3>{step.title}</h3>
           {typeof step.pass === "number" && (
             <ScoreFigures plan={plan} step={step} current={step.pass === pass} onPass={onPass} />

@@ -1,0 +1,7 @@
+//! The real interface in a real browser, over the real binary and a database of its own.
+#![allow(clippy::unwrap_used)] // In a test, a panic is the failure.
+
+mod bench;
+mod folding;
+mod house;
+mod screens;
