@@ -23,6 +23,12 @@ function parts(text: string): (string | [string, string])[] {
   });
 }
 
+/** The whole number that stands before a fraction. */
+function wholeBefore(pieces: (string | [string, string])[], fraction: number): string {
+  const before = pieces[fraction - 1];
+  return fraction < pieces.length && typeof before === "string" ? (/\d*$/.exec(before)?.[0] ?? "") : "";
+}
+
 /** Any text with its fractions set properly; read aloud as it is written. */
 export function Figure({ text }: { text: string }) {
   const pieces = parts(text);
@@ -31,16 +37,22 @@ export function Figure({ text }: { text: string }) {
     <>
       <span className="visually-hidden">{text}</span>
       <span aria-hidden="true">
-        {pieces.map((piece, index) =>
-          typeof piece === "string" ? (
-            <Fragment key={index}>{piece}</Fragment>
-          ) : (
-            <span className="frac" key={index}>
-              <span>{piece[0]}</span>
-              <span>{piece[1]}</span>
-            </span>
-          ),
-        )}
+        {pieces.map((piece, index) => {
+          if (typeof piece !== "string") {
+            // A whole number and its fraction stay on one line.
+            return (
+              <span className="mixed" key={index}>
+                {wholeBefore(pieces, index)}
+                <span className="frac">
+                  <span>{piece[0]}</span>
+                  <span>{piece[1]}</span>
+                </span>
+              </span>
+            );
+          }
+          const whole = typeof pieces[index + 1] === "string" ? "" : wholeBefore(pieces, index + 1);
+          return <Fragment key={index}>{piece.slice(0, piece.length - whole.length)}</Fragment>;
+        })}
       </span>
     </>
   );

@@ -37,9 +37,11 @@ function ScoreFigures(props: { plan: Plan; step: Step; current: boolean; onPass:
   const { plan, step, current, onPass } = props;
   const index = step.pass ?? 0;
   const lines = plan.passes[index]?.lines ?? [];
+  const slants = plan.passes[index]?.slants.length ?? 0;
   return (
     <button type="button" className="score-figures" aria-pressed={current} onClick={() => onPass(index)}>
       <span className="visually-hidden">Show on the sheet: score at </span>
+      {slants > 0 && <span>{slants} × 45°</span>}
       {lines.map((line) => (
         <span key={line.at} className={line.right_across ? "" : "stops-short"}>
           <Figure text={line.at} />
