@@ -2,9 +2,11 @@
 
 mod habits;
 mod limits;
+mod places;
 
 pub use habits::*;
 pub use limits::BriefFault;
+pub use places::{Place, Places};
 
 use crate::{Length, Sheet, Unit};
 
@@ -103,6 +105,9 @@ impl Brief {
 
     /// True if the build has glue tabs, or strips in place of them.
     pub fn has_joins(&self) -> bool {
-        matches!(self.build, Build::Wrap | Build::CornerPair | Build::FoldedBase { .. })
+        matches!(
+            self.build,
+            Build::Wrap | Build::CornerPair | Build::FoldedBase { .. } | Build::Joined { .. }
+        )
     }
 }

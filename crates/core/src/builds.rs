@@ -1,7 +1,7 @@
 //! The ways a bag can be built, side by side: the finished size and every other habit stay as they are.
 
-use crate::Brief;
 use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP, CUSTOMARY_PLEATS, GussetCrease, Joins, Squares, Top};
+use crate::{Brief, joins};
 
 /// One way to build a bag.
 #[derive(Clone, Debug, PartialEq, Eq)]
@@ -46,7 +46,17 @@ pub fn alternatives(brief: &Brief) -> Vec<Alternative> {
             "Wrapping paper, no base: for flat or soft things that need a wide mouth.",
         ),
     ];
-    ways.into_iter()
+    let cuts = joins::ways(brief).into_iter().next().map(|best| best.cuts);
+    let joined = cuts.map(|cuts| {
+        let when = "The run cut where its joins show least: when one or two sheets will not do.";
+        (Build::Joined { cuts }, "More pieces", when)
+    });
+    // Behind the pairs.
+    let (slit, folded) = ways.split_at(4);
+    slit.iter()
+        .copied()
+        .chain(joined)
+        .chain(folded.iter().copied())
         .map(|(build, name, when)| {
             // The build at hand keeps its own figures.
             let build = if same_kind(build, brief.build) { brief.build } else { build };
@@ -82,7 +92,7 @@ fn suited(mut brief: Brief) -> Brief {
             let widest = brief.finished.width.half().floor_to(brief.board.groove).max(brief.board.groove * 2);
             brief.build = Build::PleatedFlare { pleats, pleat: pleat.min(widest) };
         }
-        Build::Wrap | Build::CornerPair | Build::FoldedBase { .. } => {}
+        Build::Wrap | Build::CornerPair | Build::FoldedBase { .. } | Build::Joined { .. } => {}
     }
     brief
 }
@@ -96,7 +106,7 @@ mod tests {
     fn every_alternative_is_the_same_bag() {
         let brief = Brief::new(Length::inches(4), Length::inches(6), Length::inches(2));
         let ways = alternatives(&brief);
-        assert_eq!(ways.len(), 6);
+        assert_eq!(ways.len(), 7);
         for way in ways {
             assert_eq!(way.brief.finished, brief.finished);
             let plan = Plan::new(&way.brief).unwrap();

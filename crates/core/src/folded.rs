@@ -126,7 +126,8 @@ impl Folded {
     /// paper over it, the free edge on its line.
     fn assemble(&mut self, net: &Net) {
         let front = |strip: &Strip| strip.columns.iter().any(|column| column.panel == Panel::Front);
-        let mut placed: Vec<bool> = net.strips.iter().map(front).collect();
+        let first = net.strips.iter().position(front);
+        let mut placed: Vec<bool> = (0..net.strips.len()).map(|strip| Some(strip) == first).collect();
         // Joining strips hang on pieces that hang on joining strips: every round places at least one more.
         for _ in 1..net.strips.len() {
             for seam in &net.seams {

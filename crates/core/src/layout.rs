@@ -1,7 +1,11 @@
 //! Pieces on sheets: where they lie, how to trim them out, and what is left over.
 
+mod rows;
+
+use crate::brief::Build;
 use crate::pieces::Piece;
 use crate::{Brief, Length};
+use rows::rows;
 
 /// Pieces placed on sheets.
 #[derive(Clone, Debug, PartialEq, Eq)]
@@ -98,9 +102,13 @@ impl Rectangle {
 
 impl Layout {
     /// Lays every piece into the bottom-left corner of a sheet of its own, its copies beside or above it if they fit,
-    /// and trims so that the largest single offcut is as large as it can be.
+    /// and trims so that the largest single offcut is as large as it can be. The pieces of a joined run stand side by
+    /// side, on as few sheets as can be.
     pub fn new(brief: &Brief, pieces: &[Piece]) -> Self {
         let (width, height) = brief.sheet.as_laid();
+        if let Build::Joined { .. } = brief.build {
+            return Self { sheets: rows(pieces, width, height) };
+        }
         let sheets = pieces.iter().enumerate().map(|(index, piece)| {
             if piece.from_scrap {
                 let scrap = lay(index, piece, piece.width * i64::from(piece.count), piece.height);

@@ -17,6 +17,7 @@ pub mod builds;
 pub mod convex;
 pub mod describe;
 pub mod folded;
+pub mod joins;
 pub mod layout;
 pub mod length;
 pub mod net;

@@ -16,7 +16,7 @@ pub use glue::{Face, Glue, GlueRole};
 pub use outline::{Cut, CutRole, Round};
 pub use point::{Point, Span};
 
-use crate::brief::Build;
+use crate::brief::{Build, Direction};
 use crate::{Brief, Length};
 use columns::Run;
 use outline::Edge;
@@ -146,9 +146,14 @@ fn seams(brief: &Brief, runs: &[Run]) -> Vec<Seam> {
                     if let Some(strip) = runs.get(count + piece) {
                         let line = strip.columns[0].x.to;
                         let halves = [joint(count + piece, 0, line), joint(count + piece, 1, line)];
+                        let (left, right) = if brief.run.direction == Direction::Left {
+                            (next, piece)
+                        } else {
+                            (piece, next)
+                        };
                         return vec![
-                            Seam { under: halves[0], over: right_edge(piece) },
-                            Seam { under: halves[1], over: left_edge(next) },
+                            Seam { under: halves[0], over: right_edge(left) },
+                            Seam { under: halves[1], over: left_edge(right) },
                         ];
                     }
                     if columns[last].panel == Panel::Tab {

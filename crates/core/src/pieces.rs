@@ -1,13 +1,14 @@
 //! The net divided into pieces of paper that are cut out one by one.
 
 use crate::Length;
-use crate::net::{BaseCorners, CreaseRole, Fold, Net, Panel, Point, Strip};
+use crate::net::{BaseCorners, CreaseRole, Fold, GussetPart, Net, Panel, Point, Strip};
+use crate::wording::{list, sentence};
 
 /// A piece of paper to cut out, and how many like it.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub struct Piece {
     /// What to call it on the list and on the drawing.
-    pub name: &'static str,
+    pub name: String,
     /// How many of it one bag takes.
     pub count: u32,
     /// Width of the trimmed rectangle.
@@ -36,7 +37,7 @@ pub fn divide(net: &Net) -> Vec<Piece> {
             strips: vec![index],
         };
         let piece = if piece.from_scrap && pieces.iter().any(|other| other.from_scrap) {
-            Piece { name: "Second joining strip", ..piece }
+            Piece { name: "Second joining strip".to_owned(), ..piece }
         } else {
             piece
         };
@@ -45,7 +46,7 @@ pub fn divide(net: &Net) -> Vec<Piece> {
                 known.count += 1;
                 known.strips.push(index);
                 if !known.from_scrap {
-                    known.name = "Face and gusset";
+                    known.name = alike(&known.name);
                 }
             }
             None => pieces.push(piece),
@@ -54,18 +55,40 @@ pub fn divide(net: &Net) -> Vec<Piece> {
     pieces
 }
 
-fn name(net: &Net, strip: &Strip, index: usize) -> &'static str {
-    let has = |panel| strip.columns.iter().any(|column| column.panel == panel);
-    let pieces = net.strips.iter().filter(|strip| !strip.is_joining_strip()).count();
+fn pieces_of(net: &Net) -> usize {
+    net.strips.iter().filter(|strip| !strip.is_joining_strip()).count()
+}
+
+/// The name of a piece that is cut more than once: its copies differ only in the face they become.
+fn alike(name: &str) -> String {
+    ["Front", "Back"].iter().fold(name.to_owned(), |name, face| name.replace(face, "Face"))
+}
+
+/// What the piece becomes, panel by panel: `Front and gusset`.
+fn name(net: &Net, strip: &Strip, index: usize) -> String {
     let is_cradle = net.strips.iter().any(|strip| strip.corners == BaseCorners::CutOut);
-    match (pieces, is_cradle, index) {
+    let own = match (pieces_of(net), is_cradle, index) {
         _ if strip.is_joining_strip() => "Joining strip",
         (1, ..) => "Bag",
         (_, true, 0) => "Front piece",
         (_, true, _) => "Back piece",
-        _ if has(Panel::Front) => "Front and gusset",
-        _ => "Back and gusset",
+        _ => "",
+    };
+    if !own.is_empty() {
+        return own.to_owned();
     }
+    let mut panels: Vec<String> = Vec::new();
+    for column in strip.columns.iter().filter(|column| !column.panel.is_join()) {
+        let part = match column.panel {
+            Panel::Gusset { part: GussetPart::Whole, .. } => "gusset",
+            Panel::Gusset { .. } => "half gusset",
+            face => face.name(),
+        };
+        panels.push(part.to_owned());
+    }
+    // The face first, whichever way the run goes.
+    panels.sort_by_key(|panel| !matches!(panel.as_str(), "front" | "back"));
+    sentence(&list(&panels))
 }
 
 impl Piece {

@@ -248,10 +248,7 @@ impl Measured<'_> {
     /// The standing bag; its base layers, fewest and most.
     fn bag(&mut self) -> (usize, usize) {
         let (brief, folded, size) = (self.brief, self.folded, self.brief.finished);
-        // The front piece of a cradle pair goes round the back piece: it is wider by the allowance, and the paper fills
-        // the gap.
-        let is_cradle = matches!(brief.build, Build::CradlePair { .. });
-        let room = if is_cradle { brief.allowance } else { Length::ZERO };
+        let room = room(brief);
         self.add(Check::Whole, Length::ZERO, folded.torn);
         let (front, back) =
             (self.body(|panel| panel == Panel::Front), self.body(|panel| panel == Panel::Back));
@@ -316,6 +313,11 @@ impl Measured<'_> {
             self.add(Check::FlapReaches, Length::ZERO, flap_short_by(&flap_closed(brief, net, folded)));
         }
     }
+}
+
+/// The front piece of a cradle pair goes round the back piece: it is wider by the allowance, and the paper fills the gap.
+fn room(brief: &Brief) -> Length {
+    if matches!(brief.build, Build::CradlePair { .. }) { brief.allowance } else { Length::ZERO }
 }
 
 /// How far the closing flap, laid over the mouth, falls short of the face it closes on.

@@ -4,8 +4,8 @@
 use geo::{Area, BooleanOps, MultiPolygon, Polygon};
 use proptest::prelude::*;
 use wide_fold_core::brief::{
-    Across, BaseHabit, Build, ClosingOrder, Direction, FaceSide, GussetCrease, Joins, Run, RunStart, Squares,
-    Top,
+    Across, BaseHabit, Build, ClosingOrder, Direction, FaceSide, GussetCrease, Joins, Places, Run, RunStart,
+    Squares, Top,
 };
 use wide_fold_core::folded::{Folded, facets::facets, made};
 use wide_fold_core::layout::{Blade, Layout, Rectangle};
@@ -13,14 +13,13 @@ use wide_fold_core::net::{Band, CreaseRole, Net, Panel};
 use wide_fold_core::proof::{Check, Proof};
 use wide_fold_core::{Brief, Length, pieces};
 
-const BUILDS: [Build; 8] = [
+const BUILDS: [Build; 7] = [
     Build::CornerPair,
     Build::CradlePair { squares: Squares::SlitUp },
     Build::CradlePair { squares: Squares::SlitLevel },
     Build::FoldedBase { lap: Length::sixty_fourths(16) },
     Build::PleatedFlare { pleats: 3, pleat: Length::sixty_fourths(24) },
     Build::PleatedFlare { pleats: 2, pleat: Length::sixty_fourths(32) },
-    Build::Wrap,
     Build::Wrap,
 ];
 
@@ -35,12 +34,13 @@ const CREASES: [GussetCrease; 5] = [
 prop_compose! {
     /// A bag that closes: any build, start, direction, join, top and gusset crease that go together.
     fn bag()(
-        w in 16_i64..120, h in 24_i64..160, d in 8_i64..60, build in 0_usize..8, start in 0_usize..3, left: bool,
+        w in 16_i64..120, h in 24_i64..160, d in 8_i64..60, build in 0_usize..10, cuts in 1_usize..64, start in 0_usize..3, left: bool,
         lap in prop::option::of(4_i64..12), top in 0_usize..5, crease in 0_usize..5, notch in 0_i64..6,
         gussets_first: bool, strips: bool,
     ) -> Brief {
         let n = |n| Length::sixty_fourths(n * 4);
-        let build = BUILDS[build];
+        let joined = Build::Joined { cuts: Places::every().nth(cuts - 1).unwrap() };
+        let build = BUILDS.get(build).copied().unwrap_or(joined);
         // A gusset no deeper than the face, so that no flap sticks out and the ends of a tube clear each other.
         let folds_in = if matches!(build, Build::FoldedBase { .. }) { 4 } else { 0 };
         let mut brief = Brief::new(n(w.max(d + folds_in)), n(h.max(d + 20)), n(d));
@@ -67,7 +67,8 @@ prop_compose! {
             brief.gusset_crease = CREASES[crease];
         }
         if strips && brief.has_joins() {
-            brief.joins = Joins::Strips { width: n(8) };
+            // No wider than the narrowest panel, so that two of them have room behind it.
+            brief.joins = Joins::Strips { width: n(8).min(n(d).half()) };
         }
         brief.notch = n(notch);
         brief.closing = if gussets_first { ClosingOrder::GussetsFirst } else { ClosingOrder::BackFirst };

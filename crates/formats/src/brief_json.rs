@@ -5,8 +5,9 @@ use utoipa::ToSchema;
 use wide_fold_core::brief::{
     Across, BaseHabit, Board, Build, CLOSING_FLAP, CUSTOMARY_HEM, CUSTOMARY_LAP, CUSTOMARY_NOTCH,
     CUSTOMARY_PLEATS, CUSTOMARY_STRIP, CUSTOMARY_TAB, ClosingOrder, Direction, FaceSide, GUIDE_FLAP,
-    GussetCrease, Joins, Run, RunStart, ScoreFace, Squares, Top,
+    GussetCrease, Joins, Place, Places, Run, RunStart, ScoreFace, Squares, Top,
 };
+use wide_fold_core::net::Side;
 use wide_fold_core::sheet::{Grammage, Printed};
 use wide_fold_core::{Brief, BriefFault, Length, Sheet, Unit};
 
@@ -38,6 +39,9 @@ pub struct BriefText {
     /// What becomes of the base corner squares of a cradle pair's back piece.
     #[serde(default)]
     pub squares: SquaresText,
+    /// Where a joined run is cut; needed for it.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub cuts: Vec<PlaceText>,
     /// How far the two flaps of a folded base lap; ½ in if left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub base_lap: Option<String>,
@@ -300,6 +304,46 @@ impl From<GussetCrease> for GussetCreaseText {
     }
 }
 
+/// A place round the bag at which one piece ends and the next begins.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+#[schema(rename_all = "snake_case")]
+#[allow(missing_docs)]
+pub enum PlaceText {
+    LeftBackCorner,
+    RightBackCorner,
+    LeftFrontCorner,
+    RightFrontCorner,
+    LeftGussetCentre,
+    RightGussetCentre,
+}
+
+impl From<PlaceText> for Place {
+    fn from(text: PlaceText) -> Self {
+        match text {
+            PlaceText::LeftBackCorner => Self::BackCorner(Side::Left),
+            PlaceText::RightBackCorner => Self::BackCorner(Side::Right),
+            PlaceText::LeftFrontCorner => Self::FrontCorner(Side::Left),
+            PlaceText::RightFrontCorner => Self::FrontCorner(Side::Right),
+            PlaceText::LeftGussetCentre => Self::GussetCentre(Side::Left),
+            PlaceText::RightGussetCentre => Self::GussetCentre(Side::Right),
+        }
+    }
+}
+
+impl From<Place> for PlaceText {
+    fn from(place: Place) -> Self {
+        match place {
+            Place::BackCorner(Side::Left) => Self::LeftBackCorner,
+            Place::BackCorner(Side::Right) => Self::RightBackCorner,
+            Place::FrontCorner(Side::Left) => Self::LeftFrontCorner,
+            Place::FrontCorner(Side::Right) => Self::RightFrontCorner,
+            Place::GussetCentre(Side::Left) => Self::LeftGussetCentre,
+            Place::GussetCentre(Side::Right) => Self::RightGussetCentre,
+        }
+    }
+}
+
 /// What holds the panels together where a piece ends.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "snake_case")]
@@ -324,6 +368,8 @@ pub enum BuildText {
     CornerPair,
     /// Two pieces, each gusset, face and gusset.
     CradlePair,
+    /// The run cut into pieces at places of one's choice.
+    Joined,
     /// A tube whose base is folded without a slit.
     FoldedBase,
     /// A sheet folded end to end with pleated sides.
@@ -409,6 +455,9 @@ impl TryFrom<&BriefText> for Brief {
             BuildText::Wrap => Build::Wrap,
             BuildText::CornerPair => Build::CornerPair,
             BuildText::CradlePair => Build::CradlePair { squares: text.squares.into() },
+            BuildText::Joined => {
+                Build::Joined { cuts: Places::of(text.cuts.iter().map(|place| Place::from(*place))) }
+            }
             BuildText::FoldedBase => {
                 Build::FoldedBase { lap: or("base_lap", &text.base_lap, CUSTOMARY_LAP)? }
             }
@@ -482,12 +531,17 @@ impl From<&Brief> for BriefText {
             Build::Wrap => BuildText::Wrap,
             Build::CornerPair => BuildText::CornerPair,
             Build::CradlePair { .. } => BuildText::CradlePair,
+            Build::Joined { .. } => BuildText::Joined,
             Build::FoldedBase { .. } => BuildText::FoldedBase,
             Build::PleatedFlare { .. } => BuildText::PleatedFlare,
         };
         let squares = match brief.build {
             Build::CradlePair { squares } => squares.into(),
             _ => SquaresText::default(),
+        };
+        let cuts = match brief.build {
+            Build::Joined { cuts } => cuts.iter().map(PlaceText::from).collect(),
+            _ => Vec::new(),
         };
         let base_lap = match brief.build {
             Build::FoldedBase { lap } => Some(lap.to_string()),
@@ -524,6 +578,7 @@ impl From<&Brief> for BriefText {
             },
             build,
             squares,
+            cuts,
             base_lap,
             pleats,
             pleat,
@@ -597,6 +652,20 @@ mod tests {
         brief.sheet.caliper = Some(Length::from_nm(310_000));
         let json = serde_json::to_value(BriefText::from(&brief)).unwrap();
         assert_eq!(read_brief(&json), Ok(brief));
+    }
+
+    #[test]
+    fn a_joined_run_names_its_places() {
+        let json = json!({
+            "finished": { "width": "11", "height": "7", "gusset": "3" }, "build": "joined",
+            "cuts": ["right_back_corner", "left_front_corner"]
+        });
+        let brief = read_brief(&json).unwrap();
+        let cuts = Places::of([Place::FrontCorner(Side::Left), Place::BackCorner(Side::Right)]);
+        assert_eq!(brief.build, Build::Joined { cuts });
+        assert_eq!(read_brief(&serde_json::to_value(BriefText::from(&brief)).unwrap()), Ok(brief));
+        let uncut = json!({ "finished": { "width": "11", "height": "7", "gusset": "3" }, "build": "joined" });
+        assert_eq!(read_brief(&uncut).unwrap_err().field, "cuts");
     }
 
     #[test]

@@ -286,6 +286,8 @@ export interface components {
             build?: components["schemas"]["BuildText"];
             /** @description Which base flaps fold in first. */
             closing?: components["schemas"]["ClosingText"];
+            /** @description Where a joined run is cut; needed for it. */
+            cuts?: components["schemas"]["PlaceText"][];
             /** @description Size of the open, standing bag. */
             finished: components["schemas"]["FinishedText"];
             /** @description What is scored down the gussets, and across so that the bag folds flat. */
@@ -328,7 +330,7 @@ export interface components {
          * @description How the bag is built.
          * @enum {string}
          */
-        BuildText: "wrap" | "corner_pair" | "cradle_pair" | "folded_base" | "pleated_flare";
+        BuildText: "wrap" | "corner_pair" | "cradle_pair" | "joined" | "folded_base" | "pleated_flare";
         /** @description One way to build the bag. */
         BuildView: {
             /** @description The brief built so. */
@@ -667,6 +669,11 @@ export interface components {
              */
             width_mm: number;
         };
+        /**
+         * @description A place round the bag at which one piece ends and the next begins.
+         * @enum {string}
+         */
+        PlaceText: "left_back_corner" | "right_back_corner" | "left_front_corner" | "right_front_corner" | "left_gusset_centre" | "right_gusset_centre";
         /** @description A piece on a sheet. */
         PlacedView: {
             /** @description Which of the pieces. */

@@ -30,9 +30,11 @@ function place(dimension: Dimension, frame: Frame, piece: Piece, sheet: SheetCut
   const middle = (dimension.from_mm + dimension.to_mm) / 2;
   if (dimension.axis === "up") {
     // Beside the sheet, or beside the piece where that is small and lies in a corner.
-    const free = (sheet.width_mm - piece.width_mm) * frame.scale;
+    const edge = sheet.width_mm - frame.left;
+    const free = (edge - piece.width_mm) * frame.scale;
+    const alone = sheet.placed.length === 1;
     const right =
-      frame.compact && free > ROOM_BESIDE ? piece.width_mm : Math.max(piece.width_mm, sheet.width_mm);
+      frame.compact && alone && free > ROOM_BESIDE ? piece.width_mm : Math.max(piece.width_mm, edge);
     const x = frame.x(right) + 14;
     return { dimension, place: "beside", x, y: frame.y(middle), panelOnRight: false };
   }

@@ -38,7 +38,7 @@ export function PieceMap(props: {
           y: (mm: number) => height - EDGE - mm * scale,
         };
         return (
-          <g key={piece.name}>
+          <g key={`${index} ${piece.name}`}>
             <PieceLines piece={piece} place={place} />
             <Facets fold={fold} piece={index} place={place} lit={lit} onPoint={onPoint} />
           </g>

@@ -5,7 +5,7 @@ import type { Fold, Piece, Plan, SheetCut } from "../api/client";
 import { FigureInSvg } from "../words/Figure";
 import { DimensionFields, DimensionLines } from "./Dimensions";
 import { Facets } from "./Facets";
-import { BAND, fit, type Frame } from "./frame";
+import { BAND, fit, shifted, type Frame } from "./frame";
 import { PieceLines } from "./PieceLines";
 import { Rulers } from "./Rulers";
 import { useSpace } from "./useSpace";
@@ -73,7 +73,10 @@ export function SheetDrawing(props: SheetDrawingProps) {
   const piece = plan.pieces[index];
   const lines = useMemo(() => (piece ? linesOf(piece) : []), [piece]);
   if (!sheet || !piece) return null;
-  const frame = space && fit(sheet, piece, space);
+  const ground = space && fit(sheet, piece, space);
+  const own = sheet.placed.find((placed) => placed.piece === index) ?? sheet.placed[0];
+  const others = sheet.placed.filter((placed) => placed !== own);
+  const frame = ground && shifted(ground, own?.space.x_mm ?? 0, own?.space.y_mm ?? 0);
 
   const keys = (event: KeyboardEvent) => {
     const steps: Record<string, number> = { ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1, ArrowUp: 1 };
@@ -88,7 +91,7 @@ export function SheetDrawing(props: SheetDrawingProps) {
 
   return (
     <div className="drawing" ref={box}>
-      {frame && (
+      {ground && frame && (
         <div className="drawing-frame" style={{ width: frame.width, height: frame.height }}>
           <svg
             width={frame.width}
@@ -104,23 +107,23 @@ export function SheetDrawing(props: SheetDrawingProps) {
             }}
           >
             <Hatches />
-            <Ground sheet={sheet} frame={frame} />
-            {trims && <Leftovers sheet={sheet} frame={frame} scores={scores} />}
-            {sheet.placed.slice(1).map(({ space: { x_mm, y_mm } }) => (
+            <Ground sheet={sheet} frame={ground} />
+            {trims && <Leftovers sheet={sheet} frame={ground} scores={scores} />}
+            {others.map(({ piece: other, space: { x_mm, y_mm } }) => (
               <PieceLines
                 key={`${x_mm} ${y_mm}`}
-                piece={piece}
-                place={{ x: (mm) => frame.x(mm + x_mm), y: (mm) => frame.y(mm + y_mm) }}
+                piece={plan.pieces[other] ?? piece}
+                place={shifted(ground, x_mm, y_mm)}
               />
             ))}
             <PieceLines piece={piece} place={frame} marked={marked} />
             <GlueAreas piece={piece} frame={frame} shown={glue} read={read} />
-            <Overhang sheet={sheet} piece={piece} frame={frame} />
+            <Overhang sheet={sheet} piece={piece} frame={ground} />
             {fold && <Facets fold={fold} piece={index} place={frame} lit={lit} onPoint={onFacet} />}
             <PanelNames piece={piece} frame={frame} />
             <PatternUp plan={plan} piece={piece} sheet={sheet} frame={frame} />
             {scores && <Scores piece={piece} frame={frame} marked={marked} />}
-            <Rulers frame={frame} wide={sheet.width_mm} tall={sheet.height_mm} unit={plan.unit} />
+            <Rulers frame={ground} wide={sheet.width_mm} tall={sheet.height_mm} unit={plan.unit} />
             {onDimension && <DimensionLines plan={plan} piece={index} sheet={sheet} frame={frame} />}
             {lines.map((line) => (
               <line
@@ -348,7 +351,7 @@ function PatternUp(props: { plan: Plan; piece: Piece; sheet: SheetCut; frame: Fr
   const shallow = base.to_mm * frame.scale < 34;
   const words = !shallow && (front.to_mm - front.from_mm) * frame.scale > 110;
   const x = shallow
-    ? frame.x(sheet.width_mm) - 16
+    ? frame.x(sheet.width_mm - frame.left) - 16
     : frame.x((front.from_mm + front.to_mm) / 2) - (words ? 40 : 0);
   const y = shallow ? frame.y(sheet.height_mm) + 22 : frame.y(base.to_mm / 2);
   return (

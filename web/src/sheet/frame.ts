@@ -19,7 +19,9 @@ export interface Frame {
   margins: Margins;
   /** True if the piece is drawn so small that its measurements stand round it instead of on it. */
   compact: boolean;
-  /** Pixels from the left for millimetres from the sheet's left edge. */
+  /** Where the origin of what is drawn lies on the sheet, from its left edge, in millimetres. */
+  left: number;
+  /** Pixels from the left for millimetres from that origin. */
   x: (mm: number) => number;
   /** Pixels from the top for millimetres from the sheet's bottom edge. */
   y: (mm: number) => number;
@@ -71,6 +73,7 @@ function scaled(
     height,
     margins,
     compact,
+    left: 0,
     x: (mm) => margins.left + mm * scale,
     y: (mm) => height - margins.bottom - mm * scale,
   };
@@ -91,4 +94,9 @@ export function spread(places: number[], gap: number, least: number, most: numbe
     ceiling = moved[index]! - gap;
   }
   return moved;
+}
+
+/** The same frame for a piece that does not lie in the corner of its sheet. */
+export function shifted(frame: Frame, left: number, bottom: number): Frame {
+  return { ...frame, left, x: (mm) => frame.x(mm + left), y: (mm) => frame.y(mm + bottom) };
 }

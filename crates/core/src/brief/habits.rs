@@ -1,5 +1,6 @@
 //! The habits and schools a brief chooses between.
 
+use super::Places;
 use crate::Length;
 
 /// Customary glue tab: ½ in (common practice).
@@ -34,6 +35,11 @@ pub enum Build {
     CradlePair {
         /// What becomes of the base corner squares that stay on the back piece.
         squares: Squares,
+    },
+    /// The run cut into pieces at places of one's choice, for a bag that is larger than its sheets.
+    Joined {
+        /// Where it is cut.
+        cuts: Places,
     },
     /// A tube of wrapping paper whose base is folded without a slit: the ends go in as triangles and the two face
     /// flaps lap each other.

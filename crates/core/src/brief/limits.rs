@@ -63,6 +63,12 @@ impl Brief {
         }
         match self.build {
             Build::Wrap | Build::CornerPair | Build::CradlePair { .. } => {}
+            Build::Joined { cuts } => {
+                if cuts.count() == 0 {
+                    let sentence = "A run of pieces has to be cut at one place at least.".to_owned();
+                    return Err(BriefFault { field: "cuts", sentence });
+                }
+            }
             Build::FoldedBase { lap } => {
                 self.within("base_lap", "The lap of the folded base", lap, SMALLEST_TAB, LARGEST_PANEL)?;
             }

@@ -40,7 +40,9 @@ const END_TO_END: Leg = leg("Folded end to end: the flare", 0.6, 1.0);
 /// The stretches of the way of a build, in order.
 pub fn legs(build: Build) -> Vec<Leg> {
     match build {
-        Build::Wrap | Build::CornerPair | Build::CradlePair { .. } => vec![HEM, TUBE, FIRST, SECOND, FRONT],
+        Build::Wrap | Build::CornerPair | Build::CradlePair { .. } | Build::Joined { .. } => {
+            vec![HEM, TUBE, FIRST, SECOND, FRONT]
+        }
         Build::FoldedBase { .. } => vec![HEM, TUBE, ENDS, BACK_OVER, FRONT_OVER],
         Build::PleatedFlare { .. } => vec![HEM, PLEATS, END_TO_END],
     }

@@ -1,7 +1,7 @@
 //! Panels side by side, and the bands they are stacked from.
 
 use super::{BaseCorners, Span};
-use crate::brief::{Build, Direction, FaceSide, Joins, RunStart, Squares, Top};
+use crate::brief::{Build, Direction, FaceSide, Joins, Place, Places, RunStart, Squares, Top};
 use crate::{Brief, Length};
 
 /// What a column of the strip becomes.
@@ -193,6 +193,7 @@ pub(super) fn runs(brief: &Brief) -> Vec<Run> {
             let last = (Panel::Gusset { side: near, part: GussetPart::BackHalf }, size.gusset - half);
             vec![vec![first, front, whole(far), back, last, tab]]
         }
+        (Build::Joined { cuts }, _) => cut_run(brief, cuts, near, far),
         (Build::CornerPair, _) => vec![vec![front, whole(far), tab], vec![back, whole(near), tab]],
         (Build::CradlePair { squares }, _) => {
             let corners = match squares {
@@ -222,6 +223,56 @@ pub(super) fn runs(brief: &Brief) -> Vec<Run> {
         runs.extend(strips);
     }
     runs
+}
+
+/// Round the bag from the front on, cut wherever `cuts` says; every piece ends in a tab. At least one place is cut.
+fn cut_run(brief: &Brief, cuts: Places, near: Side, far: Side) -> Vec<Vec<(Panel, Length)>> {
+    let size = brief.finished;
+    let half = size.gusset.half();
+    let part = |side, part, width| (Panel::Gusset { side, part }, width);
+    let gusset = |side: Side, from_front: bool| {
+        let (front, back) =
+            (part(side, GussetPart::FrontHalf, half), part(side, GussetPart::BackHalf, size.gusset - half));
+        if !cuts.has(Place::GussetCentre(side)) {
+            vec![(part(side, GussetPart::Whole, size.gusset), None)]
+        } else if from_front {
+            vec![(front, Some(Place::GussetCentre(side))), (back, None)]
+        } else {
+            vec![(back, Some(Place::GussetCentre(side))), (front, None)]
+        }
+    };
+    let then = |mut panels: Vec<((Panel, Length), Option<Place>)>, place| {
+        if let Some(last) = panels.last_mut() {
+            last.1 = Some(place);
+        }
+        panels
+    };
+    let mut ring = vec![((Panel::Front, size.width), Some(Place::FrontCorner(far)))];
+    ring.extend(then(gusset(far, true), Place::BackCorner(far)));
+    ring.push(((Panel::Back, size.width), Some(Place::BackCorner(near))));
+    ring.extend(then(gusset(near, false), Place::FrontCorner(near)));
+    let is_cut = |place: &Option<Place>| place.is_some_and(|place| cuts.has(place));
+    // Begin behind the last cut, so that the ring falls apart into whole pieces.
+    let begin = ring.iter().rposition(|(_, after)| is_cut(after)).map_or(0, |last| last + 1);
+    let count = ring.len();
+    ring.rotate_left(begin % count);
+    let mut pieces = vec![Vec::new()];
+    for (panel, after) in ring {
+        if let Some(piece) = pieces.last_mut() {
+            piece.push(panel);
+        }
+        if is_cut(&after) {
+            pieces.push(Vec::new());
+        }
+    }
+    pieces.retain(|piece| !piece.is_empty());
+    for piece in &mut pieces {
+        piece.push((Panel::Tab, brief.tab));
+    }
+    // The piece with the front comes first.
+    let first = pieces.iter().position(|piece| piece.iter().any(|(panel, _)| *panel == Panel::Front));
+    pieces.rotate_left(first.unwrap_or(0));
+    pieces
 }
 
 fn run(brief: &Brief, panels: &[(Panel, Length)], corners: BaseCorners) -> Run {

@@ -1,8 +1,8 @@
 //! Cuts made after trimming, and the edge of the paper they leave.
 
 use super::columns::Run;
-use super::{Band, BaseCorners, Column, GussetPart, Panel, Point, Span};
-use crate::brief::{Build, FaceSide, GussetCrease, RunStart, Top};
+use super::{Band, BaseCorners, Column, GussetPart, Panel, Point, Side, Span};
+use crate::brief::{Build, FaceSide, GussetCrease, Top};
 use crate::{Brief, Length};
 
 /// What a cut is for.
@@ -82,7 +82,7 @@ fn tab_ends(brief: &Brief, run: &Run) -> (Length, Length) {
     if brief.gusset_crease != GussetCrease::None && width >= apex {
         return (Length::ZERO, Length::ZERO);
     }
-    let in_mid_gusset = brief.run.start == RunStart::HalfGusset && brief.build != Build::CornerPair;
+    let in_mid_gusset = ends_at_gusset_centre(run, tab);
     let base = run.base().length();
     let meets_a_diagonal = match run.corners {
         BaseCorners::Folded => in_mid_gusset || base <= width + most,
@@ -91,6 +91,20 @@ fn tab_ends(brief: &Brief, run: &Run) -> (Length, Length) {
     let foot = if meets_a_diagonal { Length::ZERO } else { most };
     let head = run.row(Band::Hem).map_or(most, |hem| most.min(hem.length().half()));
     (foot, head)
+}
+
+/// True if the tab's line is the centre of a gusset.
+fn ends_at_gusset_centre(run: &Run, tab: &Column) -> bool {
+    run.columns.iter().any(|column| {
+        let Panel::Gusset { side, part } = column.panel else { return false };
+        // Seen from outside, a front half has the centre on the side away from the front.
+        let centre = match (part, side) {
+            (GussetPart::Whole, _) => return false,
+            (GussetPart::FrontHalf, Side::Left) | (GussetPart::BackHalf, Side::Right) => column.x.from,
+            (GussetPart::FrontHalf, Side::Right) | (GussetPart::BackHalf, Side::Left) => column.x.to,
+        };
+        tab.x.from == centre || tab.x.to == centre
+    })
 }
 
 impl Edge {

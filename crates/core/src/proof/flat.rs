@@ -54,8 +54,14 @@ impl FlatFold {
     }
 }
 
-/// Folds a net flat and measures it. `made` is the same net as it is made.
+/// Folds a net flat and measures it. `made` is the same net as it is made. Room given to the thickness of the
+/// paper has no place in layers without thickness: such a net is folded flat as if it had none.
 pub(super) fn measure(brief: &Brief, net: &Net, made: &Folded) -> (FlatFold, Vec<Item>) {
+    if brief.allowance.is_positive() {
+        let brief = Brief { allowance: Length::ZERO, ..brief.clone() };
+        let net = Net::new(&brief);
+        return measure(&brief, &net, &Folded::new(&net));
+    }
     let flat = made.flattened(net);
     let zero = |check, measured: f64| Item { check, wanted: Length::ZERO, measured: length(measured) };
     let all = Extent::of(&flat, |_| true);

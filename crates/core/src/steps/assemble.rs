@@ -67,6 +67,10 @@ fn seam(brief: &Brief, figures: Figures) -> Step {
             "Glue one half behind the free edge of a panel, its fold along the edge; then bring the next panel up to it, edge to edge, over the other half.".to_owned(),
             "Match the base line first; the top can be trimmed.".to_owned(),
         ],
+        (Build::Joined { .. }, Joins::Tabs) => vec![
+            format!("Glue or tape on the outside of the {tab} tab of one piece and bring it under the edge of the next, flat on the table."),
+            "Match the base line first; the top can be trimmed. Go on piece by piece; the last seam closes the tube.".to_owned(),
+        ],
         (Build::CornerPair, Joins::Tabs) => vec![
             format!("Glue or tape on the outside of one {tab} tab and bring it under the face of the other piece, flat on the table."),
             "Match the base line first; the top can be trimmed. Then close the second seam the same way.".to_owned(),
@@ -86,8 +90,12 @@ fn seam(brief: &Brief, figures: Figures) -> Step {
     says.push(
         "If the last panel overhangs the fold by a hair, trim the seam side, never the fold.".to_owned(),
     );
-    let one = matches!(brief.build, Build::Wrap | Build::FoldedBase { .. });
-    step(Stage::Glue, if one { "Glue the seam" } else { "Glue both seams" }, says)
+    let title = match brief.build {
+        Build::Wrap | Build::FoldedBase { .. } => "Glue the seam",
+        Build::Joined { .. } => "Glue every seam",
+        _ => "Glue both seams",
+    };
+    step(Stage::Glue, title, says)
 }
 
 fn base(brief: &Brief, figures: Figures) -> Step {

@@ -9,7 +9,7 @@ use crate::{Brief, Length};
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     let brief = &draft.brief;
     let mut findings = match brief.build {
-        Build::Wrap | Build::CornerPair => Vec::new(),
+        Build::Wrap | Build::CornerPair | Build::Joined { .. } => Vec::new(),
         Build::CradlePair { squares } => cradle(brief, squares),
         Build::FoldedBase { lap } => folded_base(brief, lap),
         Build::PleatedFlare { pleats, pleat } => flare(brief, pleats, pleat),

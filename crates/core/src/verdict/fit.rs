@@ -3,6 +3,7 @@
 use super::search::largest;
 use super::{About, Candidate, Finding, Level};
 use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP, CUSTOMARY_STRIP, GUIDE_FLAP, Joins, SMALL_TAB};
+use crate::joins::ways;
 use crate::net::{Band, GussetPart, Panel, Strip};
 use crate::plan::Draft;
 use crate::sheet::COMMON_SIZES;
@@ -44,7 +45,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
         about: vec![About::Sheet],
         title: format!("{} for the {} sheet", list(&over), draft.brief.sheet.name(draft.brief.unit)),
         why: why.join(" "),
-        ways,
+        ways: remedies,
     }]
 }
 
@@ -92,7 +93,7 @@ fn upwards(strip: &Strip, figures: Figures) -> String {
 }
 
 /// The largest smaller measure each, then another habit, then another size or sheet altogether.
-fn ways(draft: &Draft) -> Vec<Vec<Candidate>> {
+fn remedies(draft: &Draft) -> Vec<Vec<Candidate>> {
     let brief = &draft.brief;
     vec![
         turned(brief).into_iter().collect(),
@@ -102,6 +103,7 @@ fn ways(draft: &Draft) -> Vec<Vec<Candidate>> {
         narrower_tab(brief).into_iter().collect(),
         strips(brief).into_iter().collect(),
         two_pieces(brief).into_iter().collect(),
+        more_pieces(brief).into_iter().collect(),
         flaps(brief),
         panels_down_to(
             brief,
@@ -197,6 +199,24 @@ fn two_pieces(brief: &Brief) -> Option<Candidate> {
         );
         Candidate::new("Two pieces, a corner pair", then, changed)
     })
+}
+
+/// The run cut into more pieces, where the joins show least.
+fn more_pieces(brief: &Brief) -> Option<Candidate> {
+    let pairs = [Build::Wrap, Build::CornerPair];
+    let has_smaller = pairs.into_iter().any(|build| fits(&Brief { build, ..brief.clone() }));
+    if has_smaller || !matches!(brief.build, Build::Wrap | Build::CornerPair | Build::Joined { .. }) {
+        return None;
+    }
+    let best = ways(brief).into_iter().next()?;
+    let places: Vec<String> = best.cuts.iter().map(|place| place.name().to_owned()).collect();
+    let sheets = if best.sheets == 1 { "one sheet".to_owned() } else { format!("{} sheets", best.sheets) };
+    let title = format!("{} pieces from {sheets}", number(best.joins));
+    Some(Candidate::new(title, format!("Joined at the {}.", list(&places)), best.brief(brief)))
+}
+
+fn number(count: usize) -> &'static str {
+    ["No", "One", "Two", "Three", "Four", "Five", "Six"].get(count).copied().unwrap_or("Many")
 }
 
 /// Another habit for the base flaps, deepest first.

@@ -2,7 +2,7 @@
 
 use super::{About, Candidate, Finding, Level};
 use crate::brief::{Build, CUSTOMARY_TAB, Joins, RunStart, SMALL_TAB};
-use crate::net::{Joint, Panel};
+use crate::net::{Joint, Panel, Seam};
 use crate::plan::Draft;
 use crate::wording::Figures;
 use crate::{Brief, Length};
@@ -62,6 +62,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
             ways: customary,
         });
     }
+    findings.extend(strips_collide(draft));
     if matches!(brief.build, Build::Wrap | Build::FoldedBase { .. }) && brief.run.start == RunStart::Face {
         findings.push(Finding {
             code: "seam.in-front",
@@ -82,6 +83,47 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
         });
     }
     findings
+}
+
+/// A panel with a joining strip behind either edge has to be as wide as both halves together.
+fn strips_collide(draft: &Draft) -> Option<Finding> {
+    let figures = Figures::of(&draft.brief);
+    let (panel, strips, width) = between_strips(draft).filter(|(_, strips, width)| strips > width)?;
+    Some(Finding {
+        code: "strip.collide",
+        level: Level::Blocks,
+        about: vec![About::Tab],
+        title: format!("Two joining strips collide behind the {}", panel.name()),
+        why: format!(
+            "Half a strip behind either edge takes {}; the panel is {} wide.",
+            figures.say(strips),
+            figures.say(width)
+        ),
+        ways: |draft| {
+            let Some((_, _, width)) = between_strips(draft) else { return Vec::new() };
+            let width = width.floor_to(Length::sixty_fourths(4));
+            let changed = Brief { joins: Joins::Strips { width }, ..draft.brief.clone() };
+            let tabs = Brief { joins: Joins::Tabs, ..draft.brief.clone() };
+            let title = format!("Strip {}", Figures::of(&draft.brief).say(width));
+            vec![
+                vec![Candidate::new(title, "Both halves have room.", changed)],
+                vec![Candidate::new("Tabs instead", "Each panel then hides only one.", tabs)],
+            ]
+        },
+    })
+}
+
+/// Where strips behind both edges of a panel leave it least room: the panel, both halves together, its width.
+fn between_strips(draft: &Draft) -> Option<(Panel, Length, Length)> {
+    let seams = || draft.net.seams.iter().filter(|seam| matches!(seam.under.panel, Panel::JoinHalf(_)));
+    let width = |joint: Joint| draft.net.strips[joint.strip].columns[joint.column].x.length();
+    let over = |seam: &Seam| (seam.over.strip, seam.over.column);
+    seams()
+        .filter_map(|one| {
+            let other = seams().find(|other| over(other) == over(one) && other.under != one.under)?;
+            Some((one.over.panel, width(one.under) + width(other.under), width(one.over)))
+        })
+        .max_by_key(|(_, strips, width)| *strips - *width)
 }
 
 /// Where what goes under is widest against what lies over it: the panel over it, the seam's number, both widths.

@@ -1,7 +1,9 @@
 use super::*;
 use crate::brief::{
-    BaseHabit, Build, Direction, FaceSide, GussetCrease, Joins, RunStart, ScoreFace, Squares, Top,
+    BaseHabit, Build, Direction, FaceSide, GussetCrease, Joins, Place, Places, RunStart, ScoreFace, Squares,
+    Top,
 };
+use crate::net::Side;
 use crate::proof::Check;
 use crate::sheet::{Grammage, Printed};
 use crate::{Length, Plan, Sheet};
@@ -231,6 +233,11 @@ fn room_for_the_paper_keeps_the_inside_as_asked() {
     b.joins = Joins::Strips { width: Length::INCH };
 })]
 #[case::wide_strip("strip.wide", |b: &mut Brief| b.joins = Joins::Strips { width: Length::inches(5) })]
+#[case::strips_collide("strip.collide", |b: &mut Brief| {
+    let places = [Place::FrontCorner(Side::Right), Place::GussetCentre(Side::Right)];
+    b.build = Build::Joined { cuts: Places::of(places) };
+    b.joins = Joins::Strips { width: Length::eighths(9) };
+})]
 #[case::short_flap("flap.short", |b: &mut Brief| b.top = Top::Flap { on: FaceSide::Front, depth: Length::INCH, corner: Length::ZERO })]
 #[case::low_body("build.too-low-to-squash", |b: &mut Brief| {
     b.build = Build::FoldedBase { lap: Length::eighths(4) };
@@ -257,7 +264,7 @@ mod any_brief {
     prop_compose! {
         pub(crate) fn any_brief()(
             size in (4_i64..160, 4_i64..200, 4_i64..100), start in 0_usize..3, left: bool, tab in 4_i64..20,
-            base in 0_usize..4, depth in 4_i64..60, top in 0_usize..5, top_depth in 2_i64..60, build in 0_usize..9, crease in 0_usize..5,
+            base in 0_usize..4, depth in 4_i64..60, top in 0_usize..5, top_depth in 2_i64..60, build in 0_usize..10, cuts in 1_usize..64, crease in 0_usize..5,
             joins in 0_i64..12, grammage in prop::option::of(60_u32..400),
             notch in 0_i64..8, sheet in 0_usize..6, directional: bool, turned: bool, inside: bool, gussets_first: bool,
         ) -> Brief {
@@ -273,6 +280,7 @@ mod any_brief {
                 3 => Build::CradlePair { squares: Squares::SlitLevel },
                 4 => Build::FoldedBase { lap: sixteenths(depth.min(24)) },
                 5 => Build::PleatedFlare { pleats: 3, pleat: sixteenths(depth) },
+                6 | 7 => Build::Joined { cuts: Places::every().nth(cuts - 1).unwrap() },
                 _ => Build::Wrap,
             };
             brief.tab = sixteenths(tab);

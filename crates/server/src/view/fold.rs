@@ -167,6 +167,9 @@ impl FacetView {
             Band::Flap => "closing flap".to_owned(),
         };
         let piece = plan.pieces.iter().position(|piece| piece.strips.contains(&facet.strip));
+        // Of several pieces it says which one it comes from.
+        let from = piece.map(|piece| &plan.pieces[piece].name).filter(|_| plan.pieces.len() > 1);
+        let name = from.map_or(name.clone(), |piece| format!("{name}, of the piece “{piece}”"));
         Self {
             name,
             strip: facet.strip,

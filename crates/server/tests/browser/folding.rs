@@ -146,7 +146,7 @@ async fn an_impossible_choice_says_why_and_what_would_do() {
     // A gusset too deep for a folded base: its card says why, and what is nearest.
     house.retype(GUSSET, "3").await;
     house.reads("The end triangles collide by ¼").await;
-    house.click("[aria-label^='Folded base, with: Gusset']").await;
+    house.press("Folded base, with:").await;
     house.reads("3¼ × 4½ × 2¾ finished").await;
     house.reads("Folded and measured: all").await;
     house.saved().await;
@@ -164,5 +164,31 @@ async fn the_same_bag_is_scaled_to_another_sheet() {
     house.reads("on 6×6").await;
     house.click("[aria-label=Undo]").await;
     house.reads("3¾ × 6½ × 2 finished").await;
+    house.saved().await;
+}
+
+/// A face that fills a sheet by itself: the run is cut where its joins show least, and where else one likes.
+#[tokio::test]
+async fn a_bag_larger_than_two_sheets_is_joined_from_more_pieces() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    house.goto("/bags/1").await;
+    house.retype(WIDTH, "11").await;
+    house.retype(GUSSET, "3 1/2").await;
+    // A full base flap of 3½ fits with the height of 6½.
+    house.press("Four pieces from 3 sheets").await;
+    house.reads("This bag can be made.").await;
+    house.reads("Folded and measured: all").await;
+    house.reads("joined at").await;
+    // Both gussets stand on one sheet; the other piece is drawn beside the one at hand.
+    house.browser.find_path("//button[text()='Gusset']").await.unwrap().click().await.unwrap();
+    house.browser.until("document.querySelectorAll('.drawing .paper').length === 2").await.unwrap();
+    // One join fewer would need a larger sheet.
+    house.press("left front corner").await;
+    house.reads("too wide for the 12×12 sheet").await;
+    house.press("Four pieces from 3 sheets").await;
+    house.reads("This bag can be made.").await;
+    house.draws_the_bag().await;
+    house.bag_is("Base closed: the open bag").await;
+    house.is_sound("the joined bag").await;
     house.saved().await;
 }

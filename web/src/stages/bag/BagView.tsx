@@ -309,7 +309,7 @@ function PieceSwitch(props: { plan: Plan; piece: number; onPiece: (piece: number
     <div className="piece-switch" role="group" aria-label="Pieces">
       {pieces.map(({ name }, index) => (
         <Button
-          key={name}
+          key={`${index} ${name}`}
           variant="remedy"
           aria-pressed={props.piece === index}
           onClick={() => props.onPiece(index)}

@@ -13,12 +13,8 @@ function Nearest(props: { remedy: Remedy; name: string; onBrief: (brief: Brief) 
   return (
     <p className="nearest">
       Nearest that works:{" "}
-      <Button
-        variant="remedy"
-        title={remedy.then}
-        aria-label={`${name}, with: ${remedy.title}`}
-        onClick={() => onBrief(remedy.brief)}
-      >
+      <Button variant="remedy" title={remedy.then} onClick={() => onBrief(remedy.brief)}>
+        <span className="visually-hidden">{name}, with: </span>
         <Figure text={remedy.title} />
       </Button>
     </p>

@@ -1,5 +1,6 @@
 // How the panels follow one another, what joins them, and how the gussets are creased.
 
+import { Button } from "react-bootstrap";
 import type { Brief } from "../../../api/client";
 import { Blank, Choice, Sentence, type Said } from "./words";
 
@@ -50,6 +51,7 @@ function Pieces({ plan, brief, set }: Said) {
       </>
     );
   }
+  if (build === "joined") return <Cuts brief={brief} set={set} plan={plan} />;
   return (
     <>
       {build === "corner_pair" ? (
@@ -92,6 +94,42 @@ function Pieces({ plan, brief, set }: Said) {
           .
         </>
       )}
+    </>
+  );
+}
+
+type Place = NonNullable<Brief["cuts"]>[number];
+
+const PLACES: [Place, string][] = [
+  ["left_back_corner", "left back corner"],
+  ["right_back_corner", "right back corner"],
+  ["left_front_corner", "left front corner"],
+  ["right_front_corner", "right front corner"],
+  ["left_gusset_centre", "centre of the left gusset"],
+  ["right_gusset_centre", "centre of the right gusset"],
+];
+
+/** Where a joined run is cut: any of six places, one at least. */
+function Cuts({ brief, set }: Said) {
+  const cuts = brief.cuts ?? [];
+  const toggle = (place: Place) =>
+    set({ cuts: cuts.includes(place) ? cuts.filter((other) => other !== place) : [...cuts, place] });
+  return (
+    <>
+      Round the bag in {cuts.length} {cuts.length === 1 ? "piece" : "pieces"}, joined at{" "}
+      <span className="places" role="group" aria-label="Places where the run is cut">
+        {PLACES.map(([place, name]) => (
+          <Button
+            key={place}
+            variant="remedy"
+            aria-pressed={cuts.includes(place)}
+            disabled={cuts.length === 1 && cuts.includes(place)}
+            onClick={() => toggle(place)}
+          >
+            {name}
+          </Button>
+        ))}
+      </span>
     </>
   );
 }

@@ -1,0 +1,97 @@
+//! Places at which a run of panels can be cut into pieces.
+
+use crate::net::Side;
+
+/// A place round the bag at which one piece ends and the next begins.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+pub enum Place {
+    /// The corner between the back and a gusset.
+    BackCorner(Side),
+    /// The corner between the front and a gusset.
+    FrontCorner(Side),
+    /// Down the centre of a gusset.
+    GussetCentre(Side),
+}
+
+impl Place {
+    /// All six, the least visible first (common practice: back corner, front corner, gusset centre).
+    pub const ALL: [Self; 6] = [
+        Self::BackCorner(Side::Left),
+        Self::BackCorner(Side::Right),
+        Self::FrontCorner(Side::Left),
+        Self::FrontCorner(Side::Right),
+        Self::GussetCentre(Side::Left),
+        Self::GussetCentre(Side::Right),
+    ];
+
+    /// How much a join there shows, for comparison only: a join at a front corner is as bad as two at back corners
+    /// (our choice of weights for the customary order).
+    pub fn shows(self) -> u32 {
+        match self {
+            Self::BackCorner(_) => 1,
+            Self::FrontCorner(_) => 2,
+            Self::GussetCentre(_) => 3,
+        }
+    }
+
+    /// `left back corner`.
+    pub fn name(self) -> &'static str {
+        match self {
+            Self::BackCorner(Side::Left) => "left back corner",
+            Self::BackCorner(Side::Right) => "right back corner",
+            Self::FrontCorner(Side::Left) => "left front corner",
+            Self::FrontCorner(Side::Right) => "right front corner",
+            Self::GussetCentre(Side::Left) => "centre of the left gusset",
+            Self::GussetCentre(Side::Right) => "centre of the right gusset",
+        }
+    }
+
+    fn bit(self) -> u8 {
+        1 << Self::ALL.iter().position(|place| *place == self).unwrap_or(0)
+    }
+}
+
+/// A set of places.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+pub struct Places(u8);
+
+impl Places {
+    /// The set of the places given.
+    pub fn of(places: impl IntoIterator<Item = Place>) -> Self {
+        Self(places.into_iter().fold(0, |set, place| set | place.bit()))
+    }
+
+    /// Every set with at least one place in it.
+    pub fn every() -> impl Iterator<Item = Self> {
+        (1..1 << Place::ALL.len()).map(Self)
+    }
+
+    /// True if the place belongs to it.
+    pub fn has(self, place: Place) -> bool {
+        self.0 & place.bit() != 0
+    }
+
+    /// Its places, the least visible first.
+    pub fn iter(self) -> impl Iterator<Item = Place> {
+        Place::ALL.into_iter().filter(move |place| self.has(*place))
+    }
+
+    /// How many there are: as many joins, and as many pieces.
+    pub fn count(self) -> usize {
+        self.0.count_ones() as usize
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a_set_holds_what_is_put_in() {
+        let two = [Place::BackCorner(Side::Right), Place::GussetCentre(Side::Left)];
+        let set = Places::of(two);
+        assert_eq!(set.iter().collect::<Vec<_>>(), two);
+        assert_eq!((set.count(), Places::every().count()), (2, 63));
+        assert!(!set.has(Place::FrontCorner(Side::Left)));
+    }
+}
