@@ -4,9 +4,11 @@
 //! the measurements are held against.
 
 mod concerns;
+mod facts;
 mod flat;
 mod measure;
 
+pub use facts::Layered;
 pub use flat::{FlatFold, Scored};
 
 use crate::brief::Build;
@@ -31,6 +33,10 @@ pub struct Proof {
     pub items: Vec<Item>,
     /// Fewest and most layers of paper over the base; none under a flare.
     pub base_layers: (usize, usize),
+    /// How much of the base lies under how many layers, fewest first.
+    pub layered: Vec<Layered>,
+    /// Raw edges that are seen from the front.
+    pub front_edges: Vec<String>,
     /// The bag folded flat, if it is made to be; a flare always lies flat.
     pub flat: Option<FlatFold>,
 }
@@ -206,12 +212,16 @@ impl Proof {
     pub fn new(brief: &Brief, net: &Net, folded: &Folded) -> Self {
         let mut measured = Measured { brief, net, folded, items: Vec::new() };
         let is_flare = net.strips.iter().any(|strip| strip.row(Band::BackBody).is_some());
-        let base_layers = if is_flare {
+        let layered = if is_flare {
             measured.flare();
-            (0, 0)
+            Vec::new()
         } else {
             measured.bag()
         };
+        let layers = || layered.iter().map(|part| part.layers);
+        let base_layers = (layers().min().unwrap_or(0), layers().max().unwrap_or(0));
+        // A flare lies flat: its pleats are hidden between front and back.
+        let front_edges = if is_flare { Vec::new() } else { facts::edges_in_front(brief, net, folded) };
         measured.top();
         let mut items = measured.items;
         let flat = (is_flare || brief.gusset_crease.folds_flat()).then(|| {
@@ -219,7 +229,7 @@ impl Proof {
             items.extend(more);
             flat
         });
-        Self { items, base_layers, flat }
+        Self { items, base_layers, layered, front_edges, flat }
     }
 
     /// True if every measurement is what it should be.
@@ -245,8 +255,8 @@ impl Measured<'_> {
         Extent::of(self.folded, move |part| part.1 == Band::Body && panel(part.0))
     }
 
-    /// The standing bag; its base layers, fewest and most.
-    fn bag(&mut self) -> (usize, usize) {
+    /// The standing bag; its base by layers.
+    fn bag(&mut self) -> Vec<Layered> {
         let (brief, folded, size) = (self.brief, self.folded, self.brief.finished);
         let room = room(brief);
         self.add(Check::Whole, Length::ZERO, folded.torn);
@@ -280,8 +290,7 @@ impl Measured<'_> {
         if folded.facets.iter().any(|facet| facet.part.1 == Band::Ear) {
             self.add(Check::EarsFlat, Length::ZERO, ear_gap(self.net, folded));
         }
-        let counts = || parts.iter().map(|(_, count)| *count);
-        (counts().min().unwrap_or(0), counts().max().unwrap_or(0))
+        facts::layered(&parts)
     }
 
     /// A flare lies flat: there is no base and no depth to measure.

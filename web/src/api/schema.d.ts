@@ -757,12 +757,14 @@ export interface components {
         };
         /** @description The folded bag measured. */
         ProofView: {
-            /** @description Fewest and most layers of paper over the base. */
-            base_layers: number[];
             /** @description Size, layers and thickness of the bag folded flat, if it is made to be. */
             flat?: string | null;
+            /** @description Raw edges that are seen from the front. */
+            front_edges: string[];
             /** @description The measurements. */
             items: components["schemas"]["ProofItemView"][];
+            /** @description The base by its layers: `3 layers over 38 % of it`. */
+            layered: string[];
             /** @description True if every measurement is what it should be. */
             passed: boolean;
             /** @description Which part of the fold-flat score is really folded. */

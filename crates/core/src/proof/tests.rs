@@ -365,3 +365,28 @@ fn a_joining_strip_folded_the_wrong_way_tears_the_bag() {
     }
     assert!(failed(&prove(&brief, &net)).contains(&Check::TabCovered));
 }
+
+#[test]
+fn the_base_is_told_by_its_layers() {
+    // 4 × 2 with full flaps of 2: front and back cover all of it, the gusset flaps meet in the middle.
+    let brief =
+        Brief { notch: Length::ZERO, ..Brief::new(Length::inches(4), Length::inches(6), Length::inches(2)) };
+    let proof = prove(&brief, &Net::new(&brief));
+    assert_eq!(proof.layered, [Layered { layers: 3, share: 1000 }]);
+    // With flaps of 1½ the face flaps lap by 1, half of the base, and the gusset flaps leave 1 in the middle bare.
+    let brief = Brief { base: BaseHabit::Custom { depth: Length::eighths(12) }, ..brief };
+    let layered = prove(&brief, &Net::new(&brief)).layered;
+    let shares: Vec<(usize, u32)> = layered.iter().map(|part| (part.layers, part.share)).collect();
+    assert_eq!(shares, [(1, 125), (2, 500), (3, 375)]);
+}
+
+/// Common practice: the front closes last, and the seam goes to a back corner, so that no raw edge shows in front.
+#[rstest]
+#[case(RunStart::Gusset, 0)]
+#[case(RunStart::HalfGusset, 0)]
+#[case(RunStart::Face, 1)]
+fn raw_edges_in_front(#[case] start: RunStart, #[case] edges: usize) {
+    let mut brief = brief();
+    brief.run.start = start;
+    assert_eq!(prove(&brief, &Net::new(&brief)).front_edges.len(), edges);
+}

@@ -43,8 +43,10 @@ pub struct ProofView {
     pub passed: bool,
     /// The measurements.
     pub items: Vec<ProofItemView>,
-    /// Fewest and most layers of paper over the base.
-    pub base_layers: [usize; 2],
+    /// The base by its layers: `3 layers over 38 % of it`.
+    pub layered: Vec<String>,
+    /// Raw edges that are seen from the front.
+    pub front_edges: Vec<String>,
     /// Size, layers and thickness of the bag folded flat, if it is made to be.
     pub flat: Option<String>,
     /// Which part of the fold-flat score is really folded.
@@ -103,7 +105,19 @@ impl ProofView {
         Self {
             passed: proof.passed(),
             items: proof.items.iter().map(item).collect(),
-            base_layers: [proof.base_layers.0, proof.base_layers.1],
+            layered: proof
+                .layered
+                .iter()
+                .map(|part| {
+                    let layers = if part.layers == 1 {
+                        "1 layer".to_owned()
+                    } else {
+                        format!("{} layers", part.layers)
+                    };
+                    format!("{layers} over {} % of it", (part.share + 5) / 10)
+                })
+                .collect(),
+            front_edges: proof.front_edges.clone(),
             flat: flat.map(|flat| flat_says(plan, flat)),
             scored: flat.and_then(|flat| flat.says_folded(&plan.brief)),
         }

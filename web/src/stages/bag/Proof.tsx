@@ -15,7 +15,6 @@ export function Proof(props: {
 }) {
   const { plan, shown, onShow } = props;
   const { proof } = plan;
-  const [least, most] = proof.base_layers;
   const passed = proof.items.filter((item) => item.passed).length;
   const list = (flat: boolean) =>
     proof.items.map((item, index) =>
@@ -38,17 +37,22 @@ export function Proof(props: {
       </summary>
       <ul>
         {list(false)}
-        {(most ?? 0) > 0 && (
+        {proof.layered.length > 0 && (
           <li className="proof-fact">
             <Icon name="notes" />
             <span>
-              Layers over the base
-              <small>
-                {least === most ? `${most} everywhere` : `${least} at the thinnest, ${most} at the thickest`}
-              </small>
+              The base
+              <small>{proof.layered.join(", ")}</small>
             </span>
           </li>
         )}
+        <li className="proof-fact">
+          <Icon name={proof.front_edges.length > 0 ? "notes" : "tick"} />
+          <span>
+            Raw edges seen from the front
+            <small>{proof.front_edges.length > 0 ? proof.front_edges.join(". ") : "None"}</small>
+          </span>
+        </li>
       </ul>
       {proof.flat && (
         <>
