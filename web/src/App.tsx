@@ -1,12 +1,14 @@
 import { Link, Route, Routes } from "react-router";
 import { BagView } from "./stages/bag/BagView";
 import { BagsView } from "./stages/bags/BagsView";
+import { ShelfView } from "./stages/shelf/ShelfView";
 
 export function App() {
   return (
     <Routes>
       <Route path="/" element={<BagsView />} />
       <Route path="/bags/:id" element={<BagView />} />
+      <Route path="/shelf" element={<ShelfView />} />
       <Route path="*" element={<Nowhere />} />
     </Routes>
   );
@@ -17,7 +19,7 @@ function Nowhere() {
     <main className="page">
       <h1>Nothing lies here</h1>
       <p>
-        This address leads nowhere. <Link to="/">All bags</Link> are on the shelf.
+        This address leads nowhere. <Link to="/">All bags</Link> are where they were.
       </p>
     </main>
   );

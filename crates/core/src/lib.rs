@@ -21,6 +21,7 @@ pub mod joins;
 pub mod layout;
 pub mod length;
 pub mod net;
+pub mod paper;
 pub mod passes;
 pub mod pieces;
 pub mod plan;

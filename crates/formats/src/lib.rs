@@ -1,10 +1,16 @@
 //! What Wide Fold reads and writes: open formats only.
 //!
 //! - [`brief_json`]: a brief as JSON, lengths as text with their unit.
+//! - [`paper`]: a paper of the shelf, the same in JSON and CSV.
 //! - [`sheet_svg`]: a sheet at 1:1 as SVG, millimetres throughout.
+//! - [`shelf_csv`]: the shelf as CSV.
 
 pub mod brief_json;
+pub mod paper;
 pub mod sheet_svg;
+pub mod shelf_csv;
 
 pub use brief_json::{BriefText, FormatFault, read_brief};
+pub use paper::PaperText;
 pub use sheet_svg::sheet_svg;
+pub use shelf_csv::{RowFault, ShelfRead, read_shelf, write_shelf};

@@ -74,6 +74,12 @@ impl From<crate::store::StoreError> for Problem {
         use crate::store::StoreError;
         match error {
             StoreError::NoBag => Self::not_found("bag"),
+            StoreError::NoPaper => Self::not_found("paper"),
+            StoreError::StalePaper => Self::new(
+                StatusCode::PRECONDITION_FAILED,
+                "stale",
+                "This paper was changed somewhere else in the meantime. Look at it again first.",
+            ),
             StoreError::Stale(stored) => Self {
                 stored: BagView::new(&stored).ok().map(Box::new),
                 ..Self::new(

@@ -2,6 +2,7 @@
 
 mod bags;
 mod plan;
+mod shelf;
 
 use crate::store::Store;
 use utoipa::OpenApi;
@@ -29,5 +30,10 @@ pub fn api() -> (axum::Router<Store>, utoipa::openapi::OpenApi) {
         .routes(routes!(bags::duplicate))
         .routes(routes!(bags::restore))
         .routes(routes!(bags::sheet))
+        .routes(routes!(shelf::list_papers, shelf::add_paper))
+        .routes(routes!(shelf::change_paper, shelf::take_paper))
+        .routes(routes!(shelf::bring_paper_back))
+        .routes(routes!(shelf::export_shelf))
+        .routes(routes!(shelf::import_shelf))
         .split_for_parts()
 }

@@ -9,7 +9,10 @@ use rusqlite_migration::{M, Migrations};
 use std::path::Path;
 use std::sync::{Arc, Mutex, PoisonError};
 
-const MIGRATIONS: &[M<'static>] = &[M::up(include_str!("../migrations/001_bags.sql"))];
+pub mod shelf;
+
+const MIGRATIONS: &[M<'static>] =
+    &[M::up(include_str!("../migrations/001_bags.sql")), M::up(include_str!("../migrations/002_shelf.sql"))];
 
 const COLUMNS: &str = "id, revision, name, brief, created_at, updated_at, deleted_at";
 
@@ -42,6 +45,12 @@ pub enum StoreError {
     /// No bag has that number.
     #[error("no such bag")]
     NoBag,
+    /// No paper has that number.
+    #[error("no such paper")]
+    NoPaper,
+    /// The paper has changed since.
+    #[error("the paper has changed since")]
+    StalePaper,
     /// The bag has changed since; this is how it is kept now.
     #[error("the bag has changed since")]
     Stale(Box<Bag>),

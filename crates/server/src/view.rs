@@ -9,6 +9,7 @@ pub mod pass;
 pub mod piece;
 pub mod plan;
 pub mod sheet;
+pub mod shelf;
 pub mod verdict;
 
 /// A point in millimetres: from the left, from the bottom.

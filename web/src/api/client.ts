@@ -21,6 +21,9 @@ export type Pass = Schemas["PassView"];
 export type Standing = Schemas["StandingView"];
 export type Facet = Schemas["FacetView"];
 export type Fold = Schemas["FoldView"];
+export type ShelfPaper = Schemas["PaperView"];
+export type PaperText = Schemas["PaperText"];
+export type Imported = Schemas["ImportView"];
 export type CommonSheet = Schemas["CommonSheet"];
 export type ProblemDetails = Schemas["Problem"];
 
@@ -94,3 +97,24 @@ export const duplicateBag = (id: number) =>
   answer(client.POST("/api/bags/{id}/duplicate", { params: { path: { id } } }));
 
 export const sheetSvgUrl = (id: number, sheet: number) => `/api/bags/${id}/sheet.svg?sheet=${sheet}`;
+
+export const listShelf = () => answer(client.GET("/api/shelf"));
+
+export const addPaper = (body: PaperText) => answer(client.POST("/api/shelf", { body }));
+
+export const updatePaper = (id: number, revision: number, body: PaperText) =>
+  answer(
+    client.PUT("/api/shelf/{id}", {
+      params: { path: { id }, header: { "If-Match": `"${revision}"` } },
+      body,
+    }),
+  );
+
+export const takePaper = (id: number) =>
+  answer(client.DELETE("/api/shelf/{id}", { params: { path: { id } } }));
+
+export const bringPaper = (id: number) =>
+  answer(client.POST("/api/shelf/{id}/restore", { params: { path: { id } } }));
+
+export const importShelf = (csv: string, keep_good: boolean) =>
+  answer(client.POST("/api/shelf/import", { body: { csv, keep_good } }));

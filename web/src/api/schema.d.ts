@@ -177,6 +177,93 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All papers on the shelf. */
+        get: operations["list_papers"];
+        put?: never;
+        /** Put a paper on the shelf. */
+        post: operations["add_paper"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shelf as CSV. */
+        get: operations["export_shelf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a CSV file onto the shelf. If a row is bad nothing is kept, unless the good rows are asked for. */
+        post: operations["import_shelf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change a paper. `If-Match` carries the revision it was read at. */
+        put: operations["change_paper"];
+        post?: never;
+        /** Take a paper off the shelf; it can be brought back. */
+        delete: operations["take_paper"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a paper back onto the shelf. */
+        post: operations["bring_paper_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -547,6 +634,11 @@ export interface components {
             says: string;
         };
         /**
+         * @description Which way the fibres of a paper run.
+         * @enum {string}
+         */
+        GrainText: "upright" | "sideways";
+        /**
          * @description What is scored down the gussets, and across so that the bag folds flat.
          * @enum {string}
          */
@@ -556,6 +648,22 @@ export interface components {
          * @enum {string}
          */
         HabitText: "full" | "half_and_lap" | "fixed" | "custom";
+        /** @description A file to read onto the shelf. */
+        ImportText: {
+            /** @description The file's text. */
+            csv: string;
+            /** @description True to keep the good rows although others are bad. */
+            keep_good?: boolean;
+        };
+        /** @description What came of it. */
+        ImportView: {
+            /** @description The bad rows. Unless the good ones were asked for, nothing is kept beside them. */
+            faults: components["schemas"]["RowFaultView"][];
+            /** @description How many rows are good. */
+            good: number;
+            /** @description How many papers were put on the shelf. */
+            kept: number;
+        };
         /**
          * @description What holds the panels together where a piece ends.
          * @enum {string}
@@ -595,6 +703,71 @@ export interface components {
             /** @description Why, with its numbers. */
             why: string;
         };
+        /** @description A paper as it is written. Lengths are text with a unit; without one they are in inches. */
+        PaperText: {
+            /**
+             * Format: int32
+             * @description How many sheets, or rolls, there are.
+             */
+            count?: number;
+            grain?: components["schemas"]["GrainText"] | null;
+            /**
+             * @description Height, pattern upright; of a roll, the length that is left.
+             * @example 12 in
+             */
+            height: string;
+            /** @description How it comes. */
+            kind?: components["schemas"]["StockText"];
+            /** @description What the crafter calls it. */
+            name: string;
+            /** @description Whether the pattern has an up. */
+            pattern?: components["schemas"]["PatternText"];
+            /**
+             * @description What one sheet, or roll, cost: `1.20`.
+             * @example 1.20
+             */
+            price?: string | null;
+            /** @description Which sides are fit to be seen. */
+            printed?: components["schemas"]["PrintedText"];
+            /**
+             * @description Measured thickness, in millimetres if it names no unit.
+             * @example 0.3 mm
+             */
+            thickness?: string | null;
+            /**
+             * @description `180 g/m²`, `180`, or a US basis weight: `80 lb cover`.
+             * @example 80 lb cover
+             */
+            weight?: string | null;
+            /**
+             * @description Width, pattern upright; of a roll, the roll's width.
+             * @example 12 in
+             */
+            width: string;
+        };
+        /** @description A paper on the shelf. */
+        PaperView: {
+            /**
+             * Format: int64
+             * @description Its number.
+             */
+            id: number;
+            /** @description Width and height in millimetres. */
+            mm: number[];
+            /** @description The paper as it is written. */
+            paper: components["schemas"]["PaperText"];
+            /**
+             * Format: int64
+             * @description Counts every change.
+             */
+            revision: number;
+            /** @description `24 sheets, 180 g/m², about 0.23 mm thick`. */
+            says: string;
+            /** @description The sheet a bag is cut from; of a roll, a length of it as long as it is wide, or what is left. */
+            sheet: components["schemas"]["SheetText"];
+            /** @description `12×12`, `A4`, `30 × 120`. */
+            size: string;
+        };
         /** @description A panel or a band. */
         PartView: {
             /**
@@ -631,6 +804,11 @@ export interface components {
             /** @description Slanted lines drawn with a ruler in this pass, by their names. */
             slants: string[];
         };
+        /**
+         * @description Whether a pattern has an up.
+         * @enum {string}
+         */
+        PatternText: "up" | "all_over";
         /** @description A piece, seen from its outside face, top edge up, origin at its bottom-left corner; millimetres. */
         PieceView: {
             /** @description Panels and tab from left to right. */
@@ -819,6 +997,18 @@ export interface components {
             /** @description `1¾ × 3 × ⅞`. */
             size: string;
         };
+        /** @description A row that cannot be read. */
+        RowFaultView: {
+            /** @description The column at fault. */
+            field: string;
+            /**
+             * Format: int64
+             * @description Its line in the file, from 1.
+             */
+            line: number;
+            /** @description Why. */
+            sentence: string;
+        };
         /** @description The run of panels. */
         RunText: {
             /**
@@ -974,6 +1164,11 @@ export interface components {
             /** @description What it is. */
             title: string;
         };
+        /**
+         * @description How a paper comes.
+         * @enum {string}
+         */
+        StockText: "sheets" | "pad" | "roll";
         /** @description What a visible surface of the finished bag shows. */
         SurfaceView: {
             /** @description True if it shows the printed side the right way up, as faces do. */
@@ -1447,6 +1642,221 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CommonSheet"][];
+                };
+            };
+        };
+    };
+    list_papers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaperView"][];
+                };
+            };
+        };
+    };
+    add_paper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaperText"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaperView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    import_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ImportText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    change_paper: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaperText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaperView"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_paper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bring_paper_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaperView"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };

@@ -141,7 +141,7 @@ pub async fn sheet(
 }
 
 /// A bag's number from the address, if it is one.
-type Id = Result<Path<i64>, PathRejection>;
+pub(super) type Id = Result<Path<i64>, PathRejection>;
 
 fn number(id: Id) -> Result<i64, Problem> {
     id.map(|Path(id)| id).map_err(|_| Problem::not_found("bag"))
@@ -171,7 +171,7 @@ fn checked(draft: BagDraft) -> Result<(String, String), Problem> {
 }
 
 /// The revision in `If-Match`; nothing if the header is missing or `*`.
-fn revision(headers: &HeaderMap) -> Result<Option<i64>, Problem> {
+pub(super) fn revision(headers: &HeaderMap) -> Result<Option<i64>, Problem> {
     let Some(tag) = headers.get(header::IF_MATCH) else { return Ok(None) };
     let tag = tag.to_str().unwrap_or_default().trim();
     if tag == "*" {

@@ -5,3 +5,4 @@ mod bench;
 mod folding;
 mod house;
 mod screens;
+mod shelf;

@@ -3,6 +3,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Button, Toast } from "react-bootstrap";
+import { Link } from "react-router";
 import { createBag, deleteBag, duplicateBag, listBags, restoreBag, type BagSummary } from "../../api/client";
 import { Icon } from "../../drawings/Icon";
 import { BagSlip } from "./BagSlip";
@@ -51,6 +52,10 @@ export function BagsView() {
           <Icon name="mark" />
           <span>Wide Fold</span>
         </span>
+        <Link to="/shelf" className="shelf-link">
+          <Icon name="papers" />
+          <span>Paper shelf</span>
+        </Link>
       </header>
       <main>
         <NewBag first={empty} create={createBag} />

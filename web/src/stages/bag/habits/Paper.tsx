@@ -1,7 +1,7 @@
 // The sheet the bag is cut from.
 
 import { useQuery } from "@tanstack/react-query";
-import { commonSheets } from "../../../api/client";
+import { commonSheets, listShelf, type Brief } from "../../../api/client";
 import { Blank, Choice, Sentence, type Option, type Said } from "./words";
 
 const WEIGHTS: Option<string>[] = [
@@ -24,14 +24,40 @@ function inMillimetres(text: string): string {
   return /[a-z"″]/i.test(text) ? text : `${text} mm`;
 }
 
+/** True if a brief's sheet is cut from this paper, however it is laid. */
+function sameSheet(paper: NonNullable<Brief["sheet"]>, sheet: NonNullable<Brief["sheet"]>): boolean {
+  const fields = ["width", "height", "directional", "printed", "grammage", "caliper"] as const;
+  return fields.every((field) => (paper[field] ?? null) === (sheet[field] ?? null));
+}
+
 export function Paper({ plan, brief, set }: Said) {
   const sheets = useQuery({ queryKey: ["sheets"], queryFn: commonSheets, staleTime: Infinity });
+  const shelf = useQuery({ queryKey: ["shelf"], queryFn: listShelf });
   const { sheet } = brief;
   if (!sheet) return null;
+  const papers = shelf.data ?? [];
   const common = sheets.data ?? [];
   const known = common.find((size) => size.width === sheet.width && size.height === sheet.height);
   return (
     <Sentence heading="The paper">
+      {papers.length > 0 && (
+        <>
+          From the shelf:{" "}
+          <Choice
+            name="Paper from the shelf"
+            value={String(papers.find((paper) => sameSheet(paper.sheet, sheet))?.id ?? "")}
+            options={[
+              ["", "no paper of its own"],
+              ...papers.map((paper): Option<string> => [String(paper.id), paper.paper.name]),
+            ]}
+            onChange={(id) => {
+              const paper = papers.find((other) => String(other.id) === id);
+              if (paper) set({ sheet: { ...paper.sheet, turned: false } });
+            }}
+          />
+          .{" "}
+        </>
+      )}
       Cut from a{" "}
       <Choice
         name="Sheet"

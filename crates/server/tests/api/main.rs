@@ -1,6 +1,8 @@
 //! The HTTP interface, without a network: requests go straight into the router.
 #![allow(clippy::unwrap_used)] // In a test, a panic is the failure.
 
+mod shelf;
+
 use axum::Router;
 use axum::body::{Body, to_bytes};
 use axum::http::{Method, Request, Response, StatusCode, header};

@@ -1,0 +1,125 @@
+//! The paper shelf: list, add, change with a revision check, take off and bring back, CSV in and out.
+
+use super::bags::{Id, revision};
+use crate::problem::{Body, Problem};
+use crate::store::Store;
+use crate::store::shelf::{self, Change, Kept};
+use crate::view::shelf::{ImportText, ImportView, PaperView};
+use axum::Json;
+use axum::extract::{Path, State};
+use axum::http::{HeaderMap, StatusCode, header};
+use axum::response::{IntoResponse, Response};
+use wide_fold_core::paper::Paper;
+use wide_fold_formats::{FormatFault, PaperText, read_shelf, write_shelf};
+
+/// All papers on the shelf.
+#[utoipa::path(get, path = "/api/shelf", responses((status = 200, body = [PaperView])))]
+pub async fn list_papers(State(store): State<Store>) -> Result<Json<Vec<PaperView>>, Problem> {
+    let kept = store.run(|connection| shelf::list(connection)).await?;
+    Ok(Json(kept.iter().map(PaperView::new).collect::<Result<_, FormatFault>>()?))
+}
+
+/// Put a paper on the shelf.
+#[utoipa::path(post, path = "/api/shelf", request_body = PaperText, responses(
+    (status = 201, body = PaperView), (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn add_paper(State(store): State<Store>, Body(text): Body<PaperText>) -> Result<Response, Problem> {
+    let paper = checked(&text)?;
+    let added = store.run(move |connection| shelf::add(connection, &[paper])).await?;
+    let view = added.first().map(PaperView::new).ok_or_else(|| Problem::not_found("paper"))??;
+    Ok((StatusCode::CREATED, Json(view)).into_response())
+}
+
+/// Change a paper. `If-Match` carries the revision it was read at.
+#[utoipa::path(put, path = "/api/shelf/{id}", params(("id" = i64, Path), ("If-Match" = String, Header)),
+    request_body = PaperText, responses(
+    (status = 200, body = PaperView),
+    (status = 404, body = Problem, content_type = "application/problem+json"),
+    (status = 412, body = Problem, content_type = "application/problem+json"),
+    (status = 422, body = Problem, content_type = "application/problem+json"),
+    (status = 428, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn change_paper(
+    State(store): State<Store>,
+    id: Id,
+    headers: HeaderMap,
+    Body(text): Body<PaperText>,
+) -> Result<Json<PaperView>, Problem> {
+    let id = number(id)?;
+    let revision = revision(&headers)?.ok_or_else(|| {
+        let detail = "Say which revision of the paper this changes, in If-Match.";
+        Problem::new(StatusCode::PRECONDITION_REQUIRED, "revision", detail)
+    })?;
+    let change = Change::Content(checked(&text)?);
+    shown(store.run(move |connection| shelf::change(connection, id, Some(revision), &change)).await?)
+}
+
+/// Take a paper off the shelf; it can be brought back.
+#[utoipa::path(delete, path = "/api/shelf/{id}", params(("id" = i64, Path)), responses(
+    (status = 204), (status = 404, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn take_paper(State(store): State<Store>, id: Id) -> Result<StatusCode, Problem> {
+    let id = number(id)?;
+    store.run(move |connection| shelf::change(connection, id, None, &Change::Delete)).await?;
+    Ok(StatusCode::NO_CONTENT)
+}
+
+/// Bring a paper back onto the shelf.
+#[utoipa::path(post, path = "/api/shelf/{id}/restore", params(("id" = i64, Path)), responses(
+    (status = 200, body = PaperView), (status = 404, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn bring_paper_back(State(store): State<Store>, id: Id) -> Result<Json<PaperView>, Problem> {
+    let id = number(id)?;
+    shown(store.run(move |connection| shelf::change(connection, id, None, &Change::Restore)).await?)
+}
+
+/// The shelf as CSV.
+#[utoipa::path(get, path = "/api/shelf.csv", responses((status = 200, body = String, content_type = "text/csv")))]
+pub async fn export_shelf(State(store): State<Store>) -> Result<Response, Problem> {
+    let kept = store.run(|connection| shelf::list(connection)).await?;
+    let papers = kept.iter().map(paper).collect::<Result<Vec<_>, _>>()?;
+    let headers = [
+        (header::CONTENT_TYPE, "text/csv; charset=utf-8"),
+        (header::CONTENT_DISPOSITION, "attachment; filename=\"shelf.csv\""),
+    ];
+    Ok((headers, write_shelf(&papers)?).into_response())
+}
+
+/// Read a CSV file onto the shelf. If a row is bad nothing is kept, unless the good rows are asked for.
+#[utoipa::path(post, path = "/api/shelf/import", request_body = ImportText, responses(
+    (status = 200, body = ImportView), (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn import_shelf(
+    State(store): State<Store>,
+    Body(text): Body<ImportText>,
+) -> Result<Json<ImportView>, Problem> {
+    let read = read_shelf(&text.csv);
+    let good = read.papers.len();
+    let mut kept = 0;
+    if read.faults.is_empty() || text.keep_good {
+        let papers = read.papers.iter().map(written).collect::<Result<Vec<_>, _>>()?;
+        kept = store.run(move |connection| shelf::add(connection, &papers)).await?.len();
+    }
+    Ok(Json(ImportView { kept, good, faults: read.faults.iter().map(Into::into).collect() }))
+}
+
+fn number(id: Id) -> Result<i64, Problem> {
+    id.map(|Path(id)| id).map_err(|_| Problem::not_found("paper"))
+}
+
+fn checked(text: &PaperText) -> Result<String, Problem> {
+    written(&Paper::try_from(text)?)
+}
+
+fn written(paper: &Paper) -> Result<String, Problem> {
+    serde_json::to_string(&PaperText::from(paper)).map_err(|error| Problem::ours(&error))
+}
+
+fn paper(kept: &Kept) -> Result<Paper, Problem> {
+    let text: PaperText = serde_json::from_str(&kept.paper).map_err(|error| Problem::ours(&error))?;
+    Ok(Paper::try_from(&text)?)
+}
+
+fn shown(kept: Kept) -> Result<Json<PaperView>, Problem> {
+    Ok(Json(PaperView::new(&kept)?))
+}

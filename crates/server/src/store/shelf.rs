@@ -1,0 +1,97 @@
+//! Papers kept in SQLite.
+
+use super::{Result, StoreError};
+use jiff::Timestamp;
+use rusqlite::{Connection, OptionalExtension, Row, TransactionBehavior, named_params};
+
+const COLUMNS: &str = "id, revision, paper, deleted_at";
+
+/// A paper as it is kept.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct Kept {
+    /// Its number.
+    pub id: i64,
+    /// Counts every change, from 1.
+    pub revision: i64,
+    /// The paper as JSON.
+    pub paper: String,
+    /// True while it can only be brought back.
+    pub deleted: bool,
+}
+
+/// All papers that are not deleted, in the order they were put on the shelf.
+///
+/// # Errors
+/// [`StoreError::Database`].
+pub fn list(connection: &Connection) -> Result<Vec<Kept>> {
+    let sql = format!("SELECT {COLUMNS} FROM paper WHERE deleted_at IS NULL ORDER BY id");
+    let mut statement = connection.prepare_cached(&sql)?;
+    let papers = statement.query_map([], read)?.collect::<rusqlite::Result<_>>()?;
+    Ok(papers)
+}
+
+/// Puts papers on the shelf, all or none.
+///
+/// # Errors
+/// [`StoreError::Database`].
+pub fn add(connection: &mut Connection, papers: &[String]) -> Result<Vec<Kept>> {
+    let transaction = connection.transaction_with_behavior(TransactionBehavior::Immediate)?;
+    let sql = format!("INSERT INTO paper (revision, paper) VALUES (1, :paper) RETURNING {COLUMNS}");
+    let mut added = Vec::new();
+    for paper in papers {
+        added.push(transaction.prepare_cached(&sql)?.query_row(named_params! { ":paper": paper }, read)?);
+    }
+    transaction.commit()?;
+    Ok(added)
+}
+
+/// What a write does to a paper.
+#[derive(Clone, Debug)]
+pub enum Change {
+    /// Other figures, as JSON.
+    Content(String),
+    /// Off the shelf, to be brought back if need be.
+    Delete,
+    /// Back onto it.
+    Restore,
+}
+
+/// Changes a paper if it is still at `revision` (any, if none is given).
+///
+/// # Errors
+/// [`StoreError::NoPaper`] if there is none with that number; [`StoreError::StalePaper`] if it has another revision.
+pub fn change(connection: &mut Connection, id: i64, revision: Option<i64>, change: &Change) -> Result<Kept> {
+    let transaction = connection.transaction_with_behavior(TransactionBehavior::Immediate)?;
+    let sql = format!("SELECT {COLUMNS} FROM paper WHERE id = :id");
+    let kept = transaction
+        .prepare_cached(&sql)?
+        .query_row(named_params! { ":id": id }, read)
+        .optional()?
+        .filter(|kept| !kept.deleted || matches!(change, Change::Restore))
+        .ok_or(StoreError::NoPaper)?;
+    if revision.is_some_and(|revision| revision != kept.revision) {
+        return Err(StoreError::StalePaper);
+    }
+    let (paper, deleted_at) = match change {
+        Change::Content(paper) => (paper.as_str(), None),
+        Change::Delete => (kept.paper.as_str(), Some(Timestamp::now().to_string())),
+        Change::Restore => (kept.paper.as_str(), None),
+    };
+    let sql = format!(
+        "UPDATE paper SET revision = revision + 1, paper = :paper, deleted_at = :deleted WHERE id = :id
+         RETURNING {COLUMNS}"
+    );
+    let values = named_params! { ":paper": paper, ":deleted": deleted_at, ":id": id };
+    let changed = transaction.prepare_cached(&sql)?.query_row(values, read)?;
+    transaction.commit()?;
+    Ok(changed)
+}
+
+fn read(row: &Row<'_>) -> rusqlite::Result<Kept> {
+    Ok(Kept {
+        id: row.get("id")?,
+        revision: row.get("revision")?,
+        paper: row.get("paper")?,
+        deleted: row.get::<_, Option<String>>("deleted_at")?.is_some(),
+    })
+}

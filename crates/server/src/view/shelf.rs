@@ -1,0 +1,112 @@
+//! Papers on the shelf, and what came of reading a file of them.
+
+use crate::store::shelf::Kept;
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+use wide_fold_core::Unit;
+use wide_fold_core::paper::{Paper, Stock};
+use wide_fold_formats::brief_json::SheetText;
+use wide_fold_formats::{FormatFault, PaperText, RowFault};
+
+/// A paper on the shelf.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct PaperView {
+    /// Its number.
+    pub id: i64,
+    /// Counts every change.
+    pub revision: i64,
+    /// The paper as it is written.
+    pub paper: PaperText,
+    /// `12×12`, `A4`, `30 × 120`.
+    pub size: String,
+    /// `24 sheets, 180 g/m², about 0.23 mm thick`.
+    pub says: String,
+    /// Width and height in millimetres.
+    pub mm: [f64; 2],
+    /// The sheet a bag is cut from; of a roll, a length of it as long as it is wide, or what is left.
+    pub sheet: SheetText,
+}
+
+impl PaperView {
+    /// A kept paper.
+    ///
+    /// # Errors
+    /// [`FormatFault`] if what is kept cannot be read.
+    pub fn new(kept: &Kept) -> Result<Self, FormatFault> {
+        let text: PaperText = serde_json::from_str(&kept.paper)
+            .map_err(|error| FormatFault { field: String::new(), sentence: error.to_string() })?;
+        let paper = Paper::try_from(&text)?;
+        let sheet = &paper.sheet;
+        Ok(Self {
+            id: kept.id,
+            revision: kept.revision,
+            size: sheet.name(Unit::Inch),
+            says: says(&paper),
+            mm: [sheet.width.mm(), sheet.height.mm()],
+            sheet: SheetText::from(sheet),
+            paper: PaperText::from(&paper),
+        })
+    }
+}
+
+fn says(paper: &Paper) -> String {
+    let one = paper.count == 1;
+    let what = match (paper.kind, one) {
+        (Stock::Sheets, true) => "sheet",
+        (Stock::Sheets, false) => "sheets",
+        (Stock::Pad, true) => "sheet in the pad",
+        (Stock::Pad, false) => "sheets in the pad",
+        (Stock::Roll, true) => "roll",
+        (Stock::Roll, false) => "rolls",
+    };
+    let mut parts = vec![format!("{} {what}", paper.count)];
+    if let Some(grammage) = paper.sheet.grammage {
+        parts.push(format!("{} g/m²", grammage.0));
+    }
+    let thickness = paper.sheet.thickness();
+    if thickness.measured || paper.sheet.grammage.is_some() {
+        let about = if thickness.measured { "" } else { "about " };
+        parts.push(format!("{about}{:.2} mm thick", thickness.caliper.mm()));
+    }
+    parts.push(if paper.sheet.directional { "pattern has an up" } else { "all-over pattern" }.to_owned());
+    parts.join(", ")
+}
+
+/// A file to read onto the shelf.
+#[derive(Clone, Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct ImportText {
+    /// The file's text.
+    pub csv: String,
+    /// True to keep the good rows although others are bad.
+    #[serde(default)]
+    pub keep_good: bool,
+}
+
+/// What came of it.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct ImportView {
+    /// How many papers were put on the shelf.
+    pub kept: usize,
+    /// How many rows are good.
+    pub good: usize,
+    /// The bad rows. Unless the good ones were asked for, nothing is kept beside them.
+    pub faults: Vec<RowFaultView>,
+}
+
+/// A row that cannot be read.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct RowFaultView {
+    /// Its line in the file, from 1.
+    pub line: u64,
+    /// The column at fault.
+    pub field: String,
+    /// Why.
+    pub sentence: String,
+}
+
+impl From<&RowFault> for RowFaultView {
+    fn from(fault: &RowFault) -> Self {
+        Self { line: fault.line, field: fault.field.clone(), sentence: fault.sentence.clone() }
+    }
+}

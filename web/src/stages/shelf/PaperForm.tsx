@@ -1,0 +1,134 @@
+// One paper's figures, its width and height standing at the edges of the sheet they measure.
+
+import { useEffect, useRef, useState, type FormEvent, type ReactNode } from "react";
+import { Button } from "react-bootstrap";
+import { Refused, type PaperText } from "../../api/client";
+
+const EMPTY: PaperText = { name: "", width: "12 in", height: "12 in", count: 1 };
+
+type Typed = "name" | "width" | "height" | "weight" | "thickness" | "price";
+
+export function PaperForm(props: {
+  paper?: PaperText;
+  action: string;
+  save: (paper: PaperText) => Promise<unknown>;
+  onClose: () => void;
+}) {
+  const { action, save, onClose } = props;
+  const [paper, setPaper] = useState(props.paper ?? EMPTY);
+  const [fault, setFault] = useState<{ field: string; sentence: string } | null>(null);
+  // Whoever asked for the form goes on at its first field.
+  const first = useRef<HTMLInputElement>(null);
+  useEffect(() => first.current?.focus(), []);
+  const send = async (event: FormEvent) => {
+    event.preventDefault();
+    const said = (text: string | null | undefined) => text?.trim() || null;
+    const { weight, thickness, price } = paper;
+    try {
+      await save({ ...paper, weight: said(weight), thickness: said(thickness), price: said(price) });
+      onClose();
+    } catch (error) {
+      const problem = error instanceof Refused ? error.problem : null;
+      setFault({ field: problem?.field ?? "", sentence: problem?.detail ?? String(error) });
+    }
+  };
+  const field = (name: Typed, label: string, hint = "", big = false) => (
+    <label className={big ? "edge-field" : undefined}>
+      <span>{label}</span>
+      <input
+        value={paper[name] ?? ""}
+        placeholder={hint}
+        autoComplete="off"
+        ref={name === "name" ? first : undefined}
+        aria-invalid={fault?.field === name || undefined}
+        onChange={(event) => setPaper({ ...paper, [name]: event.target.value })}
+      />
+    </label>
+  );
+  const isRoll = paper.kind === "roll";
+  return (
+    <form
+      className="paper-form"
+      onSubmit={send}
+      aria-label={action}
+      onKeyDown={(event) => event.key === "Escape" && onClose()}
+    >
+      <div className="paper-edges">
+        <div className={isRoll ? "blank-sheet is-roll" : "blank-sheet"}>
+          {field("name", "What you call it", "Ash glaze pad")}
+        </div>
+        {field("height", isRoll ? "Length left" : "Height", "12 in", true)}
+        {field("width", "Width", "12 in", true)}
+      </div>
+      <div className="paper-habits">
+        <Choice label="It comes as">
+          <select
+            value={paper.kind ?? "sheets"}
+            onChange={(event) =>
+              setPaper({ ...paper, kind: event.target.value as "sheets" | "pad" | "roll" })
+            }
+          >
+            <option value="sheets">sheets</option>
+            <option value="pad">a pad</option>
+            <option value="roll">a roll</option>
+          </select>
+        </Choice>
+        <Choice label="Its pattern">
+          <select
+            value={paper.pattern ?? "up"}
+            onChange={(event) => setPaper({ ...paper, pattern: event.target.value as "up" | "all_over" })}
+          >
+            <option value="up">has an up</option>
+            <option value="all_over">lies all over</option>
+          </select>
+        </Choice>
+        <Choice label="Fit to be seen">
+          <select
+            value={paper.printed ?? "one"}
+            onChange={(event) => setPaper({ ...paper, printed: event.target.value as "one" | "both" })}
+          >
+            <option value="one">one side</option>
+            <option value="both">both sides</option>
+          </select>
+        </Choice>
+        <Choice label="Grain">
+          <select
+            value={paper.grain ?? ""}
+            onChange={(event) =>
+              setPaper({ ...paper, grain: (event.target.value || null) as "upright" | "sideways" | null })
+            }
+          >
+            <option value="">not known</option>
+            <option value="upright">upright</option>
+            <option value="sideways">sideways</option>
+          </select>
+        </Choice>
+        {field("weight", "Weight", "180 g/m² or 80 lb cover")}
+        {field("thickness", "Thickness, measured", "0.25 mm")}
+        {field("price", isRoll ? "Price of a roll" : "Price of a sheet", "0.65")}
+      </div>
+      {fault && (
+        <p className="alarm" role="alert">
+          {fault.sentence}
+        </p>
+      )}
+      <div className="paper-done">
+        <Button variant="ink" type="submit">
+          {action}
+        </Button>
+        <Button variant="remedy" onClick={onClose}>
+          Leave it
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+function Choice({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <label>
+      <span>{label}</span>
+      {children}
+    </label>
+  );
+}

@@ -1,0 +1,105 @@
+// The papers a crafter owns, every sheet drawn to one scale.
+
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Button, Toast } from "react-bootstrap";
+import { Link } from "react-router";
+import { addPaper, bringPaper, listShelf, takePaper, updatePaper, type ShelfPaper } from "../../api/client";
+import { Icon } from "../../drawings/Icon";
+import { ImportShelf } from "./ImportShelf";
+import { PaperForm } from "./PaperForm";
+import { PaperSlip } from "./PaperSlip";
+
+export function ShelfView() {
+  const queries = useQueryClient();
+  const shelf = useQuery({ queryKey: ["shelf"], queryFn: listShelf, refetchOnMount: "always" });
+  const [adding, setAdding] = useState(false);
+  const [taken, setTaken] = useState<ShelfPaper | null>(null);
+  const refresh = () => queries.invalidateQueries({ queryKey: ["shelf"] });
+  const add = useMutation({ mutationFn: addPaper, onSuccess: refresh });
+  const change = useMutation({
+    mutationFn: ({ id, revision, paper }: ShelfPaper) => updatePaper(id, revision, paper),
+    onSettled: refresh,
+  });
+  const take = useMutation({
+    mutationFn: (paper: ShelfPaper) => takePaper(paper.id),
+    onSuccess: (_, paper) => {
+      setTaken(paper);
+      return refresh();
+    },
+  });
+  const bring = useMutation({
+    mutationFn: bringPaper,
+    onSuccess: () => {
+      setTaken(null);
+      return refresh();
+    },
+  });
+  const problem = shelf.error ?? change.error ?? take.error ?? bring.error;
+  const papers = shelf.data ?? [];
+  // One scale for all, so that a small pad looks small.
+  const widest = Math.max(1, ...papers.map((paper) => paper.mm[0] ?? 0));
+
+  return (
+    <div className="shelf">
+      <header className="shelf-head">
+        <Link to="/" className="brand">
+          <Icon name="mark" />
+          <span>All bags</span>
+        </Link>
+        <h1>Paper shelf</h1>
+      </header>
+      <main>
+        {problem && (
+          <p className="alarm" role="alert">
+            {problem.message}
+          </p>
+        )}
+        {shelf.data && papers.length === 0 && (
+          <p>The shelf is empty. Put the first paper on it, or read a list of papers in below.</p>
+        )}
+        <ul className="papers" aria-label="Papers">
+          {papers.map((paper) => (
+            <PaperSlip
+              key={paper.id}
+              paper={paper}
+              widest={widest}
+              onChange={(text) => change.mutateAsync({ ...paper, paper: text })}
+              onTake={() => take.mutate(paper)}
+            />
+          ))}
+          <li className={adding ? "paper-slip is-open" : "paper-slip is-new"}>
+            {adding ? (
+              <PaperForm
+                action="Put it on the shelf"
+                save={add.mutateAsync}
+                onClose={() => setAdding(false)}
+              />
+            ) : (
+              <button type="button" onClick={() => setAdding(true)}>
+                <Icon name="plus" />
+                <span>Another paper</span>
+              </button>
+            )}
+          </li>
+        </ul>
+        <ImportShelf onKept={refresh} />
+      </main>
+      <Toast
+        className="undo-toast"
+        show={taken !== null}
+        onClose={() => setTaken(null)}
+        delay={12_000}
+        autohide
+        role="status"
+      >
+        <Toast.Body>
+          <span>“{taken?.paper.name}” is off the shelf.</span>
+          <Button variant="remedy" onClick={() => taken && bring.mutate(taken.id)}>
+            Bring it back
+          </Button>
+        </Toast.Body>
+      </Toast>
+    </div>
+  );
+}
