@@ -6,8 +6,9 @@ mod places;
 
 pub use habits::*;
 pub use limits::BriefFault;
-pub use places::{Place, Places};
+pub use places::{Cuts, Place, Places};
 
+use crate::layout::Extras;
 use crate::{Length, Sheet, Unit};
 
 /// Everything a crafter says about a bag before anything is computed.
@@ -44,6 +45,8 @@ pub struct Brief {
     pub board: Board,
     /// Which face is scored.
     pub score_face: ScoreFace,
+    /// Small parts wanted from the same paper.
+    pub extras: Extras,
     /// The unit of every label. Changes no length.
     pub unit: Unit,
 }
@@ -85,6 +88,7 @@ impl Brief {
             sheet: Sheet::default(),
             board: Board::default(),
             score_face: ScoreFace::OutsideOfFold,
+            extras: Extras::default(),
             unit: Unit::Inch,
         }
     }

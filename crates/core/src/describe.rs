@@ -72,6 +72,9 @@ impl Strip {
                 "Corner line below the base line: not scored, it folds when the flap goes over the end"
                     .to_owned()
             }
+            CreaseRole::LevelLine => {
+                format!("Pencil line across the {panel}: the edge of the upper piece is laid to it")
+            }
             CreaseRole::StripLine => "Middle of the joining strip, along the seam".to_owned(),
             CreaseRole::PleatLine => "Pleat".to_owned(),
             CreaseRole::Corner | CreaseRole::TabLine => self.between(crease.from.x),
@@ -152,6 +155,9 @@ impl Strip {
             }
             GlueRole::BaseLap => {
                 format!("Glue on the {face} of the lap of the {part}, before it is folded over.")
+            }
+            GlueRole::Level => {
+                format!("Glue on the {face} of the {part}, above the line: it goes under the upper piece.")
             }
             GlueRole::Hem => format!("Glue on the {face} of the hem of the {part}, before it is turned."),
             GlueRole::BaseFlap => {

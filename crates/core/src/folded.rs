@@ -6,7 +6,7 @@ pub mod stack;
 pub mod surfaces;
 pub mod vertices;
 
-use crate::net::{Band, Crease, CreaseRole, Fold, Joint, Net, Panel, Seam, Strip};
+use crate::net::{Band, Crease, CreaseRole, Fold, Joint, Lap, Net, Panel, Seam, Strip};
 use facets::{Facet, facets};
 use glam::{DAffine3, DQuat, DVec3};
 use std::collections::VecDeque;
@@ -73,6 +73,7 @@ pub fn made(crease: &Crease) -> f64 {
         | CreaseRole::GussetDiagonal
         | CreaseRole::FoldFlatLine
         | CreaseRole::TubeCrease
+        | CreaseRole::LevelLine
         | CreaseRole::FlapLine => 0.0,
     };
     // Above the base line the squashed diagonals of a folded base lie in the gusset, flat again.
@@ -125,7 +126,7 @@ impl Folded {
     /// Brings every strip to the one with the front, seam by seam: the paper that goes under lies flat against the
     /// paper over it, the free edge on its line.
     fn assemble(&mut self, net: &Net) {
-        let front = |strip: &Strip| strip.columns.iter().any(|column| column.panel == Panel::Front);
+        let front = |strip: &Strip| strip.columns.iter().any(|column| column.panel.is_front());
         let first = net.strips.iter().position(front);
         let mut placed: Vec<bool> = (0..net.strips.len()).map(|strip| Some(strip) == first).collect();
         // Joining strips hang on pieces that hang on joining strips: every round places at least one more.
@@ -151,6 +152,26 @@ impl Folded {
                 }
                 placed[moved.strip] = true;
             }
+            for lap in &net.laps {
+                let is_under_still = match (placed[lap.under], placed[lap.over]) {
+                    (true, false) => true,
+                    (false, true) => false,
+                    _ => continue,
+                };
+                let Some((under, over)) = self.lapped(lap).next() else { continue };
+                let from = self.facets[under].flat.middle();
+                let slide = DAffine3::from_translation(spot(lap.over_point(from)) - spot(from));
+                let (under, over) = (self.facets[under].pose, self.facets[over].pose);
+                let (bring, moved) = if is_under_still {
+                    (under * slide.inverse() * over.inverse(), lap.over)
+                } else {
+                    (over * slide * under.inverse(), lap.under)
+                };
+                for facet in self.facets.iter_mut().filter(|facet| facet.strip == moved) {
+                    facet.pose = bring * facet.pose;
+                }
+                placed[moved] = true;
+            }
         }
         if placed.contains(&false) {
             self.torn = f64::INFINITY;
@@ -170,6 +191,18 @@ impl Folded {
         })
     }
 
+    /// Pairs of facets that are glued together at a level: the lap of the lower strip, and what lies over its middle.
+    pub fn lapped<'a>(&'a self, lap: &'a Lap) -> impl Iterator<Item = (usize, usize)> + 'a {
+        let of = |strip: usize| self.facets.iter().enumerate().filter(move |(_, facet)| facet.strip == strip);
+        let laps =
+            of(lap.under).filter(|(_, facet)| facet.flat.middle().y > lap.line && !facet.part.0.is_join());
+        laps.filter_map(move |(under, facet)| {
+            let point = lap.over_point(facet.flat.middle());
+            let (over, _) = of(lap.over).find(|(_, over)| over.flat.contains(point))?;
+            Some((under, over))
+        })
+    }
+
     /// Folds one strip; `turns` are degrees for each of its creases.
     fn fold(&mut self, index: usize, strip: &Strip, flats: Vec<Facet>, turns: &[f64]) {
         let parts: Vec<(Panel, Band)> =
@@ -178,7 +211,7 @@ impl Folded {
             self.torn = f64::INFINITY;
             return;
         }
-        let root = parts.iter().position(|part| *part == (Panel::Front, Band::Body)).unwrap_or(0);
+        let root = parts.iter().position(|part| part.0.is_front() && part.1 == Band::Body).unwrap_or(0);
         let mut poses: Vec<Option<DAffine3>> = vec![None; flats.len()];
         let Some(origin) = flats.get(root).map(|facet| spot(facet.corners[0])) else { return };
         poses[root] = Some(DAffine3::from_translation(-origin));

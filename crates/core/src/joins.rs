@@ -1,17 +1,21 @@
 //! Where to cut the run of a bag that is larger than its sheets.
 //!
-//! An exact search: there are six places round the bag, so all 63 ways to cut it are tried. The best takes the fewest
-//! sheets; among those its joins show least; then it has the fewest joins; then it wastes the least paper.
+//! An exact search over the eight places round the bag. The best way takes the fewest sheets; among those its joins
+//! show least; then it has the fewest joins; then it wastes the least paper. The front is cut only if it does not fit a
+//! sheet by itself, and then in the middle. Where the back is cut inside, the cut may lie anywhere: it is tried in the
+//! middle and wherever a sheet would be filled (a packing can always be pushed to one of those). A bag that is too
+//! tall is joined at one level: at the base line if that will do, else as low as it can be.
 
-use crate::brief::{Build, Places};
-use crate::layout::Layout;
-use crate::{Brief, Length, Net, pieces};
+use crate::brief::{Build, Cuts, Joins, Place, Places};
+use crate::layout::rows_needed;
+use crate::net::piece_sizes;
+use crate::{Brief, Length};
 
 /// One way to cut the run.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub struct Joining {
     /// Where it is cut.
-    pub cuts: Places,
+    pub cuts: Cuts,
     /// Sheets for one bag.
     pub sheets: u32,
     /// How much its joins show, for comparison.
@@ -30,11 +34,18 @@ impl Joining {
 
     /// The brief cut so.
     pub fn brief(&self, brief: &Brief) -> Brief {
-        Brief { build: Build::Joined { cuts: self.cuts }, ..brief.clone() }
+        with(brief, self.cuts)
     }
 }
 
-/// Every way to cut the run so that all pieces fit the sheet, the best first; none if a panel alone is too large for it.
+/// Where upper pieces lie over lower ones there is no room for joining strips: such a bag has tabs.
+fn with(brief: &Brief, cuts: Cuts) -> Brief {
+    let joins = if cuts.level.is_some() { Joins::Tabs } else { brief.joins };
+    Brief { build: Build::Joined { cuts }, joins, ..brief.clone() }
+}
+
+/// The ways to cut the run so that all pieces fit the sheet, the best first; none if a panel alone is too large for it.
+/// Cuts inside the back are left out where they cannot be the best.
 ///
 /// ```
 /// use wide_fold_core::{Brief, Length, joins::ways};
@@ -43,32 +54,106 @@ impl Joining {
 /// assert_eq!(ways(&brief)[0].sheets, 3);
 /// ```
 pub fn ways(brief: &Brief) -> Vec<Joining> {
-    let mut ways: Vec<Joining> = Places::every().filter_map(|cuts| judge(brief, cuts)).collect();
+    let mut ways: Vec<Joining> = Vec::new();
+    let front = has_to_cut_front(brief);
+    for level in levels(brief) {
+        let cuts = |at| Cuts { at, back_part: None, level };
+        let allowed = || Places::every().filter(|at| at.has(Place::InsideFront) == front);
+        let (inside, outside): (Vec<Places>, Vec<Places>) =
+            allowed().partition(|at| at.has(Place::InsideBack));
+        ways.extend(outside.into_iter().filter_map(|at| judge(brief, cuts(at))));
+        for at in inside {
+            let best = ways.iter().map(|way| (way.sheets, way.shows)).min();
+            for back_part in back_parts(brief, cuts(at), best) {
+                ways.extend(judge(brief, Cuts { back_part, ..cuts(at) }));
+            }
+        }
+    }
     ways.sort_by_key(Joining::rank);
     ways
 }
 
-fn judge(brief: &Brief, cuts: Places) -> Option<Joining> {
-    let brief = Brief { build: Build::Joined { cuts }, ..brief.clone() };
+/// True if the front with its tab is wider than the sheet.
+fn has_to_cut_front(brief: &Brief) -> bool {
+    let corners = [Place::ALL[0], Place::ALL[1], Place::ALL[2], Place::ALL[3]];
+    let alone = with(brief, Places::of(corners).into());
+    let front = crate::net::piece_sizes(&alone).first().map(|(width, _)| *width);
+    front.is_some_and(|width| width > brief.sheet.as_laid().0)
+}
+
+/// No level if the bag is no taller than the sheet; else the base line, if the body fits above it, and the lowest
+/// groove at which the upper pieces fit.
+fn levels(brief: &Brief) -> Vec<Option<Length>> {
+    let sheet = brief.sheet.as_laid().1;
+    let above = brief.finished.height + brief.top.depth();
+    if brief.flap() + above <= sheet {
+        return vec![None];
+    }
+    let lowest = (above - sheet).max(Length::ZERO).ceil_to(brief.board.groove);
+    vec![Some(lowest)]
+}
+
+/// Where to cut inside the back; nothing if that cannot beat the best so far.
+fn back_parts(brief: &Brief, cuts: Cuts, best: Option<(u32, u32)>) -> Vec<Option<Length>> {
+    let middle = brief.finished.width.half();
+    let sheet = brief.sheet.as_laid().0;
+    let with_part = |part| piece_sizes(&with(brief, Cuts { back_part: Some(part), ..cuts }));
+    let (one, other) = (with_part(middle), with_part(middle + Length::from_nm(2)));
+    let total: Length = one.iter().map(|(width, _)| *width).sum();
+    let tiers = if cuts.level.is_some() { 2 } else { 1 };
+    let least = total.nm().div_euclid(sheet.nm() * tiers) + i64::from(total.nm() % (sheet.nm() * tiers) != 0);
+    if best.is_some_and(|best| (least, shows(cuts)) > (i64::from(best.0), best.1)) {
+        return Vec::new();
+    }
+    let rest: Vec<Length> = one.iter().zip(&other).filter(|(a, b)| a == b).map(|(a, _)| a.0).collect();
+    let mut parts = vec![middle];
+    // A piece that grows with the left part, or with the right one, fills a sheet with some of the others.
+    for (a, b) in one.iter().zip(&other).filter(|(a, b)| a != b) {
+        let grows_left = b.0 > a.0;
+        for others in 0..1_u32 << rest.len().min(6) {
+            let beside: Length =
+                rest.iter().enumerate().filter(|(n, _)| others >> n & 1 == 1).map(|(_, wide)| *wide).sum();
+            let room = sheet - beside - a.0;
+            let part = if grows_left {
+                (middle + room).floor_to(brief.board.groove)
+            } else {
+                (middle - room).ceil_to(brief.board.groove)
+            };
+            parts.push(part);
+        }
+    }
+    let least = Length::eighths(4);
+    parts.retain(|part| least <= *part && *part + least <= brief.finished.width);
+    parts.sort_by_key(|part| (*part - middle).abs());
+    parts.dedup();
+    parts.into_iter().map(|part| (part != middle).then_some(part)).collect()
+}
+
+/// A join all round at a level counts for more than one inside the back, a separate base for as much as a back corner
+/// (our choice of weights).
+fn shows(cuts: Cuts) -> u32 {
+    let level = match cuts.level {
+        None => 0,
+        Some(Length::ZERO) => 1,
+        Some(_) => 6,
+    };
+    cuts.at.iter().map(Place::shows).sum::<u32>() + level
+}
+
+fn judge(brief: &Brief, cuts: Cuts) -> Option<Joining> {
+    let sizes = piece_sizes(&with(brief, cuts));
     let (width, height) = brief.sheet.as_laid();
-    let flat = crate::net::flat_size(&brief);
-    if flat.0 > width || flat.1 > height {
+    if sizes.iter().any(|(wide, tall)| *wide > width || *tall > height) {
         return None;
     }
-    let pieces = pieces::divide(&Net::new(&brief));
-    let layout = Layout::new(&brief, &pieces);
+    let sheets = rows_needed(&sizes, (width, height));
     let area = |width: Length, height: Length| i128::from(width.nm()) * i128::from(height.nm());
-    let sheets = layout.sheet_count();
-    let used: i128 = pieces
-        .iter()
-        .filter(|piece| !piece.from_scrap)
-        .map(|piece| area(piece.width, piece.height) * i128::from(piece.count))
-        .sum();
+    let used: i128 = sizes.iter().map(|(wide, tall)| area(*wide, *tall)).sum();
     Some(Joining {
         cuts,
         sheets,
-        shows: cuts.iter().map(crate::brief::Place::shows).sum(),
-        joins: cuts.count(),
+        shows: shows(cuts),
+        joins: cuts.at.count() + usize::from(cuts.level.is_some()),
         waste: area(width, height) * i128::from(sheets) - used,
     })
 }
@@ -76,9 +161,9 @@ fn judge(brief: &Brief, cuts: Places) -> Option<Joining> {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::Plan;
     use crate::brief::Place;
     use crate::net::Side;
+    use crate::{Net, Plan};
     use rstest::rstest;
 
     fn brief(width: &str, height: &str, gusset: &str) -> Brief {
@@ -97,23 +182,32 @@ mod tests {
     #[case(["11", "6", "5"], 3, &Place::ALL[..4])]
     fn the_best_places(#[case] size: [&str; 3], #[case] sheets: u32, #[case] places: &[Place]) {
         let best = ways(&brief(size[0], size[1], size[2])).remove(0);
-        assert_eq!((best.sheets, best.cuts.iter().collect::<Vec<_>>()), (sheets, places.to_vec()));
+        assert_eq!((best.sheets, best.cuts.at.iter().collect::<Vec<_>>()), (sheets, places.to_vec()));
     }
 
-    /// Against brute force over all sets of places, pieces packed by trying every assignment to sheets.
+    /// Against brute force: all sets of places, the back cut at every half inch, every assignment of the pieces to
+    /// rows of the sheets.
     #[rstest]
     fn no_way_takes_fewer_sheets(
         #[values("3", "5 1/2", "7", "11")] width: &str,
         #[values("1", "2 1/2", "5")] gusset: &str,
     ) {
         let brief = brief(width, "5", gusset);
-        let capacity = brief.sheet.width;
+        let sheet = brief.sheet.width;
+        let rows = (1..).take_while(|rows| (brief.finished.height + brief.flap()) * *rows <= sheet).count();
+        let parts = |at: Places| {
+            let steps = brief.finished.width.nm() / Length::eighths(4).nm();
+            let parts = (1..steps).map(|n| Some(Length::eighths(4) * n)).collect();
+            if at.has(Place::InsideBack) { parts } else { vec![None] }
+        };
         let fewest = Places::every()
+            .filter(|at| !at.has(Place::InsideFront) && at.count() <= 5)
+            .flat_map(|at| parts(at).into_iter().map(move |back_part| Cuts { at, back_part, level: None }))
             .filter_map(|cuts| {
-                let joined = Brief { build: Build::Joined { cuts }, ..brief.clone() };
-                let widths: Vec<Length> =
-                    Net::new(&joined).strips.iter().map(crate::net::Strip::width).collect();
-                (1..=widths.len()).find(|sheets| assignable(&widths, *sheets, capacity))
+                let joined = with(&brief, cuts);
+                let strips = Net::new(&joined).strips;
+                let widths: Vec<Length> = strips.iter().map(crate::net::Strip::width).collect();
+                (1..=widths.len()).find(|sheets| assignable(&widths, sheets * rows, sheet))
             })
             .min();
         let found = ways(&brief).first().map(|way| way.sheets as usize);
@@ -137,12 +231,42 @@ mod tests {
         for way in ways(&brief("5", "6", "2")) {
             let plan = Plan::new(&way.brief(&brief("5", "6", "2"))).unwrap();
             assert!(plan.proof.passed(), "{:?}: {:#?}", way.cuts, plan.proof);
-            assert_eq!(plan.net.seams.len(), way.joins);
+            assert_eq!(plan.net.seams.len(), way.joins, "{:?}", way.cuts);
         }
     }
 
     #[test]
-    fn a_face_wider_than_the_sheet_cannot_be_joined() {
-        assert!(ways(&brief("12", "6", "2")).is_empty());
+    fn a_face_wider_than_the_sheet_is_cut_in_its_middle() {
+        let wide = brief("12", "6", "2");
+        let best = ways(&wide).remove(0);
+        assert!(best.cuts.at.has(Place::InsideFront), "{best:?}");
+        assert!(Plan::new(&best.brief(&wide)).unwrap().is_ready());
+        // Half of 24 and its tab are wider than 12.
+        assert!(ways(&brief("24", "6", "2")).is_empty());
+    }
+
+    #[test]
+    fn a_bag_too_tall_is_joined_at_one_level() {
+        // Common practice: 10 × 14½ × 3½ with a 2 in hem is 20 tall, one 30×20 sheet; from 12×12 it takes two tiers.
+        let mut tall = brief("10", "14 1/2", "3 1/2");
+        tall.top = crate::brief::Top::HemIn { depth: Length::inches(2) };
+        let best = ways(&tall).remove(0);
+        assert_eq!(best.cuts.level, Some(Length::eighths(36)));
+        let plan = Plan::new(&best.brief(&tall)).unwrap();
+        assert!(plan.is_ready(), "{:#?}", plan.verdicts);
+        assert_eq!((best.sheets, plan.layout.sheet_count()), (6, 6));
+        tall.sheet.width = Length::inches(30);
+        tall.sheet.height = Length::inches(20);
+        assert_eq!(Plan::new(&tall).unwrap().layout.sheet_count(), 1);
+    }
+
+    #[test]
+    fn a_base_of_its_own_is_joined_at_the_base_line() {
+        let tall = brief("5", "11", "3");
+        let best = ways(&tall).remove(0);
+        assert_eq!(best.cuts.level, Some(Length::ZERO));
+        let plan = Plan::new(&best.brief(&tall)).unwrap();
+        assert!(plan.is_ready(), "{:#?}", plan.verdicts);
+        assert!(plan.pieces.iter().any(|piece| piece.name.ends_with("base")), "{:#?}", plan.pieces);
     }
 }

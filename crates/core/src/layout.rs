@@ -1,17 +1,22 @@
 //! Pieces on sheets: where they lie, how to trim them out, and what is left over.
 
 mod rows;
+mod small;
 
 use crate::brief::Build;
 use crate::pieces::Piece;
 use crate::{Brief, Length};
 use rows::rows;
+pub(crate) use rows::rows_needed;
+pub use small::{Extras, Kind, Small};
 
 /// Pieces placed on sheets.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub struct Layout {
     /// The sheets, in the order they are used.
     pub sheets: Vec<SheetCut>,
+    /// Small parts for which the sheets have no room left.
+    pub from_scrap: Vec<Small>,
 }
 
 /// One sheet and what is cut from it. Frame: the sheet as it is laid, origin at its bottom-left corner.
@@ -35,11 +40,20 @@ pub struct SheetCut {
     pub scrap: bool,
 }
 
-/// A piece on a sheet.
+/// Something cut from a sheet.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+pub enum Part {
+    /// One of the plan's pieces.
+    Piece(usize),
+    /// A small part.
+    Small(Small),
+}
+
+/// A part on a sheet.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 pub struct Placed {
-    /// Which of the plan's pieces.
-    pub piece: usize,
+    /// What it is.
+    pub part: Part,
     /// The space it takes.
     pub space: Rectangle,
 }
@@ -60,9 +74,11 @@ pub struct Rectangle {
 /// One cut from edge to edge of what is on the trimmer.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 pub struct Trim {
+    /// What is put on the trimmer.
+    pub on: Rectangle,
     /// Which way the blade runs.
     pub blade: Blade,
-    /// What to keep: the distance from the left or bottom edge to set the trimmer to.
+    /// What to set the trimmer to: the distance from the left or bottom edge of what is on it.
     pub keep: Length,
     /// What it cuts off and leaves over; nothing if it parts two pieces.
     pub off: Option<Rectangle>,
@@ -100,6 +116,16 @@ impl Rectangle {
     }
 }
 
+impl SheetCut {
+    /// The piece it is laid out for: the first one on it.
+    pub fn piece(&self) -> Option<usize> {
+        self.placed.iter().find_map(|placed| match placed.part {
+            Part::Piece(piece) => Some(piece),
+            Part::Small(_) => None,
+        })
+    }
+}
+
 impl Layout {
     /// Lays every piece into the bottom-left corner of a sheet of its own, its copies beside or above it if they fit,
     /// and trims so that the largest single offcut is as large as it can be. The pieces of a joined run stand side by
@@ -107,7 +133,7 @@ impl Layout {
     pub fn new(brief: &Brief, pieces: &[Piece]) -> Self {
         let (width, height) = brief.sheet.as_laid();
         if let Build::Joined { .. } = brief.build {
-            return Self { sheets: rows(pieces, width, height) };
+            return Self::filled(brief, rows(pieces, width, height));
         }
         let sheets = pieces.iter().enumerate().map(|(index, piece)| {
             if piece.from_scrap {
@@ -117,7 +143,17 @@ impl Layout {
                 lay(index, piece, width, height)
             }
         });
-        Self { sheets: sheets.collect() }
+        Self::filled(brief, sheets.collect())
+    }
+
+    /// The small parts are cut from what is left over, wherever they fit; what does not fit comes from any scrap.
+    fn filled(brief: &Brief, mut sheets: Vec<SheetCut>) -> Self {
+        let parts = brief.extras.parts(brief);
+        if !parts.is_empty() {
+            apart(&mut sheets);
+        }
+        let from_scrap = small::fill(&parts, &mut sheets);
+        Self { sheets: together(sheets), from_scrap }
     }
 
     /// True if every piece lies within its sheet.
@@ -129,6 +165,24 @@ impl Layout {
     pub fn sheet_count(&self) -> u32 {
         self.sheets.iter().filter(|sheet| !sheet.scrap).map(|sheet| sheet.times).sum()
     }
+}
+
+/// Sheets that are cut alike, one by one: small parts may come out of only some of them.
+fn apart(sheets: &mut Vec<SheetCut>) {
+    let one = |sheet: &SheetCut| SheetCut { times: 1, ..sheet.clone() };
+    *sheets = sheets.iter().flat_map(|sheet| std::iter::repeat_n(one(sheet), sheet.times as usize)).collect();
+}
+
+/// Neighbours that are cut alike as one entry.
+fn together(sheets: Vec<SheetCut>) -> Vec<SheetCut> {
+    let mut made: Vec<SheetCut> = Vec::new();
+    for sheet in sheets {
+        match made.iter_mut().find(|known| SheetCut { times: sheet.times, ..(**known).clone() } == sheet) {
+            Some(known) if !sheet.scrap => known.times += sheet.times,
+            _ => made.push(sheet),
+        }
+    }
+    made
 }
 
 fn lay(index: usize, piece: &Piece, width: Length, height: Length) -> SheetCut {
@@ -146,7 +200,8 @@ fn lay(index: usize, piece: &Piece, width: Length, height: Length) -> SheetCut {
     };
     let place = |n: i64| {
         let (x, y) = if up == 1 { (piece.width * n, Length::ZERO) } else { (Length::ZERO, piece.height * n) };
-        Placed { piece: index, space: Rectangle { x, y, width: piece.width, height: piece.height } }
+        let space = Rectangle { x, y, width: piece.width, height: piece.height };
+        Placed { part: Part::Piece(index), space }
     };
     let placed: Vec<Placed> = (0..across * up).map(place).collect();
     let block = (piece.width * across, piece.height * up);
@@ -158,7 +213,12 @@ fn lay(index: usize, piece: &Piece, width: Length, height: Length) -> SheetCut {
         // Then the copies are parted, the last one first, so that every setting is the same.
         let blade = if up == 1 { Blade::Upright } else { Blade::Level };
         let step = if up == 1 { piece.width } else { piece.height };
-        trims.extend((1..across * up).rev().map(|n| Trim { blade, keep: step * n, off: None }));
+        trims.extend((1..across * up).rev().map(|n| {
+            let taken = step * (n + 1);
+            let (wide, tall) = if up == 1 { (taken, block.1) } else { (block.0, taken) };
+            let on = Rectangle { x: Length::ZERO, y: Length::ZERO, width: wide, height: tall };
+            Trim { on, blade, keep: step * n, off: None }
+        }));
     }
     let mut offcuts: Vec<Rectangle> = trims.iter().filter_map(|trim| trim.off).collect();
     offcuts.sort_by_key(|offcut| -offcut.area());
@@ -179,8 +239,9 @@ fn trim_out(block: (Length, Length), sheet: (Length, Length), first: Blade) -> V
     };
     let right = Rectangle { x: wide, y: Length::ZERO, width: width - wide, height: beside };
     let top = Rectangle { x: Length::ZERO, y: tall, width: above, height: height - tall };
-    let upright = Trim { blade: Blade::Upright, keep: wide, off: Some(right) };
-    let level = Trim { blade: Blade::Level, keep: tall, off: Some(top) };
+    let corner = |width, height| Rectangle { x: Length::ZERO, y: Length::ZERO, width, height };
+    let upright = Trim { on: corner(width, beside), blade: Blade::Upright, keep: wide, off: Some(right) };
+    let level = Trim { on: corner(above, height), blade: Blade::Level, keep: tall, off: Some(top) };
     let order = if first == Blade::Upright { [upright, level] } else { [level, upright] };
     order.into_iter().filter(|trim| trim.off.is_some_and(|off| off.area() > 0)).collect()
 }

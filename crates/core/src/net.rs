@@ -6,6 +6,7 @@
 mod columns;
 mod crease;
 mod glue;
+mod level;
 mod lines;
 mod outline;
 mod point;
@@ -16,7 +17,7 @@ pub use glue::{Face, Glue, GlueRole};
 pub use outline::{Cut, CutRole, Round};
 pub use point::{Point, Span};
 
-use crate::brief::{Build, Direction};
+use crate::brief::{Build, Cuts, Direction};
 use crate::{Brief, Length};
 use columns::Run;
 use outline::Edge;
@@ -28,6 +29,19 @@ pub struct Net {
     pub strips: Vec<Strip>,
     /// How the strips are joined, end to end or to themselves.
     pub seams: Vec<Seam>,
+    /// How lower strips are joined to the upper ones over them.
+    pub laps: Vec<Lap>,
+}
+
+/// Two strips joined at one level, upper over lower. They have the same columns.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct Lap {
+    /// The lower strip, whose top goes under and carries the glue.
+    pub under: usize,
+    /// The upper strip.
+    pub over: usize,
+    /// Where the bottom edge of the upper strip comes to lie, from the bottom edge of the lower one.
+    pub line: Length,
 }
 
 /// One connected run of panels, in its own frame.
@@ -49,6 +63,10 @@ pub struct Strip {
     pub rounds: Vec<Round>,
     /// Where glue or tape goes, and on which face.
     pub glue: Vec<Glue>,
+    /// How high its body begins above the base line: only an upper piece does.
+    pub rise: Length,
+    /// How far its top goes under the piece above it.
+    pub lap: Length,
 }
 
 /// Two edges that come together when the bag is glued.
@@ -101,18 +119,38 @@ impl Net {
             let rounds = outline::rounds(brief, run);
             let glue = glue::areas(brief, run, &edge);
             let Run { columns, rows, corners } = run.clone();
-            Strip { columns, rows, corners, creases, cuts, outline, rounds, glue }
+            let (rise, lap) = (Length::ZERO, Length::ZERO);
+            Strip { columns, rows, corners, creases, cuts, outline, rounds, glue, rise, lap }
         });
-        Self { strips: strips.collect(), seams }
+        let net = Self { strips: strips.collect(), seams, laps: Vec::new() };
+        match brief.build {
+            Build::Joined { cuts: Cuts { level: Some(level), .. } } => level::part(net, level, brief.tab),
+            _ => net,
+        }
+    }
+}
+
+/// Width and height of every trimmed piece of a brief, joining strips left out: without drawing a line on them.
+pub fn piece_sizes(brief: &Brief) -> Vec<(Length, Length)> {
+    let runs = columns::runs(brief);
+    let pieces = runs.iter().filter(|run| !run.is_joining_strip());
+    match brief.build {
+        Build::Joined { cuts: Cuts { level: Some(level), .. } } => pieces
+            .flat_map(|run| {
+                let line = run.body().from + level;
+                [(run.width(), line + brief.tab), (run.width(), run.height() - line)]
+            })
+            .collect(),
+        _ => pieces.map(|run| (run.width(), run.height())).collect(),
     }
 }
 
 /// Width and height of the smallest rectangle that holds any trimmed piece of a brief; joining strips are cut from
 /// scraps and do not count.
 pub fn flat_size(brief: &Brief) -> (Length, Length) {
-    let runs = columns::runs(brief);
-    let pieces = || runs.iter().filter(|run| !run.is_joining_strip());
-    let (widest, tallest) = (pieces().map(Run::width).max(), pieces().map(Run::height).max());
+    let sizes = piece_sizes(brief);
+    let widest = sizes.iter().map(|(width, _)| *width).max();
+    let tallest = sizes.iter().map(|(_, height)| *height).max();
     (widest.unwrap_or_default(), tallest.unwrap_or_default())
 }
 
@@ -191,6 +229,13 @@ impl Seam {
         } else {
             Point::new(self.over.x + aside, to.from + rise)
         })
+    }
+}
+
+impl Lap {
+    /// Where a point of the lower strip lies on the upper one.
+    pub fn over_point(&self, point: Point) -> Point {
+        Point::new(point.x, point.y - self.line)
     }
 }
 

@@ -1,7 +1,8 @@
 //! The net divided into pieces of paper that are cut out one by one.
 
 use crate::Length;
-use crate::net::{BaseCorners, CreaseRole, Fold, GussetPart, Net, Panel, Point, Strip};
+use crate::brief::FaceSide;
+use crate::net::{BaseCorners, CreaseRole, Fold, GussetPart, Lap, Net, Panel, Point, Strip};
 use crate::wording::{list, sentence};
 
 /// A piece of paper to cut out, and how many like it.
@@ -64,12 +65,20 @@ fn alike(name: &str) -> String {
     ["Front", "Back"].iter().fold(name.to_owned(), |name, face| name.replace(face, "Face"))
 }
 
+/// True if the lower strip is no more than the base and its lap.
+fn is_separate_base(net: &Net, lap: Lap) -> bool {
+    net.strips[lap.over].rise == Length::ZERO
+}
+
 /// What the piece becomes, panel by panel: `Front and gusset`.
 fn name(net: &Net, strip: &Strip, index: usize) -> String {
     let is_cradle = net.strips.iter().any(|strip| strip.corners == BaseCorners::CutOut);
     let own = match (pieces_of(net), is_cradle, index) {
         _ if strip.is_joining_strip() => "Joining strip",
         (1, ..) => "Bag",
+        (2, false, 0) if net.laps.first().is_some_and(|lap| is_separate_base(net, *lap)) => "Base",
+        (2, false, 0) if !net.laps.is_empty() => "Lower part",
+        (2, false, 1) if !net.laps.is_empty() => "Upper part",
         (_, true, 0) => "Front piece",
         (_, true, _) => "Back piece",
         _ => "",
@@ -82,13 +91,21 @@ fn name(net: &Net, strip: &Strip, index: usize) -> String {
         let part = match column.panel {
             Panel::Gusset { part: GussetPart::Whole, .. } => "gusset",
             Panel::Gusset { .. } => "half gusset",
+            Panel::FacePart { on: FaceSide::Front, .. } => "half front",
+            Panel::FacePart { .. } => "part of the back",
             face => face.name(),
         };
         panels.push(part.to_owned());
     }
     // The face first, whichever way the run goes.
-    panels.sort_by_key(|panel| !matches!(panel.as_str(), "front" | "back"));
-    sentence(&list(&panels))
+    panels.sort_by_key(|panel| panel.contains("gusset"));
+    let tier = match net.laps.iter().find(|lap| lap.under == index || lap.over == index) {
+        Some(lap) if lap.over == index => ", upper part",
+        Some(lap) if is_separate_base(net, *lap) => ", base",
+        Some(_) => ", lower part",
+        None => "",
+    };
+    format!("{}{tier}", sentence(&list(&panels)))
 }
 
 impl Piece {

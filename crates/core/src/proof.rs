@@ -260,8 +260,7 @@ impl Measured<'_> {
         let (brief, folded, size) = (self.brief, self.folded, self.brief.finished);
         let room = room(brief);
         self.add(Check::Whole, Length::ZERO, folded.torn);
-        let (front, back) =
-            (self.body(|panel| panel == Panel::Front), self.body(|panel| panel == Panel::Back));
+        let (front, back) = (self.body(Panel::is_front), self.body(Panel::is_back));
         self.add(Check::Width { front: true }, size.width + room, front.size().x);
         self.add(Check::Width { front: false }, size.width, back.size().x);
         for side in [Side::Left, Side::Right] {
@@ -297,15 +296,15 @@ impl Measured<'_> {
     fn flare(&mut self) {
         let (folded, size) = (self.folded, self.brief.finished);
         self.add(Check::Whole, Length::ZERO, folded.torn);
-        for (panel, front) in [(Panel::Front, true), (Panel::Back, false)] {
-            let face = self.body(move |own| own == panel);
+        for (is_face, front) in [(Panel::is_front as fn(Panel) -> bool, true), (Panel::is_back, false)] {
+            let face = self.body(is_face);
             self.add(Check::Width { front }, size.width, face.size().x);
         }
         let walls = self.body(|_| true);
         self.add(Check::Height, size.height, walls.size().y);
         self.add(Check::Seam, Length::ZERO, seam_gap(self.net, folded));
         self.add(Check::TabCovered, Length::ZERO, tab_sticking_out(self.net, folded));
-        let front = self.body(|own| own == Panel::Front);
+        let front = self.body(Panel::is_front);
         let out = (front.least - walls.least).max(walls.most - front.most);
         self.add(Check::NothingSticksOut, Length::ZERO, out.x.max(0.0));
     }
@@ -333,8 +332,8 @@ fn room(brief: &Brief) -> Length {
 fn flap_short_by(closed: &Folded) -> f64 {
     let flap = Extent::of(closed, |part| part.1 == Band::Flap);
     let on = closed.facets.iter().find(|facet| facet.part.1 == Band::Flap).map(|facet| facet.part.0);
-    let other = if on == Some(Panel::Front) { Panel::Back } else { Panel::Front };
-    let face = Extent::of(closed, |part| part == (other, Band::Body));
+    let on = on.and_then(Panel::face);
+    let face = Extent::of(closed, |part| part.0.is_face() && part.0.face() != on && part.1 == Band::Body);
     let mouth = Extent::of(closed, |part| part.1 == Band::Body);
     // Over a pinched mouth the flap lies down on the face; over a square one it spans the depth of the bag.
     let is_down = flap.least.y < mouth.most.y - 1.0;

@@ -64,7 +64,7 @@ fn trim(brief: &Brief, pieces: &[Piece], layout: &Layout, figures: Figures) -> S
     let mut says = vec![format!("Pencil a small T on the back of the sheet, {up}, before anything else.")];
     for sheet in &layout.sheets {
         if sheet.scrap {
-            let piece = &pieces[sheet.placed[0].piece];
+            let Some(piece) = sheet.piece().and_then(|piece| pieces.get(piece)) else { continue };
             says.push(format!(
                 "From any scrap, cut {}: {} each. They are hidden, so the pattern may lie any way.",
                 if piece.count == 1 {
@@ -92,15 +92,32 @@ fn trim(brief: &Brief, pieces: &[Piece], layout: &Layout, figures: Figures) -> S
                 Blade::Level => ("bottom edge", "tall"),
             };
             let keep = figures.say(trim.keep);
-            says.push(match trim.off {
-                Some(off) => format!(
-                    "Set the trimmer to {keep} from the {from} and cut: keep the part {keep} {what}; {} is left over.",
+            let is_apart = trim.on.x.is_positive() || trim.on.y.is_positive();
+            let take = if is_apart {
+                format!("Take the part {}. ", figures.by(trim.on.width, trim.on.height))
+            } else {
+                String::new()
+            };
+            let is_left = trim.off.filter(|off| sheet.offcuts.contains(off));
+            says.push(match (trim.off, is_left) {
+                (_, Some(off)) => format!(
+                    "{take}Set the trimmer to {keep} from the {from} and cut: keep the part {keep} {what}; {} is left over.",
                     figures.by(off.width, off.height)
                 ),
-                None => format!("Set the trimmer to {keep} from the {from} and cut the pieces apart."),
+                (Some(off), None) => format!(
+                    "{take}Set the trimmer to {keep} from the {from} and cut: keep the part {keep} {what}, and {} for small parts.",
+                    figures.by(off.width, off.height)
+                ),
+                (None, None) => {
+                    format!("{take}Set the trimmer to {keep} from the {from} and cut the pieces apart.")
+                }
             });
         }
     }
+    says.extend(layout.from_scrap.iter().map(|part| {
+        let (name, size) = (part.kind.name(), figures.by(part.width, part.height));
+        format!("These sheets have no room for the {name}, {size}: cut it from another piece.")
+    }));
     step(Stage::Trim, "Measure and trim", says)
 }
 

@@ -1,5 +1,6 @@
 //! The words a crafter uses for the parts of a bag.
 
+use crate::brief::FaceSide;
 use crate::net::{CreaseRole, Fold, GussetPart, Panel, Side};
 use crate::passes::Edge;
 use crate::{Brief, Length, Unit};
@@ -10,6 +11,10 @@ impl Panel {
         match self {
             Self::Front => "front",
             Self::Back => "back",
+            Self::FacePart { on: FaceSide::Front, side: Side::Left } => "left half of the front",
+            Self::FacePart { on: FaceSide::Front, side: Side::Right } => "right half of the front",
+            Self::FacePart { on: FaceSide::Back, side: Side::Left } => "left part of the back",
+            Self::FacePart { on: FaceSide::Back, side: Side::Right } => "right part of the back",
             Self::Tab => "tab",
             Self::JoinHalf(Side::Left) => "joining strip, left half",
             Self::JoinHalf(Side::Right) => "joining strip, right half",
@@ -56,6 +61,7 @@ impl CreaseRole {
             Self::BaseLine => "base line",
             Self::Corner => "corner",
             Self::TabLine => "tab line",
+            Self::LevelLine => "pencil line for the upper piece",
             Self::HemLine => "hem line",
             Self::GussetCentre => "gusset centre",
             Self::GussetDiagonal => "gusset diagonal",

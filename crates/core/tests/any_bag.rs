@@ -4,11 +4,11 @@
 use geo::{Area, BooleanOps, MultiPolygon, Polygon};
 use proptest::prelude::*;
 use wide_fold_core::brief::{
-    Across, BaseHabit, Build, ClosingOrder, Direction, FaceSide, GussetCrease, Joins, Places, Run, RunStart,
-    Squares, Top,
+    Across, BaseHabit, Build, ClosingOrder, Cuts, Direction, FaceSide, GussetCrease, Joins, Places, Run,
+    RunStart, Squares, Top,
 };
 use wide_fold_core::folded::{Folded, facets::facets, made};
-use wide_fold_core::layout::{Blade, Layout, Rectangle};
+use wide_fold_core::layout::{Blade, Extras, Kind, Layout, Rectangle};
 use wide_fold_core::net::{Band, CreaseRole, Net, Panel};
 use wide_fold_core::proof::{Check, Proof};
 use wide_fold_core::{Brief, Length, pieces};
@@ -34,12 +34,19 @@ const CREASES: [GussetCrease; 5] = [
 prop_compose! {
     /// A bag that closes: any build, start, direction, join, top and gusset crease that go together.
     fn bag()(
-        w in 16_i64..120, h in 24_i64..160, d in 8_i64..60, build in 0_usize..10, cuts in 1_usize..64, start in 0_usize..3, left: bool,
+        w in 16_i64..120, h in 24_i64..160, d in 8_i64..60, build in 0_usize..10, cuts in 1_usize..256, back_part in 1_i64..8, level in prop::option::of(0_i64..8), start in 0_usize..3, left: bool,
         lap in prop::option::of(4_i64..12), top in 0_usize..5, crease in 0_usize..5, notch in 0_i64..6,
-        gussets_first: bool, strips: bool,
+        gussets_first: bool, strips: bool, extras in 0_usize..32,
     ) -> Brief {
         let n = |n| Length::sixty_fourths(n * 4);
-        let joined = Build::Joined { cuts: Places::every().nth(cuts - 1).unwrap() };
+        let (wide, tall) = (w.max(d), h.max(d + 20));
+        // A level leaves room for the lap and for a hem above it.
+        let cuts = Cuts {
+            at: Places::every().nth(cuts - 1).unwrap(),
+            back_part: Some(n((wide * back_part / 8).clamp(8, wide - 8))),
+            level: level.filter(|_| !strips).map(|level| n((tall - 22) * level / 8)),
+        };
+        let joined = Build::Joined { cuts };
         let build = BUILDS.get(build).copied().unwrap_or(joined);
         // A gusset no deeper than the face, so that no flap sticks out and the ends of a tube clear each other.
         let folds_in = if matches!(build, Build::FoldedBase { .. }) { 4 } else { 0 };
@@ -70,6 +77,7 @@ prop_compose! {
             // No wider than the narrowest panel, so that two of them have room behind it.
             brief.joins = Joins::Strips { width: n(8).min(n(d).half()) };
         }
+        brief.extras = Extras::of(Kind::ALL.into_iter().filter(|kind| extras >> *kind as usize & 1 == 1));
         brief.notch = n(notch);
         brief.closing = if gussets_first { ClosingOrder::GussetsFirst } else { ClosingOrder::BackFirst };
         (brief.sheet.width, brief.sheet.height) = (Length::inches(80), Length::inches(60));
@@ -189,20 +197,30 @@ proptest! {
             let inside = |part: &Rectangle| part.x + part.width <= sheet.width && part.y + part.height <= sheet.height;
             let spaces: Vec<Rectangle> = sheet.placed.iter().map(|placed| placed.space).collect();
             prop_assert!(spaces.iter().all(inside));
-            // Cut the sheet as told: the part to keep stays on the trimmer, whole pieces come off only when parted.
-            let mut kept = (sheet.width, sheet.height);
+            // Cut the sheet as told: every cut runs from edge to edge of a part that lies on the table.
+            let whole = Rectangle { x: Length::ZERO, y: Length::ZERO, width: sheet.width, height: sheet.height };
+            let mut table = vec![whole];
             for trim in &sheet.trims {
-                let through = |space: &Rectangle| match trim.blade {
-                    Blade::Upright => space.x < trim.keep && trim.keep < space.x + space.width,
-                    Blade::Level => space.y < trim.keep && trim.keep < space.y + space.height,
-                };
-                prop_assert!(!spaces.iter().any(through), "a trim cuts through a piece");
+                let on = table.iter().position(|part| *part == trim.on);
+                prop_assert!(on.is_some(), "{:?} is not on the table", trim.on);
+                let on = table.swap_remove(on.unwrap());
+                prop_assert!(trim.keep.is_positive());
                 match trim.blade {
-                    Blade::Upright => kept.0 = trim.keep,
-                    Blade::Level => kept.1 = trim.keep,
+                    Blade::Upright => {
+                        table.push(Rectangle { width: trim.keep, ..on });
+                        table.push(Rectangle { x: on.x + trim.keep, width: on.width - trim.keep, ..on });
+                    }
+                    Blade::Level => {
+                        table.push(Rectangle { height: trim.keep, ..on });
+                        table.push(Rectangle { y: on.y + trim.keep, height: on.height - trim.keep, ..on });
+                    }
                 }
             }
-            prop_assert_eq!(kept, (spaces[0].width, spaces[0].height));
+            let mut wanted: Vec<Rectangle> = spaces.iter().chain(&sheet.offcuts).copied().collect();
+            for parts in [&mut table, &mut wanted] {
+                parts.sort_by_key(|part| (part.x, part.y));
+            }
+            prop_assert_eq!(&table, &wanted);
             let used: i128 = spaces.iter().chain(&sheet.offcuts).map(Rectangle::area).sum();
             prop_assert_eq!(used, i128::from(sheet.width.nm()) * i128::from(sheet.height.nm()));
         }

@@ -4,9 +4,10 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::brief::{
     Across, BaseHabit, Board, Build, CLOSING_FLAP, CUSTOMARY_HEM, CUSTOMARY_LAP, CUSTOMARY_NOTCH,
-    CUSTOMARY_PLEATS, CUSTOMARY_STRIP, CUSTOMARY_TAB, ClosingOrder, Direction, FaceSide, GUIDE_FLAP,
+    CUSTOMARY_PLEATS, CUSTOMARY_STRIP, CUSTOMARY_TAB, ClosingOrder, Cuts, Direction, FaceSide, GUIDE_FLAP,
     GussetCrease, Joins, Place, Places, Run, RunStart, ScoreFace, Squares, Top,
 };
+use wide_fold_core::layout::{Extras, Kind};
 use wide_fold_core::net::Side;
 use wide_fold_core::sheet::{Grammage, Printed};
 use wide_fold_core::{Brief, BriefFault, Length, Sheet, Unit};
@@ -42,6 +43,17 @@ pub struct BriefText {
     /// Where a joined run is cut; needed for it.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub cuts: Vec<PlaceText>,
+    /// Width of the left part of the back, where it is cut inside the back; half of it if left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(example = "5 1/2 in")]
+    pub back_part: Option<String>,
+    /// Height above the base line at which the body is joined all round, upper over lower; 0 makes a separate base.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(example = "6 in")]
+    pub level: Option<String>,
+    /// Small parts wanted from the same paper.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub extras: Vec<ExtraText>,
     /// How far the two flaps of a folded base lap; ½ in if left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub base_lap: Option<String>,
@@ -304,6 +316,43 @@ impl From<GussetCrease> for GussetCreaseText {
     }
 }
 
+/// A small part that can be cut from the same paper.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+#[schema(rename_all = "snake_case")]
+#[allow(missing_docs)]
+pub enum ExtraText {
+    Insert,
+    HandleStrips,
+    Reinforcement,
+    Tag,
+    Mats,
+}
+
+impl From<ExtraText> for Kind {
+    fn from(text: ExtraText) -> Self {
+        match text {
+            ExtraText::Insert => Self::Insert,
+            ExtraText::HandleStrips => Self::HandleStrip,
+            ExtraText::Reinforcement => Self::Reinforcement,
+            ExtraText::Tag => Self::Tag,
+            ExtraText::Mats => Self::Mat,
+        }
+    }
+}
+
+impl From<Kind> for ExtraText {
+    fn from(kind: Kind) -> Self {
+        match kind {
+            Kind::Insert => Self::Insert,
+            Kind::HandleStrip => Self::HandleStrips,
+            Kind::Reinforcement => Self::Reinforcement,
+            Kind::Tag => Self::Tag,
+            Kind::Mat => Self::Mats,
+        }
+    }
+}
+
 /// A place round the bag at which one piece ends and the next begins.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "snake_case")]
@@ -316,6 +365,8 @@ pub enum PlaceText {
     RightFrontCorner,
     LeftGussetCentre,
     RightGussetCentre,
+    InsideBack,
+    InsideFront,
 }
 
 impl From<PlaceText> for Place {
@@ -327,6 +378,8 @@ impl From<PlaceText> for Place {
             PlaceText::RightFrontCorner => Self::FrontCorner(Side::Right),
             PlaceText::LeftGussetCentre => Self::GussetCentre(Side::Left),
             PlaceText::RightGussetCentre => Self::GussetCentre(Side::Right),
+            PlaceText::InsideBack => Self::InsideBack,
+            PlaceText::InsideFront => Self::InsideFront,
         }
     }
 }
@@ -340,6 +393,8 @@ impl From<Place> for PlaceText {
             Place::FrontCorner(Side::Right) => Self::RightFrontCorner,
             Place::GussetCentre(Side::Left) => Self::LeftGussetCentre,
             Place::GussetCentre(Side::Right) => Self::RightGussetCentre,
+            Place::InsideBack => Self::InsideBack,
+            Place::InsideFront => Self::InsideFront,
         }
     }
 }
@@ -456,7 +511,13 @@ impl TryFrom<&BriefText> for Brief {
             BuildText::CornerPair => Build::CornerPair,
             BuildText::CradlePair => Build::CradlePair { squares: text.squares.into() },
             BuildText::Joined => {
-                Build::Joined { cuts: Places::of(text.cuts.iter().map(|place| Place::from(*place))) }
+                let maybe = |field: &str, text: &Option<String>| {
+                    text.as_deref().map(|text| length(field, text)).transpose()
+                };
+                let at = Places::of(text.cuts.iter().map(|place| Place::from(*place)));
+                let back_part = maybe("back_part", &text.back_part)?;
+                let level = maybe("level", &text.level)?;
+                Build::Joined { cuts: Cuts { at, back_part, level } }
             }
             BuildText::FoldedBase => {
                 Build::FoldedBase { lap: or("base_lap", &text.base_lap, CUSTOMARY_LAP)? }
@@ -466,6 +527,7 @@ impl TryFrom<&BriefText> for Brief {
                 pleat: or("pleat", &text.pleat, CUSTOMARY_PLEATS.1)?,
             },
         };
+        brief.extras = Extras::of(text.extras.iter().map(|extra| Kind::from(*extra)));
         brief.run = Run { start: text.run.start.into(), direction: text.run.direction.into() };
         brief.tab = or("tab", &text.tab, CUSTOMARY_TAB)?;
         brief.joins = match text.joins {
@@ -539,9 +601,13 @@ impl From<&Brief> for BriefText {
             Build::CradlePair { squares } => squares.into(),
             _ => SquaresText::default(),
         };
-        let cuts = match brief.build {
-            Build::Joined { cuts } => cuts.iter().map(PlaceText::from).collect(),
-            _ => Vec::new(),
+        let (cuts, back_part, level) = match brief.build {
+            Build::Joined { cuts } => (
+                cuts.at.iter().map(PlaceText::from).collect(),
+                cuts.back_part.map(|part| part.to_string()),
+                cuts.level.map(|level| level.to_string()),
+            ),
+            _ => (Vec::new(), None, None),
         };
         let base_lap = match brief.build {
             Build::FoldedBase { lap } => Some(lap.to_string()),
@@ -579,6 +645,9 @@ impl From<&Brief> for BriefText {
             build,
             squares,
             cuts,
+            back_part,
+            level,
+            extras: brief.extras.iter().map(ExtraText::from).collect(),
             base_lap,
             pleats,
             pleat,
@@ -662,7 +731,7 @@ mod tests {
         });
         let brief = read_brief(&json).unwrap();
         let cuts = Places::of([Place::FrontCorner(Side::Left), Place::BackCorner(Side::Right)]);
-        assert_eq!(brief.build, Build::Joined { cuts });
+        assert_eq!(brief.build, Build::Joined { cuts: cuts.into() });
         assert_eq!(read_brief(&serde_json::to_value(BriefText::from(&brief)).unwrap()), Ok(brief));
         let uncut = json!({ "finished": { "width": "11", "height": "7", "gusset": "3" }, "build": "joined" });
         assert_eq!(read_brief(&uncut).unwrap_err().field, "cuts");

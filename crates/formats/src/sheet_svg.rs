@@ -5,7 +5,7 @@
 
 use svg::Document;
 use svg::node::element::{Group, Line, Path, Rectangle, Text, Title};
-use wide_fold_core::layout::SheetCut;
+use wide_fold_core::layout::{Part, SheetCut, Small};
 use wide_fold_core::net::{Crease, Cut, CutRole, Fold, Point, Strip};
 use wide_fold_core::pieces::Piece;
 use wide_fold_core::{Length, Plan, Unit};
@@ -48,13 +48,31 @@ pub fn sheet_svg(plan: &Plan, name: &str, index: usize) -> Option<String> {
     document = document.add(group("sheet", "0.2", Some("1 1")).add(ground));
     for (copy, placed) in sheet.placed.iter().enumerate() {
         let frame = Frame { left: MARGIN + placed.space.x, bottom: MARGIN + height - placed.space.y };
-        for (id, part) in piece(&plan.pieces[placed.piece], frame, plan.brief.unit) {
+        let index = match placed.part {
+            Part::Piece(index) => index,
+            Part::Small(small) => {
+                document = document.add(small_part(small, frame).set("id", format!("small-{}", copy + 1)));
+                continue;
+            }
+        };
+        for (id, part) in piece(&plan.pieces[index], frame, plan.brief.unit) {
             // Copies on the same sheet have groups of their own: `cut`, `cut-2`.
             let id = if copy == 0 { id.to_owned() } else { format!("{id}-{}", copy + 1) };
             document = document.add(part.set("id", id));
         }
     }
     Some(document.add(legend(plan, sheet, name, MARGIN * 2 + height)).to_string())
+}
+
+/// A small part: a rectangle, named.
+fn small_part(small: Small, frame: Frame) -> Group {
+    let (x, y) = frame.place(Point::new(Length::ZERO, small.height));
+    let edge = Rectangle::new()
+        .set("x", x)
+        .set("y", y)
+        .set("width", mm(small.width))
+        .set("height", mm(small.height));
+    group("small", "0.3", None).add(edge).add(Title::new(small.kind.name()))
 }
 
 /// Where a piece's origin lies on the page; the page's y runs down.

@@ -81,7 +81,7 @@ proptest! {
             let tree = usvg::Tree::from_str(&svg, &usvg::Options::default()).unwrap();
             // The first cut is the outline: as large as the piece, in px at 96 to the inch.
             let cut = tree.node_by_id("cut").unwrap().abs_bounding_box();
-            let piece = &plan.pieces[plan.layout.sheets[index].placed[0].piece];
+            let piece = &plan.pieces[plan.layout.sheets[index].piece().unwrap()];
             let mm = |px: f32| f64::from(px) / 96.0 * 25.4;
             prop_assert!((mm(cut.width()) - piece.width.mm()).abs() < 1e-2);
             prop_assert!((mm(cut.height()) - piece.height.mm()).abs() < 1e-2);

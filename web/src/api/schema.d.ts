@@ -363,6 +363,11 @@ export interface components {
         BriefText: {
             /** @description Room given to the thickness of the paper; none if left out. */
             allowance?: string | null;
+            /**
+             * @description Width of the left part of the back, where it is cut inside the back; half of it if left out.
+             * @example 5 1/2 in
+             */
+            back_part?: string | null;
             /** @description Depth of the base flaps. */
             base?: components["schemas"]["BaseText"];
             /** @description How far the two flaps of a folded base lap; ½ in if left out. */
@@ -375,12 +380,19 @@ export interface components {
             closing?: components["schemas"]["ClosingText"];
             /** @description Where a joined run is cut; needed for it. */
             cuts?: components["schemas"]["PlaceText"][];
+            /** @description Small parts wanted from the same paper. */
+            extras?: components["schemas"]["ExtraText"][];
             /** @description Size of the open, standing bag. */
             finished: components["schemas"]["FinishedText"];
             /** @description What is scored down the gussets, and across so that the bag folds flat. */
             gusset_crease?: components["schemas"]["GussetCreaseText"];
             /** @description Tabs, or joining strips in place of them. */
             joins?: components["schemas"]["JoinsText"];
+            /**
+             * @description Height above the base line at which the body is joined all round, upper over lower; 0 makes a separate base.
+             * @example 6 in
+             */
+            level?: string | null;
             /**
              * @description Taper of the gusset flaps; ¼ in if left out, 0 for plain slits.
              * @example 1/4 in
@@ -558,6 +570,11 @@ export interface components {
          */
         DirectionText: "right" | "left";
         /**
+         * @description A small part that can be cut from the same paper.
+         * @enum {string}
+         */
+        ExtraText: "insert" | "handle_strips" | "reinforcement" | "tag" | "mats";
+        /**
          * @description One of the two faces.
          * @enum {string}
          */
@@ -673,6 +690,8 @@ export interface components {
         LayoutView: {
             /** @description True if every piece lies within its sheet. */
             fits: boolean;
+            /** @description Small parts for which the sheets have no room left, in words: `insert, 3⅝ × 1⅞`. */
+            from_scrap: string[];
             /** @description The sheets, in the order they are used. */
             sheets: components["schemas"]["SheetCutView"][];
         };
@@ -851,11 +870,13 @@ export interface components {
          * @description A place round the bag at which one piece ends and the next begins.
          * @enum {string}
          */
-        PlaceText: "left_back_corner" | "right_back_corner" | "left_front_corner" | "right_front_corner" | "left_gusset_centre" | "right_gusset_centre";
+        PlaceText: "left_back_corner" | "right_back_corner" | "left_front_corner" | "right_front_corner" | "left_gusset_centre" | "right_gusset_centre" | "inside_back" | "inside_front";
         /** @description A piece on a sheet. */
         PlacedView: {
-            /** @description Which of the pieces. */
-            piece: number;
+            /** @description Which of the pieces; nothing for a small part. */
+            piece?: number | null;
+            /** @description What it is called, if it is a small part: `insert`. */
+            small?: string | null;
             /** @description The space it takes. */
             space: components["schemas"]["RectangleView"];
         };
@@ -1057,12 +1078,14 @@ export interface components {
         SettingsView: {
             /** @description Room given to the thickness of the paper. */
             allowance: components["schemas"]["LengthView"];
+            back_part?: components["schemas"]["LengthView"] | null;
             /** @description Thickness of one layer of the paper, in millimetres whatever the unit. */
             caliper: components["schemas"]["LengthView"];
             /** @description True if that was measured, false if it is estimated from the weight. */
             caliper_measured: boolean;
             flap_corner?: components["schemas"]["LengthView"] | null;
             lap?: components["schemas"]["LengthView"] | null;
+            level?: components["schemas"]["LengthView"] | null;
             /** @description The taper of the gusset flaps. */
             notch: components["schemas"]["LengthView"];
             /** @description The board's reach. */
@@ -1218,6 +1241,8 @@ export interface components {
              */
             keep_mm: number;
             off?: components["schemas"]["RectangleView"] | null;
+            /** @description What is put on the trimmer. */
+            on: components["schemas"]["RectangleView"];
         };
         /**
          * @description The unit of labels.

@@ -21,6 +21,8 @@ const PATHS = {
   bin: "M4 7h16M9 7V4h6v3M6 7l1 14h10l1-14M10 11v6M14 11v6",
   plus: "M12 4v16M4 12h16",
   minus: "M4 12h16",
+  back: "m14 5-7 7 7 7",
+  on: "m10 5 7 7-7 7",
   papers: "M5 7h12v14H5zM8 4h12v14M8 11h6M8 15h6",
 } as const;
 

@@ -109,13 +109,13 @@ export function SheetDrawing(props: SheetDrawingProps) {
             <Hatches />
             <Ground sheet={sheet} frame={ground} />
             {trims && <Leftovers sheet={sheet} frame={ground} scores={scores} />}
-            {others.map(({ piece: other, space: { x_mm, y_mm } }) => (
-              <PieceLines
-                key={`${x_mm} ${y_mm}`}
-                piece={plan.pieces[other] ?? piece}
-                place={shifted(ground, x_mm, y_mm)}
-              />
-            ))}
+            {others.map((placed) => {
+              const { x_mm, y_mm } = placed.space;
+              const key = `${x_mm} ${y_mm}`;
+              const other = plan.pieces[placed.piece ?? -1];
+              if (!other) return <SmallPart key={key} placed={placed} frame={ground} />;
+              return <PieceLines key={key} piece={other} place={shifted(ground, x_mm, y_mm)} />;
+            })}
             <PieceLines piece={piece} place={frame} marked={marked} />
             <GlueAreas piece={piece} frame={frame} shown={glue} read={read} />
             <Overhang sheet={sheet} piece={piece} frame={ground} />
@@ -234,15 +234,10 @@ function Leftovers({ sheet, frame, scores }: { sheet: SheetCut; frame: Frame; sc
         );
       })}
       {sheet.trims.map((trim) => {
-        const part = trim.off ?? sheet.placed[0]?.space;
-        if (!part) return null;
-        const ends =
-          trim.blade === "upright"
-            ? { x1: trim.keep_mm, x2: trim.keep_mm, y1: part.y_mm, y2: part.y_mm + part.height_mm }
-            : { x1: part.x_mm, x2: part.x_mm + part.width_mm, y1: trim.keep_mm, y2: trim.keep_mm };
+        const ends = ofTrim(trim);
         return (
           <line
-            key={`${trim.blade} ${trim.keep_mm}`}
+            key={`${ends.x1} ${ends.y1} ${ends.x2} ${ends.y2}`}
             className="trim"
             x1={frame.x(ends.x1)}
             y1={frame.y(ends.y1)}
@@ -251,6 +246,39 @@ function Leftovers({ sheet, frame, scores }: { sheet: SheetCut; frame: Frame; sc
           />
         );
       })}
+    </g>
+  );
+}
+
+/** Where the blade runs, in the frame of the sheet. */
+function ofTrim({ on, blade, keep_mm }: SheetCut["trims"][number]) {
+  const [x, y] = [on.x_mm + keep_mm, on.y_mm + keep_mm];
+  return blade === "upright"
+    ? { x1: x, x2: x, y1: on.y_mm, y2: on.y_mm + on.height_mm }
+    : { x1: on.x_mm, x2: on.x_mm + on.width_mm, y1: y, y2: y };
+}
+
+/** A small part on the sheet: its edge and its name, which runs along its longer side. */
+export function SmallPart({ placed, frame }: { placed: SheetCut["placed"][number]; frame: Frame }) {
+  const { x_mm, y_mm, width_mm, height_mm } = placed.space;
+  const [x, y] = [frame.x(x_mm), frame.y(y_mm + height_mm)];
+  const [width, height] = [width_mm * frame.scale, height_mm * frame.scale];
+  const [middle, level] = [x + width / 2, y + height / 2];
+  const stands = height > width;
+  const fits = Math.max(width, height) > 80 && Math.min(width, height) > 18;
+  return (
+    <g className="small-part" aria-hidden="true">
+      <rect x={x} y={y} width={width} height={height} />
+      {fits && (
+        <text
+          x={middle}
+          y={level + 5}
+          textAnchor="middle"
+          transform={stands ? `rotate(-90 ${middle} ${level})` : undefined}
+        >
+          {placed.small}
+        </text>
+      )}
     </g>
   );
 }

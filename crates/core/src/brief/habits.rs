@@ -1,6 +1,6 @@
 //! The habits and schools a brief chooses between.
 
-use super::Places;
+use super::Cuts;
 use crate::Length;
 
 /// Customary glue tab: ½ in (common practice).
@@ -39,7 +39,7 @@ pub enum Build {
     /// The run cut into pieces at places of one's choice, for a bag that is larger than its sheets.
     Joined {
         /// Where it is cut.
-        cuts: Places,
+        cuts: Cuts,
     },
     /// A tube of wrapping paper whose base is folded without a slit: the ends go in as triangles and the two face
     /// flaps lap each other.

@@ -64,9 +64,23 @@ impl Brief {
         match self.build {
             Build::Wrap | Build::CornerPair | Build::CradlePair { .. } => {}
             Build::Joined { cuts } => {
-                if cuts.count() == 0 {
+                if cuts.at.count() == 0 {
                     let sentence = "A run of pieces has to be cut at one place at least.".to_owned();
                     return Err(BriefFault { field: "cuts", sentence });
+                }
+                if let Some(part) = cuts.back_part {
+                    let most = size.width - SMALLEST_PANEL;
+                    self.within(
+                        "back_part",
+                        "The left part of the back",
+                        part,
+                        SMALLEST_PANEL.min(most),
+                        most,
+                    )?;
+                }
+                if let Some(level) = cuts.level {
+                    let most = size.height - self.tab - SMALLEST_PANEL;
+                    self.within("level", "The level of the join", level, Length::ZERO, most)?;
                 }
             }
             Build::FoldedBase { lap } => {

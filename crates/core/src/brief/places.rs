@@ -1,5 +1,6 @@
 //! Places at which a run of panels can be cut into pieces.
 
+use crate::Length;
 use crate::net::Side;
 
 /// A place round the bag at which one piece ends and the next begins.
@@ -11,17 +12,24 @@ pub enum Place {
     FrontCorner(Side),
     /// Down the centre of a gusset.
     GussetCentre(Side),
+    /// Inside the back.
+    InsideBack,
+    /// Down the middle of the front: only where the front alone is wider than the sheet.
+    InsideFront,
 }
 
 impl Place {
-    /// All six, the least visible first (common practice: back corner, front corner, gusset centre).
-    pub const ALL: [Self; 6] = [
+    /// All of them, the least visible first (common practice: back corner, front corner, gusset centre, inside the
+    /// back, inside the front).
+    pub const ALL: [Self; 8] = [
         Self::BackCorner(Side::Left),
         Self::BackCorner(Side::Right),
         Self::FrontCorner(Side::Left),
         Self::FrontCorner(Side::Right),
         Self::GussetCentre(Side::Left),
         Self::GussetCentre(Side::Right),
+        Self::InsideBack,
+        Self::InsideFront,
     ];
 
     /// How much a join there shows, for comparison only: a join at a front corner is as bad as two at back corners
@@ -31,6 +39,8 @@ impl Place {
             Self::BackCorner(_) => 1,
             Self::FrontCorner(_) => 2,
             Self::GussetCentre(_) => 3,
+            Self::InsideBack => 4,
+            Self::InsideFront => 12,
         }
     }
 
@@ -43,6 +53,8 @@ impl Place {
             Self::FrontCorner(Side::Right) => "right front corner",
             Self::GussetCentre(Side::Left) => "centre of the left gusset",
             Self::GussetCentre(Side::Right) => "centre of the right gusset",
+            Self::InsideBack => "inside of the back",
+            Self::InsideFront => "middle of the front",
         }
     }
 
@@ -63,7 +75,7 @@ impl Places {
 
     /// Every set with at least one place in it.
     pub fn every() -> impl Iterator<Item = Self> {
-        (1..1 << Place::ALL.len()).map(Self)
+        (1..=u8::MAX).map(Self)
     }
 
     /// True if the place belongs to it.
@@ -82,6 +94,25 @@ impl Places {
     }
 }
 
+/// Where the run of a bag is cut into pieces.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+pub struct Cuts {
+    /// The places round the bag: at least one.
+    pub at: Places,
+    /// Width of the left part of the back (the left of one who looks at the front) where it is cut inside the back;
+    /// half of it if nothing is said.
+    pub back_part: Option<Length>,
+    /// Height above the base line at which the body is joined too, all round, upper over lower: at none the base is a
+    /// separate one. Nothing if the pieces are as tall as the bag.
+    pub level: Option<Length>,
+}
+
+impl From<Places> for Cuts {
+    fn from(at: Places) -> Self {
+        Self { at, ..Self::default() }
+    }
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;
@@ -91,7 +122,7 @@ mod tests {
         let two = [Place::BackCorner(Side::Right), Place::GussetCentre(Side::Left)];
         let set = Places::of(two);
         assert_eq!(set.iter().collect::<Vec<_>>(), two);
-        assert_eq!((set.count(), Places::every().count()), (2, 63));
+        assert_eq!((set.count(), Places::every().count()), (2, 255));
         assert!(!set.has(Place::FrontCorner(Side::Left)));
     }
 }

@@ -6,8 +6,8 @@
 
 use super::{Folded, made};
 use crate::Brief;
-use crate::brief::{Build, ClosingOrder};
-use crate::net::{Band, BaseCorners, Crease, CreaseRole, Fold, Net, Panel, Strip};
+use crate::brief::{Build, ClosingOrder, FaceSide};
+use crate::net::{Band, BaseCorners, Crease, CreaseRole, Fold, Net, Strip};
 
 /// A stretch of the way, and what happens on it.
 #[derive(Clone, Copy, Debug, PartialEq)]
@@ -65,7 +65,7 @@ fn angle(brief: &Brief, strip: &Strip, crease: &Crease, t: f64) -> f64 {
     let is_tube = strip.corners == BaseCorners::Folded;
     if crease.role == CreaseRole::TuckLine {
         // It bends with the tube; the end pushed in turns it the other way, and the face flap right over.
-        let flap = if crease.panel == Panel::Front { FRONT_OVER } else { BACK_OVER };
+        let flap = if crease.panel.is_front() { FRONT_OVER } else { BACK_OVER };
         return if ENDS.done(t) < 1.0 { 90.0 * TUBE.done(t) } else { -90.0 - 90.0 * flap.done(t) };
     }
     made(crease) * leg_of(brief, strip, crease, is_tube).done(t)
@@ -78,18 +78,14 @@ fn leg_of(brief: &Brief, strip: &Strip, crease: &Crease, is_tube: bool) -> Leg {
         CreaseRole::BottomFold => END_TO_END,
         CreaseRole::SquashDiagonal => ENDS,
         CreaseRole::Corner if is_below_base_line(strip, crease) => FIRST,
-        CreaseRole::BaseLine if is_tube => match crease.panel {
-            Panel::Front => FRONT_OVER,
-            Panel::Back => BACK_OVER,
-            _ => ENDS,
+        CreaseRole::BaseLine if is_tube => match crease.panel.face() {
+            Some(FaceSide::Front) => FRONT_OVER,
+            Some(FaceSide::Back) => BACK_OVER,
+            None => ENDS,
         },
-        CreaseRole::BaseLine => match (crease.panel, brief.closing) {
-            (Panel::Front, _) => FRONT,
-            (Panel::Back, ClosingOrder::BackFirst) | (Panel::Gusset { .. }, ClosingOrder::GussetsFirst) => {
-                FIRST
-            }
-            _ => SECOND,
-        },
+        CreaseRole::BaseLine if crease.panel.is_front() => FRONT,
+        CreaseRole::BaseLine if crease.panel.is_back() == (brief.closing == ClosingOrder::BackFirst) => FIRST,
+        CreaseRole::BaseLine => SECOND,
         _ => TUBE,
     }
 }
@@ -118,6 +114,7 @@ pub fn flap_closed(brief: &Brief, net: &Net, folded: &Folded) -> Folded {
 mod tests {
     use super::*;
     use crate::brief::{CUSTOMARY_LAP, CUSTOMARY_PLEATS, Joins, Squares, Top};
+    use crate::net::Panel;
     use crate::{Brief, Length};
     use rstest::rstest;
 

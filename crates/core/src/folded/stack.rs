@@ -132,13 +132,13 @@ impl Layers {
             known.push(if in_front { (under, over) } else { (over, under) });
         }
         // A flap folded in earlier lies further inside.
-        let turn = |panel: Panel| match (panel, closing) {
-            (Panel::Front, _) => Some(2),
-            (Panel::Back, ClosingOrder::BackFirst) | (Panel::Gusset { .. }, ClosingOrder::GussetsFirst) => {
-                Some(0)
+        let turn = |panel: Panel| {
+            let is_first = panel.is_back() == (closing == ClosingOrder::BackFirst);
+            if panel.is_front() {
+                Some(2)
+            } else {
+                (panel.is_back() || panel.is_gusset()).then_some(if is_first { 0 } else { 1 })
             }
-            (Panel::Back | Panel::Gusset { .. }, _) => Some(1),
-            _ => None,
         };
         let is_slit = net.strips.iter().all(|strip| strip.corners != crate::net::BaseCorners::Folded);
         let flaps: Vec<(usize, usize)> = folded
@@ -163,13 +163,22 @@ impl Layers {
         net: &'a Net,
         folded: &'a Folded,
     ) -> impl Iterator<Item = (usize, usize, Face)> + 'a {
-        net.seams.iter().flat_map(move |seam| {
-            let glue = &net.strips[seam.under.strip].glue;
-            let pleat =
-                glue.iter().find(|glue| glue.role == GlueRole::Pleat && glue.panel == seam.under.panel);
-            let face = pleat.map_or(Face::Outside, |glue| glue.face);
-            folded.glued(net, seam).map(move |(under, over)| (self.body_of[under], self.body_of[over], face))
-        })
+        net.seams
+            .iter()
+            .flat_map(move |seam| {
+                let glue = &net.strips[seam.under.strip].glue;
+                let pleat =
+                    glue.iter().find(|glue| glue.role == GlueRole::Pleat && glue.panel == seam.under.panel);
+                let face = pleat.map_or(Face::Outside, |glue| glue.face);
+                folded
+                    .glued(net, seam)
+                    .map(move |(under, over)| (self.body_of[under], self.body_of[over], face))
+            })
+            .chain(net.laps.iter().flat_map(move |lap| {
+                folded
+                    .lapped(lap)
+                    .map(move |(under, over)| (self.body_of[under], self.body_of[over], Face::Outside))
+            }))
     }
 
     fn rules(&self, net: &Net, folded: &Folded) -> Vec<Rule> {

@@ -66,9 +66,16 @@ fn outward(folded: &Folded, facet: &Turned) -> Option<DVec3> {
     };
     match band {
         Band::Flap if facet.pose.z_axis.y.abs() > 0.5 => Some(DVec3::Y),
-        Band::Flap => body(if panel == Panel::Front { Panel::Back } else { Panel::Front }),
+        Band::Flap => across(folded, panel),
         _ => body(panel),
     }
+}
+
+/// The direction from which the face across the bag is seen.
+fn across(folded: &Folded, panel: Panel) -> Option<DVec3> {
+    let is_across = |other: Panel| other.is_face() && other.face() != panel.face();
+    let face = folded.facets.iter().find(|other| is_across(other.part.0) && other.part.1 == Band::Body);
+    face.map(|face| face.pose.z_axis)
 }
 
 /// On upright surfaces up is up; on the mouth it is away from the one who stands before the front.

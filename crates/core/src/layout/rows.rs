@@ -1,26 +1,45 @@
-//! Pieces of one height side by side, on as few sheets as can be: bin packing, solved exactly, for there are at most six.
+//! Pieces side by side in rows, rows one above another: each packed exactly, for there are few.
 
-use super::{Blade, Placed, Rectangle, SheetCut, Trim, lay, trim_out};
+use super::{Blade, Part, Placed, Rectangle, SheetCut, Trim, lay, trim_out};
 use crate::Length;
 use crate::pieces::Piece;
 
-/// One row of pieces a sheet. Pieces of other heights stand on sheets of their own.
-pub(super) fn rows(pieces: &[Piece], width: Length, height: Length) -> Vec<SheetCut> {
-    let mut heights: Vec<Length> =
-        pieces.iter().filter(|piece| !piece.from_scrap).map(|piece| piece.height).collect();
+/// How many sheets pieces of these sizes take in rows of one height.
+pub(crate) fn rows_needed(sizes: &[(Length, Length)], sheet: (Length, Length)) -> u32 {
+    let rows: Vec<Length> = in_rows(sizes, sheet.0).into_iter().map(|row| sizes[row[0]].1).collect();
+    u32::try_from(pack(&rows, sheet.1).len()).unwrap_or(u32::MAX)
+}
+
+/// The sizes in as few rows as can be, the tallest first; every row has pieces of one height.
+fn in_rows(sizes: &[(Length, Length)], width: Length) -> Vec<Vec<usize>> {
+    let mut heights: Vec<Length> = sizes.iter().map(|(_, tall)| *tall).collect();
     heights.sort();
     heights.dedup();
-    let mut sheets = Vec::new();
-    for tall in heights.into_iter().rev() {
-        let alike = pieces.iter().enumerate().filter(|(_, piece)| piece.height == tall && !piece.from_scrap);
-        let copies: Vec<(usize, Length)> =
-            alike.flat_map(|(index, piece)| (0..piece.count).map(move |_| (index, piece.width))).collect();
-        let widths: Vec<Length> = copies.iter().map(|(_, wide)| *wide).collect();
-        for row in pack(&widths, width) {
-            let own: Vec<(usize, Length)> = row.into_iter().map(|copy| copies[copy]).collect();
-            sheets.push(cut(&own, tall, pieces, (width, height)));
-        }
-    }
+    let rows = heights.into_iter().rev().flat_map(|tall| {
+        let alike: Vec<usize> = (0..sizes.len()).filter(|copy| sizes[*copy].1 == tall).collect();
+        let widths: Vec<Length> = alike.iter().map(|copy| sizes[*copy].0).collect();
+        let rows = pack(&widths, width).into_iter();
+        rows.map(move |row| row.into_iter().map(|place| alike[place]).collect()).collect::<Vec<Vec<usize>>>()
+    });
+    rows.collect()
+}
+
+/// Rows of pieces on as few sheets as rows can be put on.
+pub(super) fn rows(pieces: &[Piece], width: Length, height: Length) -> Vec<SheetCut> {
+    let cut = pieces.iter().enumerate().filter(|(_, piece)| !piece.from_scrap);
+    let copies: Vec<usize> = cut.flat_map(|(index, piece)| (0..piece.count).map(move |_| index)).collect();
+    let sizes: Vec<(Length, Length)> =
+        copies.iter().map(|index| (pieces[*index].width, pieces[*index].height)).collect();
+    let rows = in_rows(&sizes, width);
+    let heights: Vec<Length> = rows.iter().map(|row| sizes[row[0]].1).collect();
+    let mut sheets: Vec<SheetCut> = pack(&heights, height)
+        .into_iter()
+        .map(|stack| {
+            let own: Vec<Vec<usize>> =
+                stack.iter().map(|row| rows[*row].iter().map(|copy| copies[*copy]).collect()).collect();
+            sheet_of(&own, pieces, (width, height))
+        })
+        .collect();
     sheets.extend(pieces.iter().enumerate().filter(|(_, piece)| piece.from_scrap).map(|(index, piece)| {
         let scrap = lay(index, piece, piece.width * i64::from(piece.count), piece.height);
         SheetCut { scrap: true, ..scrap }
@@ -28,23 +47,54 @@ pub(super) fn rows(pieces: &[Piece], width: Length, height: Length) -> Vec<Sheet
     sheets
 }
 
-/// One sheet with a row of pieces from its left edge.
-fn cut(row: &[(usize, Length)], tall: Length, pieces: &[Piece], sheet: (Length, Length)) -> SheetCut {
-    if let [(only, _)] = row {
+/// One sheet with rows of pieces from its bottom-left corner.
+fn sheet_of(rows: &[Vec<usize>], pieces: &[Piece], sheet: (Length, Length)) -> SheetCut {
+    if let [row] = rows
+        && let [only] = row.as_slice()
+    {
         let piece = Piece { count: 1, ..pieces[*only].clone() };
         return lay(*only, &piece, sheet.0, sheet.1);
     }
-    let mut x = Length::ZERO;
+    let mut trims = Vec::new();
     let mut placed = Vec::new();
-    for (piece, wide) in row {
-        let space = Rectangle { x, y: Length::ZERO, width: *wide, height: tall };
-        placed.push(Placed { piece: *piece, space });
-        x += *wide;
+    let mut y = Length::ZERO;
+    let whole = Rectangle { x: Length::ZERO, y, width: sheet.0, height: sheet.1 };
+    if let [row] = rows {
+        // One row is trimmed out whole, then its pieces are parted, the last one first.
+        let tall = pieces[row[0]].height;
+        let wide = row.iter().map(|piece| pieces[*piece].width).sum();
+        trims = trim_out((wide, tall), sheet, Blade::Level);
+        part(row, pieces, Rectangle { width: wide, height: tall, ..whole }, &mut placed, &mut trims);
+    } else {
+        // The rows are parted first, the top one first; then each is parted by itself.
+        let tops: Vec<Length> = rows
+            .iter()
+            .scan(Length::ZERO, |top, row| {
+                *top += pieces[row[0]].height;
+                Some(*top)
+            })
+            .collect();
+        for (index, top) in tops.iter().enumerate().rev() {
+            let above = tops.get(index + 1).copied().unwrap_or(sheet.1);
+            let on = Rectangle { height: above, ..whole };
+            let is_last = index + 1 == tops.len();
+            if *top < above {
+                let off = Rectangle { y: *top, height: above - *top, ..whole };
+                trims.push(Trim { on, blade: Blade::Level, keep: *top, off: is_last.then_some(off) });
+            }
+        }
+        for row in rows {
+            let tall = pieces[row[0]].height;
+            let wide: Length = row.iter().map(|piece| pieces[*piece].width).sum();
+            let on = Rectangle { y, height: tall, ..whole };
+            if wide < sheet.0 {
+                let off = Rectangle { x: wide, width: sheet.0 - wide, ..on };
+                trims.push(Trim { on, blade: Blade::Upright, keep: wide, off: Some(off) });
+            }
+            part(row, pieces, Rectangle { width: wide, ..on }, &mut placed, &mut trims);
+            y += tall;
+        }
     }
-    // The row is trimmed out whole, then its pieces are parted, the last one first.
-    let mut trims = trim_out((x, tall), sheet, Blade::Level);
-    let parts = placed.iter().skip(1).rev();
-    trims.extend(parts.map(|part| Trim { blade: Blade::Upright, keep: part.space.x, off: None }));
     let mut offcuts: Vec<Rectangle> = trims.iter().filter_map(|trim| trim.off).collect();
     offcuts.sort_by_key(|offcut| -offcut.area());
     SheetCut {
@@ -56,6 +106,22 @@ fn cut(row: &[(usize, Length)], tall: Length, pieces: &[Piece], sheet: (Length, 
         offcuts,
         overhang: super::Overhang::default(),
         scrap: false,
+    }
+}
+
+/// Parts a row that has been trimmed out into its pieces, the last one first.
+fn part(row: &[usize], pieces: &[Piece], space: Rectangle, placed: &mut Vec<Placed>, trims: &mut Vec<Trim>) {
+    let mut x = Length::ZERO;
+    let mut cuts = Vec::new();
+    for piece in row {
+        let width = pieces[*piece].width;
+        placed.push(Placed { part: Part::Piece(*piece), space: Rectangle { x, width, ..space } });
+        x += width;
+        cuts.push(x);
+    }
+    for pair in cuts.windows(2).rev() {
+        let on = Rectangle { width: pair[1], ..space };
+        trims.push(Trim { on, blade: Blade::Upright, keep: pair[0], off: None });
     }
 }
 

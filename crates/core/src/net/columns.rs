@@ -1,7 +1,7 @@
 //! Panels side by side, and the bands they are stacked from.
 
 use super::{BaseCorners, Span};
-use crate::brief::{Build, Direction, FaceSide, Joins, Place, Places, RunStart, Squares, Top};
+use crate::brief::{Build, Cuts, Direction, FaceSide, Joins, Place, RunStart, Squares, Top};
 use crate::{Brief, Length};
 
 /// What a column of the strip becomes.
@@ -11,6 +11,13 @@ pub enum Panel {
     Front,
     /// The back face.
     Back,
+    /// Part of a face that is joined inside.
+    FacePart {
+        /// Which face.
+        on: FaceSide,
+        /// Which part of it, looking at the front of the standing bag.
+        side: Side,
+    },
     /// A side panel, or one half of it where the run starts in its middle.
     Gusset {
         /// Which side, looking at the front of the standing bag.
@@ -68,7 +75,7 @@ impl Column {
     pub fn has_flap(&self, corners: BaseCorners) -> bool {
         match self.panel {
             Panel::Tab | Panel::JoinHalf(_) | Panel::Pleat { .. } => false,
-            Panel::Front | Panel::Back => corners != BaseCorners::NoBase,
+            Panel::Front | Panel::Back | Panel::FacePart { .. } => corners != BaseCorners::NoBase,
             Panel::Gusset { .. } => matches!(corners, BaseCorners::Flaps | BaseCorners::Folded),
         }
     }
@@ -108,9 +115,29 @@ impl Panel {
         matches!(self, Self::Gusset { .. })
     }
 
-    /// True for front and back.
+    /// True for front and back, and parts of them.
     pub fn is_face(self) -> bool {
-        matches!(self, Self::Front | Self::Back)
+        self.face().is_some()
+    }
+
+    /// The face it is, or is part of.
+    pub fn face(self) -> Option<FaceSide> {
+        match self {
+            Self::Front => Some(FaceSide::Front),
+            Self::Back => Some(FaceSide::Back),
+            Self::FacePart { on, .. } => Some(on),
+            _ => None,
+        }
+    }
+
+    /// True for the front, or part of it.
+    pub fn is_front(self) -> bool {
+        self.face() == Some(FaceSide::Front)
+    }
+
+    /// True for the back, or part of it.
+    pub fn is_back(self) -> bool {
+        self.face() == Some(FaceSide::Back)
     }
 
     /// True for paper that is there only to be glued under a panel.
@@ -225,33 +252,48 @@ pub(super) fn runs(brief: &Brief) -> Vec<Run> {
     runs
 }
 
+/// A panel and its width, and the place behind it at which the run may be cut.
+type Link = ((Panel, Length), Option<Place>);
+
 /// Round the bag from the front on, cut wherever `cuts` says; every piece ends in a tab. At least one place is cut.
-fn cut_run(brief: &Brief, cuts: Places, near: Side, far: Side) -> Vec<Vec<(Panel, Length)>> {
+fn cut_run(brief: &Brief, cuts: Cuts, near: Side, far: Side) -> Vec<Vec<(Panel, Length)>> {
     let size = brief.finished;
-    let half = size.gusset.half();
-    let part = |side, part, width| (Panel::Gusset { side, part }, width);
-    let gusset = |side: Side, from_front: bool| {
-        let (front, back) =
-            (part(side, GussetPart::FrontHalf, half), part(side, GussetPart::BackHalf, size.gusset - half));
-        if !cuts.has(Place::GussetCentre(side)) {
-            vec![(part(side, GussetPart::Whole, size.gusset), None)]
-        } else if from_front {
-            vec![(front, Some(Place::GussetCentre(side))), (back, None)]
+    // One panel, or its two parts if it is cut inside.
+    let panel = |whole: Panel, inside: Place, parts: [(Panel, Length); 2], after: Place| -> Vec<Link> {
+        if cuts.at.has(inside) {
+            vec![(parts[0], Some(inside)), (parts[1], Some(after))]
         } else {
-            vec![(back, Some(Place::GussetCentre(side))), (front, None)]
+            vec![((whole, parts[0].1 + parts[1].1), Some(after))]
         }
     };
-    let then = |mut panels: Vec<((Panel, Length), Option<Place>)>, place| {
-        if let Some(last) = panels.last_mut() {
-            last.1 = Some(place);
-        }
-        panels
+    let half = size.gusset.half();
+    let gusset = |side: Side, order: [GussetPart; 2], after: Place| {
+        let part = |part| {
+            let width = if part == GussetPart::FrontHalf { half } else { size.gusset - half };
+            (Panel::Gusset { side, part }, width)
+        };
+        let whole = Panel::Gusset { side, part: GussetPart::Whole };
+        panel(whole, Place::GussetCentre(side), order.map(part), after)
     };
-    let mut ring = vec![((Panel::Front, size.width), Some(Place::FrontCorner(far)))];
-    ring.extend(then(gusset(far, true), Place::BackCorner(far)));
-    ring.push(((Panel::Back, size.width), Some(Place::BackCorner(near))));
-    ring.extend(then(gusset(near, false), Place::FrontCorner(near)));
-    let is_cut = |place: &Option<Place>| place.is_some_and(|place| cuts.has(place));
+    let face = |on: FaceSide, inside: Place, order: [Side; 2], after: Place| {
+        let left = match on {
+            FaceSide::Front => size.width.half(),
+            FaceSide::Back => cuts.back_part.unwrap_or(size.width.half()),
+        };
+        let part = |side| {
+            let width = if side == Side::Left { left } else { size.width - left };
+            (Panel::FacePart { on, side }, width)
+        };
+        let whole = if on == FaceSide::Front { Panel::Front } else { Panel::Back };
+        panel(whole, inside, order.map(part), after)
+    };
+    let mut ring = face(FaceSide::Front, Place::InsideFront, [near, far], Place::FrontCorner(far));
+    let from_front = [GussetPart::FrontHalf, GussetPart::BackHalf];
+    ring.extend(gusset(far, from_front, Place::BackCorner(far)));
+    ring.extend(face(FaceSide::Back, Place::InsideBack, [far, near], Place::BackCorner(near)));
+    let [first, last] = from_front;
+    ring.extend(gusset(near, [last, first], Place::FrontCorner(near)));
+    let is_cut = |place: &Option<Place>| place.is_some_and(|place| cuts.at.has(place));
     // Begin behind the last cut, so that the ring falls apart into whole pieces.
     let begin = ring.iter().rposition(|(_, after)| is_cut(after)).map_or(0, |last| last + 1);
     let count = ring.len();
@@ -270,18 +312,17 @@ fn cut_run(brief: &Brief, cuts: Places, near: Side, far: Side) -> Vec<Vec<(Panel
         piece.push((Panel::Tab, brief.tab));
     }
     // The piece with the front comes first.
-    let first = pieces.iter().position(|piece| piece.iter().any(|(panel, _)| *panel == Panel::Front));
+    let first = pieces.iter().position(|piece| piece.iter().any(|(panel, _)| panel.is_front()));
     pieces.rotate_left(first.unwrap_or(0));
     pieces
 }
 
 fn run(brief: &Brief, panels: &[(Panel, Length)], corners: BaseCorners) -> Run {
-    let flap = |on| panels.iter().any(|(panel, _)| *panel == on);
+    let has = |on| panels.iter().any(|(panel, _)| panel.face() == Some(on));
     let top = match brief.top {
         Top::Raw => (Band::Hem, Length::ZERO),
         Top::HemIn { depth } | Top::HemOut { depth } => (Band::Hem, depth),
-        Top::Flap { on: FaceSide::Front, depth, .. } if flap(Panel::Front) => (Band::Flap, depth),
-        Top::Flap { on: FaceSide::Back, depth, .. } if flap(Panel::Back) => (Band::Flap, depth),
+        Top::Flap { on, depth, .. } if has(on) => (Band::Flap, depth),
         Top::Flap { .. } => (Band::Flap, Length::ZERO),
     };
     let bands = [(Band::Base, brief.flap()), (Band::Body, brief.finished.height), top];

@@ -55,12 +55,15 @@ pub enum CreaseRole {
     PleatLine,
     /// Where a flare is folded end to end.
     BottomFold,
+    /// A pencil line on a lower piece to which the edge of the upper one is laid.
+    LevelLine,
 }
 
 impl CreaseRole {
-    /// True for creases that come about in the hand when the ends of a tube are squashed: nobody scores them.
+    /// True for lines that nobody scores: creases that come about in the hand when the ends of a tube are squashed, and
+    /// pencil lines.
     pub fn is_made_by_hand(self) -> bool {
-        matches!(self, Self::SquashDiagonal | Self::TuckLine)
+        matches!(self, Self::SquashDiagonal | Self::TuckLine | Self::LevelLine)
     }
 }
 

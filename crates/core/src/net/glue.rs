@@ -36,6 +36,8 @@ pub enum GlueRole {
     BaseLap,
     /// The outermost pleat of a flare.
     Pleat,
+    /// The top of a lower piece, under the upper one.
+    Level,
 }
 
 /// An area that carries glue or tape.
@@ -124,7 +126,7 @@ fn base_flap(brief: &Brief, run: &Run, edge: &Edge, index: usize) -> Vec<Glue> {
         return folded_base(brief, column, base);
     }
     let folds_over = match brief.closing {
-        ClosingOrder::BackFirst => panel == Panel::Front || panel.is_gusset(),
+        ClosingOrder::BackFirst => panel.is_front() || panel.is_gusset(),
         ClosingOrder::GussetsFirst => panel.is_face(),
     };
     if !folds_over {

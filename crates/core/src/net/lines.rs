@@ -51,7 +51,7 @@ fn inside(brief: &Brief, run: &Run, column: &Column) -> Vec<Crease> {
         creases.push(level(panel, x, hem.from, hem_fold(brief), CreaseRole::HemLine));
     }
     if let (Some(flap), Top::Flap { on, .. }) = (run.row(Band::Flap), brief.top)
-        && panel == face(on)
+        && panel.face() == Some(on)
     {
         creases.push(level(panel, x, flap.from, Fold::Mountain, CreaseRole::FlapLine));
     }
@@ -119,9 +119,9 @@ fn face_lines(brief: &Brief, run: &Run, column: &Column, creases: &mut Vec<Creas
     let (panel, x) = (column.panel, column.x);
     let is_tube = run.corners == BaseCorners::Folded;
     if let Some(apex) = apex(brief, body) {
-        let fold = match (brief.gusset_crease, panel) {
-            (GussetCrease::FoldFlat { .. }, Panel::Back) => Some(Fold::Valley),
-            (GussetCrease::FoldFlat { across: Across::BothFaces }, Panel::Front) => Some(Fold::Flat),
+        let fold = match (brief.gusset_crease, panel.face()) {
+            (GussetCrease::FoldFlat { .. }, Some(FaceSide::Back)) => Some(Fold::Valley),
+            (GussetCrease::FoldFlat { across: Across::BothFaces }, Some(FaceSide::Front)) => Some(Fold::Flat),
             _ => None,
         };
         match fold {
@@ -198,6 +198,11 @@ fn between(brief: &Brief, runs: &[Run], seams: &[Seam], index: usize, right: usi
         CreaseRole::Corner
     };
     let in_mid_gusset = role != CreaseRole::Corner && panels.iter().all(|panel| panel.is_gusset());
+    let in_mid_face = role != CreaseRole::Corner && panels[0].face() == panels[1].face();
+    if in_mid_face && panels[0].is_face() {
+        // Nothing turns there, in the bag or in the flat.
+        return Upright { x, role, fold: Fold::Flat, panel }.through(body, hem);
+    }
     if in_mid_gusset {
         return mid_gusset_line(brief, run, x, role, panel);
     }
@@ -285,13 +290,6 @@ fn apex(brief: &Brief, body: Span) -> Option<Length> {
 
 fn hem_fold(brief: &Brief) -> Fold {
     if matches!(brief.top, Top::HemOut { .. }) { Fold::Valley } else { Fold::Mountain }
-}
-
-fn face(side: FaceSide) -> Panel {
-    match side {
-        FaceSide::Front => Panel::Front,
-        FaceSide::Back => Panel::Back,
-    }
 }
 
 fn level(panel: Panel, x: Span, y: Length, fold: Fold, role: CreaseRole) -> Crease {

@@ -58,7 +58,7 @@ pub(super) struct Edge {
     /// How much a hem is drawn in at a free edge.
     hem_corner: Length,
     /// The face with the closing flap.
-    flap: Option<Panel>,
+    flap: Option<FaceSide>,
     /// Number of the outermost pleat; zero on anything but a flare.
     outermost: u8,
 }
@@ -123,8 +123,7 @@ impl Edge {
                 brief.notch.half().min(eighth(hem))
             },
             flap: match brief.top {
-                Top::Flap { on: FaceSide::Front, .. } => Some(Panel::Front),
-                Top::Flap { on: FaceSide::Back, .. } => Some(Panel::Back),
+                Top::Flap { on, .. } => Some(on),
                 _ => None,
             },
             outermost: if let Build::PleatedFlare { pleats, .. } = brief.build { pleats } else { 0 },
@@ -149,7 +148,7 @@ impl Edge {
     fn head(&self, run: &Run, index: usize) -> (Length, Length) {
         let column = &run.columns[index];
         let top = match run.row(Band::Flap) {
-            Some(flap) if Some(column.panel) != self.flap => flap.from,
+            Some(flap) if column.panel.face() != self.flap => flap.from,
             _ => run.height(),
         };
         self.slant(run, index, top, -self.tab_ends.1)
@@ -243,7 +242,7 @@ pub(super) fn outline(run: &Run, edge: &Edge) -> Vec<Point> {
 }
 
 /// Without repeated points and without points in the middle of a straight level or upright side.
-fn tidy(mut points: Vec<Point>) -> Vec<Point> {
+pub(super) fn tidy(mut points: Vec<Point>) -> Vec<Point> {
     points.dedup();
     if points.len() > 1 && points.first() == points.last() {
         points.pop();
@@ -319,7 +318,7 @@ fn column_cuts(run: &Run, edge: &Edge, index: usize, column: &Column, cuts: &mut
     }
     // Beside a closing flap the rest of its band is cut away.
     if let Some(flap) = run.row(Band::Flap) {
-        if Some(column.panel) == edge.flap {
+        if column.panel.face() == edge.flap {
             for x in [from, to].into_iter().filter(|x| *x != Length::ZERO && *x != run.width()) {
                 let side = Cut {
                     from: Point::new(x, flap.to),
@@ -353,14 +352,19 @@ pub(super) fn rounds(brief: &Brief, run: &Run) -> Vec<Round> {
     };
     // No more than the flap has room for.
     let corner = corner.min(depth).min(brief.finished.width.half());
-    let face = if on == FaceSide::Front { Panel::Front } else { Panel::Back };
-    let column = run.columns.iter().find(|column| column.panel == face);
-    column
-        .filter(|_| corner.is_positive())
-        .map(|column| {
-            [column.x.from, column.x.to]
-                .map(|x| Round { at: Point::new(x, flap.to), radius: corner })
-                .to_vec()
-        })
-        .unwrap_or_default()
+    let own = run.columns.iter().filter(|column| corner.is_positive() && column.panel.face() == Some(on));
+    own.flat_map(|column| outer_edges(column).into_iter().flatten())
+        .map(|x| Round { at: Point::new(x, flap.to), radius: corner })
+        .collect()
+}
+
+/// The upright edges of a face that are edges of the whole face: a part has only one.
+fn outer_edges(column: &Column) -> [Option<Length>; 2] {
+    let Span { from, to } = column.x;
+    match column.panel {
+        // Seen from outside, the back has the bag's left on its right.
+        Panel::FacePart { on, side } if (on == FaceSide::Front) == (side == Side::Left) => [Some(from), None],
+        Panel::FacePart { .. } => [None, Some(to)],
+        _ => [Some(from), Some(to)],
+    }
 }

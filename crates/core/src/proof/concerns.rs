@@ -11,16 +11,23 @@ impl Check {
         let is_wall = band == Band::Body && !panel.is_join();
         match self {
             Self::Width { front } => {
-                band == Band::Body && panel == if front { Panel::Front } else { Panel::Back }
+                band == Band::Body && if front { panel.is_front() } else { panel.is_back() }
             }
             Self::Gusset(side) => {
                 band == Band::Body && matches!(panel, Panel::Gusset { side: own, .. } if own == side)
             }
             Self::GussetsClear => band == Band::Body && panel.is_gusset(),
             Self::Height | Self::MouthLevel => is_wall,
-            Self::Seam | Self::TabCovered | Self::FlatGlued => net.seams.iter().any(|seam| {
-                [seam.under, seam.over].iter().any(|joint| joint.strip == facet.strip && joint.panel == panel)
-            }),
+            Self::Seam | Self::TabCovered | Self::FlatGlued => {
+                net.seams.iter().any(|seam| {
+                    [seam.under, seam.over]
+                        .iter()
+                        .any(|joint| joint.strip == facet.strip && joint.panel == panel)
+                }) || net.laps.iter().any(|lap| {
+                    let is_lap = lap.under == facet.strip && facet.flat.middle().y > lap.line;
+                    is_lap || (lap.over == facet.strip && band == Band::Body)
+                })
+            }
             Self::FlapsLevel
             | Self::BaseClosed
             | Self::NothingSticksOut

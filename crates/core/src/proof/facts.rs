@@ -4,7 +4,7 @@ use crate::Length;
 use crate::brief::{FaceSide, Top};
 use crate::convex::Convex;
 use crate::folded::Folded;
-use crate::net::{Band, Net, Panel, Seam};
+use crate::net::{Band, Net, Seam};
 use crate::{Brief, wording::sentence};
 use std::collections::BTreeMap;
 
@@ -35,6 +35,9 @@ pub(super) fn layered(parts: &[(Convex, usize)]) -> Vec<Layered> {
 /// Raw edges that are seen from the front, in words; none is what people aim at.
 pub(super) fn edges_in_front(brief: &Brief, net: &Net, folded: &Folded) -> Vec<String> {
     let mut edges: Vec<String> = net.seams.iter().filter_map(|seam| in_front(folded, seam)).collect();
+    if !net.laps.is_empty() {
+        edges.push("the lower edge of the upper pieces, all round at one level".to_owned());
+    }
     match brief.top {
         Top::HemOut { .. } => edges.push("the lower edge of the turned-out hem".to_owned()),
         Top::Flap { on: FaceSide::Back, .. } => edges.push("the edge of the closing flap".to_owned()),
@@ -54,7 +57,7 @@ fn in_front(folded: &Folded, seam: &Seam) -> Option<String> {
         corners.map(|corner| facet.place(*corner)).collect::<Vec<_>>()
     });
     let place = on_edge.into_iter().next()?;
-    let front = folded.facets.iter().filter(|facet| facet.part == (Panel::Front, Band::Body));
+    let front = folded.facets.iter().filter(|facet| facet.part.0.is_front() && facet.part.1 == Band::Body);
     let nearest =
         front.flat_map(|facet| facet.corners()).map(|corner| corner.z).fold(f64::NEG_INFINITY, f64::max);
     let near = Length::sixty_fourths(1).mm();

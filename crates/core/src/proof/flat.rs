@@ -105,7 +105,7 @@ fn base_pulled_apart(made: &Folded, flat: &Folded) -> f64 {
 
 fn base_out_of_mouth(flat: &Folded) -> f64 {
     let base = Extent::of(flat, |part| part.1 == Band::Base);
-    let front = Extent::of(flat, |part| part == (Panel::Front, Band::Body));
+    let front = Extent::of(flat, |part| part.0.is_front() && part.1 == Band::Body);
     (base.most.y - front.most.y).max(0.0)
 }
 

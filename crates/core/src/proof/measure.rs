@@ -3,7 +3,7 @@
 use crate::Length;
 use crate::brief::Top;
 use crate::folded::{Folded, Turned};
-use crate::net::{Band, Crease, CreaseRole, Fold, Joint, Net, Panel, Point, Seam, Span};
+use crate::net::{Band, Crease, CreaseRole, Fold, Joint, Lap, Net, Panel, Point, Seam, Span};
 use glam::DVec3;
 use std::collections::BTreeMap;
 
@@ -44,7 +44,21 @@ pub(super) fn seam_gap(net: &Net, folded: &Folded) -> f64 {
         let shared = tab.iter().filter_map(|(rise, point)| Some(point.distance(*over.get(rise)?)));
         shared.fold(0.0, f64::max)
     });
-    gaps.fold(0.0, f64::max)
+    let levels = net.laps.iter().map(|lap| level_gap(folded, lap));
+    gaps.chain(levels).fold(0.0, f64::max)
+}
+
+/// The largest distance of the bottom edge of an upper strip from its line on the lower one.
+fn level_gap(folded: &Folded, lap: &Lap) -> f64 {
+    let mut gap = f64::NEG_INFINITY;
+    for (under, over) in folded.lapped(lap) {
+        let (under, over) = (&folded.facets[under], &folded.facets[over]);
+        for corner in over.flat.corners.iter().filter(|corner| corner.y == Length::ZERO) {
+            let line = Point::new(corner.x, lap.line);
+            gap = gap.max(under.place(line).distance(over.place(*corner)));
+        }
+    }
+    if gap.is_finite() { gap } else { f64::INFINITY }
 }
 
 /// The points of one edge of a seam by their height above the base. For the paper that goes under it is the edge of the
@@ -67,7 +81,23 @@ fn edge(net: &Net, folded: &Folded, joint: Joint, beside: bool) -> BTreeMap<Leng
 
 /// How far what is glued under reaches out from the panel over it, or off it.
 pub(super) fn tab_sticking_out(net: &Net, folded: &Folded) -> f64 {
-    net.seams.iter().map(|seam| sticking_out(net, folded, seam)).fold(0.0, f64::max)
+    let seams = net.seams.iter().map(|seam| sticking_out(net, folded, seam));
+    seams.chain(net.laps.iter().map(|lap| lap_off(net, folded, lap))).fold(0.0, f64::max)
+}
+
+/// How far the lap of a lower strip reaches out above the upper one, or off it.
+fn lap_off(net: &Net, folded: &Folded, lap: &Lap) -> f64 {
+    let cover = net.strips[lap.over].row(Band::Body).map_or(Length::ZERO, |row| row.y.to);
+    let pairs = folded.lapped(lap).flat_map(|(under, over)| {
+        let (under, over) = (&folded.facets[under], &folded.facets[over]);
+        let off = move |corner: &Point| {
+            let point = lap.over_point(*corner);
+            under.place(*corner).distance(over.place(point)).max((point.y - cover).mm())
+        };
+        under.flat.corners.iter().map(off).collect::<Vec<_>>()
+    });
+    let most = pairs.fold(f64::NEG_INFINITY, f64::max);
+    if most.is_finite() { most.max(0.0) } else { f64::INFINITY }
 }
 
 fn sticking_out(net: &Net, folded: &Folded, seam: &Seam) -> f64 {
@@ -97,6 +127,8 @@ pub(super) fn mouth_spread(net: &Net, folded: &Folded) -> f64 {
     let tops = || {
         let walls =
             folded.facets.iter().filter(|facet| facet.part.1 == Band::Body && !facet.part.0.is_join());
+        // The top of a lower piece is hidden under the upper one.
+        let walls = walls.filter(|facet| !net.strips[facet.strip].lap.is_positive());
         walls.flat_map(|facet| {
             let strip = &net.strips[facet.strip];
             let body = strip.body_of(facet.part.0);

@@ -1,7 +1,7 @@
 //! The glue stage: hem, seams, base, and what comes after.
 
 use super::{Stage, Step, step};
-use crate::brief::{Build, ClosingOrder, GussetCrease, Joins, RunStart, Squares, Top};
+use crate::brief::{Build, ClosingOrder, Cuts, GussetCrease, Joins, RunStart, Squares, Top};
 use crate::net::Face;
 use crate::wording::{Figures, sentence};
 use crate::{Brief, Length};
@@ -66,6 +66,15 @@ fn seam(brief: &Brief, figures: Figures) -> Step {
             format!("Fold each joining strip down its middle, {} and {}.", figures.say(width.half()), figures.say(width - width.half())),
             "Glue one half behind the free edge of a panel, its fold along the edge; then bring the next panel up to it, edge to edge, over the other half.".to_owned(),
             "Match the base line first; the top can be trimmed.".to_owned(),
+        ],
+        (Build::Joined { cuts: Cuts { level: Some(level), .. } }, Joins::Tabs) => vec![
+            if level.is_positive() {
+                format!("Pencil a line {} above the base line on the outside of every lower piece. Glue above it and lay the upper piece over, its edge along the line, corner scores in one line.", figures.say(level))
+            } else {
+                "Glue the outside of every base piece above its base line and lay the upper piece over, its edge along the fold, corner scores in one line.".to_owned()
+            },
+            format!("Then glue or tape on the outside of the {tab} tab of one piece and bring it under the edge of the next, flat on the table."),
+            "Match the base line first; the top can be trimmed. The last seam closes the tube. A band hides the join all round.".to_owned(),
         ],
         (Build::Joined { .. }, Joins::Tabs) => vec![
             format!("Glue or tape on the outside of the {tab} tab of one piece and bring it under the edge of the next, flat on the table."),

@@ -1,7 +1,7 @@
 //! Do the build and the other habits go together?
 
 use super::{About, Candidate, Finding, Level};
-use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP, GussetCrease, Joins, Squares, Top};
+use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP, Cuts, GussetCrease, Joins, Squares, Top};
 use crate::plan::Draft;
 use crate::wording::Figures;
 use crate::{Brief, Length};
@@ -9,6 +9,7 @@ use crate::{Brief, Length};
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     let brief = &draft.brief;
     let mut findings = match brief.build {
+        Build::Joined { cuts: Cuts { level: Some(level), .. } } => in_two_tiers(brief, level),
         Build::Wrap | Build::CornerPair | Build::Joined { .. } => Vec::new(),
         Build::CradlePair { squares } => cradle(brief, squares),
         Build::FoldedBase { lap } => folded_base(brief, lap),
@@ -44,6 +45,56 @@ fn blocks(
     ways: fn(&Draft) -> Vec<Vec<Candidate>>,
 ) -> Finding {
     Finding { code, level: Level::Blocks, about: vec![about], title, why, ways }
+}
+
+/// A body joined at a level, upper over lower.
+fn in_two_tiers(brief: &Brief, level: Length) -> Vec<Finding> {
+    let figures = Figures::of(brief);
+    let mut findings = Vec::new();
+    if let Joins::Strips { .. } = brief.joins {
+        findings.push(blocks(
+            "build.strips-at-a-level",
+            About::Tab,
+            "Joining strips do not go with a join all round".to_owned(),
+            format!(
+                "Where the upper pieces lap the lower ones by {}, a strip behind the seam would meet a second one.",
+                figures.say(brief.tab)
+            ),
+            |draft| {
+                let tabs = Brief { joins: Joins::Tabs, ..draft.brief.clone() };
+                vec![vec![Candidate::new("Tabs instead of strips", "Every piece has its own.", tabs)]]
+            },
+        ));
+    }
+    let room = brief.finished.height - level - brief.tab;
+    if brief.top.hem() > room {
+        findings.push(blocks(
+            "build.hem-over-level",
+            About::Hem,
+            format!("The hem reaches {} over the join all round", figures.say(brief.top.hem() - room)),
+            format!(
+                "Turned over it is {} deep; above the join and its lap there are {}.",
+                figures.say(brief.top.hem()),
+                figures.say(room)
+            ),
+            |draft| {
+                let brief = &draft.brief;
+                let Build::Joined { cuts } = brief.build else { return Vec::new() };
+                let figures = Figures::of(brief);
+                let level =
+                    (brief.finished.height - brief.tab - brief.top.hem()).floor_to(brief.board.groove);
+                let lower = Cuts { level: Some(level), ..cuts };
+                let lower = Brief { build: Build::Joined { cuts: lower }, ..brief.clone() };
+                let raw = Brief { top: Top::Raw, ..brief.clone() };
+                let title = format!("Join at {} above the base", figures.say(level));
+                vec![
+                    vec![Candidate::new(title, "The hem then ends above the join.", lower)],
+                    vec![Candidate::new("Leave the top raw", "Nothing is turned over.", raw)],
+                ]
+            },
+        ));
+    }
+    findings
 }
 
 fn cradle(brief: &Brief, squares: Squares) -> Vec<Finding> {

@@ -18,7 +18,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
         return Vec::new();
     };
     let figures = Figures::of(&draft.brief);
-    let piece = &draft.pieces[sheet.placed[0].piece];
+    let Some(piece) = sheet.piece().and_then(|piece| draft.pieces.get(piece)) else { return Vec::new() };
     let mut over = Vec::new();
     let mut why = Vec::new();
     if sheet.overhang.width.is_positive() {
@@ -209,14 +209,26 @@ fn more_pieces(brief: &Brief) -> Option<Candidate> {
         return None;
     }
     let best = ways(brief).into_iter().next()?;
-    let places: Vec<String> = best.cuts.iter().map(|place| place.name().to_owned()).collect();
+    let mut places: Vec<String> = best.cuts.at.iter().map(|place| place.name().to_owned()).collect();
+    match best.cuts.level {
+        Some(Length::ZERO) => places.push("base line, with a separate base".to_owned()),
+        Some(level) => {
+            let level = Figures::of(brief).say(level);
+            places.push(format!("level {level} above the base, upper over lower"));
+        }
+        None => {}
+    }
     let sheets = if best.sheets == 1 { "one sheet".to_owned() } else { format!("{} sheets", best.sheets) };
-    let title = format!("{} pieces from {sheets}", number(best.joins));
+    let pieces = best.cuts.at.count() * if best.cuts.level.is_some() { 2 } else { 1 };
+    let title = format!("{} pieces from {sheets}", number(pieces));
     Some(Candidate::new(title, format!("Joined at the {}.", list(&places)), best.brief(brief)))
 }
 
 fn number(count: usize) -> &'static str {
-    ["No", "One", "Two", "Three", "Four", "Five", "Six"].get(count).copied().unwrap_or("Many")
+    ["No", "One", "Two", "Three", "Four", "Five", "Six", "Seven", "Eight"]
+        .get(count)
+        .copied()
+        .unwrap_or("Many")
 }
 
 /// Another habit for the base flaps, deepest first.

@@ -4,7 +4,7 @@ use super::{About, Candidate, Finding, Level};
 use crate::brief::{Build, Top};
 use crate::folded::Folded;
 use crate::folded::surfaces::{Surface, Way, surfaces};
-use crate::net::{Band, Face, Panel};
+use crate::net::{Band, Face};
 use crate::plan::Draft;
 use crate::sheet::Printed;
 use crate::wording::Figures;
@@ -84,7 +84,7 @@ fn judge(brief: &Brief, surface: &Surface) -> Option<Finding> {
         ways,
     };
     match surface.part {
-        (Panel::Front, Band::Hem) => {
+        (panel, Band::Hem) if panel.is_front() => {
             let why = if brief.sheet.printed == Printed::One {
                 format!(
                     "Turned out, the top {depth} shows the other side of the sheet, and that side is not printed."
@@ -125,7 +125,9 @@ fn judge(brief: &Brief, surface: &Surface) -> Option<Finding> {
                 ]
             }))
         }
-        (Panel::Back, Band::Body) if brief.sheet.directional && surface.way == Way::UpsideDown => {
+        (panel, Band::Body)
+            if panel.is_back() && brief.sheet.directional && surface.way == Way::UpsideDown =>
+        {
             let why = "The sheet runs from the front's top down to the bottom fold and up the back: what is up in front \
                        points down behind."
                 .to_owned();

@@ -235,7 +235,7 @@ fn room_for_the_paper_keeps_the_inside_as_asked() {
 #[case::wide_strip("strip.wide", |b: &mut Brief| b.joins = Joins::Strips { width: Length::inches(5) })]
 #[case::strips_collide("strip.collide", |b: &mut Brief| {
     let places = [Place::FrontCorner(Side::Right), Place::GussetCentre(Side::Right)];
-    b.build = Build::Joined { cuts: Places::of(places) };
+    b.build = Build::Joined { cuts: Places::of(places).into() };
     b.joins = Joins::Strips { width: Length::eighths(9) };
 })]
 #[case::short_flap("flap.short", |b: &mut Brief| b.top = Top::Flap { on: FaceSide::Front, depth: Length::INCH, corner: Length::ZERO })]
@@ -280,7 +280,7 @@ mod any_brief {
                 3 => Build::CradlePair { squares: Squares::SlitLevel },
                 4 => Build::FoldedBase { lap: sixteenths(depth.min(24)) },
                 5 => Build::PleatedFlare { pleats: 3, pleat: sixteenths(depth) },
-                6 | 7 => Build::Joined { cuts: Places::every().nth(cuts - 1).unwrap() },
+                6 | 7 => Build::Joined { cuts: Places::every().nth(cuts - 1).unwrap().into() },
                 _ => Build::Wrap,
             };
             brief.tab = sixteenths(tab);

@@ -3,7 +3,7 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 use wide_fold_core::brief::Build;
-use wide_fold_core::net::{Band, GussetPart, Panel, Strip};
+use wide_fold_core::net::{Band, GussetPart, Panel, Span, Strip};
 use wide_fold_core::{Length, Plan};
 
 /// A measurement on the drawing of a piece.
@@ -51,39 +51,54 @@ impl DimensionView {
                 .columns
                 .iter()
                 .find(|column| wanted(column.panel))
-                .map(|column| (field, name, "across", column.x))
+                .map(|column| (field, name, "across", column.x, column.x.length()))
         };
-        let up = |field, name, band| strip.row(band).map(|row| (field, name, "up", row.y));
+        let up = |field, name, band| strip.row(band).map(|row| (field, name, "up", row.y, row.y.length()));
+        let body = strip.row(Band::Body).map(|row| row.y);
+        let height = |name| body.map(|y| ("finished.height", name, "up", y, brief.finished.height));
+        // A lower piece shows how high the join lies, an upper one the height of the whole bag.
+        let height = if strip.lap.is_positive() {
+            let level = body.map(|y| Span::new(y.from, y.to - strip.lap));
+            level
+                .filter(|level| level.length().is_positive())
+                .map(|level| ("level", "Join all round", "up", level, level.length()))
+        } else if plan.net.laps.is_empty() {
+            height("Height")
+        } else {
+            height("Whole height")
+        };
         let whole = |panel| matches!(panel, Panel::Gusset { part: GussetPart::Whole, .. });
-        let face = strip.columns.iter().find(|column| column.panel == Panel::Front);
+        let face = strip.columns.iter().find(|column| column.panel.is_front());
         let face = face.or(strip.columns.iter().find(|column| column.panel.is_face()));
         [
             across("finished.gusset", "Gusset", whole),
-            face.map(|column| ("finished.width", "Width", "across", column.x)),
+            face.map(|column| {
+                let name =
+                    if matches!(column.panel, Panel::FacePart { .. }) { "Whole width" } else { "Width" };
+                let length = if name == "Width" { column.x.length() } else { brief.finished.width };
+                ("finished.width", name, "across", column.x, length)
+            }),
             across("tab", "Glue tab", |panel| panel == Panel::Tab),
             up("base.depth", "Base flap", Band::Base)
                 .filter(|_| !matches!(brief.build, Build::FoldedBase { .. })),
-            up("finished.height", "Height", Band::Body),
+            height,
             up("top.depth", "Hem", Band::Hem),
             up("top.depth", "Closing flap", Band::Flap),
             across("pleat", "Pleat", |panel| matches!(panel, Panel::Pleat { .. })),
         ]
         .into_iter()
         .flatten()
-        .map(|(field, name, axis, span)| {
-            let length: Length = span.length();
-            Self {
-                piece,
-                field,
-                name,
-                axis,
-                from_mm: span.from.mm(),
-                to_mm: span.to.mm(),
-                mm: length.mm(),
-                figure: length.figure(brief.unit),
-                editable: length.editable(brief.unit),
-                step_mm: brief.board.groove.mm(),
-            }
+        .map(|(field, name, axis, span, length): (_, _, _, _, Length)| Self {
+            piece,
+            field,
+            name,
+            axis,
+            from_mm: span.from.mm(),
+            to_mm: span.to.mm(),
+            mm: length.mm(),
+            figure: length.figure(brief.unit),
+            editable: length.editable(brief.unit),
+            step_mm: brief.board.groove.mm(),
         })
         .collect()
     }

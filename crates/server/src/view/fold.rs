@@ -6,7 +6,7 @@ use wide_fold_core::Plan;
 use wide_fold_core::brief::{Build, ClosingOrder, Top};
 use wide_fold_core::folded::Turned;
 use wide_fold_core::folded::motion::{Leg, at, legs};
-use wide_fold_core::net::{Band, Panel};
+use wide_fold_core::net::{Band, Lap};
 use wide_fold_core::proof::{FlatFold, Item};
 
 /// Poses from unrolled to finished.
@@ -199,6 +199,8 @@ fn lift(plan: &Plan, facet: &Turned) -> f64 {
     }
     let goes_under =
         plan.net.seams.iter().any(|seam| seam.under.strip == facet.strip && seam.under.panel == panel);
+    let is_lap = |lap: &Lap| lap.under == facet.strip && facet.flat.middle().y > lap.line;
+    let goes_under = goes_under || plan.net.laps.iter().any(is_lap);
     let layers = match (band, panel) {
         // The hem's own outside face looks the other way once it is turned.
         (Band::Hem | Band::BackHem, _) => match (plan.brief.top, goes_under) {
@@ -212,9 +214,9 @@ fn lift(plan: &Plan, facet: &Turned) -> f64 {
         (Band::Body | Band::BackBody | Band::Flap, _) => -i32::from(goes_under),
         // Of a folded base the triangles look up, between the end and the flap.
         (Band::Base, _) if facet.pose.z_axis.y > 0.5 => -1,
-        (Band::Base, Panel::Front) => 3 - i32::from(goes_under),
-        (Band::Base, Panel::Back) if matches!(plan.brief.build, Build::FoldedBase { .. }) => 2,
-        (Band::Base, Panel::Back) => i32::from(plan.brief.closing == ClosingOrder::GussetsFirst),
+        (Band::Base, panel) if panel.is_front() => 3 - i32::from(goes_under),
+        (Band::Base, panel) if panel.is_back() && matches!(plan.brief.build, Build::FoldedBase { .. }) => 2,
+        (Band::Base, panel) if panel.is_back() => i32::from(plan.brief.closing == ClosingOrder::GussetsFirst),
         (Band::Base, _) if matches!(plan.brief.build, Build::FoldedBase { .. }) => 0,
         (Band::Base, _) => i32::from(plan.brief.closing == ClosingOrder::BackFirst),
     };

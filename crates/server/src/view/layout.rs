@@ -3,7 +3,7 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 use wide_fold_core::Unit;
-use wide_fold_core::layout::{Blade, Layout, Rectangle, SheetCut};
+use wide_fold_core::layout::{Blade, Layout, Part, Rectangle, SheetCut};
 
 /// Pieces placed on sheets.
 #[derive(Clone, Debug, Serialize, ToSchema)]
@@ -12,6 +12,8 @@ pub struct LayoutView {
     pub fits: bool,
     /// The sheets, in the order they are used.
     pub sheets: Vec<SheetCutView>,
+    /// Small parts for which the sheets have no room left, in words: `insert, 3⅝ × 1⅞`.
+    pub from_scrap: Vec<String>,
 }
 
 /// One sheet as it is laid, origin at its bottom-left corner; millimetres.
@@ -42,8 +44,10 @@ pub struct SheetCutView {
 /// A piece on a sheet.
 #[derive(Clone, Debug, Serialize, ToSchema)]
 pub struct PlacedView {
-    /// Which of the pieces.
-    pub piece: usize,
+    /// Which of the pieces; nothing for a small part.
+    pub piece: Option<usize>,
+    /// What it is called, if it is a small part: `insert`.
+    pub small: Option<&'static str>,
     /// The space it takes.
     pub space: RectangleView,
 }
@@ -51,6 +55,8 @@ pub struct PlacedView {
 /// One cut of the trimmer.
 #[derive(Clone, Debug, Serialize, ToSchema)]
 pub struct TrimView {
+    /// What is put on the trimmer.
+    pub on: RectangleView,
     /// Which way the blade runs: `upright` or `level`.
     pub blade: &'static str,
     /// The trimmer's setting, as a figure.
@@ -94,6 +100,14 @@ impl LayoutView {
         Self {
             fits: layout.fits(),
             sheets: layout.sheets.iter().map(|sheet| SheetCutView::new(sheet, unit)).collect(),
+            from_scrap: layout
+                .from_scrap
+                .iter()
+                .map(|part| {
+                    let (width, height) = (part.width.figure(unit), part.height.figure(unit));
+                    format!("{}, {width} × {height}", part.kind.name())
+                })
+                .collect(),
         }
     }
 }
@@ -111,7 +125,14 @@ impl SheetCutView {
                 .placed
                 .iter()
                 .map(|placed| PlacedView {
-                    piece: placed.piece,
+                    piece: match placed.part {
+                        Part::Piece(piece) => Some(piece),
+                        Part::Small(_) => None,
+                    },
+                    small: match placed.part {
+                        Part::Piece(_) => None,
+                        Part::Small(small) => Some(small.kind.name()),
+                    },
                     space: RectangleView::new(&placed.space, unit),
                 })
                 .collect(),
@@ -119,6 +140,7 @@ impl SheetCutView {
                 .trims
                 .iter()
                 .map(|trim| TrimView {
+                    on: RectangleView::new(&trim.on, unit),
                     blade: match trim.blade {
                         Blade::Upright => "upright",
                         Blade::Level => "level",

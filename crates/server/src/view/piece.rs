@@ -3,6 +3,7 @@
 use super::point;
 use serde::Serialize;
 use utoipa::ToSchema;
+use wide_fold_core::brief::FaceSide;
 use wide_fold_core::net::{Band, CreaseRole, CutRole, Face, Fold, GlueRole, Panel};
 use wide_fold_core::pieces::Piece;
 use wide_fold_core::{Length, Unit};
@@ -199,6 +200,7 @@ impl PieceView {
                         GlueRole::BaseCorner => "base_corner",
                         GlueRole::BaseLap => "base_lap",
                         GlueRole::Pleat => "pleat",
+                        GlueRole::Level => "level",
                     },
                     face: face(glue.face),
                     corners: glue.corners.iter().copied().map(point).collect(),
@@ -211,8 +213,8 @@ impl PieceView {
 
 fn panel_kind(panel: Panel) -> &'static str {
     match panel {
-        Panel::Front => "front",
-        Panel::Back => "back",
+        Panel::Front | Panel::FacePart { on: FaceSide::Front, .. } => "front",
+        Panel::Back | Panel::FacePart { on: FaceSide::Back, .. } => "back",
         Panel::Gusset { .. } => "gusset",
         Panel::Tab => "tab",
         Panel::JoinHalf(_) => "strip",
@@ -257,6 +259,7 @@ pub(super) fn crease_role(role: CreaseRole) -> &'static str {
         CreaseRole::StripLine => "strip_line",
         CreaseRole::PleatLine => "pleat_line",
         CreaseRole::BottomFold => "bottom_fold",
+        CreaseRole::LevelLine => "level_line",
     }
 }
 

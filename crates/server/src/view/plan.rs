@@ -7,7 +7,7 @@ use super::piece::PieceView;
 use super::verdict::{ProofView, VerdictView};
 use serde::Serialize;
 use utoipa::ToSchema;
-use wide_fold_core::brief::{BaseHabit, Build, Joins, Top};
+use wide_fold_core::brief::{BaseHabit, Build, Joins, Place, Top};
 use wide_fold_core::folded::surfaces::{Surface, Way};
 use wide_fold_core::net::Face;
 use wide_fold_core::{Brief, Length, Plan, Unit};
@@ -55,6 +55,10 @@ pub struct SettingsView {
     pub lap: Option<LengthView>,
     /// Width of a joining strip, if there are any.
     pub strip: Option<LengthView>,
+    /// Width of the left part of a back that is cut inside.
+    pub back_part: Option<LengthView>,
+    /// Height above the base line of a join all round.
+    pub level: Option<LengthView>,
     /// Radius of the closing flap's corners, if there is one.
     pub flap_corner: Option<LengthView>,
     /// Thickness of one layer of the paper, in millimetres whatever the unit.
@@ -113,6 +117,10 @@ impl PlanView {
     pub fn new(plan: &Plan) -> Self {
         let (brief, unit) = (&plan.brief, plan.brief.unit);
         let length = |length| LengthView::new(length, unit);
+        let cuts = match brief.build {
+            Build::Joined { cuts } => Some(cuts),
+            _ => None,
+        };
         Self {
             brief: BriefText::from(brief),
             ready: plan.is_ready(),
@@ -129,6 +137,10 @@ impl PlanView {
                     Joins::Strips { width } => Some(length(width)),
                     Joins::Tabs => None,
                 },
+                back_part: cuts
+                    .filter(|cuts| cuts.at.has(Place::InsideBack))
+                    .map(|cuts| length(cuts.back_part.unwrap_or(brief.finished.width.half()))),
+                level: cuts.and_then(|cuts| cuts.level).map(length),
                 flap_corner: match brief.top {
                     Top::Flap { corner, .. } => Some(length(corner)),
                     _ => None,

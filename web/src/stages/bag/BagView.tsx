@@ -305,6 +305,27 @@ function PieceSwitch(props: { plan: Plan; piece: number; onPiece: (piece: number
   if (pieces.length < 2) {
     return only && only.count > 1 ? <p className="piece-alike">{only.name}: cut two alike</p> : null;
   }
+  if (pieces.length > 3) {
+    // So many names would fill half the table: one at a time.
+    const step = (by: number) => props.onPiece((props.piece + by + pieces.length) % pieces.length);
+    return (
+      <div className="piece-switch" role="group" aria-label="Pieces">
+        <ToolButton icon="back" name="Piece before" onClick={() => step(-1)} />
+        <select
+          aria-label="Piece"
+          value={props.piece}
+          onChange={(event) => props.onPiece(Number(event.target.value))}
+        >
+          {pieces.map(({ name }, index) => (
+            <option key={`${index} ${name}`} value={index}>
+              {index + 1} of {pieces.length}: {name}
+            </option>
+          ))}
+        </select>
+        <ToolButton icon="on" name="Next piece" onClick={() => step(1)} />
+      </div>
+    );
+  }
   return (
     <div className="piece-switch" role="group" aria-label="Pieces">
       {pieces.map(({ name }, index) => (

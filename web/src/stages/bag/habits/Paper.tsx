@@ -1,6 +1,7 @@
 // The sheet the bag is cut from.
 
 import { useQuery } from "@tanstack/react-query";
+import { Button } from "react-bootstrap";
 import { commonSheets, listShelf, type Brief } from "../../../api/client";
 import { Blank, Choice, Sentence, type Option, type Said } from "./words";
 
@@ -12,6 +13,14 @@ const WEIGHTS: Option<string>[] = [
   ["220", "220 g/m² (cardstock)"],
   ["250", "250 g/m²"],
   ["300", "300 g/m² (the stiffest)"],
+];
+
+const EXTRAS: [NonNullable<Brief["extras"]>[number], string][] = [
+  ["insert", "insert for the base"],
+  ["handle_strips", "two rolled handles"],
+  ["reinforcement", "two reinforcement strips"],
+  ["tag", "tag"],
+  ["mats", "two mats"],
 ];
 
 function withOwn(options: Option<string>[], own: number | null | undefined): Option<string>[] {
@@ -143,7 +152,24 @@ export function Paper({ plan, brief, set }: Said) {
       ) : (
         "an estimate"
       )}
-      ).
+      ). Cut from the same sheets, where there is room:{" "}
+      <span className="places" role="group" aria-label="Small parts from the same sheets">
+        {EXTRAS.map(([extra, name]) => {
+          const wanted = brief.extras ?? [];
+          const others = wanted.filter((other) => other !== extra);
+          const has = wanted.includes(extra);
+          return (
+            <Button
+              key={extra}
+              variant="remedy"
+              aria-pressed={has}
+              onClick={() => set({ extras: has ? others : [...wanted, extra] })}
+            >
+              {name}
+            </Button>
+          );
+        })}
+      </span>
     </Sentence>
   );
 }

@@ -107,10 +107,12 @@ const PLACES: [Place, string][] = [
   ["right_front_corner", "right front corner"],
   ["left_gusset_centre", "centre of the left gusset"],
   ["right_gusset_centre", "centre of the right gusset"],
+  ["inside_back", "inside the back"],
+  ["inside_front", "middle of the front"],
 ];
 
-/** Where a joined run is cut: any of six places, one at least. */
-function Cuts({ brief, set }: Said) {
+/** Where a joined run is cut: any of eight places, one at least; and at a level all round, if it is too tall. */
+function Cuts({ plan, brief, set }: Said) {
   const cuts = brief.cuts ?? [];
   const toggle = (place: Place) =>
     set({ cuts: cuts.includes(place) ? cuts.filter((other) => other !== place) : [...cuts, place] });
@@ -130,6 +132,40 @@ function Cuts({ brief, set }: Said) {
           </Button>
         ))}
       </span>
+      {plan.settings.back_part && (
+        <>
+          {" "}
+          The left part of the back is{" "}
+          <Blank
+            name="Left part of the back"
+            length={plan.settings.back_part}
+            onChange={(back_part) => set({ back_part }, "back_part")}
+          />{" "}
+          wide.
+        </>
+      )}{" "}
+      The pieces are{" "}
+      <Choice
+        name="Join all round"
+        value={brief.level ? "level" : "whole"}
+        options={[
+          ["whole", "as tall as the bag"],
+          ["level", "joined all round at one level, upper over lower"],
+        ]}
+        onChange={(value) => set({ level: value === "level" ? (brief.level ?? "0") : null })}
+      />
+      {plan.settings.level && (
+        <>
+          ,{" "}
+          <Blank
+            name="Level of the join"
+            length={plan.settings.level}
+            onChange={(level) => set({ level }, "level")}
+          />{" "}
+          above the base line (0 makes a separate base)
+        </>
+      )}
+      .
     </>
   );
 }

@@ -1,0 +1,207 @@
+//! Small parts of a bag, and cutting them from what is left over.
+
+use super::{Blade, Part, Placed, Rectangle, SheetCut, Trim};
+use crate::{Brief, Length};
+
+/// What is cut besides the pieces.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash, PartialOrd, Ord)]
+pub enum Kind {
+    /// Loose stiffener laid on the base.
+    Insert,
+    /// A strip rolled into a handle.
+    HandleStrip,
+    /// Card behind the handle holes.
+    Reinforcement,
+    /// A tag.
+    Tag,
+    /// A decorative panel laid on a face.
+    Mat,
+}
+
+/// One small part.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+pub struct Small {
+    /// What it is.
+    pub kind: Kind,
+    /// Its width.
+    pub width: Length,
+    /// Its height.
+    pub height: Length,
+}
+
+/// The small parts a crafter wants from the same paper.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+pub struct Extras(u8);
+
+impl Kind {
+    /// Every kind.
+    pub const ALL: [Self; 5] = [Self::Insert, Self::HandleStrip, Self::Reinforcement, Self::Tag, Self::Mat];
+
+    /// `insert`.
+    pub fn name(self) -> &'static str {
+        match self {
+            Self::Insert => "insert",
+            Self::HandleStrip => "handle strip",
+            Self::Reinforcement => "reinforcement strip",
+            Self::Tag => "tag",
+            Self::Mat => "mat",
+        }
+    }
+
+    /// How many of it one bag takes.
+    pub fn count(self) -> usize {
+        match self {
+            Self::Insert | Self::Tag => 1,
+            Self::HandleStrip | Self::Reinforcement | Self::Mat => 2,
+        }
+    }
+
+    /// Its customary size for a bag (common practice): an insert ⅛ less than the base both ways; a rolled handle
+    /// 1¾ × 12, 1¼ × 12 on a face under 3½; reinforcement a quarter of the face deep and half of it long (2 × 4 on an
+    /// 8 face); a mat ¼ less than the face both ways. A tag is 2 × 3½ (our choice).
+    pub fn size(self, brief: &Brief) -> (Length, Length) {
+        let size = brief.finished;
+        let (eighth, quarter) = (Length::eighths(1), Length::eighths(2));
+        let sixteenth = Length::sixty_fourths(4);
+        match self {
+            Self::Insert => (size.width - eighth, size.gusset - eighth),
+            Self::HandleStrip if size.width < Length::eighths(28) => {
+                (Length::inches(12), Length::eighths(10))
+            }
+            Self::HandleStrip => (Length::inches(12), Length::eighths(14)),
+            Self::Reinforcement => {
+                (size.width.half().floor_to(sixteenth), size.width.half().half().floor_to(sixteenth))
+            }
+            Self::Tag => (Length::inches(2), Length::eighths(28)),
+            Self::Mat => (size.width - quarter, size.height - quarter),
+        }
+    }
+
+    /// True if nobody sees it, or it is too narrow for its pattern to matter: it may be cut either way round.
+    pub fn may_turn(self) -> bool {
+        !matches!(self, Self::Tag | Self::Mat)
+    }
+}
+
+impl Extras {
+    /// The set of the kinds given.
+    pub fn of(kinds: impl IntoIterator<Item = Kind>) -> Self {
+        Self(kinds.into_iter().fold(0, |set, kind| set | 1 << kind as u8))
+    }
+
+    /// True if the kind belongs to it.
+    pub fn has(self, kind: Kind) -> bool {
+        self.0 >> kind as u8 & 1 == 1
+    }
+
+    /// Its kinds.
+    pub fn iter(self) -> impl Iterator<Item = Kind> {
+        Kind::ALL.into_iter().filter(move |kind| self.has(*kind))
+    }
+
+    /// Every part of it, one by one, in the size the bag needs.
+    pub fn parts(self, brief: &Brief) -> Vec<Small> {
+        let parts = self.iter().flat_map(|kind| {
+            let (width, height) = kind.size(brief);
+            std::iter::repeat_n(Small { kind, width, height }, kind.count())
+        });
+        parts.filter(|part| part.width.is_positive() && part.height.is_positive()).collect()
+    }
+}
+
+impl Small {
+    /// Width and height as it may lie on a sheet.
+    fn ways(&self) -> impl Iterator<Item = (Length, Length)> {
+        let turned = (self.kind.may_turn() && self.width != self.height).then_some((self.height, self.width));
+        std::iter::once((self.width, self.height)).chain(turned)
+    }
+}
+
+/// Cuts parts from the offcuts of sheets, largest first, each from the smallest offcut that holds it; what is left of that
+/// stays in as large a piece as can be. Gives back the parts that fit nowhere.
+pub(super) fn fill(parts: &[Small], sheets: &mut [SheetCut]) -> Vec<Small> {
+    let mut order: Vec<Small> = parts.to_vec();
+    order.sort_by_key(|part| -i128::from(part.width.nm()) * i128::from(part.height.nm()));
+    order.into_iter().filter(|part| !place(*part, sheets)).collect()
+}
+
+fn place(part: Small, sheets: &mut [SheetCut]) -> bool {
+    let mut best: Option<(i128, usize, usize, (Length, Length))> = None;
+    for (at, sheet) in sheets.iter().enumerate().filter(|(_, sheet)| !sheet.scrap && sheet.times == 1) {
+        for (offcut, space) in sheet.offcuts.iter().enumerate() {
+            for (width, height) in part.ways().filter(|(w, h)| *w <= space.width && *h <= space.height) {
+                // The snuggest place; the part may still fill it side to side or not.
+                let slack = space.area() - i128::from(width.nm()) * i128::from(height.nm());
+                let flush = i128::from(width != space.width && height != space.height);
+                let key = slack * 2 + flush;
+                if best.is_none_or(|best| key < best.0) {
+                    best = Some((key, at, offcut, (width, height)));
+                }
+            }
+        }
+    }
+    let Some((_, at, offcut, (width, height))) = best else { return false };
+    let sheet = &mut sheets[at];
+    let space = sheet.offcuts.remove(offcut);
+    // It was trimmed off as waste; now it is a part, so the cut that freed it stays as it is.
+    let taken = Rectangle { width, height, ..space };
+    sheet.placed.push(Placed { part: Part::Small(part), space: taken });
+    let beside = |tall| Rectangle { x: space.x + width, width: space.width - width, height: tall, ..space };
+    let above = |wide| Rectangle { y: space.y + height, height: space.height - height, width: wide, ..space };
+    let (upright_first, level_first) =
+        ([beside(space.height), above(width)], [above(space.width), beside(height)]);
+    let largest = |pair: &[Rectangle; 2]| pair.iter().map(Rectangle::area).max().unwrap_or(0);
+    let upright = |on: Rectangle| Trim { on, blade: Blade::Upright, keep: width, off: None };
+    let level = |on: Rectangle| Trim { on, blade: Blade::Level, keep: height, off: None };
+    let (trims, rest) = if largest(&upright_first) >= largest(&level_first) {
+        ([upright(space), level(Rectangle { width, ..space })], upright_first)
+    } else {
+        ([level(space), upright(Rectangle { height, ..space })], level_first)
+    };
+    for (trim, off) in trims.into_iter().zip(rest) {
+        if off.area() > 0 {
+            sheet.trims.push(Trim { off: Some(off), ..trim });
+            sheet.offcuts.push(off);
+        }
+    }
+    sheet.offcuts.sort_by_key(|offcut| -offcut.area());
+    true
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::Plan;
+    use rstest::rstest;
+
+    #[test]
+    fn the_worked_bag_and_its_handles_use_up_one_sheet() {
+        // Handbook (common practice): 3¾ × 6½ × 2 and two 1¾ × 12 strips come out of one 12×12, nothing left.
+        let mut brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
+        brief.extras = Extras::of([Kind::HandleStrip]);
+        let plan = Plan::new(&brief).unwrap();
+        assert_eq!((plan.layout.sheet_count(), plan.layout.from_scrap.len()), (1, 0));
+        assert_eq!(plan.layout.sheets[0].placed.len(), 3);
+        assert_eq!(plan.layout.sheets[0].offcuts, []);
+        brief.extras = Extras::of([Kind::HandleStrip, Kind::Insert]);
+        let fuller = Plan::new(&brief).unwrap();
+        assert_eq!(fuller.layout.from_scrap.len(), 1, "{:?}", fuller.layout.from_scrap);
+    }
+
+    #[rstest]
+    // Common practice: a mat for a 6 × 6 face is 5¾ square; reinforcement on an 8 face about 2 × 4.
+    #[case(Kind::Mat, "6", "6", "2 1/4", ("5 3/4", "5 3/4"))]
+    #[case(Kind::Reinforcement, "8", "8", "4", ("4", "2"))]
+    #[case(Kind::Insert, "8", "8", "4", ("7 7/8", "3 7/8"))]
+    fn customary_sizes(
+        #[case] kind: Kind,
+        #[case] width: &str,
+        #[case] height: &str,
+        #[case] gusset: &str,
+        #[case] size: (&str, &str),
+    ) {
+        let [width, height, gusset] = [width, height, gusset].map(|text| text.parse().unwrap());
+        let brief = Brief::new(width, height, gusset);
+        assert_eq!(kind.size(&brief), (size.0.parse().unwrap(), size.1.parse().unwrap()));
+    }
+}

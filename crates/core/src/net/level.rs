@@ -1,0 +1,193 @@
+//! A body joined at one level all round: every strip falls into a lower and an upper piece, upper over lower.
+//!
+//! The lower piece runs on by a lap that goes under the upper one. Both are clipped from the whole strip, so that they
+//! carry the same lines where they lie on one another. The tab of an upper piece is cut away over the lap: there the
+//! lower one holds the seam.
+
+use super::outline::tidy;
+use super::{
+    Band, BaseCorners, Crease, CreaseRole, Cut, CutRole, Face, Fold, Glue, GlueRole, Joint, Lap, Net, Panel,
+    Point, Row, Seam, Span, Strip,
+};
+use crate::Length;
+
+/// Parts every strip of a net at `level` above the base line. Lower pieces keep their places, upper ones follow in the
+/// same order.
+pub(super) fn part(net: Net, level: Length, lap: Length) -> Net {
+    let count = net.strips.len();
+    let base = |strip: &Strip| strip.row(Band::Body).map_or(Length::ZERO, |row| row.y.from);
+    let laps = net.strips.iter().enumerate().map(|(index, strip)| Lap {
+        under: index,
+        over: count + index,
+        line: base(strip) + level,
+    });
+    let laps: Vec<Lap> = laps.collect();
+    let lower = net.strips.iter().map(|strip| lower(strip, base(strip) + level, lap));
+    let upper = net.strips.iter().map(|strip| upper(strip, base(strip) + level, level, lap));
+    let raised = |joint: Joint| Joint { strip: joint.strip + count, ..joint };
+    let above = net.seams.iter().map(|seam| Seam { under: raised(seam.under), over: raised(seam.over) });
+    let seams = net.seams.iter().copied().chain(above).collect();
+    Net { strips: lower.chain(upper).collect(), seams, laps }
+}
+
+fn lower(strip: &Strip, line: Length, lap: Length) -> Strip {
+    let mut part = clipped(strip, Span::new(Length::ZERO, line + lap));
+    for column in part.columns.clone().into_iter().filter(|column| !column.panel.is_join()) {
+        let Span { from, to } = column.x;
+        let at = |x, y| Point::new(x, y);
+        // At the base line, or on another score, the fold itself shows where the upper piece ends.
+        let is_scored = |from: Length, to: Length| {
+            let along = part.creases.iter().filter(|crease| crease.from.y == line && crease.to.y == line);
+            let covered: Length =
+                along.map(|crease| (crease.to.x.min(to) - crease.from.x.max(from)).max(Length::ZERO)).sum();
+            covered == to - from
+        };
+        if !is_scored(from, to) && strip.row(Band::Body).is_some_and(|row| row.y.from < line) {
+            part.creases.push(Crease {
+                from: at(from, line),
+                to: at(to, line),
+                fold: Fold::Flat,
+                role: CreaseRole::LevelLine,
+                panel: column.panel,
+            });
+        }
+        part.glue.push(Glue {
+            role: GlueRole::Level,
+            panel: column.panel,
+            face: Face::Outside,
+            corners: vec![at(from, line), at(to, line), at(to, line + lap), at(from, line + lap)],
+        });
+    }
+    part.lap = lap;
+    part
+}
+
+fn upper(strip: &Strip, line: Length, level: Length, lap: Length) -> Strip {
+    let mut part = clipped(strip, Span::new(line, strip.height()));
+    part.corners = BaseCorners::NoBase;
+    part.rise = level;
+    for column in part.columns.clone().into_iter().filter(|column| column.panel == Panel::Tab) {
+        let Span { from, to } = column.x;
+        let at = |x, y| Point::new(x, y);
+        let is_right = to == part.width();
+        let corner = if is_right {
+            vec![at(from, Length::ZERO), at(from, lap), at(to, lap)]
+        } else {
+            vec![at(from, lap), at(to, lap), at(to, Length::ZERO)]
+        };
+        let is_off = |point: &Point| point.y < lap && if is_right { point.x > from } else { point.x < to };
+        part.outline = replaced(&part.outline, is_off, &corner);
+        let on_tab = |from: Point, to: Point| {
+            let x = Length::from_nm((from.x.nm() + to.x.nm()) / 2);
+            column.x.from < x && x < column.x.to
+        };
+        let above = Span::new(lap, part.height());
+        part.creases = part
+            .creases
+            .iter()
+            .filter_map(|crease| {
+                if !on_tab(crease.from, crease.to) {
+                    return Some(*crease);
+                }
+                let (from, to) = clip(crease.from, crease.to, above)?;
+                Some(Crease { from, to, ..*crease })
+            })
+            .collect();
+        // The tab's own line begins above the lap too: below it there is nothing beside the panel.
+        let side = if is_right { from } else { to };
+        for crease in part.creases.iter_mut().filter(|crease| crease.from.x == side && crease.to.x == side) {
+            crease.from.y = crease.from.y.max(lap);
+        }
+        part.creases.retain(|crease| crease.from != crease.to);
+        part.cuts.retain(|cut| !(on_tab(cut.from, cut.to) && cut.from.y.max(cut.to.y) < lap));
+        let inner = at(side, lap);
+        part.cuts.push(Cut { from: at(side, Length::ZERO), to: inner, role: CutRole::TabCorner });
+        part.cuts.push(Cut { from: at(from, lap), to: at(to, lap), role: CutRole::TabCorner });
+        for glue in part.glue.iter_mut().filter(|glue| glue.panel == Panel::Tab) {
+            glue.corners = clipped_polygon(&glue.corners, above);
+        }
+    }
+    part
+}
+
+/// A ring of corners with those in a stretch of it replaced by others.
+fn replaced(ring: &[Point], is_off: impl Fn(&Point) -> bool, by: &[Point]) -> Vec<Point> {
+    let count = ring.len();
+    let Some(first) = (0..count).find(|at| is_off(&ring[*at]) && !is_off(&ring[(at + count - 1) % count]))
+    else {
+        return ring.to_vec();
+    };
+    let mut turned = ring.to_vec();
+    turned.rotate_left(first);
+    let mut made = by.to_vec();
+    made.extend(turned.into_iter().filter(|point| !is_off(point)));
+    tidy(made)
+}
+
+/// The part of a strip in a band of its height, moved down to its bottom edge.
+fn clipped(strip: &Strip, y: Span) -> Strip {
+    let down = |point: Point| Point::new(point.x, point.y - y.from);
+    let line = |from: Point, to: Point| clip(from, to, y).map(|(from, to)| (down(from), down(to)));
+    let rows = strip.rows.iter().filter_map(|row| {
+        let (from, to) = (row.y.from.max(y.from), row.y.to.min(y.to));
+        (from < to).then(|| Row { band: row.band, y: Span::new(from - y.from, to - y.from) })
+    });
+    let creases = strip.creases.iter().filter_map(|crease| {
+        let (from, to) = line(crease.from, crease.to)?;
+        Some(Crease { from, to, ..*crease })
+    });
+    let cuts = strip.cuts.iter().filter_map(|cut| {
+        let (from, to) = line(cut.from, cut.to)?;
+        Some(Cut { from, to, ..*cut })
+    });
+    let rounds = strip.rounds.iter().filter(|round| y.touches(round.at.y));
+    let glue = strip.glue.iter().filter_map(|glue| {
+        let corners: Vec<Point> = clipped_polygon(&glue.corners, y).into_iter().map(down).collect();
+        (corners.len() > 2).then(|| Glue { corners, ..glue.clone() })
+    });
+    Strip {
+        columns: strip.columns.clone(),
+        rows: rows.collect(),
+        corners: strip.corners,
+        creases: creases.collect(),
+        cuts: cuts.collect(),
+        outline: tidy(clipped_polygon(&strip.outline, y).into_iter().map(down).collect()),
+        rounds: rounds.map(|round| super::Round { at: down(round.at), ..*round }).collect(),
+        glue: glue.collect(),
+        rise: strip.rise,
+        lap: Length::ZERO,
+    }
+}
+
+/// The part of a line inside a band; nothing if it only runs along its edge.
+fn clip(from: Point, to: Point, y: Span) -> Option<(Point, Point)> {
+    if from.y == to.y {
+        return (y.from < from.y && from.y < y.to).then_some((from, to));
+    }
+    let at = |end: Point| {
+        let height = end.y.max(y.from).min(y.to);
+        Point::new(from.x + (to.x - from.x).scaled(height - from.y, to.y - from.y), height)
+    };
+    let (from, to) = (at(from), at(to));
+    (from.y != to.y).then_some((from, to))
+}
+
+/// A polygon cut off at both edges of a band (Sutherland & Hodgman, 1974, from memory).
+fn clipped_polygon(corners: &[Point], y: Span) -> Vec<Point> {
+    let half = |corners: &[Point], keeps: &dyn Fn(Point) -> bool, edge: Length| {
+        let mut kept = Vec::new();
+        for (index, here) in corners.iter().enumerate() {
+            let before = corners[(index + corners.len() - 1) % corners.len()];
+            if keeps(*here) != keeps(before) && here.y != edge && before.y != edge {
+                let x = before.x + (here.x - before.x).scaled(edge - before.y, here.y - before.y);
+                kept.push(Point::new(x, edge));
+            }
+            if keeps(*here) {
+                kept.push(*here);
+            }
+        }
+        kept
+    };
+    let above = half(corners, &|point| point.y >= y.from, y.from);
+    half(&above, &|point| point.y <= y.to, y.to)
+}
