@@ -1,10 +1,16 @@
-//! How long a full plan takes: net, pieces, layout, passes, fold, proof, verdicts and tried remedies.
+//! How long it takes: a full plan (net, pieces, layout, passes, fold, proof, verdicts and tried remedies), all ways to make
+//! a bag from a shelf, nearby sizes, the layout of many bags.
 
 use criterion::{Criterion, criterion_group, criterion_main};
 use std::hint::black_box;
 use std::time::{Duration, Instant};
 use wide_fold_core::brief::{Across, BaseHabit, Build, GussetCrease, Joins, RunStart, Squares, Top};
-use wide_fold_core::{Brief, Length, Plan};
+use wide_fold_core::layout::{Batch, Extras, Kind, Wanted};
+use wide_fold_core::nearby::nearby;
+use wide_fold_core::net::piece_sizes;
+use wide_fold_core::paper::{Money, Paper, Stock};
+use wide_fold_core::ways::ways;
+use wide_fold_core::{Brief, Length, Plan, Sheet, joins};
 
 /// Bags over the whole range of builds and habits, most of them with something wrong.
 fn bags() -> Vec<Brief> {
@@ -70,16 +76,77 @@ fn plans(criterion: &mut Criterion) {
         drop(black_box(Plan::new(black_box(brief))));
         times.push(begun.elapsed());
     }
-    times.sort();
-    let at = |share: f64| times[((times.len() - 1) as f64 * share) as usize];
-    println!(
-        "full plan over {} bags: p50 {:?}, p99 {:?}, of {} plans",
-        bags.len(),
-        at(0.5),
-        at(0.99),
-        times.len()
-    );
+    report(&format!("full plan over {} bags", bags.len()), &mut times);
 }
 
-criterion_group!(benches, plans);
+/// A shelf of fifty papers: pads, sheets and rolls of many sizes.
+fn shelf() -> Vec<Paper> {
+    (0..50_i64)
+        .map(|n| Paper {
+            name: format!("paper {n}"),
+            kind: [Stock::Sheets, Stock::Pad, Stock::Roll][(n % 3) as usize],
+            sheet: Sheet {
+                width: Length::inches(6 + n % 25),
+                height: if n % 3 == 2 { Length::inches(100) } else { Length::inches(6 + n * 7 % 23) },
+                directional: n % 2 == 0,
+                ..Sheet::default()
+            },
+            count: 20,
+            grain: None,
+            price: Some(Money(100)),
+        })
+        .collect()
+}
+
+fn shelves(_: &mut Criterion) {
+    let papers = shelf();
+    let bags: Vec<Brief> = bags().into_iter().step_by(37).collect();
+    let mut times: Vec<Duration> = Vec::new();
+    for brief in &bags {
+        let begun = Instant::now();
+        drop(black_box(ways(black_box(brief), &papers)));
+        times.push(begun.elapsed());
+    }
+    report("ways over a shelf of 50 papers", &mut times);
+    let mut times: Vec<Duration> = Vec::new();
+    for brief in &bags {
+        let brief = joins::ways(brief).first().map_or_else(|| brief.clone(), |best| best.brief(brief));
+        let begun = Instant::now();
+        drop(black_box(nearby(black_box(&brief), Length::eighths(2))));
+        times.push(begun.elapsed());
+    }
+    report("nearby sizes within a quarter of an inch, run of pieces", &mut times);
+}
+
+/// Two hundred bags of five sizes, with their inserts and handles, from 12×12.
+fn batches(_: &mut Criterion) {
+    let sizes = [(30, 52, 16), (48, 48, 18), (26, 36, 18), (40, 60, 24), (64, 64, 32)];
+    let mut wanted = Vec::new();
+    for (width, height, gusset) in sizes {
+        let mut brief = Brief::new(Length::eighths(width), Length::eighths(height), Length::eighths(gusset));
+        brief.extras = Extras::of([Kind::Insert, Kind::HandleStrip]);
+        if let Some(best) = joins::ways(&brief).first() {
+            brief = best.brief(&brief);
+        }
+        let part = |(width, height), may_turn| Wanted { width, height, may_turn, count: 40 };
+        wanted.extend(piece_sizes(&brief).into_iter().map(|size| part(size, false)));
+        wanted.extend(brief.extras.parts(&brief).iter().map(|small| part((small.width, small.height), true)));
+    }
+    let mut times: Vec<Duration> = Vec::new();
+    for _ in 0..5 {
+        let begun = Instant::now();
+        let batch = black_box(Batch::new(&wanted, (Length::inches(12), Length::inches(12))));
+        times.push(begun.elapsed());
+        println!("200 bags: {} sheets, at least {}", batch.sheet_count(), batch.at_least);
+    }
+    report("layout of 200 bags", &mut times);
+}
+
+fn report(what: &str, times: &mut [Duration]) {
+    times.sort();
+    let at = |share: f64| times[((times.len() - 1) as f64 * share) as usize];
+    println!("{what}: p50 {:?}, p99 {:?}, of {}", at(0.5), at(0.99), times.len());
+}
+
+criterion_group!(benches, plans, shelves, batches);
 criterion_main!(benches);

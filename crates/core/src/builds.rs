@@ -14,45 +14,46 @@ pub struct Alternative {
     pub brief: Brief,
 }
 
+/// The builds that need no search: the build, its name, and when people choose it.
+pub(crate) const BUILDS: [(Build, &str, &str); 6] = [
+    (Build::Wrap, "Wrap", "One piece and one seam: when it fits the sheet."),
+    (
+        Build::CornerPair,
+        "Corner pair",
+        "Two pieces alike, seams at opposite corners: to grow past one sheet.",
+    ),
+    (
+        Build::CradlePair { squares: Squares::SlitUp },
+        "Cradle pair, squares in the base",
+        "Double sides and no tabs; the corner squares strengthen the base.",
+    ),
+    (
+        Build::CradlePair { squares: Squares::SlitLevel },
+        "Cradle pair, squares as ears",
+        "Double sides and no tabs; the corner squares stiffen the gussets.",
+    ),
+    (
+        Build::FoldedBase { lap: CUSTOMARY_LAP },
+        "Folded base",
+        "Wrapping paper, no slits: a tube whose ends are squashed and lapped.",
+    ),
+    (
+        Build::PleatedFlare { pleats: CUSTOMARY_PLEATS.0, pleat: CUSTOMARY_PLEATS.1 },
+        "Pleated flare",
+        "Wrapping paper, no base: for flat or soft things that need a wide mouth.",
+    ),
+];
+
 /// Every way to build the bag of a brief, the simplest first. Size and habits stay; what a build has no use for (tabs to
 /// replace, flaps of another depth, gussets to crease) falls away.
 pub fn alternatives(brief: &Brief) -> Vec<Alternative> {
-    let (pleats, pleat) = CUSTOMARY_PLEATS;
-    let ways = [
-        (Build::Wrap, "Wrap", "One piece and one seam: when it fits the sheet."),
-        (
-            Build::CornerPair,
-            "Corner pair",
-            "Two pieces alike, seams at opposite corners: to grow past one sheet.",
-        ),
-        (
-            Build::CradlePair { squares: Squares::SlitUp },
-            "Cradle pair, squares in the base",
-            "Double sides and no tabs; the corner squares strengthen the base.",
-        ),
-        (
-            Build::CradlePair { squares: Squares::SlitLevel },
-            "Cradle pair, squares as ears",
-            "Double sides and no tabs; the corner squares stiffen the gussets.",
-        ),
-        (
-            Build::FoldedBase { lap: CUSTOMARY_LAP },
-            "Folded base",
-            "Wrapping paper, no slits: a tube whose ends are squashed and lapped.",
-        ),
-        (
-            Build::PleatedFlare { pleats, pleat },
-            "Pleated flare",
-            "Wrapping paper, no base: for flat or soft things that need a wide mouth.",
-        ),
-    ];
-    let cuts = joins::ways(brief).into_iter().next().map(|best| best.cuts);
+    let cuts = joins::best(brief).map(|best| best.cuts);
     let joined = cuts.map(|cuts| {
         let when = "The run cut where its joins show least: when one or two sheets will not do.";
         (Build::Joined { cuts }, "More pieces", when)
     });
     // Behind the pairs.
-    let (slit, folded) = ways.split_at(4);
+    let (slit, folded) = BUILDS.split_at(4);
     slit.iter()
         .copied()
         .chain(joined)
@@ -73,7 +74,8 @@ pub fn same_kind(one: Build, other: Build) -> bool {
     }
 }
 
-fn suited(mut brief: Brief) -> Brief {
+/// The brief without the habits its build has no use for.
+pub(crate) fn suited(mut brief: Brief) -> Brief {
     if !brief.has_joins() {
         brief.joins = Joins::Tabs;
     }

@@ -6,10 +6,12 @@
 //! middle and wherever a sheet would be filled (a packing can always be pushed to one of those). A bag that is too
 //! tall is joined at one level: at the base line if that will do, else as low as it can be.
 
+mod ring;
+
 use crate::brief::{Build, Cuts, Joins, Place, Places};
 use crate::layout::rows_needed;
-use crate::net::piece_sizes;
 use crate::{Brief, Length};
+use ring::Widths;
 
 /// One way to cut the run.
 #[derive(Clone, Debug, PartialEq, Eq)]
@@ -73,12 +75,66 @@ pub fn ways(brief: &Brief) -> Vec<Joining> {
     ways
 }
 
+/// The first of [`ways`], without trying those that plainly come behind one found already.
+pub fn best(brief: &Brief) -> Option<Joining> {
+    let front = has_to_cut_front(brief);
+    let mut best: Option<Joining> = None;
+    for level in levels(brief) {
+        let cuts = |at| Cuts { at, back_part: None, level };
+        // Cut at every place and still too large for the sheet: nothing will do.
+        let smallest =
+            Places::every().filter(|at| at.has(Place::InsideFront) == front).max_by_key(|at| at.count());
+        if smallest.is_none_or(|at| judge(brief, cuts(at)).is_none()) {
+            continue;
+        }
+        let mut sets: Vec<Places> =
+            Places::every().filter(|at| at.has(Place::InsideFront) == front).collect();
+        sets.sort_by_key(|at| (shows(cuts(*at)), at.count()));
+        for at in sets {
+            let so_far = best.as_ref().map(|best| (best.sheets, best.shows));
+            let joins = at.count() + usize::from(level.is_some());
+            let is_behind = best.as_ref().is_some_and(|best| {
+                (fewest_sheets(brief, cuts(at)), shows(cuts(at)), joins)
+                    > (best.sheets, best.shows, best.joins)
+            });
+            if is_behind {
+                continue;
+            }
+            let parts =
+                if at.has(Place::InsideBack) { back_parts(brief, cuts(at), so_far) } else { vec![None] };
+            for back_part in parts {
+                let Some(way) = judge(brief, Cuts { back_part, ..cuts(at) }) else { continue };
+                if best.as_ref().is_none_or(|best| way.rank() < best.rank()) {
+                    best = Some(way);
+                }
+            }
+        }
+    }
+    best
+}
+
+/// No fewer sheets than the paper in the pieces, and no fewer than their rows.
+fn fewest_sheets(brief: &Brief, cuts: Cuts) -> u32 {
+    let size = brief.finished;
+    let (wide, tall) = brief.sheet.as_laid();
+    let tab = if brief.joins == Joins::Tabs || cuts.level.is_some() { brief.tab } else { Length::ZERO };
+    let round = (size.width + size.gusset) * 2 + tab * i64::try_from(cuts.at.count()).unwrap_or(0);
+    let whole = brief.flap() + size.height;
+    let (high, rows) = match cuts.level {
+        Some(_) => (whole + brief.tab, 1),
+        None => (whole, (tall.nm() / whole.nm().max(1)).max(1)),
+    };
+    let up = |length: i128, per: i128| u32::try_from((length + per - 1) / per.max(1)).unwrap_or(u32::MAX);
+    let (round, wide, high, tall) =
+        (i128::from(round.nm()), i128::from(wide.nm()), i128::from(high.nm()), i128::from(tall.nm()));
+    let by_rows = if cuts.level.is_some() { 1 } else { up(round, wide * i128::from(rows)) };
+    by_rows.max(up(round * high, wide * tall))
+}
+
 /// True if the front with its tab is wider than the sheet.
 fn has_to_cut_front(brief: &Brief) -> bool {
-    let corners = [Place::ALL[0], Place::ALL[1], Place::ALL[2], Place::ALL[3]];
-    let alone = with(brief, Places::of(corners).into());
-    let front = crate::net::piece_sizes(&alone).first().map(|(width, _)| *width);
-    front.is_some_and(|width| width > brief.sheet.as_laid().0)
+    let tab = if brief.joins == Joins::Tabs { brief.tab } else { Length::ZERO };
+    brief.finished.width + tab > brief.sheet.as_laid().0
 }
 
 /// No level if the bag is no taller than the sheet; else the base line, if the body fits above it, and the lowest
@@ -97,23 +153,21 @@ fn levels(brief: &Brief) -> Vec<Option<Length>> {
 fn back_parts(brief: &Brief, cuts: Cuts, best: Option<(u32, u32)>) -> Vec<Option<Length>> {
     let middle = brief.finished.width.half();
     let sheet = brief.sheet.as_laid().0;
-    let with_part = |part| piece_sizes(&with(brief, Cuts { back_part: Some(part), ..cuts }));
-    let (one, other) = (with_part(middle), with_part(middle + Length::from_nm(2)));
-    let total: Length = one.iter().map(|(width, _)| *width).sum();
-    let tiers = if cuts.level.is_some() { 2 } else { 1 };
-    let least = total.nm().div_euclid(sheet.nm() * tiers) + i64::from(total.nm() % (sheet.nm() * tiers) != 0);
-    if best.is_some_and(|best| (least, shows(cuts)) > (i64::from(best.0), best.1)) {
+    if best.is_some_and(|best| (fewest_sheets(brief, cuts), shows(cuts)) > best) {
         return Vec::new();
     }
-    let rest: Vec<Length> = one.iter().zip(&other).filter(|(a, b)| a == b).map(|(a, _)| a.0).collect();
+    let with_part = |part| Widths::new(brief, Cuts { back_part: Some(part), ..cuts });
+    let (one, other) = (with_part(middle), with_part(middle + Length::from_nm(2)));
+    let (one, other) = (one.as_slice(), other.as_slice());
+    let rest: Vec<Length> = one.iter().zip(other).filter(|(a, b)| a == b).map(|(a, _)| *a).collect();
     let mut parts = vec![middle];
     // A piece that grows with the left part, or with the right one, fills a sheet with some of the others.
-    for (a, b) in one.iter().zip(&other).filter(|(a, b)| a != b) {
-        let grows_left = b.0 > a.0;
+    for (a, b) in one.iter().zip(other).filter(|(a, b)| a != b) {
+        let grows_left = b > a;
         for others in 0..1_u32 << rest.len().min(6) {
             let beside: Length =
                 rest.iter().enumerate().filter(|(n, _)| others >> n & 1 == 1).map(|(_, wide)| *wide).sum();
-            let room = sheet - beside - a.0;
+            let room = sheet - beside - *a;
             let part = if grows_left {
                 (middle + room).floor_to(brief.board.groove)
             } else {
@@ -141,20 +195,34 @@ fn shows(cuts: Cuts) -> u32 {
 }
 
 fn judge(brief: &Brief, cuts: Cuts) -> Option<Joining> {
-    let sizes = piece_sizes(&with(brief, cuts));
     let (width, height) = brief.sheet.as_laid();
-    if sizes.iter().any(|(wide, tall)| *wide > width || *tall > height) {
+    let widths = Widths::new(brief, cuts);
+    let rows = widths.rows(width)?;
+    let whole = brief.flap() + brief.finished.height + brief.top.depth();
+    let (sheets, tall) = match cuts.level {
+        None => (rows.div_ceil(usize::try_from(height.nm() / whole.nm().max(1)).ok()?.max(1)), whole),
+        Some(level) => {
+            // Two rows of different heights for every row round the bag.
+            let (lower, upper) = (brief.flap() + level + brief.tab, whole - brief.flap() - level);
+            let sizes: Vec<(Length, Length)> =
+                (0..rows).flat_map(|_| [(width, lower), (width, upper)]).collect();
+            if lower.max(upper) > height {
+                return None;
+            }
+            (rows_needed(&sizes, (width, height)) as usize, whole + brief.tab)
+        }
+    };
+    if cuts.level.is_none() && whole > height {
         return None;
     }
-    let sheets = rows_needed(&sizes, (width, height));
     let area = |width: Length, height: Length| i128::from(width.nm()) * i128::from(height.nm());
-    let used: i128 = sizes.iter().map(|(wide, tall)| area(*wide, *tall)).sum();
+    let round: Length = widths.as_slice().iter().copied().sum();
     Some(Joining {
         cuts,
-        sheets,
+        sheets: u32::try_from(sheets).ok()?,
         shows: shows(cuts),
         joins: cuts.at.count() + usize::from(cuts.level.is_some()),
-        waste: area(width, height) * i128::from(sheets) - used,
+        waste: area(width, height) * sheets as i128 - area(round, tall),
     })
 }
 
@@ -224,6 +292,20 @@ mod tests {
             }
             filled.into_iter().all(|sheet| sheet <= capacity)
         })
+    }
+
+    #[rstest]
+    fn the_best_is_the_first_of_all_ways(
+        #[values("3 1/8", "6", "9 3/4", "11 1/2")] width: &str,
+        #[values("2", "6", "11", "14")] height: &str,
+        #[values("1", "3", "5 7/8")] gusset: &str,
+        #[values(false, true)] strips: bool,
+    ) {
+        let mut brief = brief(width, height, gusset);
+        if strips {
+            brief.joins = Joins::Strips { width: Length::INCH };
+        }
+        assert_eq!(best(&brief).map(|best| best.rank()), ways(&brief).first().map(Joining::rank));
     }
 
     #[test]

@@ -1,13 +1,18 @@
 //! Pieces on sheets: where they lie, how to trim them out, and what is left over.
 
+mod batch;
+mod exact;
+mod guillotine;
+mod pattern;
 mod rows;
 mod small;
 
 use crate::brief::Build;
 use crate::pieces::Piece;
 use crate::{Brief, Length};
+pub use batch::{Batch, Wanted};
 use rows::rows;
-pub(crate) use rows::rows_needed;
+pub(crate) use rows::{rows_needed, rows_tall};
 pub use small::{Extras, Kind, Small};
 
 /// Pieces placed on sheets.
@@ -128,11 +133,12 @@ impl SheetCut {
 
 impl Layout {
     /// Lays every piece into the bottom-left corner of a sheet of its own, its copies beside or above it if they fit,
-    /// and trims so that the largest single offcut is as large as it can be. The pieces of a joined run stand side by
-    /// side, on as few sheets as can be.
+    /// and trims so that the largest single offcut is as large as it can be. Pieces that differ stand side by side in
+    /// rows, on as few sheets as can be.
     pub fn new(brief: &Brief, pieces: &[Piece]) -> Self {
         let (width, height) = brief.sheet.as_laid();
-        if let Build::Joined { .. } = brief.build {
+        let kinds = pieces.iter().filter(|piece| !piece.from_scrap).count();
+        if kinds > 1 || matches!(brief.build, Build::Joined { .. }) {
             return Self::filled(brief, rows(pieces, width, height));
         }
         let sheets = pieces.iter().enumerate().map(|(index, piece)| {

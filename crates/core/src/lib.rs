@@ -20,6 +20,7 @@ pub mod folded;
 pub mod joins;
 pub mod layout;
 pub mod length;
+pub mod nearby;
 pub mod net;
 pub mod paper;
 pub mod passes;
@@ -30,6 +31,7 @@ pub mod rescale;
 pub mod sheet;
 pub mod steps;
 pub mod verdict;
+pub mod ways;
 pub mod wording;
 
 pub use brief::{Brief, BriefFault};

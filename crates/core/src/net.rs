@@ -130,6 +130,13 @@ impl Net {
     }
 }
 
+impl Net {
+    /// One above the other: two if the body is joined at a level, else one.
+    pub fn tiers(&self) -> usize {
+        if self.laps.is_empty() { 1 } else { 2 }
+    }
+}
+
 /// Width and height of every trimmed piece of a brief, joining strips left out: without drawing a line on them.
 pub fn piece_sizes(brief: &Brief) -> Vec<(Length, Length)> {
     let runs = columns::runs(brief);

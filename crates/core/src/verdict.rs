@@ -11,8 +11,9 @@ mod seam;
 mod search;
 mod thickness;
 
+use crate::passes::Pass;
 use crate::plan::Draft;
-use crate::{Brief, BriefFault};
+use crate::{Brief, BriefFault, Length};
 
 /// Something the crafter should know.
 #[derive(Clone, Debug, PartialEq, Eq)]
@@ -97,6 +98,16 @@ impl Candidate {
     pub fn new(title: impl Into<String>, then: impl Into<String>, brief: Brief) -> Self {
         Self { title: title.into(), then: then.into(), brief }
     }
+}
+
+/// How many scores fall between the grooves of a board.
+pub(crate) fn off_groove(passes: &[Pass], groove: Length) -> usize {
+    groove::off_groove(passes, groove).count()
+}
+
+/// True if the rules alone block a draft; its folding is not tried.
+pub(crate) fn is_blocked(draft: &Draft) -> bool {
+    blocking(&findings(draft)).next().is_some()
 }
 
 /// Everything there is to say about a draft, gravest first, with remedies that have been tried.

@@ -10,6 +10,11 @@ pub(crate) fn rows_needed(sizes: &[(Length, Length)], sheet: (Length, Length)) -
     u32::try_from(pack(&rows, sheet.1).len()).unwrap_or(u32::MAX)
 }
 
+/// How tall all rows are that pieces of these sizes take, one above the other.
+pub(crate) fn rows_tall(sizes: &[(Length, Length)], width: Length) -> Length {
+    in_rows(sizes, width).into_iter().map(|row| sizes[row[0]].1).sum()
+}
+
 /// The sizes in as few rows as can be, the tallest first; every row has pieces of one height.
 fn in_rows(sizes: &[(Length, Length)], width: Length) -> Vec<Vec<usize>> {
     let mut heights: Vec<Length> = sizes.iter().map(|(_, tall)| *tall).collect();

@@ -1,6 +1,7 @@
 //! Small parts of a bag, and cutting them from what is left over.
 
-use super::{Blade, Part, Placed, Rectangle, SheetCut, Trim};
+use super::guillotine::corner;
+use super::{Part, SheetCut};
 use crate::{Brief, Length};
 
 /// What is cut besides the pieces.
@@ -143,27 +144,7 @@ fn place(part: Small, sheets: &mut [SheetCut]) -> bool {
     let Some((_, at, offcut, (width, height))) = best else { return false };
     let sheet = &mut sheets[at];
     let space = sheet.offcuts.remove(offcut);
-    // It was trimmed off as waste; now it is a part, so the cut that freed it stays as it is.
-    let taken = Rectangle { width, height, ..space };
-    sheet.placed.push(Placed { part: Part::Small(part), space: taken });
-    let beside = |tall| Rectangle { x: space.x + width, width: space.width - width, height: tall, ..space };
-    let above = |wide| Rectangle { y: space.y + height, height: space.height - height, width: wide, ..space };
-    let (upright_first, level_first) =
-        ([beside(space.height), above(width)], [above(space.width), beside(height)]);
-    let largest = |pair: &[Rectangle; 2]| pair.iter().map(Rectangle::area).max().unwrap_or(0);
-    let upright = |on: Rectangle| Trim { on, blade: Blade::Upright, keep: width, off: None };
-    let level = |on: Rectangle| Trim { on, blade: Blade::Level, keep: height, off: None };
-    let (trims, rest) = if largest(&upright_first) >= largest(&level_first) {
-        ([upright(space), level(Rectangle { width, ..space })], upright_first)
-    } else {
-        ([level(space), upright(Rectangle { height, ..space })], level_first)
-    };
-    for (trim, off) in trims.into_iter().zip(rest) {
-        if off.area() > 0 {
-            sheet.trims.push(Trim { off: Some(off), ..trim });
-            sheet.offcuts.push(off);
-        }
-    }
+    corner(Part::Small(part), (width, height), space, sheet);
     sheet.offcuts.sort_by_key(|offcut| -offcut.area());
     true
 }

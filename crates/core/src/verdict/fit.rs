@@ -3,7 +3,7 @@
 use super::search::largest;
 use super::{About, Candidate, Finding, Level};
 use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP, CUSTOMARY_STRIP, GUIDE_FLAP, Joins, SMALL_TAB};
-use crate::joins::ways;
+use crate::joins;
 use crate::net::{Band, GussetPart, Panel, Strip};
 use crate::plan::Draft;
 use crate::sheet::COMMON_SIZES;
@@ -208,7 +208,7 @@ fn more_pieces(brief: &Brief) -> Option<Candidate> {
     if has_smaller || !matches!(brief.build, Build::Wrap | Build::CornerPair | Build::Joined { .. }) {
         return None;
     }
-    let best = ways(brief).into_iter().next()?;
+    let best = joins::best(brief)?;
     let mut places: Vec<String> = best.cuts.at.iter().map(|place| place.name().to_owned()).collect();
     match best.cuts.level {
         Some(Length::ZERO) => places.push("base line, with a separate base".to_owned()),

@@ -50,7 +50,8 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     }]
 }
 
-fn off_groove(passes: &[Pass], groove: Length) -> impl Iterator<Item = (&Pass, &ScoreLine)> {
+/// The scores that fall between grooves.
+pub(super) fn off_groove(passes: &[Pass], groove: Length) -> impl Iterator<Item = (&Pass, &ScoreLine)> {
     passes
         .iter()
         .filter(|pass| !pass.by_ruler)

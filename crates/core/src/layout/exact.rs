@@ -1,0 +1,124 @@
+//! A few rectangles on as few sheets as can be, by trying every way of cutting them out.
+//!
+//! For every set of parts the smallest rectangles that it can be cut from are found from those of its halves, laid side by
+//! side or one above the other; then the sets are shared out over sheets. Both are exact.
+
+use super::guillotine::Tree;
+use super::{Blade, Rectangle};
+use crate::Length;
+
+/// No more parts than this: the work grows as three to that power.
+pub(super) const MOST: usize = 9;
+
+/// A smallest rectangle that holds a set, and how.
+#[derive(Clone, Copy)]
+struct Holder {
+    width: Length,
+    height: Length,
+    how: How,
+}
+
+#[derive(Clone, Copy)]
+enum How {
+    /// One part, as it is or turned.
+    Alone,
+    /// Two sets and their holders, side by side or one above the other.
+    Halves(Blade, [(usize, usize); 2]),
+}
+
+/// Cuts parts, each with the sizes it may be laid in, from as few sheets as can be. Every part must fit a sheet.
+pub(super) fn pack(parts: &[Vec<(Length, Length)>], sheet: (Length, Length)) -> Vec<Tree> {
+    let all = (1_usize << parts.len()) - 1;
+    let mut holders: Vec<Vec<Holder>> = vec![Vec::new(); all + 1];
+    for set in 1..=all {
+        holders[set] = smallest(set, parts, &holders, sheet);
+    }
+    // Fewest sheets for every set: the sheet with its first part, and the rest.
+    let mut best: Vec<Option<(usize, usize)>> = vec![None; all + 1];
+    best[0] = Some((0, 0));
+    for set in 1..=all {
+        let first = set & set.wrapping_neg();
+        let mut half = set;
+        while half > 0 {
+            if half & first != 0
+                && !holders[half].is_empty()
+                && let Some((sheets, _)) = best[set & !half]
+                && best[set].is_none_or(|(known, _)| sheets + 1 < known)
+            {
+                best[set] = Some((sheets + 1, half));
+            }
+            half = (half - 1) & set;
+        }
+    }
+    let mut trees = Vec::new();
+    let mut rest = all;
+    while rest > 0 {
+        let Some((_, half)) = best[rest] else { break };
+        trees.push(tree(half, 0, &holders));
+        rest &= !half;
+    }
+    trees
+}
+
+/// The rectangles no smaller of which hold the set, within a sheet.
+fn smallest(
+    set: usize,
+    parts: &[Vec<(Length, Length)>],
+    holders: &[Vec<Holder>],
+    sheet: (Length, Length),
+) -> Vec<Holder> {
+    let mut found: Vec<Holder> = Vec::new();
+    if set.is_power_of_two() {
+        let sizes = parts[set.trailing_zeros() as usize].iter();
+        found.extend(sizes.map(|(width, height)| Holder { width: *width, height: *height, how: How::Alone }));
+    }
+    let first = set & set.wrapping_neg();
+    let mut half = (set - 1) & set;
+    while half > 0 {
+        if half & first != 0 {
+            let other = set & !half;
+            for (i, one) in holders[half].iter().enumerate() {
+                for (j, two) in holders[other].iter().enumerate() {
+                    let at = [(half, i), (other, j)];
+                    found.push(Holder {
+                        width: one.width + two.width,
+                        height: one.height.max(two.height),
+                        how: How::Halves(Blade::Upright, at),
+                    });
+                    found.push(Holder {
+                        width: one.width.max(two.width),
+                        height: one.height + two.height,
+                        how: How::Halves(Blade::Level, at),
+                    });
+                }
+            }
+        }
+        half = (half - 1) & set;
+    }
+    found.retain(|holder| holder.width <= sheet.0 && holder.height <= sheet.1);
+    found.sort_by_key(|holder| (holder.width, holder.height));
+    let mut lowest = Length::MAX;
+    found.retain(|holder| {
+        let is_lower = holder.height < lowest;
+        lowest = lowest.min(holder.height);
+        is_lower
+    });
+    found
+}
+
+fn tree(set: usize, holder: usize, holders: &[Vec<Holder>]) -> Tree {
+    let Some(own) = holders[set].get(holder) else { return Tree::Waste };
+    match own.how {
+        How::Alone => Tree::Part(set.trailing_zeros() as usize, (own.width, own.height)),
+        How::Halves(blade, [one, two]) => {
+            let first = &holders[one.0][one.1];
+            let at = if blade == Blade::Upright { first.width } else { first.height };
+            Tree::Cut(blade, at, Box::new((tree(one.0, one.1, holders), tree(two.0, two.1, holders))))
+        }
+    }
+}
+
+/// Area of a rectangle of that size.
+pub(super) fn area((width, height): (Length, Length)) -> i128 {
+    Rectangle { x: Length::ZERO, y: Length::ZERO, width, height }.area()
+}

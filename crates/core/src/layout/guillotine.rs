@@ -1,0 +1,84 @@
+//! Sheets divided by cuts from edge to edge.
+
+use super::{Blade, Overhang, Part, Placed, Rectangle, SheetCut, Trim};
+use crate::Length;
+
+/// A way to divide a rectangle. Parts are given by their number and the way they lie.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub(super) enum Tree {
+    /// Left over.
+    Waste,
+    /// A part in the bottom-left corner, in this size.
+    Part(usize, (Length, Length)),
+    /// Cut in two: the left or bottom part first.
+    Cut(Blade, Length, Box<(Tree, Tree)>),
+}
+
+/// The sheet cut as the tree says.
+pub(super) fn sheet(tree: &Tree, (width, height): (Length, Length)) -> SheetCut {
+    let mut sheet = SheetCut {
+        width,
+        height,
+        times: 1,
+        placed: Vec::new(),
+        trims: Vec::new(),
+        offcuts: Vec::new(),
+        overhang: Overhang::default(),
+        scrap: false,
+    };
+    cut(tree, Rectangle { x: Length::ZERO, y: Length::ZERO, width, height }, &mut sheet);
+    sheet.offcuts.sort_by_key(|offcut| (-offcut.area(), offcut.x, offcut.y));
+    sheet
+}
+
+/// The two halves of a rectangle.
+pub(super) fn halves(on: Rectangle, blade: Blade, at: Length) -> (Rectangle, Rectangle) {
+    match blade {
+        Blade::Upright => {
+            (Rectangle { width: at, ..on }, Rectangle { x: on.x + at, width: on.width - at, ..on })
+        }
+        Blade::Level => {
+            (Rectangle { height: at, ..on }, Rectangle { y: on.y + at, height: on.height - at, ..on })
+        }
+    }
+}
+
+fn cut(tree: &Tree, on: Rectangle, sheet: &mut SheetCut) {
+    match tree {
+        Tree::Waste => sheet.offcuts.push(on),
+        Tree::Part(part, size) => corner(Part::Piece(*part), *size, on, sheet),
+        Tree::Cut(blade, at, parts) => {
+            let (first, second) = halves(on, *blade, *at);
+            let off = (parts.1 == Tree::Waste).then_some(second);
+            sheet.trims.push(Trim { on, blade: *blade, keep: *at, off });
+            cut(&parts.0, first, sheet);
+            cut(&parts.1, second, sheet);
+        }
+    }
+}
+
+/// Lays a part into the bottom-left corner of a free rectangle and trims it out, so that the larger of the two pieces left
+/// over is as large as it can be.
+pub(super) fn corner(part: Part, (width, height): (Length, Length), on: Rectangle, sheet: &mut SheetCut) {
+    sheet.placed.push(Placed { part, space: Rectangle { width, height, ..on } });
+    let largest = |first: Blade| {
+        let (at, then) = if first == Blade::Upright { (width, height) } else { (height, width) };
+        let (kept, off) = halves(on, first, at);
+        let other = if first == Blade::Upright { Blade::Level } else { Blade::Upright };
+        off.area().max(halves(kept, other, then).1.area())
+    };
+    let order = if largest(Blade::Upright) >= largest(Blade::Level) {
+        [(Blade::Upright, width), (Blade::Level, height)]
+    } else {
+        [(Blade::Level, height), (Blade::Upright, width)]
+    };
+    let mut on = on;
+    for (blade, at) in order {
+        let (kept, off) = halves(on, blade, at);
+        if off.area() > 0 {
+            sheet.trims.push(Trim { on, blade, keep: at, off: Some(off) });
+            sheet.offcuts.push(off);
+        }
+        on = kept;
+    }
+}

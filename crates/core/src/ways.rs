@@ -1,0 +1,295 @@
+//! Ways to make a bag from the papers on a shelf: every build, every paper, every habit that makes it fit.
+
+use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP, CUSTOMARY_STRIP, Joins};
+use crate::builds::{BUILDS, suited};
+use crate::folded::Folded;
+use crate::joins;
+use crate::layout::{rows_needed, rows_tall};
+use crate::net::piece_sizes;
+use crate::paper::{Money, Paper, Stock};
+use crate::plan::Draft;
+use crate::proof::Proof;
+use crate::verdict::{is_blocked, off_groove};
+use crate::{Brief, Length, Sheet};
+use std::collections::HashMap;
+
+/// One way to make the bag.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct Way {
+    /// Which of the papers.
+    pub paper: usize,
+    /// What the build is called.
+    pub build: &'static str,
+    /// The brief made so, from that paper.
+    pub brief: Brief,
+    /// Sheets it takes; of a roll, one length.
+    pub sheets: u32,
+    /// True if there is that much of it.
+    pub enough: bool,
+    /// Pieces to cut out, joining strips left out.
+    pub pieces: usize,
+    /// Seams and joins all round.
+    pub joins: usize,
+    /// Raw edges that are seen from the front.
+    pub front_edges: usize,
+    /// Paper left over, in thousandths of the sheets it takes.
+    pub waste: u32,
+    /// What its paper costs, if that is known.
+    pub cost: Option<Money>,
+    /// Scores that fall between the board's grooves.
+    pub off_groove: usize,
+    /// Fewest and most layers in the base.
+    pub base_layers: (usize, usize),
+    /// True if the bag folds flat.
+    pub folds_flat: bool,
+    /// Paper it takes, in square nanometres, for comparison.
+    area: i128,
+}
+
+impl Way {
+    /// What ways are compared by, the better one first: enough paper, fewest edges in front, least paper, fewest joins.
+    fn rank(&self) -> (bool, usize, i128, usize, usize) {
+        (!self.enough, self.front_edges, self.area, self.joins, self.off_groove)
+    }
+}
+
+/// What does not depend on the paper.
+#[derive(Clone, Copy)]
+struct Made {
+    joins: usize,
+    front_edges: usize,
+    off_groove: usize,
+    base_layers: (usize, usize),
+    folds_flat: bool,
+}
+
+/// A brief without its paper: what a proof depends on.
+type Kind = (Build, Joins, BaseHabit);
+
+/// Every way to make the bag from one of the papers, the best first. Ways whose plan would be blocked are left out.
+pub fn ways(brief: &Brief, papers: &[Paper]) -> Vec<Way> {
+    let mut made: HashMap<Kind, Option<Made>> = HashMap::new();
+    let mut joined: HashMap<(Length, Length, Joins, BaseHabit), Option<Build>> = HashMap::new();
+    let mut found = Vec::new();
+    for (index, paper) in papers.iter().enumerate() {
+        for sheet in lyings(paper) {
+            let on_paper = Brief { sheet, ..brief.clone() };
+            let builds = BUILDS.iter().map(|build| (build.1, Some(build.0)));
+            for (name, build) in builds.chain([("More pieces", None)]) {
+                let mut fewest = u32::MAX;
+                for habit in habits(&on_paper) {
+                    let Some(tried) = tried(&habit, build, paper, &mut joined) else { continue };
+                    let Some((sheets, tried, area)) = from_paper(&tried, paper) else { continue };
+                    // Another habit is worth naming only if it takes fewer sheets.
+                    if sheets >= fewest {
+                        continue;
+                    }
+                    let kind = (tried.build, tried.joins, tried.base);
+                    let Some(made) = *made.entry(kind).or_insert_with(|| make(&tried)) else { continue };
+                    fewest = sheets;
+                    found.push(way(index, name, tried, sheets, area, paper, made));
+                }
+            }
+        }
+    }
+    found.sort_by_key(Way::rank);
+    found
+}
+
+fn way(
+    index: usize,
+    build: &'static str,
+    brief: Brief,
+    sheets: u32,
+    area: i128,
+    paper: &Paper,
+    made: Made,
+) -> Way {
+    let sizes = piece_sizes(&brief);
+    let used: i128 = sizes.iter().map(|(wide, tall)| i128::from(wide.nm()) * i128::from(tall.nm())).sum();
+    let whole = i128::from(paper.sheet.width.nm()) * i128::from(paper.sheet.height.nm());
+    let Made { joins, front_edges, off_groove, base_layers, folds_flat } = made;
+    let per_mille = |share: i128, of: i128| u32::try_from(share * 1000 / of.max(1)).unwrap_or(0);
+    Way {
+        paper: index,
+        build,
+        sheets,
+        enough: if paper.kind == Stock::Roll { paper.count > 0 } else { sheets <= paper.count },
+        pieces: sizes.len(),
+        joins,
+        front_edges,
+        waste: per_mille(area - used, area),
+        // A sheet is paid for whole, a roll by the share that is cut off.
+        cost: paper.price.map(|Money(price)| match paper.kind {
+            Stock::Roll => Money((i128::from(price) * area / whole.max(1)) as i64),
+            _ => Money(price * i64::from(sheets)),
+        }),
+        off_groove,
+        base_layers,
+        folds_flat,
+        area,
+        brief,
+    }
+}
+
+/// A sheet as it may be laid: turned only if it has neither direction nor known grain.
+fn lyings(paper: &Paper) -> Vec<Sheet> {
+    let upright = Sheet { turned: false, ..paper.sheet.clone() };
+    let may_turn = !upright.directional && paper.grain.is_none() && upright.width != upright.height;
+    let turned = may_turn.then(|| Sheet { turned: true, ..upright.clone() });
+    std::iter::once(upright).chain(turned).collect()
+}
+
+/// The brief as it is; with shallower flaps; with strips in place of tabs.
+fn habits(brief: &Brief) -> Vec<Brief> {
+    let lap = BaseHabit::HalfAndLap { lap: CUSTOMARY_LAP };
+    let flaps =
+        (lap.depth(brief.finished.gusset) < brief.flap()).then(|| Brief { base: lap, ..brief.clone() });
+    let strips = (brief.joins == Joins::Tabs)
+        .then(|| Brief { joins: Joins::Strips { width: CUSTOMARY_STRIP }, ..brief.clone() });
+    std::iter::once(brief.clone()).chain(flaps).chain(strips).collect()
+}
+
+/// The brief built so; cut where it shows least if no build is given. Nothing if the habit means nothing there.
+fn tried(
+    habit: &Brief,
+    build: Option<Build>,
+    paper: &Paper,
+    joined: &mut HashMap<(Length, Length, Joins, BaseHabit), Option<Build>>,
+) -> Option<Brief> {
+    let build = match build {
+        Some(build) => build,
+        // What a roll cannot hold in one row it holds in several.
+        None if paper.kind == Stock::Roll => return None,
+        None => {
+            let (width, height) = habit.sheet.as_laid();
+            let best = joined
+                .entry((width, height, habit.joins, habit.base))
+                .or_insert_with(|| joins::best(habit).map(|best| best.brief(habit).build));
+            (*best)?
+        }
+    };
+    let tried = suited(Brief { build, ..habit.clone() });
+    // A build that has no use for the habit has been tried without it.
+    let has_use = tried.joins == habit.joins && (tried.flap() == habit.flap() || tried.base == habit.base);
+    (has_use && tried.check().is_ok()).then_some(tried)
+}
+
+/// Sheets, the brief on its sheet (of a roll, the length that is cut off), and the paper that takes.
+fn from_paper(brief: &Brief, paper: &Paper) -> Option<(u32, Brief, i128)> {
+    let sizes = piece_sizes(brief);
+    let (width, height) = brief.sheet.as_laid();
+    if sizes.iter().any(|(wide, tall)| *wide > width || *tall > height) {
+        return None;
+    }
+    let area = |width: Length, height: Length| i128::from(width.nm()) * i128::from(height.nm());
+    if paper.kind != Stock::Roll {
+        let sheets = rows_needed(&sizes, (width, height));
+        return Some((sheets, brief.clone(), area(width, height) * i128::from(sheets)));
+    }
+    // The shortest length of the roll, on the ruler's eighths, from which all pieces can be cut.
+    let (turned, step) = (brief.sheet.turned, Length::eighths(1));
+    let left = if turned { width } else { height };
+    let length = if turned {
+        // A longer stretch never takes more rows, so the shortest that will do is found by halving.
+        let will_do = |steps: i64| rows_needed(&sizes, (step * steps, height)) == 1;
+        let all: Length = sizes.iter().map(|size| size.0).sum();
+        let (mut least, mut most) = (1, all.ceil_to(step).nm() / step.nm());
+        if !will_do(most) {
+            return None;
+        }
+        while least < most {
+            let middle = (least + most) / 2;
+            if will_do(middle) { most = middle } else { least = middle + 1 }
+        }
+        let widest = sizes.iter().map(|size| size.0).max()?;
+        (step * most).max(widest.ceil_to(step))
+    } else {
+        rows_tall(&sizes, width).ceil_to(step)
+    };
+    if length > left {
+        return None;
+    }
+    let mut cut = brief.clone();
+    cut.sheet.height = length;
+    Some((1, cut, area(brief.sheet.width, length)))
+}
+
+/// Folds the bag for its looks; nothing if its plan would be blocked.
+fn make(brief: &Brief) -> Option<Made> {
+    let draft = Draft::new(brief).ok()?;
+    if is_blocked(&draft) {
+        return None;
+    }
+    let proof = Proof::new(brief, &draft.net, &Folded::new(&draft.net));
+    proof.passed().then(|| Made {
+        joins: draft.net.seams.len() / draft.net.tiers() + usize::from(!draft.net.laps.is_empty()),
+        front_edges: proof.front_edges.len(),
+        off_groove: off_groove(&draft.passes, brief.board.groove),
+        base_layers: proof.base_layers,
+        folds_flat: proof.flat.is_some(),
+    })
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::Plan;
+    use crate::sheet::Grammage;
+
+    fn paper(name: &str, kind: Stock, width: i64, height: i64) -> Paper {
+        Paper {
+            name: name.to_owned(),
+            kind,
+            sheet: Sheet {
+                width: Length::inches(width),
+                height: Length::inches(height),
+                grammage: Some(Grammage(160)),
+                ..Sheet::default()
+            },
+            count: if kind == Stock::Roll { 1 } else { 20 },
+            grain: None,
+            price: Some(Money(100)),
+        }
+    }
+
+    #[test]
+    fn a_tall_bag_comes_from_one_large_sheet_or_many_small_ones() {
+        // Common practice: 10 × 14½ × 3½ with a 2 in hem is one 30×20 sheet.
+        let mut brief = Brief::new(Length::inches(10), Length::eighths(116), Length::eighths(28));
+        brief.top = crate::brief::Top::HemIn { depth: Length::inches(2) };
+        let papers = [
+            paper("pad", Stock::Pad, 12, 12),
+            paper("sheets", Stock::Sheets, 30, 20),
+            paper("roll", Stock::Roll, 30, 120),
+        ];
+        let ways = ways(&brief, &papers);
+        let fewest = |paper: usize| ways.iter().filter(|way| way.paper == paper).map(|way| way.sheets).min();
+        assert_eq!((fewest(0), fewest(1), fewest(2)), (Some(6), Some(1), Some(1)));
+        // The roll gives the 20 in that it takes, and a sixth of its price: 20 of 120.
+        let wrap = ways.iter().find(|way| way.paper == 2 && way.build == "Wrap").unwrap();
+        assert_eq!((wrap.brief.sheet.height, wrap.cost), (Length::inches(20), Some(Money(16))));
+        for way in &ways {
+            let plan = Plan::new(&way.brief).unwrap();
+            assert!(plan.is_ready(), "{}: {:#?}", way.build, plan.verdicts);
+            assert_eq!(plan.layout.sheet_count(), way.sheets, "{} {:?}", way.build, way.brief);
+        }
+    }
+
+    #[test]
+    fn a_directional_paper_is_never_turned() {
+        let brief = Brief::new(Length::inches(4), Length::inches(7), Length::inches(2));
+        let upright = ways(&brief, &[paper("upright", Stock::Sheets, 9, 12)]);
+        assert!(upright.iter().all(|way| !way.brief.sheet.turned));
+        let mut all_over = paper("all over", Stock::Sheets, 9, 13);
+        all_over.sheet.directional = false;
+        let wrap = |paper: &Paper| {
+            ways(&brief, std::slice::from_ref(paper))
+                .iter()
+                .any(|way| way.build == "Wrap" && way.brief.sheet.turned)
+        };
+        assert!(wrap(&all_over));
+        all_over.grain = Some(crate::paper::Grain::Upright);
+        assert!(!wrap(&all_over));
+    }
+}
