@@ -1,6 +1,7 @@
 import { Link, Route, Routes } from "react-router";
 import { BagView } from "./stages/bag/BagView";
 import { BagsView } from "./stages/bags/BagsView";
+import { CutView } from "./stages/cut/CutView";
 import { ShelfView } from "./stages/shelf/ShelfView";
 
 export function App() {
@@ -8,6 +9,7 @@ export function App() {
     <Routes>
       <Route path="/" element={<BagsView />} />
       <Route path="/bags/:id" element={<BagView />} />
+      <Route path="/cut" element={<CutView />} />
       <Route path="/shelf" element={<ShelfView />} />
       <Route path="*" element={<Nowhere />} />
     </Routes>

@@ -6,6 +6,7 @@ mod guillotine;
 mod pattern;
 mod rows;
 mod small;
+mod uses;
 
 use crate::brief::Build;
 use crate::pieces::Piece;
@@ -14,6 +15,7 @@ pub use batch::{Batch, Wanted};
 use rows::rows;
 pub(crate) use rows::{rows_needed, rows_tall};
 pub use small::{Extras, Kind, Small};
+pub use uses::uses;
 
 /// Pieces placed on sheets.
 #[derive(Clone, Debug, PartialEq, Eq)]
@@ -167,10 +169,55 @@ impl Layout {
         self.sheets.iter().all(|sheet| sheet.overhang.is_none())
     }
 
+    /// Which sheet, counted from zero in the order they are used, every strip of the net is cut from; nothing for what comes from
+    /// scraps. `strips` is how many the net has.
+    pub fn sheet_of(&self, pieces: &[Piece], strips: usize) -> Vec<Option<usize>> {
+        let mut found = vec![None; strips];
+        let mut copies = vec![0; pieces.len()];
+        let mut number = 0;
+        for sheet in self.sheets.iter().filter(|sheet| !sheet.scrap) {
+            for _ in 0..sheet.times {
+                for placed in &sheet.placed {
+                    let Part::Piece(piece) = placed.part else { continue };
+                    if let Some(strip) = pieces[piece].strips.get(copies[piece]) {
+                        found[*strip] = Some(number);
+                        copies[piece] += 1;
+                    }
+                }
+                number += 1;
+            }
+        }
+        found
+    }
+
+    /// The letters of the sheets of every entry: `A`, or `B and C` for two that are cut alike; nothing for scraps.
+    pub fn letters(&self) -> Vec<String> {
+        let mut number = 0;
+        let letters = self.sheets.iter().map(|sheet| {
+            let own: Vec<String> = (0..if sheet.scrap { 0 } else { sheet.times })
+                .map(|_| {
+                    number += 1;
+                    letter(number - 1)
+                })
+                .collect();
+            match own.as_slice() {
+                [first, .., last] if own.len() > 2 => format!("{first} to {last}"),
+                own => crate::wording::list(own),
+            }
+        });
+        letters.collect()
+    }
+
     /// How many sheets one bag takes; scraps do not count.
     pub fn sheet_count(&self) -> u32 {
         self.sheets.iter().filter(|sheet| !sheet.scrap).map(|sheet| sheet.times).sum()
     }
+}
+
+/// `A`, `B`, … `Z`, `AA`.
+fn letter(number: usize) -> String {
+    let last = char::from(b'A' + (number % 26) as u8);
+    if number < 26 { last.to_string() } else { letter(number / 26 - 1) + &last.to_string() }
 }
 
 /// Sheets that are cut alike, one by one: small parts may come out of only some of them.

@@ -82,7 +82,55 @@ impl Basis {
     }
 }
 
+/// Paper that a bag takes from the shelf.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+pub struct Taken {
+    /// How many sheets; of a roll, none.
+    pub sheets: u32,
+    /// How much of a roll's length; of sheets, none.
+    pub length: Length,
+}
+
 impl Paper {
+    /// What a bag takes that needs so many sheets as long as `length`: of a roll, that length of it.
+    pub fn taken(&self, sheets: u32, length: Length) -> Taken {
+        match self.kind {
+            Stock::Roll => Taken { sheets: 0, length: length * i64::from(sheets) },
+            Stock::Sheets | Stock::Pad => Taken { sheets, length: Length::ZERO },
+        }
+    }
+
+    /// The paper that is left.
+    ///
+    /// # Errors
+    /// A sentence that says how much is missing.
+    pub fn without(&self, taken: Taken) -> Result<Self, String> {
+        let mut left = self.clone();
+        if taken.sheets > self.count {
+            return Err(format!(
+                "The bag takes {} sheets of {}, and there are {}.",
+                taken.sheets, self.name, self.count
+            ));
+        }
+        left.count -= taken.sheets;
+        if taken.length >= self.sheet.height {
+            return Err(format!(
+                "The bag takes {} of {}, and {} are left.",
+                taken.length, self.name, self.sheet.height
+            ));
+        }
+        left.sheet.height -= taken.length;
+        Ok(left)
+    }
+
+    /// The paper with what was taken given back.
+    pub fn with(&self, taken: Taken) -> Self {
+        let mut whole = self.clone();
+        whole.count = whole.count.saturating_add(taken.sheets);
+        whole.sheet.height += taken.length;
+        whole
+    }
+
     /// Checks name and size.
     ///
     /// # Errors

@@ -3,7 +3,7 @@
 mod assemble;
 
 use crate::brief::{Across, Build, GussetCrease, RunStart, ScoreFace, Top};
-use crate::layout::{Blade, Layout};
+use crate::layout::{Blade, Layout, Part};
 use crate::net::{Band, CreaseRole, CutRole, Face, Fold};
 use crate::passes::{Edge, Pass, ScoreLine};
 use crate::pieces::Piece;
@@ -62,7 +62,8 @@ fn trim(brief: &Brief, pieces: &[Piece], layout: &Layout, figures: Figures) -> S
         "at the edge that will be the top"
     };
     let mut says = vec![format!("Pencil a small T on the back of the sheet, {up}, before anything else.")];
-    for sheet in &layout.sheets {
+    let several = layout.sheet_count() > 1;
+    for (sheet, letters) in layout.sheets.iter().zip(layout.letters()) {
         if sheet.scrap {
             let Some(piece) = sheet.piece().and_then(|piece| pieces.get(piece)) else { continue };
             says.push(format!(
@@ -83,8 +84,20 @@ fn trim(brief: &Brief, pieces: &[Piece], layout: &Layout, figures: Figures) -> S
         if sheet.trims.is_empty() {
             says.push("The whole sheet is used. Check that its corners are square.".to_owned());
         }
-        if sheet.times > 1 {
-            says.push(format!("Cut {} sheets alike.", sheet.times));
+        if several {
+            let names: Vec<String> = sheet
+                .placed
+                .iter()
+                .map(|placed| match placed.part {
+                    Part::Piece(piece) => {
+                        pieces.get(piece).map_or_else(String::new, |piece| piece.name.to_lowercase())
+                    }
+                    Part::Small(small) => small.kind.name().to_owned(),
+                })
+                .collect();
+            let sheets = if sheet.times > 1 { "Sheets" } else { "Sheet" };
+            let alike = if sheet.times > 1 { ", cut alike" } else { "" };
+            says.push(format!("{sheets} {letters}{alike}: {}.", list(&names)));
         }
         for trim in &sheet.trims {
             let (from, what) = match trim.blade {

@@ -47,9 +47,11 @@ pub struct Way {
 }
 
 impl Way {
-    /// What ways are compared by, the better one first: enough paper, fewest edges in front, least paper, fewest joins.
-    fn rank(&self) -> (bool, usize, i128, usize, usize) {
-        (!self.enough, self.front_edges, self.area, self.joins, self.off_groove)
+    /// What ways are compared by, the better one first: enough paper, a base, fewest edges in front, least paper, fewest
+    /// joins.
+    fn rank(&self) -> (bool, bool, usize, i128, usize, usize) {
+        let has_no_base = self.base_layers.1 == 0;
+        (!self.enough, has_no_base, self.front_edges, self.area, self.joins, self.off_groove)
     }
 }
 
@@ -223,7 +225,9 @@ fn make(brief: &Brief) -> Option<Made> {
     }
     let proof = Proof::new(brief, &draft.net, &Folded::new(&draft.net));
     proof.passed().then(|| Made {
-        joins: draft.net.seams.len() / draft.net.tiers() + usize::from(!draft.net.laps.is_empty()),
+        // A joining strip holds two edges of one join.
+        joins: draft.net.seams.len() / draft.net.tiers() / if brief.joins == Joins::Tabs { 1 } else { 2 }
+            + usize::from(!draft.net.laps.is_empty()),
         front_edges: proof.front_edges.len(),
         off_groove: off_groove(&draft.passes, brief.board.groove),
         base_layers: proof.base_layers,

@@ -110,7 +110,10 @@ fn the_trim_order_says_each_setting_once() {
     }
     brief.finished.height = "8".parse().unwrap();
     brief.finished.width = "7".parse().unwrap();
-    assert!(said(&Plan::new(&brief).unwrap(), Stage::Trim).contains("Cut 2 sheets alike."));
+    assert!(
+        said(&Plan::new(&brief).unwrap(), Stage::Trim)
+            .contains("Sheets A and B, cut alike: face and gusset.")
+    );
 }
 
 #[rstest]

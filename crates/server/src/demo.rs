@@ -67,10 +67,12 @@ pub fn bags() -> Vec<(&'static str, Value)> {
         (
             "Platter in a box",
             json!({
-                "finished": { "width": "10 in", "height": "14 1/2 in", "gusset": "3 1/2 in" },
-                "base": { "habit": "half_and_lap", "lap": "1/2 in" },
-                "top": { "kind": "hem_out", "depth": "2 in" },
-                "sheet": { "width": "30 in", "height": "20 in", "directional": true, "printed": "both" },
+                "finished": { "width": "11 1/2 in", "height": "6 in", "gusset": "5 7/8 in" },
+                "build": "joined",
+                "cuts": ["left_back_corner", "right_back_corner", "left_front_corner", "right_front_corner"],
+                "extras": ["insert", "tag"],
+                "sheet": { "width": "12 in", "height": "12 in", "directional": true, "printed": "one",
+                           "grammage": 180 },
             }),
         ),
     ]

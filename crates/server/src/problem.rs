@@ -75,6 +75,12 @@ impl From<crate::store::StoreError> for Problem {
         match error {
             StoreError::NoBag => Self::not_found("bag"),
             StoreError::NoPaper => Self::not_found("paper"),
+            StoreError::Short(sentence) => Self::new(StatusCode::CONFLICT, "short", sentence),
+            StoreError::AlreadyCut => Self::new(
+                StatusCode::CONFLICT,
+                "cut",
+                "The paper for this bag has been taken already. Put it back first to take it anew.",
+            ),
             StoreError::StalePaper => Self::new(
                 StatusCode::PRECONDITION_FAILED,
                 "stale",

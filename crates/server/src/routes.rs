@@ -3,6 +3,7 @@
 mod bags;
 mod plan;
 mod shelf;
+mod ways;
 
 use crate::store::Store;
 use utoipa::OpenApi;
@@ -35,5 +36,10 @@ pub fn api() -> (axum::Router<Store>, utoipa::openapi::OpenApi) {
         .routes(routes!(shelf::bring_paper_back))
         .routes(routes!(shelf::export_shelf))
         .routes(routes!(shelf::import_shelf))
+        .routes(routes!(ways::ways))
+        .routes(routes!(ways::nearby))
+        .routes(routes!(ways::leftovers))
+        .routes(routes!(ways::layout))
+        .routes(routes!(ways::cut, ways::take, ways::give_back))
         .split_for_parts()
 }

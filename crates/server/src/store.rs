@@ -9,10 +9,14 @@ use rusqlite_migration::{M, Migrations};
 use std::path::Path;
 use std::sync::{Arc, Mutex, PoisonError};
 
+pub mod cuts;
 pub mod shelf;
 
-const MIGRATIONS: &[M<'static>] =
-    &[M::up(include_str!("../migrations/001_bags.sql")), M::up(include_str!("../migrations/002_shelf.sql"))];
+const MIGRATIONS: &[M<'static>] = &[
+    M::up(include_str!("../migrations/001_bags.sql")),
+    M::up(include_str!("../migrations/002_shelf.sql")),
+    M::up(include_str!("../migrations/003_cuts.sql")),
+];
 
 const COLUMNS: &str = "id, revision, name, brief, created_at, updated_at, deleted_at";
 
@@ -51,6 +55,12 @@ pub enum StoreError {
     /// The paper has changed since.
     #[error("the paper has changed since")]
     StalePaper,
+    /// Paper has been taken for the bag already.
+    #[error("paper has been taken already")]
+    AlreadyCut,
+    /// There is not enough of the paper; the sentence says how much is missing.
+    #[error("{0}")]
+    Short(String),
     /// The bag has changed since; this is how it is kept now.
     #[error("the bag has changed since")]
     Stale(Box<Bag>),

@@ -11,6 +11,7 @@ pub mod plan;
 pub mod sheet;
 pub mod shelf;
 pub mod verdict;
+pub mod ways;
 
 /// A point in millimetres: from the left, from the bottom.
 fn point(point: wide_fold_core::net::Point) -> [f64; 2] {

@@ -23,6 +23,8 @@ export type Facet = Schemas["FacetView"];
 export type Fold = Schemas["FoldView"];
 export type ShelfPaper = Schemas["PaperView"];
 export type PaperText = Schemas["PaperText"];
+export type Way = Schemas["WayView"];
+export type Batch = Schemas["BatchView"];
 export type Imported = Schemas["ImportView"];
 export type CommonSheet = Schemas["CommonSheet"];
 export type ProblemDetails = Schemas["Problem"];
@@ -118,3 +120,23 @@ export const bringPaper = (id: number) =>
 
 export const importShelf = (csv: string, keep_good: boolean) =>
   answer(client.POST("/api/shelf/import", { body: { csv, keep_good } }));
+
+export const ways = (brief: Brief, signal?: AbortSignal) =>
+  answer(client.POST("/api/ways", { body: { brief }, signal }));
+
+export const nearby = (brief: Brief, range: string, signal?: AbortSignal) =>
+  answer(client.POST("/api/nearby", { body: { brief, range }, signal }));
+
+export const leftovers = (brief: Brief) => answer(client.POST("/api/leftovers", { body: brief }));
+
+export const layoutBags = (bags: Schemas["CopiesText"][], signal?: AbortSignal) =>
+  answer(client.POST("/api/layout", { body: { bags }, signal }));
+
+export const cutOf = (bag: number) =>
+  answer(client.GET("/api/bags/{id}/cut", { params: { path: { id: bag } } }));
+
+export const takeFor = (bag: number, paper: number) =>
+  answer(client.POST("/api/bags/{id}/cut", { params: { path: { id: bag } }, body: { paper } }));
+
+export const giveBack = (bag: number) =>
+  answer(client.DELETE("/api/bags/{id}/cut", { params: { path: { id: bag } } }));

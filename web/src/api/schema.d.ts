@@ -41,6 +41,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bags/{id}/cut": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What has been taken from the shelf for a bag, if anything has. */
+        get: operations["cut"];
+        put?: never;
+        /** Take the paper for a bag from the shelf, as much as its plan needs. */
+        post: operations["take"];
+        /** Give the paper of a bag back to the shelf. */
+        delete: operations["give_back"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bags/{id}/duplicate": {
         parameters: {
             query?: never;
@@ -120,6 +139,57 @@ export interface paths {
         put?: never;
         /** The bag on its way from the unrolled pieces to the open bag. */
         post: operations["fold"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/layout": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Several bags laid out on as few sheets as can be. */
+        post: operations["layout"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/leftovers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What is left over of a bag's sheets, and what it is good for. */
+        post: operations["leftovers"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nearby": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Sizes close by that save a sheet, a join or a score between grooves. */
+        post: operations["nearby"];
         delete?: never;
         options?: never;
         head?: never;
@@ -264,6 +334,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every way to make a bag from the papers on the shelf, the best first. */
+        post: operations["ways"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -345,6 +432,34 @@ export interface components {
              * @default null
              */
             lap?: string | null;
+        };
+        /** @description Several bags to be cut together. */
+        BatchText: {
+            /** @description The bags. */
+            bags: components["schemas"]["CopiesText"][];
+        };
+        /** @description The sheets of one paper, and what is cut from them. */
+        BatchView: {
+            /**
+             * Format: int32
+             * @description No way of cutting takes fewer.
+             */
+            at_least: number;
+            /** @description Which bags are cut from it. */
+            bags: string[];
+            /** @description The sheets. */
+            cuts: components["schemas"]["SheetCutView"][];
+            /** @description `4 sheets, and no way of cutting takes fewer.` */
+            says: string;
+            /** @description The sheet: `12×12, 180 g/m²`. */
+            sheet: string;
+            /**
+             * Format: int32
+             * @description How many sheets it takes.
+             */
+            sheets: number;
+            /** @description Parts that are larger than the sheet. */
+            too_large: string[];
         };
         /** @description A scoring board. */
         BoardText: {
@@ -464,6 +579,18 @@ export interface components {
             name: string;
             /** @description Width with its unit, as a brief takes it. */
             width: string;
+        };
+        /** @description A bag and how many of it. */
+        CopiesText: {
+            /** @description The bag. */
+            brief: components["schemas"]["BriefText"];
+            /**
+             * Format: int32
+             * @description How many, up to 500.
+             */
+            copies: number;
+            /** @description What it is called. */
+            name: string;
         };
         /** @description A scored line. */
         CreaseView: {
@@ -592,6 +719,8 @@ export interface components {
             name: string;
             /** @description The plan's piece that this strip is cut as. */
             piece: number;
+            /** @description The sheet it is cut from, counted from zero, where there is more than one. */
+            sheet?: number | null;
             /** @description True if the pattern's up is worth showing on it. */
             shows_up: boolean;
             /** @description Which of the net's strips it belongs to: the pieces of paper, copies counted. */
@@ -695,6 +824,20 @@ export interface components {
             /** @description The sheets, in the order they are used. */
             sheets: components["schemas"]["SheetCutView"][];
         };
+        /** @description Something left over, and what it is good for. */
+        LeftoverView: {
+            /**
+             * Format: int32
+             * @description How many like it there are.
+             */
+            count: number;
+            /** @description The offcut as a paper, to be kept on the shelf. */
+            paper: components["schemas"]["PaperText"];
+            /** @description Where it lies on its sheet. */
+            space: components["schemas"]["RectangleView"];
+            /** @description What it is good for. */
+            uses: string[];
+        };
         /** @description A stretch of the way. */
         LegView: {
             /** @description What the bag is when it is done. */
@@ -713,6 +856,27 @@ export interface components {
             editable: string;
             /** @description As a ruler shows it: `3¾`. */
             figure: string;
+        };
+        /** @description A bag, and how far its measures may change. */
+        NearbyText: {
+            /** @description The bag. */
+            brief: components["schemas"]["BriefText"];
+            /**
+             * @description How far every measure may be off; ¼ in if left out.
+             * @example 1/4 in
+             */
+            range?: string | null;
+        };
+        /** @description A size close by, and what it saves. */
+        NearbyView: {
+            /** @description The brief in that size. */
+            brief: components["schemas"]["BriefText"];
+            /** @description `gusset 5¾ instead of 5⅞`. */
+            change: string;
+            /** @description What it saves: `one sheet: 3 instead of 4`. */
+            saves: string[];
+            /** @description `11½ × 6 × 5¾`. */
+            size: string;
         };
         /** @description What stands in the way of a build. */
         ObstacleView: {
@@ -875,7 +1039,7 @@ export interface components {
         PlacedView: {
             /** @description Which of the pieces; nothing for a small part. */
             piece?: number | null;
-            /** @description What it is called, if it is a small part: `insert`. */
+            /** @description What it is called, if it is a small part, or comes from several bags: `insert`. */
             small?: string | null;
             /** @description The space it takes. */
             space: components["schemas"]["RectangleView"];
@@ -1105,6 +1269,8 @@ export interface components {
              * @description Height as laid.
              */
             height_mm: number;
+            /** @description Its letter, or those of sheets that are cut alike: `A`, `B and C`. */
+            letters: string;
             /** @description What is left over, largest first. */
             offcuts: components["schemas"]["RectangleView"][];
             /** @description How far the piece reaches past the sheet to the right and to the top; zero if it fits. */
@@ -1201,6 +1367,24 @@ export interface components {
             /** @description `shows the reverse, upside down`. */
             says: string;
         };
+        /** @description Which paper to take for a bag. */
+        TakeText: {
+            /**
+             * Format: int64
+             * @description The paper's number.
+             */
+            paper: number;
+        };
+        /** @description What has been taken for a bag. */
+        TakenView: {
+            /**
+             * Format: int64
+             * @description The paper's number.
+             */
+            paper: number;
+            /** @description What was taken: `3 sheets of Iron-spot card`. */
+            says: string;
+        };
         /**
          * @description What is done with the paper above the top.
          * @enum {string}
@@ -1263,6 +1447,59 @@ export interface components {
             title: string;
             /** @description Why, with its numbers. */
             why: string;
+        };
+        /** @description One way to make the bag. */
+        WayView: {
+            /** @description Fewest and most layers in the base. */
+            base_layers: number[];
+            /** @description The brief made so. */
+            brief: components["schemas"]["BriefText"];
+            /** @description What the build is called. */
+            build: string;
+            /** @description True if the bag is made so now. */
+            chosen: boolean;
+            /** @description What its paper costs: `1.20`. */
+            cost?: string | null;
+            /**
+             * Format: int64
+             * @description The same in hundredths, to sort by.
+             */
+            cost_hundredths?: number | null;
+            /** @description The sheets and what lies on them. */
+            drawn: components["schemas"]["SheetCutView"][];
+            /** @description True if there is that much on the shelf. */
+            enough: boolean;
+            /** @description True if the bag folds flat. */
+            folds_flat: boolean;
+            /** @description Raw edges that are seen from the front. */
+            front_edges: number;
+            /** @description Seams and joins. */
+            joins: number;
+            /** @description Scores that fall between grooves. */
+            off_groove: number;
+            /** @description The paper. */
+            paper: string;
+            /** @description Pieces to cut out. */
+            pieces: number;
+            /**
+             * Format: int32
+             * @description How many sheets.
+             */
+            sheets: number;
+            /** @description `3 sheets of 12×12`, `18½ of the roll`. */
+            takes: string;
+            /**
+             * Format: int32
+             * @description Paper left over, in hundredths of what it takes.
+             */
+            waste: number;
+        };
+        /** @description A bag, and the papers it may be made from. */
+        WaysText: {
+            /** @description The bag. */
+            brief: components["schemas"]["BriefText"];
+            /** @description The papers; those on the shelf if left out. */
+            papers?: components["schemas"]["PaperText"][] | null;
         };
     };
     responses: never;
@@ -1439,6 +1676,103 @@ export interface operations {
             };
         };
     };
+    cut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenView"] | null;
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenView"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    give_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     duplicate: {
         parameters: {
             query?: never;
@@ -1578,6 +1912,99 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FoldView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    layout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BatchText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchView"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    leftovers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BriefText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeftoverView"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    nearby: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NearbyText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NearbyView"][];
                 };
             };
             422: {
@@ -1877,6 +2304,37 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    ways: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaysText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WayView"][];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -34,6 +34,12 @@ export function DrawnBag(props: {
             fillOpacity={(1 - facet.facing) * 0.22}
             points={facet.corners.map(place).join(" ")}
           />
+          {facet.outside && facet.facing > 0.12 && facet.marks.hatch.length > 0 && (
+            <path className="sheet-hatch" d={strokes(facet.marks.hatch, place)} />
+          )}
+          {facet.outside && facet.facing > 0.12 && facet.marks.letter.length > 0 && (
+            <path className="sheet-letter" d={strokes(facet.marks.letter, place)} />
+          )}
           {facet.up && facet.outside && facet.facing > 0.12 && (
             <UpArrow from={place(facet.up[0])} to={place(facet.up[1])} />
           )}
@@ -41,6 +47,10 @@ export function DrawnBag(props: {
       ))}
     </svg>
   );
+}
+
+function strokes(lines: [[number, number], [number, number]][], place: (spot: [number, number]) => string) {
+  return lines.map(([from, to]) => `M ${place(from)} L ${place(to)}`).join(" ");
 }
 
 /** The pattern's up on a facet. */

@@ -21,6 +21,7 @@ import {
   WebGLRenderer,
 } from "three";
 import type { Facet } from "../api/client";
+import { marksOn, type Segment } from "./marks";
 import { lifted, rotate, upOn, type Turn, type Vec3 } from "./projection";
 
 export interface SolidBagProps {
@@ -180,13 +181,23 @@ function paper(facet: Facet, index: number, corners: Vec3[], lit: boolean) {
     return mesh;
   };
   const edge = new LineLoop(loop(corners), new LineBasicMaterial({ color: ink(lit ? "--slate" : "--ink") }));
+  const { hatch, letter } = marksOn(facet, lifted(corners, 0.4));
   const arrow = facet.shows_up ? upArrow(facet, corners) : null;
   return [
     side(lit ? "--lit" : "--sheet", true),
     side(lit ? "--lit-inside" : "--reverse", false),
     edge,
+    ...strokes(hatch, "--line"),
+    ...strokes(letter, "--ink"),
     ...(arrow ? [new LineSegments(arrow, new LineBasicMaterial({ color: ink("--graphite") }))] : []),
   ];
+}
+
+function strokes(segments: Segment[], colour: string): LineSegments[] {
+  if (segments.length === 0) return [];
+  const points = new Float32BufferAttribute(segments.flat(2), 3);
+  const geometry = new BufferGeometry().setAttribute("position", points);
+  return [new LineSegments(geometry, new LineBasicMaterial({ color: ink(colour) }))];
 }
 
 function centre(points: Vec3[]): Vec3 {

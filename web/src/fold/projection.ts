@@ -1,6 +1,7 @@
 // From the bag in space to the drawing: turned, then looked at from far away, so that parallel edges stay parallel.
 
 import type { Facet } from "../api/client";
+import { marksOn } from "./marks";
 
 export type Vec3 = [number, number, number];
 
@@ -28,7 +29,11 @@ export interface Drawn {
   facing: number;
   /** The pattern's up on it: from the middle to the tip of an arrow, if it is worth showing. */
   up: [[number, number], [number, number]] | null;
+  /** Hatching and letter of the sheet it comes from. */
+  marks: { hatch: Stroke[]; letter: Stroke[] };
 }
+
+type Stroke = [[number, number], [number, number]];
 
 const sub = (a: Vec3, b: Vec3): Vec3 => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
 const add = (a: Vec3, b: Vec3, by = 1): Vec3 => [a[0] + b[0] * by, a[1] + b[1] * by, a[2] + b[2] * by];
@@ -85,6 +90,12 @@ export function project(facets: Facet[], pose: number[][][], turn: Turn, apart =
     const facing = plane[2];
     const count = corners.length || 1;
     const middle = corners.reduce((sum, corner) => add(sum, corner, 1 / count), [0, 0, 0] as Vec3);
+    const marks = marksOn(facet, raw);
+    const stroke = (line: Vec3[]) =>
+      line.map((spot) => {
+        const [x, y] = rotate(add(spot, away, facet.lift * apart), turn);
+        return [x, -y];
+      }) as Stroke;
     const up = facet.shows_up ? upOn(facet.flat, raw) : null;
     const ys = facet.flat.map(([, y]) => y ?? 0);
     const reach = (Math.max(...ys) - Math.min(...ys)) * 0.2;
@@ -97,6 +108,7 @@ export function project(facets: Facet[], pose: number[][][], turn: Turn, apart =
       depth: middle[2],
       outside: facing > 0,
       facing: Math.abs(facing),
+      marks: { hatch: marks.hatch.map(stroke), letter: marks.letter.map(stroke) },
       up: tip && [
         [middle[0], -middle[1]],
         [tip[0], -tip[1]],

@@ -7,9 +7,9 @@
 //! memory.
 
 use super::exact::{self, area};
-use super::guillotine::{corner, sheet};
+use super::guillotine::{Tree, corner, only, sheet, tidy};
 use super::pattern::Patterns;
-use super::{Part, Placed, Rectangle, SheetCut, together};
+use super::{Part, Rectangle, SheetCut, together};
 use crate::Length;
 use microlp::{ComparisonOp, OptimizationDirection, Problem, Variable};
 
@@ -97,11 +97,11 @@ fn solve(parts: &[Vec<(Length, Length)>], counts: &[usize], size: (Length, Lengt
     let mut left = counts.to_vec();
     for (column, times) in columns.mixture() {
         for _ in 0..times {
-            sheets.push(taken(&columns.list[column].sheet, &mut left));
+            sheets.push(taken(&columns.list[column].tree, &mut left, size));
         }
     }
     while left.iter().sum::<usize>() > exact::MOST {
-        let best = columns.list.iter().map(|column| taken(&column.sheet, &mut left.clone()));
+        let best = columns.list.iter().map(|column| taken(&column.tree, &mut left.clone(), size));
         let greedy = greedily(parts, &mut left.clone(), size);
         let used = |sheet: &SheetCut| sheet.placed.iter().map(|placed| placed.space.area()).sum::<i128>();
         let Some(best) = best.chain([greedy]).max_by_key(used) else { break };
@@ -127,7 +127,7 @@ fn exactly(parts: &[Vec<(Length, Length)>], counts: &[usize], size: (Length, Len
         counts.iter().enumerate().flat_map(|(kind, count)| std::iter::repeat_n(kind, *count)).collect();
     let singles: Vec<Vec<(Length, Length)>> = kinds.iter().map(|kind| parts[*kind].clone()).collect();
     let mut sheets: Vec<SheetCut> =
-        exact::pack(&singles, size).iter().map(|tree| sheet(tree, size)).collect();
+        exact::pack(&singles, size).into_iter().map(|tree| sheet(&tidy(tree, size), size)).collect();
     for placed in sheets.iter_mut().flat_map(|sheet| &mut sheet.placed) {
         if let Part::Piece(single) = placed.part {
             placed.part = Part::Piece(kinds[single]);
@@ -136,27 +136,21 @@ fn exactly(parts: &[Vec<(Length, Length)>], counts: &[usize], size: (Length, Len
     sheets
 }
 
-/// A sheet with only as many parts as are still wanted; the place of the others is left over.
-fn taken(sheet: &SheetCut, left: &mut [usize]) -> SheetCut {
-    let mut sheet = sheet.clone();
-    let mut spare = Vec::new();
-    sheet.placed.retain(|placed| {
-        let Part::Piece(kind) = placed.part else { return true };
+/// A pattern with only as many parts as are still wanted.
+fn taken(tree: &Tree, left: &mut [usize], size: (Length, Length)) -> SheetCut {
+    let kept = only(tree, &mut |kind: usize| {
         let wanted = left[kind] > 0;
         if wanted {
             left[kind] -= 1;
-        } else {
-            spare.push(placed.space);
         }
         wanted
     });
-    sheet.offcuts.extend(spare);
-    sheet
+    sheet(&tidy(kept, size), size)
 }
 
 /// One sheet filled with the largest parts first.
 fn greedily(parts: &[Vec<(Length, Length)>], left: &mut [usize], size: (Length, Length)) -> SheetCut {
-    let mut one = sheet(&super::guillotine::Tree::Waste, size);
+    let mut one = sheet(&Tree::Waste, size);
     fill(parts, left, &mut one);
     one
 }
@@ -181,7 +175,7 @@ fn fill(parts: &[Vec<(Length, Length)>], left: &mut [usize], sheet: &mut SheetCu
 
 /// A pattern of a sheet, and how many of each kind it has.
 struct Column {
-    sheet: SheetCut,
+    tree: Tree,
     counts: Vec<u32>,
 }
 
@@ -209,15 +203,13 @@ impl<'a> Columns<'a> {
     /// Adds the pattern of greatest value and gives back that value.
     fn price(&mut self, values: &[f64]) -> f64 {
         let (value, tree) = self.patterns.best(values);
-        let sheet = sheet(&tree, self.size);
         let mut counts = vec![0; self.counts.len()];
-        for Placed { part, .. } in &sheet.placed {
-            if let Part::Piece(kind) = part {
-                counts[*kind] += 1;
-            }
-        }
+        only(&tree, &mut |kind: usize| {
+            counts[kind] += 1;
+            true
+        });
         if counts.iter().any(|count| *count > 0) {
-            self.list.push(Column { sheet, counts });
+            self.list.push(Column { tree, counts });
         }
         value
     }

@@ -31,6 +31,48 @@ pub(super) fn sheet(tree: &Tree, (width, height): (Length, Length)) -> SheetCut 
     sheet
 }
 
+/// The same tree without needless cuts: what is left over is in one piece and lies on the right or at the top.
+pub(super) fn tidy(tree: Tree, size: (Length, Length)) -> Tree {
+    let Tree::Cut(blade, at, parts) = tree else { return tree };
+    let whole = if blade == Blade::Upright { size.0 } else { size.1 };
+    let of = |long: Length| if blade == Blade::Upright { (long, size.1) } else { (size.0, long) };
+    let (first, second) = *parts;
+    match (tidy(first, of(at)), tidy(second, of(whole - at))) {
+        (Tree::Waste, Tree::Waste) => Tree::Waste,
+        (Tree::Waste, kept) => before_waste(blade, whole - at, kept),
+        (kept, Tree::Waste) => before_waste(blade, at, kept),
+        both => Tree::Cut(blade, at, Box::new(both)),
+    }
+}
+
+fn before_waste(blade: Blade, at: Length, kept: Tree) -> Tree {
+    match kept {
+        // Trimming a lone part is left to whoever lays it down: he keeps the larger offcut.
+        Tree::Part(..) => kept,
+        Tree::Cut(own, shorter, parts) if own == blade && parts.1 == Tree::Waste => {
+            Tree::Cut(blade, shorter, parts)
+        }
+        kept => Tree::Cut(blade, at, Box::new((kept, Tree::Waste))),
+    }
+}
+
+/// The parts of a tree, one by one; whatever `keeps` refuses is left over.
+pub(super) fn only(tree: &Tree, keeps: &mut impl FnMut(usize) -> bool) -> Tree {
+    match tree {
+        Tree::Waste => Tree::Waste,
+        Tree::Part(part, size) => {
+            if keeps(*part) {
+                Tree::Part(*part, *size)
+            } else {
+                Tree::Waste
+            }
+        }
+        Tree::Cut(blade, at, parts) => {
+            Tree::Cut(*blade, *at, Box::new((only(&parts.0, keeps), only(&parts.1, keeps))))
+        }
+    }
+}
+
 /// The two halves of a rectangle.
 pub(super) fn halves(on: Rectangle, blade: Blade, at: Length) -> (Rectangle, Rectangle) {
     match blade {

@@ -4,7 +4,7 @@
 //! problems of two and more dimensions", 1965; the recursion for cuts from edge to edge as in Beasley, 1985; from memory).
 
 use super::Blade;
-use super::guillotine::Tree;
+use super::guillotine::{Tree, tidy};
 use crate::Length;
 
 /// Work for one pattern grows with both sides and their sum; above this the parts are laid on a coarser grid.
@@ -107,7 +107,8 @@ impl<'a> Patterns<'a> {
             }
         }
         let whole = (nx - 1, ny - 1);
-        let tree = self.tree(&choice, whole, (self.xs[nx - 1], self.ys[ny - 1]));
+        let size = (self.xs[nx - 1], self.ys[ny - 1]);
+        let tree = tidy(self.tree(&choice, whole, size), size);
         (value[nx * ny - 1], tree)
     }
 
@@ -132,12 +133,7 @@ impl<'a> Patterns<'a> {
                     }
                 };
                 let (one, two) = (self.tree(choice, one.0, one.1), self.tree(choice, two.0, two.1));
-                match (one, two) {
-                    (Tree::Waste, Tree::Waste) => Tree::Waste,
-                    // Trimming a lone part is left to whoever lays it down: he keeps the larger offcut.
-                    (part @ Tree::Part(..), Tree::Waste) => part,
-                    pair => Tree::Cut(blade, first, Box::new(pair)),
-                }
+                Tree::Cut(blade, first, Box::new((one, two)))
             }
         }
     }

@@ -103,7 +103,7 @@ pub async fn import_shelf(
     Ok(Json(ImportView { kept, good, faults: read.faults.iter().map(Into::into).collect() }))
 }
 
-fn number(id: Id) -> Result<i64, Problem> {
+pub(super) fn number(id: Id) -> Result<i64, Problem> {
     id.map(|Path(id)| id).map_err(|_| Problem::not_found("paper"))
 }
 
@@ -111,12 +111,17 @@ fn checked(text: &PaperText) -> Result<String, Problem> {
     written(&Paper::try_from(text)?)
 }
 
-fn written(paper: &Paper) -> Result<String, Problem> {
+pub(super) fn written(paper: &Paper) -> Result<String, Problem> {
     serde_json::to_string(&PaperText::from(paper)).map_err(|error| Problem::ours(&error))
 }
 
-fn paper(kept: &Kept) -> Result<Paper, Problem> {
-    let text: PaperText = serde_json::from_str(&kept.paper).map_err(|error| Problem::ours(&error))?;
+pub(super) fn paper(kept: &Kept) -> Result<Paper, Problem> {
+    read_paper(&kept.paper)
+}
+
+/// A paper as it is kept.
+pub(super) fn read_paper(kept: &str) -> Result<Paper, Problem> {
+    let text: PaperText = serde_json::from_str(kept).map_err(|error| Problem::ours(&error))?;
     Ok(Paper::try_from(&text)?)
 }
 

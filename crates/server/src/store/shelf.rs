@@ -30,6 +30,16 @@ pub fn list(connection: &Connection) -> Result<Vec<Kept>> {
     Ok(papers)
 }
 
+/// The name of a paper, on the shelf or taken off it.
+///
+/// # Errors
+/// [`StoreError::NoPaper`].
+pub fn name(connection: &Connection, id: i64) -> Result<String> {
+    let sql = "SELECT paper ->> 'name' FROM paper WHERE id = :id";
+    let name = connection.prepare_cached(sql)?.query_row(named_params! { ":id": id }, |row| row.get(0));
+    name.optional()?.ok_or(StoreError::NoPaper)
+}
+
 /// Puts papers on the shelf, all or none.
 ///
 /// # Errors

@@ -47,10 +47,7 @@ impl StandingView {
     /// The bag of a plan, open and standing.
     pub fn new(plan: &Plan) -> Self {
         let facets = &plan.folded.facets;
-        Self {
-            facets: facets.iter().map(|facet| FacetView::new(plan, facet)).collect(),
-            pose: facets.iter().map(corners).collect(),
-        }
+        Self { facets: FacetView::all(plan), pose: facets.iter().map(corners).collect() }
     }
 }
 
@@ -78,6 +75,8 @@ pub struct FacetView {
     pub strip: usize,
     /// The plan's piece that this strip is cut as.
     pub piece: usize,
+    /// The sheet it is cut from, counted from zero, where there is more than one.
+    pub sheet: Option<usize>,
     /// How far to draw it off its plane towards the outside, in millimetres, to tell layers apart.
     pub lift: f64,
     /// True if the pattern's up is worth showing on it.
@@ -120,7 +119,7 @@ impl FoldView {
         };
         Self {
             legs: legs(plan.brief.build).into_iter().map(leg).collect(),
-            facets: facets.iter().map(|facet| FacetView::new(plan, facet)).collect(),
+            facets: FacetView::all(plan),
             poses: (0..=POSES).map(pose).collect(),
             flat: plan.brief.gusset_crease.folds_flat().then(|| flat(plan)).flatten(),
             checks: plan.proof.items.iter().map(concerned).collect(),
@@ -157,7 +156,15 @@ pub(super) fn flat_says(plan: &Plan, fold: &FlatFold) -> String {
 }
 
 impl FacetView {
-    fn new(plan: &Plan, facet: &Turned) -> Self {
+    /// Every facet of a plan, in order.
+    fn all(plan: &Plan) -> Vec<Self> {
+        let several = plan.layout.fits() && plan.layout.sheet_count() > 1;
+        let sheets = plan.layout.sheet_of(&plan.pieces, plan.net.strips.len());
+        let facets = plan.folded.facets.iter();
+        facets.map(|facet| Self::new(plan, facet, sheets[facet.strip].filter(|_| several))).collect()
+    }
+
+    fn new(plan: &Plan, facet: &Turned, sheet: Option<usize>) -> Self {
         let (panel, band) = facet.part;
         let name = match band {
             Band::Base => format!("base flap of the {}", panel.name()),
@@ -172,6 +179,7 @@ impl FacetView {
         let name = from.map_or(name.clone(), |piece| format!("{name}, of the piece “{piece}”"));
         Self {
             name,
+            sheet,
             strip: facet.strip,
             piece: piece.unwrap_or(0),
             lift: APART * lift(plan, facet),

@@ -27,6 +27,8 @@ pub struct SheetCutView {
     pub width: String,
     /// Height as a figure.
     pub height: String,
+    /// Its letter, or those of sheets that are cut alike: `A`, `B and C`.
+    pub letters: String,
     /// How many sheets are cut alike.
     pub times: u32,
     /// Pieces on it.
@@ -46,8 +48,8 @@ pub struct SheetCutView {
 pub struct PlacedView {
     /// Which of the pieces; nothing for a small part.
     pub piece: Option<usize>,
-    /// What it is called, if it is a small part: `insert`.
-    pub small: Option<&'static str>,
+    /// What it is called, if it is a small part, or comes from several bags: `insert`.
+    pub small: Option<String>,
     /// The space it takes.
     pub space: RectangleView,
 }
@@ -83,7 +85,8 @@ pub struct RectangleView {
 }
 
 impl RectangleView {
-    fn new(rectangle: &Rectangle, unit: Unit) -> Self {
+    /// A rectangle with its size in `unit`.
+    pub fn new(rectangle: &Rectangle, unit: Unit) -> Self {
         Self {
             x_mm: rectangle.x.mm(),
             y_mm: rectangle.y.mm(),
@@ -99,7 +102,12 @@ impl LayoutView {
     pub fn new(layout: &Layout, unit: Unit) -> Self {
         Self {
             fits: layout.fits(),
-            sheets: layout.sheets.iter().map(|sheet| SheetCutView::new(sheet, unit)).collect(),
+            sheets: layout
+                .sheets
+                .iter()
+                .zip(layout.letters())
+                .map(|(sheet, letters)| SheetCutView { letters, ..SheetCutView::new(sheet, unit) })
+                .collect(),
             from_scrap: layout
                 .from_scrap
                 .iter()
@@ -113,12 +121,23 @@ impl LayoutView {
 }
 
 impl SheetCutView {
-    fn new(sheet: &SheetCut, unit: Unit) -> Self {
+    /// A sheet whose parts come from several bags: every part by the name it is given.
+    pub fn named(sheet: &SheetCut, unit: Unit, name: impl Fn(usize) -> String) -> Self {
+        let mut view = Self::new(sheet, unit);
+        for placed in &mut view.placed {
+            placed.small = placed.piece.take().map(&name);
+        }
+        view
+    }
+
+    /// A sheet with figures in `unit`.
+    pub fn new(sheet: &SheetCut, unit: Unit) -> Self {
         Self {
             width_mm: sheet.width.mm(),
             height_mm: sheet.height.mm(),
             width: sheet.width.figure(unit),
             height: sheet.height.figure(unit),
+            letters: String::new(),
             times: sheet.times,
             scrap: sheet.scrap,
             placed: sheet
@@ -131,7 +150,7 @@ impl SheetCutView {
                     },
                     small: match placed.part {
                         Part::Piece(_) => None,
-                        Part::Small(small) => Some(small.kind.name()),
+                        Part::Small(small) => Some(small.kind.name().to_owned()),
                     },
                     space: RectangleView::new(&placed.space, unit),
                 })

@@ -2,6 +2,7 @@
 #![allow(clippy::unwrap_used)] // In a test, a panic is the failure.
 
 mod shelf;
+mod ways;
 
 use axum::Router;
 use axum::body::{Body, to_bytes};

@@ -22,6 +22,7 @@ import { PieceMap } from "../../sheet/PieceMap";
 import { SheetDrawing, type Line } from "../../sheet/SheetDrawing";
 import { Figure } from "../../words/Figure";
 import { Conflict } from "./Conflict";
+import { Leftovers } from "./Leftovers";
 import { SizeStage } from "./SizeStage";
 import { Steps } from "./Steps";
 import { STAGES, StageRail, type Stage } from "./StageRail";
@@ -29,6 +30,7 @@ import type { Saving } from "./Autosaver";
 import { useAutosave } from "./useAutosave";
 import { useHistory } from "./useHistory";
 import { useLivePlan } from "./useLivePlan";
+import { WaysView } from "./ways/WaysView";
 import { withDimension } from "./withDimension";
 
 export function BagView() {
@@ -68,7 +70,7 @@ function Workbench({ bag }: { bag: Bag }) {
   const [stage, setStage] = useState<Stage>("size");
   const [pass, setPass] = useState(0);
   const [pickedPiece, setPiece] = useState(0);
-  const [shown, setShown] = useState<"sheet" | "bag">("sheet");
+  const [shown, setShown] = useState<Shown>("sheet");
   const [manner, setManner] = useState<Manner>(() => (canDrawInSpace() ? "solid" : "drawn"));
   const [facet, setFacet] = useState<{ index: number; outside: boolean } | null>(null);
   const [checked, setChecked] = useState<number | null>(null);
@@ -182,24 +184,35 @@ function Workbench({ bag }: { bag: Bag }) {
             })}
           />
         )}
-        <div className="sheet-foot">
-          <p className="reading" aria-live="polite">
-            {shown === "bag" &&
-              (named ?? "Point at a part to read its name. Drag, or use the arrow keys, to turn the bag.")}
-            {shown === "sheet" && read && <Figure text={read.says} />}
-            {shown === "sheet" && !read && <Standing plan={plan} piece={piece} part={named} />}
-          </p>
-          {plan && fold && (
-            <Companion
-              shown={shown}
-              plan={plan}
-              fold={fold}
-              lit={lit}
-              onFacet={onFacet}
-              onSwitch={() => setShown(shown === "sheet" ? "bag" : "sheet")}
-            />
-          )}
-        </div>
+        {plan && shown === "ways" && (
+          <WaysView
+            brief={settled}
+            onBrief={(brief) => {
+              setBrief(brief);
+              setShown("sheet");
+            }}
+          />
+        )}
+        {shown !== "ways" && (
+          <div className="sheet-foot">
+            <p className="reading" aria-live="polite">
+              {shown === "bag" &&
+                (named ?? "Point at a part to read its name. Drag, or use the arrow keys, to turn the bag.")}
+              {shown === "sheet" && read && <Figure text={read.says} />}
+              {shown === "sheet" && !read && <Standing plan={plan} piece={piece} part={named} />}
+            </p>
+            {plan && fold && (
+              <Companion
+                shown={shown}
+                plan={plan}
+                fold={fold}
+                lit={lit}
+                onFacet={onFacet}
+                onSwitch={() => setShown(shown === "sheet" ? "bag" : "sheet")}
+              />
+            )}
+          </div>
+        )}
       </main>
       <aside className="bench-side">
         <StageRail stage={stage} onStage={setStage} />
@@ -233,6 +246,7 @@ function Workbench({ bag }: { bag: Bag }) {
               }}
             />
           )}
+          {plan && stage === "trim" && <Leftovers bag={bag.id} brief={settled} plan={plan} />}
         </div>
       </aside>
       {saving.conflict && (
@@ -257,10 +271,13 @@ function Workbench({ bag }: { bag: Bag }) {
 const SHOWN = [
   { id: "sheet", name: "Sheet" },
   { id: "bag", name: "Folded bag" },
+  { id: "ways", name: "Ways to make it" },
 ] as const;
 
-/** Whether the sheet or the bag folded from it is drawn. */
-function ShownSwitch(props: { shown: "sheet" | "bag"; onShown: (shown: "sheet" | "bag") => void }) {
+type Shown = (typeof SHOWN)[number]["id"];
+
+/** Whether the sheet, the bag folded from it or the ways to make it are drawn. */
+function ShownSwitch(props: { shown: Shown; onShown: (shown: Shown) => void }) {
   return (
     <div className="piece-switch" role="group" aria-label="What is drawn">
       {SHOWN.map(({ id, name }) => (

@@ -52,6 +52,10 @@ export function BagsView() {
           <Icon name="mark" />
           <span>Wide Fold</span>
         </span>
+        <Link to="/cut" className="shelf-link is-first">
+          <Icon name="cut" />
+          <span>Cut several</span>
+        </Link>
         <Link to="/shelf" className="shelf-link">
           <Icon name="papers" />
           <span>Paper shelf</span>

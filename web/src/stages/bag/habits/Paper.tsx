@@ -34,7 +34,7 @@ function inMillimetres(text: string): string {
 }
 
 /** True if a brief's sheet is cut from this paper, however it is laid. */
-function sameSheet(paper: NonNullable<Brief["sheet"]>, sheet: NonNullable<Brief["sheet"]>): boolean {
+export function sameSheet(paper: NonNullable<Brief["sheet"]>, sheet: NonNullable<Brief["sheet"]>): boolean {
   const fields = ["width", "height", "directional", "printed", "grammage", "caliper"] as const;
   return fields.every((field) => (paper[field] ?? null) === (sheet[field] ?? null));
 }

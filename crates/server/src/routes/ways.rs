@@ -1,0 +1,168 @@
+//! Ways to make a bag, sizes close by, what is left over, many bags at once; and taking paper for a bag.
+
+use super::bags::Id;
+use super::plan::planned;
+use super::shelf::{number, paper, read_paper, written};
+use crate::problem::{Body, Problem};
+use crate::store::cuts::{self, Cut};
+use crate::store::{Store, shelf};
+use crate::view::ways::{BatchText, BatchView, LeftoverView, NearbyText, NearbyView, WayView, WaysText};
+use axum::Json;
+use axum::extract::State;
+use axum::http::StatusCode;
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+use wide_fold_core::paper::{Paper, Taken};
+use wide_fold_core::{Brief, Length};
+use wide_fold_formats::BriefText;
+
+/// Every way to make a bag from the papers on the shelf, the best first.
+#[utoipa::path(post, path = "/api/ways", request_body = WaysText, responses(
+    (status = 200, body = [WayView]), (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn ways(
+    State(store): State<Store>,
+    Body(text): Body<WaysText>,
+) -> Result<Json<Vec<WayView>>, Problem> {
+    let brief = Brief::try_from(&text.brief)?;
+    brief.check().map_err(wide_fold_formats::FormatFault::from)?;
+    let papers = match text.papers {
+        Some(papers) => papers.iter().take(200).map(Paper::try_from).collect::<Result<Vec<_>, _>>()?,
+        None => {
+            let kept = store.run(|connection| shelf::list(connection)).await?;
+            kept.iter().map(paper).collect::<Result<Vec<_>, _>>()?
+        }
+    };
+    apart(move || Ok(WayView::all(&brief, &papers))).await
+}
+
+/// Sizes close by that save a sheet, a join or a score between grooves.
+#[utoipa::path(post, path = "/api/nearby", request_body = NearbyText, responses(
+    (status = 200, body = [NearbyView]), (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn nearby(Body(text): Body<NearbyText>) -> Result<Json<Vec<NearbyView>>, Problem> {
+    apart(move || Ok(NearbyView::all(&text)?)).await
+}
+
+/// What is left over of a bag's sheets, and what it is good for.
+#[utoipa::path(post, path = "/api/leftovers", request_body = BriefText, responses(
+    (status = 200, body = [LeftoverView]), (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn leftovers(Body(text): Body<BriefText>) -> Result<Json<Vec<LeftoverView>>, Problem> {
+    Ok(Json(LeftoverView::all(&planned(&text)?)))
+}
+
+/// Several bags laid out on as few sheets as can be.
+#[utoipa::path(post, path = "/api/layout", request_body = BatchText, responses(
+    (status = 200, body = [BatchView]), (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn layout(Body(text): Body<BatchText>) -> Result<Json<Vec<BatchView>>, Problem> {
+    apart(move || Ok(BatchView::all(&text)?)).await
+}
+
+/// Work that takes longer than a blink goes on beside the requests.
+async fn apart<T: Send + 'static>(
+    work: impl FnOnce() -> Result<T, Problem> + Send + 'static,
+) -> Result<Json<T>, Problem> {
+    tokio::task::spawn_blocking(work).await.map_err(|error| Problem::ours(&error))?.map(Json)
+}
+
+/// Which paper to take for a bag.
+#[derive(Clone, Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct TakeText {
+    /// The paper's number.
+    pub paper: i64,
+}
+
+/// What has been taken for a bag.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct TakenView {
+    /// The paper's number.
+    pub paper: i64,
+    /// What was taken: `3 sheets of Iron-spot card`.
+    pub says: String,
+}
+
+/// What has been taken from the shelf for a bag, if anything has.
+#[utoipa::path(get, path = "/api/bags/{id}/cut", params(("id" = i64, Path)), responses(
+    (status = 200, body = Option<TakenView>),
+    (status = 404, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn cut(State(store): State<Store>, id: Id) -> Result<Json<Option<TakenView>>, Problem> {
+    let id = number(id)?;
+    let found = store
+        .run(move |connection| {
+            crate::store::find(connection, id)?;
+            let Some(cut) = cuts::find(connection, id)? else { return Ok(None) };
+            Ok(Some((cut, shelf::name(connection, cut.paper)?)))
+        })
+        .await?;
+    Ok(Json(found.map(|(cut, name)| taken_view(cut, &name))))
+}
+
+/// Take the paper for a bag from the shelf, as much as its plan needs.
+#[utoipa::path(post, path = "/api/bags/{id}/cut", params(("id" = i64, Path)), request_body = TakeText, responses(
+    (status = 200, body = TakenView),
+    (status = 404, body = Problem, content_type = "application/problem+json"),
+    (status = 409, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn take(
+    State(store): State<Store>,
+    id: Id,
+    Body(text): Body<TakeText>,
+) -> Result<Json<TakenView>, Problem> {
+    let id = number(id)?;
+    let bag = store.run(move |connection| crate::store::find(connection, id)).await?;
+    let plan = wide_fold_core::Plan::new(&bag.brief()?).map_err(wide_fold_formats::FormatFault::from)?;
+    if !plan.layout.fits() {
+        let detail = "The bag does not fit its sheet yet: there is nothing to cut.";
+        return Err(Problem::new(StatusCode::CONFLICT, "unfit", detail));
+    }
+    let (sheets, length) = (plan.layout.sheet_count(), plan.brief.sheet.height);
+    let own = plan.brief.sheet.clone();
+    let (cut, name) = store
+        .run(move |connection| {
+            let cut = cuts::take(connection, id, text.paper, |kept| {
+                let paper = read_paper(kept).map_err(|problem| problem.detail)?;
+                let fits = own.width <= paper.sheet.width && own.height <= paper.sheet.height;
+                if !fits {
+                    return Err(format!("{} is smaller than the sheet this bag is cut from.", paper.name));
+                }
+                let taken = paper.taken(sheets, length);
+                let left = paper.without(taken)?;
+                let left = written(&left).map_err(|problem| problem.detail)?;
+                Ok((left, taken.sheets, taken.length.nm()))
+            })?;
+            Ok((cut, shelf::name(connection, cut.paper)?))
+        })
+        .await?;
+    Ok(Json(taken_view(cut, &name)))
+}
+
+/// Give the paper of a bag back to the shelf.
+#[utoipa::path(delete, path = "/api/bags/{id}/cut", params(("id" = i64, Path)), responses(
+    (status = 204), (status = 404, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn give_back(State(store): State<Store>, id: Id) -> Result<StatusCode, Problem> {
+    let id = number(id)?;
+    let had = store
+        .run(move |connection| {
+            cuts::give_back(connection, id, |kept, cut| {
+                let taken = Taken { sheets: cut.sheets, length: Length::from_nm(cut.length_nm) };
+                let whole = read_paper(kept).map_err(|problem| problem.detail)?.with(taken);
+                written(&whole).map_err(|problem| problem.detail)
+            })
+        })
+        .await?;
+    if had { Ok(StatusCode::NO_CONTENT) } else { Err(Problem::not_found("paper taken for this bag")) }
+}
+
+fn taken_view(cut: Cut, name: &str) -> TakenView {
+    let says = match cut.sheets {
+        0 => format!("{} of {name}", Length::from_nm(cut.length_nm)),
+        1 => format!("one sheet of {name}"),
+        sheets => format!("{sheets} sheets of {name}"),
+    };
+    TakenView { paper: cut.paper, says }
+}

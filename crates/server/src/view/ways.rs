@@ -1,0 +1,390 @@
+//! Ways to make a bag from the shelf, sizes close by, offcuts, and many bags on common sheets.
+
+use super::layout::{RectangleView, SheetCutView};
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+use wide_fold_core::layout::{Batch, Layout, Wanted, uses};
+use wide_fold_core::nearby::{Nearby, nearby};
+use wide_fold_core::paper::{Money, Paper};
+use wide_fold_core::ways::{Way, ways};
+use wide_fold_core::{Brief, Length, Net, Plan, Sheet, pieces};
+use wide_fold_formats::brief_json::SheetText;
+use wide_fold_formats::{BriefText, FormatFault, PaperText};
+
+/// No more ways than this are drawn of one paper.
+const MOST_OF_A_PAPER: usize = 4;
+
+/// A bag, and the papers it may be made from.
+#[derive(Clone, Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct WaysText {
+    /// The bag.
+    pub brief: BriefText,
+    /// The papers; those on the shelf if left out.
+    #[serde(default)]
+    pub papers: Option<Vec<PaperText>>,
+}
+
+/// One way to make the bag.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct WayView {
+    /// The paper.
+    pub paper: String,
+    /// What the build is called.
+    pub build: &'static str,
+    /// The brief made so.
+    pub brief: BriefText,
+    /// True if the bag is made so now.
+    pub chosen: bool,
+    /// `3 sheets of 12×12`, `18½ of the roll`.
+    pub takes: String,
+    /// How many sheets.
+    pub sheets: u32,
+    /// True if there is that much on the shelf.
+    pub enough: bool,
+    /// Pieces to cut out.
+    pub pieces: usize,
+    /// Seams and joins.
+    pub joins: usize,
+    /// Raw edges that are seen from the front.
+    pub front_edges: usize,
+    /// Paper left over, in hundredths of what it takes.
+    pub waste: u32,
+    /// What its paper costs: `1.20`.
+    pub cost: Option<String>,
+    /// The same in hundredths, to sort by.
+    pub cost_hundredths: Option<i64>,
+    /// Scores that fall between grooves.
+    pub off_groove: usize,
+    /// Fewest and most layers in the base.
+    pub base_layers: [usize; 2],
+    /// True if the bag folds flat.
+    pub folds_flat: bool,
+    /// The sheets and what lies on them.
+    pub drawn: Vec<SheetCutView>,
+}
+
+impl WayView {
+    /// The best ways of every paper, the best first.
+    pub fn all(brief: &Brief, papers: &[Paper]) -> Vec<Self> {
+        let mut drawn = vec![0; papers.len()];
+        ways(brief, papers)
+            .iter()
+            .filter(|way| {
+                drawn[way.paper] += 1;
+                drawn[way.paper] <= MOST_OF_A_PAPER
+            })
+            .map(|way| Self::new(brief, way, &papers[way.paper]))
+            .collect()
+    }
+
+    fn new(now: &Brief, way: &Way, paper: &Paper) -> Self {
+        let unit = now.unit;
+        let layout = Layout::new(&way.brief, &pieces::divide(&Net::new(&way.brief)));
+        let takes = match (paper.kind, way.sheets) {
+            (wide_fold_core::paper::Stock::Roll, _) => {
+                format!("{} of the roll", way.brief.sheet.height.figure(unit))
+            }
+            (_, 1) => format!("one sheet of {}", paper.sheet.name(unit)),
+            (_, sheets) => format!("{sheets} sheets of {}", paper.sheet.name(unit)),
+        };
+        let money = |Money(hundredths): Money| format!("{}.{:02}", hundredths / 100, hundredths % 100);
+        Self {
+            paper: paper.name.clone(),
+            build: way.build,
+            chosen: way.brief == *now,
+            brief: BriefText::from(&way.brief),
+            takes,
+            sheets: way.sheets,
+            enough: way.enough,
+            pieces: way.pieces,
+            joins: way.joins,
+            front_edges: way.front_edges,
+            waste: (way.waste + 5) / 10,
+            cost: way.cost.map(money),
+            cost_hundredths: way.cost.map(|Money(hundredths)| hundredths),
+            off_groove: way.off_groove,
+            base_layers: [way.base_layers.0, way.base_layers.1],
+            folds_flat: way.folds_flat,
+            drawn: layout
+                .sheets
+                .iter()
+                .filter(|sheet| !sheet.scrap)
+                .map(|sheet| SheetCutView::new(sheet, unit))
+                .collect(),
+        }
+    }
+}
+
+/// A bag, and how far its measures may change.
+#[derive(Clone, Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct NearbyText {
+    /// The bag.
+    pub brief: BriefText,
+    /// How far every measure may be off; ¼ in if left out.
+    #[serde(default)]
+    #[schema(example = "1/4 in")]
+    pub range: Option<String>,
+}
+
+/// A size close by, and what it saves.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct NearbyView {
+    /// `11½ × 6 × 5¾`.
+    pub size: String,
+    /// `gusset 5¾ instead of 5⅞`.
+    pub change: String,
+    /// What it saves: `one sheet: 3 instead of 4`.
+    pub saves: Vec<String>,
+    /// The brief in that size.
+    pub brief: BriefText,
+}
+
+impl NearbyView {
+    /// Sizes close by that save something.
+    ///
+    /// # Errors
+    /// [`FormatFault`] for a range that is no length, or more than an inch.
+    pub fn all(text: &NearbyText) -> Result<Vec<Self>, FormatFault> {
+        let brief = Brief::try_from(&text.brief)?;
+        let fault = |sentence: String| FormatFault { field: "range".to_owned(), sentence };
+        let range = match &text.range {
+            None => Length::eighths(2),
+            Some(range) => Length::parse(range, brief.unit).map_err(|error| fault(format!("{error}.")))?,
+        };
+        if range > Length::INCH || !range.is_positive() {
+            return Err(fault("Sizes can be looked for up to an inch around.".to_owned()));
+        }
+        Ok(nearby(&brief, range).iter().map(|near| Self::new(&brief, near)).collect())
+    }
+
+    fn new(now: &Brief, near: &Nearby) -> Self {
+        let say = |length: Length| length.figure(now.unit);
+        let (from, to) = (now.finished, near.brief.finished);
+        let changes: Vec<String> = [
+            ("width", from.width, to.width),
+            ("height", from.height, to.height),
+            ("gusset", from.gusset, to.gusset),
+        ]
+        .into_iter()
+        .filter(|(_, from, to)| from != to)
+        .map(|(name, from, to)| format!("{name} {} instead of {}", say(to), say(from)))
+        .collect();
+        let mut saves = Vec::new();
+        match near.sheets {
+            (after, None) => saves.push(format!("it fits: {}", sheets(after))),
+            (after, Some(before)) if after < before => {
+                saves.push(format!("{}: {after} instead of {before}", sheets(before - after)));
+            }
+            _ => {}
+        }
+        let mut fewer = |what: [&str; 2], (after, before): (usize, usize)| {
+            if after < before {
+                let many = what[usize::from(before - after > 1)];
+                saves.push(format!("{} {many} less: {after} instead of {before}", before - after));
+            }
+        };
+        fewer(["join", "joins"], near.joins);
+        fewer(["score between grooves", "scores between grooves"], near.off_groove);
+        Self {
+            size: near.brief.finished_figures().join(" × "),
+            change: changes.join(", "),
+            saves,
+            brief: BriefText::from(&near.brief),
+        }
+    }
+}
+
+fn sheets(count: u32) -> String {
+    if count == 1 { "one sheet".to_owned() } else { format!("{count} sheets") }
+}
+
+/// Something left over, and what it is good for.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct LeftoverView {
+    /// Where it lies on its sheet.
+    pub space: RectangleView,
+    /// How many like it there are.
+    pub count: u32,
+    /// What it is good for.
+    pub uses: Vec<String>,
+    /// The offcut as a paper, to be kept on the shelf.
+    pub paper: PaperText,
+}
+
+impl LeftoverView {
+    /// What is left over of a plan's sheets, the largest first; slivers are not listed.
+    pub fn all(plan: &Plan) -> Vec<Self> {
+        let unit = plan.brief.unit;
+        let sheets = plan.layout.sheets.iter().filter(|sheet| !sheet.scrap && sheet.overhang.is_none());
+        let mut all: Vec<(i128, Self)> = sheets
+            .flat_map(|sheet| sheet.offcuts.iter().map(move |offcut| (sheet, offcut)))
+            .filter_map(|(sheet, offcut)| {
+                let uses = uses(&plan.brief, (offcut.width, offcut.height));
+                // Laid upright again: the shelf knows no turned sheets.
+                let (width, height) = if plan.brief.sheet.turned {
+                    (offcut.height, offcut.width)
+                } else {
+                    (offcut.width, offcut.height)
+                };
+                let own = Sheet { width, height, turned: false, ..plan.brief.sheet.clone() };
+                let text = SheetText::from(&own);
+                let paper = PaperText {
+                    name: format!("Offcut {}", own.name(unit)),
+                    kind: wide_fold_formats::paper::StockText::Sheets,
+                    width: text.width,
+                    height: text.height,
+                    count: sheet.times,
+                    weight: own.grammage.map(|grammage| format!("{} g/m²", grammage.0)),
+                    thickness: text.caliper,
+                    printed: text.printed,
+                    pattern: if own.directional {
+                        wide_fold_formats::paper::PatternText::Up
+                    } else {
+                        wide_fold_formats::paper::PatternText::AllOver
+                    },
+                    grain: None,
+                    price: None,
+                };
+                let space = RectangleView::new(offcut, unit);
+                (!uses.is_empty()).then(|| (-offcut.area(), Self { space, count: sheet.times, uses, paper }))
+            })
+            .collect();
+        all.sort_by_key(|(area, _)| *area);
+        all.into_iter().map(|(_, leftover)| leftover).collect()
+    }
+}
+
+/// Several bags to be cut together.
+#[derive(Clone, Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct BatchText {
+    /// The bags.
+    pub bags: Vec<CopiesText>,
+}
+
+/// A bag and how many of it.
+#[derive(Clone, Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct CopiesText {
+    /// What it is called.
+    pub name: String,
+    /// The bag.
+    pub brief: BriefText,
+    /// How many, up to 500.
+    pub copies: u32,
+}
+
+/// The sheets of one paper, and what is cut from them.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct BatchView {
+    /// The sheet: `12×12, 180 g/m²`.
+    pub sheet: String,
+    /// Which bags are cut from it.
+    pub bags: Vec<String>,
+    /// How many sheets it takes.
+    pub sheets: u32,
+    /// No way of cutting takes fewer.
+    pub at_least: u32,
+    /// `4 sheets, and no way of cutting takes fewer.`
+    pub says: String,
+    /// Parts that are larger than the sheet.
+    pub too_large: Vec<String>,
+    /// The sheets.
+    pub cuts: Vec<SheetCutView>,
+}
+
+/// Bags cut from the same paper, and the parts of them.
+struct Group {
+    sheet: Sheet,
+    bags: Vec<String>,
+    wanted: Vec<Wanted>,
+    names: Vec<String>,
+}
+
+impl BatchView {
+    /// Lays out several bags, paper by paper.
+    ///
+    /// # Errors
+    /// [`FormatFault`] for a bag that cannot be read, or too many of them.
+    pub fn all(text: &BatchText) -> Result<Vec<Self>, FormatFault> {
+        let total: u64 = text.bags.iter().map(|bag| u64::from(bag.copies)).sum();
+        if total > 500 || text.bags.len() > 50 {
+            let sentence = "Up to 500 bags of 50 kinds can be cut at once.".to_owned();
+            return Err(FormatFault { field: "bags".to_owned(), sentence });
+        }
+        let mut groups: Vec<Group> = Vec::new();
+        let mut unit = None;
+        for (index, bag) in text.bags.iter().enumerate().filter(|(_, bag)| bag.copies > 0) {
+            let brief = Brief::try_from(&bag.brief).map_err(|fault| FormatFault {
+                field: format!("bags.{index}.{}", fault.field),
+                sentence: format!("{}: {}", bag.name, fault.sentence),
+            })?;
+            unit.get_or_insert(brief.unit);
+            let sheet = brief.sheet.clone();
+            let group = match groups.iter_mut().find(|group| group.sheet == sheet) {
+                Some(group) => group,
+                None => {
+                    let own = Group { sheet, bags: Vec::new(), wanted: Vec::new(), names: Vec::new() };
+                    groups.push(own);
+                    let last = groups.len() - 1;
+                    &mut groups[last]
+                }
+            };
+            group.bags.push(bag.name.clone());
+            let cut = pieces::divide(&Net::new(&brief));
+            // A joining strip comes from any scrap, so it may lie either way.
+            for piece in &cut {
+                group.names.push(format!("{}: {}", bag.name, piece.name.to_lowercase()));
+                group.wanted.push(Wanted {
+                    width: piece.width,
+                    height: piece.height,
+                    may_turn: piece.from_scrap,
+                    count: piece.count * bag.copies,
+                });
+            }
+            for part in brief.extras.parts(&brief) {
+                group.names.push(format!("{}: {}", bag.name, part.kind.name()));
+                group.wanted.push(Wanted {
+                    width: part.width,
+                    height: part.height,
+                    may_turn: part.kind.may_turn(),
+                    count: bag.copies,
+                });
+            }
+        }
+        let unit = unit.unwrap_or_default();
+        Ok(groups
+            .into_iter()
+            .map(|group| {
+                let batch = Batch::new(&group.wanted, group.sheet.as_laid());
+                let count = batch.sheet_count();
+                let says = if count == batch.at_least {
+                    format!("{}, and no way of cutting from edge to edge takes fewer.", sheets(count))
+                } else {
+                    let gap = count - batch.at_least;
+                    format!(
+                        "{}; no way of cutting takes fewer than {}, so at most {} could be saved.",
+                        sheets(count),
+                        batch.at_least,
+                        sheets(gap)
+                    )
+                };
+                let named = |sheet| SheetCutView::named(sheet, unit, |part| group.names[part].clone());
+                Self {
+                    sheet: match group.sheet.grammage {
+                        Some(grammage) => format!("{}, {} g/m²", group.sheet.name(unit), grammage.0),
+                        None => format!("{}, weight not known", group.sheet.name(unit)),
+                    },
+                    bags: group.bags,
+                    sheets: count,
+                    at_least: batch.at_least,
+                    says,
+                    too_large: batch.too_large.iter().map(|part| group.names[*part].clone()).collect(),
+                    cuts: batch.sheets.iter().map(named).collect(),
+                }
+            })
+            .collect())
+    }
+}

@@ -1,0 +1,159 @@
+// At the trimmer: the paper taken from the shelf, and what is left over and good for something.
+
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button } from "react-bootstrap";
+import {
+  addPaper,
+  cutOf,
+  giveBack,
+  leftovers,
+  listShelf,
+  takeFor,
+  type Brief,
+  type Plan,
+  type SheetCut,
+} from "../../api/client";
+import { Icon } from "../../drawings/Icon";
+import { CutSheet } from "../../sheet/CutSheet";
+import { SheetHatches } from "../../sheet/SheetPicture";
+import { Figure } from "../../words/Figure";
+import { sameSheet } from "./habits/Paper";
+
+export function Leftovers({ bag, brief, plan }: { bag: number; brief: Brief; plan: Plan }) {
+  const ready = plan.layout.fits;
+  const queries = useQueryClient();
+  const found = useQuery({
+    queryKey: ["leftovers", brief],
+    queryFn: () => leftovers(brief),
+    staleTime: Infinity,
+    gcTime: 60_000,
+  });
+  const keep = useMutation({
+    mutationFn: addPaper,
+    onSuccess: () => queries.invalidateQueries({ queryKey: ["shelf"] }),
+  });
+  return (
+    <div className="leftovers">
+      {ready && <Sheets plan={plan} />}
+      <TakePaper bag={bag} brief={brief} ready={ready} />
+      <section aria-labelledby="leftovers-title">
+        <h3 id="leftovers-title">What is left over</h3>
+        {found.data?.length === 0 && <p>Nothing that is worth keeping.</p>}
+        <ul>
+          {found.data?.map((leftover, index) => (
+            <li key={`${index} ${leftover.space.size}`}>
+              <strong className="leftover-size">
+                <Figure text={leftover.space.size} />
+              </strong>
+              {leftover.count > 1 && ` from each of ${leftover.count} sheets`}
+              <p>
+                Good for <Figure text={leftover.uses.join("; ")} />.
+              </p>
+              <Button
+                variant="remedy"
+                disabled={keep.isPending}
+                onClick={() => keep.mutate(leftover.paper)}
+                aria-label={`Keep ${leftover.space.size} on the shelf`}
+              >
+                {keep.isSuccess && keep.variables === leftover.paper ? (
+                  <>
+                    <Icon name="tick" /> On the shelf
+                  </>
+                ) : (
+                  "Keep it on the shelf"
+                )}
+              </Button>
+            </li>
+          ))}
+        </ul>
+        {keep.error && (
+          <p className="alarm" role="alert">
+            {keep.error.message}
+          </p>
+        )}
+      </section>
+    </div>
+  );
+}
+
+/** Every sheet and how it is cut up, one cut after the other. */
+function Sheets({ plan }: { plan: Plan }) {
+  const { sheets, from_scrap } = plan.layout;
+  const nameOf = ({ piece, small }: SheetCut["placed"][number]) =>
+    small ?? plan.pieces[piece ?? 0]?.name.toLowerCase() ?? "";
+  return (
+    <section aria-labelledby="sheets-title">
+      <SheetHatches />
+      <h3 id="sheets-title">Sheets, cut by cut</h3>
+      <ol className="cut-list">
+        {sheets
+          .filter((sheet) => !sheet.scrap)
+          .map((sheet) => (
+            <CutSheet
+              key={sheet.letters}
+              sheet={sheet}
+              title={`${sheet.times > 1 ? "Sheets" : "Sheet"} ${sheet.letters}`}
+              size={150}
+              // As on the folded bag: every sheet has a hatching of its own.
+              kindOf={({ piece }) => (typeof piece === "number" ? sheet.letters.charCodeAt(0) - 65 : 0)}
+              nameOf={nameOf}
+              labelOf={nameOf}
+            />
+          ))}
+      </ol>
+      {from_scrap.length > 0 && (
+        <p>
+          No room on these sheets for <Figure text={from_scrap.join("; ")} />: from another piece.
+        </p>
+      )}
+    </section>
+  );
+}
+
+/** Takes the bag's sheets from the paper it is cut from; what was taken can be put back. */
+function TakePaper({ bag, brief, ready }: { bag: number; brief: Brief; ready: boolean }) {
+  const queries = useQueryClient();
+  const cut = useQuery({ queryKey: ["cut", bag], queryFn: () => cutOf(bag) });
+  const shelf = useQuery({ queryKey: ["shelf"], queryFn: listShelf });
+  const refresh = () =>
+    Promise.all([
+      queries.invalidateQueries({ queryKey: ["cut", bag] }),
+      queries.invalidateQueries({ queryKey: ["shelf"] }),
+    ]);
+  const take = useMutation({ mutationFn: (paper: number) => takeFor(bag, paper), onSettled: refresh });
+  const back = useMutation({ mutationFn: () => giveBack(bag), onSettled: refresh });
+  const problem = take.error ?? back.error;
+  const { sheet } = brief;
+  const papers = shelf.data ?? [];
+  const own = sheet && papers.find((paper) => sameSheet(paper.sheet, sheet));
+  // A roll is cut to length, so its sheet is shorter than the roll.
+  const roll =
+    sheet && papers.find((paper) => paper.paper.kind === "roll" && paper.sheet.width === sheet.width);
+  const paper = own ?? roll;
+  return (
+    <section className="take-paper" aria-label="Paper from the shelf">
+      {cut.data ? (
+        <p>
+          <Icon name="tick" /> Taken from the shelf: {cut.data.says}.{" "}
+          <Button variant="remedy" disabled={back.isPending} onClick={() => back.mutate()}>
+            Put it back
+          </Button>
+        </p>
+      ) : (
+        paper &&
+        ready && (
+          <p>
+            <Button variant="remedy" disabled={take.isPending} onClick={() => take.mutate(paper.id)}>
+              Take the paper: {paper.paper.name}
+            </Button>
+          </p>
+        )
+      )}
+      {problem && (
+        <p className="alarm" role="alert">
+          {problem.message}
+        </p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,133 @@
+// Several bags cut together: how many of each, the sheets they come from, and every cut of the trimmer in order.
+
+import { keepPreviousData, useQueries, useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+import { layoutBags, listBags, readBag, type Batch, type SheetCut } from "../../api/client";
+import { Icon } from "../../drawings/Icon";
+import { ToolButton } from "../../drawings/ToolButton";
+import { CutSheet } from "../../sheet/CutSheet";
+import { SheetHatches } from "../../sheet/SheetPicture";
+import { Figure } from "../../words/Figure";
+
+const SHORTEST = 300;
+
+export function CutView() {
+  const list = useQuery({ queryKey: ["bags"], queryFn: listBags, refetchOnMount: "always" });
+  const [copies, setCopies] = useState<Record<number, number>>({});
+  const wanted = (list.data ?? []).filter((bag) => (copies[bag.id] ?? 0) > 0);
+  const bags = useQueries({
+    queries: wanted.map((bag) => ({ queryKey: ["bag", bag.id], queryFn: () => readBag(bag.id) })),
+  });
+  const read = bags.flatMap(({ data }) => (data ? [data] : []));
+  const asked = read.map((bag) => ({ name: bag.name, brief: bag.brief, copies: copies[bag.id] ?? 0 }));
+  const layout = useQuery({
+    queryKey: ["layout", asked],
+    queryFn: ({ signal }) => layoutBags(asked, signal),
+    enabled: asked.length > 0 && asked.length === wanted.length,
+    placeholderData: keepPreviousData,
+    gcTime: 60_000,
+  });
+  const set = (id: number, count: number) =>
+    setCopies({ ...copies, [id]: Math.max(0, Math.min(500, count)) });
+  return (
+    <div className="shelf">
+      <SheetHatches />
+      <header className="shelf-head">
+        <Link to="/" className="brand">
+          <Icon name="mark" />
+          <span>All bags</span>
+        </Link>
+        <h1>Cut several bags</h1>
+      </header>
+      <main className="cut-several">
+        <ul className="copies" aria-label="How many of each bag">
+          {(list.data ?? []).map((bag) => (
+            <li key={bag.id}>
+              <span>
+                <strong>{bag.name}</strong>
+                <small>
+                  <Figure text={bag.size.join(" × ")} />
+                  {bag.sheet && (
+                    <>
+                      , on <Figure text={bag.sheet} />
+                    </>
+                  )}
+                </small>
+              </span>
+              <span className="paper-count" role="group" aria-label={`How many of ${bag.name}`}>
+                <ToolButton
+                  icon="minus"
+                  name={`One ${bag.name} less`}
+                  disabled={!copies[bag.id]}
+                  onClick={() => set(bag.id, (copies[bag.id] ?? 0) - 1)}
+                />
+                <input
+                  inputMode="numeric"
+                  aria-label={`Number of ${bag.name}`}
+                  value={copies[bag.id] ?? 0}
+                  onFocus={(event) => event.target.select()}
+                  onChange={(event) => set(bag.id, Number(event.target.value.replace(/\D/g, "")))}
+                />
+                <ToolButton
+                  icon="plus"
+                  name={`One ${bag.name} more`}
+                  onClick={() => set(bag.id, (copies[bag.id] ?? 0) + 1)}
+                />
+              </span>
+            </li>
+          ))}
+        </ul>
+        <div className="cut-sheets" aria-live="polite">
+          {list.data?.length === 0 && <p>There is no bag to cut yet. Start one on the first page.</p>}
+          {wanted.length === 0 && (list.data?.length ?? 0) > 0 && (
+            <p>Say how many of each bag you want. Bags on the same paper share its sheets.</p>
+          )}
+          {layout.error && (
+            <p className="alarm" role="alert">
+              {layout.error.message}
+            </p>
+          )}
+          {wanted.length > 0 &&
+            layout.data?.map((batch) => <Sheets key={batch.bags.join(" ")} batch={batch} />)}
+        </div>
+      </main>
+    </div>
+  );
+}
+
+/** The sheets of one paper. */
+function Sheets({ batch }: { batch: Batch }) {
+  // Parts of one bag are hatched alike.
+  const kinds = batch.bags;
+  const kindOf = (placed: SheetCut["placed"][number]) =>
+    kinds.findIndex((bag) => placed.small?.startsWith(`${bag}: `)) + 1;
+  return (
+    <section>
+      <h2>
+        On <Figure text={batch.sheet} />
+      </h2>
+      <p>
+        <Figure text={batch.says} />
+      </p>
+      {batch.too_large.length > 0 && (
+        <p className="alarm">Too large for the sheet: {batch.too_large.join(", ")}.</p>
+      )}
+      <ol className="cut-list">
+        {batch.cuts.map((sheet, index) => (
+          <CutSheet
+            key={index}
+            sheet={sheet}
+            title={
+              sheet.times === 1 ? `Sheet ${index + 1}` : `Pattern ${index + 1}: ${sheet.times} sheets alike`
+            }
+            size={SHORTEST}
+            kindOf={kindOf}
+            nameOf={(placed) => placed.small ?? ""}
+            labelOf={(placed) => placed.small?.split(": ")[0] ?? ""}
+          />
+        ))}
+      </ol>
+    </section>
+  );
+}
