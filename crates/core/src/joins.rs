@@ -10,6 +10,7 @@ mod ring;
 
 use crate::brief::{Build, Cuts, Joins, Place, Places};
 use crate::layout::rows_needed;
+use crate::wording::Figures;
 use crate::{Brief, Length};
 use ring::Widths;
 
@@ -111,6 +112,46 @@ pub fn best(brief: &Brief) -> Option<Joining> {
         }
     }
     best
+}
+
+/// True if the bag can be made from its sheet at all, cut at as many places as it takes.
+pub fn is_possible(brief: &Brief) -> bool {
+    let front = has_to_cut_front(brief);
+    let all = Places::every().filter(|at| at.has(Place::InsideFront) == front).max_by_key(|at| at.count());
+    levels(brief)
+        .into_iter()
+        .any(|level| all.is_some_and(|at| judge(brief, Cuts { at, back_part: None, level }).is_some()))
+}
+
+/// Why no way of joining helps: every measure that is too large for the sheet however the run is cut, in words; nothing if
+/// there is a way.
+pub fn obstacles(brief: &Brief) -> Vec<String> {
+    let figures = Figures::of(brief);
+    let (width, height) = brief.sheet.as_laid();
+    let size = brief.finished;
+    let tab = if brief.joins == Joins::Tabs { brief.tab } else { Length::ZERO };
+    let mut found = Vec::new();
+    for (what, whole) in [("face", size.width), ("gusset", size.gusset)] {
+        let half = whole - whole.half();
+        if half + tab > width {
+            found.push(format!(
+                "half a {what} of {} and a tab of {} are wider than the sheet, {}",
+                figures.say(whole),
+                figures.say(tab),
+                figures.say(width)
+            ));
+        }
+    }
+    let tall = brief.flap() + size.height + brief.top.depth();
+    if found.is_empty() && !is_possible(brief) {
+        found.push(format!(
+            "flap, body and top are {} tall, and two pieces one over the other, lapped by {}, reach {} at most",
+            figures.say(tall),
+            figures.say(brief.tab),
+            figures.say(height * 2 - brief.tab)
+        ));
+    }
+    found
 }
 
 /// No fewer sheets than the paper in the pieces, and no fewer than their rows.
@@ -325,6 +366,10 @@ mod tests {
         assert!(Plan::new(&best.brief(&wide)).unwrap().is_ready());
         // Half of 24 and its tab are wider than 12.
         assert!(ways(&brief("24", "6", "2")).is_empty());
+        assert_eq!(
+            obstacles(&brief("24", "6", "2")),
+            ["half a face of 24 and a tab of ½ are wider than the sheet, 12"]
+        );
     }
 
     #[test]
@@ -340,6 +385,19 @@ mod tests {
         tall.sheet.width = Length::inches(30);
         tall.sheet.height = Length::inches(20);
         assert_eq!(Plan::new(&tall).unwrap().layout.sheet_count(), 1);
+    }
+
+    #[rstest]
+    #[case(["6", "6", "2"], true)]
+    #[case(["23", "6", "2"], true)]
+    #[case(["6", "23", "2"], false)]
+    #[case(["23 1/4", "6", "2"], false)]
+    #[case(["6", "21", "2"], true)]
+    fn possible_or_not(#[case] size: [&str; 3], #[case] possible: bool) {
+        let brief = brief(size[0], size[1], size[2]);
+        assert_eq!(is_possible(&brief), possible);
+        assert_eq!(best(&brief).is_some(), possible);
+        assert_eq!(obstacles(&brief).is_empty(), possible);
     }
 
     #[test]

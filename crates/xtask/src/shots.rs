@@ -55,6 +55,29 @@ async fn take(service: &Service) -> Result<(), Failed> {
     settle().await;
     browser.shot(&folder.join("bag-flat.png")).await?;
 
+    browser.goto(&address("/bags/5")).await?;
+    browser.find_path("//button[text()='Folded bag']").await?.click().await?;
+    browser.find(".bag-solid, .bag-drawing").await?;
+    settle().await;
+    browser.shot(&folder.join("bag-pieces.png")).await?;
+    browser.find_path("//button[text()='Ways to make it']").await?.click().await?;
+    browser.find(".nearby .btn").await?;
+    browser.find(".way-slip").await?;
+    browser.shot(&folder.join("bag-ways.png")).await?;
+
+    browser.goto(&address("/shelf")).await?;
+    browser.find(".paper-slip").await?;
+    browser.shot(&folder.join("shelf.png")).await?;
+
+    browser.goto(&address("/cut")).await?;
+    for (bag, copies) in [("Bud vase", "12"), ("Platter in a box", "5")] {
+        browser.find(&format!("[aria-label='Number of {bag}']")).await?.click().await?;
+        browser.type_keys(copies).await?;
+    }
+    browser.until("document.querySelectorAll('.cut-list > li').length > 3").await?;
+    settle().await;
+    browser.shot(&folder.join("cut-several.png")).await?;
+
     browser.goto(&address("/bags/3")).await?;
     browser.find(".verdict.is-blocks").await?;
     browser.shot(&folder.join("bag-too-wide.png")).await?;

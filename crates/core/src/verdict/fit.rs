@@ -39,6 +39,12 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
             figures.say(sheet.height),
         ));
     }
+    if is_run(&draft.brief) {
+        let obstacles = joins::obstacles(&draft.brief);
+        if !obstacles.is_empty() {
+            why.push(format!("No way of joining helps: {}.", list(&obstacles)));
+        }
+    }
     vec![Finding {
         code: "sheet.too-small",
         level: Level::Blocks,
@@ -104,6 +110,9 @@ fn remedies(draft: &Draft) -> Vec<Vec<Candidate>> {
         strips(brief).into_iter().collect(),
         two_pieces(brief).into_iter().collect(),
         more_pieces(brief).into_iter().collect(),
+        joined(brief, "Width", brief.finished.width, |brief, length| brief.finished.width = length),
+        joined(brief, "Gusset", brief.finished.gusset, |brief, length| brief.finished.gusset = length),
+        joined(brief, "Height", brief.finished.height, |brief, length| brief.finished.height = length),
         flaps(brief),
         panels_down_to(
             brief,
@@ -205,7 +214,7 @@ fn two_pieces(brief: &Brief) -> Option<Candidate> {
 fn more_pieces(brief: &Brief) -> Option<Candidate> {
     let pairs = [Build::Wrap, Build::CornerPair];
     let has_smaller = pairs.into_iter().any(|build| fits(&Brief { build, ..brief.clone() }));
-    if has_smaller || !matches!(brief.build, Build::Wrap | Build::CornerPair | Build::Joined { .. }) {
+    if has_smaller || !is_run(brief) {
         return None;
     }
     let best = joins::best(brief)?;
@@ -222,6 +231,38 @@ fn more_pieces(brief: &Brief) -> Option<Candidate> {
     let pieces = best.cuts.at.count() * if best.cuts.level.is_some() { 2 } else { 1 };
     let title = format!("{} pieces from {sheets}", number(pieces));
     Some(Candidate::new(title, format!("Joined at the {}.", list(&places)), best.brief(brief)))
+}
+
+/// Builds that can be cut at more places.
+fn is_run(brief: &Brief) -> bool {
+    matches!(brief.build, Build::Wrap | Build::CornerPair | Build::Joined { .. })
+}
+
+/// Where no way of joining helps: the largest figure with which one does.
+fn joined(brief: &Brief, what: &str, now: Length, set: fn(&mut Brief, Length)) -> Vec<Candidate> {
+    if !is_run(brief) || joins::is_possible(brief) {
+        return Vec::new();
+    }
+    let with = |length| {
+        let mut changed = brief.clone();
+        set(&mut changed, length);
+        changed
+    };
+    let length = largest(now, SMALLEST, brief.board.groove, |length| joins::is_possible(&with(length)));
+    let found = length.and_then(|length| {
+        let changed = with(length);
+        let best = joins::best(&changed)?;
+        let (figures, pieces) = (Figures::of(brief), best.cuts.at.count());
+        let title = format!("{what} {}, in more pieces", figures.say(length));
+        let then = format!(
+            "{} instead of {}, the run cut at {pieces} places: {} sheets.",
+            figures.say(length),
+            figures.say(now),
+            best.sheets
+        );
+        Some(Candidate::new(title, then, best.brief(&changed)))
+    });
+    found.into_iter().collect()
 }
 
 fn number(count: usize) -> &'static str {

@@ -69,6 +69,23 @@ impl House {
         self.browser.find_path(&path).await.unwrap().click().await.unwrap();
     }
 
+    /// Follows a link by the text in it.
+    pub async fn press_link(&self, text: &str) {
+        let path = format!("//a[contains(normalize-space(.), {text:?})]");
+        self.browser.find_path(&path).await.unwrap().click().await.unwrap();
+    }
+
+    /// Goes back to the size and takes the first paper of the shelf for the bag.
+    pub async fn choose_paper(&self) {
+        self.click("#stage-size").await;
+        self.browser.find("select[aria-label='Paper from the shelf'] option:nth-child(2)").await.unwrap();
+        self.choose("Paper from the shelf", "1").await;
+        self.browser
+            .until("document.querySelector(\"[aria-label='Paper from the shelf']\").value === '1'")
+            .await
+            .unwrap();
+    }
+
     /// Picks an option of a word in a sentence.
     pub async fn choose(&self, name: &str, value: &str) {
         let select = self.browser.find(&format!("select[aria-label='{name}']")).await.unwrap();

@@ -6,3 +6,4 @@ mod folding;
 mod house;
 mod screens;
 mod shelf;
+mod ways;

@@ -49,12 +49,7 @@ export function Leftovers({ bag, brief, plan }: { bag: number; brief: Brief; pla
               <p>
                 Good for <Figure text={leftover.uses.join("; ")} />.
               </p>
-              <Button
-                variant="remedy"
-                disabled={keep.isPending}
-                onClick={() => keep.mutate(leftover.paper)}
-                aria-label={`Keep ${leftover.space.size} on the shelf`}
-              >
+              <Button variant="remedy" disabled={keep.isPending} onClick={() => keep.mutate(leftover.paper)}>
                 {keep.isSuccess && keep.variables === leftover.paper ? (
                   <>
                     <Icon name="tick" /> On the shelf
@@ -62,6 +57,7 @@ export function Leftovers({ bag, brief, plan }: { bag: number; brief: Brief; pla
                 ) : (
                   "Keep it on the shelf"
                 )}
+                <span className="visually-hidden">: {leftover.space.size}</span>
               </Button>
             </li>
           ))}

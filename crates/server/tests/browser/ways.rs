@@ -1,0 +1,87 @@
+//! Ways to make a bag, sizes close by, leftovers, and several bags cut together.
+
+use crate::house::{House, TAB, text};
+use rstest::rstest;
+
+#[rstest]
+#[tokio::test]
+async fn a_size_close_by_saves_a_sheet_and_a_way_changes_the_bag(
+    #[values((1280, 800), (390, 844))] size: (u32, u32),
+) {
+    let house = House::open(size, &["--demo"]).await;
+    house.goto("/bags/5").await;
+    house.press("Ways to make it").await;
+    house.reads("Saves one sheet: 3 instead of 4").await;
+    house.reads("Throwing-rings wrap: ").await;
+    house.is_sound("the ways").await;
+    // Filters leave only what has all that is asked for.
+    let count = "document.querySelectorAll('.way-slip').length";
+    let all = house.browser.run(&format!("return {count}")).await.unwrap().as_i64().unwrap();
+    house.press("no edge in front").await;
+    house.browser.until(&format!("{count} < {all} && {count} > 0")).await.unwrap();
+    house.browser.find(".nearby .btn").await.unwrap().click().await.unwrap();
+    house.reads("the piece is 12 × 11¾").await;
+    house.saved().await;
+    house.press("Ways to make it").await;
+    house.reads("nothing would be saved").await;
+    let wrap =
+        "//button[contains(@class, 'way-slip')][contains(., 'Corner pair')][contains(., 'Throwing-rings')]";
+    house.browser.find_path(wrap).await.unwrap().click().await.unwrap();
+    house
+        .browser
+        .until("document.querySelector('.piece-alike')?.innerText.includes('cut two alike')")
+        .await
+        .unwrap();
+    house.click("[aria-label='Undo']").await;
+    house.reads("the piece is 12 × 11¾").await;
+}
+
+#[tokio::test]
+async fn leftovers_are_kept_and_paper_is_taken_and_put_back() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    house.goto("/bags/5").await;
+    house.browser.find("#stage-trim").await.unwrap().click().await.unwrap();
+    house.reads("Sheets, cut by cut").await;
+    house.reads("Sheets A and B").await;
+    house.browser.find(".trim-list button").await.unwrap().click().await.unwrap();
+    house.browser.find(".sheet-picture .blade").await.unwrap();
+    house.choose_paper().await;
+    house.browser.find("#stage-trim").await.unwrap().click().await.unwrap();
+    house.press("Take the paper: Speckled stoneware pad").await;
+    house.reads("Taken from the shelf: 4 sheets of Speckled stoneware pad").await;
+    house.is_sound("the trim stage").await;
+    house.press("Put it back").await;
+    house.browser.find_path("//button[contains(., 'Take the paper')]").await.unwrap();
+    house.press("Keep it on the shelf").await;
+    house.reads("On the shelf").await;
+    house.goto("/shelf").await;
+    house.reads("Offcut 5⅝ × 12").await;
+}
+
+#[tokio::test]
+async fn sheets_are_told_apart_on_the_folded_bag() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    house.goto("/bags/5").await;
+    house.draws_the_bag().await;
+    house.browser.find(".bag-drawing .sheet-hatch").await.unwrap();
+    house.browser.find(".bag-drawing .sheet-letter").await.unwrap();
+    // A bag from one sheet carries no letters.
+    house.goto("/bags/1").await;
+    house.draws_the_bag().await;
+    let none = "return document.querySelectorAll('.sheet-letter, .sheet-hatch').length";
+    assert_eq!(house.browser.run(none).await.unwrap(), 0);
+}
+
+#[rstest]
+#[tokio::test]
+async fn several_bags_are_cut_together(#[values((1280, 800), (390, 844))] size: (u32, u32)) {
+    let house = House::open(size, &["--demo"]).await;
+    house.press_link("Cut several").await;
+    house.reads("Say how many of each bag you want").await;
+    house.click("[aria-label='Number of Bud vase']").await;
+    house.browser.type_keys(&text(&["12", TAB])).await.unwrap();
+    house.reads("12 sheets, and no way of cutting from edge to edge takes fewer.").await;
+    house.click("[aria-label='One Bud vase more']").await;
+    house.reads("13 sheets").await;
+    house.is_sound("several bags").await;
+}
