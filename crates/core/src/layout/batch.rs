@@ -7,7 +7,7 @@
 //! memory.
 
 use super::exact::{self, area};
-use super::guillotine::{Tree, corner, only, sheet, tidy};
+use super::guillotine::{Lyings, Tree, corner, only, sheet, tidy};
 use super::pattern::Patterns;
 use super::{Part, Rectangle, SheetCut, together};
 use crate::Length;
@@ -43,16 +43,16 @@ const ROUNDS: usize = 120;
 impl Batch {
     /// Lays out what is wanted on sheets of that width and height.
     pub fn new(wanted: &[Wanted], size: (Length, Length)) -> Self {
-        let ways = |part: &Wanted| -> Vec<(Length, Length)> {
+        let ways = |part: &Wanted| -> Lyings {
             let turned = part.may_turn && part.width != part.height;
             let ways = [(part.width, part.height), (part.height, part.width)];
             let ways = ways.into_iter().take(if turned { 2 } else { 1 });
             ways.filter(|way| way.0 <= size.0 && way.1 <= size.1).collect()
         };
-        let all: Vec<Vec<(Length, Length)>> = wanted.iter().map(ways).collect();
+        let all: Vec<Lyings> = wanted.iter().map(ways).collect();
         let too_large = (0..wanted.len()).filter(|part| all[*part].is_empty()).collect();
         // Parts of one size are one kind; which is which does not matter until they are handed out.
-        let mut kinds: Vec<(Vec<(Length, Length)>, Vec<usize>)> = Vec::new();
+        let mut kinds: Vec<(Lyings, Vec<usize>)> = Vec::new();
         for (part, ways) in all.into_iter().enumerate().filter(|(_, ways)| !ways.is_empty()) {
             let copies = std::iter::repeat_n(part, wanted[part].count as usize);
             match kinds.iter_mut().find(|kind| kind.0 == ways) {
@@ -61,7 +61,7 @@ impl Batch {
             }
         }
         kinds.retain(|kind| !kind.1.is_empty());
-        let parts: Vec<Vec<(Length, Length)>> = kinds.iter().map(|kind| kind.0.clone()).collect();
+        let parts: Vec<Lyings> = kinds.iter().map(|kind| kind.0.clone()).collect();
         let counts: Vec<usize> = kinds.iter().map(|kind| kind.1.len()).collect();
         let (mut sheets, at_least) = solve(&parts, &counts, size);
         for placed in sheets.iter_mut().flat_map(|sheet| &mut sheet.placed) {
@@ -81,7 +81,7 @@ impl Batch {
 }
 
 /// The sheets one by one, and the lower bound.
-fn solve(parts: &[Vec<(Length, Length)>], counts: &[usize], size: (Length, Length)) -> (Vec<SheetCut>, u32) {
+fn solve(parts: &[Lyings], counts: &[usize], size: (Length, Length)) -> (Vec<SheetCut>, u32) {
     let total: usize = counts.iter().sum();
     if total == 0 {
         return (Vec::new(), 0);
@@ -122,10 +122,10 @@ fn solve(parts: &[Vec<(Length, Length)>], counts: &[usize], size: (Length, Lengt
     (sheets, at_least)
 }
 
-fn exactly(parts: &[Vec<(Length, Length)>], counts: &[usize], size: (Length, Length)) -> Vec<SheetCut> {
+fn exactly(parts: &[Lyings], counts: &[usize], size: (Length, Length)) -> Vec<SheetCut> {
     let kinds: Vec<usize> =
         counts.iter().enumerate().flat_map(|(kind, count)| std::iter::repeat_n(kind, *count)).collect();
-    let singles: Vec<Vec<(Length, Length)>> = kinds.iter().map(|kind| parts[*kind].clone()).collect();
+    let singles: Vec<Lyings> = kinds.iter().map(|kind| parts[*kind].clone()).collect();
     let mut sheets: Vec<SheetCut> =
         exact::pack(&singles, size).into_iter().map(|tree| sheet(&tidy(tree, size), size)).collect();
     for placed in sheets.iter_mut().flat_map(|sheet| &mut sheet.placed) {
@@ -149,14 +149,14 @@ fn taken(tree: &Tree, left: &mut [usize], size: (Length, Length)) -> SheetCut {
 }
 
 /// One sheet filled with the largest parts first.
-fn greedily(parts: &[Vec<(Length, Length)>], left: &mut [usize], size: (Length, Length)) -> SheetCut {
+fn greedily(parts: &[Lyings], left: &mut [usize], size: (Length, Length)) -> SheetCut {
     let mut one = sheet(&Tree::Waste, size);
     fill(parts, left, &mut one);
     one
 }
 
 /// Lays parts into what a sheet has left over, largest first, each into the snuggest place.
-fn fill(parts: &[Vec<(Length, Length)>], left: &mut [usize], sheet: &mut SheetCut) {
+fn fill(parts: &[Lyings], left: &mut [usize], sheet: &mut SheetCut) {
     let mut order: Vec<usize> = (0..parts.len()).collect();
     order.sort_by_key(|kind| -area(parts[*kind][0]));
     for kind in order {
@@ -188,7 +188,7 @@ struct Columns<'a> {
 }
 
 impl<'a> Columns<'a> {
-    fn new(parts: &'a [Vec<(Length, Length)>], counts: &'a [usize], size: (Length, Length)) -> Self {
+    fn new(parts: &'a [Lyings], counts: &'a [usize], size: (Length, Length)) -> Self {
         let patterns = Patterns::new(parts, size);
         let each = parts.iter().zip(counts).map(|(ways, count)| area(ways[0]) * *count as i128);
         let mut columns = Self { patterns, counts, size, total: each.sum(), list: Vec::new() };

@@ -3,7 +3,7 @@
 //! For every set of parts the smallest rectangles that it can be cut from are found from those of its halves, laid side by
 //! side or one above the other; then the sets are shared out over sheets. Both are exact.
 
-use super::guillotine::Tree;
+use super::guillotine::{Lyings, Tree};
 use super::{Blade, Rectangle};
 use crate::Length;
 
@@ -27,7 +27,7 @@ enum How {
 }
 
 /// Cuts parts, each with the sizes it may be laid in, from as few sheets as can be. Every part must fit a sheet.
-pub(super) fn pack(parts: &[Vec<(Length, Length)>], sheet: (Length, Length)) -> Vec<Tree> {
+pub(super) fn pack(parts: &[Lyings], sheet: (Length, Length)) -> Vec<Tree> {
     let all = (1_usize << parts.len()) - 1;
     let mut holders: Vec<Vec<Holder>> = vec![Vec::new(); all + 1];
     for set in 1..=all {
@@ -61,12 +61,7 @@ pub(super) fn pack(parts: &[Vec<(Length, Length)>], sheet: (Length, Length)) -> 
 }
 
 /// The rectangles no smaller of which hold the set, within a sheet.
-fn smallest(
-    set: usize,
-    parts: &[Vec<(Length, Length)>],
-    holders: &[Vec<Holder>],
-    sheet: (Length, Length),
-) -> Vec<Holder> {
+fn smallest(set: usize, parts: &[Lyings], holders: &[Vec<Holder>], sheet: (Length, Length)) -> Vec<Holder> {
     let mut found: Vec<Holder> = Vec::new();
     if set.is_power_of_two() {
         let sizes = parts[set.trailing_zeros() as usize].iter();

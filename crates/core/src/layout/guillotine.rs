@@ -3,6 +3,9 @@
 use super::{Blade, Overhang, Part, Placed, Rectangle, SheetCut, Trim};
 use crate::Length;
 
+/// The sizes a part may be laid in: as it is, and turned.
+pub(super) type Lyings = Vec<(Length, Length)>;
+
 /// A way to divide a rectangle. Parts are given by their number and the way they lie.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub(super) enum Tree {

@@ -4,7 +4,7 @@
 //! problems of two and more dimensions", 1965; the recursion for cuts from edge to edge as in Beasley, 1985; from memory).
 
 use super::Blade;
-use super::guillotine::{Tree, tidy};
+use super::guillotine::{Lyings, Tree, tidy};
 use crate::Length;
 
 /// Work for one pattern grows with both sides and their sum; above this the parts are laid on a coarser grid.
@@ -13,7 +13,7 @@ const MOST_WORK: usize = 2_500_000;
 /// Parts and a sheet, prepared so that patterns for many sets of values can be asked for.
 pub(super) struct Patterns<'a> {
     /// The sizes each part may be laid in.
-    parts: &'a [Vec<(Length, Length)>],
+    parts: &'a [Lyings],
     /// Sums of widths, from zero to the sheet's width.
     xs: Vec<Length>,
     /// Sums of heights.
@@ -30,7 +30,7 @@ enum Choice {
 }
 
 impl<'a> Patterns<'a> {
-    pub fn new(parts: &'a [Vec<(Length, Length)>], sheet: (Length, Length)) -> Self {
+    pub fn new(parts: &'a [Lyings], sheet: (Length, Length)) -> Self {
         let of = |side: fn(&(Length, Length)) -> Length| -> Vec<Length> {
             let mut lengths: Vec<Length> = parts.iter().flatten().map(side).collect();
             lengths.sort();
