@@ -6,7 +6,7 @@ mod places;
 
 pub use habits::*;
 pub use limits::BriefFault;
-pub use places::{Cuts, Place, Places};
+pub use places::{Cuts, JoinWeights, Place, Places};
 
 use crate::layout::Extras;
 use crate::{Length, Sheet, Unit};
@@ -45,6 +45,8 @@ pub struct Brief {
     pub board: Board,
     /// Which face is scored.
     pub score_face: ScoreFace,
+    /// How much joins show at every kind of place, when a run is cut into pieces.
+    pub weights: JoinWeights,
     /// Small parts wanted from the same paper.
     pub extras: Extras,
     /// The unit of every label. Changes no length.
@@ -88,6 +90,7 @@ impl Brief {
             sheet: Sheet::default(),
             board: Board::default(),
             score_face: ScoreFace::OutsideOfFold,
+            weights: JoinWeights::default(),
             extras: Extras::default(),
             unit: Unit::Inch,
         }

@@ -90,12 +90,12 @@ pub fn best(brief: &Brief) -> Option<Joining> {
         }
         let mut sets: Vec<Places> =
             Places::every().filter(|at| at.has(Place::InsideFront) == front).collect();
-        sets.sort_by_key(|at| (shows(cuts(*at)), at.count()));
+        sets.sort_by_key(|at| (brief.weights.of(cuts(*at)), at.count()));
         for at in sets {
             let so_far = best.as_ref().map(|best| (best.sheets, best.shows));
             let joins = at.count() + usize::from(level.is_some());
             let is_behind = best.as_ref().is_some_and(|best| {
-                (fewest_sheets(brief, cuts(at)), shows(cuts(at)), joins)
+                (fewest_sheets(brief, cuts(at)), brief.weights.of(cuts(at)), joins)
                     > (best.sheets, best.shows, best.joins)
             });
             if is_behind {
@@ -112,6 +112,20 @@ pub fn best(brief: &Brief) -> Option<Joining> {
         }
     }
     best
+}
+
+/// The best ways that differ in their places, at most so many.
+pub fn several(brief: &Brief, most: usize) -> Vec<Joining> {
+    let mut found: Vec<Joining> = Vec::new();
+    for way in ways(brief) {
+        if found.len() == most {
+            break;
+        }
+        if found.iter().all(|known| known.cuts.at != way.cuts.at) {
+            found.push(way);
+        }
+    }
+    found
 }
 
 /// True if the bag can be made from its sheet at all, cut at as many places as it takes.
@@ -194,7 +208,7 @@ fn levels(brief: &Brief) -> Vec<Option<Length>> {
 fn back_parts(brief: &Brief, cuts: Cuts, best: Option<(u32, u32)>) -> Vec<Option<Length>> {
     let middle = brief.finished.width.half();
     let sheet = brief.sheet.as_laid().0;
-    if best.is_some_and(|best| (fewest_sheets(brief, cuts), shows(cuts)) > best) {
+    if best.is_some_and(|best| (fewest_sheets(brief, cuts), brief.weights.of(cuts)) > best) {
         return Vec::new();
     }
     let with_part = |part| Widths::new(brief, Cuts { back_part: Some(part), ..cuts });
@@ -224,17 +238,6 @@ fn back_parts(brief: &Brief, cuts: Cuts, best: Option<(u32, u32)>) -> Vec<Option
     parts.into_iter().map(|part| (part != middle).then_some(part)).collect()
 }
 
-/// A join all round at a level counts for more than one inside the back, a separate base for as much as a back corner
-/// (our choice of weights).
-fn shows(cuts: Cuts) -> u32 {
-    let level = match cuts.level {
-        None => 0,
-        Some(Length::ZERO) => 1,
-        Some(_) => 6,
-    };
-    cuts.at.iter().map(Place::shows).sum::<u32>() + level
-}
-
 fn judge(brief: &Brief, cuts: Cuts) -> Option<Joining> {
     let (width, height) = brief.sheet.as_laid();
     let widths = Widths::new(brief, cuts);
@@ -261,7 +264,7 @@ fn judge(brief: &Brief, cuts: Cuts) -> Option<Joining> {
     Some(Joining {
         cuts,
         sheets: u32::try_from(sheets).ok()?,
-        shows: shows(cuts),
+        shows: brief.weights.of(cuts),
         joins: cuts.at.count() + usize::from(cuts.level.is_some()),
         waste: area(width, height) * sheets as i128 - area(round, tall),
     })
@@ -398,6 +401,17 @@ mod tests {
         assert_eq!(is_possible(&brief), possible);
         assert_eq!(best(&brief).is_some(), possible);
         assert_eq!(obstacles(&brief).is_empty(), possible);
+    }
+
+    #[test]
+    fn other_weights_choose_other_places() {
+        // One join on one sheet: at a back corner, or hidden on a gusset's centre if that is what shows least.
+        let mut brief = brief("3 3/4", "6 1/2", "2");
+        assert_eq!(best(&brief).unwrap().cuts.at, Places::of([Place::BackCorner(Side::Left)]));
+        brief.weights.gusset_centre = 0;
+        assert_eq!(best(&brief).unwrap().cuts.at, Places::of([Place::GussetCentre(Side::Left)]));
+        let ways = several(&brief, 4);
+        assert_eq!((ways.len(), ways[0].cuts.at), (4, best(&brief).unwrap().cuts.at));
     }
 
     #[test]

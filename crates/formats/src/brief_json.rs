@@ -5,7 +5,7 @@ use utoipa::ToSchema;
 use wide_fold_core::brief::{
     Across, BaseHabit, Board, Build, CLOSING_FLAP, CUSTOMARY_HEM, CUSTOMARY_LAP, CUSTOMARY_NOTCH,
     CUSTOMARY_PLEATS, CUSTOMARY_STRIP, CUSTOMARY_TAB, ClosingOrder, Cuts, Direction, FaceSide, GUIDE_FLAP,
-    GussetCrease, Joins, Place, Places, Run, RunStart, ScoreFace, Squares, Top,
+    GussetCrease, JoinWeights, Joins, Place, Places, Run, RunStart, ScoreFace, Squares, Top,
 };
 use wide_fold_core::layout::{Extras, Kind};
 use wide_fold_core::net::Side;
@@ -51,6 +51,9 @@ pub struct BriefText {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schema(example = "6 in")]
     pub level: Option<String>,
+    /// How much joins show at every kind of place; the customary order if left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub weights: Option<WeightsText>,
     /// Small parts wanted from the same paper.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub extras: Vec<ExtraText>,
@@ -316,6 +319,50 @@ impl From<GussetCrease> for GussetCreaseText {
     }
 }
 
+/// How much a join shows at every kind of place, from 0 to 99.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+#[allow(missing_docs)]
+pub struct WeightsText {
+    pub back_corner: u8,
+    pub front_corner: u8,
+    pub gusset_centre: u8,
+    pub inside_back: u8,
+    pub inside_front: u8,
+    pub separate_base: u8,
+    pub all_round: u8,
+}
+
+impl From<WeightsText> for JoinWeights {
+    fn from(text: WeightsText) -> Self {
+        let WeightsText {
+            back_corner,
+            front_corner,
+            gusset_centre,
+            inside_back,
+            inside_front,
+            separate_base,
+            all_round,
+        } = text;
+        Self { back_corner, front_corner, gusset_centre, inside_back, inside_front, separate_base, all_round }
+    }
+}
+
+impl From<JoinWeights> for WeightsText {
+    fn from(weights: JoinWeights) -> Self {
+        let JoinWeights {
+            back_corner,
+            front_corner,
+            gusset_centre,
+            inside_back,
+            inside_front,
+            separate_base,
+            all_round,
+        } = weights;
+        Self { back_corner, front_corner, gusset_centre, inside_back, inside_front, separate_base, all_round }
+    }
+}
+
 /// A small part that can be cut from the same paper.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "snake_case")]
@@ -527,6 +574,7 @@ impl TryFrom<&BriefText> for Brief {
                 pleat: or("pleat", &text.pleat, CUSTOMARY_PLEATS.1)?,
             },
         };
+        brief.weights = text.weights.map(JoinWeights::from).unwrap_or_default();
         brief.extras = Extras::of(text.extras.iter().map(|extra| Kind::from(*extra)));
         brief.run = Run { start: text.run.start.into(), direction: text.run.direction.into() };
         brief.tab = or("tab", &text.tab, CUSTOMARY_TAB)?;
@@ -647,6 +695,7 @@ impl From<&Brief> for BriefText {
             cuts,
             back_part,
             level,
+            weights: (brief.weights != JoinWeights::default()).then(|| brief.weights.into()),
             extras: brief.extras.iter().map(ExtraText::from).collect(),
             base_lap,
             pleats,

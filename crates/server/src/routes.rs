@@ -38,6 +38,7 @@ pub fn api() -> (axum::Router<Store>, utoipa::openapi::OpenApi) {
         .routes(routes!(shelf::import_shelf))
         .routes(routes!(ways::ways))
         .routes(routes!(ways::nearby))
+        .routes(routes!(ways::joins))
         .routes(routes!(ways::leftovers))
         .routes(routes!(ways::layout))
         .routes(routes!(ways::cut, ways::take, ways::give_back))

@@ -140,3 +140,5 @@ export const takeFor = (bag: number, paper: number) =>
 
 export const giveBack = (bag: number) =>
   answer(client.DELETE("/api/bags/{id}/cut", { params: { path: { id: bag } } }));
+
+export const joinings = (brief: Brief) => answer(client.POST("/api/joins", { body: brief }));

@@ -145,6 +145,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/joins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The best ways to cut the run of a bag into pieces. */
+        post: operations["joins"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/layout": {
         parameters: {
             query?: never;
@@ -539,6 +556,7 @@ export interface components {
             top?: components["schemas"]["TopText"];
             /** @description The unit of labels, and of lengths that name none. */
             unit?: components["schemas"]["UnitText"];
+            weights?: components["schemas"]["WeightsText"] | null;
         };
         /**
          * @description How the bag is built.
@@ -809,6 +827,17 @@ export interface components {
             good: number;
             /** @description How many papers were put on the shelf. */
             kept: number;
+        };
+        /** @description One way to cut the run into pieces. */
+        JoiningView: {
+            /** @description The brief cut so. */
+            brief: components["schemas"]["BriefText"];
+            /** @description True if it is cut at these places now. */
+            chosen: boolean;
+            /** @description `left back corner and right back corner`. */
+            places: string;
+            /** @description `2 sheets, 2 joins that show 2 together`. */
+            says: string;
         };
         /**
          * @description What holds the panels together where a piece ends.
@@ -1501,6 +1530,23 @@ export interface components {
             /** @description The papers; those on the shelf if left out. */
             papers?: components["schemas"]["PaperText"][] | null;
         };
+        /** @description How much a join shows at every kind of place, from 0 to 99. */
+        WeightsText: {
+            /** Format: int32 */
+            all_round: number;
+            /** Format: int32 */
+            back_corner: number;
+            /** Format: int32 */
+            front_corner: number;
+            /** Format: int32 */
+            gusset_centre: number;
+            /** Format: int32 */
+            inside_back: number;
+            /** Format: int32 */
+            inside_front: number;
+            /** Format: int32 */
+            separate_base: number;
+        };
     };
     responses: never;
     parameters: never;
@@ -1912,6 +1958,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FoldView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    joins: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BriefText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JoiningView"][];
                 };
             };
             422: {

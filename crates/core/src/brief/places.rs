@@ -32,18 +32,6 @@ impl Place {
         Self::InsideFront,
     ];
 
-    /// How much a join there shows, for comparison only: a join at a front corner is as bad as two at back corners
-    /// (our choice of weights for the customary order).
-    pub fn shows(self) -> u32 {
-        match self {
-            Self::BackCorner(_) => 1,
-            Self::FrontCorner(_) => 2,
-            Self::GussetCentre(_) => 3,
-            Self::InsideBack => 4,
-            Self::InsideFront => 12,
-        }
-    }
-
     /// `left back corner`.
     pub fn name(self) -> &'static str {
         match self {
@@ -91,6 +79,59 @@ impl Places {
     /// How many there are: as many joins, and as many pieces.
     pub fn count(self) -> usize {
         self.0.count_ones() as usize
+    }
+}
+
+/// How much a join shows at every kind of place, for comparison: the customary order, in figures that the crafter may
+/// change. A join at a front corner is as bad as two at back corners (our choice).
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+pub struct JoinWeights {
+    /// Between the back and a gusset.
+    pub back_corner: u8,
+    /// Between the front and a gusset.
+    pub front_corner: u8,
+    /// Down a gusset.
+    pub gusset_centre: u8,
+    /// Inside the back.
+    pub inside_back: u8,
+    /// Down the middle of the front.
+    pub inside_front: u8,
+    /// Of a separate base, at the base line.
+    pub separate_base: u8,
+    /// All round the body at a level.
+    pub all_round: u8,
+}
+
+impl Default for JoinWeights {
+    fn default() -> Self {
+        Self {
+            back_corner: 1,
+            front_corner: 2,
+            gusset_centre: 3,
+            inside_back: 4,
+            inside_front: 12,
+            separate_base: 1,
+            all_round: 6,
+        }
+    }
+}
+
+impl JoinWeights {
+    /// How much the joins of one way to cut a run show, all together.
+    pub fn of(self, cuts: Cuts) -> u32 {
+        let at = |place| match place {
+            Place::BackCorner(_) => self.back_corner,
+            Place::FrontCorner(_) => self.front_corner,
+            Place::GussetCentre(_) => self.gusset_centre,
+            Place::InsideBack => self.inside_back,
+            Place::InsideFront => self.inside_front,
+        };
+        let level = match cuts.level {
+            None => 0,
+            Some(Length::ZERO) => self.separate_base,
+            Some(_) => self.all_round,
+        };
+        cuts.at.iter().map(|place| u32::from(at(place))).sum::<u32>() + u32::from(level)
     }
 }
 

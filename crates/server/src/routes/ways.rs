@@ -6,7 +6,9 @@ use super::shelf::{number, paper, read_paper, written};
 use crate::problem::{Body, Problem};
 use crate::store::cuts::{self, Cut};
 use crate::store::{Store, shelf};
-use crate::view::ways::{BatchText, BatchView, LeftoverView, NearbyText, NearbyView, WayView, WaysText};
+use crate::view::ways::{
+    BatchText, BatchView, JoiningView, LeftoverView, NearbyText, NearbyView, WayView, WaysText,
+};
 use axum::Json;
 use axum::extract::State;
 use axum::http::StatusCode;
@@ -42,6 +44,16 @@ pub async fn ways(
 ))]
 pub async fn nearby(Body(text): Body<NearbyText>) -> Result<Json<Vec<NearbyView>>, Problem> {
     apart(move || Ok(NearbyView::all(&text)?)).await
+}
+
+/// The best ways to cut the run of a bag into pieces.
+#[utoipa::path(post, path = "/api/joins", request_body = BriefText, responses(
+    (status = 200, body = [JoiningView]), (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn joins(Body(text): Body<BriefText>) -> Result<Json<Vec<JoiningView>>, Problem> {
+    let brief = Brief::try_from(&text)?;
+    brief.check().map_err(wide_fold_formats::FormatFault::from)?;
+    apart(move || Ok(JoiningView::all(&brief))).await
 }
 
 /// What is left over of a bag's sheets, and what it is good for.

@@ -3,11 +3,12 @@
 use super::layout::{RectangleView, SheetCutView};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
+use wide_fold_core::brief::Build;
 use wide_fold_core::layout::{Batch, Layout, Wanted, uses};
 use wide_fold_core::nearby::{Nearby, nearby};
 use wide_fold_core::paper::{Money, Paper};
 use wide_fold_core::ways::{Way, ways};
-use wide_fold_core::{Brief, Length, Net, Plan, Sheet, pieces};
+use wide_fold_core::{Brief, Length, Net, Plan, Sheet, joins, pieces};
 use wide_fold_formats::brief_json::SheetText;
 use wide_fold_formats::{BriefText, FormatFault, PaperText};
 
@@ -113,6 +114,48 @@ impl WayView {
                 .map(|sheet| SheetCutView::new(sheet, unit))
                 .collect(),
         }
+    }
+}
+
+/// One way to cut the run into pieces.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct JoiningView {
+    /// `left back corner and right back corner`.
+    pub places: String,
+    /// `2 sheets, 2 joins that show 2 together`.
+    pub says: String,
+    /// The brief cut so.
+    pub brief: BriefText,
+    /// True if it is cut at these places now.
+    pub chosen: bool,
+}
+
+impl JoiningView {
+    /// The best ways to cut the run of a brief.
+    pub fn all(brief: &Brief) -> Vec<Self> {
+        let now = match brief.build {
+            Build::Joined { cuts } => Some(cuts),
+            _ => None,
+        };
+        joins::several(brief, 6)
+            .into_iter()
+            .map(|way| {
+                let mut places: Vec<&str> = way.cuts.at.iter().map(|place| place.name()).collect();
+                match way.cuts.level {
+                    Some(Length::ZERO) => places.push("base line"),
+                    Some(_) => places.push("body all round"),
+                    None => {}
+                }
+                let joins =
+                    if way.joins == 1 { "one join".to_owned() } else { format!("{} joins", way.joins) };
+                Self {
+                    places: places.join(", "),
+                    says: format!("{}, {joins}; together they show {}", sheets(way.sheets), way.shows),
+                    chosen: now == Some(way.cuts),
+                    brief: BriefText::from(&way.brief(brief)),
+                }
+            })
+            .collect()
     }
 }
 

@@ -56,6 +56,22 @@ async fn a_size_close_by_saves_a_sheet(service: Service) {
 
 #[rstest]
 #[tokio::test]
+async fn the_places_of_the_joins_are_ranked_by_ones_own_weights(service: Service) {
+    let joins = service.post("/api/joins", &platter()).await.json();
+    assert_eq!(joins[0]["chosen"], true);
+    assert_eq!(joins[0]["says"], "4 sheets, 4 joins; together they show 6");
+    let mut other = json!({ "finished": { "width": "3 3/4", "height": "6 1/2", "gusset": "2" } });
+    let best = async |brief: &Value| service.post("/api/joins", brief).await.json()[0]["places"].clone();
+    assert_eq!(best(&other).await, "left back corner");
+    other["weights"] = json!({ "back_corner": 50, "front_corner": 2, "gusset_centre": 1, "inside_back": 4,
+        "inside_front": 12, "separate_base": 1, "all_round": 6 });
+    assert_eq!(best(&other).await, "centre of the left gusset");
+    other["weights"]["back_corner"] = json!(300);
+    assert_eq!(service.post("/api/joins", &other).await.status, StatusCode::UNPROCESSABLE_ENTITY);
+}
+
+#[rstest]
+#[tokio::test]
 async fn what_is_left_over_can_be_kept(service: Service) {
     let bag = json!({ "finished": { "width": "3 3/4", "height": "6 1/2", "gusset": "2" } });
     let left = service.post("/api/leftovers", &bag).await.json();

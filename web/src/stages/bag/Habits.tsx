@@ -3,6 +3,7 @@
 import type { Brief, Plan } from "../../api/client";
 import { BaseAndTop } from "./habits/BaseAndTop";
 import { Board } from "./habits/Board";
+import { Joinings } from "./habits/Joinings";
 import { Paper } from "./habits/Paper";
 import { Run } from "./habits/Run";
 
@@ -14,6 +15,7 @@ export function Habits(props: { plan: Plan; brief: Brief; onBrief: (brief: Brief
     <div className="habits">
       <Paper {...said} />
       <Run {...said} />
+      {brief.build === "joined" && <Joinings brief={brief} set={set} />}
       <BaseAndTop {...said} />
       <Board {...said} />
     </div>

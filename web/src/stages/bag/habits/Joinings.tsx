@@ -1,0 +1,98 @@
+// The best ways to cut a run into pieces, and how much a join counts at every kind of place.
+
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { Button } from "react-bootstrap";
+import { joinings, type Brief } from "../../../api/client";
+import { Figure } from "../../../words/Figure";
+
+type Weights = NonNullable<Brief["weights"]>;
+
+const CUSTOMARY: Weights = {
+  back_corner: 1,
+  front_corner: 2,
+  gusset_centre: 3,
+  inside_back: 4,
+  inside_front: 12,
+  separate_base: 1,
+  all_round: 6,
+};
+
+const KINDS: [keyof Weights, string][] = [
+  ["back_corner", "at a back corner"],
+  ["front_corner", "at a front corner"],
+  ["gusset_centre", "down a gusset"],
+  ["inside_back", "inside the back"],
+  ["inside_front", "inside the front"],
+  ["separate_base", "of a separate base"],
+  ["all_round", "all round"],
+];
+
+export function Joinings({
+  brief,
+  set,
+}: {
+  brief: Brief;
+  set: (change: Partial<Brief>, key?: string) => void;
+}) {
+  const { data = [] } = useQuery({
+    queryKey: ["joins", brief],
+    queryFn: () => joinings(brief),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    gcTime: 60_000,
+  });
+  const weights = brief.weights ?? CUSTOMARY;
+  return (
+    <section className="joinings" aria-labelledby="joinings-title">
+      <h3 id="joinings-title">Where to cut the run</h3>
+      <p>Fewest sheets first; among those the joins that show least, then fewest joins, then least waste.</p>
+      {data.length === 0 && <p>There is no way from these sheets: a panel alone is larger.</p>}
+      <ol>
+        {data.map((way) => (
+          <li key={way.places}>
+            <Button
+              variant="remedy"
+              aria-pressed={way.chosen}
+              onClick={() => {
+                const { cuts, back_part = null, level = null, joins } = way.brief;
+                set({ cuts, back_part, level, joins });
+              }}
+            >
+              {way.places}
+            </Button>
+            <small>
+              <Figure text={way.says} />
+            </small>
+          </li>
+        ))}
+      </ol>
+      <details>
+        <summary>How much a join shows</summary>
+        <ul className="join-weights">
+          {KINDS.map(([kind, name]) => (
+            <li key={kind}>
+              <label>
+                <span>{name}</span>
+                <input
+                  type="number"
+                  min={0}
+                  max={99}
+                  value={weights[kind]}
+                  onChange={(event) => {
+                    const value = Math.max(0, Math.min(99, Math.round(Number(event.target.value))));
+                    set({ weights: { ...weights, [kind]: value } }, `weights.${kind}`);
+                  }}
+                />
+              </label>
+            </li>
+          ))}
+        </ul>
+        {brief.weights && (
+          <Button variant="remedy" onClick={() => set({ weights: null })}>
+            The customary order again
+          </Button>
+        )}
+      </details>
+    </section>
+  );
+}
