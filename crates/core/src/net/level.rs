@@ -191,3 +191,77 @@ fn clipped_polygon(corners: &[Point], y: Span) -> Vec<Point> {
     let above = half(corners, &|point| point.y >= y.from, y.from);
     half(&above, &|point| point.y <= y.to, y.to)
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::Brief;
+    use crate::brief::{Across, Build, Cuts, GussetCrease, Places, Top};
+    use proptest::prelude::*;
+
+    fn twice_area(ring: &[Point]) -> i128 {
+        let cross = |(a, b): (&Point, &Point)| {
+            i128::from(a.x.nm()) * i128::from(b.y.nm()) - i128::from(a.y.nm()) * i128::from(b.x.nm())
+        };
+        ring.iter().zip(ring.iter().cycle().skip(1)).map(cross).sum()
+    }
+
+    /// Length of score by role, on panels only: the tab of an upper piece is cut away over the lap.
+    fn scored(strip: &Strip, below: Option<Length>) -> Vec<(String, i64)> {
+        let mut sums = std::collections::BTreeMap::new();
+        for crease in strip.creases.iter().filter(|crease| crease.role != CreaseRole::LevelLine) {
+            let on_tab = strip.columns.iter().any(|column| {
+                let middle = (crease.from.x + crease.to.x).half();
+                column.panel.is_join() && column.x.touches(middle)
+            });
+            let top = below.unwrap_or(strip.height());
+            let Some((from, to)) = clip(crease.from, crease.to, Span::new(-Length::INCH, top)) else {
+                continue;
+            };
+            if !on_tab {
+                let long = (to.x - from.x).abs().max((to.y - from.y).abs());
+                *sums.entry(format!("{:?} {:?}", crease.role, crease.fold)).or_insert(0) += long.nm();
+            }
+        }
+        sums.into_iter().collect()
+    }
+
+    proptest! {
+        /// The pieces put together again are the net: every score, and every bit of paper.
+        #[test]
+        fn lower_and_upper_make_the_whole(
+            width in 24_i64..80, height in 30_i64..90, gusset in 10_i64..24, level in 0_i64..8, at in 0_usize..255,
+            crease in 0_usize..3,
+        ) {
+            let mut brief = Brief::new(Length::eighths(width), Length::eighths(height), Length::eighths(gusset));
+            brief.gusset_crease =
+                [GussetCrease::None, GussetCrease::Pair, GussetCrease::FoldFlat { across: Across::Back }][crease];
+            brief.top = Top::HemIn { depth: Length::INCH };
+            let mut cuts = Cuts::from(Places::every().nth(at).unwrap());
+            brief.build = Build::Joined { cuts };
+            let whole = Net::new(&brief);
+            let level = (Length::eighths(height) - Length::inches(2)).scaled(Length::from_nm(level), Length::from_nm(8));
+            cuts.level = Some(level);
+            brief.build = Build::Joined { cuts };
+            let parted = Net::new(&brief);
+            prop_assert_eq!(parted.strips.len(), whole.strips.len() * 2);
+            for (lap, strip) in parted.laps.iter().zip(&whole.strips) {
+                let (lower, upper) = (&parted.strips[lap.under], &parted.strips[lap.over]);
+                let mut sums = std::collections::BTreeMap::new();
+                // What lies right on the line belongs to the lower piece.
+                let own = scored(lower, Some(lap.line + Length::from_nm(1)));
+                for (role, long) in own.into_iter().chain(scored(upper, None)) {
+                    *sums.entry(role).or_insert(0) += long;
+                }
+                for (role, long) in scored(strip, None) {
+                    let made = sums.get(&role).copied().unwrap_or(0);
+                    prop_assert!((made - long).abs() <= 8, "{}: {} for {}", role, made, long);
+                }
+                let tab = strip.columns.iter().find(|column| column.panel == Panel::Tab).unwrap().x.length();
+                let lap_area = 2 * i128::from((strip.width() - tab).nm()) * i128::from(brief.tab.nm());
+                let made = twice_area(&lower.outline) + twice_area(&upper.outline) - lap_area;
+                prop_assert_eq!(made, twice_area(&strip.outline));
+            }
+        }
+    }
+}
