@@ -41,6 +41,8 @@ pub struct Brief {
     pub closing: ClosingOrder,
     /// The sheet to cut it from.
     pub sheet: Sheet,
+    /// Another paper for the gussets and a separate base: whatever carries no face. It lies upright.
+    pub side_sheet: Option<Sheet>,
     /// The scoring board at hand.
     pub board: Board,
     /// Which face is scored.
@@ -88,6 +90,7 @@ impl Brief {
             allowance: Length::ZERO,
             closing: ClosingOrder::BackFirst,
             sheet: Sheet::default(),
+            side_sheet: None,
             board: Board::default(),
             score_face: ScoreFace::OutsideOfFold,
             weights: JoinWeights::default(),
@@ -108,6 +111,11 @@ impl Brief {
     /// Height of the apex above the base line: half the gusset.
     pub fn apex(&self) -> Length {
         self.finished.gusset.half()
+    }
+
+    /// The sheet a piece is cut from: those without a face from the other paper, if there is one.
+    pub fn sheet_for(&self, has_face: bool) -> &Sheet {
+        self.side_sheet.as_ref().filter(|_| !has_face).unwrap_or(&self.sheet)
     }
 
     /// True if the build has glue tabs, or strips in place of them.

@@ -58,12 +58,10 @@ fn with(brief: &Brief, cuts: Cuts) -> Brief {
 /// ```
 pub fn ways(brief: &Brief) -> Vec<Joining> {
     let mut ways: Vec<Joining> = Vec::new();
-    let front = has_to_cut_front(brief);
     for level in levels(brief) {
         let cuts = |at| Cuts { at, back_part: None, level };
-        let allowed = || Places::every().filter(|at| at.has(Place::InsideFront) == front);
         let (inside, outside): (Vec<Places>, Vec<Places>) =
-            allowed().partition(|at| at.has(Place::InsideBack));
+            allowed(brief).partition(|at| at.has(Place::InsideBack));
         ways.extend(outside.into_iter().filter_map(|at| judge(brief, cuts(at))));
         for at in inside {
             let best = ways.iter().map(|way| (way.sheets, way.shows)).min();
@@ -78,18 +76,15 @@ pub fn ways(brief: &Brief) -> Vec<Joining> {
 
 /// The first of [`ways`], without trying those that plainly come behind one found already.
 pub fn best(brief: &Brief) -> Option<Joining> {
-    let front = has_to_cut_front(brief);
     let mut best: Option<Joining> = None;
     for level in levels(brief) {
         let cuts = |at| Cuts { at, back_part: None, level };
         // Cut at every place and still too large for the sheet: nothing will do.
-        let smallest =
-            Places::every().filter(|at| at.has(Place::InsideFront) == front).max_by_key(|at| at.count());
+        let smallest = allowed(brief).max_by_key(|at| at.count());
         if smallest.is_none_or(|at| judge(brief, cuts(at)).is_none()) {
             continue;
         }
-        let mut sets: Vec<Places> =
-            Places::every().filter(|at| at.has(Place::InsideFront) == front).collect();
+        let mut sets: Vec<Places> = allowed(brief).collect();
         sets.sort_by_key(|at| (brief.weights.of(cuts(*at)), at.count()));
         for at in sets {
             let so_far = best.as_ref().map(|best| (best.sheets, best.shows));
@@ -130,8 +125,7 @@ pub fn several(brief: &Brief, most: usize) -> Vec<Joining> {
 
 /// True if the bag can be made from its sheet at all, cut at as many places as it takes.
 pub fn is_possible(brief: &Brief) -> bool {
-    let front = has_to_cut_front(brief);
-    let all = Places::every().filter(|at| at.has(Place::InsideFront) == front).max_by_key(|at| at.count());
+    let all = allowed(brief).max_by_key(|at| at.count());
     levels(brief)
         .into_iter()
         .any(|level| all.is_some_and(|at| judge(brief, Cuts { at, back_part: None, level }).is_some()))
@@ -170,6 +164,9 @@ pub fn obstacles(brief: &Brief) -> Vec<String> {
 
 /// No fewer sheets than the paper in the pieces, and no fewer than their rows.
 fn fewest_sheets(brief: &Brief, cuts: Cuts) -> u32 {
+    if brief.side_sheet.is_some() {
+        return 0;
+    }
     let size = brief.finished;
     let (wide, tall) = brief.sheet.as_laid();
     let tab = if brief.joins == Joins::Tabs || cuts.level.is_some() { brief.tab } else { Length::ZERO };
@@ -184,6 +181,16 @@ fn fewest_sheets(brief: &Brief, cuts: Cuts) -> u32 {
         (i128::from(round.nm()), i128::from(wide.nm()), i128::from(high.nm()), i128::from(tall.nm()));
     let by_rows = if cuts.level.is_some() { 1 } else { up(round, wide * i128::from(rows)) };
     by_rows.max(up(round * high, wide * tall))
+}
+
+/// The sets of places that may be tried: the front is cut inside if it has to be; gussets from another paper are pieces of
+/// their own.
+fn allowed(brief: &Brief) -> impl Iterator<Item = Places> {
+    let front = has_to_cut_front(brief);
+    let corners = brief.side_sheet.is_some();
+    Places::every()
+        .filter(move |at| at.has(Place::InsideFront) == front)
+        .filter(move |at| !corners || Place::ALL[..4].iter().all(|corner| at.has(*corner)))
 }
 
 /// True if the front with its tab is wider than the sheet.
@@ -239,27 +246,27 @@ fn back_parts(brief: &Brief, cuts: Cuts, best: Option<(u32, u32)>) -> Vec<Option
 }
 
 fn judge(brief: &Brief, cuts: Cuts) -> Option<Joining> {
+    if brief.side_sheet.is_some() {
+        return judge_two_papers(brief, cuts);
+    }
     let (width, height) = brief.sheet.as_laid();
     let widths = Widths::new(brief, cuts);
     let rows = widths.rows(width)?;
     let whole = brief.flap() + brief.finished.height + brief.top.depth();
     let (sheets, tall) = match cuts.level {
+        None if whole > height => return None,
         None => (rows.div_ceil(usize::try_from(height.nm() / whole.nm().max(1)).ok()?.max(1)), whole),
         Some(level) => {
             // Two rows of different heights for every row round the bag.
             let (lower, upper) = (brief.flap() + level + brief.tab, whole - brief.flap() - level);
-            let sizes: Vec<(Length, Length)> =
-                (0..rows).flat_map(|_| [(width, lower), (width, upper)]).collect();
             if lower.max(upper) > height {
                 return None;
             }
+            let sizes: Vec<(Length, Length)> =
+                (0..rows).flat_map(|_| [(width, lower), (width, upper)]).collect();
             (rows_needed(&sizes, (width, height)) as usize, whole + brief.tab)
         }
     };
-    if cuts.level.is_none() && whole > height {
-        return None;
-    }
-    let area = |width: Length, height: Length| i128::from(width.nm()) * i128::from(height.nm());
     let round: Length = widths.as_slice().iter().copied().sum();
     Some(Joining {
         cuts,
@@ -268,6 +275,55 @@ fn judge(brief: &Brief, cuts: Cuts) -> Option<Joining> {
         joins: cuts.at.count() + usize::from(cuts.level.is_some()),
         waste: area(width, height) * sheets as i128 - area(round, tall),
     })
+}
+
+/// Pieces without a face, and a separate base, come from the other paper.
+fn judge_two_papers(brief: &Brief, cuts: Cuts) -> Option<Joining> {
+    let widths = Widths::new(brief, cuts);
+    let whole = brief.flap() + brief.finished.height + brief.top.depth();
+    // The heights of the pieces, the lower one first, and which of them may come from the other paper whole.
+    let tiers = match cuts.level {
+        None => vec![(whole, false)],
+        Some(level) => {
+            let lower = brief.flap() + level + brief.tab;
+            vec![(lower, level == Length::ZERO), (whole - brief.flap() - level, false)]
+        }
+    };
+    let mut sizes: [Vec<(Length, Length)>; 2] = [Vec::new(), Vec::new()];
+    let mut used = 0;
+    for (tall, is_base) in tiers {
+        for faces in [true, false] {
+            let side = brief.side_sheet.is_some() && (!faces || is_base);
+            let own = widths.only(faces);
+            sizes[usize::from(side)].extend(own.as_slice().iter().map(|wide| (*wide, tall)));
+            used += own.as_slice().iter().map(|wide| area(*wide, tall)).sum::<i128>();
+        }
+    }
+    let mut sheets = 0;
+    let mut paper = 0;
+    for (sizes, sheet) in sizes.iter().zip([brief.sheet.as_laid(), sheet_of(brief.sheet_for(false))]) {
+        if sizes.iter().any(|(wide, tall)| *wide > sheet.0 || *tall > sheet.1) {
+            return None;
+        }
+        let needed = rows_needed(sizes, sheet);
+        sheets += needed;
+        paper += area(sheet.0, sheet.1) * i128::from(needed);
+    }
+    Some(Joining {
+        cuts,
+        sheets,
+        shows: brief.weights.of(cuts),
+        joins: cuts.at.count() + usize::from(cuts.level.is_some()),
+        waste: paper - used,
+    })
+}
+
+fn area(width: Length, height: Length) -> i128 {
+    i128::from(width.nm()) * i128::from(height.nm())
+}
+
+fn sheet_of(sheet: &crate::Sheet) -> (Length, Length) {
+    (sheet.width, sheet.height)
 }
 
 #[cfg(test)]
@@ -401,6 +457,22 @@ mod tests {
         assert_eq!(is_possible(&brief), possible);
         assert_eq!(best(&brief).is_some(), possible);
         assert_eq!(obstacles(&brief).is_empty(), possible);
+    }
+
+    #[test]
+    fn gussets_may_come_from_another_paper() {
+        // Faces of 6 from 12×12, one each with its tab; two gussets of 2½ with their tabs side by side from one 6×6.
+        let mut brief = brief("6", "3", "2 1/2");
+        brief.side_sheet =
+            Some(crate::Sheet { width: Length::inches(6), height: Length::inches(6), ..Default::default() });
+        let best = best(&brief).unwrap();
+        let plan = Plan::new(&best.brief(&brief)).unwrap();
+        assert!(plan.is_ready(), "{:#?}", plan.verdicts);
+        // 2 × 6½ wide are more than 12, two rows of 5½ are not: one sheet of 12×12 and one of 6×6.
+        assert_eq!((best.sheets, plan.layout.sheet_count(), plan.layout.own_sheets()), (2, 2, 1));
+        let side = plan.layout.sheets.iter().find(|sheet| sheet.side).unwrap();
+        assert_eq!((side.width, side.placed.len()), (Length::inches(6), 2));
+        assert!(Place::ALL[..4].iter().all(|corner| best.cuts.at.has(*corner)));
     }
 
     #[test]

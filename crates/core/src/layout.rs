@@ -45,6 +45,8 @@ pub struct SheetCut {
     pub overhang: Overhang,
     /// True if this is no sheet of the paper but any scrap that is large enough, for parts that are hidden.
     pub scrap: bool,
+    /// True if it is a sheet of the other paper, for gussets and base.
+    pub side: bool,
 }
 
 /// Something cut from a sheet.
@@ -138,11 +140,20 @@ impl Layout {
     /// and trims so that the largest single offcut is as large as it can be. Pieces that differ stand side by side in
     /// rows, on as few sheets as can be.
     pub fn new(brief: &Brief, pieces: &[Piece]) -> Self {
-        let (width, height) = brief.sheet.as_laid();
         let kinds = pieces.iter().filter(|piece| !piece.from_scrap).count();
         if kinds > 1 || matches!(brief.build, Build::Joined { .. }) {
-            return Self::filled(brief, rows(pieces, width, height));
+            let side = |piece: &Piece| brief.side_sheet.is_some() && !piece.strip.shows_face();
+            let own = |wanted: bool| -> Vec<usize> {
+                (0..pieces.len()).filter(|piece| side(&pieces[*piece]) == wanted).collect()
+            };
+            let mut sheets = rows(pieces, &own(false), brief.sheet.as_laid());
+            if let Some(other) = &brief.side_sheet {
+                let sides = rows(pieces, &own(true), (other.width, other.height)).into_iter();
+                sheets.extend(sides.map(|sheet| SheetCut { side: true, ..sheet }));
+            }
+            return Self::filled(brief, sheets);
         }
+        let (width, height) = brief.sheet.as_laid();
         let sheets = pieces.iter().enumerate().map(|(index, piece)| {
             if piece.from_scrap {
                 let scrap = lay(index, piece, piece.width * i64::from(piece.count), piece.height);
@@ -206,6 +217,11 @@ impl Layout {
             }
         });
         letters.collect()
+    }
+
+    /// How many sheets of the bag's own paper it takes, without those of another paper for gussets and base.
+    pub fn own_sheets(&self) -> u32 {
+        self.sheets.iter().filter(|sheet| !sheet.scrap && !sheet.side).map(|sheet| sheet.times).sum()
     }
 
     /// How many sheets one bag takes; scraps do not count.
@@ -276,7 +292,7 @@ fn lay(index: usize, piece: &Piece, width: Length, height: Length) -> SheetCut {
     let mut offcuts: Vec<Rectangle> = trims.iter().filter_map(|trim| trim.off).collect();
     offcuts.sort_by_key(|offcut| -offcut.area());
     let times = if placed.len() > 1 { 1 } else { piece.count };
-    SheetCut { width, height, times, placed, trims, offcuts, overhang, scrap: false }
+    SheetCut { width, height, times, placed, trims, offcuts, overhang, scrap: false, side: false }
 }
 
 fn largest(trims: &[Trim]) -> i128 {

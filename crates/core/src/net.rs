@@ -293,6 +293,13 @@ impl Strip {
         })
     }
 
+    /// True if a face can be seen on it: not on gussets alone, nor on a separate base, whose lap goes under.
+    pub fn shows_face(&self) -> bool {
+        let is_base =
+            self.lap.is_positive() && self.row(Band::Body).is_some_and(|body| body.y.length() == self.lap);
+        !is_base && self.columns.iter().any(|column| column.panel.is_face())
+    }
+
     /// True for a joining strip, which is cut from any scrap.
     pub fn is_joining_strip(&self) -> bool {
         self.columns.iter().all(|column| matches!(column.panel, Panel::JoinHalf(_)))

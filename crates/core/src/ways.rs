@@ -75,7 +75,7 @@ pub fn ways(brief: &Brief, papers: &[Paper]) -> Vec<Way> {
     let mut found = Vec::new();
     for (index, paper) in papers.iter().enumerate() {
         for sheet in lyings(paper) {
-            let on_paper = Brief { sheet, ..brief.clone() };
+            let on_paper = Brief { sheet, side_sheet: None, ..brief.clone() };
             let builds = BUILDS.iter().map(|build| (build.1, Some(build.0)));
             for (name, build) in builds.chain([("More pieces", None)]) {
                 let mut fewest = u32::MAX;

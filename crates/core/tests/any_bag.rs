@@ -4,14 +4,14 @@
 use geo::{Area, BooleanOps, MultiPolygon, Polygon};
 use proptest::prelude::*;
 use wide_fold_core::brief::{
-    Across, BaseHabit, Build, ClosingOrder, Cuts, Direction, FaceSide, GussetCrease, Joins, Places, Run,
-    RunStart, Squares, Top,
+    Across, BaseHabit, Build, ClosingOrder, Cuts, Direction, FaceSide, GussetCrease, Joins, Place, Places,
+    Run, RunStart, Squares, Top,
 };
 use wide_fold_core::folded::{Folded, facets::facets, made};
 use wide_fold_core::layout::{Blade, Extras, Kind, Layout, Rectangle};
 use wide_fold_core::net::{Band, CreaseRole, Net, Panel};
 use wide_fold_core::proof::{Check, Proof};
-use wide_fold_core::{Brief, Length, pieces};
+use wide_fold_core::{Brief, Length, Sheet, pieces};
 
 const BUILDS: [Build; 7] = [
     Build::CornerPair,
@@ -78,6 +78,12 @@ prop_compose! {
             brief.joins = Joins::Strips { width: n(8).min(n(d).half()) };
         }
         brief.extras = Extras::of(Kind::ALL.into_iter().filter(|kind| extras >> *kind as usize & 1 == 1));
+        // Gussets of a run cut at all four corners may come from another paper.
+        let corners = Place::ALL[..4].iter().all(|corner| cuts.at.has(*corner));
+        if corners && matches!(build, Build::Joined { .. }) && extras % 2 == 1 {
+            let (width, height) = (Length::inches(70), Length::inches(50));
+            brief.side_sheet = Some(Sheet { width, height, ..Sheet::default() });
+        }
         brief.notch = n(notch);
         brief.closing = if gussets_first { ClosingOrder::GussetsFirst } else { ClosingOrder::BackFirst };
         (brief.sheet.width, brief.sheet.height) = (Length::inches(80), Length::inches(60));

@@ -101,6 +101,9 @@ pub struct BriefText {
     /// The sheet to cut from; a directional 12×12 if left out.
     #[serde(default)]
     pub sheet: SheetText,
+    /// Another paper for the gussets and a separate base, which then are pieces of their own. It lies upright.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub side_sheet: Option<SheetText>,
     /// The scoring board; a groove every ⅛ in, 12 in wide if left out.
     #[serde(default)]
     pub board: BoardText,
@@ -606,18 +609,21 @@ impl TryFrom<&BriefText> for Brief {
         brief.gusset_crease = text.gusset_crease.into();
         brief.closing = text.closing.into();
         brief.score_face = text.score_face.into();
-        brief.sheet = Sheet {
-            width: length("sheet.width", &text.sheet.width)?,
-            height: length("sheet.height", &text.sheet.height)?,
-            directional: text.sheet.directional,
-            printed: text.sheet.printed.into(),
-            turned: text.sheet.turned,
-            grammage: text.sheet.grammage.map(Grammage),
-            caliper: match &text.sheet.caliper {
-                Some(caliper) => Some(length("sheet.caliper", caliper)?),
-                None => None,
-            },
+        let sheet = |field: &str, text: &SheetText| -> Result<Sheet, FormatFault> {
+            let caliper = text.caliper.as_deref();
+            Ok(Sheet {
+                width: length(&format!("{field}.width"), &text.width)?,
+                height: length(&format!("{field}.height"), &text.height)?,
+                directional: text.directional,
+                printed: text.printed.into(),
+                turned: text.turned,
+                grammage: text.grammage.map(Grammage),
+                caliper: caliper.map(|text| length(&format!("{field}.caliper"), text)).transpose()?,
+            })
         };
+        brief.sheet = sheet("sheet", &text.sheet)?;
+        let side = text.side_sheet.as_ref().map(|side| sheet("side_sheet", side)).transpose()?;
+        brief.side_sheet = side.map(|side| Sheet { turned: false, ..side });
         let board = Board::default();
         brief.board = Board {
             groove: or("board.groove", &text.board.groove, board.groove)?,
@@ -711,6 +717,7 @@ impl From<&Brief> for BriefText {
             gusset_crease: brief.gusset_crease.into(),
             closing: brief.closing.into(),
             sheet: SheetText::from(&brief.sheet),
+            side_sheet: brief.side_sheet.as_ref().map(SheetText::from),
             board: BoardText {
                 groove: Some(brief.board.groove.to_string()),
                 reach: Some(brief.board.reach.to_string()),

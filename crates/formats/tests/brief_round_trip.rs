@@ -3,11 +3,12 @@
 
 use proptest::prelude::*;
 use wide_fold_core::brief::{
-    Across, BaseHabit, Board, Build, ClosingOrder, Direction, FaceSide, GussetCrease, Joins, Run, RunStart,
-    ScoreFace, Squares, Top,
+    Across, BaseHabit, Board, Build, ClosingOrder, Cuts, Direction, FaceSide, GussetCrease, Joins, Places,
+    Run, RunStart, ScoreFace, Squares, Top,
 };
+use wide_fold_core::layout::{Extras, Kind};
 use wide_fold_core::sheet::Printed;
-use wide_fold_core::{Brief, Length, Plan, Unit};
+use wide_fold_core::{Brief, Length, Plan, Sheet, Unit};
 use wide_fold_formats::{BriefText, read_brief, sheet_svg};
 
 prop_compose! {
@@ -58,6 +59,13 @@ prop_compose! {
         brief.score_face = if flags[3] { ScoreFace::InsideThroughout } else { ScoreFace::OutsideOfFold };
         brief.sheet.printed = if flags[4] { Printed::Both } else { Printed::One };
         (brief.sheet.directional, brief.sheet.turned) = (flags[5], flags[6]);
+        if flags[4] && flags[5] {
+            brief.side_sheet = Some(Sheet { width: n(w + 3_000), turned: false, ..brief.sheet.clone() });
+            brief.extras = Extras::of([Kind::Tag, Kind::Insert]);
+            brief.weights.all_round = 9;
+            let cuts = Cuts { at: Places::every().nth(254).unwrap(), back_part: (w > 2_000).then(|| brief.finished.width.half()), level: None };
+            brief.build = Build::Joined { cuts };
+        }
         brief.unit = if flags[7] { Unit::Metric } else { Unit::Inch };
         brief.board = Board { groove: n(500), reach: n(30_000) };
         brief

@@ -543,6 +543,7 @@ export interface components {
             score_face?: components["schemas"]["ScoreFaceText"];
             /** @description The sheet to cut from; a directional 12×12 if left out. */
             sheet?: components["schemas"]["SheetText"];
+            side_sheet?: components["schemas"]["SheetText"] | null;
             /** @description What becomes of the base corner squares of a cradle pair's back piece. */
             squares?: components["schemas"]["SquaresText"];
             /** @description Width of a joining strip, unfolded; 1 in if left out. */
@@ -1308,6 +1309,8 @@ export interface components {
             placed: components["schemas"]["PlacedView"][];
             /** @description True if this is any scrap that is large enough, not a sheet of the paper. */
             scrap: boolean;
+            /** @description True if it is a sheet of the other paper, for gussets and base. */
+            side: boolean;
             /**
              * Format: int32
              * @description How many sheets are cut alike.

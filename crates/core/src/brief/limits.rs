@@ -111,6 +111,12 @@ impl Brief {
         }
         self.within("sheet.width", "The sheet's width", self.sheet.width, SMALLEST_SHEET, LARGEST_SHEET)?;
         self.within("sheet.height", "The sheet's height", self.sheet.height, SMALLEST_SHEET, LARGEST_SHEET)?;
+        if let Some(side) = &self.side_sheet {
+            let what = "The width of the gussets' sheet";
+            self.within("side_sheet.width", what, side.width, SMALLEST_SHEET, LARGEST_SHEET)?;
+            let what = "The height of the gussets' sheet";
+            self.within("side_sheet.height", what, side.height, SMALLEST_SHEET, LARGEST_SHEET)?;
+        }
         self.within(
             "board.groove",
             "The board's groove",

@@ -41,7 +41,9 @@ pub fn surfaces(brief: &Brief, net: &Net, folded: &Folded) -> Vec<Surface> {
         }
         let Some(outward) = outward(folded, facet) else { continue };
         let shows = if facet.pose.z_axis.dot(outward) > 0.0 { Face::Outside } else { Face::Inside };
-        found.push(Surface { part: facet.part, shows, way: way(brief, facet, outward) });
+        let has_face = net.strips[facet.strip].shows_face();
+        let turned = brief.sheet_for(has_face).turned;
+        found.push(Surface { part: facet.part, shows, way: way(turned, facet, outward) });
     }
     found
 }
@@ -79,8 +81,8 @@ fn across(folded: &Folded, panel: Panel) -> Option<DVec3> {
 }
 
 /// On upright surfaces up is up; on the mouth it is away from the one who stands before the front.
-fn way(brief: &Brief, facet: &Turned, outward: DVec3) -> Way {
-    let pattern = if brief.sheet.turned { DVec3::X } else { DVec3::Y };
+fn way(turned: bool, facet: &Turned, outward: DVec3) -> Way {
+    let pattern = if turned { DVec3::X } else { DVec3::Y };
     let up = if outward.y > 0.5 { -DVec3::Z } else { DVec3::Y };
     let along = facet.pose.transform_vector3(pattern).dot(up);
     if along > 0.5 {

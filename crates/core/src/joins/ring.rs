@@ -11,6 +11,8 @@ const MOST: usize = Place::ALL.len();
 #[derive(Clone, Copy, Debug)]
 pub(super) struct Widths {
     widths: [Length; MOST],
+    /// True for the pieces with a face on them.
+    faces: [bool; MOST],
     count: usize,
 }
 
@@ -42,18 +44,21 @@ impl Widths {
             (half, Place::FrontCorner(near)),
         ];
         let tab = if brief.joins == Joins::Tabs || cuts.level.is_some() { brief.tab } else { Length::ZERO };
-        let mut made = Self { widths: [Length::ZERO; MOST], count: 0 };
-        let mut begun = Length::ZERO;
-        for (width, after) in ring {
+        let mut made = Self { widths: [Length::ZERO; MOST], faces: [false; MOST], count: 0 };
+        let (mut begun, mut face) = (Length::ZERO, false);
+        for (panel, (width, after)) in ring.into_iter().enumerate() {
             begun += width;
+            face |= matches!(panel, 0 | 1 | 4 | 5);
             if cuts.at.has(after) {
                 made.widths[made.count] = begun + tab;
+                made.faces[made.count] = face;
                 made.count += 1;
-                begun = Length::ZERO;
+                (begun, face) = (Length::ZERO, false);
             }
         }
         // What is left behind the last cut belongs to the first piece.
         made.widths[0] += begun;
+        made.faces[0] |= face;
         made
     }
 
@@ -61,9 +66,22 @@ impl Widths {
         &self.widths[..self.count]
     }
 
+    /// The pieces with a face on them, or those without.
+    pub fn only(&self, faces: bool) -> Self {
+        let mut kept = Self { widths: [Length::ZERO; MOST], faces: [faces; MOST], count: 0 };
+        for piece in (0..self.count).filter(|piece| self.faces[*piece] == faces) {
+            kept.widths[kept.count] = self.widths[piece];
+            kept.count += 1;
+        }
+        kept
+    }
+
     /// The fewest rows of that width that hold all pieces; nothing if one is wider.
     pub fn rows(&self, width: Length) -> Option<usize> {
         let mut order = *self;
+        if order.count == 0 {
+            return Some(0);
+        }
         let widths = &mut order.widths[..order.count];
         widths.sort_unstable_by_key(|wide| std::cmp::Reverse(*wide));
         if widths.first().is_some_and(|widest| *widest > width) {

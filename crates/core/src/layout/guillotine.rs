@@ -28,6 +28,7 @@ pub(super) fn sheet(tree: &Tree, (width, height): (Length, Length)) -> SheetCut 
         offcuts: Vec::new(),
         overhang: Overhang::default(),
         scrap: false,
+        side: false,
     };
     cut(tree, Rectangle { x: Length::ZERO, y: Length::ZERO, width, height }, &mut sheet);
     sheet.offcuts.sort_by_key(|offcut| (-offcut.area(), offcut.x, offcut.y));

@@ -29,10 +29,11 @@ fn in_rows(sizes: &[(Length, Length)], width: Length) -> Vec<Vec<usize>> {
     rows.collect()
 }
 
-/// Rows of pieces on as few sheets as rows can be put on.
-pub(super) fn rows(pieces: &[Piece], width: Length, height: Length) -> Vec<SheetCut> {
-    let cut = pieces.iter().enumerate().filter(|(_, piece)| !piece.from_scrap);
-    let copies: Vec<usize> = cut.flat_map(|(index, piece)| (0..piece.count).map(move |_| index)).collect();
+/// Rows of some of the pieces on as few sheets as rows can be put on.
+pub(super) fn rows(pieces: &[Piece], own: &[usize], (width, height): (Length, Length)) -> Vec<SheetCut> {
+    let cut = own.iter().filter(|piece| !pieces[**piece].from_scrap);
+    let copies: Vec<usize> =
+        cut.flat_map(|piece| std::iter::repeat_n(*piece, pieces[*piece].count as usize)).collect();
     let sizes: Vec<(Length, Length)> =
         copies.iter().map(|index| (pieces[*index].width, pieces[*index].height)).collect();
     let rows = in_rows(&sizes, width);
@@ -45,8 +46,9 @@ pub(super) fn rows(pieces: &[Piece], width: Length, height: Length) -> Vec<Sheet
             sheet_of(&own, pieces, (width, height))
         })
         .collect();
-    sheets.extend(pieces.iter().enumerate().filter(|(_, piece)| piece.from_scrap).map(|(index, piece)| {
-        let scrap = lay(index, piece, piece.width * i64::from(piece.count), piece.height);
+    sheets.extend(own.iter().filter(|piece| pieces[**piece].from_scrap).map(|index| {
+        let piece = &pieces[*index];
+        let scrap = lay(*index, piece, piece.width * i64::from(piece.count), piece.height);
         SheetCut { scrap: true, ..scrap }
     }));
     sheets
@@ -111,6 +113,7 @@ fn sheet_of(rows: &[Vec<usize>], pieces: &[Piece], sheet: (Length, Length)) -> S
         offcuts,
         overhang: super::Overhang::default(),
         scrap: false,
+        side: false,
     }
 }
 

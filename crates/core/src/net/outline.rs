@@ -120,7 +120,7 @@ impl Edge {
             hem_corner: if run.is_joining_strip() {
                 Length::ZERO
             } else {
-                brief.notch.half().min(eighth(hem))
+                brief.notch.half().min(eighth(hem)).min(run.width().half().half())
             },
             flap: match brief.top {
                 Top::Flap { on, .. } => Some(on),

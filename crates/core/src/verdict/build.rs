@@ -1,10 +1,10 @@
 //! Do the build and the other habits go together?
 
 use super::{About, Candidate, Finding, Level};
-use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP, Cuts, GussetCrease, Joins, Squares, Top};
+use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP, Cuts, GussetCrease, Joins, Place, Squares, Top};
 use crate::plan::Draft;
 use crate::wording::Figures;
-use crate::{Brief, Length};
+use crate::{Brief, Length, joins};
 
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     let brief = &draft.brief;
@@ -15,6 +15,27 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
         Build::FoldedBase { lap } => folded_base(brief, lap),
         Build::PleatedFlare { pleats, pleat } => flare(brief, pleats, pleat),
     };
+    let all_corners = |cuts: Cuts| Place::ALL[..4].iter().all(|corner| cuts.at.has(*corner));
+    let parts_gussets = matches!(brief.build, Build::Joined { cuts } if all_corners(cuts));
+    if brief.side_sheet.is_some() && !parts_gussets {
+        findings.push(blocks(
+            "build.two-papers",
+            About::Gussets,
+            "The gussets are not pieces of their own".to_owned(),
+            "Only gussets that are cut off at all four corners can come from another paper.".to_owned(),
+            |draft| {
+                let one = Brief { side_sheet: None, ..draft.brief.clone() };
+                let best = joins::best(&draft.brief).map(|best| {
+                    let then = "Cut at all four corners.";
+                    Candidate::new("Gussets as pieces of their own", then, best.brief(&draft.brief))
+                });
+                vec![
+                    best.into_iter().collect(),
+                    vec![Candidate::new("One paper for all", "The gussets stay with their faces.", one)],
+                ]
+            },
+        ));
+    }
     if !brief.has_joins() && brief.joins != Joins::Tabs {
         findings.push(Finding {
             code: "build.no-tabs",

@@ -19,6 +19,8 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     };
     let figures = Figures::of(&draft.brief);
     let Some(piece) = sheet.piece().and_then(|piece| draft.pieces.get(piece)) else { return Vec::new() };
+    let own = draft.brief.sheet_for(!sheet.side);
+    let name = own.name(draft.brief.unit);
     let mut over = Vec::new();
     let mut why = Vec::new();
     if sheet.overhang.width.is_positive() {
@@ -49,7 +51,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
         code: "sheet.too-small",
         level: Level::Blocks,
         about: vec![About::Sheet],
-        title: format!("{} for the {} sheet", list(&over), draft.brief.sheet.name(draft.brief.unit)),
+        title: format!("{} for the {name} sheet", list(&over)),
         why: why.join(" "),
         ways: remedies,
     }]

@@ -131,7 +131,7 @@ pub async fn take(
         let detail = "The bag does not fit its sheet yet: there is nothing to cut.";
         return Err(Problem::new(StatusCode::CONFLICT, "unfit", detail));
     }
-    let (sheets, length) = (plan.layout.sheet_count(), plan.brief.sheet.height);
+    let (sheets, length) = (plan.layout.own_sheets(), plan.brief.sheet.height);
     let own = plan.brief.sheet.clone();
     let (cut, name) = store
         .run(move |connection| {

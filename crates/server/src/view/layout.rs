@@ -37,6 +37,8 @@ pub struct SheetCutView {
     pub trims: Vec<TrimView>,
     /// What is left over, largest first.
     pub offcuts: Vec<RectangleView>,
+    /// True if it is a sheet of the other paper, for gussets and base.
+    pub side: bool,
     /// True if this is any scrap that is large enough, not a sheet of the paper.
     pub scrap: bool,
     /// How far the piece reaches past the sheet to the right and to the top; zero if it fits.
@@ -140,6 +142,7 @@ impl SheetCutView {
             letters: String::new(),
             times: sheet.times,
             scrap: sheet.scrap,
+            side: sheet.side,
             placed: sheet
                 .placed
                 .iter()

@@ -266,12 +266,10 @@ impl LeftoverView {
             .filter_map(|(sheet, offcut)| {
                 let uses = uses(&plan.brief, (offcut.width, offcut.height));
                 // Laid upright again: the shelf knows no turned sheets.
-                let (width, height) = if plan.brief.sheet.turned {
-                    (offcut.height, offcut.width)
-                } else {
-                    (offcut.width, offcut.height)
-                };
-                let own = Sheet { width, height, turned: false, ..plan.brief.sheet.clone() };
+                let paper = plan.brief.sheet_for(!sheet.side);
+                let (width, height) =
+                    if paper.turned { (offcut.height, offcut.width) } else { (offcut.width, offcut.height) };
+                let own = Sheet { width, height, turned: false, ..paper.clone() };
                 let text = SheetText::from(&own);
                 let paper = PaperText {
                     name: format!("Offcut {}", own.name(unit)),
@@ -346,6 +344,27 @@ struct Group {
     names: Vec<String>,
 }
 
+impl Group {
+    fn want(&mut self, name: String, wanted: Wanted) {
+        self.names.push(name);
+        self.wanted.push(wanted);
+    }
+}
+
+/// The group of a sheet, with the bag in it.
+fn group<'a>(groups: &'a mut Vec<Group>, sheet: &Sheet, bag: &str) -> &'a mut Group {
+    let known = groups.iter().position(|group| group.sheet == *sheet);
+    let place = known.unwrap_or_else(|| {
+        groups.push(Group { sheet: sheet.clone(), bags: Vec::new(), wanted: Vec::new(), names: Vec::new() });
+        groups.len() - 1
+    });
+    let own = &mut groups[place];
+    if own.bags.iter().all(|known| known != bag) {
+        own.bags.push(bag.to_owned());
+    }
+    own
+}
+
 impl BatchView {
     /// Lays out several bags, paper by paper.
     ///
@@ -365,36 +384,29 @@ impl BatchView {
                 sentence: format!("{}: {}", bag.name, fault.sentence),
             })?;
             unit.get_or_insert(brief.unit);
-            let sheet = brief.sheet.clone();
-            let group = match groups.iter_mut().find(|group| group.sheet == sheet) {
-                Some(group) => group,
-                None => {
-                    let own = Group { sheet, bags: Vec::new(), wanted: Vec::new(), names: Vec::new() };
-                    groups.push(own);
-                    let last = groups.len() - 1;
-                    &mut groups[last]
-                }
-            };
-            group.bags.push(bag.name.clone());
-            let cut = pieces::divide(&Net::new(&brief));
             // A joining strip comes from any scrap, so it may lie either way.
-            for piece in &cut {
-                group.names.push(format!("{}: {}", bag.name, piece.name.to_lowercase()));
-                group.wanted.push(Wanted {
-                    width: piece.width,
-                    height: piece.height,
-                    may_turn: piece.from_scrap,
-                    count: piece.count * bag.copies,
-                });
+            for piece in &pieces::divide(&Net::new(&brief)) {
+                let sheet = brief.sheet_for(piece.strip.shows_face() || piece.from_scrap);
+                group(&mut groups, sheet, &bag.name).want(
+                    format!("{}: {}", bag.name, piece.name.to_lowercase()),
+                    Wanted {
+                        width: piece.width,
+                        height: piece.height,
+                        may_turn: piece.from_scrap,
+                        count: piece.count * bag.copies,
+                    },
+                );
             }
             for part in brief.extras.parts(&brief) {
-                group.names.push(format!("{}: {}", bag.name, part.kind.name()));
-                group.wanted.push(Wanted {
-                    width: part.width,
-                    height: part.height,
-                    may_turn: part.kind.may_turn(),
-                    count: bag.copies,
-                });
+                group(&mut groups, &brief.sheet, &bag.name).want(
+                    format!("{}: {}", bag.name, part.kind.name()),
+                    Wanted {
+                        width: part.width,
+                        height: part.height,
+                        may_turn: part.kind.may_turn(),
+                        count: bag.copies,
+                    },
+                );
             }
         }
         let unit = unit.unwrap_or_default();

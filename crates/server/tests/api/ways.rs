@@ -104,6 +104,30 @@ async fn many_bags_share_the_sheets_of_one_paper(service: Service) {
 
 #[rstest]
 #[tokio::test]
+async fn gussets_of_another_paper_have_sheets_of_their_own(service: Service) {
+    let mut bag = platter();
+    bag["side_sheet"] = json!({ "width": "14 in", "height": "12 in", "grammage": 160 });
+    let plan = service.post("/api/plan", &bag).await.json();
+    assert_eq!(plan["ready"], true, "{}", plan["verdicts"]);
+    // Two gussets of 5⅞ with their tabs, 12¾, on one 14×12.
+    let sheets = plan["layout"]["sheets"].as_array().unwrap();
+    let side: Vec<&Value> = sheets.iter().filter(|sheet| sheet["side"] == true).collect();
+    assert_eq!((side.len(), side[0]["placed"].as_array().unwrap().len()), (1, 2));
+    let bags = json!({ "bags": [{ "name": "Platter", "brief": bag, "copies": 3 }] });
+    let laid = service.post("/api/layout", &bags).await.json();
+    let of = |paper: usize| (laid[paper]["sheet"].clone(), laid[paper]["sheets"].clone());
+    assert_eq!(of(0), (json!("12×12, 180 g/m²"), json!(6)));
+    assert_eq!(of(1), (json!("14 × 12, 160 g/m²"), json!(3)));
+    // A wrap has no gussets of its own: it says so, and what would mend it.
+    bag["build"] = json!("wrap");
+    bag["finished"] = json!({ "width": "3 in", "height": "6 in", "gusset": "2 in" });
+    let wrap = service.post("/api/plan", &bag).await.json();
+    assert_eq!(wrap["verdicts"][0]["code"], "build.two-papers");
+    assert_eq!(wrap["verdicts"][0]["remedies"].as_array().unwrap().len(), 2);
+}
+
+#[rstest]
+#[tokio::test]
 async fn paper_is_taken_for_a_bag_and_given_back(service: Service) {
     let bag = service.post("/api/bags", &json!({ "name": "Platter", "brief": platter() })).await.json();
     let path = format!("/api/bags/{}/cut", bag["id"]);

@@ -88,7 +88,7 @@ function Sheets({ plan }: { plan: Plan }) {
             <CutSheet
               key={sheet.letters}
               sheet={sheet}
-              title={`${sheet.times > 1 ? "Sheets" : "Sheet"} ${sheet.letters}`}
+              title={`${sheet.times > 1 ? "Sheets" : "Sheet"} ${sheet.letters}${sheet.side ? ", of the gussets’ paper" : ""}`}
               size={150}
               // As on the folded bag: every sheet has a hatching of its own.
               kindOf={({ piece }) => (typeof piece === "number" ? sheet.letters.charCodeAt(0) - 65 : 0)}

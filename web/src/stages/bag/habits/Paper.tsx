@@ -67,6 +67,26 @@ export function Paper({ plan, brief, set }: Said) {
           .{" "}
         </>
       )}
+      {papers.length > 0 && brief.build === "joined" && (
+        <>
+          Its gussets and a separate base come from{" "}
+          <Choice
+            name="Paper for gussets and base"
+            value={String(
+              papers.find((paper) => brief.side_sheet && sameSheet(paper.sheet, brief.side_sheet))?.id ?? "",
+            )}
+            options={[
+              ["", brief.side_sheet ? "a paper of their own" : "the same paper"],
+              ...papers.map((paper): Option<string> => [String(paper.id), paper.paper.name]),
+            ]}
+            onChange={(id) => {
+              const paper = papers.find((other) => String(other.id) === id);
+              set({ side_sheet: paper ? { ...paper.sheet, turned: false } : null });
+            }}
+          />
+          .{" "}
+        </>
+      )}
       Cut from a{" "}
       <Choice
         name="Sheet"
