@@ -174,4 +174,53 @@ mod tests {
     fn basis_weights(#[case] basis: Basis, #[case] pounds: u32, #[case] grams: u32) {
         assert!(basis.grammage(pounds).0.abs_diff(grams) <= 1, "{:?}", basis.grammage(pounds));
     }
+
+    fn pad() -> Paper {
+        Paper {
+            name: "Ash glaze pad".to_owned(),
+            kind: Stock::Pad,
+            sheet: Sheet::default(),
+            count: 5,
+            grain: None,
+            price: Some(Money(65)),
+        }
+    }
+
+    #[test]
+    fn sheets_are_taken_and_given_back() {
+        let pad = pad();
+        let taken = pad.taken(3, Length::inches(12));
+        assert_eq!(taken, Taken { sheets: 3, length: Length::ZERO });
+        let left = pad.without(taken).unwrap();
+        assert_eq!(left.count, 2);
+        assert_eq!(left.with(taken), pad);
+        let short = left.without(taken).unwrap_err();
+        assert_eq!(short, "The bag takes 3 sheets of Ash glaze pad, and there are 2.");
+    }
+
+    #[test]
+    fn of_a_roll_its_length_is_taken() {
+        let mut roll = Paper { kind: Stock::Roll, count: 1, ..pad() };
+        roll.sheet.height = Length::inches(100);
+        let taken = roll.taken(2, Length::inches(20));
+        assert_eq!(taken, Taken { sheets: 0, length: Length::inches(40) });
+        let left = roll.without(taken).unwrap();
+        assert_eq!((left.count, left.sheet.height), (1, Length::inches(60)));
+        assert_eq!(left.with(taken), roll);
+        // Forty more would still leave twenty; sixty would leave none of it.
+        assert!(left.without(left.taken(1, Length::inches(60))).is_err());
+    }
+
+    #[rstest]
+    #[case(|paper: &mut Paper| paper.name = "  ".to_owned(), "name")]
+    #[case(|paper: &mut Paper| paper.sheet.width = Length::eighths(4), "width")]
+    #[case(|paper: &mut Paper| paper.sheet.height = Length::inches(401), "height")]
+    #[case(|paper: &mut Paper| paper.count = 100_001, "count")]
+    #[case(|paper: &mut Paper| paper.sheet.grammage = Some(Grammage(5)), "weight")]
+    fn what_is_no_paper_is_refused(#[case] spoil: fn(&mut Paper), #[case] field: &str) {
+        let mut paper = pad();
+        assert_eq!(paper.check(), Ok(()));
+        spoil(&mut paper);
+        assert_eq!(paper.check().unwrap_err().0, field);
+    }
 }

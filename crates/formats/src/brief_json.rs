@@ -1,5 +1,9 @@
 //! A brief as JSON: lengths are text with a unit, and everything but the finished size has a default.
 
+mod cutting;
+
+pub use cutting::{ExtraText, PlaceText, WeightsText};
+
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::brief::{
@@ -8,7 +12,6 @@ use wide_fold_core::brief::{
     GussetCrease, JoinWeights, Joins, Place, Places, Run, RunStart, ScoreFace, Squares, Top,
 };
 use wide_fold_core::layout::{Extras, Kind};
-use wide_fold_core::net::Side;
 use wide_fold_core::sheet::{Grammage, Printed};
 use wide_fold_core::{Brief, BriefFault, Length, Sheet, Unit};
 
@@ -322,133 +325,6 @@ impl From<GussetCrease> for GussetCreaseText {
     }
 }
 
-/// How much a join shows at every kind of place, from 0 to 99.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-#[allow(missing_docs)]
-pub struct WeightsText {
-    pub back_corner: u8,
-    pub front_corner: u8,
-    pub gusset_centre: u8,
-    pub inside_back: u8,
-    pub inside_front: u8,
-    pub separate_base: u8,
-    pub all_round: u8,
-}
-
-impl From<WeightsText> for JoinWeights {
-    fn from(text: WeightsText) -> Self {
-        let WeightsText {
-            back_corner,
-            front_corner,
-            gusset_centre,
-            inside_back,
-            inside_front,
-            separate_base,
-            all_round,
-        } = text;
-        Self { back_corner, front_corner, gusset_centre, inside_back, inside_front, separate_base, all_round }
-    }
-}
-
-impl From<JoinWeights> for WeightsText {
-    fn from(weights: JoinWeights) -> Self {
-        let JoinWeights {
-            back_corner,
-            front_corner,
-            gusset_centre,
-            inside_back,
-            inside_front,
-            separate_base,
-            all_round,
-        } = weights;
-        Self { back_corner, front_corner, gusset_centre, inside_back, inside_front, separate_base, all_round }
-    }
-}
-
-/// A small part that can be cut from the same paper.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-#[schema(rename_all = "snake_case")]
-#[allow(missing_docs)]
-pub enum ExtraText {
-    Insert,
-    HandleStrips,
-    Reinforcement,
-    Tag,
-    Mats,
-}
-
-impl From<ExtraText> for Kind {
-    fn from(text: ExtraText) -> Self {
-        match text {
-            ExtraText::Insert => Self::Insert,
-            ExtraText::HandleStrips => Self::HandleStrip,
-            ExtraText::Reinforcement => Self::Reinforcement,
-            ExtraText::Tag => Self::Tag,
-            ExtraText::Mats => Self::Mat,
-        }
-    }
-}
-
-impl From<Kind> for ExtraText {
-    fn from(kind: Kind) -> Self {
-        match kind {
-            Kind::Insert => Self::Insert,
-            Kind::HandleStrip => Self::HandleStrips,
-            Kind::Reinforcement => Self::Reinforcement,
-            Kind::Tag => Self::Tag,
-            Kind::Mat => Self::Mats,
-        }
-    }
-}
-
-/// A place round the bag at which one piece ends and the next begins.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-#[schema(rename_all = "snake_case")]
-#[allow(missing_docs)]
-pub enum PlaceText {
-    LeftBackCorner,
-    RightBackCorner,
-    LeftFrontCorner,
-    RightFrontCorner,
-    LeftGussetCentre,
-    RightGussetCentre,
-    InsideBack,
-    InsideFront,
-}
-
-impl From<PlaceText> for Place {
-    fn from(text: PlaceText) -> Self {
-        match text {
-            PlaceText::LeftBackCorner => Self::BackCorner(Side::Left),
-            PlaceText::RightBackCorner => Self::BackCorner(Side::Right),
-            PlaceText::LeftFrontCorner => Self::FrontCorner(Side::Left),
-            PlaceText::RightFrontCorner => Self::FrontCorner(Side::Right),
-            PlaceText::LeftGussetCentre => Self::GussetCentre(Side::Left),
-            PlaceText::RightGussetCentre => Self::GussetCentre(Side::Right),
-            PlaceText::InsideBack => Self::InsideBack,
-            PlaceText::InsideFront => Self::InsideFront,
-        }
-    }
-}
-
-impl From<Place> for PlaceText {
-    fn from(place: Place) -> Self {
-        match place {
-            Place::BackCorner(Side::Left) => Self::LeftBackCorner,
-            Place::BackCorner(Side::Right) => Self::RightBackCorner,
-            Place::FrontCorner(Side::Left) => Self::LeftFrontCorner,
-            Place::FrontCorner(Side::Right) => Self::RightFrontCorner,
-            Place::GussetCentre(Side::Left) => Self::LeftGussetCentre,
-            Place::GussetCentre(Side::Right) => Self::RightGussetCentre,
-            Place::InsideBack => Self::InsideBack,
-            Place::InsideFront => Self::InsideFront,
-        }
-    }
-}
-
 /// What holds the panels together where a piece ends.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "snake_case")]
@@ -747,6 +623,7 @@ mod tests {
     use super::*;
     use rstest::rstest;
     use serde_json::json;
+    use wide_fold_core::net::Side;
 
     #[test]
     fn everything_but_the_size_has_a_default() {

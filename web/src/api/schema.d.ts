@@ -1289,6 +1289,8 @@ export interface components {
             /** @description The sheet's width, pattern upright. */
             sheet_width: components["schemas"]["LengthView"];
             strip?: components["schemas"]["LengthView"] | null;
+            /** @description How much a join shows at every kind of place. */
+            weights: components["schemas"]["WeightsText"];
         };
         /** @description One sheet as it is laid, origin at its bottom-left corner; millimetres. */
         SheetCutView: {

@@ -117,3 +117,22 @@ fn tree(set: usize, holder: usize, holders: &[Vec<Holder>]) -> Tree {
 pub(super) fn area((width, height): (Length, Length)) -> i128 {
     Rectangle { x: Length::ZERO, y: Length::ZERO, width, height }.area()
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use rstest::rstest;
+
+    #[rstest]
+    #[case(&[(6, 6), (6, 6), (6, 6), (6, 6)], 1)]
+    #[case(&[(7, 7), (7, 7)], 2)]
+    // A pinwheel of four 7 × 5 fills 12 × 12 but for its middle, and no cut from edge to edge parts it.
+    #[case(&[(7, 5), (5, 7), (7, 5), (5, 7)], 2)]
+    // Worked out by hand: 8 × 12 with 4 × 7 and 4 × 5 beside it, and the rest on a second sheet.
+    #[case(&[(8, 12), (4, 7), (4, 5), (12, 6), (6, 6), (6, 6)], 2)]
+    fn fewest_sheets(#[case] sizes: &[(i64, i64)], #[case] sheets: usize) {
+        let parts: Vec<Lyings> =
+            sizes.iter().map(|(w, h)| vec![(Length::inches(*w), Length::inches(*h))]).collect();
+        assert_eq!(pack(&parts, (Length::inches(12), Length::inches(12))).len(), sheets);
+    }
+}

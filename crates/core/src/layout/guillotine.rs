@@ -128,3 +128,58 @@ pub(super) fn corner(part: Part, (width, height): (Length, Length), on: Rectangl
         on = kept;
     }
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use rstest::rstest;
+
+    fn inches(width: i64, height: i64) -> (Length, Length) {
+        (Length::inches(width), Length::inches(height))
+    }
+
+    fn cut(blade: Blade, at: i64, first: Tree, second: Tree) -> Tree {
+        Tree::Cut(blade, Length::inches(at), Box::new((first, second)))
+    }
+
+    fn part(width: i64, height: i64) -> Tree {
+        Tree::Part(0, inches(width, height))
+    }
+
+    #[rstest]
+    // Slivers cut off one after the other are one offcut.
+    #[case(
+        cut(Blade::Upright, 11, cut(Blade::Upright, 9, part(9, 12), Tree::Waste), Tree::Waste),
+        part(9, 12)
+    )]
+    // What is left over comes to lie on the right.
+    #[case(
+        cut(Blade::Upright, 4, Tree::Waste, cut(Blade::Level, 6, part(8, 6), part(8, 6))),
+        cut(Blade::Upright, 8, cut(Blade::Level, 6, part(8, 6), part(8, 6)), Tree::Waste)
+    )]
+    #[case(cut(Blade::Level, 3, Tree::Waste, Tree::Waste), Tree::Waste)]
+    fn needless_cuts_go(#[case] tree: Tree, #[case] tidied: Tree) {
+        assert_eq!(tidy(tree, inches(12, 12)), tidied);
+    }
+
+    #[test]
+    fn a_part_is_trimmed_so_that_the_offcut_is_large() {
+        // 10 × 4 in the corner of 12 × 12: level first leaves 12 × 8, upright first only 10 × 8.
+        let sheet = sheet(&part(10, 4), inches(12, 12));
+        let settings: Vec<(Blade, Length)> = sheet.trims.iter().map(|trim| (trim.blade, trim.keep)).collect();
+        assert_eq!(settings, [(Blade::Level, Length::inches(4)), (Blade::Upright, Length::inches(10))]);
+        assert_eq!((sheet.offcuts[0].width, sheet.offcuts[0].height), inches(12, 8));
+    }
+
+    #[test]
+    fn parts_that_are_not_wanted_are_left_over() {
+        let pair = cut(Blade::Upright, 6, part(6, 12), part(6, 12));
+        let mut left = 1;
+        let kept = only(&pair, &mut |_| {
+            left -= 1;
+            left >= 0
+        });
+        let sheet = sheet(&tidy(kept, inches(12, 12)), inches(12, 12));
+        assert_eq!((sheet.placed.len(), sheet.trims.len(), sheet.offcuts.len()), (1, 1, 1));
+    }
+}

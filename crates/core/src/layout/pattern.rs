@@ -186,3 +186,60 @@ fn up(points: &[Length], length: Length) -> Option<usize> {
 fn down(points: &[Length], length: Length) -> usize {
     points.partition_point(|point| *point <= length).saturating_sub(1)
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use rstest::rstest;
+
+    fn count(tree: &Tree) -> usize {
+        match tree {
+            Tree::Waste => 0,
+            Tree::Part(..) => 1,
+            Tree::Cut(_, _, parts) => count(&parts.0) + count(&parts.1),
+        }
+    }
+
+    fn inches(width: i64, height: i64) -> (Length, Length) {
+        (Length::inches(width), Length::inches(height))
+    }
+
+    #[rstest]
+    // Four quarters; two rows of three.
+    #[case(&[(6, 6)], 4)]
+    #[case(&[(4, 6)], 6)]
+    // 5 × 7 in 12 × 12: two side by side and one turned above them; four only as a pinwheel, which no trimmer cuts.
+    #[case(&[(5, 7), (7, 5)], 3)]
+    // A part that just does not fit twice.
+    #[case(&[(7, 7)], 1)]
+    fn the_most_of_one_part(#[case] sizes: &[(i64, i64)], #[case] most: usize) {
+        let parts = vec![sizes.iter().map(|size| inches(size.0, size.1)).collect::<Lyings>()];
+        let patterns = Patterns::new(&parts, inches(12, 12));
+        let (value, tree) = patterns.best(&[1.0]);
+        assert!(!patterns.coarse);
+        assert_eq!((value.round() as usize, count(&tree)), (most, most));
+    }
+
+    #[test]
+    fn the_more_valuable_mixture_wins() {
+        // An 8 × 12 leaves room for three 4 × 4; nine 4 × 4 are worth less if the large one is worth seven of them.
+        let parts = vec![vec![inches(8, 12)], vec![inches(4, 4)]];
+        let patterns = Patterns::new(&parts, inches(12, 12));
+        let (value, tree) = patterns.best(&[7.0, 1.0]);
+        assert_eq!((value.round() as i64, count(&tree)), (10, 4));
+        let (value, tree) = patterns.best(&[5.0, 1.0]);
+        assert_eq!((value.round() as i64, count(&tree)), (9, 9));
+    }
+
+    #[test]
+    fn points_are_all_sums_up_to_the_limit() {
+        let inches = |all: &[i64]| all.iter().map(|n| Length::inches(*n)).collect::<Vec<_>>();
+        assert_eq!(sums(&inches(&[4, 5]), Length::inches(12)), inches(&[0, 4, 5, 8, 9, 10, 12]));
+        assert_eq!(sums(&inches(&[7]), Length::inches(12)), inches(&[0, 7, 12]));
+        let thin = thinned(sums(&inches(&[1]), Length::inches(12)), 5);
+        assert_eq!(
+            (thin.len(), thin.first(), thin.last()),
+            (5, Some(&Length::ZERO), Some(&Length::inches(12)))
+        );
+    }
+}

@@ -12,6 +12,7 @@ use wide_fold_core::folded::surfaces::{Surface, Way};
 use wide_fold_core::net::Face;
 use wide_fold_core::{Brief, Length, Plan, Unit};
 use wide_fold_formats::BriefText;
+use wide_fold_formats::brief_json::WeightsText;
 
 /// Everything Wide Fold knows about a bag.
 #[derive(Clone, Debug, Serialize, ToSchema)]
@@ -55,6 +56,8 @@ pub struct SettingsView {
     pub lap: Option<LengthView>,
     /// Width of a joining strip, if there are any.
     pub strip: Option<LengthView>,
+    /// How much a join shows at every kind of place.
+    pub weights: WeightsText,
     /// Width of the left part of a back that is cut inside.
     pub back_part: Option<LengthView>,
     /// Height above the base line of a join all round.
@@ -137,6 +140,7 @@ impl PlanView {
                     Joins::Strips { width } => Some(length(width)),
                     Joins::Tabs => None,
                 },
+                weights: brief.weights.into(),
                 back_part: cuts
                     .filter(|cuts| cuts.at.has(Place::InsideBack))
                     .map(|cuts| length(cuts.back_part.unwrap_or(brief.finished.width.half()))),

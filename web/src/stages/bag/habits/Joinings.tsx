@@ -4,18 +4,9 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Button } from "react-bootstrap";
 import { joinings, type Brief } from "../../../api/client";
 import { Figure } from "../../../words/Figure";
+import type { Said } from "./words";
 
 type Weights = NonNullable<Brief["weights"]>;
-
-const CUSTOMARY: Weights = {
-  back_corner: 1,
-  front_corner: 2,
-  gusset_centre: 3,
-  inside_back: 4,
-  inside_front: 12,
-  separate_base: 1,
-  all_round: 6,
-};
 
 const KINDS: [keyof Weights, string][] = [
   ["back_corner", "at a back corner"],
@@ -27,13 +18,7 @@ const KINDS: [keyof Weights, string][] = [
   ["all_round", "all round"],
 ];
 
-export function Joinings({
-  brief,
-  set,
-}: {
-  brief: Brief;
-  set: (change: Partial<Brief>, key?: string) => void;
-}) {
+export function Joinings({ plan, brief, set }: Said) {
   const { data = [] } = useQuery({
     queryKey: ["joins", brief],
     queryFn: () => joinings(brief),
@@ -41,7 +26,7 @@ export function Joinings({
     staleTime: Infinity,
     gcTime: 60_000,
   });
-  const weights = brief.weights ?? CUSTOMARY;
+  const { weights } = plan.settings;
   return (
     <section className="joinings" aria-labelledby="joinings-title">
       <h3 id="joinings-title">Where to cut the run</h3>
