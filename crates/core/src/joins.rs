@@ -139,7 +139,8 @@ pub fn obstacles(brief: &Brief) -> Vec<String> {
     let size = brief.finished;
     let tab = if brief.joins == Joins::Tabs { brief.tab } else { Length::ZERO };
     let mut found = Vec::new();
-    for (what, whole) in [("face", size.width), ("gusset", size.gusset)] {
+    let side = brief.side_sheet.as_ref().map_or(width, |side| side.width);
+    for (what, whole, width) in [("face", size.width, width), ("gusset", size.gusset, side)] {
         let half = whole - whole.half();
         if half + tab > width {
             found.push(format!(
@@ -151,7 +152,14 @@ pub fn obstacles(brief: &Brief) -> Vec<String> {
         }
     }
     let tall = brief.flap() + size.height + brief.top.depth();
-    if found.is_empty() && !is_possible(brief) {
+    if found.is_empty() && brief.side_sheet.is_some() && !is_possible(brief) {
+        found.push(format!(
+            "flap, body and top are {} tall, and the sheets of the two papers {} and {}",
+            figures.say(tall),
+            figures.say(height),
+            figures.say(sheet_of(brief.sheet_for(false)).1)
+        ));
+    } else if found.is_empty() && !is_possible(brief) {
         found.push(format!(
             "flap, body and top are {} tall, and two pieces one over the other, lapped by {}, reach {} at most",
             figures.say(tall),
@@ -245,7 +253,8 @@ fn back_parts(brief: &Brief, cuts: Cuts, best: Option<(u32, u32)>) -> Vec<Option
     parts.into_iter().map(|part| (part != middle).then_some(part)).collect()
 }
 
-fn judge(brief: &Brief, cuts: Cuts) -> Option<Joining> {
+/// What it takes to cut the run so; nothing if a piece does not fit its sheet.
+pub fn judge(brief: &Brief, cuts: Cuts) -> Option<Joining> {
     if brief.side_sheet.is_some() {
         return judge_two_papers(brief, cuts);
     }

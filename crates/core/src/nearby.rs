@@ -109,6 +109,9 @@ pub fn nearby(brief: &Brief, range: Length) -> Vec<Nearby> {
 /// sheets as now.
 fn saves_anything(brief: &Brief, now: Option<Effort>, awkward: usize) -> bool {
     let Some(now) = now else { return true };
+    if brief.side_sheet.is_some() {
+        return true;
+    }
     let (width, height) = brief.sheet.as_laid();
     let area = |width: Length, height: Length| i128::from(width.nm()) * i128::from(height.nm());
     let used: i128 = piece_sizes(brief).iter().map(|size| area(size.0, size.1)).sum();
@@ -127,14 +130,13 @@ fn best(brief: &Brief) -> Option<(Brief, Effort)> {
 
 /// Nothing if it fits no sheet.
 fn effort(brief: &Brief) -> Option<Effort> {
+    if let Build::Joined { cuts } = brief.build {
+        return joins::judge(brief, cuts).map(|way| Effort { sheets: way.sheets, joins: way.joins });
+    }
     let sizes = piece_sizes(brief);
     let (width, height) = brief.sheet.as_laid();
     let fits = sizes.iter().all(|(wide, tall)| *wide <= width && *tall <= height);
-    let joins = match brief.build {
-        Build::Joined { cuts } => cuts.at.count() + usize::from(cuts.level.is_some()),
-        _ => sizes.len(),
-    };
-    fits.then(|| Effort { sheets: rows_needed(&sizes, (width, height)), joins })
+    fits.then(|| Effort { sheets: rows_needed(&sizes, (width, height)), joins: sizes.len() })
 }
 
 fn off_groove(brief: &Brief) -> usize {
@@ -156,6 +158,18 @@ mod tests {
         assert_eq!(saving.sheets, (3, Some(4)));
         assert_eq!(saving.change(brief.finished), Length::eighths(1));
         assert!(Plan::new(&saving.brief).unwrap().is_ready());
+    }
+
+    #[test]
+    fn gussets_of_another_paper_are_counted_on_their_own_sheets() {
+        // Faces of 8 and a tab, one a 12×12; two gussets of 2¾ and their tabs, 6½, from two 6×12, of 2½ from one.
+        let mut brief = Brief::new(Length::inches(8), Length::inches(7), Length::eighths(22));
+        brief.side_sheet = Some(crate::Sheet { width: Length::inches(6), ..crate::Sheet::default() });
+        brief = joins::best(&brief).unwrap().brief(&brief);
+        assert_eq!(Plan::new(&brief).unwrap().layout.sheet_count(), 4);
+        let near = nearby(&brief, Length::eighths(2));
+        assert_eq!((near[0].sheets, near[0].brief.finished.gusset), ((3, Some(4)), Length::eighths(20)));
+        assert_eq!(Plan::new(&near[0].brief).unwrap().layout.sheet_count(), 3);
     }
 
     #[test]

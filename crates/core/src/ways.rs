@@ -189,8 +189,8 @@ fn from_paper(brief: &Brief, paper: &Paper) -> Option<(u32, Brief, i128)> {
         let sheets = rows_needed(&sizes, (width, height));
         return Some((sheets, brief.clone(), area(width, height) * i128::from(sheets)));
     }
-    // The shortest length of the roll, on the ruler's eighths, from which all pieces can be cut.
-    let (turned, step) = (brief.sheet.turned, Length::eighths(1));
+    // The shortest length of the roll, on the board's grooves, from which all pieces can be cut.
+    let (turned, step) = (brief.sheet.turned, brief.board.groove);
     let left = if turned { width } else { height };
     let length = if turned {
         // A longer stretch never takes more rows, so the shortest that will do is found by halving.

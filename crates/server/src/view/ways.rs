@@ -6,10 +6,9 @@ use utoipa::ToSchema;
 use wide_fold_core::brief::Build;
 use wide_fold_core::layout::{Batch, Layout, Wanted, uses};
 use wide_fold_core::nearby::{Nearby, nearby};
-use wide_fold_core::paper::{Money, Paper};
+use wide_fold_core::paper::{Money, Paper, Stock};
 use wide_fold_core::ways::{Way, ways};
 use wide_fold_core::{Brief, Length, Net, Plan, Sheet, joins, pieces};
-use wide_fold_formats::brief_json::SheetText;
 use wide_fold_formats::{BriefText, FormatFault, PaperText};
 
 /// No more ways than this are drawn of one paper.
@@ -83,7 +82,7 @@ impl WayView {
         let unit = now.unit;
         let layout = Layout::new(&way.brief, &pieces::divide(&Net::new(&way.brief)));
         let takes = match (paper.kind, way.sheets) {
-            (wide_fold_core::paper::Stock::Roll, _) => {
+            (Stock::Roll, _) => {
                 format!("{} of the roll", way.brief.sheet.height.figure(unit))
             }
             (_, 1) => format!("one sheet of {}", paper.sheet.name(unit)),
@@ -270,24 +269,15 @@ impl LeftoverView {
                 let (width, height) =
                     if paper.turned { (offcut.height, offcut.width) } else { (offcut.width, offcut.height) };
                 let own = Sheet { width, height, turned: false, ..paper.clone() };
-                let text = SheetText::from(&own);
-                let paper = PaperText {
+                let paper = Paper {
                     name: format!("Offcut {}", own.name(unit)),
-                    kind: wide_fold_formats::paper::StockText::Sheets,
-                    width: text.width,
-                    height: text.height,
+                    kind: Stock::Sheets,
+                    sheet: own,
                     count: sheet.times,
-                    weight: own.grammage.map(|grammage| format!("{} g/m²", grammage.0)),
-                    thickness: text.caliper,
-                    printed: text.printed,
-                    pattern: if own.directional {
-                        wide_fold_formats::paper::PatternText::Up
-                    } else {
-                        wide_fold_formats::paper::PatternText::AllOver
-                    },
                     grain: None,
                     price: None,
                 };
+                let paper = PaperText::from(&paper);
                 let space = RectangleView::new(offcut, unit);
                 (!uses.is_empty()).then(|| (-offcut.area(), Self { space, count: sheet.times, uses, paper }))
             })

@@ -187,7 +187,7 @@ function Nearby({ brief, onBrief }: { brief: Brief; onBrief: (brief: Brief) => v
           options={ranges.map(([, words], index) => [String(index), words])}
           onChange={(value) => setPicked(Number(value))}
         />
-        {found.data && sizes.length === 0 ? ": nothing would be saved. This size is as good as any." : ":"}
+        {found.data && sizes.length === 0 ? ": nothing would be saved. Keep this size." : ":"}
       </p>
       <ul>
         {sizes.map((near) => (
