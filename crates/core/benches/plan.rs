@@ -4,7 +4,9 @@
 use criterion::{Criterion, criterion_group, criterion_main};
 use std::hint::black_box;
 use std::time::{Duration, Instant};
-use wide_fold_core::brief::{Across, BaseHabit, Build, GussetCrease, Joins, RunStart, Squares, Top};
+use wide_fold_core::brief::{
+    Across, BaseHabit, Build, GussetCrease, HandleKind, Joins, RunStart, Squares, Top,
+};
 use wide_fold_core::layout::{Batch, Extras, Kind, Wanted};
 use wide_fold_core::nearby::nearby;
 use wide_fold_core::net::piece_sizes;
@@ -54,6 +56,9 @@ fn bags() -> Vec<Brief> {
                         let mut brief = Brief::new(size.0, size.1, size.2);
                         (brief.build, brief.base, brief.top, brief.joins) = (build, base, top, joins);
                         (brief.gusset_crease, brief.run.start) = (gusset_crease, start);
+                        // Every kind of handle in turn, and mats on every other bag.
+                        brief.fittings.handle.kind = HandleKind::ALL[bags.len() % 8];
+                        brief.fittings.decoration.faces = bags.len() % 2 == 1;
                         bags.push(brief);
                     }
                 }

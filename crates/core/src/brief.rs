@@ -1,9 +1,11 @@
 //! What the crafter asks for.
 
+mod fittings;
 mod habits;
 mod limits;
 mod places;
 
+pub use fittings::*;
 pub use habits::*;
 pub use limits::BriefFault;
 pub use places::{Cuts, JoinWeights, Place, Places};
@@ -49,6 +51,8 @@ pub struct Brief {
     pub score_face: ScoreFace,
     /// How much joins show at every kind of place, when a run is cut into pieces.
     pub weights: JoinWeights,
+    /// Handle, closure, insert, decoration.
+    pub fittings: Fittings,
     /// Small parts wanted from the same paper.
     pub extras: Extras,
     /// The unit of every label. Changes no length.
@@ -94,6 +98,7 @@ impl Brief {
             board: Board::default(),
             score_face: ScoreFace::OutsideOfFold,
             weights: JoinWeights::default(),
+            fittings: Fittings::default(),
             extras: Extras::default(),
             unit: Unit::Inch,
         }

@@ -1,8 +1,9 @@
 //! What any line or area of a piece is, where it is measured from and how it folds: a sentence or two each.
 
 use crate::brief::Build;
+use crate::fittings::{Purpose, Shape};
 use crate::folded::surfaces::Surface;
-use crate::net::{Band, Crease, CreaseRole, Cut, CutRole, Face, Fold, Glue, GlueRole, Point, Strip};
+use crate::net::{Band, Crease, CreaseRole, Cut, CutRole, Face, Fold, Glue, GlueRole, Hole, Point, Strip};
 use crate::wording::{Figures, sentence};
 use crate::{Brief, Length, Unit};
 
@@ -33,6 +34,26 @@ impl Surface {
 }
 
 impl Strip {
+    /// `Hole for the handle, ¼ wide, in the front. Its middle is 2½ from the left edge and 11 from the bottom.`
+    pub fn describe_hole(&self, hole: &Hole, unit: Unit) -> String {
+        let figures = Figures(unit);
+        let what = match (hole.shape, hole.purpose) {
+            (Shape::Round { diameter }, Purpose::Closure) => {
+                format!("Hole for the closing, {} wide", figures.say(diameter))
+            }
+            (Shape::Round { diameter }, _) => format!("Hole for the handle, {} wide", figures.say(diameter)),
+            (Shape::Slot { length }, _) => format!("Slot for the strap, {} long", figures.say(length)),
+            (Shape::Opening { width, height }, _) => format!("Hand hole, {}", figures.by(width, height)),
+        };
+        let on = match hole.band {
+            Band::Hem | Band::BackHem => format!("the hem of the {}", hole.panel.name()),
+            Band::Flap => "the closing flap".to_owned(),
+            _ => format!("the {}", hole.panel.name()),
+        };
+        let (x, y) = (figures.say(hole.centre.x), figures.say(hole.centre.y));
+        format!("{what}, in {on}. Its middle is {x} from the left edge and {y} from the bottom.")
+    }
+
     /// `Corner between left gusset and front. 2 from the left edge. From the base line to the top edge. Mountain:
     /// fold away from you.`
     pub fn describe_crease(&self, crease: &Crease, unit: Unit) -> String {

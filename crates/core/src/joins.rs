@@ -177,8 +177,8 @@ fn fewest_sheets(brief: &Brief, cuts: Cuts) -> u32 {
     }
     let size = brief.finished;
     let (wide, tall) = brief.sheet.as_laid();
-    let tab = if brief.joins == Joins::Tabs || cuts.level.is_some() { brief.tab } else { Length::ZERO };
-    let round = (size.width + size.gusset) * 2 + tab * i64::try_from(cuts.at.count()).unwrap_or(0);
+    let tabs = cuts.at.iter().filter(|place| cuts.level.is_some() || !brief.joins.strip_at(*place)).count();
+    let round = (size.width + size.gusset) * 2 + brief.tab * i64::try_from(tabs).unwrap_or(0);
     let whole = brief.flap() + size.height;
     let (high, rows) = match cuts.level {
         Some(_) => (whole + brief.tab, 1),
@@ -424,6 +424,23 @@ mod tests {
             assert!(plan.proof.passed(), "{:?}: {:#?}", way.cuts, plan.proof);
             assert_eq!(plan.net.seams.len(), way.joins, "{:?}", way.cuts);
         }
+    }
+
+    #[test]
+    fn one_join_may_have_a_strip_and_the_other_a_tab() {
+        // The piece that ends at the right back corner has no tab: it is narrower by it, and one strip is cut.
+        let mut brief = brief("6", "6", "2 1/4");
+        let at = Places::of([Place::BackCorner(Side::Left), Place::BackCorner(Side::Right)]);
+        let strip = Places::of([Place::BackCorner(Side::Right)]);
+        brief.joins = Joins::Mixed { width: Length::INCH, at: strip };
+        brief.build = Build::Joined { cuts: at.into() };
+        let plan = Plan::new(&brief).unwrap();
+        assert!(plan.is_ready(), "{:#?}", plan.verdicts);
+        let widths: Vec<Length> = plan.pieces.iter().map(|piece| piece.width).collect();
+        // Gusset, front, gusset: 10½; the back and its tab: 6½; the strip.
+        assert_eq!(widths, [84, 52, 8].map(Length::eighths));
+        let said = plan.steps.iter().flat_map(|step| &step.says).cloned().collect::<Vec<_>>().join(" ");
+        assert!(said.contains("At the right back corner a joining strip holds both edges"), "{said}");
     }
 
     #[test]

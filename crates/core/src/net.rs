@@ -6,6 +6,7 @@
 mod columns;
 mod crease;
 mod glue;
+mod holes;
 mod level;
 mod lines;
 mod outline;
@@ -14,6 +15,7 @@ mod point;
 pub use columns::{Band, Column, GussetPart, Panel, Row, Side};
 pub use crease::{Crease, CreaseRole, Fold};
 pub use glue::{Face, Glue, GlueRole};
+pub use holes::{Hole, face_left};
 pub use outline::{Cut, CutRole, Round};
 pub use point::{Point, Span};
 
@@ -63,6 +65,8 @@ pub struct Strip {
     pub rounds: Vec<Round>,
     /// Where glue or tape goes, and on which face.
     pub glue: Vec<Glue>,
+    /// Holes, slots and openings. Folding takes no notice of them.
+    pub holes: Vec<Hole>,
     /// How high its body begins above the base line: only an upper piece does.
     pub rise: Length,
     /// How far its top goes under the piece above it.
@@ -120,13 +124,16 @@ impl Net {
             let glue = glue::areas(brief, run, &edge);
             let Run { columns, rows, corners } = run.clone();
             let (rise, lap) = (Length::ZERO, Length::ZERO);
-            Strip { columns, rows, corners, creases, cuts, outline, rounds, glue, rise, lap }
+            let holes = Vec::new();
+            Strip { columns, rows, corners, creases, cuts, outline, rounds, glue, holes, rise, lap }
         });
         let net = Self { strips: strips.collect(), seams, laps: Vec::new() };
-        match brief.build {
+        let mut net = match brief.build {
             Build::Joined { cuts: Cuts { level: Some(level), .. } } => level::part(net, level, brief.tab),
             _ => net,
-        }
+        };
+        holes::punch(brief, &mut net);
+        net
     }
 }
 
@@ -183,14 +190,17 @@ fn seams(brief: &Brief, runs: &[Run]) -> Vec<Seam> {
         Build::PleatedFlare { .. } => flare_seams(&runs[0]),
         _ => {
             let count = runs.iter().filter(|run| !run.is_joining_strip()).count();
+            // Joining strips follow in the order of the pieces that have no tab.
+            let strip_of = |piece: usize| count + runs[..piece].iter().filter(|run| !run.has_tab()).count();
             (0..count)
                 .flat_map(|piece| {
                     let next = (piece + 1) % count;
                     let columns = &runs[piece].columns;
                     let last = columns.len() - 1;
-                    if let Some(strip) = runs.get(count + piece) {
+                    let own = strip_of(piece);
+                    if let (false, Some(strip)) = (runs[piece].has_tab(), runs.get(own)) {
                         let line = strip.columns[0].x.to;
-                        let halves = [joint(count + piece, 0, line), joint(count + piece, 1, line)];
+                        let halves = [joint(own, 0, line), joint(own, 1, line)];
                         let (left, right) = if brief.run.direction == Direction::Left {
                             (next, piece)
                         } else {

@@ -115,6 +115,11 @@ impl Piece {
         let scores = |strip: &Strip| -> Vec<(Point, Point, Fold, CreaseRole)> {
             strip.creases.iter().map(|crease| (crease.from, crease.to, crease.fold, crease.role)).collect()
         };
-        (&a.outline, &a.cuts, &a.rounds) == (&b.outline, &b.cuts, &b.rounds) && scores(a) == scores(b)
+        let holes = |strip: &Strip| -> Vec<_> {
+            strip.holes.iter().map(|hole| (hole.centre, hole.shape, hole.purpose)).collect()
+        };
+        (&a.outline, &a.cuts, &a.rounds) == (&b.outline, &b.cuts, &b.rounds)
+            && scores(a) == scores(b)
+            && holes(a) == holes(b)
     }
 }

@@ -6,6 +6,7 @@
 mod concerns;
 mod facts;
 mod flat;
+mod holes;
 mod measure;
 
 pub use facts::Layered;
@@ -90,6 +91,14 @@ pub enum Check {
     EndsUnder,
     /// How far the closing flap, laid over the mouth, falls short of the other face.
     FlapReaches,
+    /// How far the holes of front and back, or of a hem and its face, are from meeting.
+    HolesMeet,
+    /// How far a hole reaches over a fold, a join or the edge of the paper.
+    HolesWhole,
+    /// How deep a hole reaches into what is glued behind its face.
+    HolesFree,
+    /// How far the hole of the closing flap, laid over, is from the one below it.
+    FlapHoleMeets,
     /// Folded flat: how far the two sides of a crease come apart, or the whole from one plane.
     FlatCloses,
     /// Folded flat: how far glued layers are pulled off one another.
@@ -167,6 +176,10 @@ impl Item {
             Check::HemFlat => "The hem lies flat within the body".to_owned(),
             Check::EndsUnder => "The face flaps lie over the squashed ends".to_owned(),
             Check::FlapReaches => "The closing flap reaches the other face".to_owned(),
+            Check::HolesMeet => "The holes of front and back meet".to_owned(),
+            Check::HolesWhole => "No hole runs over a fold or a join".to_owned(),
+            Check::HolesFree => "No hole goes through a glued tab".to_owned(),
+            Check::FlapHoleMeets => "The hole of the closing flap meets those below it".to_owned(),
             Check::FlatCloses => "Folded flat, it closes up round every corner".to_owned(),
             Check::FlatGlued => "Folded flat, glued layers stay together".to_owned(),
             Check::FlatBase => "Folded flat, the glued base stays whole".to_owned(),
@@ -224,6 +237,7 @@ impl Proof {
         let front_edges = if is_flare { Vec::new() } else { facts::edges_in_front(brief, net, folded) };
         measured.top();
         let mut items = measured.items;
+        items.extend(holes::measure(brief, net, folded));
         let flat = (is_flare || brief.gusset_crease.folds_flat()).then(|| {
             let (flat, more) = flat::measure(brief, net, folded);
             items.extend(more);

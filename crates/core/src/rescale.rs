@@ -5,7 +5,8 @@ use crate::net::flat_size;
 use crate::{Brief, Length, Sheet};
 
 /// The largest bag in the proportions of `brief` that fits `sheet`; nothing if none does, or if no groove's breadth of it
-/// can be folded. The tab keeps its width; hem, flap depths, laps and pleats shrink and grow with the bag.
+/// can be folded. The tab keeps its width; hem, flap depths, laps, pleats and the handle's
+/// figures shrink and grow with the bag.
 ///
 /// ```
 /// use wide_fold_core::{Brief, Length, Sheet, rescale::on_sheet};
@@ -37,6 +38,14 @@ pub fn on_sheet(brief: &Brief, sheet: &Sheet) -> Option<Brief> {
             Build::PleatedFlare { pleats, pleat } => Build::PleatedFlare { pleats, pleat: part(pleat) },
             build => build,
         };
+        // Figures set by hand go with the face; what is customary follows it anyway.
+        let handle = &mut changed.fittings.handle;
+        for figure in [&mut handle.from_centre, &mut handle.down, &mut handle.width, &mut handle.opening] {
+            *figure = figure.map(part);
+        }
+        (handle.length, handle.drop) = (None, handle.drop.map(part));
+        let backing = &mut changed.fittings.backing;
+        (backing.length, backing.depth) = (backing.length.map(part), backing.depth.map(part));
         changed
     };
     let fits = |changed: &Brief| {

@@ -1,6 +1,7 @@
 //! What to do, in the order of the work.
 
 mod assemble;
+mod fit;
 
 use crate::brief::{Across, Build, GussetCrease, RunStart, ScoreFace, Top};
 use crate::layout::{Blade, Layout, Part};
@@ -8,6 +9,8 @@ use crate::net::{Band, CreaseRole, CutRole, Face, Fold};
 use crate::passes::{Edge, Pass, ScoreLine};
 use crate::pieces::Piece;
 use crate::wording::{Figures, list, sentence};
+pub use fit::layers;
+
 use crate::{Brief, Length};
 
 /// One step of the work.

@@ -2,10 +2,14 @@
 
 mod base;
 mod build;
+mod carry;
+mod decor;
 mod fit;
 mod groove;
 mod gusset;
+mod handle;
 mod hem;
+mod holes;
 pub(crate) mod pattern;
 mod seam;
 mod search;
@@ -56,6 +60,10 @@ pub enum About {
     Hem,
     /// The gussets.
     Gussets,
+    /// Handle, holes and what holds them.
+    Handle,
+    /// Mats, band and pocket.
+    Decoration,
     /// A crease of a piece, by its place in the piece's list.
     Crease {
         /// Which piece.
@@ -133,7 +141,7 @@ pub(crate) fn verdicts(draft: &Draft) -> Vec<Verdict> {
 }
 
 fn findings(draft: &Draft) -> Vec<Finding> {
-    let kinds: [fn(&Draft) -> Vec<Finding>; 9] = [
+    let kinds: [fn(&Draft) -> Vec<Finding>; 13] = [
         fit::find,
         build::find,
         base::find,
@@ -141,6 +149,10 @@ fn findings(draft: &Draft) -> Vec<Finding> {
         hem::find,
         gusset::find,
         pattern::find,
+        holes::find,
+        handle::find,
+        carry::find,
+        decor::find,
         thickness::find,
         groove::find,
     ];

@@ -226,7 +226,9 @@ fn make(brief: &Brief) -> Option<Made> {
     let proof = Proof::new(brief, &draft.net, &Folded::new(&draft.net));
     proof.passed().then(|| Made {
         // A joining strip holds two edges of one join.
-        joins: draft.net.seams.len() / draft.net.tiers() / if brief.joins == Joins::Tabs { 1 } else { 2 }
+        joins: (draft.net.seams.len()
+            - draft.net.strips.iter().filter(|strip| strip.is_joining_strip()).count())
+            / draft.net.tiers()
             + usize::from(!draft.net.laps.is_empty()),
         front_edges: proof.front_edges.len(),
         off_groove: off_groove(&draft.passes, brief.board.groove),

@@ -36,7 +36,7 @@ prop_compose! {
     fn bag()(
         w in 16_i64..120, h in 24_i64..160, d in 8_i64..60, build in 0_usize..10, cuts in 1_usize..256, back_part in 1_i64..8, level in prop::option::of(0_i64..8), start in 0_usize..3, left: bool,
         lap in prop::option::of(4_i64..12), top in 0_usize..5, crease in 0_usize..5, notch in 0_i64..6,
-        gussets_first: bool, strips: bool, extras in 0_usize..32,
+        gussets_first: bool, strips: bool, mixed in 0_usize..400, extras in 0_usize..32,
     ) -> Brief {
         let n = |n| Length::sixty_fourths(n * 4);
         let (wide, tall) = (w.max(d), h.max(d + 20));
@@ -75,7 +75,10 @@ prop_compose! {
         }
         if strips && brief.has_joins() {
             // No wider than the narrowest panel, so that two of them have room behind it.
-            brief.joins = Joins::Strips { width: n(8).min(n(d).half()) };
+            let width = n(8).min(n(d).half());
+            // A tab and half a strip behind one half of a gusset need room beside one another.
+            let at = Places::every().nth(mixed).filter(|_| n(d) >= brief.tab * 2 + width);
+            brief.joins = at.map_or(Joins::Strips { width }, |at| Joins::Mixed { width, at });
         }
         brief.extras = Extras::of(Kind::ALL.into_iter().filter(|kind| extras >> *kind as usize & 1 == 1));
         // Gussets of a run cut at all four corners may come from another paper.

@@ -1,8 +1,34 @@
 //! A brief as JSON: lengths are text with a unit, and everything but the finished size has a default.
 
+/// Declares how a choice of the core is spelled in JSON, both ways.
+macro_rules! choice {
+    ($(#[$doc:meta])* $name:ident = $core:ty { $($(#[$vdoc:meta])* $variant:ident = $value:path),+ $(,)? }) => {
+        $(#[$doc])*
+        #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+        #[serde(rename_all = "snake_case")]
+        #[schema(rename_all = "snake_case")]
+        #[allow(missing_docs)]
+        pub enum $name { $($(#[$vdoc])* $variant),+ }
+
+        impl From<$name> for $core {
+            fn from(text: $name) -> Self {
+                match text { $($name::$variant => $value),+ }
+            }
+        }
+
+        impl From<$core> for $name {
+            fn from(value: $core) -> Self {
+                match value { $($value => Self::$variant),+ }
+            }
+        }
+    };
+}
+
 mod cutting;
+mod fittings;
 
 pub use cutting::{ExtraText, PlaceText, WeightsText};
+pub use fittings::*;
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -57,6 +83,9 @@ pub struct BriefText {
     /// How much joins show at every kind of place; the customary order if left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub weights: Option<WeightsText>,
+    /// Handle, closure, insert, decoration; none but an insert if left out.
+    #[serde(default)]
+    pub fittings: FittingsText,
     /// Small parts wanted from the same paper.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub extras: Vec<ExtraText>,
@@ -82,6 +111,9 @@ pub struct BriefText {
     /// Width of a joining strip, unfolded; 1 in if left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub strip: Option<String>,
+    /// Where a joined run whose joins are mixed has strips.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub strips_at: Vec<PlaceText>,
     /// Depth of the base flaps.
     #[serde(default)]
     pub base: BaseText,
@@ -224,30 +256,6 @@ impl Default for SheetText {
     }
 }
 
-/// Declares how a choice of the core is spelled in JSON, both ways.
-macro_rules! choice {
-    ($(#[$doc:meta])* $name:ident = $core:ty { $($(#[$vdoc:meta])* $variant:ident = $value:path),+ $(,)? }) => {
-        $(#[$doc])*
-        #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-        #[serde(rename_all = "snake_case")]
-        #[schema(rename_all = "snake_case")]
-        #[allow(missing_docs)]
-        pub enum $name { $($(#[$vdoc])* $variant),+ }
-
-        impl From<$name> for $core {
-            fn from(text: $name) -> Self {
-                match text { $($name::$variant => $value),+ }
-            }
-        }
-
-        impl From<$core> for $name {
-            fn from(value: $core) -> Self {
-                match value { $($value => Self::$variant),+ }
-            }
-        }
-    };
-}
-
 choice! {
     /// The first panel of the run.
     StartText = RunStart { #[default] Gusset = RunStart::Gusset, Face = RunStart::Face, HalfGusset = RunStart::HalfGusset }
@@ -335,6 +343,8 @@ pub enum JoinsText {
     Tabs,
     /// A separate strip folded down its middle.
     Strips,
+    /// Strips at the places of `strips_at`, tabs at the others; only in a joined run.
+    Mixed,
 }
 
 /// How the bag is built.
@@ -453,6 +463,7 @@ impl TryFrom<&BriefText> for Brief {
                 pleat: or("pleat", &text.pleat, CUSTOMARY_PLEATS.1)?,
             },
         };
+        brief.fittings = text.fittings.read(unit, brief.finished.width)?;
         brief.weights = text.weights.map(JoinWeights::from).unwrap_or_default();
         brief.extras = Extras::of(text.extras.iter().map(|extra| Kind::from(*extra)));
         brief.run = Run { start: text.run.start.into(), direction: text.run.direction.into() };
@@ -460,6 +471,10 @@ impl TryFrom<&BriefText> for Brief {
         brief.joins = match text.joins {
             JoinsText::Tabs => Joins::Tabs,
             JoinsText::Strips => Joins::Strips { width: or("strip", &text.strip, CUSTOMARY_STRIP)? },
+            JoinsText::Mixed => Joins::Mixed {
+                width: or("strip", &text.strip, CUSTOMARY_STRIP)?,
+                at: Places::of(text.strips_at.iter().map(|place| Place::from(*place))),
+            },
         };
         brief.allowance = or("allowance", &text.allowance, Length::ZERO)?;
         brief.notch = or("notch", &text.notch, CUSTOMARY_NOTCH)?;
@@ -547,10 +562,12 @@ impl From<&Brief> for BriefText {
             Build::PleatedFlare { pleats, pleat } => (Some(pleats), Some(pleat.to_string())),
             _ => (None, None),
         };
-        let (joins, strip) = match brief.joins {
-            Joins::Tabs => (JoinsText::Tabs, None),
-            Joins::Strips { width } => (JoinsText::Strips, Some(width.to_string())),
+        let (joins, strips_at) = match brief.joins {
+            Joins::Tabs => (JoinsText::Tabs, Vec::new()),
+            Joins::Strips { .. } => (JoinsText::Strips, Vec::new()),
+            Joins::Mixed { at, .. } => (JoinsText::Mixed, at.iter().map(PlaceText::from).collect()),
         };
+        let strip = brief.joins.strip().map(|width| width.to_string());
         let top = match brief.top {
             Top::Raw => TopText::default(),
             Top::HemIn { depth } => {
@@ -578,6 +595,7 @@ impl From<&Brief> for BriefText {
             back_part,
             level,
             weights: (brief.weights != JoinWeights::default()).then(|| brief.weights.into()),
+            fittings: FittingsText::from(&brief.fittings),
             extras: brief.extras.iter().map(ExtraText::from).collect(),
             base_lap,
             pleats,
@@ -586,6 +604,7 @@ impl From<&Brief> for BriefText {
             tab: Some(brief.tab.to_string()),
             joins,
             strip,
+            strips_at,
             allowance: brief.allowance.is_positive().then(|| brief.allowance.to_string()),
             base: BaseText { habit, depth, lap },
             notch: Some(brief.notch.to_string()),
@@ -665,7 +684,10 @@ mod tests {
         let brief = read_brief(&json).unwrap();
         let cuts = Places::of([Place::FrontCorner(Side::Left), Place::BackCorner(Side::Right)]);
         assert_eq!(brief.build, Build::Joined { cuts: cuts.into() });
-        assert_eq!(read_brief(&serde_json::to_value(BriefText::from(&brief)).unwrap()), Ok(brief));
+        assert_eq!(read_brief(&serde_json::to_value(BriefText::from(&brief)).unwrap()), Ok(brief.clone()));
+        let mixed = Joins::Mixed { width: Length::INCH, at: Places::of([Place::BackCorner(Side::Right)]) };
+        let mixed = Brief { joins: mixed, ..brief };
+        assert_eq!(read_brief(&serde_json::to_value(BriefText::from(&mixed)).unwrap()), Ok(mixed));
         let uncut = json!({ "finished": { "width": "11", "height": "7", "gusset": "3" }, "build": "joined" });
         assert_eq!(read_brief(&uncut).unwrap_err().field, "cuts");
     }

@@ -4,13 +4,16 @@
 //! - [`paper`]: a paper of the shelf, the same in JSON and CSV.
 //! - [`sheet_svg`]: a sheet at 1:1 as SVG, millimetres throughout.
 //! - [`shelf_csv`]: the shelf as CSV.
+//! - [`template_svg`]: the template of a bag's holes at 1:1 as SVG.
 
 pub mod brief_json;
 pub mod paper;
 pub mod sheet_svg;
 pub mod shelf_csv;
+pub mod template_svg;
 
 pub use brief_json::{BriefText, FormatFault, read_brief};
 pub use paper::PaperText;
 pub use sheet_svg::sheet_svg;
 pub use shelf_csv::{RowFault, ShelfRead, read_shelf, write_shelf};
+pub use template_svg::template_svg;

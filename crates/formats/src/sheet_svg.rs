@@ -5,13 +5,14 @@
 
 use svg::Document;
 use svg::node::element::{Group, Line, Path, Rectangle, Text, Title};
+use wide_fold_core::fittings::Shape;
 use wide_fold_core::layout::{Part, SheetCut, Small};
-use wide_fold_core::net::{Crease, Cut, CutRole, Fold, Point, Strip};
+use wide_fold_core::net::{Crease, Cut, CutRole, Fold, Hole, Point, Strip};
 use wide_fold_core::pieces::Piece;
 use wide_fold_core::{Length, Plan, Unit};
 
 /// Empty border round everything.
-const MARGIN: Length = Length::millimetres(10);
+pub(crate) const MARGIN: Length = Length::millimetres(10);
 /// Room for the legend below the sheet.
 const LEGEND: Length = Length::millimetres(70);
 /// The narrowest page on which the legend can be read.
@@ -77,9 +78,9 @@ fn small_part(small: Small, frame: Frame) -> Group {
 
 /// Where a piece's origin lies on the page; the page's y runs down.
 #[derive(Clone, Copy)]
-struct Frame {
-    left: Length,
-    bottom: Length,
+pub(crate) struct Frame {
+    pub left: Length,
+    pub bottom: Length,
 }
 
 impl Frame {
@@ -89,11 +90,11 @@ impl Frame {
 }
 
 /// Exact millimetres as decimal text: a length is a whole number of nanometres, so six decimals hold it.
-fn mm(length: Length) -> String {
+pub(crate) fn mm(length: Length) -> String {
     length.editable(Unit::Metric)
 }
 
-fn group(id: &str, stroke: &str, dashes: Option<&str>) -> Group {
+pub(crate) fn group(id: &str, stroke: &str, dashes: Option<&str>) -> Group {
     let group =
         Group::new().set("id", id).set("fill", "none").set("stroke", "#222").set("stroke-width", stroke);
     match dashes {
@@ -102,7 +103,7 @@ fn group(id: &str, stroke: &str, dashes: Option<&str>) -> Group {
     }
 }
 
-fn line(frame: Frame, from: Point, to: Point) -> Line {
+pub(crate) fn line(frame: Frame, from: Point, to: Point) -> Line {
     let ((x1, y1), (x2, y2)) = (frame.place(from), frame.place(to));
     Line::new().set("x1", x1).set("y1", y1).set("x2", x2).set("y2", y2)
 }
@@ -135,6 +136,28 @@ fn edge(strip: &Strip, frame: Frame) -> String {
     path + "Z"
 }
 
+/// The edge of a hole: a circle, an opening with half-round ends, or a slit.
+pub(crate) fn hole_path(hole: &Hole, frame: Frame) -> String {
+    let at = |x: Length, y: Length| {
+        let (x, y) = frame.place(Point::new(hole.centre.x + x, hole.centre.y + y));
+        format!("{x} {y}")
+    };
+    let (half, tall) = hole.shape.half();
+    if let Shape::Slot { .. } = hole.shape {
+        return format!("M {} L {}", at(-half, Length::ZERO), at(half, Length::ZERO));
+    }
+    let straight = half - tall;
+    let radius = mm(tall);
+    format!(
+        "M {} L {} A {radius} {radius} 0 0 0 {} L {} A {radius} {radius} 0 0 0 {} Z",
+        at(-straight, -tall),
+        at(straight, -tall),
+        at(straight, tall),
+        at(-straight, tall),
+        at(-straight, -tall)
+    )
+}
+
 /// The point at a distance from a corner along the level or upright side to its neighbour.
 fn towards(corner: Point, neighbour: Point, by: Length) -> Point {
     let step = |from: Length, to: Length| match to.cmp(&from) {
@@ -163,6 +186,10 @@ fn piece(piece: &Piece, frame: Frame, unit: Unit) -> Vec<(&'static str, Group)> 
         .filter(|cut| matches!(cut.role, CutRole::Slit | CutRole::LevelSlit) && !on_edge(cut))
     {
         cut = cut.add(line(frame, slit.from, slit.to));
+    }
+    for hole in &strip.holes {
+        let says = Title::new(strip.describe_hole(hole, unit));
+        cut = cut.add(Path::new().set("d", hole_path(hole, frame)).set("class", "hole").add(says));
     }
     let mut groups = vec![("cut", cut)];
     let styles = [

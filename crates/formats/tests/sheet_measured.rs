@@ -142,3 +142,19 @@ fn a_name_with_markup_in_it_stays_text() {
     assert!(Tree::from_str(&svg, &Options::default()).is_ok());
     assert!(sheet_svg(&plan, "none", 1).is_none());
 }
+
+/// Common practice: holes 1 below the top edge, 1½ either side of the centre on an 8 face; at 1:1 that is where they are cut.
+#[test]
+fn holes_are_cut_where_the_face_has_them() {
+    let mut brief = Brief::new(Length::inches(8), Length::inches(9), Length::inches(3));
+    brief.sheet.width = Length::inches(30);
+    brief.sheet.height = Length::inches(20);
+    brief.fittings.handle.kind = wide_fold_core::brief::HandleKind::HoledRibbon;
+    let svg = sheet_svg(&Plan::new(&brief).unwrap(), "Tea bowl", 0).unwrap();
+    // Gusset 3, then the front: holes 2½ and 5½ from its edge. The lowest point of a hole ⅛ below its middle, in millimetres
+    // from a margin of 10: 10 + 5½ and 8½ in across, 10 + 9⅛ in down from the top of a sheet 20 high.
+    for (x, y) in [("149.7", "241.775"), ("225.9", "241.775")] {
+        assert!(svg.contains(&format!("M {x} {y} ")), "{x} {y}");
+    }
+    assert_eq!(svg.matches("class=\"hole\"").count(), 4);
+}

@@ -1,6 +1,6 @@
 //! The habits and schools a brief chooses between.
 
-use super::Cuts;
+use super::{Cuts, Place, Places};
 use crate::Length;
 
 /// Customary glue tab: ½ in (common practice).
@@ -67,6 +67,41 @@ pub enum Joins {
         /// Width of the whole strip.
         width: Length,
     },
+    /// Strips at some places of a joined run, tabs at the others. On any other build they are tabs.
+    Mixed {
+        /// Width of a whole strip.
+        width: Length,
+        /// The places at which a strip holds the join.
+        at: Places,
+    },
+}
+
+impl Joins {
+    /// True if a strip holds the join at that place of a joined run.
+    pub fn strip_at(self, place: Place) -> bool {
+        match self {
+            Self::Tabs => false,
+            Self::Strips { .. } => true,
+            Self::Mixed { at, .. } => at.has(place),
+        }
+    }
+
+    /// Width of a joining strip, if there may be any.
+    pub fn strip(self) -> Option<Length> {
+        match self {
+            Self::Tabs => None,
+            Self::Strips { width } | Self::Mixed { width, .. } => Some(width),
+        }
+    }
+
+    /// The same joins with strips of another width.
+    pub fn with_strip(self, width: Length) -> Self {
+        match self {
+            Self::Tabs => Self::Tabs,
+            Self::Strips { .. } => Self::Strips { width },
+            Self::Mixed { at, .. } => Self::Mixed { width, at },
+        }
+    }
 }
 
 /// The base corner squares of a cradle pair are cut out of the front piece. On the back piece they stay.

@@ -1,6 +1,6 @@
 //! Sizes nobody can fold are refused before anything is computed.
 
-use super::{BaseHabit, Brief, Build, Joins, Top};
+use super::{BaseHabit, Brief, Build, Top};
 use crate::Length;
 
 /// The smallest width, height or gusset a hand can fold (our choice).
@@ -95,9 +95,10 @@ impl Brief {
                 self.within("pleat", "The pleat", pleat, SMALLEST_PANEL, LARGEST_PANEL)?;
             }
         }
-        if let Joins::Strips { width } = self.joins {
+        if let Some(width) = self.joins.strip() {
             self.within("strip", "The joining strip", width, SMALLEST_TAB * 2, Length::inches(8))?;
         }
+        self.check_fittings()?;
         self.within("allowance", "The allowance", self.allowance, Length::ZERO, Length::eighths(2))?;
         if let Some(caliper) = self.sheet.caliper {
             let least = Length::from_nm(10_000);
@@ -131,6 +132,33 @@ impl Brief {
             Length::inches(4),
             Length::inches(60),
         )
+    }
+
+    fn check_fittings(&self) -> Result<(), BriefFault> {
+        let least = Length::sixty_fourths(4);
+        let fittings = &self.fittings;
+        let (handle, decoration) = (fittings.handle, fittings.decoration);
+        let all = [
+            ("handle.from_centre", "The distance from the centre", handle.from_centre, Length::ZERO),
+            ("handle.down", "The distance from the top edge", handle.down, Length::ZERO),
+            ("handle.drop", "The drop of the handle", handle.drop, Length::ZERO),
+            ("handle.length", "The length of the handle", handle.length, least),
+            ("handle.width", "The width of the handle", handle.width, least),
+            ("handle.opening", "The opening", handle.opening, least),
+            ("backing.length", "The length of the strip", fittings.backing.length, least),
+            ("backing.depth", "The depth of the strip", fittings.backing.depth, least),
+            ("closure.down", "The distance from the edge", fittings.closure.down, Length::ZERO),
+            ("decoration.margin", "The margin of the mats", decoration.margin, Length::ZERO),
+            ("decoration.band_width", "The width of the band", decoration.band_width, least),
+            ("punch.hole", "The punch’s hole", Some(fittings.punch.hole), least),
+            ("punch.reach", "The punch’s reach", Some(fittings.punch.reach), least),
+        ];
+        for (field, what, length, least) in all {
+            if let Some(length) = length {
+                self.within(field, what, length, least, LARGEST_PANEL * 4)?;
+            }
+        }
+        Ok(())
     }
 
     fn within(

@@ -1,6 +1,6 @@
 //! The run as a ring of panels, fast enough to be cut in every way.
 
-use crate::brief::{Cuts, Direction, Joins, Place};
+use crate::brief::{Cuts, Direction, Place};
 use crate::net::Side;
 use crate::{Brief, Length};
 
@@ -43,14 +43,17 @@ impl Widths {
             (size.gusset - half, Place::GussetCentre(near)),
             (half, Place::FrontCorner(near)),
         ];
-        let tab = if brief.joins == Joins::Tabs || cuts.level.is_some() { brief.tab } else { Length::ZERO };
+        let tab = |after| {
+            let is_strip = cuts.level.is_none() && brief.joins.strip_at(after);
+            if is_strip { Length::ZERO } else { brief.tab }
+        };
         let mut made = Self { widths: [Length::ZERO; MOST], faces: [false; MOST], count: 0 };
         let (mut begun, mut face) = (Length::ZERO, false);
         for (panel, (width, after)) in ring.into_iter().enumerate() {
             begun += width;
             face |= matches!(panel, 0 | 1 | 4 | 5);
             if cuts.at.has(after) {
-                made.widths[made.count] = begun + tab;
+                made.widths[made.count] = begun + tab(after);
                 made.faces[made.count] = face;
                 made.count += 1;
                 (begun, face) = (Length::ZERO, false);
@@ -115,7 +118,7 @@ fn place(widths: &[Length], capacity: Length, filled: &mut [Length; MOST], rows:
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::brief::{Build, Places};
+    use crate::brief::{Build, Joins, Places};
     use crate::net::piece_sizes;
     use proptest::prelude::*;
 
@@ -123,13 +126,15 @@ mod tests {
         /// The net tells the same widths.
         #[test]
         fn the_same_pieces_as_the_net(
-            width in 8_i64..100, gusset in 3_i64..50, part in 1_i64..7, at in 0_usize..255, left: bool, strips: bool,
+            width in 8_i64..100, gusset in 3_i64..50, part in 1_i64..7, at in 0_usize..255, left: bool, strips in 0_usize..258,
         ) {
             let mut brief = Brief::new(Length::eighths(width), Length::inches(6), Length::eighths(gusset));
             brief.run.direction = if left { Direction::Left } else { Direction::Right };
-            if strips {
-                brief.joins = Joins::Strips { width: Length::INCH };
-            }
+            brief.joins = match strips {
+                255 => Joins::Tabs,
+                256.. => Joins::Strips { width: Length::INCH },
+                at => Joins::Mixed { width: Length::INCH, at: Places::every().nth(at).unwrap() },
+            };
             let back_part = Some(brief.finished.width.scaled(Length::from_nm(part), Length::from_nm(8)));
             let cuts = Cuts { at: Places::every().nth(at).unwrap(), back_part, level: None };
             let mut fast = Widths::new(&brief, cuts).as_slice().to_vec();

@@ -2,6 +2,8 @@
 
 use super::guillotine::corner;
 use super::{Part, SheetCut};
+use crate::brief::{BackingKind, Handle, HandleKind};
+use crate::fittings::parts::{insert, of_kind};
 use crate::{Brief, Length};
 
 /// What is cut besides the pieces.
@@ -17,6 +19,20 @@ pub enum Kind {
     Tag,
     /// A decorative panel laid on a face.
     Mat,
+    /// A strap through slots.
+    Strap,
+    /// A folded hanger over the lip.
+    Hanger,
+    /// A decorative panel laid on a gusset.
+    GussetMat,
+    /// A decorative panel laid on the closing flap.
+    FlapMat,
+    /// A band round the bag.
+    Band,
+    /// A pocket inside the front.
+    Pocket,
+    /// A template that marks the holes of both faces alike.
+    Template,
 }
 
 /// One small part.
@@ -32,11 +48,31 @@ pub struct Small {
 
 /// The small parts a crafter wants from the same paper.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
-pub struct Extras(u8);
+pub struct Extras(u16);
+
+fn handle_of(kind: HandleKind) -> Handle {
+    Handle { kind, ..Handle::default() }
+}
 
 impl Kind {
+    /// Width and height of a tag: 2 × 3½ (our choice).
+    pub const TAG: (Length, Length) = (Length::inches(2), Length::eighths(28));
+
     /// Every kind.
-    pub const ALL: [Self; 5] = [Self::Insert, Self::HandleStrip, Self::Reinforcement, Self::Tag, Self::Mat];
+    pub const ALL: [Self; 12] = [
+        Self::Insert,
+        Self::HandleStrip,
+        Self::Reinforcement,
+        Self::Tag,
+        Self::Mat,
+        Self::Strap,
+        Self::Hanger,
+        Self::GussetMat,
+        Self::FlapMat,
+        Self::Band,
+        Self::Pocket,
+        Self::Template,
+    ];
 
     /// `insert`.
     pub fn name(self) -> &'static str {
@@ -46,41 +82,61 @@ impl Kind {
             Self::Reinforcement => "reinforcement strip",
             Self::Tag => "tag",
             Self::Mat => "mat",
+            Self::Strap => "strap",
+            Self::Hanger => "hanger",
+            Self::GussetMat => "gusset mat",
+            Self::FlapMat => "flap mat",
+            Self::Band => "band",
+            Self::Pocket => "card pocket",
+            Self::Template => "hole template",
         }
     }
 
     /// How many of it one bag takes.
-    pub fn count(self) -> usize {
-        match self {
-            Self::Insert | Self::Tag => 1,
-            Self::HandleStrip | Self::Reinforcement | Self::Mat => 2,
-        }
+    pub fn count(self, brief: &Brief) -> usize {
+        of_kind(brief, self).map_or(self.spare(), |(_, _, count)| count)
     }
 
-    /// Its customary size for a bag (common practice): an insert ⅛ less than the base both ways; a rolled handle
-    /// 1¾ × 12, 1¼ × 12 on a face under 3½; reinforcement a quarter of the face deep and half of it long (2 × 4 on an
-    /// 8 face); a mat ¼ less than the face both ways. A tag is 2 × 3½ (our choice).
+    /// Its size for a bag: what its handle, backing, insert and decoration say; where they take none of it, the customary
+    /// size of one for such a bag. A tag is 2 × 3½ (our choice).
     pub fn size(self, brief: &Brief) -> (Length, Length) {
-        let size = brief.finished;
-        let (eighth, quarter) = (Length::eighths(1), Length::eighths(2));
-        let sixteenth = Length::sixty_fourths(4);
+        if let Some((width, height, _)) = of_kind(brief, self) {
+            return (width, height);
+        }
+        let mut fitted = brief.clone();
+        let fittings = &mut fitted.fittings;
         match self {
-            Self::Insert => (size.width - eighth, size.gusset - eighth),
-            Self::HandleStrip if size.width < Length::eighths(28) => {
-                (Length::inches(12), Length::eighths(10))
-            }
-            Self::HandleStrip => (Length::inches(12), Length::eighths(14)),
+            Self::Insert => return insert(brief),
+            Self::Tag => return (brief.customary(Self::TAG.0), brief.customary(Self::TAG.1)),
+            Self::HandleStrip => fittings.handle = handle_of(HandleKind::Tube),
+            Self::Strap => fittings.handle = handle_of(HandleKind::Strap),
+            Self::Hanger => fittings.handle = handle_of(HandleKind::Hangers),
             Self::Reinforcement => {
-                (size.width.half().floor_to(sixteenth), size.width.half().half().floor_to(sixteenth))
+                fittings.handle = handle_of(HandleKind::HoledRibbon);
+                fittings.backing.kind = BackingKind::Strip;
             }
-            Self::Tag => (Length::inches(2), Length::eighths(28)),
-            Self::Mat => (size.width - quarter, size.height - quarter),
+            Self::Mat => fittings.decoration.faces = true,
+            Self::GussetMat => fittings.decoration.gussets = true,
+            Self::FlapMat => fittings.decoration.flap = true,
+            Self::Band => fittings.decoration.band = true,
+            Self::Pocket => fittings.decoration.pocket = true,
+            Self::Template => fittings.handle = handle_of(HandleKind::HoledRibbon),
+        }
+        of_kind(&fitted, self).map_or((Length::ZERO, Length::ZERO), |(width, height, _)| (width, height))
+    }
+
+    /// How many of it are cut where the bag itself takes none.
+    fn spare(self) -> usize {
+        match self {
+            Self::HandleStrip | Self::Reinforcement | Self::Mat | Self::GussetMat => 2,
+            Self::Hanger => 4,
+            _ => 1,
         }
     }
 
     /// True if nobody sees it, or it is too narrow for its pattern to matter: it may be cut either way round.
     pub fn may_turn(self) -> bool {
-        !matches!(self, Self::Tag | Self::Mat)
+        !matches!(self, Self::Tag | Self::Mat | Self::GussetMat | Self::FlapMat | Self::Band | Self::Pocket)
     }
 }
 
@@ -104,7 +160,7 @@ impl Extras {
     pub fn parts(self, brief: &Brief) -> Vec<Small> {
         let parts = self.iter().flat_map(|kind| {
             let (width, height) = kind.size(brief);
-            std::iter::repeat_n(Small { kind, width, height }, kind.count())
+            std::iter::repeat_n(Small { kind, width, height }, kind.count(brief))
         });
         parts.filter(|part| part.width.is_positive() && part.height.is_positive()).collect()
     }

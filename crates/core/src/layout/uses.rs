@@ -1,6 +1,7 @@
 //! What an offcut is good for.
 
 use super::small::Kind;
+use crate::fittings::parts::of_kind;
 use crate::rescale::on_sheet;
 use crate::wording::Figures;
 use crate::{Brief, Length, Sheet};
@@ -15,8 +16,11 @@ pub fn uses(brief: &Brief, (width, height): (Length, Length)) -> Vec<String> {
         return Vec::new();
     }
     let figures = Figures::of(brief);
+    // What every bag may want, and what this one takes besides.
+    let wanted = |kind: &Kind| (*kind as usize) < 5 || of_kind(brief, *kind).is_some();
     let mut uses: Vec<String> = Kind::ALL
         .into_iter()
+        .filter(wanted)
         .filter_map(|kind| {
             let (wide, tall) = kind.size(brief);
             let across = |wide: Length, tall: Length| {

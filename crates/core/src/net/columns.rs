@@ -186,6 +186,11 @@ impl Run {
         self.rows.last().map_or(Length::ZERO, |row| row.y.to)
     }
 
+    /// True if it ends in a tab.
+    pub fn has_tab(&self) -> bool {
+        self.columns.iter().any(|column| column.panel == Panel::Tab)
+    }
+
     /// True for a joining strip, which is cut from any scrap.
     pub fn is_joining_strip(&self) -> bool {
         self.columns.iter().all(|column| matches!(column.panel, Panel::JoinHalf(_)))
@@ -237,6 +242,7 @@ pub(super) fn runs(brief: &Brief) -> Vec<Run> {
     };
     let turn = |mut panels: Vec<(Panel, Length)>| {
         if matches!(brief.joins, Joins::Strips { .. }) {
+            // Of a mixed run the pieces that end in a strip have no tab to begin with.
             panels.retain(|(panel, _)| *panel != Panel::Tab);
         }
         if brief.run.direction == Direction::Left {
@@ -245,9 +251,9 @@ pub(super) fn runs(brief: &Brief) -> Vec<Run> {
         run(brief, &panels, corners)
     };
     let mut runs: Vec<Run> = runs.into_iter().map(turn).collect();
-    if let Joins::Strips { width } = brief.joins {
-        let strips = vec![joining_strip(brief, width); runs.len()];
-        runs.extend(strips);
+    if let Some(width) = brief.joins.strip() {
+        let strips = runs.iter().filter(|run| !run.has_tab()).count();
+        runs.extend(vec![joining_strip(brief, width); strips]);
     }
     runs
 }
@@ -255,7 +261,8 @@ pub(super) fn runs(brief: &Brief) -> Vec<Run> {
 /// A panel and its width, and the place behind it at which the run may be cut.
 type Link = ((Panel, Length), Option<Place>);
 
-/// Round the bag from the front on, cut wherever `cuts` says; every piece ends in a tab. At least one place is cut.
+/// Round the bag from the front on, cut wherever `cuts` says; every piece ends in a tab, unless a strip holds that join.
+/// At least one place is cut.
 fn cut_run(brief: &Brief, cuts: Cuts, near: Side, far: Side) -> Vec<Vec<(Panel, Length)>> {
     let size = brief.finished;
     // One panel, or its two parts if it is cut inside.
@@ -294,6 +301,7 @@ fn cut_run(brief: &Brief, cuts: Cuts, near: Side, far: Side) -> Vec<Vec<(Panel, 
     let [first, last] = from_front;
     ring.extend(gusset(near, [last, first], Place::FrontCorner(near)));
     let is_cut = |place: &Option<Place>| place.is_some_and(|place| cuts.at.has(place));
+    let tab = (Panel::Tab, brief.tab);
     // Begin behind the last cut, so that the ring falls apart into whole pieces.
     let begin = ring.iter().rposition(|(_, after)| is_cut(after)).map_or(0, |last| last + 1);
     let count = ring.len();
@@ -304,13 +312,15 @@ fn cut_run(brief: &Brief, cuts: Cuts, near: Side, far: Side) -> Vec<Vec<(Panel, 
             piece.push(panel);
         }
         if is_cut(&after) {
+            if let (Some(piece), false) =
+                (pieces.last_mut(), after.is_some_and(|at| brief.joins.strip_at(at)))
+            {
+                piece.push(tab);
+            }
             pieces.push(Vec::new());
         }
     }
     pieces.retain(|piece| !piece.is_empty());
-    for piece in &mut pieces {
-        piece.push((Panel::Tab, brief.tab));
-    }
     // The piece with the front comes first.
     let first = pieces.iter().position(|piece| piece.iter().any(|(panel, _)| panel.is_front()));
     pieces.rotate_left(first.unwrap_or(0));

@@ -154,6 +154,8 @@ fn clipped(strip: &Strip, y: Span) -> Strip {
         outline: tidy(clipped_polygon(&strip.outline, y).into_iter().map(down).collect()),
         rounds: rounds.map(|round| super::Round { at: down(round.at), ..*round }).collect(),
         glue: glue.collect(),
+        // They are made when all pieces are there.
+        holes: Vec::new(),
         rise: strip.rise,
         lap: Length::ZERO,
     }

@@ -120,7 +120,10 @@ impl Edge {
             hem_corner: if run.is_joining_strip() {
                 Length::ZERO
             } else {
-                brief.notch.half().min(eighth(hem)).min(run.width().half().half())
+                // Never so far that it crosses the centre crease of a gusset at the edge.
+                let outer = [run.columns.first(), run.columns.last()].into_iter().flatten();
+                let least = outer.map(|column| column.x.length().half().half()).min().unwrap_or_default();
+                brief.notch.half().min(eighth(hem)).min(least)
             },
             flap: match brief.top {
                 Top::Flap { on, .. } => Some(on),

@@ -36,7 +36,10 @@ impl Check {
             | Self::BaseInMouth => band == Band::Base,
             Self::HemFlat | Self::HemSide => band == Band::Hem,
             Self::EarsFlat => band == Band::Ear,
-            Self::FlapReaches => band == Band::Flap,
+            Self::FlapReaches | Self::FlapHoleMeets => band == Band::Flap,
+            Self::HolesMeet | Self::HolesWhole | Self::HolesFree => {
+                net.strips[facet.strip].holes.iter().any(|hole| facet.flat.contains(hole.centre))
+            }
             Self::Whole
             | Self::FlatCloses
             | Self::Kawasaki { .. }

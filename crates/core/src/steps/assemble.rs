@@ -1,24 +1,27 @@
 //! The glue stage: hem, seams, base, and what comes after.
 
-use super::{Stage, Step, step};
-use crate::brief::{Build, ClosingOrder, Cuts, GussetCrease, Joins, RunStart, Squares, Top};
+use super::{Stage, Step, fit, step};
+use crate::brief::{Build, ClosingOrder, Cuts, GussetCrease, Insert, Joins, RunStart, Squares, Top};
 use crate::net::Face;
-use crate::wording::{Figures, sentence};
+use crate::wording::{Figures, list, sentence};
 use crate::{Brief, Length};
 
-/// Customary clearance of an insert: ⅛ in less than the base both ways (common practice).
-const INSERT_CLEARANCE: Length = Length::eighths(1);
-
 pub(super) fn steps(brief: &Brief, figures: Figures) -> Vec<Step> {
-    let mut steps: Vec<Step> = hem(brief, figures).into_iter().collect();
+    let mut steps: Vec<Step> = fit::under_hem(brief, figures).into_iter().collect();
+    steps.extend(hem(brief, figures));
+    steps.extend(fit::while_flat(brief, figures));
     if let Build::PleatedFlare { pleats, pleat } = brief.build {
         steps.push(flare(pleats, pleat, figures));
+        steps.extend(fit::standing(brief, figures));
+        steps.extend(fit::closing(brief, figures));
         return steps;
     }
     steps.push(seam(brief, figures));
     steps.push(base(brief, figures));
-    steps.push(insert(brief, figures));
+    steps.extend(insert(brief, figures));
+    steps.extend(fit::standing(brief, figures));
     steps.extend(flap(brief, figures));
+    steps.extend(fit::closing(brief, figures));
     steps.extend(fold_flat(brief));
     steps
 }
@@ -76,15 +79,23 @@ fn seam(brief: &Brief, figures: Figures) -> Step {
             format!("Then glue or tape on the outside of the {tab} tab of one piece and bring it under the edge of the next, flat on the table."),
             "Match the base line first; the top can be trimmed. The last seam closes the tube. A band hides the join all round.".to_owned(),
         ],
+        (Build::Joined { cuts }, Joins::Mixed { width, .. }) => {
+            let at: Vec<String> = cuts.at.iter().filter(|at| brief.joins.strip_at(*at)).map(|at| format!("the {}", at.name())).collect();
+            vec![
+                format!("At {} a joining strip holds both edges: fold it down its middle, {} and {}, and glue one half behind either edge.", if at.is_empty() { "no place".to_owned() } else { list(&at) }, figures.say(width.half()), figures.say(width - width.half())),
+                format!("Everywhere else glue or tape on the outside of the {tab} tab of one piece and bring it under the edge of the next, flat on the table."),
+                "Match the base line first; the top can be trimmed. The last seam closes the tube.".to_owned(),
+            ]
+        }
         (Build::Joined { .. }, Joins::Tabs) => vec![
             format!("Glue or tape on the outside of the {tab} tab of one piece and bring it under the edge of the next, flat on the table."),
             "Match the base line first; the top can be trimmed. Go on piece by piece; the last seam closes the tube.".to_owned(),
         ],
-        (Build::CornerPair, Joins::Tabs) => vec![
+        (Build::CornerPair, _) => vec![
             format!("Glue or tape on the outside of one {tab} tab and bring it under the face of the other piece, flat on the table."),
             "Match the base line first; the top can be trimmed. Then close the second seam the same way.".to_owned(),
         ],
-        (_, Joins::Tabs) => {
+        _ => {
             let over = match brief.run.start {
                 RunStart::Gusset => "first gusset",
                 RunStart::Face => "front",
@@ -140,18 +151,28 @@ fn base(brief: &Brief, figures: Figures) -> Step {
     step(Stage::Glue, "Close the base", says)
 }
 
-fn insert(brief: &Brief, figures: Figures) -> Step {
-    let size = brief.finished;
-    let (width, depth) = (size.width - INSERT_CLEARANCE, size.gusset - INSERT_CLEARANCE);
-    let mut says = vec![format!(
-        "{} of card, {} less than the base both ways, laid in loose.",
-        sentence(&figures.by(width, depth)),
-        figures.say(INSERT_CLEARANCE)
-    )];
+fn insert(brief: &Brief, figures: Figures) -> Option<Step> {
+    let (width, depth) = crate::fittings::parts::insert(brief);
+    let size = sentence(&figures.by(width, depth));
+    let less = figures.say(brief.finished.width - width);
+    let mut says = match brief.fittings.insert {
+        Insert::None => return None,
+        Insert::Single => {
+            vec![format!("{size} of card, {less} less than the base both ways, laid in loose.")]
+        }
+        Insert::Double => {
+            vec![format!(
+                "Two of {size} of card, {less} less than the base both ways, glued together and laid in loose."
+            )]
+        }
+    };
+    if matches!(brief.top, Top::HemIn { .. }) {
+        says.push("Tip it to bring it in past the hem.".to_owned());
+    }
     if brief.gusset_crease.folds_flat() {
         says.push("Take it out before the bag is folded flat.".to_owned());
     }
-    step(Stage::Glue, "Insert for the base", says)
+    Some(step(Stage::Glue, "Insert for the base", says))
 }
 
 fn flap(brief: &Brief, figures: Figures) -> Option<Step> {
@@ -161,8 +182,7 @@ fn flap(brief: &Brief, figures: Figures) -> Option<Step> {
     } else {
         "Pinch the gussets in and lay the closing flap over"
     };
-    let says =
-        vec![format!("{mouth}; it is {} deep. A clip, a ribbon or magnets hold it.", figures.say(depth))];
+    let says = vec![format!("{mouth}; it is {} deep.", figures.say(depth))];
     Some(step(Stage::Glue, "Close the flap", says))
 }
 

@@ -36,7 +36,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
             },
         ));
     }
-    if !brief.has_joins() && brief.joins != Joins::Tabs {
+    if !brief.has_joins() && matches!(brief.joins, Joins::Strips { .. }) {
         findings.push(Finding {
             code: "build.no-tabs",
             level: Level::Blocks,
@@ -68,11 +68,16 @@ fn blocks(
     Finding { code, level: Level::Blocks, about: vec![about], title, why, ways }
 }
 
+fn has_strips(brief: &Brief) -> bool {
+    let Build::Joined { cuts } = brief.build else { return brief.joins != Joins::Tabs };
+    cuts.at.iter().any(|place| brief.joins.strip_at(place))
+}
+
 /// A body joined at a level, upper over lower.
 fn in_two_tiers(brief: &Brief, level: Length) -> Vec<Finding> {
     let figures = Figures::of(brief);
     let mut findings = Vec::new();
-    if let Joins::Strips { .. } = brief.joins {
+    if has_strips(brief) {
         findings.push(blocks(
             "build.strips-at-a-level",
             About::Tab,

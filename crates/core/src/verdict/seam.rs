@@ -11,7 +11,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     let brief = &draft.brief;
     let figures = Figures::of(brief);
     let mut findings = Vec::new();
-    let has_tab = over_tab(draft).is_some() && brief.joins == Joins::Tabs;
+    let has_tab = over_tab(draft).is_some() && !matches!(brief.joins, Joins::Strips { .. });
     if has_tab && brief.tab < SMALL_TAB {
         findings.push(Finding {
             code: "tab.narrow",
@@ -27,7 +27,8 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
         });
     }
     let narrowest = over_tab(draft).filter(|(_, _, wide, cover)| wide > cover);
-    if let (Some((panel, _, wide, width)), Joins::Strips { .. }) = (narrowest, brief.joins) {
+    let is_strip = |seam: usize| matches!(draft.net.seams[seam].under.panel, Panel::JoinHalf(_));
+    if let Some((panel, _, wide, width)) = narrowest.filter(|(_, seam, ..)| is_strip(*seam)) {
         findings.push(Finding {
             code: "strip.wide",
             level: Level::Blocks,
@@ -42,7 +43,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
             ways: |draft| {
                 let Some((_, _, _, width)) = over_tab(draft) else { return Vec::new() };
                 let width = (width * 2).floor_to(Length::sixty_fourths(8));
-                let changed = Brief { joins: Joins::Strips { width }, ..draft.brief.clone() };
+                let changed = Brief { joins: draft.brief.joins.with_strip(width), ..draft.brief.clone() };
                 let title = format!("Strip {}", Figures::of(&draft.brief).say(width));
                 vec![vec![Candidate::new(title, "It stays hidden.", changed)]]
             },
@@ -85,45 +86,81 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     findings
 }
 
-/// A panel with a joining strip behind either edge has to be as wide as both halves together.
+/// A panel with a joining strip behind either edge, or a strip behind one and a tab behind the other, has to be as wide
+/// as both together.
 fn strips_collide(draft: &Draft) -> Option<Finding> {
     let figures = Figures::of(&draft.brief);
-    let (panel, strips, width) = between_strips(draft).filter(|(_, strips, width)| strips > width)?;
+    let crowd = Crowd::of(draft).filter(|crowd| crowd.wanted() > crowd.room)?;
+    let what = if crowd.tab.is_positive() { "A tab and a joining strip" } else { "Two joining strips" };
     Some(Finding {
         code: "strip.collide",
         level: Level::Blocks,
         about: vec![About::Tab],
-        title: format!("Two joining strips collide behind the {}", panel.name()),
-        why: format!(
-            "Half a strip behind either edge takes {}; the panel is {} wide.",
-            figures.say(strips),
-            figures.say(width)
-        ),
+        title: format!("{what} collide behind the {}", crowd.panel.name()),
+        why: if crowd.tab.is_positive() {
+            format!(
+                "The tab behind one edge takes {}, half a strip behind the other {}; the panel is {} wide.",
+                figures.say(crowd.tab),
+                figures.say(crowd.strips),
+                figures.say(crowd.room)
+            )
+        } else {
+            format!(
+                "Half a strip behind either edge takes {}; the panel is {} wide.",
+                figures.say(crowd.strips),
+                figures.say(crowd.room)
+            )
+        },
         ways: |draft| {
-            let Some((_, _, width)) = between_strips(draft) else { return Vec::new() };
-            let width = width.floor_to(Length::sixty_fourths(4));
-            let changed = Brief { joins: Joins::Strips { width }, ..draft.brief.clone() };
-            let tabs = Brief { joins: Joins::Tabs, ..draft.brief.clone() };
-            let title = format!("Strip {}", Figures::of(&draft.brief).say(width));
+            let Some(crowd) = Crowd::of(draft) else { return Vec::new() };
+            let brief = &draft.brief;
+            let joins = |joins| Brief { joins, ..brief.clone() };
+            let halves = if crowd.tab.is_positive() { 2 } else { 1 };
+            let width = ((crowd.room - crowd.tab) * halves).floor_to(Length::sixty_fourths(4));
+            let title = format!("Strip {}", Figures::of(brief).say(width));
+            let narrower = Candidate::new(title, "Both have room.", joins(brief.joins.with_strip(width)));
+            let tabs = joins(Joins::Tabs);
             vec![
-                vec![Candidate::new(title, "Both halves have room.", changed)],
+                if width.is_positive() { vec![narrower] } else { Vec::new() },
                 vec![Candidate::new("Tabs instead", "Each panel then hides only one.", tabs)],
             ]
         },
     })
 }
 
-/// Where strips behind both edges of a panel leave it least room: the panel, both halves together, its width.
-fn between_strips(draft: &Draft) -> Option<(Panel, Length, Length)> {
-    let seams = || draft.net.seams.iter().filter(|seam| matches!(seam.under.panel, Panel::JoinHalf(_)));
-    let width = |joint: Joint| draft.net.strips[joint.strip].columns[joint.column].x.length();
-    let over = |seam: &Seam| (seam.over.strip, seam.over.column);
-    seams()
-        .filter_map(|one| {
-            let other = seams().find(|other| over(other) == over(one) && other.under != one.under)?;
-            Some((one.over.panel, width(one.under) + width(other.under), width(one.over)))
-        })
-        .max_by_key(|(_, strips, width)| *strips - *width)
+/// What lies side by side behind one panel.
+struct Crowd {
+    panel: Panel,
+    /// Halves of joining strips, together.
+    strips: Length,
+    /// The tab behind the other edge; nothing if there is another strip.
+    tab: Length,
+    /// Width of the panel.
+    room: Length,
+}
+
+impl Crowd {
+    /// Where it leaves the panel least room.
+    fn of(draft: &Draft) -> Option<Self> {
+        let is_strip = |seam: &Seam| matches!(seam.under.panel, Panel::JoinHalf(_));
+        let seams = || draft.net.seams.iter().filter(|seam| seam.under.panel.is_join());
+        let width = |joint: Joint| draft.net.strips[joint.strip].columns[joint.column].x.length();
+        let over = |seam: &Seam| (seam.over.strip, seam.over.column);
+        seams()
+            .filter(|seam| is_strip(seam))
+            .filter_map(|one| {
+                let other = seams().find(|other| over(other) == over(one) && other.under != one.under)?;
+                let (strip, beside) = (width(one.under), width(other.under));
+                let (strips, tab) =
+                    if is_strip(other) { (strip + beside, Length::ZERO) } else { (strip, beside) };
+                Some(Self { panel: one.over.panel, strips, tab, room: width(one.over) })
+            })
+            .max_by_key(|crowd| crowd.wanted() - crowd.room)
+    }
+
+    fn wanted(&self) -> Length {
+        self.strips + self.tab
+    }
 }
 
 /// Where what goes under is widest against what lies over it: the panel over it, the seam's number, both widths.

@@ -9,6 +9,8 @@ use crate::sheet::{Grammage, Printed};
 use crate::{Length, Plan, Sheet};
 use rstest::rstest;
 
+mod handles;
+
 fn brief(width: &str, height: &str, gusset: &str) -> Brief {
     let [width, height, gusset] = [width, height, gusset].map(|text| text.parse().unwrap());
     Brief::new(width, height, gusset)
@@ -237,6 +239,12 @@ fn room_for_the_paper_keeps_the_inside_as_asked() {
     let places = [Place::FrontCorner(Side::Right), Place::GussetCentre(Side::Right)];
     b.build = Build::Joined { cuts: Places::of(places).into() };
     b.joins = Joins::Strips { width: Length::eighths(9) };
+})]
+#[case::tab_and_strip_collide("strip.collide", |b: &mut Brief| {
+    let sides = [Side::Left, Side::Right].map(Place::BackCorner);
+    let centre = Place::GussetCentre(Side::Left);
+    b.build = Build::Joined { cuts: Places::of(sides.into_iter().chain([centre])).into() };
+    b.joins = Joins::Mixed { width: Length::eighths(9), at: Places::of([centre]) };
 })]
 #[case::short_flap("flap.short", |b: &mut Brief| b.top = Top::Flap { on: FaceSide::Front, depth: Length::INCH, corner: Length::ZERO })]
 #[case::low_body("build.too-low-to-squash", |b: &mut Brief| {

@@ -61,6 +61,13 @@ pub enum ExtraText {
     Reinforcement,
     Tag,
     Mats,
+    Strap,
+    Hangers,
+    GussetMats,
+    FlapMat,
+    Band,
+    Pocket,
+    Template,
 }
 
 impl From<ExtraText> for Kind {
@@ -71,6 +78,13 @@ impl From<ExtraText> for Kind {
             ExtraText::Reinforcement => Self::Reinforcement,
             ExtraText::Tag => Self::Tag,
             ExtraText::Mats => Self::Mat,
+            ExtraText::Strap => Self::Strap,
+            ExtraText::Hangers => Self::Hanger,
+            ExtraText::GussetMats => Self::GussetMat,
+            ExtraText::FlapMat => Self::FlapMat,
+            ExtraText::Band => Self::Band,
+            ExtraText::Pocket => Self::Pocket,
+            ExtraText::Template => Self::Template,
         }
     }
 }
@@ -83,6 +97,13 @@ impl From<Kind> for ExtraText {
             Kind::Reinforcement => Self::Reinforcement,
             Kind::Tag => Self::Tag,
             Kind::Mat => Self::Mats,
+            Kind::Strap => Self::Strap,
+            Kind::Hanger => Self::Hangers,
+            Kind::GussetMat => Self::GussetMats,
+            Kind::FlapMat => Self::FlapMat,
+            Kind::Band => Self::Band,
+            Kind::Pocket => Self::Pocket,
+            Kind::Template => Self::Template,
         }
     }
 }

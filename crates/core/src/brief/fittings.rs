@@ -1,0 +1,239 @@
+//! What is put on a bag besides its paper: handle and what holds it, closure, insert, decoration, and what it carries.
+
+use super::Brief;
+use crate::Length;
+use crate::mass::Mass;
+
+/// Everything put on a bag. The default is an insert and nothing else.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+pub struct Fittings {
+    /// What it is carried by.
+    pub handle: Handle,
+    /// What holds the handle's holes or ends.
+    pub backing: Backing,
+    /// What keeps it shut.
+    pub closure: Closure,
+    /// The stiffener on its base.
+    pub insert: Insert,
+    /// What is laid on it for looks.
+    pub decoration: Decoration,
+    /// What it is to carry, if that is said.
+    pub load: Option<Mass>,
+    /// The hand punch that makes the holes.
+    pub punch: Punch,
+}
+
+/// What a bag is carried by. Figures left out are customary, in proportion to the face.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+pub struct Handle {
+    /// Which kind.
+    pub kind: HandleKind,
+    /// From the centre line of the face to the middle of a hole, or of an end.
+    pub from_centre: Option<Length>,
+    /// From the top edge down to the middle of a hole, to the end of what is glued, or to an opening.
+    pub down: Option<Length>,
+    /// How high it stands above the top edge. Where [`Handle::length`] is given, that tells instead.
+    pub drop: Option<Length>,
+    /// Length of the ribbon, strap or strip of one handle.
+    pub length: Option<Length>,
+    /// Width of the ribbon, strap, strip or opening.
+    pub width: Option<Length>,
+    /// Length of a strap's slot, or height of a hand hole.
+    pub opening: Option<Length>,
+    /// How its ends are knotted.
+    pub knot: Knot,
+}
+
+/// The kinds of handle.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+pub enum HandleKind {
+    /// None: carried in the arms.
+    #[default]
+    None,
+    /// Ribbon or cord through two holes in either face, knotted inside.
+    HoledRibbon,
+    /// Ribbon glued inside, its ends under a strip of card.
+    GluedRibbon,
+    /// Long ribbon from the base up the face and down again.
+    LongRibbon,
+    /// A strap through a slot on either hem fold, its ends hidden under the hem.
+    Strap,
+    /// A strip rolled into a tube, curved and glued on outside.
+    Tube,
+    /// Folded card hangers over the lip, a cord knotted in them.
+    Hangers,
+    /// An opening for the hand through both faces.
+    HandHole,
+}
+
+impl HandleKind {
+    /// All of them, in the order in which they are offered.
+    pub const ALL: [Self; 8] = [
+        Self::None,
+        Self::HoledRibbon,
+        Self::GluedRibbon,
+        Self::LongRibbon,
+        Self::Strap,
+        Self::Tube,
+        Self::Hangers,
+        Self::HandHole,
+    ];
+}
+
+/// How the ends of a ribbon are knotted.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+pub enum Knot {
+    /// Twice, which makes a knot larger than the hole.
+    #[default]
+    Double,
+    /// Three turns, for thin satin that slips.
+    Triple,
+}
+
+/// What holds the holes of a handle, or the ends of a glued ribbon.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+pub struct Backing {
+    /// Which kind.
+    pub kind: BackingKind,
+    /// Length of the strip along the top; customary if left out.
+    pub length: Option<Length>,
+    /// Depth of the strip; customary if left out.
+    pub depth: Option<Length>,
+}
+
+/// The kinds of backing.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+pub enum BackingKind {
+    /// A strip of card behind either face, where the handle has use for one.
+    #[default]
+    Strip,
+    /// Eyelets in the holes.
+    Eyelets,
+    /// Bare.
+    None,
+}
+
+/// What keeps a bag shut.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+pub struct Closure {
+    /// Which kind.
+    pub kind: ClosureKind,
+    /// From the edge of the closing flap, or from the top edge, to the middle of a hole or magnet; customary if left out.
+    pub down: Option<Length>,
+}
+
+/// The kinds of closure.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+pub enum ClosureKind {
+    /// It stays open.
+    #[default]
+    None,
+    /// The top pinched and held by a clip.
+    Clip,
+    /// The top pinched and tied with a bow.
+    Bow,
+    /// Ribbon through three holes in a row: closing flap, front and back.
+    RibbonThrough,
+    /// Ribbon tied round the bag.
+    RibbonRound,
+    /// A pair of magnets.
+    Magnets,
+    /// The closing flap tucked into the mouth.
+    Tuck,
+}
+
+impl ClosureKind {
+    /// All of them, in the order in which they are offered.
+    pub const ALL: [Self; 7] = [
+        Self::None,
+        Self::Clip,
+        Self::Bow,
+        Self::RibbonThrough,
+        Self::RibbonRound,
+        Self::Magnets,
+        Self::Tuck,
+    ];
+}
+
+/// Stiffener on the base.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+pub enum Insert {
+    /// None.
+    None,
+    /// One layer of card.
+    #[default]
+    Single,
+    /// Two layers of card.
+    Double,
+}
+
+impl Insert {
+    /// How many layers.
+    pub fn layers(self) -> usize {
+        match self {
+            Self::None => 0,
+            Self::Single => 1,
+            Self::Double => 2,
+        }
+    }
+}
+
+/// What is laid on a bag for looks.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+pub struct Decoration {
+    /// A mat on either face.
+    pub faces: bool,
+    /// A mat on either gusset.
+    pub gussets: bool,
+    /// A mat on the closing flap.
+    pub flap: bool,
+    /// Paper left free all round a mat; customary if left out.
+    pub margin: Option<Length>,
+    /// True if mats end above the fold-flat line, so that it can fold.
+    pub clear_of_folds: bool,
+    /// A band round the bag, over a join if there is one.
+    pub band: bool,
+    /// Width of the band; customary if left out.
+    pub band_width: Option<Length>,
+    /// A pocket for a small card inside the front.
+    pub pocket: bool,
+}
+
+/// A hand punch.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct Punch {
+    /// Diameter of its holes.
+    pub hole: Length,
+    /// How far in from an edge it reaches.
+    pub reach: Length,
+}
+
+impl Default for Punch {
+    /// A ¼ in hole, reaching 2 in from the edge (our choice: punches differ, so both are asked).
+    fn default() -> Self {
+        Self { hole: Length::eighths(2), reach: Length::inches(2) }
+    }
+}
+
+impl Brief {
+    /// The finest mark customary figures are rounded to: ⅛ in, or 1 mm where the board's grooves are metric.
+    pub fn mark(&self) -> Length {
+        if self.is_metric() { Length::MM } else { Length::eighths(1) }
+    }
+
+    /// True if the board has metric grooves: customary figures are then whole millimetres. The unit of the labels has no
+    /// say in it, so that a change of unit changes no length.
+    pub fn is_metric(&self) -> bool {
+        self.board.groove.is_on(Length::from_nm(500_000))
+    }
+
+    /// A customary figure on this crafter's ruler: as it is, or to the nearest millimetre.
+    pub fn customary(&self, length: Length) -> Length {
+        if self.is_metric() { length.nearest(Length::MM) } else { length }
+    }
+
+    /// A figure that is customary on a face of that width, in proportion to this bag's face, down to a mark.
+    pub fn in_proportion(&self, figure: Length, face: Length) -> Length {
+        figure.scaled(self.finished.width, face).floor_to(self.mark()).max(self.mark())
+    }
+}

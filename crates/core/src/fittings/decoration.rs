@@ -1,0 +1,206 @@
+//! Mats, the band and the card pocket.
+
+use super::holes::face_holes;
+use super::{backing, strip};
+use crate::brief::{Across, Build, Cuts, GussetCrease, Place, Top};
+use crate::net::Span;
+use crate::{Brief, Length};
+
+/// Paper left free all round a mat: ⅛ in, so that it is ¼ less than the face both ways (common practice).
+const CUSTOMARY_MARGIN: Length = Length::eighths(1);
+/// Width of a band: 1½ in (our choice).
+const CUSTOMARY_BAND: Length = Length::eighths(12);
+/// A bank card: 85.60 × 53.98 mm (ISO/IEC 7810, ID-1).
+pub const CARD: (Length, Length) = (Length::from_nm(85_600_000), Length::from_nm(53_980_000));
+
+/// What a mat is laid on.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+pub enum MatOn {
+    /// Either face.
+    Faces,
+    /// Either gusset.
+    Gussets,
+    /// The closing flap.
+    Flap,
+}
+
+/// A mat, and how many like it.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct Mat {
+    /// What it is laid on.
+    pub on: MatOn,
+    /// Its width.
+    pub width: Length,
+    /// Its height.
+    pub height: Length,
+    /// From the base line, or from the flap's fold, to its lower edge.
+    pub rise: Length,
+    /// How many of it one bag takes.
+    pub count: usize,
+}
+
+/// Paper left free round a mat.
+pub fn margin(brief: &Brief) -> Length {
+    brief.fittings.decoration.margin.unwrap_or(brief.customary(CUSTOMARY_MARGIN))
+}
+
+/// True if a fold-flat line runs across a face.
+pub fn folds_across_a_face(brief: &Brief) -> bool {
+    brief.gusset_crease.folds_flat()
+}
+
+/// A mat for every face, gusset or flap: whether it is wanted or not.
+pub fn mat(brief: &Brief, on: MatOn) -> Option<Mat> {
+    let (size, margin) = (brief.finished, margin(brief));
+    let body =
+        size.height - if matches!(brief.top, Top::HemOut { .. }) { brief.top.hem() } else { Length::ZERO };
+    let is_flare = matches!(brief.build, Build::PleatedFlare { .. });
+    let mat = match (on, brief.top) {
+        (MatOn::Faces, _) => {
+            let fold = if brief.fittings.decoration.clear_of_folds && folds_across_a_face(brief) {
+                brief.apex()
+            } else {
+                Length::ZERO
+            };
+            let rise = fold + margin;
+            Mat { on, width: size.width - margin * 2, height: body - margin - rise, rise, count: 2 }
+        }
+        (MatOn::Gussets, _) if is_flare => return None,
+        (MatOn::Gussets, _) => {
+            Mat { on, width: size.gusset - margin * 2, height: body - margin * 2, rise: margin, count: 2 }
+        }
+        (MatOn::Flap, Top::Flap { depth, .. }) => {
+            Mat { on, width: size.width - margin * 2, height: depth - margin * 2, rise: margin, count: 1 }
+        }
+        (MatOn::Flap, _) => return None,
+    };
+    (mat.width.is_positive() && mat.height.is_positive()).then_some(mat)
+}
+
+/// The mats that are wanted.
+pub fn mats(brief: &Brief) -> Vec<Mat> {
+    let asked = brief.fittings.decoration;
+    [(asked.faces, MatOn::Faces), (asked.gussets, MatOn::Gussets), (asked.flap, MatOn::Flap)]
+        .into_iter()
+        .filter(|(wanted, _)| *wanted)
+        .filter_map(|(_, on)| mat(brief, on))
+        .collect()
+}
+
+/// A band, and where it goes.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct Band {
+    /// From edge to edge.
+    pub width: Length,
+    /// Its length, lap included.
+    pub length: Length,
+    /// From the base line to its lower edge; nothing if it stands upright down the middle of the front.
+    pub rise: Option<Length>,
+    /// True if it hides a join.
+    pub hides_join: bool,
+}
+
+/// The band of a bag: over the join all round, down a front that is joined in its middle, or round the middle.
+pub fn band(brief: &Brief) -> Option<Band> {
+    let asked = brief.fittings.decoration;
+    if !asked.band {
+        return None;
+    }
+    let width = asked.band_width.unwrap_or(brief.customary(CUSTOMARY_BAND));
+    let size = brief.finished;
+    let cuts = match brief.build {
+        Build::Joined { cuts } => cuts,
+        _ => Cuts::default(),
+    };
+    if cuts.level.is_none() && cuts.at.has(Place::InsideFront) {
+        return Some(Band { width, length: size.height, rise: None, hides_join: true });
+    }
+    // Twice the pleats lie behind one another on a flare: it is as wide as its face.
+    let is_flare = matches!(brief.build, Build::PleatedFlare { .. });
+    let depth = if is_flare { Length::ZERO } else { size.gusset };
+    let length = (size.width + depth) * 2 + brief.customary(crate::brief::CUSTOMARY_LAP);
+    let level = cuts.level.filter(|level| level.is_positive());
+    let middle = level.unwrap_or(size.height.half());
+    let rise = (middle - width.half()).max(Length::ZERO).floor_to(brief.mark());
+    Some(Band { width, length, rise: Some(rise), hides_join: level.is_some() })
+}
+
+/// A pocket inside the front, and where it goes.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct Pocket {
+    /// Its width, of which a quarter inch at either side is glued.
+    pub width: Length,
+    /// Its height, of which as much at the bottom is glued.
+    pub height: Length,
+    /// From the base line to its lower edge.
+    pub rise: Length,
+}
+
+/// What of the inside of the front is free for a pocket, from the base line up: above a fold-flat line and below hem, strip
+/// and holes.
+pub fn free_inside(brief: &Brief) -> Span {
+    let margin = backing::margin(brief);
+    let fold = match brief.gusset_crease {
+        GussetCrease::FoldFlat { across: Across::BothFaces } => brief.apex() + margin,
+        _ => margin,
+    };
+    let holes = face_holes(brief).into_iter().filter_map(|hole| hole.below_top());
+    let hem = if matches!(brief.top, Top::HemIn { .. }) { brief.top.hem() } else { Length::ZERO };
+    let taken = holes
+        .map(|span| span.to)
+        .chain([hem, strip(brief).map_or(Length::ZERO, |strip| strip.depth)])
+        .max()
+        .unwrap_or_default();
+    Span::new(fold, brief.finished.height - taken - margin)
+}
+
+/// The pocket of a bag, if it is wanted: it holds a bank card with room to spare, as low as it may lie.
+pub fn pocket(brief: &Brief) -> Option<Pocket> {
+    if !brief.fittings.decoration.pocket {
+        return None;
+    }
+    let glue = brief.customary(Length::eighths(2));
+    let room = brief.customary(Length::eighths(1));
+    Some(Pocket {
+        width: (CARD.0 + room + glue * 2).ceil_to(brief.mark()),
+        height: (CARD.1 + glue - room).floor_to(brief.mark()),
+        rise: free_inside(brief).from.ceil_to(brief.mark()),
+    })
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use rstest::rstest;
+
+    #[rstest]
+    // Common practice: a 6 × 6 × 2¼ bag takes 5¾ squares on its faces and 2 × 5¾ on its gussets.
+    #[case(MatOn::Faces, ("5 3/4", "5 3/4"))]
+    #[case(MatOn::Gussets, ("2", "5 3/4"))]
+    fn customary_mats(#[case] on: MatOn, #[case] size: (&str, &str)) {
+        let brief = Brief::new(Length::inches(6), Length::inches(6), Length::eighths(18));
+        let mat = mat(&brief, on).unwrap();
+        assert_eq!((mat.width, mat.height), (size.0.parse().unwrap(), size.1.parse().unwrap()));
+    }
+
+    #[test]
+    fn mats_can_stop_above_the_line_that_folds() {
+        let mut brief = Brief::new(Length::inches(6), Length::inches(6), Length::inches(2));
+        brief.gusset_crease = GussetCrease::FoldFlat { across: Across::Back };
+        brief.fittings.decoration.clear_of_folds = true;
+        let mat = mat(&brief, MatOn::Faces).unwrap();
+        assert_eq!((mat.rise, mat.height), (Length::eighths(9), Length::eighths(38)));
+    }
+
+    #[test]
+    fn a_bank_card_goes_into_the_pocket() {
+        // ISO/IEC 7810, ID-1: 85.60 × 53.98 mm.
+        let mut brief = Brief::new(Length::inches(6), Length::inches(6), Length::inches(2));
+        brief.fittings.decoration.pocket = true;
+        let pocket = pocket(&brief).unwrap();
+        let glue = Length::eighths(2);
+        assert!(pocket.width - glue * 2 >= CARD.0);
+        // The card stands out at the top, so that it can be taken hold of.
+        assert!(pocket.height - glue < CARD.1);
+    }
+}

@@ -1,0 +1,170 @@
+//! Holes measured on the folded bag: do they meet, are they whole, is nothing glued behind them?
+
+use super::{Check, Item};
+use crate::brief::Top;
+use crate::fittings::Shape;
+use crate::folded::motion::flap_closed;
+use crate::folded::{Folded, Turned};
+use crate::net::{Band, Hole, Net, Panel};
+use crate::{Brief, Length};
+use glam::{DVec2, DVec3};
+
+/// Points of its edge at which a hole is measured.
+const POINTS: usize = 24;
+/// Layers this close to one plane, in millimetres, lie on one another.
+const SAME_PLANE: f64 = 1e-3;
+
+/// Every measurement of a bag's holes; none if it has none.
+pub(super) fn measure(brief: &Brief, net: &Net, folded: &Folded) -> Vec<Item> {
+    let holes = placed(net, folded);
+    if net.strips.iter().all(|strip| strip.holes.is_empty()) {
+        return Vec::new();
+    }
+    let item = |check, mm: f64| Item { check, wanted: Length::ZERO, measured: super::measure::length(mm) };
+    let mut items = vec![
+        item(Check::HolesMeet, apart(&holes)),
+        item(Check::HolesWhole, holes.iter().map(|hole| beyond(net, folded, hole)).fold(0.0, f64::max)),
+        item(Check::HolesFree, holes.iter().map(|hole| into_glue(net, folded, hole)).fold(0.0, f64::max)),
+    ];
+    if matches!(brief.top, Top::Flap { .. }) && holes.iter().any(|hole| hole.hole.band == Band::Flap) {
+        let closed = flap_closed(brief, net, folded);
+        items.push(item(Check::FlapHoleMeets, flap_apart(&placed(net, &closed))));
+    }
+    items
+}
+
+/// A hole and the facet in which it lies; its middle in space.
+struct Placed<'a> {
+    hole: &'a Hole,
+    strip: usize,
+    facet: Option<usize>,
+    middle: DVec3,
+}
+
+fn placed<'a>(net: &'a Net, folded: &Folded) -> Vec<Placed<'a>> {
+    let mut all = Vec::new();
+    for (strip, own) in net.strips.iter().enumerate() {
+        for hole in &own.holes {
+            let in_it = |facet: &Turned| {
+                facet.strip == strip
+                    && facet.part == (hole.panel, hole.band)
+                    && facet.flat.contains(hole.centre)
+            };
+            let facet = folded.facets.iter().position(in_it);
+            let middle = facet.map_or(DVec3::INFINITY, |facet| folded.facets[facet].place(hole.centre));
+            all.push(Placed { hole, strip, facet, middle });
+        }
+    }
+    all
+}
+
+/// How far a hole of one face is from the nearest of the other, looking straight through the bag; and a hole in a hem from
+/// the one it lies over.
+fn apart(holes: &[Placed<'_>]) -> f64 {
+    let body = |panel: fn(Panel) -> bool| {
+        holes.iter().filter(move |one| one.hole.band == Band::Body && panel(one.hole.panel))
+    };
+    let nearest = |from: &Placed<'_>, others: &mut dyn Iterator<Item = &Placed<'_>>, through: bool| {
+        let distance = |other: &Placed<'_>| {
+            let way = other.middle - from.middle;
+            if through { way.truncate().length() } else { way.length() }
+        };
+        others.map(distance).fold(f64::INFINITY, f64::min)
+    };
+    let mut worst = 0.0_f64;
+    for one in body(Panel::is_front) {
+        worst = worst.max(nearest(one, &mut body(Panel::is_back), true));
+    }
+    for one in body(Panel::is_back) {
+        worst = worst.max(nearest(one, &mut body(Panel::is_front), true));
+    }
+    for one in holes.iter().filter(|one| one.hole.band == Band::Hem) {
+        let own = holes.iter().filter(|other| {
+            other.hole.band == Band::Body && other.hole.panel.face() == one.hole.panel.face()
+        });
+        worst = worst.max(nearest(one, &mut own.into_iter(), false));
+    }
+    worst
+}
+
+/// How far the hole of the closing flap, laid over, is from the one in the face below it.
+fn flap_apart(holes: &[Placed<'_>]) -> f64 {
+    let flaps = holes.iter().filter(|one| one.hole.band == Band::Flap);
+    let gaps = flaps.map(|flap| {
+        let faces =
+            holes.iter().filter(|one| one.hole.band == Band::Body && one.hole.purpose == flap.hole.purpose);
+        faces.map(|face| (face.middle - flap.middle).truncate().length()).fold(f64::INFINITY, f64::min)
+    });
+    gaps.fold(0.0, f64::max)
+}
+
+/// How far the edge of a hole reaches over a fold, a join or the edge of the paper. A slot lies on a fold: only its ends
+/// count, and the panel they have to stay in.
+fn beyond(net: &Net, folded: &Folded, placed: &Placed<'_>) -> f64 {
+    let hole = placed.hole;
+    if let Shape::Slot { .. } = hole.shape {
+        let strip = &net.strips[placed.strip];
+        let Some(column) = strip.columns.iter().find(|column| column.panel == hole.panel) else {
+            return f64::INFINITY;
+        };
+        let past = |x: Length| (column.x.from - x).max(x - column.x.to).mm();
+        return hole.edge(2).into_iter().map(|end| past(end.x)).fold(0.0, f64::max);
+    }
+    // The hem is punched through the body it lies on; its own edge may end in the hole.
+    if hole.band == Band::Hem {
+        return 0.0;
+    }
+    let Some(facet) = placed.facet else { return f64::INFINITY };
+    let flat = &folded.facets[facet].flat;
+    let corners: Vec<DVec2> = flat.corners.iter().map(|c| DVec2::new(c.x.mm(), c.y.mm())).collect();
+    let outside = hole.edge(POINTS).into_iter().filter(|point| !flat.contains(*point));
+    outside.map(|point| to_edge(&corners, DVec2::new(point.x.mm(), point.y.mm()))).fold(0.0, f64::max)
+}
+
+/// How deep a hole reaches into paper that is glued behind its face: a tab, a joining strip, or where pieces lap at a level.
+fn into_glue(net: &Net, folded: &Folded, placed: &Placed<'_>) -> f64 {
+    let Some(own) = placed.facet.map(|facet| &folded.facets[facet]) else { return 0.0 };
+    let points: Vec<DVec3> = placed
+        .hole
+        .edge(POINTS)
+        .into_iter()
+        .chain([placed.hole.centre])
+        .map(|point| own.place(point))
+        .collect();
+    let is_lap = |facet: &Turned| {
+        net.laps.iter().any(|lap| lap.under == facet.strip && facet.flat.middle().y > lap.line)
+    };
+    let glued = folded.facets.iter().filter(|facet| facet.part.0.is_join() || is_lap(facet));
+    let mut deepest = 0.0_f64;
+    for facet in glued {
+        let back = facet.pose.inverse();
+        let corners: Vec<DVec2> = facet.flat.corners.iter().map(|c| DVec2::new(c.x.mm(), c.y.mm())).collect();
+        for point in &points {
+            let local = back.transform_point3(*point);
+            if local.z.abs() < SAME_PLANE && contains(&corners, local.truncate()) {
+                deepest = deepest.max(to_edge(&corners, local.truncate()));
+            }
+        }
+    }
+    deepest
+}
+
+/// Distance of a point from the nearest side of a polygon.
+fn to_edge(corners: &[DVec2], point: DVec2) -> f64 {
+    let sides = corners.iter().zip(corners.iter().cycle().skip(1));
+    let distance = |(a, b): (&DVec2, &DVec2)| {
+        let along = *b - *a;
+        let share = ((point - *a).dot(along) / along.length_squared().max(1e-12)).clamp(0.0, 1.0);
+        (*a + along * share).distance(point)
+    };
+    sides.map(distance).fold(f64::INFINITY, f64::min)
+}
+
+/// Crossing number.
+fn contains(corners: &[DVec2], point: DVec2) -> bool {
+    let sides = corners.iter().zip(corners.iter().cycle().skip(1));
+    let crosses = |(a, b): &(&DVec2, &DVec2)| {
+        (a.y > point.y) != (b.y > point.y) && point.x < (b.x - a.x) * (point.y - a.y) / (b.y - a.y) + a.x
+    };
+    sides.filter(crosses).count() % 2 == 1
+}

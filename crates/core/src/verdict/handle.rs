@@ -1,0 +1,215 @@
+//! Does the handle fit the face, and can a hand hold it?
+
+use super::{About, Candidate, Finding, Level};
+use crate::brief::{BackingKind, Handle, HandleKind, Top};
+use crate::fittings::handle;
+use crate::plan::Draft;
+use crate::wording::{Figures, list};
+use crate::{Brief, Length};
+
+/// A hem that hides a strap's ends: 1 in at least (common practice).
+const STRAP_HEM: Length = Length::INCH;
+/// The largest hand hole: 4 × 2 (common practice).
+const HAND: (Length, Length) = (Length::inches(4), Length::inches(2));
+/// Fingers need this much above the top edge (our choice).
+const LEAST_DROP: Length = Length::eighths(12);
+
+pub(super) fn find(draft: &Draft) -> Vec<Finding> {
+    let brief = &draft.brief;
+    let mut findings: Vec<Finding> = Vec::new();
+    findings.extend(off_face(brief));
+    findings.extend(strap(brief));
+    findings.extend(hand(brief));
+    findings.extend(too_short(brief));
+    findings
+}
+
+pub(super) fn finding(
+    code: &'static str,
+    level: Level,
+    title: String,
+    why: String,
+    ways: fn(&Draft) -> Vec<Vec<Candidate>>,
+) -> Finding {
+    Finding { code, level, about: vec![About::Handle], title, why, ways }
+}
+
+pub(super) fn with(brief: &Brief, change: impl Fn(&mut Handle)) -> Brief {
+    let mut changed = brief.clone();
+    change(&mut changed.fittings.handle);
+    changed
+}
+
+/// A handle that needs no hole.
+pub(super) fn other_handle(brief: &Brief) -> Vec<Candidate> {
+    let tube = Handle { kind: HandleKind::Tube, ..Handle::default() };
+    let changed =
+        Brief { fittings: crate::brief::Fittings { handle: tube, ..brief.fittings }, ..brief.clone() };
+    vec![Candidate::new("Rolled handles instead", "Glued on outside, they need no hole.", changed)]
+}
+
+/// Wider than the face.
+fn off_face(brief: &Brief) -> Option<Finding> {
+    let fitted = handle(brief)?;
+    let figures = Figures::of(brief);
+    let reach = match fitted.kind {
+        HandleKind::Strap => fitted.opening.half(),
+        HandleKind::Tube | HandleKind::HoledRibbon => fitted.from_centre + brief.fittings.punch.hole.half(),
+        HandleKind::HandHole | HandleKind::GluedRibbon | HandleKind::LongRibbon | HandleKind::Hangers => {
+            fitted.from_centre + fitted.width.half()
+        }
+        HandleKind::None => return None,
+    };
+    let half = brief.finished.width.half();
+    (reach > half).then(|| {
+        finding(
+            "handle.off-face",
+            Level::Blocks,
+            format!("The handle reaches {} past the face", figures.say(reach - half)),
+            format!(
+                "It takes {} on either side of the centre line, and half the face is {}.",
+                figures.say(reach),
+                figures.say(half)
+            ),
+            |draft| {
+                let kind = draft.brief.fittings.handle.kind;
+                let usual = with(&draft.brief, |handle| *handle = Handle { kind, ..Handle::default() });
+                vec![
+                    vec![Candidate::new("Customary figures", "In proportion to this face.", usual)],
+                    other_handle(&draft.brief),
+                ]
+            },
+        )
+    })
+}
+
+/// A strap's ends are hidden under a hem, and it has to go through its slot.
+fn strap(brief: &Brief) -> Vec<Finding> {
+    let Some(fitted) = handle(brief).filter(|handle| handle.kind == HandleKind::Strap) else {
+        return Vec::new();
+    };
+    let figures = Figures::of(brief);
+    let mut findings = Vec::new();
+    let least = brief.customary(STRAP_HEM);
+    if !matches!(brief.top, Top::HemIn { depth } if depth >= least) {
+        findings.push(finding(
+            "handle.strap-hem",
+            Level::Blocks,
+            "A hidden strap needs a hem turned in".to_owned(),
+            format!(
+                "Its slot lies on the hem fold and its ends are glued under the hem, which has to be {} deep at least.",
+                figures.say(least)
+            ),
+            |draft| {
+                let brief = &draft.brief;
+                let depth = brief.customary(STRAP_HEM);
+                let hemmed = Brief { top: Top::HemIn { depth }, ..brief.clone() };
+                let title = format!("Hem in, {}", Figures::of(brief).say(depth));
+                vec![
+                    vec![Candidate::new(title, "It hides the strap’s ends.", hemmed)],
+                    other_handle(brief),
+                ]
+            },
+        ));
+    }
+    let room = brief.customary(Length::eighths(1));
+    if fitted.opening < fitted.width + room {
+        findings.push(finding(
+            "handle.slot-tight",
+            Level::Warns,
+            format!(
+                "A slot of {} is tight for a strap of {}",
+                figures.say(fitted.opening),
+                figures.say(fitted.width)
+            ),
+            format!(
+                "{} to {} more than the strap is customary; tighter, it tears at its ends.",
+                figures.say(room),
+                figures.say(room * 2)
+            ),
+            |draft| {
+                let usual = with(&draft.brief, |handle| handle.opening = None);
+                let title = handle(&usual)
+                    .map(|handle| format!("Slot {}", Figures::of(&draft.brief).say(handle.opening)))
+                    .unwrap_or_default();
+                vec![vec![Candidate::new(title, "The strap then slides through.", usual)]]
+            },
+        ));
+    }
+    findings
+}
+
+fn hand(brief: &Brief) -> Option<Finding> {
+    let fitted = handle(brief).filter(|handle| handle.kind == HandleKind::HandHole)?;
+    let figures = Figures::of(brief);
+    let (wide, tall) = (brief.customary(HAND.0), brief.customary(HAND.1));
+    (fitted.width > wide || fitted.opening > tall).then(|| {
+        finding(
+            "handle.hand-large",
+            Level::Warns,
+            format!("A hand hole of {} is large", figures.by(fitted.width, fitted.opening)),
+            format!(
+                "Up to {} is customary: more than a hand needs weakens the face.",
+                figures.by(wide, tall)
+            ),
+            |draft| {
+                let usual = with(&draft.brief, |handle| (handle.width, handle.opening) = (None, None));
+                vec![vec![Candidate::new("The customary size", "In proportion to this face.", usual)]]
+            },
+        )
+    })
+}
+
+fn too_short(brief: &Brief) -> Option<Finding> {
+    let fitted = handle(brief).filter(|handle| handle.kind != HandleKind::HandHole)?;
+    let figures = Figures::of(brief);
+    let least = brief.customary(LEAST_DROP);
+    if fitted.drop >= least {
+        return None;
+    }
+    let blocked = !fitted.drop.is_positive();
+    let title = if blocked {
+        format!("{} is {} too short for a handle", figures.say(fitted.length), figures.say(-fitted.drop * 2))
+    } else {
+        format!("The handle stands only {} above the top", figures.say(fitted.drop))
+    };
+    let parts = [
+        ("what is below the top edge", fitted.down * 2),
+        (
+            "the way across",
+            if fitted.kind == HandleKind::Strap { brief.finished.gusset } else { fitted.from_centre * 2 },
+        ),
+    ];
+    let parts: Vec<String> =
+        parts.iter().map(|(what, length)| format!("{what} {}", figures.say(*length))).collect();
+    Some(finding(
+        if blocked { "handle.no-drop" } else { "handle.low" },
+        if blocked { Level::Blocks } else { Level::Warns },
+        title,
+        format!(
+            "Of {} {} are taken; fingers need {} above the top.",
+            figures.say(fitted.length),
+            list(&parts),
+            figures.say(least)
+        ),
+        |draft| {
+            let figures = Figures::of(&draft.brief);
+            let usual = with(&draft.brief, |handle| {
+                (handle.length, handle.drop) =
+                    (None, Some(crate::fittings::handle::CUSTOMARY_DROP.half().max(LEAST_DROP)));
+            });
+            let longer = handle(&usual).map_or(Length::ZERO, |handle| handle.length);
+            let title = format!("{} for each handle", figures.say(longer));
+            let closer = with(&draft.brief, |handle| handle.from_centre = None);
+            vec![
+                vec![Candidate::new(title, "A hand then goes through.", usual)],
+                vec![Candidate::new("Customary places", "The ends stand closer together.", closer)],
+            ]
+        },
+    ))
+}
+
+/// True if the handle wants something behind its holes and has a strip there.
+pub(super) fn has_strip(brief: &Brief) -> bool {
+    brief.fittings.backing.kind == BackingKind::Strip
+}

@@ -1,0 +1,264 @@
+//! Can the holes be punched where they are?
+
+use super::handle::{finding, other_handle, with};
+use super::{Candidate, Finding, Level};
+use crate::brief::{ClosureKind, HandleKind, Top};
+use crate::fittings::{FaceHole, On, Purpose, Shape, face_holes, handle};
+use crate::net::{Band, Crease, Hole, Joint, Strip};
+use crate::plan::Draft;
+use crate::wording::Figures;
+use crate::{Brief, Length};
+
+pub(super) fn find(draft: &Draft) -> Vec<Finding> {
+    let brief = &draft.brief;
+    let mut findings: Vec<Finding> = Vec::new();
+    findings.extend(in_glue(draft));
+    findings.extend(over_line(draft));
+    findings.extend(near_edge(brief));
+    findings.extend(hem_edge(brief));
+    findings.extend(out_of_reach(brief));
+    findings
+}
+
+/// What a hole is called: `hole`, `slot`, `opening`.
+fn name(shape: Shape) -> &'static str {
+    match shape {
+        Shape::Round { .. } => "hole",
+        Shape::Slot { .. } => "slot",
+        Shape::Opening { .. } => "opening",
+    }
+}
+
+/// Other places for the holes, the nearest first: inwards and outwards, then up and down, groove by groove.
+fn elsewhere(draft: &Draft) -> Vec<Vec<Candidate>> {
+    let brief = &draft.brief;
+    let figures = Figures::of(brief);
+    let step = brief.board.groove;
+    let Some(fitted) = handle(brief) else { return vec![lower_closure(brief)] };
+    let mut ways = Vec::new();
+    if fitted.kind.is_spaced() {
+        let places = (1..=40).flat_map(|n| {
+            let start = fitted.from_centre;
+            [(start - step * n).ceil_to(step), (start + step * n).floor_to(step)]
+        });
+        let inside = places.filter(|place| place.is_positive() && *place < brief.finished.width.half());
+        let moved = inside.map(|place| {
+            let changed = with(brief, |handle| handle.from_centre = Some(place));
+            let title = format!("{} either side of the centre", figures.say(place));
+            Candidate::new(title, "On both faces alike.", changed)
+        });
+        ways.push(moved.collect());
+    }
+    if fitted.kind != HandleKind::Strap {
+        let places = (1..=24)
+            .flat_map(|n| [(fitted.down - step * n).ceil_to(step), (fitted.down + step * n).floor_to(step)]);
+        let moved = places.filter(|place| place.is_positive()).map(|place| {
+            let changed = with(brief, |handle| handle.down = Some(place));
+            let title = format!("{} below the top", figures.say(place));
+            Candidate::new(title, "On both faces alike.", changed)
+        });
+        ways.push(moved.collect());
+    }
+    if brief.fittings.closure.kind == ClosureKind::RibbonThrough {
+        ways.push(lower_closure(brief));
+    }
+    ways.push(other_handle(brief));
+    ways
+}
+
+fn lower_closure(brief: &Brief) -> Vec<Candidate> {
+    let step = brief.board.groove;
+    let down = crate::fittings::closure::down(brief);
+    (1..=24)
+        .flat_map(|n| [(down - step * n).ceil_to(step), (down + step * n).floor_to(step)])
+        .filter(|place| place.is_positive())
+        .map(|place| {
+            let mut changed = brief.clone();
+            changed.fittings.closure.down = Some(place);
+            let title = format!("The closing’s holes {} from the edge", Figures::of(brief).say(place));
+            Candidate::new(title, "All of them in line.", changed)
+        })
+        .collect()
+}
+
+fn holes(draft: &Draft) -> impl Iterator<Item = (usize, &Strip, &Hole)> {
+    let strips = draft.net.strips.iter().enumerate();
+    strips.flat_map(|(index, strip)| strip.holes.iter().map(move |hole| (index, strip, hole)))
+}
+
+/// A hole through a tab, a joining strip or a lap.
+fn in_glue(draft: &Draft) -> Option<Finding> {
+    let figures = Figures::of(&draft.brief);
+    let width = |joint: Joint| draft.net.strips[joint.strip].columns[joint.column].x.length();
+    for (index, _, hole) in holes(draft).filter(|(.., hole)| hole.band == Band::Body) {
+        let (half, tall) = hole.shape.half();
+        for seam in draft.net.seams.iter().filter(|seam| seam.under.panel.is_join()) {
+            if seam.over.strip != index || seam.over.panel != hole.panel {
+                continue;
+            }
+            let off = (hole.centre.x - seam.over.x).abs() - half;
+            let covered = width(seam.under);
+            if off < covered {
+                return Some(finding(
+                    "handle.hole-in-glue",
+                    Level::Blocks,
+                    format!("A {} goes through the glued tab", name(hole.shape)),
+                    format!(
+                        "Behind the {} a tab of {} is glued, and the {}’s edge is {} from that edge: it would cut into the seam.",
+                        hole.panel.name(),
+                        figures.say(covered),
+                        name(hole.shape),
+                        figures.say(off.max(Length::ZERO))
+                    ),
+                    elsewhere,
+                ));
+            }
+        }
+        for lap in draft.net.laps.iter().filter(|lap| lap.under == index) {
+            if hole.centre.y + tall > lap.line {
+                return Some(finding(
+                    "handle.hole-in-glue",
+                    Level::Blocks,
+                    format!("A {} goes through the join all round", name(hole.shape)),
+                    format!("Above {} two pieces are glued over one another.", figures.say(lap.line)),
+                    elsewhere,
+                ));
+            }
+        }
+    }
+    None
+}
+
+/// A hole over a fold or a join.
+fn over_line(draft: &Draft) -> Option<Finding> {
+    let figures = Figures::of(&draft.brief);
+    holes(draft).filter(|(.., hole)| hole.band != Band::Hem).find_map(|(_, strip, hole)| {
+        let (half, tall) = hole.shape.half();
+        let (left, right) = (hole.centre.x - half, hole.centre.x + half);
+        let (low, high) = (hole.centre.y - tall, hole.centre.y + tall);
+        let slot = matches!(hole.shape, Shape::Slot { .. });
+        let crosses = |crease: &&Crease| {
+            let (x0, x1) = (crease.from.x.min(crease.to.x), crease.from.x.max(crease.to.x));
+            let (y0, y1) = (crease.from.y.min(crease.to.y), crease.from.y.max(crease.to.y));
+            // A slot lies on the hem line and may not reach an upright one.
+            if crease.is_upright() {
+                left < x0 && x0 < right && y0 <= high && low <= y1
+            } else {
+                !slot && x0 < right && left < x1 && y0 < high && low < y1
+            }
+        };
+        let line = strip.creases.iter().find(crosses).map(|crease| crease.role.name());
+        // The edge of a part of a face is a join.
+        let column = strip.columns.iter().find(|column| column.panel == hole.panel)?;
+        let join = (left < column.x.from || right > column.x.to).then_some("edge of its panel");
+        // A hole of the flap stays in the flap, one of a face in its body.
+        let row = strip.rows.iter().find(|row| row.y.touches(hole.centre.y) && row.band != Band::Base);
+        let own = strip.row(Band::Flap).filter(|_| hole.band == Band::Flap).or(row);
+        let on_paper = own.is_some_and(|row| slot || (row.y.from <= low && high <= row.y.to));
+        let line = line.or(join).or((!on_paper).then_some("edge of the paper"))?;
+        Some(finding(
+            "handle.hole-over-line",
+            Level::Blocks,
+            format!("A {} runs over the {line}", name(hole.shape)),
+            format!(
+                "It is {} wide, and its middle is {} from the left edge of the piece and {} from the bottom: the {line} runs through it.",
+                figures.say(half * 2),
+                figures.say(hole.centre.x),
+                figures.say(hole.centre.y)
+            ),
+            elsewhere,
+        ))
+    })
+}
+
+/// A round hole closer to an edge than its own diameter tears out.
+fn near_edge(brief: &Brief) -> Option<Finding> {
+    let figures = Figures::of(brief);
+    let (hole, diameter, left) = face_holes(brief).iter().find_map(|hole| {
+        let Shape::Round { diameter } = hole.shape else { return None };
+        let side = brief.finished.width.half() - hole.across().to.max(-hole.across().from);
+        let top = match (hole.on, brief.top) {
+            (On::Faces(_), _) => hole.below_top()?.from,
+            (On::Flap(up), Top::Flap { depth, .. }) => {
+                (depth - up - diameter.half()).min(up - diameter.half())
+            }
+            (On::Flap(_), _) => return None,
+        };
+        let left = side.min(top);
+        (Length::ZERO <= left && left < diameter).then_some((*hole, diameter, left))
+    })?;
+    let what = if hole.purpose == Purpose::Closure { "The hole of the closing" } else { "A handle hole" };
+    Some(finding(
+        "handle.near-edge",
+        Level::Warns,
+        format!("{what} is only {} from the edge", figures.say(left)),
+        format!("Closer than its own width, {}, the paper tears out under load.", figures.say(diameter)),
+        elsewhere,
+    ))
+}
+
+/// The raw edge of a hem across a hole.
+fn hem_edge(brief: &Brief) -> Option<Finding> {
+    let hem = brief.top.hem();
+    let figures = Figures::of(brief);
+    let span = face_holes(brief)
+        .iter()
+        .filter(|hole| !matches!(hole.shape, Shape::Slot { .. }))
+        .find_map(|hole| hole.below_top().filter(|span| span.from < hem && hem < span.to))?;
+    Some(finding(
+        "handle.hem-edge",
+        Level::Warns,
+        "The edge of the hem runs through a hole".to_owned(),
+        format!(
+            "The hem ends {} below the top; the hole reaches from {} to {}. Half of it would go through two layers, half through one.",
+            figures.say(hem),
+            figures.say(span.from),
+            figures.say(span.to)
+        ),
+        |draft| {
+            let brief = &draft.brief;
+            let lowest = face_holes(brief).iter().filter_map(FaceHole::below_top).map(|span| span.to).max();
+            let deep = (lowest.unwrap_or_default() + brief.fittings.punch.hole).ceil_to(brief.board.groove);
+            let deeper = Brief { top: brief.top.with_depth(deep), ..brief.clone() };
+            let title = format!("Hem {}", Figures::of(brief).say(deep));
+            let mut ways = vec![vec![Candidate::new(title, "It then covers the holes whole.", deeper)]];
+            ways.extend(elsewhere(draft));
+            ways
+        },
+    ))
+}
+
+fn out_of_reach(brief: &Brief) -> Option<Finding> {
+    let figures = Figures::of(brief);
+    let reach = brief.fittings.punch.reach;
+    let far = face_holes(brief).iter().find_map(|hole| {
+        let Shape::Round { .. } = hole.shape else { return None };
+        let down = match (hole.on, brief.top) {
+            (On::Faces(down), _) => down,
+            (On::Flap(up), Top::Flap { depth, .. }) => depth - up,
+            (On::Flap(_), _) => return None,
+        };
+        (down > reach).then_some(down)
+    })?;
+    Some(finding(
+        "handle.out-of-reach",
+        Level::Warns,
+        format!("The punch does not reach {} from the edge", figures.say(far)),
+        format!(
+            "It reaches {} in. Punch before the seam is glued and from another edge, or make the hole with a screw punch.",
+            figures.say(reach)
+        ),
+        |draft| {
+            let brief = &draft.brief;
+            let reach = brief.fittings.punch.reach;
+            let title = format!("{} below the top", Figures::of(brief).say(reach));
+            let higher = with(brief, |handle| handle.down = Some(reach));
+            let mut screw = brief.clone();
+            screw.fittings.punch.reach = screw.finished.height.max(Length::inches(12));
+            vec![
+                vec![Candidate::new(title, "As far as the punch reaches.", higher)],
+                vec![Candidate::new("A screw punch", "It reaches anywhere.", screw)],
+            ]
+        },
+    ))
+}

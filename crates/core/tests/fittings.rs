@@ -1,0 +1,123 @@
+//! Handles on any bag: measured in space, whatever the build.
+#![allow(clippy::unwrap_used)] // In a test, a panic is the failure.
+
+use proptest::prelude::*;
+use wide_fold_core::brief::{
+    BaseHabit, Build, Cuts, Direction, GussetCrease, HandleKind, Places, RunStart, Squares, Top,
+};
+use wide_fold_core::fittings::{backing, handle, strip};
+use wide_fold_core::folded::Folded;
+use wide_fold_core::layout::Kind;
+use wide_fold_core::net::{Band, Hole};
+use wide_fold_core::proof::{Check, Proof};
+use wide_fold_core::{Brief, Length, Net};
+
+const BUILDS: [Build; 6] = [
+    Build::Wrap,
+    Build::CornerPair,
+    Build::CradlePair { squares: Squares::SlitUp },
+    Build::CradlePair { squares: Squares::SlitLevel },
+    Build::FoldedBase { lap: Length::eighths(4) },
+    Build::PleatedFlare { pleats: 2, pleat: Length::eighths(4) },
+];
+
+prop_compose! {
+    /// A bag with ribbon through its holes or a hand hole, of any build, in customary figures.
+    fn carried()(
+        w in 20_i64..110, h in 24_i64..120, d in 8_i64..60, build in 0_usize..9, cuts in 1_usize..128, start in 0_usize..3,
+        left: bool, top in 0_usize..3, hem in 3_i64..24, hand: bool,
+    ) -> Brief {
+        let n = Length::eighths;
+        let d = d.min(w - 6);
+        let mut brief = Brief::new(n(w), n(h.max(d + 8)), n(d));
+        let at = Places::every().nth(cuts).unwrap();
+        brief.build = BUILDS.get(build).copied().unwrap_or(Build::Joined { cuts: Cuts::from(at) });
+        brief.run.start = [RunStart::Gusset, RunStart::Face, RunStart::HalfGusset][start];
+        brief.run.direction = if left { Direction::Left } else { Direction::Right };
+        brief.base = BaseHabit::Full;
+        brief.gusset_crease = GussetCrease::None;
+        brief.top = [Top::Raw, Top::HemIn { depth: n(hem) }, Top::HemOut { depth: n(hem) }][top];
+        brief.fittings.handle.kind = if hand { HandleKind::HandHole } else { HandleKind::HoledRibbon };
+        (brief.sheet.width, brief.sheet.height) = (Length::inches(90), Length::inches(60));
+        brief
+    }
+}
+
+/// Where the holes of one face come to lie in space, in millimetres, sorted.
+fn in_space(net: &Net, folded: &Folded, wanted: impl Fn(&Hole) -> bool) -> Vec<(i64, i64)> {
+    let mut places = Vec::new();
+    for (index, strip) in net.strips.iter().enumerate() {
+        for hole in strip.holes.iter().filter(|hole| wanted(hole)) {
+            let own = folded.facets.iter().find(|facet| {
+                facet.strip == index
+                    && facet.part == (hole.panel, hole.band)
+                    && facet.flat.contains(hole.centre)
+            });
+            // Where a join lets the corner of a hem be cut away, a hole on it falls away too.
+            let Some(own) = own else { continue };
+            let place = own.place(hole.centre);
+            // To a ten-thousandth of a millimetre.
+            places.push(((place.x * 1e4).round() as i64, (place.y * 1e4).round() as i64));
+        }
+    }
+    places.sort_unstable();
+    // A hole over a join is in both parts.
+    places.dedup();
+    places
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(400))]
+
+    /// Looking through the bag, the holes of front and back are in line, whatever pieces they are in.
+    #[test]
+    fn the_holes_of_both_faces_coincide(brief in carried()) {
+        let net = Net::new(&brief);
+        let folded = Folded::new(&net);
+        let front = in_space(&net, &folded, |hole| hole.band == Band::Body && hole.panel.is_front());
+        let back = in_space(&net, &folded, |hole| hole.band == Band::Body && hole.panel.is_back());
+        prop_assert!(!front.is_empty());
+        prop_assert_eq!(&front, &back);
+        // What goes through a hem goes through the face it lies on.
+        for place in in_space(&net, &folded, |hole| hole.band == Band::Hem) {
+            prop_assert!(front.contains(&place));
+        }
+        let proof = Proof::new(&brief, &net, &folded);
+        let meet = proof.items.iter().find(|item| item.check == Check::HolesMeet).unwrap();
+        let on_a_join = net.strips.iter().any(|strip| strip.columns.iter().any(|column| {
+            matches!(column.panel, wide_fold_core::net::Panel::FacePart { .. })
+        }));
+        prop_assert!(meet.passed() || on_a_join);
+    }
+
+    /// One hole out of place in one piece, by the width of a pencil line, and the proof tells.
+    #[test]
+    fn a_hole_out_of_place_is_found(brief in carried(), pick: prop::sample::Index, up: bool, less: bool) {
+        let mut net = Net::new(&brief);
+        let places: Vec<(usize, usize)> = net.strips.iter().enumerate()
+            .flat_map(|(strip, own)| (0..own.holes.len()).map(move |hole| (strip, hole))).collect();
+        let (strip, hole) = places[pick.index(places.len())];
+        let by = if less { -Length::sixty_fourths(2) } else { Length::sixty_fourths(2) };
+        let centre = &mut net.strips[strip].holes[hole].centre;
+        if up { centre.y += by } else { centre.x += by }
+        let proof = Proof::new(&brief, &net, &Folded::new(&net));
+        prop_assert!(!proof.passed());
+    }
+
+    /// Customary strips lie under their hem and within their face, and ribbon gives back its drop.
+    #[test]
+    fn strips_lie_under_the_hem_and_within_the_face(brief in carried(), glued: bool) {
+        let mut brief = brief;
+        brief.fittings.handle.kind = if glued { HandleKind::GluedRibbon } else { HandleKind::HoledRibbon };
+        let own = strip(&brief).unwrap();
+        let margin = backing::margin(&brief);
+        prop_assert!(own.length <= brief.finished.width - margin * 2);
+        if let Top::HemIn { depth } = brief.top {
+            prop_assert!(own.depth <= depth - margin);
+        }
+        prop_assert_eq!(Kind::Reinforcement.size(&brief), (own.length, own.depth));
+        let one = handle(&brief).unwrap();
+        brief.fittings.handle.length = Some(one.length);
+        prop_assert_eq!(handle(&brief).unwrap().drop, one.drop);
+    }
+}
