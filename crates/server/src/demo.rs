@@ -36,20 +36,26 @@ pub fn bags() -> Vec<(&'static str, Value)> {
             "Bud vase",
             json!({
                 "finished": { "width": "3 3/4 in", "height": "6 1/2 in", "gusset": "2 in" },
+                "fittings": { "handle": { "kind": "tube" }, "load": "12 oz" },
+                "extras": ["handle_strips"],
             }),
         ),
         (
             "Tea bowl",
             json!({
                 "finished": { "width": "3 1/4 in", "height": "4 1/2 in", "gusset": "2 1/4 in" },
+                "build": "corner_pair",
                 "top": { "kind": "hem_in", "depth": "1 in" },
                 "gusset_crease": "centre",
+                "fittings": { "handle": { "kind": "holed_ribbon" }, "load": "1 lb" },
             }),
         ),
         (
             "Pair of tumblers",
             json!({
                 "finished": { "width": "4 in", "height": "7 in", "gusset": "2 in" },
+                "fittings": { "handle": { "kind": "hangers" }, "insert": "double", "load": "1 1/2 lb" },
+                "extras": ["hangers"],
             }),
         ),
         (
@@ -58,6 +64,7 @@ pub fn bags() -> Vec<(&'static str, Value)> {
                 "finished": { "width": "110 mm", "height": "125 mm", "gusset": "25 mm" },
                 "run": { "start": "half_gusset", "direction": "left" },
                 "tab": "10 mm",
+                "fittings": { "handle": { "kind": "hand_hole" } },
                 "notch": "5 mm",
                 "sheet": { "width": "210 mm", "height": "297 mm", "directional": false, "turned": true },
                 "board": { "groove": "2.5 mm", "reach": "300 mm" },
@@ -70,6 +77,8 @@ pub fn bags() -> Vec<(&'static str, Value)> {
                 "finished": { "width": "11 1/2 in", "height": "6 in", "gusset": "5 7/8 in" },
                 "build": "joined",
                 "cuts": ["left_back_corner", "right_back_corner", "left_front_corner", "right_front_corner"],
+                "fittings": { "handle": { "kind": "long_ribbon" }, "closure": { "kind": "ribbon_round" },
+                              "load": "3 1/2 lb" },
                 "extras": ["insert", "tag"],
                 "sheet": { "width": "12 in", "height": "12 in", "directional": true, "printed": "one",
                            "grammage": 180 },

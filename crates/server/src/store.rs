@@ -16,6 +16,7 @@ const MIGRATIONS: &[M<'static>] = &[
     M::up(include_str!("../migrations/001_bags.sql")),
     M::up(include_str!("../migrations/002_shelf.sql")),
     M::up(include_str!("../migrations/003_cuts.sql")),
+    M::up(include_str!("../migrations/004_cuts_of_two_papers.sql")),
 ];
 
 const COLUMNS: &str = "id, revision, name, brief, created_at, updated_at, deleted_at";

@@ -3,7 +3,10 @@
 pub mod bag;
 pub mod build;
 pub mod dimension;
+pub mod face;
+pub mod fittings;
 pub mod fold;
+pub mod handle;
 pub mod layout;
 pub mod pass;
 pub mod piece;

@@ -55,6 +55,12 @@ async fn take(service: &Service) -> Result<(), Failed> {
     settle().await;
     browser.shot(&folder.join("bag-flat.png")).await?;
 
+    browser.goto(&address("/bags/2")).await?;
+    browser.find("#stage-handle").await?.click().await?;
+    browser.find(".face-drawing .grip").await?;
+    browser.find(".handle-kinds button").await?;
+    browser.shot(&folder.join("bag-handle.png")).await?;
+
     browser.goto(&address("/bags/5")).await?;
     browser.find_path("//button[text()='Folded bag']").await?.click().await?;
     browser.find(".bag-solid, .bag-drawing").await?;

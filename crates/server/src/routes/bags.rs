@@ -12,7 +12,7 @@ use axum::response::{IntoResponse, Response};
 use jiff::Timestamp;
 use serde::Deserialize;
 use wide_fold_core::Plan;
-use wide_fold_formats::{FormatFault, sheet_svg};
+use wide_fold_formats::{FormatFault, sheet_svg, template_svg};
 
 const LONGEST_NAME: usize = 120;
 
@@ -129,7 +129,23 @@ pub async fn sheet(
     let Query(SheetQuery { sheet }) = query.map_err(|_| Problem::not_found("sheet"))?;
     let plan = Plan::new(&bag.brief()?).map_err(FormatFault::from)?;
     let svg = sheet_svg(&plan, &bag.name, sheet).ok_or_else(|| Problem::not_found("sheet"))?;
-    let disposition = format!("attachment; filename=\"{}-sheet-{}.svg\"", file_name(&bag.name), sheet + 1);
+    attached(svg, &format!("{}-sheet-{}.svg", file_name(&bag.name), sheet + 1))
+}
+
+/// The template of a bag's holes at 1:1, as SVG in millimetres.
+#[utoipa::path(get, path = "/api/bags/{id}/template.svg", params(("id" = i64, Path)), responses(
+    (status = 200, body = String, content_type = "image/svg+xml"),
+    (status = 404, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn template(State(store): State<Store>, id: Id) -> Result<Response, Problem> {
+    let bag = kept(&store, id).await?;
+    let svg = template_svg(&bag.brief()?, &bag.name).ok_or_else(|| Problem::not_found("hole template"))?;
+    attached(svg, &format!("{}-holes.svg", file_name(&bag.name)))
+}
+
+/// A drawing to keep as a file.
+fn attached(svg: String, name: &str) -> Result<Response, Problem> {
+    let disposition = format!("attachment; filename=\"{name}\"");
     let headers = [
         (header::CONTENT_TYPE, HeaderValue::from_static("image/svg+xml")),
         (

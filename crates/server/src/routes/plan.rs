@@ -3,6 +3,7 @@
 use crate::problem::{Body, Problem};
 use crate::view::build::{BuildView, RescaledView};
 use crate::view::fold::FoldView;
+use crate::view::handle::HandleChoiceView;
 use crate::view::plan::PlanView;
 use crate::view::sheet::CommonSheet;
 use axum::Json;
@@ -23,6 +24,15 @@ pub async fn plan(Body(text): Body<BriefText>) -> Result<Json<PlanView>, Problem
 ))]
 pub async fn builds(Body(text): Body<BriefText>) -> Result<Json<Vec<BuildView>>, Problem> {
     Ok(Json(BuildView::all(&Brief::try_from(&text)?)))
+}
+
+/// Every kind of handle, drawn on this bag.
+#[utoipa::path(post, path = "/api/handles", request_body = BriefText, responses(
+    (status = 200, body = [HandleChoiceView]),
+    (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn handles(Body(text): Body<BriefText>) -> Result<Json<Vec<HandleChoiceView>>, Problem> {
+    Ok(Json(HandleChoiceView::all(&Brief::try_from(&text)?)))
 }
 
 /// The same bag, in proportion, on other sheets.

@@ -4,6 +4,7 @@ use super::bags::Id;
 use super::plan::planned;
 use super::shelf::{number, paper, read_paper, written};
 use crate::problem::{Body, Problem};
+use crate::store::StoreError;
 use crate::store::cuts::{self, Cut};
 use crate::store::{Store, shelf};
 use crate::view::ways::{
@@ -85,13 +86,16 @@ async fn apart<T: Send + 'static>(
 pub struct TakeText {
     /// The paper's number.
     pub paper: i64,
+    /// The number of the gussets' paper, for a bag that has one.
+    #[serde(default)]
+    pub side_paper: Option<i64>,
 }
 
 /// What has been taken for a bag.
 #[derive(Clone, Debug, Serialize, ToSchema)]
 pub struct TakenView {
-    /// The paper's number.
-    pub paper: i64,
+    /// The numbers of the papers.
+    pub papers: Vec<i64>,
     /// What was taken: `3 sheets of Iron-spot card`.
     pub says: String,
 }
@@ -106,11 +110,10 @@ pub async fn cut(State(store): State<Store>, id: Id) -> Result<Json<Option<Taken
     let found = store
         .run(move |connection| {
             crate::store::find(connection, id)?;
-            let Some(cut) = cuts::find(connection, id)? else { return Ok(None) };
-            Ok(Some((cut, shelf::name(connection, cut.paper)?)))
+            named(connection, cuts::find(connection, id)?)
         })
         .await?;
-    Ok(Json(found.map(|(cut, name)| taken_view(cut, &name))))
+    Ok(Json((!found.is_empty()).then(|| taken_view(&found))))
 }
 
 /// Take the paper for a bag from the shelf, as much as its plan needs.
@@ -131,25 +134,44 @@ pub async fn take(
         let detail = "The bag does not fit its sheet yet: there is nothing to cut.";
         return Err(Problem::new(StatusCode::CONFLICT, "unfit", detail));
     }
-    let (sheets, length) = (plan.layout.own_sheets(), plan.brief.sheet.height);
-    let own = plan.brief.sheet.clone();
-    let (cut, name) = store
+    let needs = needs(&plan);
+    let papers = match (needs.len(), text.side_paper) {
+        (2, None) => {
+            let detail = "This bag’s gussets come from another paper: say which one to take too.";
+            return Err(Problem::new(StatusCode::CONFLICT, "side-paper", detail));
+        }
+        (2, Some(side)) => vec![text.paper, side],
+        _ => vec![text.paper],
+    };
+    let taken = store
         .run(move |connection| {
-            let cut = cuts::take(connection, id, text.paper, |kept| {
+            let taken = cuts::take(connection, id, &papers, |place, kept| {
+                let (sheets, own) = &needs[place];
                 let paper = read_paper(kept).map_err(|problem| problem.detail)?;
                 let fits = own.width <= paper.sheet.width && own.height <= paper.sheet.height;
                 if !fits {
                     return Err(format!("{} is smaller than the sheet this bag is cut from.", paper.name));
                 }
-                let taken = paper.taken(sheets, length);
+                let taken = paper.taken(*sheets, own.height);
                 let left = paper.without(taken)?;
                 let left = written(&left).map_err(|problem| problem.detail)?;
                 Ok((left, taken.sheets, taken.length.nm()))
             })?;
-            Ok((cut, shelf::name(connection, cut.paper)?))
+            named(connection, taken)
         })
         .await?;
-    Ok(Json(taken_view(cut, &name)))
+    Ok(Json(taken_view(&taken)))
+}
+
+/// How many sheets of which paper a bag takes: its own, and those of the gussets' paper if it has one.
+fn needs(plan: &wide_fold_core::Plan) -> Vec<(u32, wide_fold_core::Sheet)> {
+    let own = plan.layout.own_sheets();
+    let side = plan.brief.side_sheet.clone().map(|sheet| (plan.layout.sheet_count() - own, sheet));
+    std::iter::once((own, plan.brief.sheet.clone())).chain(side).collect()
+}
+
+fn named(connection: &rusqlite::Connection, cuts: Vec<Cut>) -> Result<Vec<(Cut, String)>, StoreError> {
+    cuts.into_iter().map(|cut| Ok((cut, shelf::name(connection, cut.paper)?))).collect()
 }
 
 /// Give the paper of a bag back to the shelf.
@@ -170,11 +192,14 @@ pub async fn give_back(State(store): State<Store>, id: Id) -> Result<StatusCode,
     if had { Ok(StatusCode::NO_CONTENT) } else { Err(Problem::not_found("paper taken for this bag")) }
 }
 
-fn taken_view(cut: Cut, name: &str) -> TakenView {
-    let says = match cut.sheets {
+fn taken_view(cuts: &[(Cut, String)]) -> TakenView {
+    let says = |(cut, name): &(Cut, String)| match cut.sheets {
         0 => format!("{} of {name}", Length::from_nm(cut.length_nm)),
         1 => format!("one sheet of {name}"),
         sheets => format!("{sheets} sheets of {name}"),
     };
-    TakenView { paper: cut.paper, says }
+    TakenView {
+        papers: cuts.iter().map(|(cut, _)| cut.paper).collect(),
+        says: cuts.iter().map(says).collect::<Vec<_>>().join(" and "),
+    }
 }

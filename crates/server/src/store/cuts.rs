@@ -3,7 +3,7 @@
 use super::{Result, StoreError};
 use rusqlite::{Connection, OptionalExtension, TransactionBehavior, named_params};
 
-/// What was taken for a bag.
+/// What was taken of one paper for a bag.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 pub struct Cut {
     /// The paper's number.
@@ -14,66 +14,76 @@ pub struct Cut {
     pub length_nm: i64,
 }
 
-/// What was taken for a bag, if anything was.
+/// What was taken for a bag, paper by paper; nothing if none was.
 ///
 /// # Errors
 /// [`StoreError::Database`].
-pub fn find(connection: &Connection, bag: i64) -> Result<Option<Cut>> {
-    let sql = "SELECT paper, sheets, length_nm FROM cut WHERE bag = :bag";
+pub fn find(connection: &Connection, bag: i64) -> Result<Vec<Cut>> {
+    let sql = "SELECT paper, sheets, length_nm FROM cut WHERE bag = :bag ORDER BY rowid";
     let read = |row: &rusqlite::Row<'_>| {
         Ok(Cut { paper: row.get("paper")?, sheets: row.get("sheets")?, length_nm: row.get("length_nm")? })
     };
-    Ok(connection.prepare_cached(sql)?.query_row(named_params! { ":bag": bag }, read).optional()?)
+    let mut statement = connection.prepare_cached(sql)?;
+    let found = statement.query_map(named_params! { ":bag": bag }, read)?;
+    Ok(found.collect::<rusqlite::Result<_>>()?)
 }
 
-/// Takes paper for a bag: `rest` makes of the paper as it is kept the one that is left, and says how much was taken. Nothing is
-/// changed if it refuses, or if paper has been taken for the bag already.
+/// Takes papers for a bag, one after the other: `rest` is given the place in the list and the paper as it is kept; it makes
+/// the one that is left, and says how much was taken. Nothing is changed if it refuses any of them, or if paper has been
+/// taken for the bag already.
 ///
 /// # Errors
 /// [`StoreError::NoPaper`], [`StoreError::AlreadyCut`], [`StoreError::Short`] with the sentence of `rest`.
 pub fn take(
     connection: &mut Connection,
     bag: i64,
-    paper: i64,
-    rest: impl FnOnce(&str) -> std::result::Result<(String, u32, i64), String>,
-) -> Result<Cut> {
+    papers: &[i64],
+    rest: impl Fn(usize, &str) -> std::result::Result<(String, u32, i64), String>,
+) -> Result<Vec<Cut>> {
     let transaction = connection.transaction_with_behavior(TransactionBehavior::Immediate)?;
     super::find(&transaction, bag)?;
-    if find(&transaction, bag)?.is_some() {
+    if !find(&transaction, bag)?.is_empty() {
         return Err(StoreError::AlreadyCut);
     }
-    let kept: String = transaction
-        .prepare_cached("SELECT paper FROM paper WHERE id = :id AND deleted_at IS NULL")?
-        .query_row(named_params! { ":id": paper }, |row| row.get(0))
-        .optional()?
-        .ok_or(StoreError::NoPaper)?;
-    let (left, sheets, length_nm) = rest(&kept).map_err(StoreError::Short)?;
-    put(&transaction, paper, &left)?;
-    let sql = "INSERT INTO cut (bag, paper, sheets, length_nm) VALUES (:bag, :paper, :sheets, :length)";
-    let values = named_params! { ":bag": bag, ":paper": paper, ":sheets": sheets, ":length": length_nm };
-    transaction.prepare_cached(sql)?.execute(values)?;
+    for (place, paper) in papers.iter().enumerate() {
+        let kept: String = transaction
+            .prepare_cached("SELECT paper FROM paper WHERE id = :id AND deleted_at IS NULL")?
+            .query_row(named_params! { ":id": paper }, |row| row.get(0))
+            .optional()?
+            .ok_or(StoreError::NoPaper)?;
+        let (left, sheets, length_nm) = rest(place, &kept).map_err(StoreError::Short)?;
+        put(&transaction, *paper, &left)?;
+        // Faces and gussets may come from the same paper.
+        let sql = "INSERT INTO cut (bag, paper, sheets, length_nm) VALUES (:bag, :paper, :sheets, :length)
+             ON CONFLICT DO UPDATE SET sheets = sheets + :sheets, length_nm = length_nm + :length";
+        let values = named_params! { ":bag": bag, ":paper": paper, ":sheets": sheets, ":length": length_nm };
+        transaction.prepare_cached(sql)?.execute(values)?;
+    }
+    let taken = find(&transaction, bag)?;
     transaction.commit()?;
-    Ok(Cut { paper, sheets, length_nm })
+    Ok(taken)
 }
 
-/// Gives back what was taken for a bag: `whole` makes of the paper as it is kept the one with it. True if there was anything.
+/// Gives back what was taken for a bag: `whole` makes of a paper as it is kept the one with it. True if there was anything.
 ///
 /// # Errors
 /// [`StoreError::Database`]; [`StoreError::Short`] with the sentence of `whole`.
 pub fn give_back(
     connection: &mut Connection,
     bag: i64,
-    whole: impl FnOnce(&str, Cut) -> std::result::Result<String, String>,
+    whole: impl Fn(&str, Cut) -> std::result::Result<String, String>,
 ) -> Result<bool> {
     let transaction = connection.transaction_with_behavior(TransactionBehavior::Immediate)?;
-    let Some(cut) = find(&transaction, bag)? else { return Ok(false) };
-    let kept: String = transaction
-        .prepare_cached("SELECT paper FROM paper WHERE id = :id")?
-        .query_row(named_params! { ":id": cut.paper }, |row| row.get(0))?;
-    put(&transaction, cut.paper, &whole(&kept, cut).map_err(StoreError::Short)?)?;
+    let cuts = find(&transaction, bag)?;
+    for cut in &cuts {
+        let kept: String = transaction
+            .prepare_cached("SELECT paper FROM paper WHERE id = :id")?
+            .query_row(named_params! { ":id": cut.paper }, |row| row.get(0))?;
+        put(&transaction, cut.paper, &whole(&kept, *cut).map_err(StoreError::Short)?)?;
+    }
     transaction.prepare_cached("DELETE FROM cut WHERE bag = :bag")?.execute(named_params! { ":bag": bag })?;
     transaction.commit()?;
-    Ok(true)
+    Ok(!cuts.is_empty())
 }
 
 fn put(connection: &Connection, id: i64, paper: &str) -> Result<()> {

@@ -1,9 +1,11 @@
 //! The bag on its way from the unrolled pieces to the open bag, as polygons in space.
 
+use super::face::what_name;
 use serde::Serialize;
 use utoipa::ToSchema;
 use wide_fold_core::Plan;
 use wide_fold_core::brief::{Build, ClosingOrder, Top};
+use wide_fold_core::fittings::drawing::{Solid, What, in_space};
 use wide_fold_core::folded::Turned;
 use wide_fold_core::folded::motion::{Leg, at, legs};
 use wide_fold_core::net::{Band, Lap};
@@ -26,6 +28,8 @@ pub struct FoldView {
     pub legs: Vec<LegView>,
     /// The facets, in the order in which every pose lists them.
     pub facets: Vec<FacetView>,
+    /// Handle, mats and band on the open bag, as further facets.
+    pub fittings: StandingView,
     /// Poses evenly spaced from unrolled to finished.
     pub poses: Vec<PoseView>,
     /// The bag folded flat, if it is made to be.
@@ -44,10 +48,37 @@ pub struct StandingView {
 }
 
 impl StandingView {
+    /// What is put on the bag of a plan, piece by flat piece.
+    fn fittings(plan: &Plan) -> Self {
+        let solids = in_space(&plan.brief, &plan.net, &plan.folded);
+        let facet = |solid: &Solid| FacetView {
+            name: match solid.what {
+                What::Tube => "rolled handle".to_owned(),
+                what => what_name(what).to_owned(),
+            },
+            what: Some(what_name(solid.what)),
+            strip: 0,
+            piece: 0,
+            sheet: None,
+            lift: 0.0,
+            shows_up: false,
+            flat: Vec::new(),
+            holes: Vec::new(),
+        };
+        Self {
+            facets: solids.iter().map(facet).collect(),
+            pose: solids.iter().map(|solid| solid.corners.iter().map(|c| c.to_array()).collect()).collect(),
+        }
+    }
+
     /// The bag of a plan, open and standing.
     pub fn new(plan: &Plan) -> Self {
-        let facets = &plan.folded.facets;
-        Self { facets: FacetView::all(plan), pose: facets.iter().map(corners).collect() }
+        let mut standing =
+            Self { facets: FacetView::all(plan), pose: plan.folded.facets.iter().map(corners).collect() };
+        let Self { facets, pose } = Self::fittings(plan);
+        standing.facets.extend(facets);
+        standing.pose.extend(pose);
+        standing
     }
 }
 
@@ -83,6 +114,10 @@ pub struct FacetView {
     pub shows_up: bool,
     /// Its corners on the strip, from the left and from the bottom, in millimetres.
     pub flat: Vec<[f64; 2]>,
+    /// Edges of the holes in it, in the same frame; of a slot its two ends.
+    pub holes: Vec<Vec<[f64; 2]>>,
+    /// What it is if it is no part of the bag's paper: `ribbon`, `mat`.
+    pub what: Option<&'static str>,
 }
 
 /// Where every facet is.
@@ -120,6 +155,7 @@ impl FoldView {
         Self {
             legs: legs(plan.brief.build).into_iter().map(leg).collect(),
             facets: FacetView::all(plan),
+            fittings: StandingView::fittings(plan),
             poses: (0..=POSES).map(pose).collect(),
             flat: plan.brief.gusset_crease.folds_flat().then(|| flat(plan)).flatten(),
             checks: plan.proof.items.iter().map(concerned).collect(),
@@ -185,6 +221,13 @@ impl FacetView {
             lift: APART * lift(plan, facet),
             shows_up: matches!(band, Band::Body | Band::Flap) && !panel.is_join() && is_largest(plan, facet),
             flat: facet.flat.corners.iter().map(|corner| super::point(*corner)).collect(),
+            holes: plan.net.strips[facet.strip]
+                .holes
+                .iter()
+                .filter(|hole| facet.part == (hole.panel, hole.band) && facet.flat.contains(hole.centre))
+                .map(|hole| hole.edge(16).into_iter().map(super::point).collect())
+                .collect(),
+            what: None,
         }
     }
 }

@@ -37,6 +37,19 @@ pub struct PieceView {
     pub cuts: Vec<CutView>,
     /// Where glue goes.
     pub glue: Vec<GlueView>,
+    /// Holes, slots and openings.
+    pub holes: Vec<HoleView>,
+}
+
+/// A hole.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct HoleView {
+    /// Its name: `h0`.
+    pub id: String,
+    /// Points of its edge; of a slot its two ends.
+    pub edge: Vec<[f64; 2]>,
+    /// What it is, and where its middle lies.
+    pub says: String,
 }
 
 /// A panel or a band.
@@ -205,6 +218,16 @@ impl PieceView {
                     face: face(glue.face),
                     corners: glue.corners.iter().copied().map(point).collect(),
                     says: strip.describe_glue(glue),
+                })
+                .collect(),
+            holes: strip
+                .holes
+                .iter()
+                .enumerate()
+                .map(|(index, hole)| HoleView {
+                    id: format!("h{index}"),
+                    edge: hole.edge(24).into_iter().map(point).collect(),
+                    says: strip.describe_hole(hole, unit),
                 })
                 .collect(),
         }

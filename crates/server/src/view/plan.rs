@@ -1,13 +1,14 @@
 //! The whole plan.
 
 use super::dimension::DimensionView;
+use super::fittings::FittingsView;
 use super::layout::LayoutView;
 use super::pass::{PassView, StepView};
 use super::piece::PieceView;
 use super::verdict::{ProofView, VerdictView};
 use serde::Serialize;
 use utoipa::ToSchema;
-use wide_fold_core::brief::{BaseHabit, Build, Joins, Place, Top};
+use wide_fold_core::brief::{BaseHabit, Build, Place, Top};
 use wide_fold_core::folded::surfaces::{Surface, Way};
 use wide_fold_core::net::Face;
 use wide_fold_core::{Brief, Length, Plan, Unit};
@@ -31,6 +32,8 @@ pub struct PlanView {
     pub settings: SettingsView,
     /// Measurements that are edited on the drawing.
     pub dimensions: Vec<DimensionView>,
+    /// Handle, backing, closure, insert and decoration.
+    pub fittings: FittingsView,
     /// What to cut out.
     pub pieces: Vec<PieceView>,
     /// Where it lies on the sheet.
@@ -136,10 +139,7 @@ impl PlanView {
                     (Build::FoldedBase { lap }, _) | (_, BaseHabit::HalfAndLap { lap }) => Some(length(lap)),
                     _ => None,
                 },
-                strip: match brief.joins {
-                    Joins::Strips { width } => Some(length(width)),
-                    Joins::Tabs => None,
-                },
+                strip: brief.joins.strip().map(length),
                 weights: brief.weights.into(),
                 back_part: cuts
                     .filter(|cuts| cuts.at.has(Place::InsideBack))
@@ -157,6 +157,7 @@ impl PlanView {
                 sheet_height: LengthView::new(brief.sheet.height, unit),
             },
             dimensions: DimensionView::all(plan),
+            fittings: FittingsView::new(plan),
             pieces: plan.pieces.iter().map(|piece| PieceView::new(piece, unit)).collect(),
             layout: LayoutView::new(&plan.layout, unit),
             passes: plan.passes.iter().map(|pass| PassView::new(pass, unit)).collect(),

@@ -15,7 +15,7 @@ pub struct VerdictView {
     pub code: &'static str,
     /// `blocks`, `warns` or `notes`.
     pub level: &'static str,
-    /// Parts of the drawing it is about: `sheet`, `tab`, `base`, `hem`, `gussets`, or a crease of a piece (`1:c0`).
+    /// Parts of the drawing it is about: `sheet`, `tab`, `base`, `hem`, `gussets`, `handle`, `decoration`, or a crease of a piece (`1:c0`).
     pub about: Vec<String>,
     /// The judgement.
     pub title: String,
@@ -131,6 +131,8 @@ fn about(about: &About) -> String {
         About::Base => "base".to_owned(),
         About::Hem => "hem".to_owned(),
         About::Gussets => "gussets".to_owned(),
+        About::Handle => "handle".to_owned(),
+        About::Decoration => "decoration".to_owned(),
         About::Crease { piece, crease } => format!("{piece}:c{crease}"),
     }
 }

@@ -169,3 +169,22 @@ async fn paper_is_taken_for_a_bag_and_given_back(service: Service) {
     let shelf = service.send(Method::GET, "/api/shelf", &[], "").await.json();
     assert_eq!(shelf[4]["paper"]["height"], "106 in");
 }
+
+#[rstest]
+#[tokio::test]
+async fn both_papers_of_a_bag_are_taken(service: Service) {
+    let mut brief = platter();
+    brief["side_sheet"] = json!({ "width": "30 in", "height": "14 in" });
+    let bag = service.post("/api/bags", &json!({ "name": "Platter", "brief": brief })).await.json();
+    let path = format!("/api/bags/{}/cut", bag["id"]);
+    // Which paper the gussets come from has to be said; refused, nothing is taken.
+    assert_eq!(service.post(&path, &json!({ "paper": 1 })).await.status, StatusCode::CONFLICT);
+    let missing = service.post(&path, &json!({ "paper": 1, "side_paper": 99 })).await;
+    assert_eq!(missing.status, StatusCode::NOT_FOUND);
+    let taken = service.post(&path, &json!({ "paper": 1, "side_paper": 5 })).await.json();
+    assert_eq!(taken["says"], "2 sheets of Speckled stoneware pad and 14 in of Throwing-rings wrap");
+    assert_eq!(taken["papers"], json!([1, 5]));
+    assert_eq!(service.send(Method::DELETE, &path, &[], "").await.status, StatusCode::NO_CONTENT);
+    let shelf = service.send(Method::GET, "/api/shelf", &[], "").await.json();
+    assert_eq!((&shelf[0]["paper"]["count"], &shelf[4]["paper"]["height"]), (&json!(24), &json!("120 in")));
+}

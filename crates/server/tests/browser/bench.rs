@@ -201,7 +201,7 @@ async fn lines_are_read_by_keyboard() {
         house.browser.type_keys(&Key::Right.to_string()).await.unwrap();
         assert_eq!(house.browser.run(script).await.unwrap(), Value::Bool(true));
     }
-    house.browser.type_keys("3").await.unwrap();
+    house.browser.type_keys("4").await.unwrap();
     house.reads("Score from the left edge").await;
 }
 

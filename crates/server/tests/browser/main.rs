@@ -3,6 +3,7 @@
 
 mod bench;
 mod folding;
+mod handle;
 mod house;
 mod screens;
 mod shelf;

@@ -1,0 +1,134 @@
+//! One face of a bag as it is drawn, with its holes and everything on it.
+//!
+//! Frame: x from the centre line of the face to the right of one who looks at it, y from the base line up; millimetres.
+
+use serde::Serialize;
+use utoipa::ToSchema;
+use wide_fold_core::Brief;
+use wide_fold_core::brief::{Across, GussetCrease, Top};
+use wide_fold_core::fittings::drawing::{Mark, What, face_marks};
+use wide_fold_core::fittings::{On, Purpose, face_holes};
+use wide_fold_core::net::{Band, Hole, Panel, Point};
+
+/// One face as it is drawn.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct FaceView {
+    /// Width of the face.
+    pub width_mm: f64,
+    /// Base line to top edge.
+    pub height_mm: f64,
+    /// Depth of a hem, seen or not.
+    pub hem_mm: f64,
+    /// True if the hem is seen.
+    pub hem_out: bool,
+    /// How far a closing flap runs on above the top.
+    pub flap_mm: f64,
+    /// Height of a fold-flat line across the front.
+    pub fold_flat_mm: Option<f64>,
+    /// How high the handle stands above the top edge.
+    pub above_mm: f64,
+    /// Ribbons, strips, mats.
+    pub marks: Vec<MarkView>,
+    /// Holes.
+    pub holes: Vec<HoleMarkView>,
+}
+
+/// Something on a face.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct MarkView {
+    /// `ribbon`, `tube`, `strap`, `hanger`, `strip`, `mat`, `band`, `pocket`, `clip`, `magnet`.
+    pub what: &'static str,
+    /// True if it lies inside the bag.
+    pub inside: bool,
+    /// A way along which it runs, or the corners of an area.
+    pub points: Vec<[f64; 2]>,
+    /// Width of what runs along the points; zero for an area.
+    pub width_mm: f64,
+}
+
+/// A hole of a face or of the closing flap.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct HoleMarkView {
+    /// `handle`, `strap`, `hand` or `closure`.
+    pub purpose: &'static str,
+    /// Its middle.
+    pub at: [f64; 2],
+    /// Points of its edge; of a slot its two ends.
+    pub edge: Vec<[f64; 2]>,
+}
+
+impl FaceView {
+    /// The face of a brief's bag.
+    pub fn new(brief: &Brief) -> Self {
+        let size = brief.finished;
+        let top = size.height;
+        let holes = face_holes(brief).into_iter().map(|hole| {
+            let y = match hole.on {
+                On::Faces(down) => top - down,
+                On::Flap(up) => top + up,
+            };
+            let centre = Point::new(hole.aside, y);
+            let (shape, purpose) = (hole.shape, hole.purpose);
+            let own = Hole { centre, shape, purpose, panel: Panel::Front, band: Band::Body };
+            HoleMarkView {
+                purpose: purpose_name(purpose),
+                at: super::point(centre),
+                edge: own.edge(24).into_iter().map(super::point).collect(),
+            }
+        });
+        let marks = face_marks(brief);
+        let highest = marks
+            .iter()
+            .flat_map(|mark| mark.points.iter().map(|[_, y]| y + mark.width / 2.0))
+            .fold(0.0, f64::max);
+        Self {
+            width_mm: size.width.mm(),
+            height_mm: top.mm(),
+            hem_mm: brief.top.hem().mm(),
+            hem_out: matches!(brief.top, Top::HemOut { .. }),
+            flap_mm: if let Top::Flap { depth, .. } = brief.top { depth.mm() } else { 0.0 },
+            fold_flat_mm: matches!(brief.gusset_crease, GussetCrease::FoldFlat { across: Across::BothFaces })
+                .then(|| brief.apex().mm()),
+            above_mm: (highest - top.mm()).max(0.0),
+            marks: marks.iter().map(MarkView::new).collect(),
+            holes: holes.collect(),
+        }
+    }
+}
+
+impl MarkView {
+    fn new(mark: &Mark) -> Self {
+        Self {
+            what: what_name(mark.what),
+            inside: mark.inside,
+            points: mark.points.clone(),
+            width_mm: mark.width,
+        }
+    }
+}
+
+/// How a thing on a bag is spelled.
+pub(super) fn what_name(what: What) -> &'static str {
+    match what {
+        What::Ribbon => "ribbon",
+        What::Tube => "tube",
+        What::Strap => "strap",
+        What::Hanger => "hanger",
+        What::Strip => "strip",
+        What::Mat => "mat",
+        What::Band => "band",
+        What::Pocket => "pocket",
+        What::Clip => "clip",
+        What::Magnet => "magnet",
+    }
+}
+
+/// How a hole's purpose is spelled.
+pub(super) fn purpose_name(purpose: Purpose) -> &'static str {
+    match purpose {
+        Purpose::Handle => "handle",
+        Purpose::Strap => "strap",
+        Purpose::Hand => "hand",
+        Purpose::Closure => "closure",
+    }
+}
