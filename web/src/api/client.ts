@@ -21,6 +21,8 @@ export type Pass = Schemas["PassView"];
 export type Standing = Schemas["StandingView"];
 export type Facet = Schemas["FacetView"];
 export type Fold = Schemas["FoldView"];
+export type Face = Schemas["FaceView"];
+export type FittingFigure = Schemas["FigureView"];
 export type ShelfPaper = Schemas["PaperView"];
 export type PaperText = Schemas["PaperText"];
 export type Way = Schemas["WayView"];
@@ -67,6 +69,10 @@ export const plan = (brief: Brief, signal?: AbortSignal) =>
   answer(client.POST("/api/plan", { body: brief, signal }));
 
 export const fold = (brief: Brief) => answer(client.POST("/api/fold", { body: brief }));
+
+export const handles = (brief: Brief) => answer(client.POST("/api/handles", { body: brief }));
+
+export const templateUrl = (bag: number) => `/api/bags/${bag}/template.svg`;
 
 export const builds = (brief: Brief) => answer(client.POST("/api/builds", { body: brief }));
 
@@ -135,8 +141,8 @@ export const layoutBags = (bags: Schemas["CopiesText"][], signal?: AbortSignal) 
 export const cutOf = (bag: number) =>
   answer(client.GET("/api/bags/{id}/cut", { params: { path: { id: bag } } }));
 
-export const takeFor = (bag: number, paper: number) =>
-  answer(client.POST("/api/bags/{id}/cut", { params: { path: { id: bag } }, body: { paper } }));
+export const takeFor = ({ bag, ...body }: { bag: number; paper: number; side_paper?: number }) =>
+  answer(client.POST("/api/bags/{id}/cut", { params: { path: { id: bag } }, body }));
 
 export const giveBack = (bag: number) =>
   answer(client.DELETE("/api/bags/{id}/cut", { params: { path: { id: bag } } }));

@@ -111,6 +111,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bags/{id}/template.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The template of a bag's holes at 1:1, as SVG in millimetres. */
+        get: operations["template"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds": {
         parameters: {
             query?: never;
@@ -139,6 +156,23 @@ export interface paths {
         put?: never;
         /** The bag on its way from the unrolled pieces to the open bag. */
         post: operations["fold"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every kind of handle, drawn on this bag. */
+        post: operations["handles"];
         delete?: never;
         options?: never;
         head?: never;
@@ -372,6 +406,29 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * @description What holds the holes of a handle, or the ends of a glued ribbon.
+         * @enum {string}
+         */
+        BackingKindText: "strip" | "eyelets" | "none";
+        /** @description What holds the handle's holes or ends. */
+        BackingText: {
+            /**
+             * @description Depth of the strip.
+             * @default null
+             */
+            depth?: string | null;
+            /**
+             * @description Which kind.
+             * @default strip
+             */
+            kind?: components["schemas"]["BackingKindText"];
+            /**
+             * @description Length of the strip along the top.
+             * @default null
+             */
+            length?: string | null;
+        };
         /** @description A bag to be saved. */
         BagDraft: {
             /** @description What is asked for. */
@@ -516,6 +573,8 @@ export interface components {
             extras?: components["schemas"]["ExtraText"][];
             /** @description Size of the open, standing bag. */
             finished: components["schemas"]["FinishedText"];
+            /** @description Handle, closure, insert, decoration; none but an insert if left out. */
+            fittings?: components["schemas"]["FittingsText"];
             /** @description What is scored down the gussets, and across so that the bag folds flat. */
             gusset_crease?: components["schemas"]["GussetCreaseText"];
             /** @description Tabs, or joining strips in place of them. */
@@ -548,6 +607,8 @@ export interface components {
             squares?: components["schemas"]["SquaresText"];
             /** @description Width of a joining strip, unfolded; 1 in if left out. */
             strip?: string | null;
+            /** @description Where a joined run whose joins are mixed has strips. */
+            strips_at?: components["schemas"]["PlaceText"][];
             /**
              * @description Width of the glue tab; ½ in if left out.
              * @example 1/2 in
@@ -590,6 +651,24 @@ export interface components {
          * @enum {string}
          */
         ClosingText: "back_first" | "gussets_first";
+        /**
+         * @description What keeps a bag shut.
+         * @enum {string}
+         */
+        ClosureKindText: "none" | "clip" | "bow" | "ribbon_through" | "ribbon_round" | "magnets" | "tuck";
+        /** @description What keeps the bag shut. */
+        ClosureText: {
+            /**
+             * @description From the edge of the closing flap, or from the top edge, to the middle of a hole or magnet.
+             * @default null
+             */
+            down?: string | null;
+            /**
+             * @description Which kind.
+             * @default none
+             */
+            kind?: components["schemas"]["ClosureKindText"];
+        };
         /** @description A size of sheet that is sold everywhere. */
         CommonSheet: {
             /** @description Height with its unit, as a brief takes it. */
@@ -675,6 +754,49 @@ export interface components {
              */
             y2: number;
         };
+        /** @description What is laid on the bag for looks. */
+        DecorationText: {
+            /**
+             * @description A band round the bag, over a join if there is one.
+             * @default false
+             */
+            band?: boolean;
+            /**
+             * @description Width of the band; 1½ in if left out.
+             * @default null
+             */
+            band_width?: string | null;
+            /**
+             * @description True if mats end above the fold-flat line.
+             * @default false
+             */
+            clear_of_folds?: boolean;
+            /**
+             * @description A mat on either face.
+             * @default false
+             */
+            faces?: boolean;
+            /**
+             * @description A mat on the closing flap.
+             * @default false
+             */
+            flap?: boolean;
+            /**
+             * @description A mat on either gusset.
+             * @default false
+             */
+            gussets?: boolean;
+            /**
+             * @description Paper left free round a mat; ⅛ in if left out.
+             * @default null
+             */
+            margin?: string | null;
+            /**
+             * @description A pocket for a small card inside the front.
+             * @default false
+             */
+            pocket?: boolean;
+        };
         /** @description A measurement on the drawing of a piece. */
         DimensionView: {
             /** @description `across` (from the left) or `up` (from the bottom). */
@@ -719,16 +841,57 @@ export interface components {
          * @description A small part that can be cut from the same paper.
          * @enum {string}
          */
-        ExtraText: "insert" | "handle_strips" | "reinforcement" | "tag" | "mats";
+        ExtraText: "insert" | "handle_strips" | "reinforcement" | "tag" | "mats" | "strap" | "hangers" | "gusset_mats" | "flap_mat" | "band" | "pocket" | "template";
         /**
          * @description One of the two faces.
          * @enum {string}
          */
         FaceText: "front" | "back";
+        /** @description One face as it is drawn. */
+        FaceView: {
+            /**
+             * Format: double
+             * @description How high the handle stands above the top edge.
+             */
+            above_mm: number;
+            /**
+             * Format: double
+             * @description How far a closing flap runs on above the top.
+             */
+            flap_mm: number;
+            /**
+             * Format: double
+             * @description Height of a fold-flat line across the front.
+             */
+            fold_flat_mm?: number | null;
+            /**
+             * Format: double
+             * @description Base line to top edge.
+             */
+            height_mm: number;
+            /**
+             * Format: double
+             * @description Depth of a hem, seen or not.
+             */
+            hem_mm: number;
+            /** @description True if the hem is seen. */
+            hem_out: boolean;
+            /** @description Holes. */
+            holes: components["schemas"]["HoleMarkView"][];
+            /** @description Ribbons, strips, mats. */
+            marks: components["schemas"]["MarkView"][];
+            /**
+             * Format: double
+             * @description Width of the face.
+             */
+            width_mm: number;
+        };
         /** @description A flat part of the paper. */
         FacetView: {
             /** @description Its corners on the strip, from the left and from the bottom, in millimetres. */
             flat: number[][];
+            /** @description Edges of the holes in it, in the same frame; of a slot its two ends. */
+            holes: number[][][];
             /**
              * Format: double
              * @description How far to draw it off its plane towards the outside, in millimetres, to tell layers apart.
@@ -744,6 +907,48 @@ export interface components {
             shows_up: boolean;
             /** @description Which of the net's strips it belongs to: the pieces of paper, copies counted. */
             strip: number;
+            /** @description What it is if it is no part of the bag's paper: `ribbon`, `mat`. */
+            what?: string | null;
+        };
+        /** @description A measurement of the handle or what belongs to it. */
+        FigureView: {
+            /**
+             * Format: double
+             * @description Where it lies the other way: the height of one across, the place across of one up.
+             */
+            at_mm: number;
+            /** @description `across`, `up`, or `words` for what has no place on the face. */
+            axis: string;
+            /** @description Exactly, for an input field. */
+            editable: string;
+            /** @description The field it sets, dotted: `handle.down`. */
+            field: string;
+            /** @description As a ruler shows it. */
+            figure: string;
+            /**
+             * Format: double
+             * @description Where it begins.
+             */
+            from_mm: number;
+            /**
+             * Format: double
+             * @description Its length in millimetres.
+             */
+            mm: number;
+            /** @description What it is called. */
+            name: string;
+            /** @description True if the crafter has set it; else it is customary and follows the bag. */
+            set: boolean;
+            /**
+             * Format: double
+             * @description What an arrow key adds or takes away, in millimetres.
+             */
+            step_mm: number;
+            /**
+             * Format: double
+             * @description Where it ends.
+             */
+            to_mm: number;
         };
         /** @description Finished size. */
         FinishedText: {
@@ -763,6 +968,85 @@ export interface components {
              */
             width: string;
         };
+        /** @description Everything put on a bag. */
+        FittingsText: {
+            /**
+             * @description What holds the handle's holes or ends.
+             * @default {
+             *       "kind": "strip"
+             *     }
+             */
+            backing?: components["schemas"]["BackingText"];
+            /**
+             * @description What keeps it shut.
+             * @default {
+             *       "kind": "none"
+             *     }
+             */
+            closure?: components["schemas"]["ClosureText"];
+            /**
+             * @description What is laid on it for looks.
+             * @default {
+             *       "band": false,
+             *       "clear_of_folds": false,
+             *       "faces": false,
+             *       "flap": false,
+             *       "gussets": false,
+             *       "pocket": false
+             *     }
+             */
+            decoration?: components["schemas"]["DecorationText"];
+            /**
+             * @description What it is carried by.
+             * @default {
+             *       "kind": "none",
+             *       "knot": "double"
+             *     }
+             */
+            handle?: components["schemas"]["HandleText"];
+            /**
+             * @description The stiffener on its base.
+             * @default single
+             */
+            insert?: components["schemas"]["InsertText"];
+            /**
+             * @description What it is to carry, with lb, oz, g or kg.
+             * @default null
+             * @example 2 1/2 lb
+             */
+            load?: string | null;
+            /**
+             * @description The hand punch that makes the holes.
+             * @default {}
+             */
+            punch?: components["schemas"]["PunchText"];
+        };
+        /**
+         * @description Everything put on a bag. Frame of drawings: x from the centre line of the face to the right of one who looks at it, y from
+         *     the base line up; millimetres.
+         */
+        FittingsView: {
+            /** @description Where the customary figures come from. */
+            customary: string;
+            /** @description The face, its handle and everything else on it. */
+            face: components["schemas"]["FaceView"];
+            /** @description Measurements that are edited on the face, or in words beside it. */
+            figures: components["schemas"]["FigureView"][];
+            /** @description What the closing takes of the height, and what is left. */
+            headroom?: string | null;
+            /** @description What people trust such a bag with: `about 4 lb`. */
+            limit: string;
+            /** @description What that rests on. */
+            limit_why: string;
+            /** @description What the crafter wants to carry, exactly. */
+            load?: string | null;
+            /** @description The parts list, the pieces left out. */
+            parts: components["schemas"]["PartNeededView"][];
+            /** @description What would raise it. */
+            raise: string[];
+            /** @description What the bag itself weighs. */
+            weight: string;
+        };
         /** @description The finished bag folded flat: a state of its own, for rigid panels cannot move there. */
         FlatView: {
             /** @description Its layers drawn apart, front first. */
@@ -779,6 +1063,8 @@ export interface components {
             checks: number[][];
             /** @description The facets, in the order in which every pose lists them. */
             facets: components["schemas"]["FacetView"][];
+            /** @description Handle, mats and band on the open bag, as further facets. */
+            fittings: components["schemas"]["StandingView"];
             flat?: components["schemas"]["FlatView"] | null;
             /** @description The stretches of the way. */
             legs: components["schemas"]["LegView"][];
@@ -813,6 +1099,94 @@ export interface components {
          * @enum {string}
          */
         HabitText: "full" | "half_and_lap" | "fixed" | "custom";
+        /** @description A kind of handle, drawn on this bag. */
+        HandleChoiceView: {
+            /** @description The brief with it. */
+            brief: components["schemas"]["BriefText"];
+            /** @description True if the bag has it now. */
+            chosen: boolean;
+            /** @description The face with it. */
+            face: components["schemas"]["FaceView"];
+            /** @description Which. */
+            kind: components["schemas"]["HandleKindText"];
+            /** @description What it is called. */
+            name: string;
+            verdict?: components["schemas"]["VerdictView"] | null;
+            /** @description When people choose it. */
+            when: string;
+        };
+        /**
+         * @description What a bag is carried by.
+         * @enum {string}
+         */
+        HandleKindText: "none" | "holed_ribbon" | "glued_ribbon" | "long_ribbon" | "strap" | "tube" | "hangers" | "hand_hole";
+        /** @description What a bag is carried by. */
+        HandleText: {
+            /**
+             * @description From the top edge down to the middle of a hole, to the end of what is glued, or to an opening.
+             * @default null
+             */
+            down?: string | null;
+            /**
+             * @description How high it stands above the top edge; a length that is given tells instead.
+             * @default null
+             */
+            drop?: string | null;
+            /**
+             * @description From the centre line of the face to the middle of a hole or an end.
+             * @default null
+             * @example 1 1/2 in
+             */
+            from_centre?: string | null;
+            /**
+             * @description The same from the side edge of the face; where it is given, it tells instead.
+             * @default null
+             */
+            from_edge?: string | null;
+            /**
+             * @description Which kind.
+             * @default none
+             */
+            kind?: components["schemas"]["HandleKindText"];
+            /**
+             * @description How its ends are knotted.
+             * @default double
+             */
+            knot?: components["schemas"]["KnotText"];
+            /**
+             * @description Length of ribbon, strap or strip for one handle.
+             * @default null
+             */
+            length?: string | null;
+            /**
+             * @description Length of a strap's slot, or height of a hand hole.
+             * @default null
+             */
+            opening?: string | null;
+            /**
+             * @description Width of the ribbon, strap, strip or opening.
+             * @default null
+             */
+            width?: string | null;
+        };
+        /** @description A hole of a face or of the closing flap. */
+        HoleMarkView: {
+            /** @description Its middle. */
+            at: number[];
+            /** @description Points of its edge; of a slot its two ends. */
+            edge: number[][];
+            /** @description `handle`, `strap`, `hand` or `closure`. */
+            purpose: string;
+        };
+        /** @description A hole. */
+        HoleView: {
+            /** @description Points of its edge; of a slot its two ends. */
+            edge: number[][];
+            /** @description Its name: `h0`. */
+            id: string;
+            /** @description What it is, and where its middle lies. */
+            says: string;
+        };
         /** @description A file to read onto the shelf. */
         ImportText: {
             /** @description The file's text. */
@@ -829,6 +1203,11 @@ export interface components {
             /** @description How many papers were put on the shelf. */
             kept: number;
         };
+        /**
+         * @description The stiffener on the base.
+         * @enum {string}
+         */
+        InsertText: "none" | "single" | "double";
         /** @description One way to cut the run into pieces. */
         JoiningView: {
             /** @description The brief cut so. */
@@ -844,7 +1223,12 @@ export interface components {
          * @description What holds the panels together where a piece ends.
          * @enum {string}
          */
-        JoinsText: "tabs" | "strips";
+        JoinsText: "tabs" | "strips" | "mixed";
+        /**
+         * @description How the ends of a ribbon are knotted.
+         * @enum {string}
+         */
+        KnotText: "double" | "triple";
         /** @description Pieces placed on sheets. */
         LayoutView: {
             /** @description True if every piece lies within its sheet. */
@@ -886,6 +1270,20 @@ export interface components {
             editable: string;
             /** @description As a ruler shows it: `3¾`. */
             figure: string;
+        };
+        /** @description Something on a face. */
+        MarkView: {
+            /** @description True if it lies inside the bag. */
+            inside: boolean;
+            /** @description A way along which it runs, or the corners of an area. */
+            points: number[][];
+            /** @description `ribbon`, `tube`, `strap`, `hanger`, `strip`, `mat`, `band`, `pocket`, `clip`, `magnet`. */
+            what: string;
+            /**
+             * Format: double
+             * @description Width of what runs along the points; zero for an area.
+             */
+            width_mm: number;
         };
         /** @description A bag, and how far its measures may change. */
         NearbyText: {
@@ -981,6 +1379,20 @@ export interface components {
             /** @description `12×12`, `A4`, `30 × 120`. */
             size: string;
         };
+        /** @description A line of the parts list. */
+        PartNeededView: {
+            /** @description How many. */
+            count: number;
+            extra?: components["schemas"]["ExtraText"] | null;
+            /** @description Where it comes from: `from sheet A`, `from another piece of card`, `from the roll`. */
+            from: string;
+            /** @description What it is. */
+            name: string;
+            /** @description True if it is cut from the bag's own paper. */
+            own_paper: boolean;
+            /** @description `12 × 1¾`, or nothing for what is only counted. */
+            size: string;
+        };
         /** @description A panel or a band. */
         PartView: {
             /**
@@ -1044,6 +1456,8 @@ export interface components {
              * @description Height of the trimmed rectangle.
              */
             height_mm: number;
+            /** @description Holes, slots and openings. */
+            holes: components["schemas"]["HoleView"][];
             /** @description What to call it. */
             name: string;
             /** @description The edge of the paper after all cuts, anticlockwise. */
@@ -1080,6 +1494,8 @@ export interface components {
             brief: components["schemas"]["BriefText"];
             /** @description Measurements that are edited on the drawing. */
             dimensions: components["schemas"]["DimensionView"][];
+            /** @description Handle, backing, closure, insert and decoration. */
+            fittings: components["schemas"]["FittingsView"];
             /** @description Where it lies on the sheet. */
             layout: components["schemas"]["LayoutView"];
             /** @description What to score. */
@@ -1162,6 +1578,19 @@ export interface components {
             passed: boolean;
             /** @description Which part of the fold-flat score is really folded. */
             scored?: string | null;
+        };
+        /** @description A hand punch. */
+        PunchText: {
+            /**
+             * @description Diameter of its holes; ¼ in if left out.
+             * @default null
+             */
+            hole?: string | null;
+            /**
+             * @description How far in from an edge it reaches; 2 in if left out.
+             * @default null
+             */
+            reach?: string | null;
         };
         /** @description An upright rectangle. */
         RectangleView: {
@@ -1408,14 +1837,16 @@ export interface components {
              * @description The paper's number.
              */
             paper: number;
+            /**
+             * Format: int64
+             * @description The number of the gussets' paper, for a bag that has one.
+             */
+            side_paper?: number | null;
         };
         /** @description What has been taken for a bag. */
         TakenView: {
-            /**
-             * Format: int64
-             * @description The paper's number.
-             */
-            paper: number;
+            /** @description The numbers of the papers. */
+            papers: number[];
             /** @description What was taken: `3 sheets of Iron-spot card`. */
             says: string;
         };
@@ -1469,7 +1900,7 @@ export interface components {
         UnitText: "inch" | "metric";
         /** @description Something the crafter should know. */
         VerdictView: {
-            /** @description Parts of the drawing it is about: `sheet`, `tab`, `base`, `hem`, `gussets`, or a crease of a piece (`1:c0`). */
+            /** @description Parts of the drawing it is about: `sheet`, `tab`, `base`, `hem`, `gussets`, `handle`, `decoration`, or a crease of a piece (`1:c0`). */
             about: string[];
             /** @description What kind of thing: `sheet.too-small`. */
             code: string;
@@ -1913,6 +2344,35 @@ export interface operations {
             };
         };
     };
+    template: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     builds: {
         parameters: {
             query?: never;
@@ -1963,6 +2423,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FoldView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    handles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BriefText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandleChoiceView"][];
                 };
             };
             422: {

@@ -24,11 +24,15 @@ export function BagPicture(props: {
       aria-hidden="true"
     >
       {drawn.map((facet) => (
-        <polygon
-          key={facet.index}
-          className={`facet ${facet.outside ? "is-outside" : "is-inside"}${lit?.has(facet.index) ? " is-lit" : ""}`}
-          points={facet.corners.map(place).join(" ")}
-        />
+        <g key={facet.index}>
+          <polygon
+            className={`facet ${facet.outside ? "is-outside" : "is-inside"}${facet.fitting ? " is-fitting" : ""}${lit?.has(facet.index) ? " is-lit" : ""}`}
+            points={facet.corners.map(place).join(" ")}
+          />
+          {facet.holes.map((edge, index) => (
+            <path key={index} className="hole" d={`M ${edge.map(place).join(" L ")} Z`} />
+          ))}
+        </g>
       ))}
     </svg>
   );

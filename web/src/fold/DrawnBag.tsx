@@ -23,7 +23,7 @@ export function DrawnBag(props: {
       {drawn.map((facet) => (
         <g key={facet.index}>
           <polygon
-            className={`facet ${facet.outside ? "is-outside" : "is-inside"}${lit.has(facet.index) ? " is-lit" : ""}`}
+            className={`facet ${facet.outside ? "is-outside" : "is-inside"}${facet.fitting ? " is-fitting" : ""}${lit.has(facet.index) ? " is-lit" : ""}`}
             points={facet.corners.map(place).join(" ")}
             data-facet={facet.index}
             onMouseEnter={() => onPoint(facet.index, facet.outside)}
@@ -40,6 +40,9 @@ export function DrawnBag(props: {
           {facet.outside && facet.facing > 0.12 && facet.marks.letter.length > 0 && (
             <path className="sheet-letter" d={strokes(facet.marks.letter, place)} />
           )}
+          {facet.holes.map((edge, index) => (
+            <path key={index} className="hole" d={`M ${edge.map(place).join(" L ")} Z`} />
+          ))}
           {facet.up && facet.outside && facet.facing > 0.12 && (
             <UpArrow from={place(facet.up[0])} to={place(facet.up[1])} />
           )}

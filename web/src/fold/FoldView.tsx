@@ -5,6 +5,7 @@ import {
   lazy,
   Suspense,
   useEffect,
+  useMemo,
   useRef,
   useState,
   type KeyboardEvent,
@@ -17,6 +18,7 @@ import { ToolButton } from "../drawings/ToolButton";
 import { useSpace } from "../sheet/useSpace";
 import { DrawnBag } from "./DrawnBag";
 import type { Turn } from "./projection";
+import { openBag } from "./useFold";
 
 const SolidBag = lazy(() => import("./SolidBag"));
 
@@ -61,7 +63,10 @@ export function FoldView(props: {
   const last = fold.flat ? made + 1 : made;
   const at = Math.min(step ?? made, last);
   const isFlat = at > made;
-  const pose = isFlat ? fold.flat?.pose : fold.poses[at]?.facets;
+  // Handle, mats and band are put on when the bag stands.
+  const standing = useMemo(() => openBag(fold), [fold]);
+  const facets = at === made ? standing.facets : fold.facets;
+  const pose = isFlat ? fold.flat?.pose : at === made ? standing.pose : fold.poses[at]?.facets;
   const t = fold.poses[at]?.t ?? 1;
   // Unrolled, nothing lies on anything; the flat state comes with its layers apart.
   const apart = isFlat ? 0 : t;
@@ -127,7 +132,7 @@ export function FoldView(props: {
               <IfItFails onFail={() => onManner("drawn")}>
                 <Suspense fallback={null}>
                   <SolidBag
-                    facets={fold.facets}
+                    facets={facets}
                     pose={pose}
                     turn={turn}
                     space={space}
@@ -139,7 +144,7 @@ export function FoldView(props: {
               </IfItFails>
             ) : (
               <DrawnBag
-                facets={fold.facets}
+                facets={facets}
                 pose={pose}
                 turn={turn}
                 space={space}

@@ -5,6 +5,7 @@ import {
   AmbientLight,
   BackSide,
   BufferGeometry,
+  DoubleSide,
   DirectionalLight,
   Float32BufferAttribute,
   FrontSide,
@@ -13,6 +14,7 @@ import {
   LineLoop,
   LineSegments,
   Mesh,
+  MeshBasicMaterial,
   MeshLambertMaterial,
   OrthographicCamera,
   Raycaster,
@@ -21,7 +23,7 @@ import {
   WebGLRenderer,
 } from "three";
 import type { Facet } from "../api/client";
-import { marksOn, type Segment } from "./marks";
+import { marksOn, toSpace, type Segment } from "./marks";
 import { lifted, rotate, upOn, type Turn, type Vec3 } from "./projection";
 
 export interface SolidBagProps {
@@ -94,7 +96,9 @@ class Stage {
   at(x: number, y: number): { facet: number; outside: boolean } | null {
     const ray = new Raycaster();
     ray.setFromCamera(new Vector2(x, y), this.camera);
-    const [hit] = ray.intersectObjects(this.bag.children.filter((child) => child instanceof Mesh));
+    const [hit] = ray.intersectObjects(
+      this.bag.children.filter((child) => child instanceof Mesh && "facet" in child.userData),
+    );
     if (!hit) return null;
     const { facet, outside } = hit.object.userData as { facet: number; outside: boolean };
     return { facet, outside };
@@ -171,6 +175,7 @@ const PUSHED = { polygonOffset: true, polygonOffsetFactor: 0.5, polygonOffsetUni
 
 /** A facet: its outside, its inside, its edge, and the pattern's up. */
 function paper(facet: Facet, index: number, corners: Vec3[], lit: boolean) {
+  const fitting = Boolean(facet.what);
   const side = (colour: string, outside: boolean) => {
     const way = outside ? FrontSide : BackSide;
     const mesh = new Mesh(
@@ -180,17 +185,33 @@ function paper(facet: Facet, index: number, corners: Vec3[], lit: boolean) {
     mesh.userData = { facet: index, outside };
     return mesh;
   };
-  const edge = new LineLoop(loop(corners), new LineBasicMaterial({ color: ink(lit ? "--slate" : "--ink") }));
+  const tint = lit ? "--slate" : fitting ? "--line" : "--ink";
+  const edge = new LineLoop(loop(corners), new LineBasicMaterial({ color: ink(tint) }));
   const { hatch, letter } = marksOn(facet, lifted(corners, 0.4));
   const arrow = facet.shows_up ? upArrow(facet, corners) : null;
   return [
-    side(lit ? "--lit" : "--sheet", true),
+    side(lit ? "--lit" : fitting ? "--reverse" : "--sheet", true),
     side(lit ? "--lit-inside" : "--reverse", false),
     edge,
+    ...holes(facet, corners),
     ...strokes(hatch, "--line"),
     ...strokes(letter, "--ink"),
     ...(arrow ? [new LineSegments(arrow, new LineBasicMaterial({ color: ink("--graphite") }))] : []),
   ];
+}
+
+/** Holes as dark spots on both sides of the paper; a slot as a line. */
+function holes(facet: Facet, corners: Vec3[]) {
+  const dark = () => new MeshBasicMaterial({ color: ink("--graphite"), side: DoubleSide });
+  return facet.holes.flatMap((edge) =>
+    [0.35, -0.35].flatMap((off) => {
+      const onPaper = toSpace(facet.flat as [number, number][], lifted(corners, off));
+      const spots = onPaper ? edge.map(([x = 0, y = 0]) => onPaper([x, y])) : [];
+      if (spots.length < 2) return [];
+      const line = new LineLoop(loop(spots), new LineBasicMaterial({ color: ink("--ink") }));
+      return spots.length > 2 ? [new Mesh(surface(spots), dark()), line] : [line];
+    }),
+  );
 }
 
 function strokes(segments: Segment[], colour: string): LineSegments[] {

@@ -52,7 +52,7 @@ function clipped(polygon: Spot[], normal: Spot, at: number): [Spot, Spot] | null
 }
 
 /** From the paper to space: the same shares of two of the facet's edges. */
-function toSpace(flat: Spot[], corners: Vec3[]): ((spot: Spot) => Vec3) | null {
+export function toSpace(flat: Spot[], corners: Vec3[]): ((spot: Spot) => Vec3) | null {
   const [a, b] = flat;
   const third = flat.findIndex(
     (c) => a && b && Math.abs((b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])) > 1e-3,

@@ -1,7 +1,7 @@
 // From the bag in space to the drawing: turned, then looked at from far away, so that parallel edges stay parallel.
 
 import type { Facet } from "../api/client";
-import { marksOn } from "./marks";
+import { marksOn, toSpace } from "./marks";
 
 export type Vec3 = [number, number, number];
 
@@ -29,6 +29,10 @@ export interface Drawn {
   facing: number;
   /** The pattern's up on it: from the middle to the tip of an arrow, if it is worth showing. */
   up: [[number, number], [number, number]] | null;
+  /** Edges of the holes in it. */
+  holes: [number, number][][];
+  /** True if it is no part of the bag's paper. */
+  fitting: boolean;
   /** Hatching and letter of the sheet it comes from. */
   marks: { hatch: Stroke[]; letter: Stroke[] };
 }
@@ -96,6 +100,15 @@ export function project(facets: Facet[], pose: number[][][], turn: Turn, apart =
         const [x, y] = rotate(add(spot, away, facet.lift * apart), turn);
         return [x, -y];
       }) as Stroke;
+    const onPaper = facet.holes.length > 0 ? toSpace(facet.flat as [number, number][], raw) : null;
+    const holes = facet.holes.map((edge) =>
+      edge.flatMap(([x = 0, y = 0]): [number, number][] => {
+        const spot = onPaper?.([x, y]);
+        if (!spot) return [];
+        const [sx, sy] = rotate(add(spot, away, facet.lift * apart), turn);
+        return [[sx, -sy]];
+      }),
+    );
     const up = facet.shows_up ? upOn(facet.flat, raw) : null;
     const ys = facet.flat.map(([, y]) => y ?? 0);
     const reach = (Math.max(...ys) - Math.min(...ys)) * 0.2;
@@ -108,6 +121,8 @@ export function project(facets: Facet[], pose: number[][][], turn: Turn, apart =
       depth: middle[2],
       outside: facing > 0,
       facing: Math.abs(facing),
+      holes,
+      fitting: Boolean(facet.what),
       marks: { hatch: marks.hatch.map(stroke), letter: marks.letter.map(stroke) },
       up: tip && [
         [middle[0], -middle[1]],

@@ -1,7 +1,7 @@
 // The bag folded by the service: every pose of every facet, and which facets each measurement is about.
 
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { fold, type Brief, type Fold } from "../api/client";
+import { fold, type Brief, type Fold, type Standing } from "../api/client";
 
 export function useFold(brief: Brief | undefined): Fold | undefined {
   const { data } = useQuery({
@@ -23,4 +23,13 @@ export function twins(data: Fold, index: number): number[] {
   return data.facets.flatMap((facet, other) =>
     facet.piece === own.piece && JSON.stringify(facet.flat) === key ? [other] : [],
   );
+}
+
+/** The open bag with everything that is put on it. */
+export function openBag(data: Fold): Standing {
+  const pose = data.poses.at(-1)?.facets ?? [];
+  return {
+    facets: [...data.facets, ...data.fittings.facets],
+    pose: [...pose, ...data.fittings.pose],
+  };
 }

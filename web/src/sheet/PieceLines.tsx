@@ -25,6 +25,13 @@ export function PieceLines(props: { piece: Piece; place: Place; marked?: Set<str
             y2={place.y(cut.y2)}
           />
         ))}
+      {piece.holes.map((hole) => (
+        <path
+          key={hole.id}
+          className={`hole${state(hole.id)}`}
+          d={`M ${hole.edge.map(([x = 0, y = 0]) => `${place.x(x)} ${place.y(y)}`).join(" L ")} Z`}
+        />
+      ))}
       {piece.creases.map((crease) => (
         <line
           key={crease.id}

@@ -17,11 +17,14 @@ import { Icon } from "../../drawings/Icon";
 import { ToolButton } from "../../drawings/ToolButton";
 import { BagPicture } from "../../fold/BagPicture";
 import { FoldView, canDrawInSpace, type Manner } from "../../fold/FoldView";
-import { twins, useFold } from "../../fold/useFold";
+import { openBag, twins, useFold } from "../../fold/useFold";
 import { PieceMap } from "../../sheet/PieceMap";
 import { SheetDrawing, type Line } from "../../sheet/SheetDrawing";
 import { Figure } from "../../words/Figure";
 import { Conflict } from "./Conflict";
+import { FaceDrawing } from "./handle/FaceDrawing";
+import { HandleStage } from "./handle/HandleStage";
+import { withFitting } from "./handle/withFitting";
 import { Leftovers } from "./Leftovers";
 import { SizeStage } from "./SizeStage";
 import { Steps } from "./Steps";
@@ -116,7 +119,7 @@ function Workbench({ bag }: { bag: Bag }) {
       if (index === null) return null;
       return now?.index === index && now.outside === outside ? now : { index, outside };
     });
-  const named = facet && fold ? nameOf(fold.facets[facet.index]?.name, facet.outside) : null;
+  const named = facet && fold ? nameOf(fold, facet.index, facet.outside) : null;
   const fault = problem?.field ? { field: problem.field, sentence: problem.detail } : null;
 
   return (
@@ -157,14 +160,28 @@ function Workbench({ bag }: { bag: Bag }) {
       <main className="bench-sheet" aria-label="The sheet and the bag">
         {plan && (
           <div className="sheet-head">
-            <ShownSwitch shown={shown} onShown={setShown} />
-            {shown === "sheet" && <PieceSwitch plan={plan} piece={piece} onPiece={setPiece} />}
+            <ShownSwitch shown={shown} onShown={setShown} face={stage === "handle"} />
+            {shown === "sheet" && stage !== "handle" && (
+              <PieceSwitch plan={plan} piece={piece} onPiece={setPiece} />
+            )}
           </div>
         )}
         {plan && fold && shown === "bag" && (
           <FoldView fold={fold} manner={manner} onManner={setManner} lit={lit} onPoint={onFacet} />
         )}
-        {plan && shown === "sheet" && (
+        {plan && shown === "sheet" && stage === "handle" && (
+          <FaceDrawing
+            plan={plan}
+            fault={fault}
+            onFigures={(figures, key) =>
+              setBrief(
+                figures.reduce((brief, [field, text]) => withFitting(brief, field, text), settled),
+                key,
+              )
+            }
+          />
+        )}
+        {plan && shown === "sheet" && stage !== "handle" && (
           <SheetDrawing
             plan={plan}
             piece={piece}
@@ -198,8 +215,22 @@ function Workbench({ bag }: { bag: Bag }) {
             <p className="reading" aria-live="polite">
               {shown === "bag" &&
                 (named ?? "Point at a part to read its name. Drag, or use the arrow keys, to turn the bag.")}
-              {shown === "sheet" && read && <Figure text={read.says} />}
-              {shown === "sheet" && !read && <Standing plan={plan} piece={piece} part={named} />}
+              {shown === "sheet" && stage === "handle" && plan && (
+                <>
+                  {plan.fittings.figures.some(
+                    ({ field, axis }) =>
+                      field === "handle.from_centre" || (field === "handle.down" && axis === "up"),
+                  )
+                    ? "Drag the rings, or move them with the arrow keys; the other side follows, and the other face."
+                    : plan.fittings.customary
+                      ? "Figures are typed where they lie; both faces follow."
+                      : "Pick a handle beside the face; it is drawn on this bag."}
+                </>
+              )}
+              {shown === "sheet" && stage !== "handle" && read && <Figure text={read.says} />}
+              {shown === "sheet" && stage !== "handle" && !read && (
+                <Standing plan={plan} piece={piece} part={named} />
+              )}
             </p>
             {plan && fold && (
               <Companion
@@ -235,7 +266,18 @@ function Workbench({ bag }: { bag: Bag }) {
               onShow={setChecked}
             />
           )}
-          {plan && stage !== "size" && (
+          {plan && stage === "handle" && (
+            <HandleStage
+              bag={bag.id}
+              plan={plan}
+              brief={settled}
+              fault={fault}
+              onBrief={setBrief}
+              onPoint={setPointed}
+              save={saving.save}
+            />
+          )}
+          {plan && stage !== "size" && stage !== "handle" && (
             <Steps
               plan={plan}
               stage={stage}
@@ -277,12 +319,12 @@ const SHOWN = [
 type Shown = (typeof SHOWN)[number]["id"];
 
 /** Whether the sheet, the bag folded from it or the ways to make it are drawn. */
-function ShownSwitch(props: { shown: Shown; onShown: (shown: Shown) => void }) {
+function ShownSwitch(props: { shown: Shown; face: boolean; onShown: (shown: Shown) => void }) {
   return (
     <div className="piece-switch" role="group" aria-label="What is drawn">
       {SHOWN.map(({ id, name }) => (
         <Button key={id} variant="remedy" aria-pressed={props.shown === id} onClick={() => props.onShown(id)}>
-          {name}
+          {props.face && id === "sheet" ? "Face" : name}
         </Button>
       ))}
     </div>
@@ -302,16 +344,17 @@ function Companion(props: {
   if (shown === "bag") {
     return <PieceMap pieces={plan.pieces} fold={fold} lit={lit} onPoint={onFacet} width={190} height={92} />;
   }
-  const pose = fold.poses.at(-1)?.facets ?? [];
   return (
     <button type="button" className="companion" aria-label="Show the folded bag" onClick={onSwitch}>
-      <BagPicture standing={{ facets: fold.facets, pose }} width={104} height={92} lit={lit} />
+      <BagPicture standing={openBag(fold)} width={104} height={92} lit={lit} />
     </button>
   );
 }
 
-function nameOf(name: string | undefined, outside: boolean): string {
-  const text = name ?? "";
+function nameOf(fold: Fold, index: number, outside: boolean): string {
+  const fitting = fold.fittings.facets[index - fold.facets.length]?.name;
+  if (fitting) return `${fitting[0]?.toUpperCase()}${fitting.slice(1)}.`;
+  const text = fold.facets[index]?.name ?? "";
   return `${text[0]?.toUpperCase() ?? ""}${text.slice(1)}, ${outside ? "outside" : "inside"} face.`;
 }
 
@@ -391,7 +434,7 @@ function markedLines(
     const lines = shown ?? first;
     return new Set([...(lines?.lines.flatMap((line) => line.creases) ?? []), ...(lines?.slants ?? [])]);
   }
-  if (stage === "cut") return new Set(piece.cuts.map((cut) => cut.id));
+  if (stage === "cut") return new Set([...piece.cuts, ...piece.holes].map((cut) => cut.id));
   const roles: Record<string, string[]> = {
     tab: ["tab_line", "strip_line"],
     base: ["base_line", "squash_diagonal", "bottom_fold"],
@@ -401,6 +444,7 @@ function markedLines(
   return new Set(
     pointed.flatMap((about) => {
       const [where, line] = about.split(":");
+      if (about === "handle") return piece.holes.map((hole) => hole.id);
       if (line) return Number(where) === index ? [line] : [];
       return piece.creases.filter((crease) => roles[about]?.includes(crease.role)).map((crease) => crease.id);
     }),

@@ -116,16 +116,18 @@ function TakePaper({ bag, brief, ready }: { bag: number; brief: Brief; ready: bo
       queries.invalidateQueries({ queryKey: ["cut", bag] }),
       queries.invalidateQueries({ queryKey: ["shelf"] }),
     ]);
-  const take = useMutation({ mutationFn: (paper: number) => takeFor(bag, paper), onSettled: refresh });
+  const take = useMutation({ mutationFn: takeFor, onSettled: refresh });
   const back = useMutation({ mutationFn: () => giveBack(bag), onSettled: refresh });
   const problem = take.error ?? back.error;
-  const { sheet } = brief;
   const papers = shelf.data ?? [];
-  const own = sheet && papers.find((paper) => sameSheet(paper.sheet, sheet));
-  // A roll is cut to length, so its sheet is shorter than the roll.
-  const roll =
-    sheet && papers.find((paper) => paper.paper.kind === "roll" && paper.sheet.width === sheet.width);
-  const paper = own ?? roll;
+  const kept = (sheet: Brief["sheet"]) =>
+    sheet &&
+    (papers.find((paper) => sameSheet(paper.sheet, sheet)) ??
+      // A roll is cut to length, so its sheet is shorter than the roll.
+      papers.find((paper) => paper.paper.kind === "roll" && paper.sheet.width === sheet.width));
+  const paper = kept(brief.sheet);
+  const side = kept(brief.side_sheet ?? undefined);
+  const complete = paper && (side || !brief.side_sheet);
   return (
     <section className="take-paper" aria-label="Paper from the shelf">
       {cut.data ? (
@@ -136,11 +138,16 @@ function TakePaper({ bag, brief, ready }: { bag: number; brief: Brief; ready: bo
           </Button>
         </p>
       ) : (
-        paper &&
+        complete &&
         ready && (
           <p>
-            <Button variant="remedy" disabled={take.isPending} onClick={() => take.mutate(paper.id)}>
+            <Button
+              variant="remedy"
+              disabled={take.isPending}
+              onClick={() => take.mutate({ bag, paper: paper.id, side_paper: side?.id })}
+            >
               Take the paper: {paper.paper.name}
+              {side && ` and ${side.paper.name}`}
             </Button>
           </p>
         )

@@ -3,10 +3,11 @@
 import { useRef, type KeyboardEvent } from "react";
 import { Icon, type IconName } from "../../drawings/Icon";
 
-export type Stage = "size" | "trim" | "score" | "cut" | "glue";
+export type Stage = "size" | "handle" | "trim" | "score" | "cut" | "glue";
 
 export const STAGES: { id: Stage; name: string; icon: IconName }[] = [
   { id: "size", name: "Size", icon: "size" },
+  { id: "handle", name: "Handle", icon: "handle" },
   { id: "trim", name: "Trim", icon: "trim" },
   { id: "score", name: "Score", icon: "score" },
   { id: "cut", name: "Fold & cut", icon: "cut" },

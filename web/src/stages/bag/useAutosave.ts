@@ -13,8 +13,12 @@ export function useAutosave(bag: Bag, draft: BagDraft, standing: Standing) {
     window.addEventListener("pagehide", saver.leave);
     return () => {
       window.removeEventListener("pagehide", saver.leave);
-      // The list may already be on the screen when the last save arrives.
-      void saver.save().then(() => queries.invalidateQueries({ queryKey: ["bags"] }));
+      // The list may already be on the screen, or on its way from before, when the last save arrives: a first answer that
+      // is still awaited would be taken for a fresh one.
+      void saver.save().then(async () => {
+        await queries.cancelQueries({ queryKey: ["bags"] });
+        await queries.invalidateQueries({ queryKey: ["bags"] });
+      });
     };
   }, [saver, queries]);
   return { state, conflict, save: saver.save, settle: saver.settle };

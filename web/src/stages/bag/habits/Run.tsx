@@ -2,7 +2,7 @@
 
 import { Button } from "react-bootstrap";
 import type { Brief } from "../../../api/client";
-import { Blank, Choice, Sentence, type Said } from "./words";
+import { Blank, Choice, Sentence, type Option, type Said } from "./words";
 
 const hasJoins = (brief: Brief) => brief.build !== "cradle_pair" && brief.build !== "pleated_flare";
 
@@ -170,7 +170,10 @@ function Cuts({ plan, brief, set }: Said) {
   );
 }
 
+const MIXED: Option<"mixed"> = ["mixed", "a tab, or a strip where you say so"];
+
 function Joins({ plan, brief, set }: Said) {
+  const strips = brief.strips_at ?? [];
   return (
     <>
       {" "}
@@ -181,10 +184,35 @@ function Joins({ plan, brief, set }: Said) {
         options={[
           ["tabs", "a glue tab on the piece"],
           ["strips", "a joining strip (leaves the whole sheet to the panels)"],
+          ...(brief.build === "joined" ? [MIXED] : []),
         ]}
         onChange={(joins) => set({ joins })}
       />
-      {brief.joins === "strips" && (
+      {brief.joins === "mixed" && (
+        <>
+          , a strip at{" "}
+          <span className="places" role="group" aria-label="Places where a strip holds the join">
+            {PLACES.filter(([place]) => brief.cuts?.includes(place)).map(([place, name]) => (
+              <Button
+                key={place}
+                variant="remedy"
+                aria-pressed={strips.includes(place)}
+                onClick={() =>
+                  set({
+                    strips_at: strips.includes(place)
+                      ? strips.filter((other) => other !== place)
+                      : [...strips, place],
+                  })
+                }
+              >
+                {name}
+              </Button>
+            ))}
+          </span>
+          ,
+        </>
+      )}
+      {(brief.joins === "strips" || brief.joins === "mixed") && (
         <>
           {" "}
           <Blank

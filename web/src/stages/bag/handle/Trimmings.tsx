@@ -1,0 +1,237 @@
+// What goes with the handle, in sentences: strip, closing, insert, decoration, load.
+
+import { useId, useState } from "react";
+import { Button } from "react-bootstrap";
+import type { FittingFigure, Plan } from "../../../api/client";
+import { Figure } from "../../../words/Figure";
+import { Blank, Choice, Sentence, type Option } from "../habits/words";
+import type { Fittings } from "./withFitting";
+
+export interface TrimmingsProps {
+  plan: Plan;
+  fittings: Fittings;
+  set: (change: Partial<Fittings>, key?: string) => void;
+  onFigure: (field: string, text: string | null) => void;
+  fault: { field: string; sentence: string } | null;
+  tagged: boolean;
+  onTag: () => void;
+}
+
+type Kind<T extends keyof Fittings> = NonNullable<
+  NonNullable<Fittings[T]> extends { kind?: infer K } ? K : never
+>;
+
+const BACKINGS: Option<Kind<"backing">>[] = [
+  ["strip", "a strip of card behind"],
+  ["eyelets", "eyelets"],
+  ["none", "nothing (light things only)"],
+];
+
+const CLOSURES: Option<Kind<"closure">>[] = [
+  ["none", "stays open"],
+  ["clip", "is pinched and clipped"],
+  ["bow", "is pinched and tied with a bow"],
+  ["ribbon_through", "is closed by ribbon through holes in line"],
+  ["ribbon_round", "has ribbon tied round it"],
+  ["magnets", "is closed by a pair of magnets"],
+  ["tuck", "has its flap tucked in"],
+];
+
+const INSERTS: Option<NonNullable<Fittings["insert"]>>[] = [
+  ["none", "no insert"],
+  ["single", "an insert"],
+  ["double", "a double insert"],
+];
+
+export function Trimmings(props: TrimmingsProps) {
+  const { plan, fittings, set, tagged, onTag } = props;
+  const kind = fittings.handle?.kind ?? "none";
+  const figures = plan.fittings.figures;
+  const decoration = fittings.decoration ?? {};
+  const decorate = (change: Partial<typeof decoration>) => set({ decoration: { ...decoration, ...change } });
+  const words = (...fields: string[]) =>
+    figures.filter((figure) => figure.axis === "words" && fields.includes(figure.field));
+  const ribbon = kind === "holed_ribbon" || kind === "hangers";
+  return (
+    <>
+      {kind !== "none" && (
+        <section>
+          <h3>The handle’s figures</h3>
+          <FigureList {...props} figures={words("handle.length", "handle.width", "handle.down")} />
+          {ribbon && (
+            <p>
+              Its ends are knotted{" "}
+              <Choice
+                name="Knots"
+                value={fittings.handle?.knot ?? "double"}
+                options={[
+                  ["double", "twice"],
+                  ["triple", "three turns (thin satin)"],
+                ]}
+                onChange={(knot) => set({ handle: { ...fittings.handle, knot } })}
+              />
+              .
+            </p>
+          )}
+          <p className="customary">
+            <Figure text={plan.fittings.customary} />
+          </p>
+          {figures.some((figure) => figure.set && figure.field.startsWith("handle.")) && (
+            <Button
+              variant="remedy"
+              onClick={() => set({ handle: { kind, knot: fittings.handle?.knot ?? "double" } })}
+            >
+              Customary figures again
+            </Button>
+          )}
+        </section>
+      )}
+      {(kind === "holed_ribbon" || kind === "glued_ribbon") && (
+        <section>
+          <h3>What holds it</h3>
+          <p>
+            The {kind === "holed_ribbon" ? "holes" : "ends"} have{" "}
+            <Choice
+              name="What holds the handle"
+              value={fittings.backing?.kind ?? "strip"}
+              options={kind === "holed_ribbon" ? BACKINGS : BACKINGS.filter(([value]) => value !== "eyelets")}
+              onChange={(backing) => set({ backing: { ...fittings.backing, kind: backing } })}
+            />
+            .
+          </p>
+          <FigureList {...props} figures={words("backing.length", "backing.depth")} />
+        </section>
+      )}
+      <Sentence heading="Closing, base and looks">
+        The bag{" "}
+        <Choice
+          name="Closing"
+          value={fittings.closure?.kind ?? "none"}
+          options={CLOSURES}
+          onChange={(closure) => set({ closure: { ...fittings.closure, kind: closure } })}
+        />
+        .{" "}
+        {plan.fittings.headroom && (
+          <>
+            <Figure text={plan.fittings.headroom} />{" "}
+          </>
+        )}
+        On its base lies{" "}
+        <Choice
+          name="Insert"
+          value={fittings.insert ?? "single"}
+          options={INSERTS}
+          onChange={(insert) => set({ insert })}
+        />
+        . On it go{" "}
+        <span className="places" role="group" aria-label="Decoration">
+          {(
+            [
+              ["faces", "mats on the faces"],
+              ["gussets", "mats on the gussets"],
+              ["flap", "a mat on the flap"],
+              ["band", "a band"],
+              ["pocket", "a card pocket inside"],
+            ] as const
+          ).map(([part, name]) => (
+            <Button
+              key={part}
+              variant="remedy"
+              aria-pressed={decoration[part] ?? false}
+              onClick={() => decorate({ [part]: !decoration[part] })}
+            >
+              {name}
+            </Button>
+          ))}
+          <Button variant="remedy" aria-pressed={tagged} onClick={onTag}>
+            a tag
+          </Button>
+        </span>
+      </Sentence>
+      <FigureList {...props} figures={words("decoration.margin", "decoration.band_width")} />
+      {plan.fittings.face.holes.some((hole) => hole.purpose === "handle" || hole.purpose === "closure") && (
+        <section>
+          <h3>The punch at hand</h3>
+          <FigureList {...props} figures={words("punch.hole", "punch.reach")} />
+        </section>
+      )}
+      <Load {...props} />
+    </>
+  );
+}
+
+/** Figures that have no place on the face. */
+function FigureList(props: TrimmingsProps & { figures: FittingFigure[] }) {
+  const { figures, onFigure, fault } = props;
+  if (figures.length === 0) return null;
+  return (
+    <ul className="figure-list">
+      {figures.map((figure) => (
+        <li key={figure.field}>
+          <span>{figure.name}</span>
+          <Blank name={figure.name} length={figure} onChange={(text) => onFigure(figure.field, text)} />
+          {figure.set && !figure.field.startsWith("punch.") && (
+            <button type="button" className="inline-action" onClick={() => onFigure(figure.field, null)}>
+              customary<span className="visually-hidden"> {figure.name.toLowerCase()}</span> again
+            </button>
+          )}
+          {fault?.field === figure.field && <p className="alarm">{fault.sentence}</p>}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** What the bag is to carry, against the rule of thumb. */
+function Load({ plan, fittings, set, fault }: TrimmingsProps) {
+  const id = useId();
+  const { load, limit, limit_why, raise, weight } = plan.fittings;
+  const [typed, setTyped] = useState<string | null>(null);
+  return (
+    <section className="load" aria-labelledby={`${id}-title`}>
+      <h3 id={`${id}-title`}>What it carries</h3>
+      <p>
+        <label htmlFor={id}>It is to carry</label>{" "}
+        <input
+          id={id}
+          type="text"
+          className="load-field"
+          size={9}
+          autoComplete="off"
+          placeholder={plan.unit === "in" ? "2 lb" : "800 g"}
+          value={typed ?? load ?? ""}
+          aria-invalid={fault?.field === "load" ? true : undefined}
+          onChange={(event) => {
+            setTyped(event.target.value);
+            set({ load: event.target.value.trim() === "" ? null : event.target.value }, "load");
+          }}
+          onFocus={(event) => event.target.select()}
+          onBlur={() => fault?.field !== "load" && setTyped(null)}
+        />
+      </p>
+      {fault?.field === "load" && (
+        <p className="alarm" role="alert">
+          {fault.sentence}
+        </p>
+      )}
+      <p>
+        People trust such a bag with{" "}
+        <strong>
+          <Figure text={limit} />
+        </strong>
+        . {limit_why} It is a rule of thumb, no rating: test with the real thing over a soft surface.
+      </p>
+      {raise.length > 0 && (
+        <p>
+          More with {raise.slice(0, -1).join(", ")}
+          {raise.length > 1 ? " or " : ""}
+          {raise.at(-1)}.
+        </p>
+      )}
+      <p>
+        The bag itself weighs about <Figure text={weight} />
+        {fittings.insert === "none" ? "." : ", its insert included."}
+      </p>
+    </section>
+  );
+}
