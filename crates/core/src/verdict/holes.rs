@@ -14,6 +14,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     let mut findings: Vec<Finding> = Vec::new();
     findings.extend(in_glue(draft));
     findings.extend(over_line(draft));
+    findings.extend(off_face(brief));
     findings.extend(near_edge(brief));
     findings.extend(hem_edge(brief));
     findings.extend(out_of_reach(brief));
@@ -169,6 +170,33 @@ fn over_line(draft: &Draft) -> Option<Finding> {
             elsewhere,
         ))
     })
+}
+
+/// A hole whose middle is not on the face at all, so that it goes through no paper.
+fn off_face(brief: &Brief) -> Option<Finding> {
+    let figures = Figures::of(brief);
+    let (width, height) = (brief.finished.width, brief.finished.height);
+    let (hole, why) = face_holes(brief).iter().find_map(|hole| match hole.on {
+        On::Faces(down) if down > height => {
+            Some((*hole, format!("{} below the top; the face is {} high", figures.say(down), figures.say(height))))
+        }
+        On::Faces(_) if hole.aside.abs() > width.half() => Some((
+            *hole,
+            format!("{} from the centre; the face is {} wide", figures.say(hole.aside.abs()), figures.say(width)),
+        )),
+        _ => None,
+    })?;
+    Some(finding(
+        "handle.hole-off-face",
+        Level::Blocks,
+        format!("A {} lies off the face", name(hole.shape)),
+        format!("Its middle would be {why}."),
+        |draft| {
+            let customary = with(&draft.brief, |handle| (handle.from_centre, handle.down) = (None, None));
+            let customary = Candidate::new("The customary place", "In proportion to the face.", customary);
+            std::iter::once(vec![customary]).chain(elsewhere(draft)).collect()
+        },
+    ))
 }
 
 /// A round hole closer to an edge than its own diameter tears out.

@@ -56,6 +56,18 @@ fn a_shallow_hem_makes_the_strip_complain_and_the_remedy_mends_it() {
     assert_eq!((strip.depth, mended.brief.top.hem()), (Length::eighths(7), Length::INCH));
 }
 
+/// A hole that goes through no paper is said, and never just left out.
+#[rstest]
+#[case::below_the_base_line(|handle: &mut Handle| handle.down = Some(Length::inches(20)))]
+#[case::beside_the_face(|handle: &mut Handle| handle.from_centre = Some(Length::inches(5)))]
+fn a_hole_off_the_face_is_refused(#[case] change: fn(&mut Handle)) {
+    let mut brief = bag(HandleKind::HoledRibbon);
+    change(&mut brief.fittings.handle);
+    let found = verdict(&brief, "handle.hole-off-face");
+    assert_eq!((found.level, offers(&found)[0]), (Level::Blocks, "The customary place"));
+    assert!(Plan::new(&found.remedies[0].brief).unwrap().is_ready());
+}
+
 #[rstest]
 #[case::past_hem("backing.past-hem", |b: &mut Brief| {
     b.top = Top::HemIn { depth: Length::eighths(12) };
