@@ -286,8 +286,9 @@ pub fn judge(brief: &Brief, cuts: Cuts) -> Option<Joining> {
     })
 }
 
-/// Pieces without a face, and a separate base, come from the other paper.
-fn judge_two_papers(brief: &Brief, cuts: Cuts) -> Option<Joining> {
+/// Width and height of the pieces that come from the paper of the faces, and of those from the other: pieces without a face,
+/// and a separate base.
+pub(crate) fn by_paper(brief: &Brief, cuts: Cuts) -> [Vec<(Length, Length)>; 2] {
     let widths = Widths::new(brief, cuts);
     let whole = brief.flap() + brief.finished.height + brief.top.depth();
     // The heights of the pieces, the lower one first, and which of them may come from the other paper whole.
@@ -298,25 +299,29 @@ fn judge_two_papers(brief: &Brief, cuts: Cuts) -> Option<Joining> {
             vec![(lower, level == Length::ZERO), (whole - brief.flap() - level, false)]
         }
     };
-    let mut sizes: [Vec<(Length, Length)>; 2] = [Vec::new(), Vec::new()];
-    let mut used = 0;
+    let mut sizes = [Vec::new(), Vec::new()];
     for (tall, is_base) in tiers {
         for faces in [true, false] {
-            let side = brief.side_sheet.is_some() && (!faces || is_base);
+            let other = brief.side_sheet.is_some() && (!faces || is_base);
             let own = widths.only(faces);
-            sizes[usize::from(side)].extend(own.as_slice().iter().map(|wide| (*wide, tall)));
-            used += own.as_slice().iter().map(|wide| area(*wide, tall)).sum::<i128>();
+            sizes[usize::from(other)].extend(own.as_slice().iter().map(|wide| (*wide, tall)));
         }
     }
-    let mut sheets = 0;
-    let mut paper = 0;
-    for (sizes, sheet) in sizes.iter().zip([brief.sheet.as_laid(), sheet_of(brief.sheet_for(false))]) {
+    sizes
+}
+
+fn judge_two_papers(brief: &Brief, cuts: Cuts) -> Option<Joining> {
+    let (mut sheets, mut paper, mut used) = (0, 0, 0);
+    for (sizes, sheet) in
+        by_paper(brief, cuts).iter().zip([brief.sheet.as_laid(), sheet_of(brief.sheet_for(false))])
+    {
         if sizes.iter().any(|(wide, tall)| *wide > sheet.0 || *tall > sheet.1) {
             return None;
         }
         let needed = rows_needed(sizes, sheet);
         sheets += needed;
         paper += area(sheet.0, sheet.1) * i128::from(needed);
+        used += sizes.iter().map(|(wide, tall)| area(*wide, *tall)).sum::<i128>();
     }
     Some(Joining {
         cuts,

@@ -1,4 +1,8 @@
 //! Ways to make a bag from the papers on a shelf: every build, every paper, every habit that makes it fit.
+//!
+//! A bag of two papers keeps its second one where the build allows it, and is tried of one paper too.
+
+mod differs;
 
 use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP, CUSTOMARY_STRIP, Joins};
 use crate::builds::{BUILDS, suited};
@@ -24,6 +28,8 @@ pub struct Way {
     pub brief: Brief,
     /// Sheets it takes; of a roll, one length.
     pub sheets: u32,
+    /// Sheets of the second paper that it takes besides.
+    pub beside: u32,
     /// True if there is that much of it.
     pub enough: bool,
     /// Pieces to cut out, joining strips left out.
@@ -73,23 +79,33 @@ pub fn ways(brief: &Brief, papers: &[Paper]) -> Vec<Way> {
     let mut made: HashMap<Kind, Option<Made>> = HashMap::new();
     let mut joined: HashMap<(Length, Length, Joins, BaseHabit), Option<Build>> = HashMap::new();
     let mut found = Vec::new();
+    let second = Second::of(brief, papers);
     for (index, paper) in papers.iter().enumerate() {
         for sheet in lyings(paper) {
-            let on_paper = Brief { sheet, side_sheet: None, ..brief.clone() };
+            let own = Brief { sheet, side_sheet: None, ..brief.clone() };
             let builds = BUILDS.iter().map(|build| (build.1, Some(build.0)));
-            for (name, build) in builds.chain([("More pieces", None)]) {
+            let mut tries: Vec<_> =
+                builds.chain([("More pieces", None)]).map(|(name, build)| (name, build, &own)).collect();
+            let of_two = Brief { side_sheet: brief.side_sheet.clone(), ..own.clone() };
+            if second.is_some() {
+                tries.push(("More pieces, two papers", None, &of_two));
+            }
+            for (name, build, on_paper) in tries {
                 let mut fewest = u32::MAX;
-                for habit in habits(&on_paper) {
+                for habit in habits(on_paper) {
                     let Some(tried) = tried(&habit, build, paper, &mut joined) else { continue };
-                    let Some((sheets, tried, area)) = from_paper(&tried, paper) else { continue };
+                    let Some(taken) = from_paper(&tried, paper) else { continue };
+                    let sheets = taken.sheets + taken.beside;
                     // Another habit is worth naming only if it takes fewer sheets.
                     if sheets >= fewest {
                         continue;
                     }
-                    let kind = (tried.build, tried.joins, tried.base);
-                    let Some(made) = *made.entry(kind).or_insert_with(|| make(&tried)) else { continue };
+                    let kind = (taken.brief.build, taken.brief.joins, taken.brief.base);
+                    let Some(made) = *made.entry(kind).or_insert_with(|| make(&taken.brief)) else {
+                        continue;
+                    };
                     fewest = sheets;
-                    found.push(way(index, name, tried, sheets, area, paper, made));
+                    found.push(way(index, name, taken, paper, second.as_ref(), made));
                 }
             }
         }
@@ -98,40 +114,82 @@ pub fn ways(brief: &Brief, papers: &[Paper]) -> Vec<Way> {
     found
 }
 
+/// The second paper of a bag.
+struct Second {
+    /// Price of a sheet, if it is on the shelf and not on a roll.
+    price: Option<i64>,
+    /// Sheets of it on the shelf; any number if it is not there.
+    count: u32,
+}
+
+impl Second {
+    fn of(brief: &Brief, papers: &[Paper]) -> Option<Self> {
+        let sheet = brief.side_sheet.as_ref()?;
+        let own = papers.iter().find(|paper| Sheet { turned: sheet.turned, ..paper.sheet.clone() } == *sheet);
+        Some(Self {
+            price: own.filter(|own| own.kind != Stock::Roll).and_then(|own| own.price).map(|price| price.0),
+            count: own.map_or(u32::MAX, |own| own.count),
+        })
+    }
+}
+
+/// What a brief takes of its papers.
+struct Taken {
+    /// The brief on its sheet: of a roll, the length that is cut off.
+    brief: Brief,
+    sheets: u32,
+    beside: u32,
+    /// Paper that is cut into, and of it what is the second paper's; square nanometres.
+    area: i128,
+    area_beside: i128,
+    /// Paper in the pieces.
+    used: i128,
+}
+
 fn way(
     index: usize,
     build: &'static str,
-    brief: Brief,
-    sheets: u32,
-    area: i128,
+    taken: Taken,
     paper: &Paper,
+    second: Option<&Second>,
     made: Made,
 ) -> Way {
-    let sizes = piece_sizes(&brief);
-    let used: i128 = sizes.iter().map(|(wide, tall)| i128::from(wide.nm()) * i128::from(tall.nm())).sum();
-    let whole = i128::from(paper.sheet.width.nm()) * i128::from(paper.sheet.height.nm());
+    let Taken { brief, sheets, beside, area: taken, area_beside, used } = taken;
+    let whole = area((paper.sheet.width, paper.sheet.height));
     let Made { joins, front_edges, off_groove, base_layers, folds_flat } = made;
     let per_mille = |share: i128, of: i128| u32::try_from(share * 1000 / of.max(1)).unwrap_or(0);
+    let second = second.filter(|_| beside > 0);
+    // A sheet is paid for whole, a roll by the share that is cut off.
+    let own = paper.price.map(|Money(price)| match paper.kind {
+        Stock::Roll => (i128::from(price) * (taken - area_beside) / whole.max(1)) as i64,
+        _ => price * i64::from(sheets),
+    });
+    let other = match second {
+        None => Some(0),
+        Some(second) => second.price.map(|price| price * i64::from(beside)),
+    };
+    let enough = if paper.kind == Stock::Roll { paper.count > 0 } else { sheets <= paper.count };
     Way {
         paper: index,
         build,
         sheets,
-        enough: if paper.kind == Stock::Roll { paper.count > 0 } else { sheets <= paper.count },
-        pieces: sizes.len(),
+        beside,
+        enough: enough && second.is_none_or(|second| beside <= second.count),
+        pieces: piece_sizes(&brief).len(),
         joins,
         front_edges,
-        waste: per_mille(area - used, area),
-        // A sheet is paid for whole, a roll by the share that is cut off.
-        cost: paper.price.map(|Money(price)| match paper.kind {
-            Stock::Roll => Money((i128::from(price) * area / whole.max(1)) as i64),
-            _ => Money(price * i64::from(sheets)),
-        }),
+        waste: per_mille(taken - used, taken),
+        cost: own.zip(other).map(|(own, other)| Money(own + other)),
         off_groove,
         base_layers,
         folds_flat,
-        area,
+        area: taken,
         brief,
     }
+}
+
+fn area((width, height): (Length, Length)) -> i128 {
+    i128::from(width.nm()) * i128::from(height.nm())
 }
 
 /// A sheet as it may be laid: turned only if it has neither direction nor known grain.
@@ -162,7 +220,8 @@ fn tried(
     let build = match build {
         Some(build) => build,
         // What a roll cannot hold in one row it holds in several.
-        None if paper.kind == Stock::Roll => return None,
+        None if paper.kind == Stock::Roll && habit.side_sheet.is_none() => return None,
+        None if habit.side_sheet.is_some() => joins::best(habit)?.brief(habit).build,
         None => {
             let (width, height) = habit.sheet.as_laid();
             let best = joined
@@ -177,24 +236,46 @@ fn tried(
     (has_use && tried.check().is_ok()).then_some(tried)
 }
 
-/// Sheets, the brief on its sheet (of a roll, the length that is cut off), and the paper that takes.
-fn from_paper(brief: &Brief, paper: &Paper) -> Option<(u32, Brief, i128)> {
-    let sizes = piece_sizes(brief);
-    let (width, height) = brief.sheet.as_laid();
-    if sizes.iter().any(|(wide, tall)| *wide > width || *tall > height) {
+/// What the brief takes of a paper, and of its second one; nothing if a piece does not fit.
+fn from_paper(brief: &Brief, paper: &Paper) -> Option<Taken> {
+    let [sizes, others] = match (brief.build, &brief.side_sheet) {
+        (Build::Joined { cuts }, Some(_)) => joins::by_paper(brief, cuts),
+        _ => [piece_sizes(brief), Vec::new()],
+    };
+    let used = sizes.iter().chain(&others).map(|size| area(*size)).sum();
+    let fits = |sizes: &[(Length, Length)], sheet: (Length, Length)| {
+        sizes.iter().all(|(wide, tall)| *wide <= sheet.0 && *tall <= sheet.1)
+    };
+    let sheet = brief.sheet.as_laid();
+    let other = brief.sheet_for(false);
+    let other = (other.width, other.height);
+    if !fits(&sizes, sheet) || !fits(&others, other) {
         return None;
     }
-    let area = |width: Length, height: Length| i128::from(width.nm()) * i128::from(height.nm());
-    if paper.kind != Stock::Roll {
-        let sheets = rows_needed(&sizes, (width, height));
-        return Some((sheets, brief.clone(), area(width, height) * i128::from(sheets)));
-    }
-    // The shortest length of the roll, on the board's grooves, from which all pieces can be cut.
+    let beside = if others.is_empty() { 0 } else { rows_needed(&others, other) };
+    let area_beside = area(other) * i128::from(beside);
+    let (brief, sheets, own) = match paper.kind {
+        Stock::Roll => {
+            let mut cut = brief.clone();
+            cut.sheet.height = off_the_roll(brief, &sizes)?;
+            let own = area((cut.sheet.width, cut.sheet.height));
+            (cut, 1, own)
+        }
+        _ => {
+            let sheets = rows_needed(&sizes, sheet);
+            (brief.clone(), sheets, area(sheet) * i128::from(sheets))
+        }
+    };
+    Some(Taken { brief, sheets, beside, area: own + area_beside, area_beside, used })
+}
+
+/// The shortest length of the roll, on the board's grooves, from which all pieces can be cut; nothing if there is less.
+fn off_the_roll(brief: &Brief, sizes: &[(Length, Length)]) -> Option<Length> {
+    let (width, height) = brief.sheet.as_laid();
     let (turned, step) = (brief.sheet.turned, brief.board.groove);
-    let left = if turned { width } else { height };
     let length = if turned {
         // A longer stretch never takes more rows, so the shortest that will do is found by halving.
-        let will_do = |steps: i64| rows_needed(&sizes, (step * steps, height)) == 1;
+        let will_do = |steps: i64| rows_needed(sizes, (step * steps, height)) == 1;
         let all: Length = sizes.iter().map(|size| size.0).sum();
         let (mut least, mut most) = (1, all.ceil_to(step).nm() / step.nm());
         if !will_do(most) {
@@ -207,14 +288,10 @@ fn from_paper(brief: &Brief, paper: &Paper) -> Option<(u32, Brief, i128)> {
         let widest = sizes.iter().map(|size| size.0).max()?;
         (step * most).max(widest.ceil_to(step))
     } else {
-        rows_tall(&sizes, width).ceil_to(step)
+        rows_tall(sizes, width).ceil_to(step)
     };
-    if length > left {
-        return None;
-    }
-    let mut cut = brief.clone();
-    cut.sheet.height = length;
-    Some((1, cut, area(brief.sheet.width, length)))
+    let left = if turned { width } else { height };
+    (length <= left).then_some(length)
 }
 
 /// Folds the bag for its looks; nothing if its plan would be blocked.
@@ -280,6 +357,44 @@ mod tests {
             assert!(plan.is_ready(), "{}: {:#?}", way.build, plan.verdicts);
             assert_eq!(plan.layout.sheet_count(), way.sheets, "{} {:?}", way.build, way.brief);
         }
+    }
+
+    #[test]
+    fn a_second_paper_stays_where_the_build_allows_it() {
+        let mut brief = Brief::new(Length::inches(6), Length::inches(7), Length::inches(3));
+        let pads = [paper("face", Stock::Pad, 12, 12), paper("gusset", Stock::Pad, 9, 12)];
+        brief.side_sheet = Some(pads[1].sheet.clone());
+        let ways = ways(&brief, &pads);
+        // Faces of 6½ with their tabs one to a sheet; both gussets of 3½ beside one another on one 9×12.
+        let two = ways.iter().find(|way| way.paper == 0 && way.brief.side_sheet.is_some()).unwrap();
+        assert_eq!((two.build, two.sheets, two.beside), ("More pieces, two papers", 2, 1));
+        assert_eq!(two.cost, Some(Money(300)));
+        // What is left of three sheets: 144, 144 and 108 less 10 × (6½ + 6½ + 3½ + 3½).
+        assert_eq!(two.waste, (396 - 200) * 1000 / 396);
+        assert!(two.enough);
+        let plan = Plan::new(&two.brief).unwrap();
+        assert!(plan.is_ready(), "{:#?}", plan.verdicts);
+        assert_eq!(plan.layout.sheet_count(), two.sheets + two.beside);
+        assert_eq!(two.differs_from(&brief)[0], "cut at the left back corner, right back corner, left front corner and right front corner");
+        // One paper alone is offered too, and says so.
+        let one = ways.iter().find(|way| way.build == "Corner pair" && way.paper == 0).unwrap();
+        assert_eq!(one.differs_from(&brief), ["gussets of the same paper"]);
+    }
+
+    #[test]
+    fn a_way_says_what_it_changes() {
+        // 2 × 4 + 2 × 2 and a tab of ½ is 12½: with a strip in place of the tab the run is 12.
+        let brief = Brief::new(Length::inches(4), Length::inches(7), Length::inches(2));
+        let ways = ways(&brief, &[paper("pad", Stock::Pad, 12, 12)]);
+        let wrap = ways.iter().find(|way| way.build == "Wrap").unwrap();
+        assert_eq!(wrap.differs_from(&brief), ["joining strips instead of tabs"]);
+        let pair = ways.iter().find(|way| way.build == "Corner pair").unwrap();
+        assert!(pair.differs_from(&brief).is_empty());
+        // Flaps of 2½ make 10½, too tall for 10; half of 2½ with a lap of ½ is 1½, and makes 9½.
+        let tall = Brief::new(Length::inches(4), Length::inches(8), Length::eighths(20));
+        let ways = super::ways(&tall, &[paper("tall", Stock::Pad, 14, 10)]);
+        let wrap = ways.iter().find(|way| way.build == "Wrap").unwrap();
+        assert_eq!(wrap.differs_from(&tall), ["base flaps 1½ deep instead of 2½"]);
     }
 
     #[test]

@@ -1930,6 +1930,8 @@ export interface components {
              * @description The same in hundredths, to sort by.
              */
             cost_hundredths?: number | null;
+            /** @description What it changes of the bag as it stands: `joining strips instead of tabs`. */
+            differs: string[];
             /** @description The sheets and what lies on them. */
             drawn: components["schemas"]["SheetCutView"][];
             /** @description True if there is that much on the shelf. */
@@ -1948,7 +1950,7 @@ export interface components {
             pieces: number;
             /**
              * Format: int32
-             * @description How many sheets.
+             * @description How many sheets, those of a second paper counted in.
              */
             sheets: number;
             /** @description `3 sheets of 12×12`, `18½ of the roll`. */

@@ -43,8 +43,8 @@ export function DrawnBag(props: {
           {facet.holes.map((edge, index) => (
             <path key={index} className="hole" d={`M ${edge.map(place).join(" L ")} Z`} />
           ))}
-          {facet.up && facet.outside && facet.facing > 0.12 && (
-            <UpArrow from={place(facet.up[0])} to={place(facet.up[1])} />
+          {facet.outside && facet.facing > 0.12 && isSeen(facet.marks.up, place) && (
+            <path className="up-arrow" d={strokes(facet.marks.up, place)} />
           )}
         </g>
       ))}
@@ -52,19 +52,16 @@ export function DrawnBag(props: {
   );
 }
 
-function strokes(lines: [[number, number], [number, number]][], place: (spot: [number, number]) => string) {
+type Spot = [number, number];
+type Line = [Spot, Spot];
+
+function strokes(lines: Line[], place: (spot: Spot) => string) {
   return lines.map(([from, to]) => `M ${place(from)} L ${place(to)}`).join(" ");
 }
 
-/** The pattern's up on a facet. */
-function UpArrow({ from, to }: { from: string; to: string }) {
-  const [x1 = 0, y1 = 0] = from.split(",").map(Number);
-  const [x2 = 0, y2 = 0] = to.split(",").map(Number);
-  const length = Math.hypot(x2 - x1, y2 - y1);
-  if (length < 8) return null;
-  const [ux, uy] = [(x2 - x1) / length, (y2 - y1) / length];
-  const wing = (side: number) => `${x2 - ux * 8 - uy * 5 * side} ${y2 - uy * 8 + ux * 5 * side}`;
-  return (
-    <path className="up-arrow" d={`M ${x1} ${y1} L ${x2} ${y2} M ${wing(1)} L ${x2} ${y2} L ${wing(-1)}`} />
-  );
+/** True for an arrow that is not too small to be read as one. */
+function isSeen(lines: Line[], place: (spot: Spot) => string) {
+  const shaft = lines[0]?.map((spot) => place(spot).split(",").map(Number));
+  const [[x1 = 0, y1 = 0] = [], [x2 = 0, y2 = 0] = []] = shaft ?? [];
+  return Math.hypot(x2 - x1, y2 - y1) >= 8;
 }

@@ -24,7 +24,7 @@ import {
 } from "three";
 import type { Facet } from "../api/client";
 import { marksOn, toSpace, type Segment } from "./marks";
-import { lifted, rotate, upOn, type Turn, type Vec3 } from "./projection";
+import { lifted, rotate, type Turn, type Vec3 } from "./projection";
 
 export interface SolidBagProps {
   facets: Facet[];
@@ -187,8 +187,7 @@ function paper(facet: Facet, index: number, corners: Vec3[], lit: boolean) {
   };
   const tint = lit ? "--slate" : fitting ? "--line" : "--ink";
   const edge = new LineLoop(loop(corners), new LineBasicMaterial({ color: ink(tint) }));
-  const { hatch, letter } = marksOn(facet, lifted(corners, 0.4));
-  const arrow = facet.shows_up ? upArrow(facet, corners) : null;
+  const { hatch, letter, up } = marksOn(facet, lifted(corners, 0.4));
   return [
     side(lit ? "--lit" : fitting ? "--reverse" : "--sheet", true),
     side(lit ? "--lit-inside" : "--reverse", false),
@@ -196,7 +195,7 @@ function paper(facet: Facet, index: number, corners: Vec3[], lit: boolean) {
     ...holes(facet, corners),
     ...strokes(hatch, "--line"),
     ...strokes(letter, "--ink"),
-    ...(arrow ? [new LineSegments(arrow, new LineBasicMaterial({ color: ink("--graphite") }))] : []),
+    ...strokes(up, "--graphite"),
   ];
 }
 
@@ -244,39 +243,4 @@ function surface(corners: Vec3[]): BufferGeometry {
 
 function loop(corners: Vec3[]): BufferGeometry {
   return new BufferGeometry().setAttribute("position", new Float32BufferAttribute(corners.flat(), 3));
-}
-
-/** The pattern's up, just above the outside face. */
-function upArrow(facet: Facet, corners: Vec3[]): BufferGeometry | null {
-  const up = upOn(facet.flat, corners);
-  if (!up) return null;
-  const raised = lifted(corners, 0.4);
-  const middle = centre(raised);
-  const ys = facet.flat.map(([, y]) => y ?? 0);
-  const length = (Math.max(...ys) - Math.min(...ys)) * 0.2;
-  const [a, b] = [raised[0], raised[1]];
-  if (!a || !b) return null;
-  const side = sideways(up, corners);
-  const at = (along: number, aside: number): Vec3 => [
-    middle[0] + up[0] * along + side[0] * aside,
-    middle[1] + up[1] * along + side[1] * aside,
-    middle[2] + up[2] * along + side[2] * aside,
-  ];
-  const tip = at(length, 0);
-  const lines = [at(0, 0), tip, tip, at(length * 0.7, length * 0.18), tip, at(length * 0.7, -length * 0.18)];
-  return new BufferGeometry().setAttribute("position", new Float32BufferAttribute(lines.flat(), 3));
-}
-
-/** In the facet's plane, square to its up. */
-function sideways(up: Vec3, corners: Vec3[]): Vec3 {
-  const [a, , c] = lifted(corners, 1).map((corner, index): Vec3 => {
-    const own = corners[index] ?? corner;
-    return [corner[0] - own[0], corner[1] - own[1], corner[2] - own[2]];
-  });
-  const away = a ?? c ?? [0, 0, 1];
-  return [
-    up[1] * away[2] - up[2] * away[1],
-    up[2] * away[0] - up[0] * away[2],
-    up[0] * away[1] - up[1] * away[0],
-  ];
 }

@@ -1,4 +1,5 @@
-// Which sheet a part of the bag comes from: its letter and a hatching of its own, drawn on the paper in space.
+// What is drawn on the paper in space: which sheet a part of the bag comes from, by its letter and a hatching of its own,
+// and where the pattern's up points.
 
 import type { Facet } from "../api/client";
 import type { Vec3 } from "./projection";
@@ -70,11 +71,15 @@ export function toSpace(flat: Spot[], corners: Vec3[]): ((spot: Spot) => Vec3) |
   };
 }
 
-/** The hatching of a facet that is seen from outside, and its sheet's letter where there is room. */
-export function marksOn(facet: Facet, corners: Vec3[]): { hatch: Segment[]; letter: Segment[] } {
+export type Marks<Line> = { hatch: Line[]; letter: Line[]; up: Line[] };
+
+/** The hatching of a facet that is seen from outside, its sheet's letter where there is room, and an arrow up the pattern. */
+export function marksOn(facet: Facet, corners: Vec3[]): Marks<Segment> {
   const flat = facet.flat as Spot[];
-  const place = typeof facet.sheet === "number" ? toSpace(flat, corners) : null;
-  if (!place || typeof facet.sheet !== "number") return { hatch: [], letter: [] };
+  const place = toSpace(flat, corners);
+  if (!place) return { hatch: [], letter: [], up: [] };
+  const up = facet.shows_up ? arrowOn(flat, place) : [];
+  if (typeof facet.sheet !== "number") return { hatch: [], letter: [], up };
   const hatch: Segment[] = [];
   for (const normal of HATCHES[facet.sheet % HATCHES.length] ?? []) {
     const reach = flat.map(([x, y]) => normal[0] * x + normal[1] * y);
@@ -84,17 +89,36 @@ export function marksOn(facet: Facet, corners: Vec3[]): { hatch: Segment[]; lett
       if (line) hatch.push([place(line[0]), place(line[1])]);
     }
   }
-  return { hatch, letter: facet.shows_up ? letterOn(flat, facet.sheet, place) : [] };
+  return { hatch, letter: facet.shows_up ? letterOn(flat, facet.sheet, place) : [], up };
+}
+
+/** The box round a facet on its sheet, and the line that its marks stand on: clear of a tie or a clip down the middle. */
+function box(flat: Spot[]) {
+  const xs = flat.map(([x]) => x);
+  const ys = flat.map(([, y]) => y);
+  const [left, bottom] = [Math.min(...xs), Math.min(...ys)];
+  const [width, height] = [Math.max(...xs) - left, Math.max(...ys) - bottom];
+  return { bottom, width, height, middle: left + width / 4 };
+}
+
+/** From the middle of the facet a fifth of its height up. */
+function arrowOn(flat: Spot[], place: (spot: Spot) => Vec3): Segment[] {
+  const { bottom, width, height, middle } = box(flat);
+  const [foot, tip] = [bottom + height / 2, bottom + height * 0.7];
+  const barb = Math.min(height * 0.06, width * 0.15);
+  const line = (from: Spot, to: Spot): Segment => [place(from), place(to)];
+  return [
+    line([middle, foot], [middle, tip]),
+    ...[-1, 1].map((side) => line([middle + side * barb * 0.6, tip - barb], [middle, tip])),
+  ];
 }
 
 function letterOn(flat: Spot[], sheet: number, place: (spot: Spot) => Vec3): Segment[] {
-  const xs = flat.map(([x]) => x);
-  const ys = flat.map(([, y]) => y);
-  const [left, right, bottom, top] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
-  const size = Math.min(16, (right - left) * 0.4, (top - bottom) * 0.25);
+  const { bottom, width, height, middle } = box(flat);
+  const size = Math.min(16, width * 0.4, height * 0.25);
   const strokes = LETTERS[sheet];
   if (size < 4 || !strokes) return [];
-  const [x0, y0] = [(left + right - size) / 2, bottom + (top - bottom) * 0.12];
+  const [x0, y0] = [middle - size / 2, bottom + height * 0.12];
   return strokes.split(";").flatMap((stroke) => {
     const figures = stroke.split(" ").map(Number);
     const spots: Spot[] = [];

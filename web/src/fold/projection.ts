@@ -1,7 +1,7 @@
 // From the bag in space to the drawing: turned, then looked at from far away, so that parallel edges stay parallel.
 
 import type { Facet } from "../api/client";
-import { marksOn, toSpace } from "./marks";
+import { type Marks, marksOn, toSpace } from "./marks";
 
 export type Vec3 = [number, number, number];
 
@@ -27,14 +27,12 @@ export interface Drawn {
   outside: boolean;
   /** How squarely it faces the one who looks, from 0 to 1. */
   facing: number;
-  /** The pattern's up on it: from the middle to the tip of an arrow, if it is worth showing. */
-  up: [[number, number], [number, number]] | null;
   /** Edges of the holes in it. */
   holes: [number, number][][];
   /** True if it is no part of the bag's paper. */
   fitting: boolean;
-  /** Hatching and letter of the sheet it comes from. */
-  marks: { hatch: Stroke[]; letter: Stroke[] };
+  /** Hatching and letter of the sheet it comes from, and the pattern's up. */
+  marks: Marks<Stroke>;
 }
 
 type Stroke = [[number, number], [number, number]];
@@ -68,22 +66,6 @@ export function lifted(corners: Vec3[], by: number): Vec3[] {
   return corners.map((corner) => add(corner, away, by));
 }
 
-/** Where "up on the sheet" points on a facet in space, one millimetre long. */
-export function upOn(flat: number[][], corners: Vec3[]): Vec3 | null {
-  const [a, b] = [flat[0], flat[1]];
-  const third = flat.findIndex(
-    (c) => a && b && Math.abs((b[0]! - a[0]!) * (c[1]! - a[1]!) - (b[1]! - a[1]!) * (c[0]! - a[0]!)) > 1e-3,
-  );
-  const c = flat[third];
-  const [pa, pb, pc] = [corners[0], corners[1], corners[third]];
-  if (!a || !b || !c || !pa || !pb || !pc) return null;
-  const [ux, uy, vx, vy] = [b[0]! - a[0]!, b[1]! - a[1]!, c[0]! - a[0]!, c[1]! - a[1]!];
-  // (0, 1) = p·u + q·v on the sheet; the same shares of the edges in space point up there.
-  const det = ux * vy - uy * vx;
-  const [p, q] = [-vx / det, ux / det];
-  return add(add([0, 0, 0], sub(pb, pa), p), sub(pc, pa), q);
-}
-
 /** Facets of one pose as they are drawn, the farthest first; `apart` from 0 to 1 tells how far layers stand apart. */
 export function project(facets: Facet[], pose: number[][][], turn: Turn, apart = 1): Drawn[] {
   const drawn = facets.map((facet, index): Drawn => {
@@ -109,10 +91,6 @@ export function project(facets: Facet[], pose: number[][][], turn: Turn, apart =
         return [[sx, -sy]];
       }),
     );
-    const up = facet.shows_up ? upOn(facet.flat, raw) : null;
-    const ys = facet.flat.map(([, y]) => y ?? 0);
-    const reach = (Math.max(...ys) - Math.min(...ys)) * 0.2;
-    const tip = up && add(middle, rotate(up, turn), reach);
     return {
       index,
       corners: corners.map(([x, y]) => [x, -y]),
@@ -123,11 +101,7 @@ export function project(facets: Facet[], pose: number[][][], turn: Turn, apart =
       facing: Math.abs(facing),
       holes,
       fitting: Boolean(facet.what),
-      marks: { hatch: marks.hatch.map(stroke), letter: marks.letter.map(stroke) },
-      up: tip && [
-        [middle[0], -middle[1]],
-        [tip[0], -tip[1]],
-      ],
+      marks: { hatch: marks.hatch.map(stroke), letter: marks.letter.map(stroke), up: marks.up.map(stroke) },
     };
   });
   return farthestFirst(drawn);

@@ -38,8 +38,10 @@ pub struct WayView {
     pub chosen: bool,
     /// `3 sheets of 12×12`, `18½ of the roll`.
     pub takes: String,
-    /// How many sheets.
+    /// How many sheets, those of a second paper counted in.
     pub sheets: u32,
+    /// What it changes of the bag as it stands: `joining strips instead of tabs`.
+    pub differs: Vec<String>,
     /// True if there is that much on the shelf.
     pub enough: bool,
     /// Pieces to cut out.
@@ -88,6 +90,11 @@ impl WayView {
             (_, 1) => format!("one sheet of {}", paper.sheet.name(unit)),
             (_, sheets) => format!("{sheets} sheets of {}", paper.sheet.name(unit)),
         };
+        let takes = match way.beside {
+            0 => takes,
+            1 => format!("{takes}, and one sheet of the second paper"),
+            more => format!("{takes}, and {more} sheets of the second paper"),
+        };
         let money = |Money(hundredths): Money| format!("{}.{:02}", hundredths / 100, hundredths % 100);
         Self {
             paper: paper.name.clone(),
@@ -95,7 +102,8 @@ impl WayView {
             chosen: way.brief == *now,
             brief: BriefText::from(&way.brief),
             takes,
-            sheets: way.sheets,
+            sheets: way.sheets + way.beside,
+            differs: way.differs_from(now),
             enough: way.enough,
             pieces: way.pieces,
             joins: way.joins,

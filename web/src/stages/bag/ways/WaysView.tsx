@@ -140,6 +140,11 @@ function WaySlip({ way, onBrief }: { way: Way; onBrief: (brief: Brief) => void }
         <span>
           {way.paper}: <Figure text={way.takes} />
         </span>
+        {way.differs.length > 0 && (
+          <span className="way-differs">
+            <Figure text={`With ${way.differs.join("; ")}`} />
+          </span>
+        )}
         <small>
           <Figure text={facts.join(", ")} />
         </small>

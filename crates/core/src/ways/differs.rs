@@ -1,0 +1,70 @@
+//! What a way to make a bag changes of the bag as it stands, besides its build and its paper.
+
+use super::Way;
+use crate::Brief;
+use crate::brief::{Build, Cuts, GussetCrease, Joins, Top};
+use crate::wording::{Figures, list};
+
+impl Way {
+    /// `cut at the left back corner`, `joining strips instead of tabs`, `base flaps 1¼ deep instead of 2`: everything the
+    /// crafter would notice, in the order of the work.
+    pub fn differs_from(&self, now: &Brief) -> Vec<String> {
+        let (brief, figures) = (&self.brief, Figures::of(now));
+        let mut found = Vec::new();
+        if let Build::Joined { cuts } = brief.build {
+            found.push(cut_at(cuts, figures));
+        }
+        if brief.sheet.turned && !now.sheet.turned {
+            found.push("the paper turned".to_owned());
+        }
+        if brief.joins != now.joins {
+            found.push(joined_by(brief.joins, now.joins));
+        }
+        let has_flaps = |brief: &Brief| {
+            !matches!(brief.build, Build::PleatedFlare { .. } | Build::FoldedBase { .. })
+        };
+        let (flap, flap_now) = (brief.flap(), now.flap());
+        if has_flaps(brief) && has_flaps(now) && flap != flap_now {
+            found.push(format!(
+                "base flaps {} deep instead of {}",
+                figures.say(flap),
+                figures.say(flap_now)
+            ));
+        }
+        if brief.gusset_crease == GussetCrease::None && now.gusset_crease != GussetCrease::None {
+            found.push("gussets without creases".to_owned());
+        }
+        if brief.top == Top::Raw && now.top != Top::Raw {
+            found.push("a raw edge at the top".to_owned());
+        }
+        if brief.side_sheet.is_none() && now.side_sheet.is_some() {
+            found.push("gussets of the same paper".to_owned());
+        }
+        found
+    }
+}
+
+fn cut_at(cuts: Cuts, figures: Figures) -> String {
+    let places: Vec<String> = cuts.at.iter().map(|place| place.name().to_owned()).collect();
+    let round = format!("cut at the {}", list(&places));
+    match cuts.level {
+        None => round,
+        Some(level) if level.is_positive() => {
+            format!("{round}, and all round {} above the base line", figures.say(level))
+        }
+        Some(_) => format!("{round}, with a separate base"),
+    }
+}
+
+fn joined_by(joins: Joins, now: Joins) -> String {
+    let name = |joins| match joins {
+        Joins::Tabs => "tabs",
+        Joins::Strips { .. } => "joining strips",
+        Joins::Mixed { .. } => "tabs and strips",
+    };
+    if name(joins) == name(now) {
+        format!("other {}", name(joins))
+    } else {
+        format!("{} instead of {}", name(joins), name(now))
+    }
+}
