@@ -1301,7 +1301,7 @@ export interface components {
             brief: components["schemas"]["BriefText"];
             /** @description `gusset 5¾ instead of 5⅞`. */
             change: string;
-            /** @description What it saves: `one sheet: 3 instead of 4`. */
+            /** @description What it saves: `saves one sheet: 3 instead of 4`. */
             saves: string[];
             /** @description `11½ × 6 × 5¾`. */
             size: string;

@@ -185,7 +185,7 @@ pub struct NearbyView {
     pub size: String,
     /// `gusset 5¾ instead of 5⅞`.
     pub change: String,
-    /// What it saves: `one sheet: 3 instead of 4`.
+    /// What it saves: `saves one sheet: 3 instead of 4`.
     pub saves: Vec<String>,
     /// The brief in that size.
     pub brief: BriefText,
@@ -223,16 +223,16 @@ impl NearbyView {
         .collect();
         let mut saves = Vec::new();
         match near.sheets {
-            (after, None) => saves.push(format!("it fits: {}", sheets(after))),
+            (after, None) => saves.push(format!("fits {}", sheets(after))),
             (after, Some(before)) if after < before => {
-                saves.push(format!("{}: {after} instead of {before}", sheets(before - after)));
+                saves.push(format!("saves {}: {after} instead of {before}", sheets(before - after)));
             }
             _ => {}
         }
         let mut fewer = |what: [&str; 2], (after, before): (usize, usize)| {
             if after < before {
                 let many = what[usize::from(before - after > 1)];
-                saves.push(format!("{} {many} less: {after} instead of {before}", before - after));
+                saves.push(format!("saves {} {many}: {after} instead of {before}", before - after));
             }
         };
         fewer(["join", "joins"], near.joins);
