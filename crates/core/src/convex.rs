@@ -124,6 +124,11 @@ impl Shape {
         self.convex.corners()
     }
 
+    /// The box round it: its least and its most corner.
+    pub fn bounds(&self) -> (DVec2, DVec2) {
+        (self.least, self.most)
+    }
+
     /// True if the boxes round two things are apart, or only touch.
     pub fn is_clear_of(&self, (least, most): (DVec2, DVec2)) -> bool {
         (self.most.cmple(least + ROUNDING) | most.cmple(self.least + ROUNDING)).any()

@@ -100,7 +100,12 @@ impl Folded {
     /// Folds a net with every crease of a strip turned by the degrees that `angle` tells: positive away from the one
     /// who looks at the outside.
     pub fn turned(net: &Net, angle: impl Fn(&Strip, &Crease) -> f64) -> Self {
-        let flats = net.strips.iter().map(facets).collect();
+        let mut flats: Vec<Vec<Facet>> = Vec::with_capacity(net.strips.len());
+        for strip in &net.strips {
+            // Pieces are often alike.
+            let known = net.strips[..flats.len()].iter().position(|other| other.has_lines_of(strip));
+            flats.push(known.map_or_else(|| facets(strip), |known| flats[known].clone()));
+        }
         Self::from_facets(net, flats, angle)
     }
 

@@ -140,7 +140,7 @@ fn effort(brief: &Brief) -> Option<Effort> {
 }
 
 fn off_groove(brief: &Brief) -> usize {
-    Draft::new(brief).map_or(0, |draft| crate::verdict::off_groove(&draft.passes, brief.board.groove))
+    Draft::new(brief).map_or(0, |draft| crate::verdict::off_groove(draft.passes(), brief.board.groove))
 }
 
 #[cfg(test)]

@@ -257,6 +257,16 @@ impl Lap {
 }
 
 impl Strip {
+    /// True if its edge, cuts and creases run where those of another strip do, in the same order.
+    pub(crate) fn has_lines_of(&self, other: &Self) -> bool {
+        let ends = |crease: &Crease| (crease.from, crease.to);
+        self.outline == other.outline
+            && self.cuts.len() == other.cuts.len()
+            && self.cuts.iter().zip(&other.cuts).all(|(one, other)| (one.from, one.to) == (other.from, other.to))
+            && self.creases.len() == other.creases.len()
+            && self.creases.iter().zip(&other.creases).all(|(one, other)| ends(one) == ends(other))
+    }
+
     /// From its left edge to its right edge.
     pub fn width(&self) -> Length {
         self.columns.iter().map(|column| column.x.length()).sum()

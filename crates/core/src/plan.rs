@@ -9,7 +9,8 @@ use crate::pieces::{Piece, divide};
 use crate::proof::Proof;
 use crate::steps::{Step, steps};
 use crate::verdict::{About, Level, Verdict, verdicts};
-use crate::{Brief, BriefFault};
+use crate::{Brief, BriefFault, Length};
+use std::cell::OnceCell;
 
 /// Everything Wide Fold knows about a bag.
 #[derive(Clone, Debug)]
@@ -36,23 +37,54 @@ pub struct Plan {
     pub verdicts: Vec<Verdict>,
 }
 
-/// A plan as far as it can be judged without folding it: cheap enough to try a remedy.
+/// A plan as far as it can be judged without folding it: cheap enough to try a remedy. What rests on the net is worked out
+/// when it is first asked for, since most rules ask for little of it.
 pub(crate) struct Draft {
     pub brief: Brief,
     pub net: Net,
-    pub pieces: Vec<Piece>,
-    pub layout: Layout,
-    pub passes: Vec<Pass>,
+    pieces: OnceCell<Vec<Piece>>,
+    layout: OnceCell<Layout>,
+    passes: OnceCell<Vec<Pass>>,
+    folded: OnceCell<Folded>,
 }
 
 impl Draft {
     pub fn new(brief: &Brief) -> Result<Self, BriefFault> {
         brief.check()?;
-        let net = Net::new(brief);
-        let pieces = divide(&net);
-        let layout = Layout::new(brief, &pieces);
-        let passes = passes(brief, &pieces);
-        Ok(Self { brief: brief.clone(), net, pieces, layout, passes })
+        Ok(Self {
+            brief: brief.clone(),
+            net: Net::new(brief),
+            pieces: OnceCell::new(),
+            layout: OnceCell::new(),
+            passes: OnceCell::new(),
+            folded: OnceCell::new(),
+        })
+    }
+
+    pub fn pieces(&self) -> &[Piece] {
+        self.pieces.get_or_init(|| divide(&self.net))
+    }
+
+    pub fn layout(&self) -> &Layout {
+        self.layout.get_or_init(|| Layout::new(&self.brief, self.pieces()))
+    }
+
+    pub fn passes(&self) -> &[Pass] {
+        self.passes.get_or_init(|| passes(&self.brief, self.pieces()))
+    }
+
+    pub fn folded(&self) -> &Folded {
+        self.folded.get_or_init(|| Folded::new(&self.net))
+    }
+
+    /// True if it is plain, without laying them out, that no piece is larger than its sheet.
+    pub fn plainly_fits(&self) -> bool {
+        let other = self.brief.sheet_for(false);
+        let (own, other) = (self.brief.sheet.as_laid(), (other.width, other.height));
+        let is_single = self.brief.side_sheet.is_none();
+        let cut = self.pieces().iter().filter(|piece| !piece.from_scrap);
+        let fits = |piece: &Piece, sheet: (Length, Length)| piece.width <= sheet.0 && piece.height <= sheet.1;
+        cut.into_iter().all(|piece| fits(piece, own) && (is_single || fits(piece, other)))
     }
 }
 
@@ -64,14 +96,17 @@ impl Plan {
     pub fn new(brief: &Brief) -> Result<Self, BriefFault> {
         let draft = Draft::new(brief)?;
         let mut verdicts = verdicts(&draft);
-        let folded = Folded::new(&draft.net);
-        let proof = Proof::new(brief, &draft.net, &folded);
-        let steps = steps(brief, &draft.pieces, &draft.layout, &draft.passes);
+        let proof = Proof::new(brief, &draft.net, draft.folded());
+        let steps = steps(brief, draft.pieces(), draft.layout(), draft.passes());
+        let surfaces = surfaces(brief, &draft.net, draft.folded());
         if !verdicts.iter().any(|verdict| verdict.level == Level::Blocks) {
             verdicts.splice(0..0, unproved(brief, &proof));
         }
-        let Draft { brief, net, pieces, layout, passes } = draft;
-        let surfaces = surfaces(&brief, &net, &folded);
+        // All of it has been asked for above.
+        let Draft { brief, net, pieces, layout, passes, folded } = draft;
+        let (pieces, passes) = (pieces.into_inner().unwrap_or_default(), passes.into_inner().unwrap_or_default());
+        let layout = layout.into_inner().unwrap_or_else(|| Layout::new(&brief, &pieces));
+        let folded = folded.into_inner().unwrap_or_else(|| Folded::new(&net));
         Ok(Self { brief, net, pieces, layout, passes, steps, folded, proof, surfaces, verdicts })
     }
 

@@ -115,7 +115,7 @@ pub(crate) fn off_groove(passes: &[Pass], groove: Length) -> usize {
 
 /// True if the rules alone block a draft; its folding is not tried.
 pub(crate) fn is_blocked(draft: &Draft) -> bool {
-    blocking(&findings(draft)).next().is_some()
+    blocking(&grave(draft)).next().is_some()
 }
 
 /// Everything there is to say about a draft, gravest first, with remedies that have been tried.
@@ -141,7 +141,14 @@ pub(crate) fn verdicts(draft: &Draft) -> Vec<Verdict> {
 }
 
 fn findings(draft: &Draft) -> Vec<Finding> {
-    let kinds: [fn(&Draft) -> Vec<Finding>; 13] = [
+    let mut all = grave(draft);
+    all.extend(groove::find(draft));
+    all
+}
+
+/// All but the notes on the board's grooves, which ask for every pass.
+fn grave(draft: &Draft) -> Vec<Finding> {
+    let kinds: [fn(&Draft) -> Vec<Finding>; 12] = [
         fit::find,
         build::find,
         base::find,
@@ -154,7 +161,6 @@ fn findings(draft: &Draft) -> Vec<Finding> {
         carry::find,
         decor::find,
         thickness::find,
-        groove::find,
     ];
     kinds.iter().flat_map(|find| find(draft)).collect()
 }
@@ -182,8 +188,13 @@ fn first_that_holds(finding: &Finding, blocked: &[&str], way: Vec<Candidate>) ->
 fn holds(code: &str, blocked: &[&str], brief: &Brief) -> bool {
     let mended: Result<Draft, BriefFault> = Draft::new(brief);
     mended.is_ok_and(|draft| {
-        // What only folding shows never blocks: it is looked at only for its own sake.
-        let after = if code.starts_with("pattern.") { all_findings(&draft) } else { findings(&draft) };
+        // What only folding shows never blocks, and no groove does: they are looked at only for their own sake.
+        let mut after = grave(&draft);
+        if code.starts_with("pattern.") {
+            after.extend(pattern::seen(&draft));
+        } else if code.starts_with("groove.") {
+            after.extend(groove::find(&draft));
+        }
         after.iter().all(|other| other.code != code) && blocking(&after).all(|other| blocked.contains(&other))
     })
 }

@@ -308,7 +308,7 @@ fn make(brief: &Brief) -> Option<Made> {
             / draft.net.tiers()
             + usize::from(!draft.net.laps.is_empty()),
         front_edges: proof.front_edges.len(),
-        off_groove: off_groove(&draft.passes, brief.board.groove),
+        off_groove: off_groove(draft.passes(), brief.board.groove),
         base_layers: proof.base_layers,
         folds_flat: proof.flat.is_some(),
     })

@@ -169,15 +169,16 @@ impl Brief {
         least: Length,
         most: Length,
     ) -> Result<(), BriefFault> {
+        if least <= length && length <= most {
+            return Ok(());
+        }
         let given = length.label(self.unit);
         let sentence = if length < least && !length.is_positive() && least.is_positive() {
             format!("{what} is {given}; it has to be more than nothing, {} at least.", least.label(self.unit))
         } else if length < least {
             format!("{what} is {given}; less than {} cannot be folded by hand.", least.label(self.unit))
-        } else if length > most {
-            format!("{what} is {given}; nobody can fold more than {}.", most.label(self.unit))
         } else {
-            return Ok(());
+            format!("{what} is {given}; nobody can fold more than {}.", most.label(self.unit))
         };
         Err(BriefFault { field, sentence })
     }

@@ -21,8 +21,16 @@ const MOST: usize = 128;
 /// Facets that lie in one plane and are not folded against one another.
 struct Body {
     facets: Vec<Shape>,
+    /// The box round all of them.
+    round: (DVec2, DVec2),
     /// True if its outside face looks at the viewer, as the front's does.
     outside_up: bool,
+}
+
+impl Body {
+    fn is_clear_of(&self, (least, most): (DVec2, DVec2)) -> bool {
+        self.round.1.cmple(least).any() || most.cmple(self.round.0).any()
+    }
 }
 
 /// What an order of layers has to respect. Bodies are given by their number.
@@ -40,10 +48,11 @@ pub fn order(net: &Net, folded: &Folded, closing: ClosingOrder) -> Option<Vec<us
         return None;
     }
     let mut known = Known { behind: vec![0; layers.bodies.len()] };
-    for (front, back) in layers.first_known(net, folded, closing) {
+    let glued: Vec<(usize, usize, Face)> = layers.glued(net, folded).collect();
+    for (front, back) in layers.first_known(net, folded, &glued, closing) {
         known.set(front, back)?;
     }
-    let rules = layers.rules(net, folded);
+    let rules = layers.rules(&glued);
     let known = solve(known, &rules, &mut 0)?;
     let mut facets: Vec<usize> = (0..folded.facets.len()).collect();
     // More layers behind it: nearer to the viewer. A stable sort of a partial order closed under transitivity.
@@ -98,11 +107,15 @@ impl Layers {
         numbers.dedup();
         let body_of: Vec<usize> =
             body_of.iter().map(|body| numbers.binary_search(body).unwrap_or(0)).collect();
+        let nothing = (DVec2::INFINITY, DVec2::NEG_INFINITY);
         let mut bodies: Vec<Body> =
-            numbers.iter().map(|_| Body { facets: Vec::new(), outside_up: true }).collect();
+            numbers.iter().map(|_| Body { facets: Vec::new(), round: nothing, outside_up: true }).collect();
         for (facet, turned) in folded.facets.iter().enumerate() {
             let body = &mut bodies[body_of[facet]];
-            body.facets.push(shape(facet));
+            let shape = shape(facet);
+            let (least, most) = shape.bounds();
+            body.round = (body.round.0.min(least), body.round.1.max(most));
+            body.facets.push(shape);
             body.outside_up = turned.pose.z_axis.z > 0.0;
         }
         let folds = hinges().filter(|hinge| flat(hinge.3) != 0.0).map(|(one, other, side, crease)| {
@@ -119,7 +132,13 @@ impl Layers {
     }
 
     /// Pairs of which the first is known to lie in front: folded against one another, or glued.
-    fn first_known(&self, net: &Net, folded: &Folded, closing: ClosingOrder) -> Vec<(usize, usize)> {
+    fn first_known(
+        &self,
+        net: &Net,
+        folded: &Folded,
+        glued: &[(usize, usize, Face)],
+        closing: ClosingOrder,
+    ) -> Vec<(usize, usize)> {
         // Over a mountain the insides touch: what looks at the viewer with its outside lies in front.
         let folds = self.hinges.iter().map(|hinge| match hinge.fold {
             Fold::Mountain => (hinge.up, hinge.down),
@@ -127,7 +146,7 @@ impl Layers {
         });
         let mut known: Vec<(usize, usize)> = folds.collect();
         // What is glued with its outside lies on the inside of what is over it.
-        for (under, over, face) in self.glued(net, folded) {
+        for &(under, over, face) in glued {
             let in_front = self.bodies[over].outside_up == (face == Face::Inside);
             known.push(if in_front { (under, over) } else { (over, under) });
         }
@@ -181,7 +200,7 @@ impl Layers {
             }))
     }
 
-    fn rules(&self, net: &Net, folded: &Folded) -> Vec<Rule> {
+    fn rules(&self, glued: &[(usize, usize, Face)]) -> Vec<Rule> {
         let mut rules = Vec::new();
         for hinge in &self.hinges {
             let across = (0..self.bodies.len())
@@ -197,7 +216,7 @@ impl Layers {
             }
         }
         // Nothing slips between two layers that are glued together.
-        for (under, over, _) in self.glued(net, folded) {
+        for &(under, over, _) in glued {
             let others = (0..self.bodies.len()).filter(|body| *body != under && *body != over);
             let between = others.filter(|body| self.overlap(*body, under) && self.overlap(*body, over));
             rules.extend(between.map(|body| Rule::SameSide(body, under, over)));
@@ -206,8 +225,9 @@ impl Layers {
     }
 
     fn overlap(&self, one: usize, other: usize) -> bool {
-        let pairs = |a: &Shape| self.bodies[other].facets.iter().any(|b| a.overlaps(b));
-        self.bodies[one].facets.iter().any(pairs)
+        let (one, other) = (&self.bodies[one], &self.bodies[other]);
+        let pairs = |a: &Shape| !a.is_clear_of(other.round) && other.facets.iter().any(|b| a.overlaps(b));
+        !one.is_clear_of(other.round) && one.facets.iter().any(pairs)
     }
 
     /// True if a body lies on both sides of a hinge's line somewhere along it.
@@ -216,6 +236,9 @@ impl Layers {
         let aside = (to - from).perp().normalize_or_zero() * (ROUNDING * 4.0);
         let reach = aside.abs() * 2.0;
         let round = (from.min(to) - reach, from.max(to) + reach);
+        if self.bodies[body].is_clear_of(round) {
+            return false;
+        }
         let near: Vec<&Shape> =
             self.bodies[body].facets.iter().filter(|facet| !facet.is_clear_of(round)).collect();
         let has = |point: DVec2| near.iter().any(|facet| facet.contains(point));

@@ -14,11 +14,14 @@ const SMALLEST: Length = Length::eighths(2);
 const SHALLOWEST_HEM: Length = Length::eighths(4);
 
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {
-    let Some(sheet) = draft.layout.sheets.iter().find(|sheet| !sheet.overhang.is_none()) else {
+    if draft.plainly_fits() {
+        return Vec::new();
+    }
+    let Some(sheet) = draft.layout().sheets.iter().find(|sheet| !sheet.overhang.is_none()) else {
         return Vec::new();
     };
     let figures = Figures::of(&draft.brief);
-    let Some(piece) = sheet.piece().and_then(|piece| draft.pieces.get(piece)) else { return Vec::new() };
+    let Some(piece) = sheet.piece().and_then(|piece| draft.pieces().get(piece)) else { return Vec::new() };
     let own = draft.brief.sheet_for(!sheet.side);
     let name = own.name(draft.brief.unit);
     let mut over = Vec::new();

@@ -11,7 +11,7 @@ use crate::{Brief, Length};
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     let brief = &draft.brief;
     let figures = Figures::of(brief);
-    let off: Vec<(&Pass, &ScoreLine)> = off_groove(&draft.passes, brief.board.groove).collect();
+    let off: Vec<(&Pass, &ScoreLine)> = off_groove(draft.passes(), brief.board.groove).collect();
     if off.is_empty() {
         return Vec::new();
     }

@@ -2,7 +2,6 @@
 
 use super::{About, Candidate, Finding, Level};
 use crate::brief::{Build, Top};
-use crate::folded::Folded;
 use crate::folded::surfaces::{Surface, Way, surfaces};
 use crate::net::{Band, Face};
 use crate::plan::Draft;
@@ -22,7 +21,7 @@ pub(super) fn seen(draft: &Draft) -> Vec<Finding> {
     if !unusual {
         return Vec::new();
     }
-    let seen = surfaces(brief, &draft.net, &Folded::new(&draft.net));
+    let seen = surfaces(brief, &draft.net, draft.folded());
     seen.iter().filter_map(|surface| judge(brief, surface)).collect()
 }
 
