@@ -1,5 +1,7 @@
 //! One shape for every error (RFC 9457 problem details), with a sentence a crafter understands.
 
+mod unread;
+
 use crate::view::bag::BagView;
 use axum::extract::{FromRequest, Request};
 use axum::http::{HeaderValue, StatusCode, header};
@@ -141,7 +143,7 @@ impl<S: Send + Sync, T: DeserializeOwned> FromRequest<S> for Body<T> {
                 Problem::new(
                     StatusCode::UNPROCESSABLE_ENTITY,
                     "brief",
-                    format!("This cannot be read: {}.", error.inner()),
+                    unread::sentence(&error.inner().to_string()),
                 )
             } else {
                 Problem::new(StatusCode::BAD_REQUEST, "json", format!("This is not JSON: {}.", error.inner()))

@@ -1,6 +1,7 @@
 //! The HTTP interface, without a network: requests go straight into the router.
 #![allow(clippy::unwrap_used)] // In a test, a panic is the failure.
 
+mod garbled;
 mod handle;
 mod shelf;
 mod ways;
@@ -185,7 +186,7 @@ async fn the_fold_starts_flat_and_ends_open(service: Service) {
     "“four” is not a length"
 )]
 #[case(r#"{"finished":{"width":"4","height":"7"}}"#, 422, "finished", "gusset")]
-#[case(r#"{"finished":{"width":"4","height":"7","gusset":"2"},"tab":7}"#, 422, "tab", "string")]
+#[case(r#"{"finished":{"width":"4","height":"7","gusset":"2"},"tab":7}"#, 422, "tab", "text belongs")]
 #[case(r#"{"finished":"#, 400, "finished", "not JSON")]
 #[case("[]", 422, "", "cannot be read")]
 #[case("\u{0}", 400, "", "not JSON")]
