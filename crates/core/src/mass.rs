@@ -1,6 +1,7 @@
 //! Masses: what a bag weighs and what it carries.
 
 use crate::Unit;
+use crate::wording::quoted;
 use std::fmt;
 
 /// A mass, a whole number of micrograms: a pound is 453 592 370 of them exactly (0.453 592 37 kg, the 1959 agreement on yard
@@ -10,7 +11,7 @@ pub struct Mass(i64);
 
 /// Why a text is no mass.
 #[derive(Clone, Debug, PartialEq, Eq, thiserror::Error)]
-#[error("“{0}” is not a weight: write a number with lb, oz, g or kg, such as 3 1/2 lb or 800 g")]
+#[error("{0} is not a weight: write a number with lb, oz, g or kg, such as 3 1/2 lb or 800 g")]
 pub struct MassError(String);
 
 const POUND: i64 = 453_592_370;
@@ -46,7 +47,7 @@ impl Mass {
     /// # Ok::<(), wide_fold_core::mass::MassError>(())
     /// ```
     pub fn parse(text: &str, unit: Unit) -> Result<Self, MassError> {
-        let fault = || MassError(text.trim().chars().take(40).collect());
+        let fault = || MassError(quoted(text));
         let trimmed = text.trim().to_lowercase();
         let end = trimmed.find(|c: char| c.is_ascii_alphabetic()).unwrap_or(trimmed.len());
         let (number, name) = trimmed.split_at(end);

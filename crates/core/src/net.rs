@@ -262,7 +262,11 @@ impl Strip {
         let ends = |crease: &Crease| (crease.from, crease.to);
         self.outline == other.outline
             && self.cuts.len() == other.cuts.len()
-            && self.cuts.iter().zip(&other.cuts).all(|(one, other)| (one.from, one.to) == (other.from, other.to))
+            && self
+                .cuts
+                .iter()
+                .zip(&other.cuts)
+                .all(|(one, other)| (one.from, one.to) == (other.from, other.to))
             && self.creases.len() == other.creases.len()
             && self.creases.iter().zip(&other.creases).all(|(one, other)| ends(one) == ends(other))
     }

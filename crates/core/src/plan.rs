@@ -104,7 +104,8 @@ impl Plan {
         }
         // All of it has been asked for above.
         let Draft { brief, net, pieces, layout, passes, folded } = draft;
-        let (pieces, passes) = (pieces.into_inner().unwrap_or_default(), passes.into_inner().unwrap_or_default());
+        let (pieces, passes) =
+            (pieces.into_inner().unwrap_or_default(), passes.into_inner().unwrap_or_default());
         let layout = layout.into_inner().unwrap_or_else(|| Layout::new(&brief, &pieces));
         let folded = folded.into_inner().unwrap_or_else(|| Folded::new(&net));
         Ok(Self { brief, net, pieces, layout, passes, steps, folded, proof, surfaces, verdicts })

@@ -115,6 +115,20 @@ impl Figures {
     }
 }
 
+/// What someone wrote, as it stands in a sentence about it: in quotes, without the space round it, and short however long
+/// it was.
+///
+/// ```
+/// use wide_fold_core::wording::quoted;
+/// assert_eq!(quoted(" four "), "“four”");
+/// assert_eq!(quoted(&"9".repeat(50)), format!("“{}…”", "9".repeat(40)));
+/// ```
+pub fn quoted(text: &str) -> String {
+    let mut letters = text.trim().chars();
+    let start: String = letters.by_ref().take(40).collect();
+    if letters.next().is_some() { format!("“{start}…”") } else { format!("“{start}”") }
+}
+
 /// `a`, `a and b`, `a, b and c`.
 pub(crate) fn list(items: &[String]) -> String {
     match items {

@@ -6,6 +6,7 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::paper::{Basis, Grain, Money, Paper, Stock};
 use wide_fold_core::sheet::Grammage;
+use wide_fold_core::wording::quoted;
 use wide_fold_core::{Length, Sheet, Unit};
 
 /// A paper as it is written. Lengths are text with a unit; without one they are in inches.
@@ -172,7 +173,8 @@ fn weight(text: &str) -> Result<Grammage, FormatFault> {
         _ => Err(FormatFault {
             field: "weight".to_owned(),
             sentence: format!(
-                "“{text}” is no weight of paper: write 180 g/m², or 80 lb with cover, text, bond or index."
+                "{} is no weight of paper: write 180 g/m², or 80 lb with cover, text, bond or index.",
+                quoted(text)
             ),
         }),
     }
@@ -182,7 +184,7 @@ fn weight(text: &str) -> Result<Grammage, FormatFault> {
 fn price(text: &str) -> Result<Money, FormatFault> {
     let fault = || FormatFault {
         field: "price".to_owned(),
-        sentence: format!("“{text}” is no price: write it as 1.20."),
+        sentence: format!("{} is no price: write it as 1.20.", quoted(text)),
     };
     let text = text.trim().replace(',', ".");
     let (whole, part) = text.split_once('.').unwrap_or((&text, "0"));

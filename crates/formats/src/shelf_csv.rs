@@ -3,6 +3,7 @@
 use crate::FormatFault;
 use crate::paper::PaperText;
 use wide_fold_core::paper::Paper;
+use wide_fold_core::wording::quoted;
 
 /// The columns, in the order they are written; they may come in any other.
 pub const COLUMNS: [&str; 11] = [
@@ -84,7 +85,8 @@ pub fn read_shelf(text: &str) -> ShelfRead {
         }
     };
     if let Some(unknown) = headers.iter().find(|header| !COLUMNS.contains(&header.as_str())) {
-        let sentence = format!("There is no column “{unknown}”; the columns are {}.", COLUMNS.join(", "));
+        let sentence =
+            format!("There is no column {}; the columns are {}.", quoted(unknown), COLUMNS.join(", "));
         read.faults.push(fault(1, unknown, sentence));
         return read;
     }

@@ -1,11 +1,12 @@
 //! Reading lengths as people write them.
 
 use super::{Length, Unit};
+use crate::wording::quoted;
 use std::str::FromStr;
 
 /// Why a text is not a length. The message quotes the text and says what is wrong with it.
 #[derive(Clone, Debug, PartialEq, Eq, thiserror::Error)]
-#[error("\u{201c}{input}\u{201d} is not a length: {problem}")]
+#[error("{input} is not a length: {problem}")]
 pub struct LengthError {
     input: String,
     problem: &'static str,
@@ -56,15 +57,8 @@ impl Length {
     /// # Ok::<(), wide_fold_core::LengthError>(())
     /// ```
     pub fn parse(text: &str, unit: Unit) -> Result<Self, LengthError> {
-        read(text.trim(), unit).map_err(|problem| LengthError { input: shorten(text), problem })
+        read(text.trim(), unit).map_err(|problem| LengthError { input: quoted(text), problem })
     }
-}
-
-/// The quoted part of an error stays short however long the text was.
-fn shorten(text: &str) -> String {
-    let mut chars = text.trim().chars();
-    let head: String = chars.by_ref().take(40).collect();
-    if chars.next().is_some() { head + "…" } else { head }
 }
 
 fn read(text: &str, unit: Unit) -> Result<Length, &'static str> {

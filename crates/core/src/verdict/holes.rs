@@ -177,12 +177,17 @@ fn off_face(brief: &Brief) -> Option<Finding> {
     let figures = Figures::of(brief);
     let (width, height) = (brief.finished.width, brief.finished.height);
     let (hole, why) = face_holes(brief).iter().find_map(|hole| match hole.on {
-        On::Faces(down) if down > height => {
-            Some((*hole, format!("{} below the top; the face is {} high", figures.say(down), figures.say(height))))
-        }
+        On::Faces(down) if down > height => Some((
+            *hole,
+            format!("{} below the top; the face is {} high", figures.say(down), figures.say(height)),
+        )),
         On::Faces(_) if hole.aside.abs() > width.half() => Some((
             *hole,
-            format!("{} from the centre; the face is {} wide", figures.say(hole.aside.abs()), figures.say(width)),
+            format!(
+                "{} from the centre; the face is {} wide",
+                figures.say(hole.aside.abs()),
+                figures.say(width)
+            ),
         )),
         _ => None,
     })?;

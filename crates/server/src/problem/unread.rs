@@ -1,26 +1,31 @@
 //! What is wrong with JSON that has the wrong shape, in plain words. serde tells it to programmers, in a few set phrases.
 
-/// No quoted value is longer than this, in characters.
-const LONGEST: usize = 40;
+use wide_fold_core::wording::quoted;
 
 /// A sentence for serde's message: `Width is missing.`, `“sideways” is not known here; it can be left or right.`
 pub fn sentence(message: &str) -> String {
     let message = message.rsplit_once(" at line ").map_or(message, |(message, _)| message);
     if let Some(name) = message.strip_prefix("missing field ") {
-        return format!("{} is missing.", quoted(name));
+        return format!("{} is missing.", quoted(name.trim_matches('`')));
     }
     if let Some(rest) = message.strip_prefix("unknown field ") {
-        return format!("There is no {} here.", quoted(first_name(rest)));
+        return format!("There is no {} here.", quoted(first_name(rest).trim_matches('`')));
     }
     if let Some(rest) = message.strip_prefix("unknown variant ") {
         let name = first_name(rest);
         let known: Vec<&str> =
             rest[name.len()..].split('`').skip(1).step_by(2).filter(|known| !known.is_empty()).collect();
         return match known.split_last() {
-            None => format!("{} is not known here.", quoted(name)),
-            Some((last, [])) => format!("{} is not known here; it can only be {last}.", quoted(name)),
+            None => format!("{} is not known here.", quoted(name.trim_matches('`'))),
+            Some((last, [])) => {
+                format!("{} is not known here; it can only be {last}.", quoted(name.trim_matches('`')))
+            }
             Some((last, others)) => {
-                format!("{} is not known here; it can be {} or {last}.", quoted(name), others.join(", "))
+                format!(
+                    "{} is not known here; it can be {} or {last}.",
+                    quoted(name.trim_matches('`')),
+                    others.join(", ")
+                )
             }
         };
     }
@@ -29,26 +34,22 @@ pub fn sentence(message: &str) -> String {
         return format!("{} stands where {} belongs.", given_words(given), wanted_words(wanted));
     }
     if let Some(name) = message.strip_prefix("duplicate field ") {
-        return format!("{} is said twice.", quoted(name));
+        return format!("{} is said twice.", quoted(name.trim_matches('`')));
     }
-    format!("This cannot be read: {}.", short(message))
+    format!("This cannot be read: {}.", clipped(message))
 }
 
 /// The name between the first pair of backticks, with them. The name itself may hold some: the list behind it begins with
 /// `, expected` or `, there are no`.
 fn first_name(text: &str) -> &str {
-    let end = text.rfind("`, expected ").or_else(|| text.rfind("`, there are no ")).map_or(text.len(), |at| at + 1);
+    let end =
+        text.rfind("`, expected ").or_else(|| text.rfind("`, there are no ")).map_or(text.len(), |at| at + 1);
     &text[..end]
 }
 
-fn quoted(name: &str) -> String {
-    format!("“{}”", short(name.trim_matches('`')))
-}
-
-fn short(text: &str) -> String {
-    let mut letters = text.chars();
-    let start: String = letters.by_ref().take(LONGEST).collect();
-    if letters.next().is_some() { format!("{start}…") } else { start }
+/// No more of it than a line.
+fn clipped(text: &str) -> String {
+    text.chars().take(80).collect()
 }
 
 fn given_words(given: &str) -> String {
@@ -57,9 +58,9 @@ fn given_words(given: &str) -> String {
         "map" => "A group of fields".to_owned(),
         "sequence" => "A list".to_owned(),
         _ => match given.split_once(' ') {
-            Some(("string", text)) => format!("“{}”", short(text.trim_matches('"'))),
-            Some((_, value)) => quoted(value.rsplit(' ').next().unwrap_or(value)),
-            None => quoted(given),
+            Some(("string", text)) => quoted(text.trim_matches('"')),
+            Some((_, value)) => quoted(value.rsplit(' ').next().unwrap_or(value).trim_matches('`')),
+            None => quoted(given.trim_matches('`')),
         },
     }
 }
@@ -75,7 +76,7 @@ fn wanted_words(wanted: &str) -> String {
             "a whole number"
         }
         _ if wanted.contains("enum") || wanted.contains("variant") => "one of a few words",
-        _ => return short(wanted),
+        _ => return clipped(wanted),
     }
     .to_owned()
 }
@@ -123,8 +124,14 @@ mod tests {
     #[case(r#"{ "name": "a", "marks": 1 }"#, "“1” stands where a list belongs.")]
     #[case(r#"{ "name": "a", "marks": ["x"] }"#, "“x” stands where a number belongs.")]
     #[case(r#"{ "name": "a", "plain": "yes" }"#, "“yes” stands where true or false belongs.")]
-    #[case(r#"{ "name": "a", "inner": "x, expected y" }"#, "“x, expected y” stands where a group of fields belongs.")]
-    #[case(r#"{ "name": "a", "way": "up" }"#, "“up” is not known here; it can be left, right or upside_down.")]
+    #[case(
+        r#"{ "name": "a", "inner": "x, expected y" }"#,
+        "“x, expected y” stands where a group of fields belongs."
+    )]
+    #[case(
+        r#"{ "name": "a", "way": "up" }"#,
+        "“up” is not known here; it can be left, right or upside_down."
+    )]
     #[case(r#"{ "name": "a", "name": "b" }"#, "“name” is said twice.")]
     fn serde_in_plain_words(#[case] json: &str, #[case] wanted: &str) {
         let error = serde_json::from_str::<Card>(json).unwrap_err();
