@@ -129,6 +129,27 @@ impl Shape {
         (self.least, self.most)
     }
 
+    /// The part of a line that lies in it, in shares of the way from `from` to `to` (Cyrus & Beck, 1978, from memory).
+    pub fn span_of(&self, from: DVec2, to: DVec2) -> Option<(f64, f64)> {
+        let (along, corners) = (to - from, self.corners());
+        let (mut start, mut end) = (0.0_f64, 1.0_f64);
+        for (index, &a) in corners.iter().enumerate() {
+            let side = corners[(index + 1) % corners.len()] - a;
+            // How far inside the line begins, and how much of that it gains on its way.
+            let (inside, gains) = (side.perp_dot(from - a), side.perp_dot(along));
+            if gains == 0.0 {
+                if inside < 0.0 {
+                    return None;
+                }
+            } else if gains > 0.0 {
+                start = start.max(-inside / gains);
+            } else {
+                end = end.min(-inside / gains);
+            }
+        }
+        (start < end).then_some((start, end))
+    }
+
     /// True if the boxes round two things are apart, or only touch.
     pub fn is_clear_of(&self, (least, most): (DVec2, DVec2)) -> bool {
         (self.most.cmple(least + ROUNDING) | most.cmple(self.least + ROUNDING)).any()
@@ -185,6 +206,18 @@ mod tests {
                 Convex::new(vec![DVec2::new(c[0], c[1]), DVec2::new(c[2], c[3]), DVec2::new(c[4], c[5])])
             })
             .prop_filter("a triangle with some area", |triangle| triangle.area() > 1.0)
+    }
+
+    #[test]
+    fn a_line_lies_in_a_shape_for_part_of_its_way() {
+        let at = DVec2::new;
+        let square = Shape::new(vec![at(1.0, 1.0), at(3.0, 1.0), at(3.0, 3.0), at(1.0, 3.0)]);
+        assert_eq!(square.span_of(at(0.0, 2.0), at(4.0, 2.0)), Some((0.25, 0.75)));
+        assert_eq!(square.span_of(at(2.0, 2.0), at(2.0, 7.0)), Some((0.0, 0.2)));
+        // Along a diagonal from corner to corner, and past the corner without touching.
+        assert_eq!(square.span_of(at(0.0, 0.0), at(4.0, 4.0)), Some((0.25, 0.75)));
+        assert_eq!(square.span_of(at(0.0, 1.5), at(1.5, 0.0)), None);
+        assert_eq!(square.span_of(at(0.0, 4.0), at(4.0, 4.0)), None);
     }
 
     proptest! {

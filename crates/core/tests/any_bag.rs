@@ -1,6 +1,9 @@
 //! Properties over random bags of every build: panels meet, flaps cover, pieces fit, and the proof can fail.
 #![allow(clippy::unwrap_used)] // In a test, a panic is the failure.
 
+mod bags;
+
+use bags::bag;
 use geo::{Area, BooleanOps, MultiPolygon, Polygon};
 use proptest::prelude::*;
 use wide_fold_core::brief::{
@@ -12,87 +15,6 @@ use wide_fold_core::layout::{Blade, Extras, Kind, Layout, Rectangle};
 use wide_fold_core::net::{Band, CreaseRole, Net, Panel};
 use wide_fold_core::proof::{Check, Proof};
 use wide_fold_core::{Brief, Length, Sheet, pieces};
-
-const BUILDS: [Build; 7] = [
-    Build::CornerPair,
-    Build::CradlePair { squares: Squares::SlitUp },
-    Build::CradlePair { squares: Squares::SlitLevel },
-    Build::FoldedBase { lap: Length::sixty_fourths(16) },
-    Build::PleatedFlare { pleats: 3, pleat: Length::sixty_fourths(24) },
-    Build::PleatedFlare { pleats: 2, pleat: Length::sixty_fourths(32) },
-    Build::Wrap,
-];
-
-const CREASES: [GussetCrease; 5] = [
-    GussetCrease::None,
-    GussetCrease::Centre,
-    GussetCrease::Pair,
-    GussetCrease::FoldFlat { across: Across::Back },
-    GussetCrease::FoldFlat { across: Across::BothFaces },
-];
-
-prop_compose! {
-    /// A bag that closes: any build, start, direction, join, top and gusset crease that go together.
-    fn bag()(
-        w in 16_i64..120, h in 24_i64..160, d in 8_i64..60, build in 0_usize..10, cuts in 1_usize..256, back_part in 1_i64..8, level in prop::option::of(0_i64..8), start in 0_usize..3, left: bool,
-        lap in prop::option::of(4_i64..12), top in 0_usize..5, crease in 0_usize..5, notch in 0_i64..6,
-        gussets_first: bool, strips: bool, mixed in 0_usize..400, extras in 0_usize..32,
-    ) -> Brief {
-        let n = |n| Length::sixty_fourths(n * 4);
-        let (wide, tall) = (w.max(d), h.max(d + 20));
-        // A level leaves room for the lap and for a hem above it.
-        let cuts = Cuts {
-            at: Places::every().nth(cuts - 1).unwrap(),
-            back_part: Some(n((wide * back_part / 8).clamp(8, wide - 8))),
-            level: level.filter(|_| !strips).map(|level| n((tall - 22) * level / 8)),
-        };
-        let joined = Build::Joined { cuts };
-        let build = BUILDS.get(build).copied().unwrap_or(joined);
-        // A gusset no deeper than the face, so that no flap sticks out and the ends of a tube clear each other.
-        let folds_in = if matches!(build, Build::FoldedBase { .. }) { 4 } else { 0 };
-        let mut brief = Brief::new(n(w.max(d + folds_in)), n(h.max(d + 20)), n(d));
-        brief.build = build;
-        brief.run = Run {
-            start: [RunStart::Gusset, RunStart::Face, RunStart::HalfGusset][start],
-            direction: if left { Direction::Left } else { Direction::Right },
-        };
-        brief.tab = n(4);
-        let is_cradle = matches!(build, Build::CradlePair { .. });
-        if let (Some(lap), false) = (lap.filter(|lap| *lap < d), is_cradle) {
-            brief.base = BaseHabit::HalfAndLap { lap: n(lap) };
-        }
-        let is_flare = matches!(build, Build::PleatedFlare { .. });
-        let (depth, corner) = (n(d.max(16)), n(2));
-        brief.top = match top {
-            1 => Top::HemIn { depth: n(16) },
-            2 => Top::HemOut { depth: n(16) },
-            3 if !is_flare => Top::Flap { on: FaceSide::Back, depth, corner },
-            4 if !is_flare => Top::Flap { on: FaceSide::Front, depth, corner },
-            _ => Top::Raw,
-        };
-        if !is_flare && build != (Build::CradlePair { squares: Squares::SlitLevel }) {
-            brief.gusset_crease = CREASES[crease];
-        }
-        if strips && brief.has_joins() {
-            // No wider than the narrowest panel, so that two of them have room behind it.
-            let width = n(8).min(n(d).half());
-            // A tab and half a strip behind one half of a gusset need room beside one another.
-            let at = Places::every().nth(mixed).filter(|_| n(d) >= brief.tab * 2 + width);
-            brief.joins = at.map_or(Joins::Strips { width }, |at| Joins::Mixed { width, at });
-        }
-        brief.extras = Extras::of(Kind::ALL.into_iter().filter(|kind| extras >> *kind as usize & 1 == 1));
-        // Gussets of a run cut at all four corners may come from another paper.
-        let corners = Place::ALL[..4].iter().all(|corner| cuts.at.has(*corner));
-        if corners && matches!(build, Build::Joined { .. }) && extras % 2 == 1 {
-            let (width, height) = (Length::inches(70), Length::inches(50));
-            brief.side_sheet = Some(Sheet { width, height, ..Sheet::default() });
-        }
-        brief.notch = n(notch);
-        brief.closing = if gussets_first { ClosingOrder::GussetsFirst } else { ClosingOrder::BackFirst };
-        (brief.sheet.width, brief.sheet.height) = (Length::inches(80), Length::inches(60));
-        brief
-    }
-}
 
 fn prove(brief: &Brief, net: &Net) -> Proof {
     Proof::new(brief, net, &Folded::new(net))

@@ -230,7 +230,7 @@ impl Layers {
         !one.is_clear_of(other.round) && one.facets.iter().any(pairs)
     }
 
-    /// True if a body lies on both sides of a hinge's line somewhere along it.
+    /// True if a body lies on both sides of a hinge's line along some stretch of it.
     fn runs_across(&self, body: usize, hinge: &Hinge) -> bool {
         let [from, to] = hinge.line;
         let aside = (to - from).perp().normalize_or_zero() * (ROUNDING * 4.0);
@@ -239,13 +239,13 @@ impl Layers {
         if self.bodies[body].is_clear_of(round) {
             return false;
         }
-        let near: Vec<&Shape> =
-            self.bodies[body].facets.iter().filter(|facet| !facet.is_clear_of(round)).collect();
-        let has = |point: DVec2| near.iter().any(|facet| facet.contains(point));
-        !near.is_empty()
-            && (1..8)
-                .map(|share| from.lerp(to, f64::from(share) / 8.0))
-                .any(|at| has(at + aside) && has(at - aside))
+        let near = || self.bodies[body].facets.iter().filter(|facet| !facet.is_clear_of(round));
+        let shared = ROUNDING * 16.0 / from.distance(to).max(ROUNDING);
+        near().filter_map(|one| one.span_of(from + aside, to + aside)).any(|(start, end)| {
+            near()
+                .filter_map(|other| other.span_of(from - aside, to - aside))
+                .any(|(other_start, other_end)| end.min(other_end) - start.max(other_start) > shared)
+        })
     }
 }
 
