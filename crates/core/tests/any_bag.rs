@@ -6,15 +6,12 @@ mod bags;
 use bags::bag;
 use geo::{Area, BooleanOps, MultiPolygon, Polygon};
 use proptest::prelude::*;
-use wide_fold_core::brief::{
-    Across, BaseHabit, Build, ClosingOrder, Cuts, Direction, FaceSide, GussetCrease, Joins, Place, Places,
-    Run, RunStart, Squares, Top,
-};
+use wide_fold_core::brief::Build;
 use wide_fold_core::folded::{Folded, facets::facets, made};
-use wide_fold_core::layout::{Blade, Extras, Kind, Layout, Rectangle};
+use wide_fold_core::layout::{Blade, Layout, Rectangle};
 use wide_fold_core::net::{Band, CreaseRole, Net, Panel};
 use wide_fold_core::proof::{Check, Proof};
-use wide_fold_core::{Brief, Length, Sheet, pieces};
+use wide_fold_core::{Brief, Length, pieces};
 
 fn prove(brief: &Brief, net: &Net) -> Proof {
     Proof::new(brief, net, &Folded::new(net))

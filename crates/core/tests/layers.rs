@@ -84,7 +84,7 @@ impl Flat {
                 let middle = corners.iter().sum::<DVec2>() / corners.len() as f64;
                 let across = (ends[1] - ends[0]).perp().normalize();
                 let out = if across.dot(middle - ends[0]) > 0.0 { -across } else { across };
-                found.push(Fold2 { facets: [here, there], crease: crease.clone(), ends, out });
+                found.push(Fold2 { facets: [here, there], crease: *crease, ends, out });
             }
         }
         found

@@ -1,96 +1,28 @@
 //! The budgets of docs/ARCHITECTURE.md, measured.
 
-use crate::tools::{Chore, cargo, project, web};
-use std::io::{Read, Write};
-use std::net::TcpStream;
-use std::time::{Duration, Instant};
-use wide_fold_browser::Service;
+mod load;
+mod typing;
 
-const CLIENTS: usize = 32;
-const REQUESTS_A_CLIENT: usize = 200;
-const STARTS: usize = 20;
+use crate::tools::{self, Chore, cargo, project, web};
+use std::time::Duration;
 
-/// Runs the core's benchmarks, then measures the running service on this machine.
+/// Runs the core's benchmarks, then measures the running service, and a page on it, on this machine.
 pub fn run() -> Chore {
+    tools::browser()?;
     cargo(&["bench", "--package", "wide-fold-core"])?;
     web::build()?;
     cargo(&["build", "--release", "--package", "wide-fold"])?;
-    service().map_err(|error| error.to_string())
-}
-
-fn service() -> std::io::Result<()> {
     let binary = project().join("target/release/wide-fold");
-    let folder = tempfile::tempdir()?;
-    let mut starts = Vec::new();
-    for index in 0..STARTS {
-        let begun = Instant::now();
-        let service = Service::start(&binary, &folder.path().join(format!("{index}.db")), &[])?;
-        request(&mut TcpStream::connect(service.host())?, service.host(), "GET /api/bags", "")?;
-        starts.push(begun.elapsed());
-    }
-    report("start to first answer, with a new database", &mut starts);
-
-    let service = Service::start(&binary, &folder.path().join("load.db"), &["--demo"])?;
-    let body = r#"{"finished":{"width":"4 in","height":"7 in","gusset":"2 in"}}"#;
-    let times: Vec<std::io::Result<Vec<Duration>>> = std::thread::scope(|scope| {
-        let clients: Vec<_> = (0..CLIENTS).map(|_| scope.spawn(|| client(service.host(), body))).collect();
-        clients.into_iter().map(|client| client.join().unwrap_or_else(|_| Ok(Vec::new()))).collect()
-    });
-    let mut times: Vec<Duration> = times.into_iter().collect::<std::io::Result<Vec<_>>>()?.concat();
-    report(
-        &format!("/api/plan of a bag with a blocking verdict and remedies, {CLIENTS} clients"),
-        &mut times,
-    );
-    let status = std::fs::read_to_string(format!("/proc/{}/status", service.pid()))?;
-    if let Some(line) = status.lines().find(|line| line.starts_with("VmRSS")) {
-        println!("resident memory after the load: {}", line.trim_start_matches("VmRSS:").trim());
-    }
-    Ok(())
-}
-
-fn client(host: &str, body: &str) -> std::io::Result<Vec<Duration>> {
-    let mut stream = TcpStream::connect(host)?;
-    stream.set_nodelay(true)?;
-    (0..REQUESTS_A_CLIENT)
-        .map(|_| {
-            let begun = Instant::now();
-            request(&mut stream, host, "POST /api/plan", body)?;
-            Ok(begun.elapsed())
-        })
-        .collect()
-}
-
-/// One request on a connection that is kept; reads the whole answer.
-fn request(stream: &mut TcpStream, host: &str, head: &str, body: &str) -> std::io::Result<()> {
-    let text = format!(
-        "{head} HTTP/1.1\r\nHost: {host}\r\nContent-Type: application/json\r\nContent-Length: {}\r\n\r\n{body}",
-        body.len()
-    );
-    stream.write_all(text.as_bytes())?;
-    let mut answer = Vec::new();
-    let mut chunk = [0; 65536];
-    loop {
-        let read = stream.read(&mut chunk)?;
-        answer.extend_from_slice(&chunk[..read]);
-        let Some(end) = answer.windows(4).position(|window| window == b"\r\n\r\n") else {
-            if read == 0 {
-                return Err(std::io::Error::other("the answer broke off"));
-            }
-            continue;
-        };
-        let head = String::from_utf8_lossy(&answer[..end]).to_lowercase();
-        let length = head
-            .lines()
-            .find_map(|line| line.strip_prefix("content-length: "))
-            .and_then(|n| n.trim().parse().ok());
-        if answer.len() >= end + 4 + length.unwrap_or(0) {
-            return if head.starts_with("http/1.1 200") { Ok(()) } else { Err(std::io::Error::other(head)) };
-        }
-    }
+    load::run(&binary).map_err(|error| error.to_string())?;
+    typing::run(&binary).map_err(|error| error.to_string())
 }
 
 fn report(what: &str, times: &mut [Duration]) {
     times.sort();
-    let at = |share: f64| times[((times.len() - 1) as f64 * share).round() as usize];
+    let Some(last) = times.len().checked_sub(1) else {
+        println!("{what}: nothing measured");
+        return;
+    };
+    let at = |share: f64| times[(last as f64 * share).round() as usize];
     println!("{what}: p50 {:.2?}, p90 {:.2?}, p99 {:.2?}, of {}", at(0.5), at(0.9), at(0.99), times.len());
 }

@@ -36,19 +36,7 @@ async fn the_worked_bag_from_an_empty_house_by_typing_alone() {
 
     // Download and measure: 2·4 + 2·1¾ + ½ = 12 wide.
     house.click(".download").await;
-    let file = house.browser.downloads().join("new-bag-sheet-1.svg");
-    for _ in 0..200 {
-        if file.exists() {
-            break;
-        }
-        tokio::time::sleep(Duration::from_millis(50)).await;
-    }
-    let svg = std::fs::read_to_string(&file).unwrap_or_else(|_| {
-        panic!(
-            "{file:?} among {:?}",
-            std::fs::read_dir(house.browser.downloads()).map(|d| d.flatten().collect::<Vec<_>>())
-        )
-    });
+    let svg = house.download("new-bag-sheet-1.svg").await;
     let tree = usvg::Tree::from_str(&svg, &usvg::Options::default()).unwrap();
     let cut = tree.node_by_id("cut").unwrap().abs_bounding_box();
     assert!((f64::from(cut.width()) / 96.0 - 12.0).abs() < 1e-4, "{cut:?}");

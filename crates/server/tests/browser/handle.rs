@@ -115,3 +115,41 @@ async fn the_stage_is_sound_wide_and_narrow() {
         house.is_sound(&format!("the handle stage at {}", size.0)).await;
     }
 }
+
+/// The template is at 1:1, and its holes stand as far apart as they do on the bag.
+#[tokio::test]
+async fn the_hole_template_is_as_large_as_the_face() {
+    let house = tea_bowl().await;
+    house.retype(FROM_CENTRE, &text(&["3/4", ENTER])).await;
+    house.press("Hole template, 1:1").await;
+    let file = house.download("tea-bowl-holes.svg").await;
+    let tree = usvg::Tree::from_str(&file, &usvg::Options::default()).unwrap();
+    let holes = tree.node_by_id("holes").unwrap();
+    let usvg::Node::Group(holes) = holes else { panic!("the holes are a group") };
+    let middles: Vec<f64> = holes
+        .children()
+        .iter()
+        .map(|hole| hole.abs_bounding_box())
+        .map(|round| f64::from(round.left() + round.right()) / 2.0 / 96.0)
+        .collect();
+    assert_eq!(middles.len(), 2, "one face's holes, for both");
+    assert!(((middles[0] - middles[1]).abs() - 1.5).abs() < 1e-3, "{middles:?}");
+}
+
+/// Stages by their numbers, and nothing lost between them.
+#[tokio::test]
+async fn stages_are_changed_by_their_numbers() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    house.goto("/bags/2").await;
+    house.browser.find(".drawing .dimension").await.unwrap();
+    for (key, stage) in
+        [("2", "handle"), ("4", "score"), ("6", "glue"), ("3", "trim"), ("5", "cut"), ("1", "size")]
+    {
+        house.browser.find("body").await.unwrap().send_keys(key).await.unwrap();
+        house
+            .browser
+            .until(&format!("document.querySelector('#stage-{stage}').ariaSelected === 'true'"))
+            .await
+            .unwrap();
+    }
+}

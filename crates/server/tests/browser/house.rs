@@ -69,6 +69,20 @@ impl House {
         self.browser.find_path(&path).await.unwrap().click().await.unwrap();
     }
 
+    /// Waits for a file to come down, and reads it.
+    pub async fn download(&self, name: &str) -> String {
+        let file = self.browser.downloads().join(name);
+        for _ in 0..200 {
+            // An empty file holds its place while it comes.
+            if let Some(text) = std::fs::read_to_string(&file).ok().filter(|text| !text.is_empty()) {
+                return text;
+            }
+            tokio::time::sleep(std::time::Duration::from_millis(50)).await;
+        }
+        let there = std::fs::read_dir(self.browser.downloads());
+        panic!("{file:?} among {:?}", there.map(|files| files.flatten().collect::<Vec<_>>()))
+    }
+
     /// Follows a link by the text in it.
     pub async fn press_link(&self, text: &str) {
         let path = format!("//a[contains(normalize-space(.), {text:?})]");

@@ -36,6 +36,57 @@ async fn a_size_close_by_saves_a_sheet_and_a_way_changes_the_bag(
     house.reads("the piece is 12 × 11¾").await;
 }
 
+/// Ways stand in the order asked for, say what they change, and one step back takes the choice back.
+#[tokio::test]
+async fn ways_are_sorted_and_say_what_they_change() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    house.goto("/bags/3").await;
+    house.reads("½ too wide for the 12×12 sheet").await;
+    house.press("Ways to make it").await;
+    house.reads("With joining strips instead of tabs").await;
+    let figures = |before: &str, after: &str| {
+        format!(
+            "[...document.querySelectorAll('.way-slip')].map(slip => slip.textContent.match(/{before}([\\d.]+){after}/))
+                .map(found => found ? Number(found[1]) : Infinity)"
+        )
+    };
+    let rises = |list: String| {
+        format!("{list}.length > 3 && {list}.every((n, at, all) => at === 0 || all[at - 1] <= n)")
+    };
+    for (order, list) in [
+        ("cost", figures("costs ", ",")),
+        ("waste", figures("", " % left over")),
+        ("joins", figures("", " seams?")),
+    ] {
+        house.choose("Order of the ways", order).await;
+        house.browser.until(&rises(list)).await.unwrap();
+    }
+    house.choose("Order of the ways", "best").await;
+    let wrap = "//button[contains(@class, 'way-slip')][contains(., 'Wrap')][contains(., 'joining strips')]";
+    house.browser.find_path(wrap).await.unwrap().click().await.unwrap();
+    house.reads("This bag can be made.").await;
+    house.saved().await;
+    house.browser.find("body").await.unwrap().send_keys("\u{e009}z\u{e000}").await.unwrap();
+    house.reads("½ too wide for the 12×12 sheet").await;
+}
+
+/// Gussets of another paper: their sheets are told apart, and the ways keep the second paper where they can.
+#[tokio::test]
+async fn gussets_come_from_another_paper() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    house.goto("/bags/5").await;
+    house.browser.find("select[aria-label='Paper for gussets and base'] option:nth-child(4)").await.unwrap();
+    house.choose("Paper for gussets and base", "3").await;
+    house.saved().await;
+    house.click("#stage-trim").await;
+    house.reads("of the gussets’ paper").await;
+    house.press("Ways to make it").await;
+    house.reads("More pieces, two papers").await;
+    house.reads("of the second paper").await;
+    house.reads("gussets of the same paper").await;
+    house.is_sound("ways of two papers").await;
+}
+
 #[tokio::test]
 async fn the_run_is_cut_where_its_joins_show_least() {
     let house = House::open((1280, 800), &["--demo"]).await;
@@ -74,6 +125,8 @@ async fn leftovers_are_kept_and_paper_is_taken_and_put_back() {
     house.browser.find_path("//button[contains(., 'Take the paper')]").await.unwrap();
     house.press("Keep it on the shelf").await;
     house.reads("On the shelf").await;
+    // What is kept cannot be kept twice.
+    house.browser.find(".leftovers .btn:disabled").await.unwrap();
     house.goto("/shelf").await;
     house.reads("Offcut 5⅝ × 12").await;
 }

@@ -1,6 +1,7 @@
 // At the trimmer: the paper taken from the shelf, and what is left over and good for something.
 
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
 import { Button } from "react-bootstrap";
 import {
   addPaper,
@@ -28,9 +29,14 @@ export function Leftovers({ bag, brief, plan }: { bag: number; brief: Brief; pla
     staleTime: Infinity,
     gcTime: 60_000,
   });
+  // An offcut is kept once.
+  const [kept, setKept] = useState<ReadonlySet<unknown>>(new Set());
   const keep = useMutation({
     mutationFn: addPaper,
-    onSuccess: () => queries.invalidateQueries({ queryKey: ["shelf"] }),
+    onSuccess: (_, paper) => {
+      setKept((before) => new Set(before).add(paper));
+      return queries.invalidateQueries({ queryKey: ["shelf"] });
+    },
   });
   return (
     <div className="leftovers">
@@ -49,8 +55,12 @@ export function Leftovers({ bag, brief, plan }: { bag: number; brief: Brief; pla
               <p>
                 Good for <Figure text={leftover.uses.join("; ")} />.
               </p>
-              <Button variant="remedy" disabled={keep.isPending} onClick={() => keep.mutate(leftover.paper)}>
-                {keep.isSuccess && keep.variables === leftover.paper ? (
+              <Button
+                variant="remedy"
+                disabled={keep.isPending || kept.has(leftover.paper)}
+                onClick={() => keep.mutate(leftover.paper)}
+              >
+                {kept.has(leftover.paper) ? (
                   <>
                     <Icon name="tick" /> On the shelf
                   </>
