@@ -2,6 +2,7 @@
 
 use crate::Length;
 use crate::net::Side;
+use crate::wording::list;
 
 /// A place round the bag at which one piece ends and the next begins.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
@@ -74,6 +75,37 @@ impl Places {
     /// Its places, the least visible first.
     pub fn iter(self) -> impl Iterator<Item = Place> {
         Place::ALL.into_iter().filter(move |place| self.has(*place))
+    }
+
+    /// What its places are called, the least visible first, those alike on both sides together: `both back corners`,
+    /// `centre of the left gusset`; `all four corners` if it has them all.
+    pub fn names(self) -> Vec<&'static str> {
+        let all: Vec<Place> = self.iter().collect();
+        // In `ALL` a place on the left is followed by the same on the right.
+        let mut names = Vec::new();
+        let mut rest = all.as_slice();
+        if all.starts_with(&Place::ALL[..4]) {
+            names.push("all four corners");
+            rest = &rest[4..];
+        }
+        while let [first, others @ ..] = rest {
+            let together = match (first, others.first()) {
+                (Place::BackCorner(_), Some(Place::BackCorner(_))) => Some("both back corners"),
+                (Place::FrontCorner(_), Some(Place::FrontCorner(_))) => Some("both front corners"),
+                (Place::GussetCentre(_), Some(Place::GussetCentre(_))) => Some("the centres of both gussets"),
+                _ => None,
+            };
+            names.push(together.unwrap_or(first.name()));
+            rest = if together.is_some() { &others[1..] } else { others };
+        }
+        names
+    }
+
+    /// The same in a sentence: `both back corners and the centre of the left gusset`.
+    pub fn says(self) -> String {
+        let has_article = |name: &str| ["both ", "all ", "the "].iter().any(|start| name.starts_with(start));
+        let article = |name: &str| if has_article(name) { name.to_owned() } else { format!("the {name}") };
+        list(&self.names().into_iter().map(article).collect::<Vec<_>>())
     }
 
     /// How many there are: as many joins, and as many pieces.
@@ -157,6 +189,7 @@ impl From<Places> for Cuts {
 #[cfg(test)]
 mod tests {
     use super::*;
+    use rstest::rstest;
 
     #[test]
     fn a_set_holds_what_is_put_in() {
@@ -165,5 +198,16 @@ mod tests {
         assert_eq!(set.iter().collect::<Vec<_>>(), two);
         assert_eq!((set.count(), Places::every().count()), (2, 255));
         assert!(!set.has(Place::FrontCorner(Side::Left)));
+    }
+
+    #[rstest]
+    #[case(&[Place::FrontCorner(Side::Right)], "the right front corner")]
+    #[case(&Place::ALL[..2], "both back corners")]
+    #[case(&Place::ALL[..3], "both back corners and the left front corner")]
+    #[case(&Place::ALL[..4], "all four corners")]
+    #[case(&Place::ALL[4..6], "the centres of both gussets")]
+    #[case(&Place::ALL, "all four corners, the centres of both gussets, the inside of the back and the middle of the front")]
+    fn places_alike_are_named_together(#[case] places: &[Place], #[case] says: &str) {
+        assert_eq!(Places::of(places.iter().copied()).says(), says);
     }
 }

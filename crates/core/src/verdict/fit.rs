@@ -223,19 +223,19 @@ fn more_pieces(brief: &Brief) -> Option<Candidate> {
         return None;
     }
     let best = joins::best(brief)?;
-    let mut places: Vec<String> = best.cuts.at.iter().map(|place| place.name().to_owned()).collect();
-    match best.cuts.level {
-        Some(Length::ZERO) => places.push("base line, with a separate base".to_owned()),
+    let round = best.cuts.at.says();
+    let places = match best.cuts.level {
+        None => round,
+        Some(Length::ZERO) => format!("{round}, and at the base line, with a separate base"),
         Some(level) => {
             let level = Figures::of(brief).say(level);
-            places.push(format!("level {level} above the base, upper over lower"));
+            format!("{round}, and all round {level} above the base, upper over lower")
         }
-        None => {}
-    }
+    };
     let sheets = if best.sheets == 1 { "one sheet".to_owned() } else { format!("{} sheets", best.sheets) };
     let pieces = best.cuts.at.count() * if best.cuts.level.is_some() { 2 } else { 1 };
     let title = format!("{} pieces from {sheets}", number(pieces));
-    Some(Candidate::new(title, format!("Joined at the {}.", list(&places)), best.brief(brief)))
+    Some(Candidate::new(title, format!("Joined at {places}."), best.brief(brief)))
 }
 
 /// Builds that can be cut at more places.

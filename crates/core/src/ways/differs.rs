@@ -3,7 +3,7 @@
 use super::Way;
 use crate::Brief;
 use crate::brief::{Build, Cuts, GussetCrease, Joins, Top};
-use crate::wording::{Figures, list};
+use crate::wording::Figures;
 
 impl Way {
     /// `cut at the left back corner`, `joining strips instead of tabs`, `base flaps 1¼ deep instead of 2`: everything the
@@ -40,8 +40,7 @@ impl Way {
 }
 
 fn cut_at(cuts: Cuts, figures: Figures) -> String {
-    let places: Vec<String> = cuts.at.iter().map(|place| place.name().to_owned()).collect();
-    let round = format!("cut at the {}", list(&places));
+    let round = format!("cut at {}", cuts.at.says());
     match cuts.level {
         None => round,
         Some(level) if level.is_positive() => {

@@ -147,7 +147,7 @@ impl JoiningView {
         joins::several(brief, 6)
             .into_iter()
             .map(|way| {
-                let mut places: Vec<&str> = way.cuts.at.iter().map(|place| place.name()).collect();
+                let mut places = way.cuts.at.names();
                 match way.cuts.level {
                     Some(Length::ZERO) => places.push("base line"),
                     Some(_) => places.push("body all round"),

@@ -3,7 +3,6 @@
 use crate::house::{ENTER, GUSSET, HEIGHT, House, TAB, WIDTH, text};
 use serde_json::Value;
 use std::path::Path;
-use std::time::Duration;
 use wide_fold_browser::{Key, Service};
 
 #[tokio::test]

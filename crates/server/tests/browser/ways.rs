@@ -43,7 +43,7 @@ async fn ways_are_sorted_and_say_what_they_change() {
     house.goto("/bags/3").await;
     house.reads("½ too wide for the 12×12 sheet").await;
     house.press("Ways to make it").await;
-    house.reads("With joining strips instead of tabs").await;
+    house.reads("Joining strips instead of tabs").await;
     let figures = |before: &str, after: &str| {
         format!(
             "[...document.querySelectorAll('.way-slip')].map(slip => slip.textContent.match(/{before}([\\d.]+){after}/))
@@ -62,7 +62,7 @@ async fn ways_are_sorted_and_say_what_they_change() {
         house.browser.until(&rises(list)).await.unwrap();
     }
     house.choose("Order of the ways", "best").await;
-    let wrap = "//button[contains(@class, 'way-slip')][contains(., 'Wrap')][contains(., 'joining strips')]";
+    let wrap = "//button[contains(@class, 'way-slip')][contains(., 'Wrap')][contains(., 'Joining strips')]";
     house.browser.find_path(wrap).await.unwrap().click().await.unwrap();
     house.reads("This bag can be made.").await;
     house.saved().await;

@@ -142,7 +142,7 @@ function WaySlip({ way, onBrief }: { way: Way; onBrief: (brief: Brief) => void }
         </span>
         {way.differs.length > 0 && (
           <span className="way-differs">
-            <Figure text={`With ${way.differs.join("; ")}`} />
+            <Figure text={sentence(way.differs.join("; "))} />
           </span>
         )}
         <small>
@@ -159,10 +159,9 @@ function WaySlip({ way, onBrief }: { way: Way; onBrief: (brief: Brief) => void }
 }
 
 /** `gusset 5¾ instead of 5⅞. Saves one sheet: 3 instead of 4; saves 1 join: 3 instead of 4.` */
-const sentences = (change: string, saves: string[]) => {
-  const said = saves.join("; ");
-  return `${change}. ${said.charAt(0).toUpperCase()}${said.slice(1)}.`;
-};
+const sentences = (change: string, saves: string[]) => `${change}. ${sentence(saves.join("; "))}.`;
+
+const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** Sizes close by, and what each saves. */
 function Nearby({ brief, onBrief }: { brief: Brief; onBrief: (brief: Brief) => void }) {
