@@ -310,6 +310,12 @@ impl Strip {
         })
     }
 
+    /// The face, or part of one, that reaches over a place so far from the left edge; on a flare front and back lie over one
+    /// another there.
+    pub fn face_at(&self, x: Length) -> Option<&Column> {
+        self.columns.iter().find(|column| column.panel.is_face() && column.x.touches(x))
+    }
+
     /// True for a crease on a tab: it only follows the panel over it.
     pub fn is_on_join(&self, crease: &Crease) -> bool {
         self.columns.iter().any(|column| {

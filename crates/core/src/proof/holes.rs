@@ -104,7 +104,7 @@ fn beyond(net: &Net, folded: &Folded, placed: &Placed<'_>) -> f64 {
     let hole = placed.hole;
     if let Shape::Slot { .. } = hole.shape {
         let strip = &net.strips[placed.strip];
-        let Some(column) = strip.columns.iter().find(|column| column.panel == hole.panel) else {
+        let Some(column) = strip.face_at(hole.centre.x) else {
             return f64::INFINITY;
         };
         let past = |x: Length| (column.x.from - x).max(x - column.x.to).mm();

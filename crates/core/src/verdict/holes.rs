@@ -150,7 +150,7 @@ fn over_line(draft: &Draft) -> Option<Finding> {
         };
         let line = strip.creases.iter().find(crosses).map(|crease| crease.role.name());
         // The edge of a part of a face is a join.
-        let column = strip.columns.iter().find(|column| column.panel == hole.panel)?;
+        let column = strip.face_at(hole.centre.x)?;
         let join = (left < column.x.from || right > column.x.to).then_some("edge of its panel");
         // A hole of the flap stays in the flap, one of a face in its body.
         let row = strip.rows.iter().find(|row| row.y.touches(hole.centre.y) && row.band != Band::Base);

@@ -41,6 +41,28 @@ fn customary_handles_have_nothing_said_of_them(
     assert_eq!(said, Vec::<&str>::new());
 }
 
+/// Every handle that goes with a build is measured on it, hidden straps on a flare among them.
+#[rstest]
+fn every_handle_holds_on_every_build(
+    #[values(
+        Build::Wrap,
+        Build::CornerPair,
+        Build::CradlePair { squares: Squares::SlitUp },
+        Build::CradlePair { squares: Squares::SlitLevel },
+        Build::FoldedBase { lap: Length::eighths(4) },
+        Build::PleatedFlare { pleats: 3, pleat: Length::eighths(4) }
+    )]
+    build: Build,
+    #[values(0, 1, 2, 3, 4, 5, 6, 7)] kind: usize,
+) {
+    let mut brief =
+        Brief { build, top: Top::HemIn { depth: Length::inches(3) }, ..bag(HandleKind::ALL[kind]) };
+    brief.sheet.height = Length::inches(30);
+    let plan = Plan::new(&brief).unwrap();
+    assert!(plan.proof.passed(), "{:#?}", plan.proof);
+    assert!(plan.is_ready(), "{:#?}", plan.verdicts);
+}
+
 /// The strip has to reach past the holes and the hem has to cover the strip: ¾ of hem is too little for both.
 #[test]
 fn a_shallow_hem_makes_the_strip_complain_and_the_remedy_mends_it() {
