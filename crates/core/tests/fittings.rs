@@ -22,10 +22,10 @@ const BUILDS: [Build; 6] = [
 ];
 
 prop_compose! {
-    /// A bag with ribbon through its holes or a hand hole, of any build, in customary figures.
+    /// A bag with ribbon through its holes, a hand hole or a strap through slots, of any build, in customary figures.
     fn carried()(
         w in 20_i64..110, h in 24_i64..120, d in 8_i64..60, build in 0_usize..9, cuts in 1_usize..128, start in 0_usize..3,
-        left: bool, top in 0_usize..3, hem in 3_i64..24, hand: bool,
+        left: bool, top in 0_usize..3, hem in 3_i64..24, kind in 0_usize..3,
     ) -> Brief {
         let n = Length::eighths;
         let d = d.min(w - 6);
@@ -37,7 +37,12 @@ prop_compose! {
         brief.base = BaseHabit::Full;
         brief.gusset_crease = GussetCrease::None;
         brief.top = [Top::Raw, Top::HemIn { depth: n(hem) }, Top::HemOut { depth: n(hem) }][top];
-        brief.fittings.handle.kind = if hand { HandleKind::HandHole } else { HandleKind::HoledRibbon };
+        let kind = [HandleKind::HoledRibbon, HandleKind::HandHole, HandleKind::Strap][kind];
+        brief.fittings.handle.kind = kind;
+        if kind == HandleKind::Strap {
+            // A slot lies on the line of a hem turned in.
+            brief.top = Top::HemIn { depth: n(hem.max(8)) };
+        }
         (brief.sheet.width, brief.sheet.height) = (Length::inches(90), Length::inches(60));
         brief
     }
