@@ -115,6 +115,14 @@ fn shelves(_: &mut Criterion) {
     report("ways over a shelf of 50 papers", &mut times);
     let mut times: Vec<Duration> = Vec::new();
     for brief in &bags {
+        let brief = Brief { side_sheet: Some(papers[6].sheet.clone()), ..brief.clone() };
+        let begun = Instant::now();
+        drop(black_box(ways(black_box(&brief), &papers)));
+        times.push(begun.elapsed());
+    }
+    report("the same for bags of two papers", &mut times);
+    let mut times: Vec<Duration> = Vec::new();
+    for brief in &bags {
         let brief = joins::ways(brief).first().map_or_else(|| brief.clone(), |best| best.brief(brief));
         let begun = Instant::now();
         drop(black_box(nearby(black_box(&brief), Length::eighths(2))));
