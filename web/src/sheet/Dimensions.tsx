@@ -12,6 +12,8 @@ const ABOVE_SCORES = 94;
 const BRACKETS = 54;
 /** Room in pixels that fields take beside a small piece. */
 const ROOM_BESIDE = 130;
+/** The middle of a field is at least so far below the top edge of the piece that its name stays clear of it. */
+const BELOW_TOP = 36;
 /** Fields stand at least this far apart, in pixels. */
 const APART = { across: 84, up: 58 };
 const APART_ON_A_PHONE = { across: 66, up: 50 };
@@ -50,7 +52,8 @@ function place(dimension: Dimension, frame: Frame, piece: Piece, sheet: SheetCut
   }
   const panelOnRight = middle > piece.width_mm / 2;
   const x = frame.x(panelOnRight ? dimension.from_mm : dimension.to_mm);
-  return { dimension, place: "next-to", x, y: height(0.82), panelOnRight };
+  const y = Math.max(height(0.82), frame.y(piece.height_mm) + BELOW_TOP);
+  return { dimension, place: "next-to", x, y, panelOnRight };
 }
 
 interface Shown {

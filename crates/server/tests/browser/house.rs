@@ -139,6 +139,16 @@ impl House {
         scores.as_array().unwrap().iter().map(|pass| pass.as_str().unwrap().to_owned()).collect()
     }
 
+    /// Every measurement on the drawing can be read whole.
+    pub async fn shows_every_measurement(&self, where_: &str) {
+        let script =
+            "return [...document.querySelectorAll('.dimension label, .dimension .length-figure > span')]
+            .map(part => [part.textContent, part.getBoundingClientRect()])
+            .filter(([, box]) => box.left < 0 || box.right > document.documentElement.clientWidth)
+            .map(([name, box]) => `${name} from ${box.left} to ${box.right}`)";
+        assert_eq!(self.browser.run(script).await.unwrap(), Value::Array(Vec::new()), "{where_}");
+    }
+
     /// Nothing runs past the side of the page, and nothing is against WCAG 2.1 A or AA as far as axe can tell.
     pub async fn is_sound(&self, where_: &str) {
         let wide =

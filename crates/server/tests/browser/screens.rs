@@ -76,6 +76,7 @@ async fn measurements_do_not_overlap(#[values((1280, 800), (390, 844))] size: (u
             return clashes;";
         let clashes = house.browser.run(script).await.unwrap();
         assert_eq!(clashes, Value::Array(Vec::new()), "bag {bag} at {size:?}");
+        house.shows_every_measurement(&format!("bag {bag} at {size:?}")).await;
     }
 }
 

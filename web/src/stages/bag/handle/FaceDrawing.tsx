@@ -9,7 +9,7 @@ import { spread } from "../../../sheet/frame";
 import { useSpace } from "../../../sheet/useSpace";
 
 const WIDE = { side: 150, top: 24, bottom: 46 };
-const NARROW = { side: 76, top: 20, bottom: 42 };
+const NARROW = { side: 94, top: 20, bottom: 42 };
 /** Fields stand at least this far apart, in pixels. */
 const APART = 62;
 
