@@ -1,7 +1,7 @@
 use super::*;
 use crate::brief::{
-    BaseHabit, Build, Direction, FaceSide, GussetCrease, Joins, Place, Places, RunStart, ScoreFace, Squares,
-    Top,
+    BaseHabit, Build, Cuts, Direction, FaceSide, GussetCrease, Joins, Place, Places, RunStart, ScoreFace,
+    Squares, Top,
 };
 use crate::net::Side;
 use crate::proof::Check;
@@ -272,9 +272,10 @@ mod any_brief {
     prop_compose! {
         pub(crate) fn any_brief()(
             size in (4_i64..160, 4_i64..200, 4_i64..100), start in 0_usize..3, left: bool, tab in 4_i64..20,
-            base in 0_usize..4, depth in 4_i64..60, top in 0_usize..5, top_depth in 2_i64..60, build in 0_usize..10, cuts in 1_usize..64, crease in 0_usize..5,
-            joins in 0_i64..12, grammage in prop::option::of(60_u32..400),
-            notch in 0_i64..8, sheet in 0_usize..6, directional: bool, turned: bool, inside: bool, gussets_first: bool,
+            base in 0_usize..4, depth in 4_i64..60, top in 0_usize..5, top_depth in 2_i64..60, build in 0_usize..10, crease in 0_usize..5,
+            (cuts, back_part, level) in (0_usize..255, prop::option::of(1_i64..16), prop::option::weighted(0.3, 0_i64..80)),
+            (joins, strips_at) in (0_i64..24, prop::option::of(0_usize..255)), grammage in prop::option::of(60_u32..400),
+            notch in 0_i64..8, (sheet, other) in (0_usize..6, prop::option::weighted(0.3, 0_usize..6)), directional: bool, turned: bool, inside: bool, gussets_first: bool,
         ) -> Brief {
             let sixteenths = |n| Length::sixty_fourths(n * 4);
             let mut brief = Brief::new(sixteenths(size.0), sixteenths(size.1), sixteenths(size.2));
@@ -288,7 +289,12 @@ mod any_brief {
                 3 => Build::CradlePair { squares: Squares::SlitLevel },
                 4 => Build::FoldedBase { lap: sixteenths(depth.min(24)) },
                 5 => Build::PleatedFlare { pleats: 3, pleat: sixteenths(depth) },
-                6 | 7 => Build::Joined { cuts: Places::every().nth(cuts - 1).unwrap().into() },
+                6 | 7 => {
+                    // Mostly at the corners, where people cut, and anywhere else too.
+                    let at = Places::every().nth(if build == 6 { cuts % 63 } else { cuts }).unwrap();
+                    let back_part = back_part.map(|share| sixteenths((size.0 * share / 16).max(1)));
+                    Build::Joined { cuts: Cuts { at, back_part, level: level.map(sixteenths) } }
+                }
                 _ => Build::Wrap,
             };
             brief.tab = sixteenths(tab);
@@ -315,15 +321,21 @@ mod any_brief {
                 GussetCrease::FoldFlat { across: Across::BothFaces },
             ][crease];
             if joins > 7 {
-                brief.joins = Joins::Strips { width: sixteenths(joins) };
+                let width = sixteenths(joins);
+                let at = strips_at.and_then(|at| Places::every().nth(at));
+                brief.joins = at.map_or(Joins::Strips { width }, |at| Joins::Mixed { width, at });
             }
             brief.sheet.grammage = grammage.map(Grammage);
             brief.notch = sixteenths(notch);
-            if let Some(size) = crate::sheet::COMMON_SIZES.get(sheet) {
-                (brief.sheet.width, brief.sheet.height) = (size.width, size.height);
-            } else {
-                (brief.sheet.width, brief.sheet.height) = (Length::inches(30), Length::inches(40));
-            }
+            let size_of = |sheet: usize| {
+                let known = crate::sheet::COMMON_SIZES.get(sheet).map(|size| (size.width, size.height));
+                known.unwrap_or((Length::inches(30), Length::inches(40)))
+            };
+            (brief.sheet.width, brief.sheet.height) = size_of(sheet);
+            brief.side_sheet = other.map(|other| {
+                let (width, height) = size_of(other);
+                Sheet { width, height, ..Sheet::default() }
+            });
             (brief.sheet.directional, brief.sheet.turned) = (directional, turned);
             brief.score_face = if inside { ScoreFace::InsideThroughout } else { ScoreFace::OutsideOfFold };
             brief.closing = if gussets_first { ClosingOrder::GussetsFirst } else { ClosingOrder::BackFirst };
