@@ -1,19 +1,20 @@
 // A small picture of the open, standing bag.
 
+import { memo, useMemo } from "react";
 import type { Facet } from "../api/client";
 import { placeIn, project } from "./projection";
 
 const TURN = { yaw: -32, pitch: 20 };
 const EDGE = 4;
 
-export function BagPicture(props: {
+export const BagPicture = memo(function BagPicture(props: {
   standing: { facets: Facet[]; pose: number[][][] };
   width: number;
   height: number;
   lit?: Set<number>;
 }) {
   const { standing, width, height, lit } = props;
-  const drawn = project(standing.facets, standing.pose, TURN);
+  const drawn = useMemo(() => project(standing.facets, standing.pose, TURN), [standing]);
   const place = placeIn(drawn, { width, height }, EDGE);
   return (
     <svg
@@ -36,4 +37,4 @@ export function BagPicture(props: {
       ))}
     </svg>
   );
-}
+});

@@ -34,8 +34,11 @@ pub fn run(binary: &Path) -> Result<(), Failed> {
         let all = format!("{}a{}", Key::Control, Key::Null);
         for turn in 0..KEYS {
             browser.type_keys(&all).await?;
-            browser.type_keys(["3", "4", "5"][turn % 3]).await?;
-            browser.until(&format!("window.redrawn.length === {}", turn + 1)).await?;
+            let width = ["3", "4", "5"][turn % 3];
+            browser.type_keys(width).await?;
+            browser
+                .until(&format!("document.querySelector('.reading').textContent.startsWith('{width} ×')"))
+                .await?;
         }
         let times = browser.run("return window.redrawn").await?;
         let mut times: Vec<Duration> = times

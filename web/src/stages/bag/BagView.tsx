@@ -1,7 +1,7 @@
 // One bag: the sheet in the middle, the stages of the work beside it.
 
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { memo, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { Button, ButtonGroup } from "react-bootstrap";
 import { Link, useParams } from "react-router";
 import {
@@ -81,11 +81,14 @@ function Workbench({ bag }: { bag: Bag }) {
   const [read, setRead] = useState<Line | null>(null);
   const [pointed, setPointed] = useState<string[]>([]);
 
-  const setBrief = (brief: Brief, key?: string) => history.set({ ...draft, brief }, key);
+  const { undo, redo, change } = history;
+  const setBrief = useCallback(
+    (brief: Brief, key?: string) => change((now) => ({ ...now, brief }), key),
+    [change],
+  );
   // What is typed is written out in full once it has been understood, so that a change of unit cannot change the bag.
   const settled: Brief = current && plan ? plan.brief : draft.brief;
 
-  const { undo, redo } = history;
   useEffect(() => {
     const keys = (event: KeyboardEvent) => {
       const inField = event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement;
@@ -120,7 +123,19 @@ function Workbench({ bag }: { bag: Bag }) {
       return now?.index === index && now.outside === outside ? now : { index, outside };
     });
   const named = facet && fold ? nameOf(fold, facet.index, facet.outside) : null;
-  const fault = problem?.field ? { field: problem.field, sentence: problem.detail } : null;
+  const fault = useMemo(
+    () => (problem?.field ? { field: problem.field, sentence: problem.detail } : null),
+    [problem],
+  );
+  // While someone types, the drawing comes first; the panel beside it follows when there is time.
+  const panel = useDeferredValue(useMemo(() => ({ plan, brief: settled, fault }), [plan, settled, fault]));
+  const onPass = useCallback(
+    (index: number) => {
+      setPass(index);
+      setPiece(plan?.passes[index]?.piece ?? 0);
+    },
+    [plan],
+  );
 
   return (
     <div className="bench">
@@ -255,38 +270,30 @@ function Workbench({ bag }: { bag: Bag }) {
           tabIndex={0}
         >
           {problem && !fault && <p className="alarm">{problem.detail}</p>}
-          {plan && stage === "size" && (
-            <SizeStage
-              plan={plan}
-              brief={settled}
-              fault={fault}
+          {panel.plan && stage === "size" && (
+            <SizePanel
+              plan={panel.plan}
+              brief={panel.brief}
+              fault={panel.fault}
               onBrief={setBrief}
               onPoint={setPointed}
               shown={checked}
               onShow={setChecked}
             />
           )}
-          {plan && stage === "handle" && (
-            <HandleStage
+          {panel.plan && stage === "handle" && (
+            <HandlePanel
               bag={bag.id}
-              plan={plan}
-              brief={settled}
-              fault={fault}
+              plan={panel.plan}
+              brief={panel.brief}
+              fault={panel.fault}
               onBrief={setBrief}
               onPoint={setPointed}
               save={saving.save}
             />
           )}
           {plan && stage !== "size" && stage !== "handle" && (
-            <Steps
-              plan={plan}
-              stage={stage}
-              pass={pass}
-              onPass={(index) => {
-                setPass(index);
-                setPiece(plan.passes[index]?.piece ?? 0);
-              }}
-            />
+            <Steps plan={plan} stage={stage} pass={pass} onPass={onPass} />
           )}
           {plan && stage === "trim" && <Leftovers bag={bag.id} brief={settled} plan={plan} />}
         </div>
@@ -309,6 +316,10 @@ function Workbench({ bag }: { bag: Bag }) {
     </div>
   );
 }
+
+// They are drawn again only when what they show has changed.
+const SizePanel = memo(SizeStage);
+const HandlePanel = memo(HandleStage);
 
 const SHOWN = [
   { id: "sheet", name: "Sheet" },
@@ -341,12 +352,13 @@ function Companion(props: {
   onSwitch: () => void;
 }) {
   const { shown, plan, fold, lit, onFacet, onSwitch } = props;
+  const standing = useMemo(() => openBag(fold), [fold]);
   if (shown === "bag") {
     return <PieceMap pieces={plan.pieces} fold={fold} lit={lit} onPoint={onFacet} width={190} height={92} />;
   }
   return (
     <button type="button" className="companion" aria-label="Show the folded bag" onClick={onSwitch}>
-      <BagPicture standing={openBag(fold)} width={104} height={92} lit={lit} />
+      <BagPicture standing={standing} width={104} height={92} lit={lit} />
     </button>
   );
 }

@@ -1,11 +1,18 @@
 // The first stage: what is right and wrong with this size, and how the bag is made, in a few sentences.
 
+import { memo, useCallback } from "react";
 import type { Brief, Plan } from "../../api/client";
 import { Builds } from "./Builds";
 import { Habits } from "./Habits";
 import { OtherSheets } from "./OtherSheets";
 import { Proof } from "./Proof";
 import { Verdicts } from "./Verdicts";
+
+// What rests on the last plan alone stays as it is while the next one is on its way.
+const Said = memo(Verdicts);
+const WaysToBuild = memo(Builds);
+const OnOtherSheets = memo(OtherSheets);
+const Measured = memo(Proof);
 
 export function SizeStage(props: {
   plan: Plan;
@@ -19,6 +26,7 @@ export function SizeStage(props: {
 }) {
   const { plan, brief, fault, onBrief, onPoint, shown, onShow } = props;
   const onDrawing = fault && plan.dimensions.some((dimension) => dimension.field === fault.field);
+  const onApply = useCallback((remedy: { brief: Brief }) => onBrief(remedy.brief), [onBrief]);
   return (
     <>
       {fault && !onDrawing && (
@@ -26,11 +34,11 @@ export function SizeStage(props: {
           {fault.sentence}
         </p>
       )}
-      <Verdicts verdicts={plan.verdicts} onApply={(remedy) => onBrief(remedy.brief)} onPoint={onPoint} />
-      <Builds brief={brief} onBrief={onBrief} />
+      <Said verdicts={plan.verdicts} onApply={onApply} onPoint={onPoint} />
+      <WaysToBuild brief={plan.brief} onBrief={onBrief} />
       <Habits plan={plan} brief={brief} onBrief={onBrief} />
-      <OtherSheets brief={brief} onBrief={onBrief} />
-      <Proof plan={plan} shown={shown} onShow={onShow} />
+      <OnOtherSheets brief={plan.brief} onBrief={onBrief} />
+      <Measured plan={plan} shown={shown} onShow={onShow} />
     </>
   );
 }

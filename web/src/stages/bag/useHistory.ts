@@ -7,7 +7,7 @@ interface History<T> {
 }
 
 type Move<T> =
-  | { kind: "set"; value: T; merge: boolean }
+  | { kind: "set"; change: (now: T) => T; merge: boolean }
   | { kind: "undo" }
   | { kind: "redo" }
   | { kind: "reset"; value: T };
@@ -19,7 +19,7 @@ function step<T>(history: History<T>, move: Move<T>): History<T> {
   switch (move.kind) {
     case "set": {
       const kept = move.merge ? past : [...past, present].slice(-LONGEST);
-      return { past: kept, present: move.value, future: [] };
+      return { past: kept, present: move.change(present), future: [] };
     }
     case "undo": {
       const before = past.at(-1);
@@ -43,12 +43,13 @@ const ONE_CHANGE = 1200;
 export function useHistory<T>(initial: T) {
   const [history, move] = useReducer(step<T>, { past: [], present: initial, future: [] });
   const last = useRef({ key: "", at: 0 });
-  const set = useCallback((value: T, key = "") => {
+  const change = useCallback((changed: (now: T) => T, key = "") => {
     const now = Date.now();
     const merge = key !== "" && key === last.current.key && now - last.current.at < ONE_CHANGE;
     last.current = { key, at: now };
-    move({ kind: "set", value, merge });
+    move({ kind: "set", change: changed, merge });
   }, []);
+  const set = useCallback((value: T, key = "") => change(() => value, key), [change]);
   const undo = useCallback(() => {
     last.current = { key: "", at: 0 };
     move({ kind: "undo" });
@@ -58,6 +59,7 @@ export function useHistory<T>(initial: T) {
   return {
     present: history.present,
     set,
+    change,
     undo,
     redo,
     reset,
