@@ -8,6 +8,7 @@ use wide_fold_core::layout::{Batch, Layout, Wanted, uses};
 use wide_fold_core::nearby::{Nearby, nearby};
 use wide_fold_core::paper::{Money, Paper, Stock};
 use wide_fold_core::ways::{Way, ways};
+use wide_fold_core::wording::quoted;
 use wide_fold_core::{Brief, Length, Net, Plan, Sheet, joins, pieces};
 use wide_fold_formats::{BriefText, FormatFault, PaperText};
 
@@ -343,7 +344,15 @@ struct Group {
 }
 
 impl Group {
+    /// Parts of one name and size are one entry, so that sheets cut alike are seen to be alike.
     fn want(&mut self, name: String, wanted: Wanted) {
+        let is_same = |(known, other): &(&String, &mut Wanted)| {
+            **known == name && Wanted { count: wanted.count, ..**other } == wanted
+        };
+        if let Some((_, known)) = self.names.iter().zip(&mut self.wanted).find(is_same) {
+            known.count += wanted.count;
+            return;
+        }
         self.names.push(name);
         self.wanted.push(wanted);
     }
@@ -379,7 +388,7 @@ impl BatchView {
         for (index, bag) in text.bags.iter().enumerate().filter(|(_, bag)| bag.copies > 0) {
             let brief = Brief::try_from(&bag.brief).map_err(|fault| FormatFault {
                 field: format!("bags.{index}.{}", fault.field),
-                sentence: format!("{}: {}", bag.name, fault.sentence),
+                sentence: format!("{}: {}", quoted(&bag.name), fault.sentence),
             })?;
             unit.get_or_insert(brief.unit);
             // A joining strip comes from any scrap, so it may lie either way.

@@ -96,6 +96,13 @@ async fn many_bags_share_the_sheets_of_one_paper(service: Service) {
     assert_eq!(laid[1]["sheets"], 8);
     let names = laid[0]["cuts"][0]["placed"].as_array().unwrap();
     assert!(names.iter().all(|part| part["small"] == "Tea bowl: face and gusset"), "{names:?}");
+    // Common practice: a 3¾ × 6½ × 2 bag and its two rolled handles are one 12×12, so a dozen are a dozen sheets cut alike.
+    let vase = json!({ "finished": { "width": "3 3/4", "height": "6 1/2", "gusset": "2" }, "extras": ["handle_strips"],
+        "fittings": { "handle": { "kind": "tube" } } });
+    let dozen = json!({ "bags": [{ "name": "Bud vase", "brief": vase, "copies": 12 }] });
+    let laid = service.post("/api/layout", &dozen).await.json();
+    assert_eq!((&laid[0]["sheets"], laid[0]["cuts"].as_array().unwrap().len()), (&json!(12), 1), "{laid}");
+    assert_eq!(laid[0]["cuts"][0]["times"], 12);
     let many = json!({ "bags": [{ "name": "Tea bowl", "brief": small, "copies": 501 }] });
     assert_eq!(service.post("/api/layout", &many).await.status, StatusCode::UNPROCESSABLE_ENTITY);
     let none = service.post("/api/layout", &json!({ "bags": [] })).await;
