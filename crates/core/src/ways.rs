@@ -87,7 +87,8 @@ pub fn ways(brief: &Brief, papers: &[Paper]) -> Vec<Way> {
             let mut tries: Vec<_> =
                 builds.chain([("More pieces", None)]).map(|(name, build)| (name, build, &own)).collect();
             let of_two = Brief { side_sheet: brief.side_sheet.clone(), ..own.clone() };
-            if second.is_some() {
+            // Both of one paper are tried above.
+            if of_two.side_sheet.as_ref().is_some_and(|other| *other != own.sheet) {
                 tries.push(("More pieces, two papers", None, &of_two));
             }
             for (name, build, on_paper) in tries {
@@ -376,6 +377,8 @@ mod tests {
         assert!(plan.is_ready(), "{:#?}", plan.verdicts);
         assert_eq!(plan.layout.sheet_count(), two.sheets + two.beside);
         assert_eq!(two.differs_from(&brief)[0], "cut at all four corners");
+        let both_of_one = |way: &Way| way.brief.side_sheet.as_ref() == Some(&way.brief.sheet);
+        assert!(!ways.iter().any(both_of_one), "two papers that are one and the same");
         // One paper alone is offered too, and says so.
         let one = ways.iter().find(|way| way.build == "Corner pair" && way.paper == 0).unwrap();
         assert_eq!(one.differs_from(&brief), ["gussets of the same paper"]);
