@@ -47,7 +47,9 @@ pub(crate) const BUILDS: [(Build, &str, &str); 6] = [
 /// Every way to build the bag of a brief, the simplest first. Size and habits stay; what a build has no use for (tabs to
 /// replace, flaps of another depth, gussets to crease) falls away.
 pub fn alternatives(brief: &Brief) -> Vec<Alternative> {
-    let cuts = joins::best(brief).map(|best| best.cuts);
+    // One piece is the wrap over again: named only where the bag is made so now.
+    let is_joined = matches!(brief.build, Build::Joined { .. });
+    let cuts = joins::best(brief).map(|best| best.cuts).filter(|cuts| is_joined || !cuts.is_one_piece());
     let joined = cuts.map(|cuts| {
         let when = "The run cut where its joins show least: when one or two sheets will not do.";
         (Build::Joined { cuts }, "More pieces", when)

@@ -3,7 +3,9 @@
 use crate::brief::Build;
 use crate::fittings::{Purpose, Shape};
 use crate::folded::surfaces::Surface;
-use crate::net::{Band, Crease, CreaseRole, Cut, CutRole, Face, Fold, Glue, GlueRole, Hole, Point, Strip};
+use crate::net::{
+    Band, BaseCorners, Crease, CreaseRole, Cut, CutRole, Face, Fold, Glue, GlueRole, Hole, Point, Strip,
+};
 use crate::wording::{Figures, sentence};
 use crate::{Brief, Length, Unit};
 
@@ -135,7 +137,10 @@ impl Strip {
                     .to_owned()
             }
             CutRole::CornerSquare => "Base corner square: cut out, and kept for tags and handles.".to_owned(),
-            CutRole::TabCorner => "Corner under the tab: cut away up to the base line.".to_owned(),
+            CutRole::TabCorner if self.corners == BaseCorners::NoBase => {
+                "Corner below the tab: cut away, for the lower piece holds the seam there.".to_owned()
+            }
+            CutRole::TabCorner => "Corner below the tab: cut away up to the base line.".to_owned(),
             CutRole::TabEnd => "End of the tab, slanted so that it does not show.".to_owned(),
             CutRole::HemCorner => format!(
                 "Corner of the hem at the free edge: {} in at the top, so that nothing shows when it is turned.",

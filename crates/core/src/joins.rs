@@ -8,8 +8,9 @@
 
 mod ring;
 
-use crate::brief::{Build, Cuts, Joins, Place, Places};
+use crate::brief::{Build, Cuts, Joins, Place, Places, Top};
 use crate::layout::rows_needed;
+use crate::net::sizes_and_faces;
 use crate::wording::Figures;
 use crate::{Brief, Length};
 use ring::Widths;
@@ -107,20 +108,6 @@ pub fn best(brief: &Brief) -> Option<Joining> {
         }
     }
     best
-}
-
-/// The best ways that differ in their places, at most so many.
-pub fn several(brief: &Brief, most: usize) -> Vec<Joining> {
-    let mut found: Vec<Joining> = Vec::new();
-    for way in ways(brief) {
-        if found.len() == most {
-            break;
-        }
-        if found.iter().all(|known| known.cuts.at != way.cuts.at) {
-            found.push(way);
-        }
-    }
-    found
 }
 
 /// True if the bag can be made from its sheet at all, cut at as many places as it takes.
@@ -255,8 +242,8 @@ fn back_parts(brief: &Brief, cuts: Cuts, best: Option<(u32, u32)>) -> Vec<Option
 
 /// What it takes to cut the run so; nothing if a piece does not fit its sheet.
 pub fn judge(brief: &Brief, cuts: Cuts) -> Option<Joining> {
-    if brief.side_sheet.is_some() {
-        return judge_two_papers(brief, cuts);
+    if brief.side_sheet.is_some() || matches!(brief.top, Top::Flap { .. }) {
+        return judge_by_size(brief, cuts);
     }
     let (width, height) = brief.sheet.as_laid();
     let widths = Widths::new(brief, cuts);
@@ -289,28 +276,15 @@ pub fn judge(brief: &Brief, cuts: Cuts) -> Option<Joining> {
 /// Width and height of the pieces that come from the paper of the faces, and of those from the other: pieces without a face,
 /// and a separate base.
 pub(crate) fn by_paper(brief: &Brief, cuts: Cuts) -> [Vec<(Length, Length)>; 2] {
-    let widths = Widths::new(brief, cuts);
-    let whole = brief.flap() + brief.finished.height + brief.top.depth();
-    // The heights of the pieces, the lower one first, and which of them may come from the other paper whole.
-    let tiers = match cuts.level {
-        None => vec![(whole, false)],
-        Some(level) => {
-            let lower = brief.flap() + level + brief.tab;
-            vec![(lower, level == Length::ZERO), (whole - brief.flap() - level, false)]
-        }
-    };
     let mut sizes = [Vec::new(), Vec::new()];
-    for (tall, is_base) in tiers {
-        for faces in [true, false] {
-            let other = brief.side_sheet.is_some() && (!faces || is_base);
-            let own = widths.only(faces);
-            sizes[usize::from(other)].extend(own.as_slice().iter().map(|wide| (*wide, tall)));
-        }
+    for (size, face) in sizes_and_faces(&with(brief, cuts)) {
+        sizes[usize::from(brief.side_sheet.is_some() && !face)].push(size);
     }
     sizes
 }
 
-fn judge_two_papers(brief: &Brief, cuts: Cuts) -> Option<Joining> {
+/// The same piece by piece, each in its own size: where two papers, or one with a closing flap, make them differ.
+fn judge_by_size(brief: &Brief, cuts: Cuts) -> Option<Joining> {
     let (mut sheets, mut paper, mut used) = (0, 0, 0);
     for (sizes, sheet) in
         by_paper(brief, cuts).iter().zip([brief.sheet.as_laid(), sheet_of(brief.sheet_for(false))])
@@ -513,8 +487,7 @@ mod tests {
         assert_eq!(best(&brief).unwrap().cuts.at, Places::of([Place::BackCorner(Side::Left)]));
         brief.weights.gusset_centre = 0;
         assert_eq!(best(&brief).unwrap().cuts.at, Places::of([Place::GussetCentre(Side::Left)]));
-        let ways = several(&brief, 4);
-        assert_eq!((ways.len(), ways[0].cuts.at), (4, best(&brief).unwrap().cuts.at));
+        assert_eq!(ways(&brief)[0].cuts.at, best(&brief).unwrap().cuts.at);
     }
 
     #[test]

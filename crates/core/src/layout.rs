@@ -6,7 +6,6 @@ mod guillotine;
 mod pattern;
 mod rows;
 mod small;
-mod uses;
 
 use crate::brief::Build;
 use crate::pieces::Piece;
@@ -15,7 +14,6 @@ pub use batch::{Batch, Wanted};
 use rows::rows;
 pub(crate) use rows::{rows_needed, rows_tall};
 pub use small::{Extras, Kind, Small};
-pub use uses::uses;
 
 /// Pieces placed on sheets.
 #[derive(Clone, Debug, PartialEq, Eq)]

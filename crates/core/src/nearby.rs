@@ -5,6 +5,7 @@ use crate::joins;
 use crate::layout::rows_needed;
 use crate::net::piece_sizes;
 use crate::plan::Draft;
+use crate::verdict::{blocks, blocks_nothing_new};
 use crate::{Brief, Length};
 
 /// A size close by, and what it saves.
@@ -57,6 +58,7 @@ pub fn nearby(brief: &Brief, range: Length) -> Vec<Nearby> {
         steps
     };
     let now = effort(brief);
+    let blocked = blocks(brief);
     let awkward = off_groove(brief);
     let mut found: Vec<Nearby> = Vec::new();
     for width in around(size.width) {
@@ -97,7 +99,12 @@ pub fn nearby(brief: &Brief, range: Length) -> Vec<Nearby> {
         }
         near.off_groove.0 = off_groove(&near.brief);
         let saves = near.saves();
-        if saves.iter().any(|save| *save > 0) && saves.iter().all(|save| *save >= 0) && !outdone(&near) {
+        let is_sound = || blocks_nothing_new(&near.brief, &blocked);
+        if saves.iter().any(|save| *save > 0)
+            && saves.iter().all(|save| *save >= 0)
+            && !outdone(&near)
+            && is_sound()
+        {
             kept.push(near);
         }
     }

@@ -146,16 +146,22 @@ impl Net {
 
 /// Width and height of every trimmed piece of a brief, joining strips left out: without drawing a line on them.
 pub fn piece_sizes(brief: &Brief) -> Vec<(Length, Length)> {
+    sizes_and_faces(brief).into_iter().map(|(size, _)| size).collect()
+}
+
+/// The same, and of each piece whether a face can be seen on it.
+pub(crate) fn sizes_and_faces(brief: &Brief) -> Vec<((Length, Length), bool)> {
     let runs = columns::runs(brief);
     let pieces = runs.iter().filter(|run| !run.is_joining_strip());
     match brief.build {
         Build::Joined { cuts: Cuts { level: Some(level), .. } } => pieces
             .flat_map(|run| {
-                let line = run.body().from + level;
-                [(run.width(), line + brief.tab), (run.width(), run.height() - line)]
+                let (line, face) = (run.body().from + level, run.has_face());
+                let lower = ((run.width(), line + brief.tab), face && level.is_positive());
+                [lower, ((run.width(), run.height() - line), face)]
             })
             .collect(),
-        _ => pieces.map(|run| (run.width(), run.height())).collect(),
+        _ => pieces.map(|run| ((run.width(), run.height()), run.has_face())).collect(),
     }
 }
 

@@ -1,24 +1,24 @@
 //! The same bag on another sheet: in proportion, every figure on the board's grooves.
 
-use crate::brief::{BaseHabit, Build, Finished};
+use crate::brief::{BaseHabit, Build, Finished, SMALL_TAB};
 use crate::net::flat_size;
 use crate::{Brief, Length, Sheet};
 
-/// The largest bag in the proportions of `brief` that fits `sheet`; nothing if none does, or if no groove's breadth of it
-/// can be folded. The tab keeps its width; hem, flap depths, laps, pleats and the handle's
-/// figures shrink and grow with the bag.
+/// The bags in the proportions of `brief` that fit `sheet`, the largest first. The tab keeps its width, but is ¼ at
+/// most beside a gusset that it would fill; hem, flap depths, laps,
+/// pleats and the handle's figures shrink and grow with the bag.
 ///
 /// ```
 /// use wide_fold_core::{Brief, Length, Sheet, rescale::on_sheet};
 /// // 3¾ × 6½ × 2 uses the whole width of a 12×12; on a 6×6 it is 1¾ × 3 × ⅞, in proportion and on the grooves.
 /// let brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
 /// let small = Sheet { width: Length::inches(6), height: Length::inches(6), ..Sheet::default() };
-/// let size = on_sheet(&brief, &small).unwrap().finished;
+/// let size = on_sheet(&brief, &small).next().unwrap().finished;
 /// assert_eq!((size.width, size.height, size.gusset), (Length::eighths(14), Length::eighths(24), Length::eighths(7)));
 /// ```
-pub fn on_sheet(brief: &Brief, sheet: &Sheet) -> Option<Brief> {
+pub fn on_sheet<'a>(brief: &'a Brief, sheet: &'a Sheet) -> impl Iterator<Item = Brief> + use<'a> {
     let groove = brief.board.groove;
-    let scaled = |width: Length| {
+    let scaled = move |width: Length| {
         let size = brief.finished;
         let part = |length: Length| length.scaled(width, size.width).floor_to(groove).max(groove);
         let mut changed = Brief { sheet: sheet.clone(), ..brief.clone() };
@@ -30,6 +30,8 @@ pub fn on_sheet(brief: &Brief, sheet: &Sheet) -> Option<Brief> {
         changed.base = match brief.base {
             BaseHabit::Full => BaseHabit::Full,
             BaseHabit::HalfAndLap { lap } => BaseHabit::HalfAndLap { lap: part(lap) },
+            // A guide's flap deeper than the smaller base would stick out.
+            BaseHabit::Fixed { depth } if depth > changed.finished.gusset => BaseHabit::Full,
             BaseHabit::Fixed { depth } => BaseHabit::Fixed { depth },
             BaseHabit::Custom { depth } => BaseHabit::Custom { depth: part(depth) },
         };
@@ -38,6 +40,9 @@ pub fn on_sheet(brief: &Brief, sheet: &Sheet) -> Option<Brief> {
             Build::PleatedFlare { pleats, pleat } => Build::PleatedFlare { pleats, pleat: part(pleat) },
             build => build,
         };
+        if changed.finished.gusset < brief.tab * 2 {
+            changed.tab = brief.tab.min(SMALL_TAB);
+        }
         // Figures set by hand go with the face; what is customary follows it anyway.
         let handle = &mut changed.fittings.handle;
         for figure in [&mut handle.from_centre, &mut handle.down, &mut handle.width, &mut handle.opening] {
@@ -48,13 +53,13 @@ pub fn on_sheet(brief: &Brief, sheet: &Sheet) -> Option<Brief> {
         (backing.length, backing.depth) = (backing.length.map(part), backing.depth.map(part));
         changed
     };
-    let fits = |changed: &Brief| {
+    let fits = move |changed: &Brief| {
         let (width, height) = sheet.as_laid();
         let flat = flat_size(changed);
         changed.check().is_ok() && flat.0 <= width && flat.1 <= height
     };
     let steps = sheet.as_laid().0.nm() / groove.nm();
-    (1..=steps).rev().map(|step| scaled(groove * step)).find(fits)
+    (1..=steps).rev().map(move |step| scaled(groove * step)).filter(fits)
 }
 
 #[cfg(test)]
@@ -70,7 +75,7 @@ mod tests {
     #[rstest]
     fn it_fits_on_grooves_and_keeps_its_proportions(#[values(6, 10, 12, 18)] side: i64) {
         let brief = Brief::new(Length::inches(4), Length::inches(7), Length::inches(2));
-        let scaled = on_sheet(&brief, &sheet(side)).unwrap();
+        let scaled = on_sheet(&brief, &sheet(side)).next().unwrap();
         let plan = Plan::new(&scaled).unwrap();
         assert!(plan.layout.fits() && plan.proof.passed());
         let size = scaled.finished;
@@ -89,7 +94,7 @@ mod tests {
     fn a_bag_that_fits_nowhere_is_not_offered() {
         let mut brief = Brief::new(Length::inches(4), Length::inches(7), Length::inches(2));
         brief.tab = Length::inches(4);
-        let tiny = Sheet { width: Length::inches(2), height: Length::inches(2), ..Sheet::default() };
-        assert_eq!(on_sheet(&brief, &tiny), None);
+        let tiny = Sheet { width: Length::eighths(4), height: Length::eighths(4), ..Sheet::default() };
+        assert_eq!(on_sheet(&brief, &tiny).next(), None);
     }
 }

@@ -5,7 +5,7 @@ mod fit;
 
 use crate::brief::{Across, Build, GussetCrease, RunStart, ScoreFace, Top};
 use crate::layout::{Blade, Layout, Part};
-use crate::net::{Band, CreaseRole, CutRole, Face, Fold};
+use crate::net::{Band, CreaseRole, Cut, CutRole, Face, Fold};
 use crate::passes::{Edge, Pass, ScoreLine};
 use crate::pieces::Piece;
 use crate::wording::{Figures, list, sentence};
@@ -269,6 +269,14 @@ fn fold(brief: &Brief) -> Step {
     step(Stage::Cut, "Fold and burnish", says)
 }
 
+/// Width and height of the corner that some cuts, taken together, cut away; nothing if there are none. Its outer edge may be
+/// slanted, so its height is that of the upright cut beside the panel.
+fn corner<'a>(cuts: impl Iterator<Item = &'a Cut> + Clone) -> Option<(Length, Length)> {
+    let tall = |cut: &Cut| if cut.from.x == cut.to.x { (cut.to.y - cut.from.y).abs() } else { Length::ZERO };
+    let across = || cuts.clone().flat_map(|cut| [cut.from.x, cut.to.x]);
+    Some((across().max()? - across().min()?, cuts.clone().map(tall).max()?))
+}
+
 fn cut(brief: &Brief, pieces: &[Piece], index: usize, figures: Figures) -> Option<Step> {
     let strip = &pieces[index].strip;
     let with = |role| strip.cuts.iter().filter(move |cut| cut.role == role);
@@ -288,8 +296,8 @@ fn cut(brief: &Brief, pieces: &[Piece], index: usize, figures: Figures) -> Optio
             "Taper the gusset flaps: from {taper} in at the bottom edge to nothing at the base line, taking the score with it.",
         ));
     }
-    if with(CutRole::TabCorner).next().is_some() {
-        says.push(format!("Cut away the corner under the tab, {}.", figures.by(brief.tab, brief.flap())));
+    if let Some((wide, tall)) = corner(with(CutRole::TabCorner)) {
+        says.push(format!("Cut away the corner below the tab, {}.", figures.by(wide, tall)));
     }
     if with(CutRole::CornerSquare).next().is_some() {
         let square = figures.by(brief.finished.gusset, brief.flap());

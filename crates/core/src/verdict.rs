@@ -113,9 +113,35 @@ pub(crate) fn off_groove(passes: &[Pass], groove: Length) -> usize {
     groove::off_groove(passes, groove).count()
 }
 
-/// True if the rules alone block a draft; its folding is not tried.
-pub(crate) fn is_blocked(draft: &Draft) -> bool {
-    blocking(&grave(draft)).next().is_some()
+/// What the rules alone say of a draft before it is folded.
+pub(crate) struct Outlook {
+    /// Codes of everything that blocks.
+    pub blocks: Vec<&'static str>,
+    /// Titles of everything that will probably disappoint.
+    pub warns: Vec<String>,
+}
+
+impl Outlook {
+    /// The outlook of a draft.
+    pub fn of(draft: &Draft) -> Self {
+        let findings = grave(draft);
+        let warns = findings.iter().filter(|finding| finding.level == Level::Warns);
+        Self {
+            blocks: blocking(&findings).collect(),
+            warns: warns.map(|finding| finding.title.clone()).collect(),
+        }
+    }
+}
+
+/// The codes of everything that blocks a brief as it is; nothing if nobody could fold it.
+pub(crate) fn blocks(brief: &Brief) -> Vec<&'static str> {
+    Draft::new(brief).map_or_else(|_| Vec::new(), |draft| blocking(&grave(&draft)).collect())
+}
+
+/// True if a brief can be planned and nothing blocks it but what is among `blocked`: the least that anything offered has
+/// to hold to.
+pub(crate) fn blocks_nothing_new(brief: &Brief, blocked: &[&str]) -> bool {
+    Draft::new(brief).is_ok_and(|draft| blocking(&grave(&draft)).all(|code| blocked.contains(&code)))
 }
 
 /// Everything there is to say about a draft, gravest first, with remedies that have been tried.

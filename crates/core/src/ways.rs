@@ -4,7 +4,7 @@
 
 mod differs;
 
-use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP, CUSTOMARY_STRIP, Joins};
+use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP, CUSTOMARY_STRIP, Cuts, Joins};
 use crate::builds::{BUILDS, suited};
 use crate::folded::Folded;
 use crate::joins;
@@ -13,7 +13,8 @@ use crate::net::piece_sizes;
 use crate::paper::{Money, Paper, Stock};
 use crate::plan::Draft;
 use crate::proof::Proof;
-use crate::verdict::{is_blocked, off_groove};
+use crate::sheet::Grammage;
+use crate::verdict::{Outlook, off_groove};
 use crate::{Brief, Length, Sheet};
 use std::collections::HashMap;
 
@@ -48,16 +49,19 @@ pub struct Way {
     pub base_layers: (usize, usize),
     /// True if the bag folds flat.
     pub folds_flat: bool,
+    /// What will probably disappoint, made so from this paper.
+    pub warns: Vec<String>,
     /// Paper it takes, in square nanometres, for comparison.
     area: i128,
 }
 
 impl Way {
-    /// What ways are compared by, the better one first: enough paper, a base, fewest edges in front, least paper, fewest
-    /// joins.
-    fn rank(&self) -> (bool, bool, usize, i128, usize, usize) {
+    /// What ways are compared by, the better one first: enough paper, fewest warnings, a base, fewest edges in front, least
+    /// paper, fewest joins.
+    fn rank(&self) -> (bool, usize, bool, usize, i128, usize, usize) {
         let has_no_base = self.base_layers.1 == 0;
-        (!self.enough, has_no_base, self.front_edges, self.area, self.joins, self.off_groove)
+        let warns = self.warns.len();
+        (!self.enough, warns, has_no_base, self.front_edges, self.area, self.joins, self.off_groove)
     }
 }
 
@@ -73,10 +77,13 @@ struct Made {
 
 /// A brief without its paper: what a proof depends on.
 type Kind = (Build, Joins, BaseHabit);
+/// A brief with what of its paper the rules ask for.
+type OnPaper = (Kind, Option<Grammage>, Option<Length>, bool);
 
 /// Every way to make the bag from one of the papers, the best first. Ways whose plan would be blocked are left out.
 pub fn ways(brief: &Brief, papers: &[Paper]) -> Vec<Way> {
     let mut made: HashMap<Kind, Option<Made>> = HashMap::new();
+    let mut outlooks: HashMap<OnPaper, Outlook> = HashMap::new();
     let mut joined: HashMap<(Length, Length, Joins, BaseHabit), Option<Build>> = HashMap::new();
     let mut found = Vec::new();
     let second = Second::of(brief, papers);
@@ -105,8 +112,15 @@ pub fn ways(brief: &Brief, papers: &[Paper]) -> Vec<Way> {
                     let Some(made) = *made.entry(kind).or_insert_with(|| make(&taken.brief)) else {
                         continue;
                     };
+                    let own = &taken.brief.sheet;
+                    let on_paper = (kind, own.grammage, own.caliper, taken.brief.side_sheet.is_some());
+                    let outlook = outlooks.entry(on_paper).or_insert_with(|| outlook(&taken.brief));
+                    if !outlook.blocks.is_empty() {
+                        continue;
+                    }
                     fewest = sheets;
-                    found.push(way(index, name, taken, paper, second.as_ref(), made));
+                    let warns = outlook.warns.clone();
+                    found.push(way(index, name, taken, paper, second.as_ref(), (made, warns)));
                 }
             }
         }
@@ -153,7 +167,7 @@ fn way(
     taken: Taken,
     paper: &Paper,
     second: Option<&Second>,
-    made: Made,
+    (made, warns): (Made, Vec<String>),
 ) -> Way {
     let Taken { brief, sheets, beside, area: taken, area_beside, used } = taken;
     let whole = area((paper.sheet.width, paper.sheet.height));
@@ -184,6 +198,7 @@ fn way(
         off_groove,
         base_layers,
         folds_flat,
+        warns,
         area: taken,
         brief,
     }
@@ -231,9 +246,19 @@ fn tried(
             (*best)?
         }
     };
-    let tried = suited(Brief { build, ..habit.clone() });
+    let mut tried = suited(Brief { build, ..habit.clone() });
+    // Where upper pieces lie over lower ones, tabs hold every join.
+    if let (Build::Joined { cuts: Cuts { level: Some(_), .. } }, Joins::Mixed { .. }) = (build, habit.joins) {
+        tried.joins = Joins::Tabs;
+    }
+    // Cut at one place only, the run is the wrap over again.
+    if matches!(tried.build, Build::Joined { cuts } if cuts.is_one_piece()) {
+        return None;
+    }
     // A build that has no use for the habit has been tried without it.
-    let has_use = tried.joins == habit.joins && (tried.flap() == habit.flap() || tried.base == habit.base);
+    let has_use = (tried.joins == habit.joins
+        || tried.joins == Joins::Tabs && matches!(habit.joins, Joins::Mixed { .. }))
+        && (tried.flap() == habit.flap() || tried.base == habit.base);
     (has_use && tried.check().is_ok()).then_some(tried)
 }
 
@@ -295,12 +320,17 @@ fn off_the_roll(brief: &Brief, sizes: &[(Length, Length)]) -> Option<Length> {
     (length <= left).then_some(length)
 }
 
-/// Folds the bag for its looks; nothing if its plan would be blocked.
+/// What the rules say of it; a brief that cannot be planned is blocked.
+fn outlook(brief: &Brief) -> Outlook {
+    Draft::new(brief).map_or_else(
+        |fault| Outlook { blocks: vec![fault.field], warns: Vec::new() },
+        |draft| Outlook::of(&draft),
+    )
+}
+
+/// Folds the bag for its looks; nothing if it does not measure up.
 fn make(brief: &Brief) -> Option<Made> {
     let draft = Draft::new(brief).ok()?;
-    if is_blocked(&draft) {
-        return None;
-    }
     let proof = Proof::new(brief, &draft.net, &Folded::new(&draft.net));
     proof.passed().then(|| Made {
         // A joining strip holds two edges of one join.

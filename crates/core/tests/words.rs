@@ -85,7 +85,7 @@ fn each_build_is_glued_its_own_way(#[case] build: Build, #[case] title: &str, #[
 }
 
 #[rstest]
-#[case(BUILDS[0], "slit along the corner scores at 2, 6 and 8 up to the base line, 2 deep", "Cut away the corner under the tab, ½ × 2.")]
+#[case(BUILDS[0], "slit along the corner scores at 2, 6 and 8 up to the base line, 2 deep", "Cut away the corner below the tab, ½ × 2.")]
 #[case(BUILDS[1], "slit along the corner score at 4 up to the base line", "two pieces alike")]
 #[case(BUILDS[2], "Cut out both base corner squares, 2 × 2, and keep them", "Taper the gusset flaps: from ¼")]
 #[case(BUILDS[3], "Cut out both base corner squares, 2 × 2", "Slit level along the base line from each side edge")]

@@ -627,8 +627,7 @@ export interface components {
         BuildText: "wrap" | "corner_pair" | "cradle_pair" | "joined" | "folded_base" | "pleated_flare";
         /** @description One way to build the bag. */
         BuildView: {
-            /** @description The brief built so. */
-            brief: components["schemas"]["BriefText"];
+            brief?: components["schemas"]["BriefText"] | null;
             /** @description True if the bag is built so now. */
             chosen: boolean;
             /** @description What it is called. */
@@ -1955,6 +1954,8 @@ export interface components {
             sheets: number;
             /** @description `3 sheets of 12×12`, `18½ of the roll`. */
             takes: string;
+            /** @description What will probably disappoint, made so. */
+            warns: string[];
             /**
              * Format: int32
              * @description Paper left over, in hundredths of what it takes.

@@ -180,6 +180,13 @@ pub struct Cuts {
     pub level: Option<Length>,
 }
 
+impl Cuts {
+    /// True if the run is opened at one place only: one piece, as a wrap is.
+    pub fn is_one_piece(self) -> bool {
+        self.at.count() == 1 && self.level.is_none()
+    }
+}
+
 impl From<Places> for Cuts {
     fn from(at: Places) -> Self {
         Self { at, ..Self::default() }

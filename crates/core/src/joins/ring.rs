@@ -11,8 +11,6 @@ const MOST: usize = Place::ALL.len();
 #[derive(Clone, Copy, Debug)]
 pub(super) struct Widths {
     widths: [Length; MOST],
-    /// True for the pieces with a face on them.
-    faces: [bool; MOST],
     count: usize,
 }
 
@@ -47,36 +45,23 @@ impl Widths {
             let is_strip = cuts.level.is_none() && brief.joins.strip_at(after);
             if is_strip { Length::ZERO } else { brief.tab }
         };
-        let mut made = Self { widths: [Length::ZERO; MOST], faces: [false; MOST], count: 0 };
-        let (mut begun, mut face) = (Length::ZERO, false);
-        for (panel, (width, after)) in ring.into_iter().enumerate() {
+        let mut made = Self { widths: [Length::ZERO; MOST], count: 0 };
+        let mut begun = Length::ZERO;
+        for (width, after) in ring {
             begun += width;
-            face |= matches!(panel, 0 | 1 | 4 | 5);
             if cuts.at.has(after) {
                 made.widths[made.count] = begun + tab(after);
-                made.faces[made.count] = face;
                 made.count += 1;
-                (begun, face) = (Length::ZERO, false);
+                begun = Length::ZERO;
             }
         }
         // What is left behind the last cut belongs to the first piece.
         made.widths[0] += begun;
-        made.faces[0] |= face;
         made
     }
 
     pub fn as_slice(&self) -> &[Length] {
         &self.widths[..self.count]
-    }
-
-    /// The pieces with a face on them, or those without.
-    pub fn only(&self, faces: bool) -> Self {
-        let mut kept = Self { widths: [Length::ZERO; MOST], faces: [faces; MOST], count: 0 };
-        for piece in (0..self.count).filter(|piece| self.faces[*piece] == faces) {
-            kept.widths[kept.count] = self.widths[piece];
-            kept.count += 1;
-        }
-        kept
     }
 
     /// The fewest rows of that width that hold all pieces; nothing if one is wider.

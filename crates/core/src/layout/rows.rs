@@ -4,19 +4,36 @@ use super::{Blade, Part, Placed, Rectangle, SheetCut, Trim, lay, trim_out};
 use crate::Length;
 use crate::pieces::Piece;
 
-/// How many sheets pieces of these sizes take in rows of one height.
+/// How many sheets pieces of these sizes take in rows.
 pub(crate) fn rows_needed(sizes: &[(Length, Length)], sheet: (Length, Length)) -> u32 {
-    let rows: Vec<Length> = in_rows(sizes, sheet.0).into_iter().map(|row| sizes[row[0]].1).collect();
-    u32::try_from(pack(&rows, sheet.1).len()).unwrap_or(u32::MAX)
+    u32::try_from(stacks(sizes, sheet).len()).unwrap_or(u32::MAX)
 }
 
 /// How tall all rows are that pieces of these sizes take, one above the other.
 pub(crate) fn rows_tall(sizes: &[(Length, Length)], width: Length) -> Length {
-    in_rows(sizes, width).into_iter().map(|row| sizes[row[0]].1).sum()
+    let tall = |rows: Vec<Vec<usize>>| rows.iter().map(|row| sizes[row[0]].1).sum::<Length>();
+    tall(of_one_height(sizes, width)).min(tall(of_mixed_heights(sizes, width)))
+}
+
+/// The sizes on as few sheets as rows take, sheet by sheet, row by row: in rows of one height, or with pieces of several
+/// heights side by side where that takes fewer.
+fn stacks(sizes: &[(Length, Length)], (width, height): (Length, Length)) -> Vec<Vec<Vec<usize>>> {
+    let on_sheets = |rows: Vec<Vec<usize>>| -> Vec<Vec<Vec<usize>>> {
+        let heights: Vec<Length> = rows.iter().map(|row| sizes[row[0]].1).collect();
+        let stacks = pack(&heights, height).into_iter();
+        stacks.map(|stack| stack.into_iter().map(|row| rows[row].clone()).collect()).collect()
+    };
+    let plain = on_sheets(of_one_height(sizes, width));
+    let is_mixed = sizes.windows(2).any(|pair| pair[0].1 != pair[1].1);
+    if plain.len() < 2 || !is_mixed {
+        return plain;
+    }
+    let mixed = on_sheets(of_mixed_heights(sizes, width));
+    if mixed.len() < plain.len() { mixed } else { plain }
 }
 
 /// The sizes in as few rows as can be, the tallest first; every row has pieces of one height.
-fn in_rows(sizes: &[(Length, Length)], width: Length) -> Vec<Vec<usize>> {
+fn of_one_height(sizes: &[(Length, Length)], width: Length) -> Vec<Vec<usize>> {
     let mut heights: Vec<Length> = sizes.iter().map(|(_, tall)| *tall).collect();
     heights.sort();
     heights.dedup();
@@ -29,23 +46,46 @@ fn in_rows(sizes: &[(Length, Length)], width: Length) -> Vec<Vec<usize>> {
     rows.collect()
 }
 
+/// The sizes in rows, the tallest first, each in the first row with room for it (first-fit decreasing height: Coffman, Garey,
+/// Johnson & Tarjan, 1980, from memory).
+fn of_mixed_heights(sizes: &[(Length, Length)], width: Length) -> Vec<Vec<usize>> {
+    let mut order: Vec<usize> = (0..sizes.len()).collect();
+    order.sort_by_key(|copy| (std::cmp::Reverse(sizes[*copy].1), std::cmp::Reverse(sizes[*copy].0)));
+    let mut rows: Vec<(Length, Vec<usize>)> = Vec::new();
+    for copy in order {
+        let wide = sizes[copy].0;
+        match rows.iter_mut().find(|(taken, _)| *taken + wide <= width) {
+            Some((taken, row)) => {
+                *taken += wide;
+                row.push(copy);
+            }
+            None => rows.push((wide, vec![copy])),
+        }
+    }
+    rows.into_iter().map(|(_, row)| row).collect()
+}
+
 /// Rows of some of the pieces on as few sheets as rows can be put on.
 pub(super) fn rows(pieces: &[Piece], own: &[usize], (width, height): (Length, Length)) -> Vec<SheetCut> {
     let cut = own.iter().filter(|piece| !pieces[**piece].from_scrap);
-    let copies: Vec<usize> =
-        cut.flat_map(|piece| std::iter::repeat_n(*piece, pieces[*piece].count as usize)).collect();
+    let fits = |piece: &&usize| pieces[**piece].width <= width && pieces[**piece].height <= height;
+    // What is larger than the sheet lies beside nothing: it shows by how much.
+    let (fitting, too_large): (Vec<&usize>, Vec<&usize>) = cut.partition(fits);
+    let copies: Vec<usize> = fitting
+        .into_iter()
+        .flat_map(|piece| std::iter::repeat_n(*piece, pieces[*piece].count as usize))
+        .collect();
     let sizes: Vec<(Length, Length)> =
         copies.iter().map(|index| (pieces[*index].width, pieces[*index].height)).collect();
-    let rows = in_rows(&sizes, width);
-    let heights: Vec<Length> = rows.iter().map(|row| sizes[row[0]].1).collect();
-    let mut sheets: Vec<SheetCut> = pack(&heights, height)
+    let mut sheets: Vec<SheetCut> = stacks(&sizes, (width, height))
         .into_iter()
         .map(|stack| {
             let own: Vec<Vec<usize>> =
-                stack.iter().map(|row| rows[*row].iter().map(|copy| copies[*copy]).collect()).collect();
+                stack.iter().map(|row| row.iter().map(|copy| copies[*copy]).collect()).collect();
             sheet_of(&own, pieces, (width, height))
         })
         .collect();
+    sheets.extend(too_large.into_iter().map(|piece| lay(*piece, &pieces[*piece], width, height)));
     sheets.extend(own.iter().filter(|piece| pieces[**piece].from_scrap).map(|index| {
         let piece = &pieces[*index];
         let scrap = lay(*index, piece, piece.width * i64::from(piece.count), piece.height);
@@ -117,13 +157,13 @@ fn sheet_of(rows: &[Vec<usize>], pieces: &[Piece], sheet: (Length, Length)) -> S
     }
 }
 
-/// Parts a row that has been trimmed out into its pieces, the last one first.
+/// Parts a row that has been trimmed out into its pieces, the last one first; then trims those that are shorter than the row.
 fn part(row: &[usize], pieces: &[Piece], space: Rectangle, placed: &mut Vec<Placed>, trims: &mut Vec<Trim>) {
     let mut x = Length::ZERO;
     let mut cuts = Vec::new();
     for piece in row {
-        let width = pieces[*piece].width;
-        placed.push(Placed { part: Part::Piece(*piece), space: Rectangle { x, width, ..space } });
+        let Piece { width, height, .. } = pieces[*piece];
+        placed.push(Placed { part: Part::Piece(*piece), space: Rectangle { x, width, height, ..space } });
         x += width;
         cuts.push(x);
     }
@@ -131,6 +171,13 @@ fn part(row: &[usize], pieces: &[Piece], space: Rectangle, placed: &mut Vec<Plac
         let on = Rectangle { width: pair[1], ..space };
         trims.push(Trim { on, blade: Blade::Upright, keep: pair[0], off: None });
     }
+    let own = placed[placed.len() - row.len()..].iter();
+    trims.extend(own.filter(|placed| placed.space.height < space.height).map(|placed| {
+        let Rectangle { y, height, .. } = placed.space;
+        let on = Rectangle { height: space.height, ..placed.space };
+        let off = Rectangle { y: y + height, height: space.height - height, ..on };
+        Trim { on, blade: Blade::Level, keep: height, off: Some(off) }
+    }));
 }
 
 /// Shares widths out over as few rows as can be, widest first; a width beyond the capacity has a row of its own.

@@ -191,6 +191,11 @@ impl Run {
         self.columns.iter().any(|column| column.panel == Panel::Tab)
     }
 
+    /// True if it holds a face, or part of one.
+    pub fn has_face(&self) -> bool {
+        self.columns.iter().any(|column| column.panel.is_face())
+    }
+
     /// True for a joining strip, which is cut from any scrap.
     pub fn is_joining_strip(&self) -> bool {
         self.columns.iter().all(|column| matches!(column.panel, Panel::JoinHalf(_)))

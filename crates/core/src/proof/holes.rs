@@ -22,7 +22,7 @@ pub(super) fn measure(brief: &Brief, net: &Net, folded: &Folded) -> Vec<Item> {
     }
     let item = |check, mm: f64| Item { check, wanted: Length::ZERO, measured: super::measure::length(mm) };
     let mut items = vec![
-        item(Check::HolesMeet, apart(&holes)),
+        item(Check::HolesMeet, apart(&holes, room_shift(brief, folded))),
         item(Check::HolesWhole, holes.iter().map(|hole| beyond(net, folded, hole)).fold(0.0, f64::max)),
         item(Check::HolesFree, holes.iter().map(|hole| into_glue(net, folded, hole)).fold(0.0, f64::max)),
     ];
@@ -58,31 +58,47 @@ fn placed<'a>(net: &'a Net, folded: &Folded) -> Vec<Placed<'a>> {
     all
 }
 
-/// How far a hole of one face is from the nearest of the other, looking straight through the bag; and a hole in a hem from
-/// the one it lies over.
-fn apart(holes: &[Placed<'_>]) -> f64 {
+/// How far the front of a cradle pair, wider by the room given to the paper, has to slide so that it stands out as much on
+/// either side of the back: folded with one seam closed, all of the room is on one side.
+fn room_shift(brief: &Brief, folded: &Folded) -> DVec3 {
+    if super::room(brief) == Length::ZERO {
+        return DVec3::ZERO;
+    }
+    let middle = |of: fn(Panel) -> bool| {
+        let own = folded.facets.iter().filter(|facet| facet.part.1 == Band::Body && of(facet.part.0));
+        let corners = own.flat_map(Turned::corners).map(|corner| corner.x);
+        let (least, most) =
+            corners.fold((f64::MAX, f64::MIN), |(least, most), x| (least.min(x), most.max(x)));
+        (least + most) / 2.0
+    };
+    DVec3::X * (middle(Panel::is_back) - middle(Panel::is_front))
+}
+
+/// How far a hole of one face is from the nearest of the other, looking straight through the bag, the front slid by `shift`;
+/// and a hole in a hem from the one it lies over.
+fn apart(holes: &[Placed<'_>], shift: DVec3) -> f64 {
     let body = |panel: fn(Panel) -> bool| {
         holes.iter().filter(move |one| one.hole.band == Band::Body && panel(one.hole.panel))
     };
-    let nearest = |from: &Placed<'_>, others: &mut dyn Iterator<Item = &Placed<'_>>, through: bool| {
+    let nearest = |from: &Placed<'_>, others: &mut dyn Iterator<Item = &Placed<'_>>, slide: Option<DVec3>| {
         let distance = |other: &Placed<'_>| {
             let way = other.middle - from.middle;
-            if through { way.truncate().length() } else { way.length() }
+            slide.map_or(way.length(), |slide| (way - slide).truncate().length())
         };
         others.map(distance).fold(f64::INFINITY, f64::min)
     };
     let mut worst = 0.0_f64;
     for one in body(Panel::is_front) {
-        worst = worst.max(nearest(one, &mut body(Panel::is_back), true));
+        worst = worst.max(nearest(one, &mut body(Panel::is_back), Some(shift)));
     }
     for one in body(Panel::is_back) {
-        worst = worst.max(nearest(one, &mut body(Panel::is_front), true));
+        worst = worst.max(nearest(one, &mut body(Panel::is_front), Some(-shift)));
     }
     for one in holes.iter().filter(|one| one.hole.band == Band::Hem) {
         let own = holes.iter().filter(|other| {
             other.hole.band == Band::Body && other.hole.panel.face() == one.hole.panel.face()
         });
-        worst = worst.max(nearest(one, &mut own.into_iter(), false));
+        worst = worst.max(nearest(one, &mut own.into_iter(), None));
     }
     worst
 }

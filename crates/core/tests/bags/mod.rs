@@ -1,4 +1,7 @@
 //! Random bags for the property tests.
+#![allow(dead_code, clippy::unwrap_used)] // Each test uses what it needs; in a test, a panic is the failure.
+
+pub mod any;
 
 use proptest::prelude::*;
 use wide_fold_core::brief::{

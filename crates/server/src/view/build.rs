@@ -4,11 +4,10 @@ use super::piece::PieceView;
 use super::verdict::RemedyView;
 use serde::Serialize;
 use utoipa::ToSchema;
-use wide_fold_core::builds::{Alternative, alternatives, same_kind};
-use wide_fold_core::rescale::on_sheet;
+use wide_fold_core::builds::same_kind;
+use wide_fold_core::offers::{BuildOffer, builds, on_sheet};
 use wide_fold_core::sheet::{COMMON_SIZES, CommonSize};
-use wide_fold_core::verdict::Level;
-use wide_fold_core::{Brief, Net, Plan, Sheet, pieces};
+use wide_fold_core::{Brief, Net, Sheet, pieces};
 use wide_fold_formats::BriefText;
 
 /// One way to build the bag.
@@ -20,8 +19,9 @@ pub struct BuildView {
     pub when: &'static str,
     /// True if the bag is built so now.
     pub chosen: bool,
-    /// The brief built so.
-    pub brief: BriefText,
+    /// The brief that choosing it takes: built so, with the nearest change that makes it possible; nothing if no single change
+    /// does.
+    pub brief: Option<BriefText>,
     /// How many sheets one bag takes.
     pub sheets: u32,
     /// `two 8¾ × 8¼`.
@@ -86,12 +86,11 @@ impl RescaledView {
 impl BuildView {
     /// Every way to build the bag of a brief.
     pub fn all(brief: &Brief) -> Vec<Self> {
-        alternatives(brief).into_iter().filter_map(|way| Self::new(brief, way)).collect()
+        builds(brief).into_iter().map(|offer| Self::new(brief, &offer)).collect()
     }
 
-    fn new(now: &Brief, way: Alternative) -> Option<Self> {
-        let plan = Plan::new(&way.brief).ok()?;
-        let unit = now.unit;
+    fn new(now: &Brief, offer: &BuildOffer) -> Self {
+        let (way, plan, unit) = (&offer.way, &offer.plan, now.unit);
         let size = |piece: &wide_fold_core::pieces::Piece| {
             let many = if piece.count == 2 { "two " } else { "" };
             format!("{many}{} × {}", piece.width.figure(unit), piece.height.figure(unit))
@@ -100,23 +99,24 @@ impl BuildView {
         if sizes.len() == 2 && sizes[0] == sizes[1] {
             sizes = vec![format!("two {}", sizes[0])];
         }
-        // What does not go with the build comes before what any build would run into.
-        let blocking = || plan.verdicts.iter().filter(|verdict| verdict.level == Level::Blocks);
-        let blocking =
-            blocking().find(|verdict| verdict.code.starts_with("build.")).or_else(|| blocking().next());
-        Some(Self {
+        let takes_nearest = offer.takes.as_ref().is_some_and(|takes| *takes != way.brief);
+        Self {
             name: way.name,
             when: way.when,
             chosen: same_kind(way.brief.build, now.build),
-            brief: BriefText::from(&way.brief),
+            brief: offer.takes.as_ref().map(BriefText::from),
             sheets: plan.layout.sheet_count(),
             size: sizes.join(", "),
-            obstacle: blocking.map(|verdict| ObstacleView {
-                title: verdict.title.clone(),
-                why: verdict.why.clone(),
-                nearest: verdict.remedies.first().map(RemedyView::new),
+            obstacle: offer.obstacle.as_ref().map(|verdict| {
+                let taken =
+                    verdict.remedies.iter().find(|remedy| Some(&remedy.brief) == offer.takes.as_ref());
+                ObstacleView {
+                    title: verdict.title.clone(),
+                    why: verdict.why.clone(),
+                    nearest: taken.filter(|_| takes_nearest).map(RemedyView::new),
+                }
             }),
             pieces: plan.pieces.iter().map(|piece| PieceView::new(piece, unit)).collect(),
-        })
+        }
     }
 }

@@ -4,12 +4,14 @@ use super::layout::{RectangleView, SheetCutView};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::brief::Build;
-use wide_fold_core::layout::{Batch, Layout, Wanted, uses};
+use wide_fold_core::layout::{Batch, Layout, Wanted};
+use wide_fold_core::leftovers::uses;
 use wide_fold_core::nearby::{Nearby, nearby};
+use wide_fold_core::offers;
 use wide_fold_core::paper::{Money, Paper, Stock};
 use wide_fold_core::ways::{Way, ways};
 use wide_fold_core::wording::quoted;
-use wide_fold_core::{Brief, Length, Net, Plan, Sheet, joins, pieces};
+use wide_fold_core::{Brief, Length, Net, Plan, Sheet, pieces};
 use wide_fold_formats::{BriefText, FormatFault, PaperText};
 
 /// No more ways than this are drawn of one paper.
@@ -43,6 +45,8 @@ pub struct WayView {
     pub sheets: u32,
     /// What it changes of the bag as it stands: `joining strips instead of tabs`.
     pub differs: Vec<String>,
+    /// What will probably disappoint, made so.
+    pub warns: Vec<String>,
     /// True if there is that much on the shelf.
     pub enough: bool,
     /// Pieces to cut out.
@@ -105,6 +109,7 @@ impl WayView {
             takes,
             sheets: way.sheets + way.beside,
             differs: way.differs_from(now),
+            warns: way.warns.clone(),
             enough: way.enough,
             pieces: way.pieces,
             joins: way.joins,
@@ -145,7 +150,7 @@ impl JoiningView {
             Build::Joined { cuts } => Some(cuts),
             _ => None,
         };
-        joins::several(brief, 6)
+        offers::joinings(brief, 6)
             .into_iter()
             .map(|way| {
                 let mut places = way.cuts.at.names();

@@ -28,7 +28,7 @@ export class Autosaver {
   private kept: BagDraft;
   private wanted: BagDraft;
   private standing: Standing = "good";
-  private sending = false;
+  private sending: Promise<boolean> | null = null;
   private timer = 0;
   private current: SaveState = { state: "saved", conflict: null };
   private readonly followers = new Set<() => void>();
@@ -62,30 +62,35 @@ export class Autosaver {
     }
   };
 
-  /** Saves now what is wanted. True if it is kept. */
+  /** Saves now what is wanted; waits for a save that is on its way. True if what is wanted is kept. */
   readonly save = async (): Promise<boolean> => {
     window.clearTimeout(this.timer);
-    if (this.sending || this.current.conflict) return false;
-    const sent = this.wanted;
-    if (same(sent, this.kept)) return true;
+    if (this.sending) await this.sending;
+    if (this.current.conflict) return false;
+    if (same(this.wanted, this.kept)) return true;
     // While the plan is still being asked for, the service decides: it keeps nothing that cannot be planned.
     if (this.standing === "faulty") return false;
-    this.sending = true;
+    this.sending ??= this.send(this.wanted);
+    if (!(await this.sending)) return false;
+    if (!same(this.wanted, this.kept)) return this.save();
+    this.tell("saved");
+    return true;
+  };
+
+  private async send(draft: BagDraft): Promise<boolean> {
     this.tell("saving");
     try {
-      const saved = await updateBag(this.id, this.revision, sent);
+      const saved = await updateBag(this.id, this.revision, draft);
       this.revision = saved.revision;
-      this.kept = sent;
+      this.kept = draft;
+      return true;
     } catch (error) {
       this.fail(error);
       return false;
     } finally {
-      this.sending = false;
+      this.sending = null;
     }
-    if (!same(this.wanted, sent)) return this.save();
-    this.tell("saved");
-    return true;
-  };
+  }
 
   private fail(error: unknown) {
     const problem = error instanceof Refused ? error.problem : null;

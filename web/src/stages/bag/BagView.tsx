@@ -1,7 +1,7 @@
 // One bag: the sheet in the middle, the stages of the work beside it.
 
 import { useQuery } from "@tanstack/react-query";
-import { memo, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
+import { memo, useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { Button, ButtonGroup } from "react-bootstrap";
 import { Link, useParams } from "react-router";
 import {
@@ -26,6 +26,7 @@ import { FaceDrawing } from "./handle/FaceDrawing";
 import { HandleStage } from "./handle/HandleStage";
 import { withFitting } from "./handle/withFitting";
 import { Leftovers } from "./Leftovers";
+import { SavedDownload } from "./SavedDownload";
 import { SizeStage } from "./SizeStage";
 import { Steps } from "./Steps";
 import { STAGES, StageRail, type Stage } from "./StageRail";
@@ -169,7 +170,12 @@ function Workbench({ bag }: { bag: Bag }) {
             disabled={!current}
             onChange={(unit) => setBrief({ ...settled, unit })}
           />
-          <Download bag={bag} sheet={piece} save={saving.save} ready={plan?.layout.fits ?? false} />
+          <Download
+            bag={bag}
+            sheet={sheetOf(plan, piece)}
+            save={saving.save}
+            ready={plan?.layout.fits ?? false}
+          />
         </div>
       </header>
       <main className="bench-sheet" aria-label="The sheet and the bag">
@@ -502,38 +508,25 @@ function UnitSwitch(props: { unit: UnitName; disabled: boolean; onChange: (unit:
   );
 }
 
+/** The sheet on which a piece lies, by its place among the plan's sheets. */
+const sheetOf = (plan: Plan | null, piece: number) =>
+  Math.max(0, plan?.layout.sheets.findIndex((sheet) => sheet.placed.some((on) => on.piece === piece)) ?? 0);
+
 function Download(props: { bag: Bag; sheet: number; save: () => Promise<boolean>; ready: boolean }) {
-  const link = useRef<HTMLAnchorElement>(null);
   return (
-    <>
-      <Button
-        variant="ink"
-        className="download"
-        onClick={async () => {
-          await props.save();
-          link.current?.click();
-        }}
-        title={
-          props.ready
-            ? "The sheet at 1:1, in millimetres"
-            : "The piece reaches past the sheet; it is drawn so"
-        }
-      >
-        <Icon name="download" />
-        <span>
-          Sheet <abbr title="Scalable Vector Graphics">SVG</abbr>
-        </span>
-      </Button>
-      <a
-        ref={link}
-        className="d-none"
-        href={sheetSvgUrl(props.bag.id, props.sheet)}
-        download
-        tabIndex={-1}
-        aria-hidden="true"
-      >
-        download
-      </a>
-    </>
+    <SavedDownload
+      href={sheetSvgUrl(props.bag.id, props.sheet)}
+      save={props.save}
+      variant="ink"
+      className="download"
+      title={
+        props.ready ? "The sheet at 1:1, in millimetres" : "The piece reaches past the sheet; it is drawn so"
+      }
+    >
+      <Icon name="download" />
+      <span>
+        Sheet <abbr title="Scalable Vector Graphics">SVG</abbr>
+      </span>
+    </SavedDownload>
   );
 }

@@ -39,7 +39,8 @@ export function Builds({ brief, onBrief }: { brief: Brief; onBrief: (brief: Brie
               type="button"
               className="way"
               aria-pressed={way.chosen}
-              onClick={() => onBrief(way.brief)}
+              aria-disabled={!way.brief}
+              onClick={() => way.brief && onBrief(way.brief)}
             >
               <Thumbnail pieces={way.pieces} width={132} height={76} />
               <span>

@@ -1,5 +1,6 @@
 // The stage of handle and trimmings: what is wrong with them, the kinds to choose from, their figures, and the parts list.
 
+import { SavedDownload } from "../SavedDownload";
 import { Button } from "react-bootstrap";
 import { templateUrl, type Brief, type Plan } from "../../../api/client";
 import { Figure } from "../../../words/Figure";
@@ -45,15 +46,9 @@ export function HandleStage(props: {
       <Parts plan={plan} brief={brief} onBrief={onBrief} />
       {plan.fittings.face.holes.length > 0 && (
         <p>
-          <Button
-            variant="remedy"
-            onClick={async () => {
-              await save();
-              window.location.assign(templateUrl(bag));
-            }}
-          >
+          <SavedDownload href={templateUrl(bag)} save={save} variant="remedy">
             Hole template, 1:1
-          </Button>{" "}
+          </SavedDownload>{" "}
           marks both faces alike.
         </p>
       )}

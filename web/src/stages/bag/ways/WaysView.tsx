@@ -148,6 +148,11 @@ function WaySlip({ way, onBrief }: { way: Way; onBrief: (brief: Brief) => void }
         <small>
           <Figure text={facts.join(", ")} />
         </small>
+        {way.warns.map((warn) => (
+          <small key={warn} className="is-warned">
+            <Icon name="warns" label="Probably disappoints" /> <Figure text={warn} />
+          </small>
+        ))}
         {!way.enough && (
           <small className="is-blocked">
             <Icon name="blocks" label="Not enough" /> not that much on the shelf

@@ -1,8 +1,8 @@
-//! What an offcut is good for.
+//! What is left over, and what it is good for.
 
-use super::small::Kind;
 use crate::fittings::parts::of_kind;
-use crate::rescale::on_sheet;
+use crate::layout::Kind;
+use crate::offers::on_sheet;
 use crate::wording::Figures;
 use crate::{Brief, Length, Sheet};
 

@@ -1,0 +1,105 @@
+//! What is offered beside the bag as it stands: other builds, other sheets, other places to join. Whatever is offered can be
+//! planned, and nothing blocks it that does not block the bag already.
+
+use crate::brief::Build;
+use crate::builds::{Alternative, alternatives};
+use crate::joins::{self, Joining};
+use crate::rescale;
+use crate::verdict::{Level, Verdict, blocks, blocks_nothing_new};
+use crate::{Brief, Plan, Sheet};
+
+/// So many sizes that fit are tried, the largest first; if all of them are blocked by something else, no smaller one will do.
+const MOST_TRIED: usize = 24;
+
+/// The largest bag in the proportions of `brief` that can be made from `sheet`.
+pub fn on_sheet(brief: &Brief, sheet: &Sheet) -> Option<Brief> {
+    let blocked = blocks(brief);
+    rescale::on_sheet(brief, sheet).take(MOST_TRIED).find(|changed| blocks_nothing_new(changed, &blocked))
+}
+
+/// The best ways to cut the run that differ in their places, at most so many.
+pub fn joinings(brief: &Brief, most: usize) -> Vec<Joining> {
+    let blocked = blocks(brief);
+    let mut found: Vec<Joining> = Vec::new();
+    for way in joins::ways(brief) {
+        if found.len() == most {
+            break;
+        }
+        let is_new = found.iter().all(|known| known.cuts.at != way.cuts.at);
+        if is_new && blocks_nothing_new(&way.brief(brief), &blocked) {
+            found.push(way);
+        }
+    }
+    found
+}
+
+/// A way to build the bag, planned.
+#[derive(Clone, Debug)]
+pub struct BuildOffer {
+    /// The build.
+    pub way: Alternative,
+    /// The bag built so.
+    pub plan: Plan,
+    /// What stands in its way, if anything does: what does not go with the build before what any build would run into.
+    pub obstacle: Option<Verdict>,
+    /// What taking it changes the bag to: the bag built so, or with the nearest change that makes it possible; nothing if no
+    /// single change does.
+    pub takes: Option<Brief>,
+}
+
+/// Every way to build the bag of a brief, the simplest first.
+pub fn builds(brief: &Brief) -> Vec<BuildOffer> {
+    let before = blocks(brief);
+    alternatives(brief)
+        .into_iter()
+        .filter_map(|way| {
+            let plan = Plan::new(&way.brief).ok()?;
+            let blocking: Vec<&Verdict> =
+                plan.verdicts.iter().filter(|verdict| verdict.level == Level::Blocks).collect();
+            let of_build = blocking.iter().find(|verdict| verdict.code.starts_with("build."));
+            let obstacle = of_build.or(blocking.first()).map(|verdict| (*verdict).clone());
+            let is_sound = blocking.iter().all(|verdict| before.contains(&verdict.code));
+            let nearest = || {
+                let remedies = obstacle.iter().flat_map(|verdict| &verdict.remedies);
+                let kept = |build: Build| crate::builds::same_kind(build, way.brief.build);
+                let mut sound = remedies
+                    .map(|remedy| &remedy.brief)
+                    .filter(|changed| kept(changed.build) && blocks_nothing_new(changed, &before));
+                sound.next().cloned()
+            };
+            let takes = if is_sound { Some(way.brief.clone()) } else { nearest() };
+            Some(BuildOffer { way, plan, obstacle, takes })
+        })
+        .collect()
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::Length;
+
+    #[test]
+    fn joinings_differ_in_their_places() {
+        let brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
+        let ways = joinings(&brief, 4);
+        assert_eq!(ways.len(), 4);
+        for (index, way) in ways.iter().enumerate() {
+            assert!(ways[..index].iter().all(|other| other.cuts.at != way.cuts.at));
+        }
+    }
+
+    #[test]
+    fn a_build_that_needs_a_change_takes_it_along() {
+        // A folded base wants W ≥ D + o (common practice): 4 × 6 × 3¾ is taken with a gusset of 3½.
+        let mut brief = Brief::new(Length::inches(4), Length::inches(6), Length::eighths(30));
+        (brief.sheet.width, brief.sheet.height) = (Length::inches(30), Length::inches(20));
+        let all = builds(&brief);
+        let folded = all.iter().find(|offer| offer.way.name == "Folded base").unwrap();
+        assert!(folded.obstacle.is_some());
+        let takes = folded.takes.as_ref().unwrap();
+        assert_eq!(takes.finished.gusset, Length::eighths(28));
+        assert!(matches!(takes.build, Build::FoldedBase { .. }));
+        // One piece cut at one place is a wrap, and no way of its own.
+        assert!(all.iter().all(|offer| offer.way.name != "More pieces"));
+    }
+}

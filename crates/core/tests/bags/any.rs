@@ -1,0 +1,162 @@
+//! Any brief a crafter could send, sensible or not: whatever the program says of it has to be true.
+
+use proptest::prelude::*;
+use wide_fold_core::brief::{
+    Across, Backing, BackingKind, BaseHabit, Board, Build, Closure, ClosureKind, Cuts, Decoration, Direction,
+    FaceSide, Fittings, GussetCrease, Handle, HandleKind, Insert, Joins, Knot, Places, Punch, Run, RunStart,
+    ScoreFace, Squares, Top,
+};
+use wide_fold_core::layout::{Extras, Kind};
+use wide_fold_core::mass::Mass;
+use wide_fold_core::sheet::Grammage;
+use wide_fold_core::{Brief, Length, Sheet, Unit};
+
+/// Common sheets, and some of nobody's: width and height in inches.
+const SHEETS: [(i64, i64); 8] = [(12, 12), (12, 12), (6, 6), (20, 12), (14, 14), (30, 20), (9, 13), (40, 60)];
+
+prop_compose! {
+    /// A build of any kind, cut at any places.
+    fn build()(kind in 0_usize..9, at in 0_usize..255, part in prop::option::of(8_i64..40), level in prop::option::of(0_i64..60)) -> Build {
+        let cuts = Cuts {
+            at: Places::every().nth(at).unwrap_or_default(),
+            back_part: part.map(Length::eighths),
+            level: level.map(Length::eighths),
+        };
+        match kind {
+            0 | 1 => Build::Wrap,
+            2 => Build::CornerPair,
+            3 => Build::CradlePair { squares: Squares::SlitUp },
+            4 => Build::CradlePair { squares: Squares::SlitLevel },
+            5 => Build::FoldedBase { lap: Length::eighths(4) },
+            6 => Build::PleatedFlare { pleats: 2, pleat: Length::eighths(8) },
+            _ => Build::Joined { cuts },
+        }
+    }
+}
+
+prop_compose! {
+    fn top()(kind in 0_usize..7, depth in 2_i64..32, front: bool, corner in 0_i64..8) -> Top {
+        let depth = Length::eighths(depth);
+        match kind {
+            0..=2 => Top::Raw,
+            3 | 4 => Top::HemIn { depth },
+            5 => Top::HemOut { depth },
+            _ => Top::Flap {
+                on: if front { FaceSide::Front } else { FaceSide::Back },
+                depth: depth * 2,
+                corner: Length::eighths(corner),
+            },
+        }
+    }
+}
+
+prop_compose! {
+    /// Any handle, closure and decoration, mostly in customary figures.
+    pub fn fittings()(
+        kind in 0_usize..8, set in prop::collection::vec(prop::option::weighted(0.15, 1_i64..40), 9), backing in 0_usize..4,
+        closure in 0_usize..12, insert in 0_usize..3, decoration in 0_u8..128, load in prop::option::weighted(0.2, 1_i64..24),
+    ) -> Fittings {
+        let figure = |n: usize| set[n].map(Length::eighths);
+        let has = |bit: u8| decoration >> bit & 1 == 1;
+        Fittings {
+            handle: Handle {
+                kind: HandleKind::ALL[kind],
+                from_centre: figure(0),
+                down: figure(1),
+                drop: figure(2).filter(|_| has(0)),
+                length: figure(2).filter(|_| !has(0)),
+                width: figure(3),
+                opening: figure(4),
+                knot: if has(1) { Knot::Triple } else { Knot::Double },
+            },
+            backing: Backing {
+                kind: [BackingKind::Strip, BackingKind::Strip, BackingKind::Eyelets, BackingKind::None][backing],
+                length: figure(5),
+                depth: figure(6),
+            },
+            closure: Closure { kind: ClosureKind::ALL.get(closure).copied().unwrap_or_default(), down: figure(7) },
+            insert: [Insert::None, Insert::Single, Insert::Double][insert],
+            decoration: Decoration {
+                faces: has(2) && has(6),
+                gussets: has(3) && has(6),
+                flap: has(4),
+                band: has(5),
+                pocket: has(0) && has(1),
+                margin: figure(8),
+                ..Decoration::default()
+            },
+            load: load.map(Mass::half_pounds),
+            punch: Punch::default(),
+        }
+    }
+}
+
+prop_compose! {
+    /// The paper, the board and the habits.
+    fn table()(
+        sheet in 0_usize..8, turned in prop::bool::weighted(0.15), directional in prop::bool::weighted(0.7), side in prop::option::weighted(0.15, 0_usize..8),
+        weight in prop::option::of(0_usize..6), metric in prop::bool::weighted(0.25), inside: bool,
+    ) -> Brief {
+        let of = |n: usize| Sheet {
+            width: Length::inches(SHEETS[n].0),
+            height: Length::inches(SHEETS[n].1),
+            directional,
+            grammage: weight.map(|n| Grammage([40, 80, 120, 180, 220, 300][n])),
+            ..Sheet::default()
+        };
+        let mut brief = Brief::new(Length::INCH, Length::INCH, Length::INCH);
+        brief.sheet = Sheet { turned, ..of(sheet) };
+        brief.side_sheet = side.map(of);
+        if metric {
+            (brief.unit, brief.board) = (Unit::Metric, Board { groove: Length::millimetres(5), reach: Length::millimetres(300) });
+        }
+        brief.score_face = if inside { ScoreFace::InsideThroughout } else { ScoreFace::OutsideOfFold };
+        brief
+    }
+}
+
+prop_compose! {
+    /// Any brief at all, with its sizes in sixteenths.
+    pub fn any_brief()(
+        table in table(), w in 8_i64..200, h in 8_i64..240, d in 4_i64..96, fine in prop::bool::weighted(0.3), build in build(), top in top(),
+        start in 0_usize..3, left: bool, tab in 1_i64..8, base in 0_usize..6, depth in 1_i64..24, crease in 0_usize..7,
+        strips in 0_usize..5, at in 0_usize..255, extras in 0_u16..4096, fitted in prop::bool::weighted(0.6), fittings in fittings(),
+    ) -> Brief {
+        let n = |n: i64| if fine { Length::sixty_fourths(n * 4) } else { Length::eighths((n + 1) / 2) };
+        let mut brief = Brief { build, top, ..table };
+        (brief.finished.width, brief.finished.height, brief.finished.gusset) = (n(w), n(h), n(d));
+        brief.run = Run {
+            start: [RunStart::Gusset, RunStart::Face, RunStart::HalfGusset][start],
+            direction: if left { Direction::Left } else { Direction::Right },
+        };
+        brief.tab = Length::eighths(tab);
+        let depth = Length::eighths(depth);
+        brief.base = match base {
+            0..=2 => BaseHabit::Full,
+            3 => BaseHabit::HalfAndLap { lap: depth },
+            4 => BaseHabit::Fixed { depth },
+            _ => BaseHabit::Custom { depth },
+        };
+        brief.gusset_crease = [
+            GussetCrease::None,
+            GussetCrease::None,
+            GussetCrease::None,
+            GussetCrease::Centre,
+            GussetCrease::Pair,
+            GussetCrease::FoldFlat { across: Across::Back },
+            GussetCrease::FoldFlat { across: Across::BothFaces },
+        ][crease];
+        brief.joins = match strips {
+            0 => Joins::Strips { width: Length::INCH },
+            1 => Joins::Mixed { width: Length::INCH, at: Places::every().nth(at).unwrap_or_default() },
+            _ => Joins::Tabs,
+        };
+        if extras % 3 == 0 {
+            brief.extras = Extras::of(Kind::ALL.into_iter().filter(|kind| extras >> *kind as usize & 1 == 1));
+        }
+        if fitted {
+            brief.fittings = fittings;
+        }
+        brief
+    }
+}

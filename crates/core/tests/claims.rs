@@ -1,0 +1,210 @@
+//! What the program claims, over any brief: ready means that it can be cut, offered means that it can be made.
+
+mod bags;
+
+use bags::any::any_brief;
+use proptest::prelude::*;
+use proptest::test_runner::TestCaseResult;
+use wide_fold_core::brief::{Build, Cuts, Place, Places};
+use wide_fold_core::layout::{Blade, Layout, Part, Rectangle};
+use wide_fold_core::nearby::nearby;
+use wide_fold_core::offers::{builds, joinings, on_sheet};
+use wide_fold_core::paper::{Paper, Stock};
+use wide_fold_core::sheet::COMMON_SIZES;
+use wide_fold_core::verdict::Level;
+use wide_fold_core::ways::ways;
+use wide_fold_core::{Brief, Length, Plan, Sheet};
+
+/// The codes of everything that blocks.
+fn blocks(plan: &Plan) -> Vec<&'static str> {
+    plan.verdicts
+        .iter()
+        .filter(|verdict| verdict.level == Level::Blocks)
+        .map(|verdict| verdict.code)
+        .collect()
+}
+
+/// Something offered for a bag plans to nothing that did not block before.
+fn brings_no_block(what: &str, before: &[&str], offered: &Brief) -> TestCaseResult {
+    let plan = Plan::new(offered);
+    prop_assert!(plan.is_ok(), "{what}: {:?}", plan.err());
+    let after = plan.map(|plan| blocks(&plan)).unwrap_or_default();
+    let new: Vec<_> = after.iter().filter(|code| !before.contains(code)).collect();
+    prop_assert!(new.is_empty(), "{what} brings {new:?}");
+    Ok(())
+}
+
+/// Every part lies inside its sheet and apart from the others, and the trims, done in order, leave just the parts and the
+/// offcuts that are listed.
+fn can_be_cut(layout: &Layout) -> TestCaseResult {
+    for sheet in &layout.sheets {
+        let whole = Rectangle { x: Length::ZERO, y: Length::ZERO, width: sheet.width, height: sheet.height };
+        let spaces: Vec<Rectangle> = sheet.placed.iter().map(|placed| placed.space).collect();
+        for space in spaces.iter().chain(&sheet.offcuts) {
+            let inside = Length::ZERO <= space.x
+                && Length::ZERO <= space.y
+                && space.x + space.width <= whole.width
+                && space.y + space.height <= whole.height;
+            prop_assert!(inside, "{space:?} on {whole:?}");
+        }
+        let mut table = vec![whole];
+        for trim in &sheet.trims {
+            let on = table.iter().position(|part| *part == trim.on);
+            prop_assert!(on.is_some(), "{:?} is not on the table", trim.on);
+            let on = table.swap_remove(on.unwrap_or_default());
+            let along = if trim.blade == Blade::Upright { on.width } else { on.height };
+            prop_assert!(trim.keep.is_positive() && trim.keep < along);
+            match trim.blade {
+                Blade::Upright => {
+                    table.push(Rectangle { width: trim.keep, ..on });
+                    table.push(Rectangle { x: on.x + trim.keep, width: on.width - trim.keep, ..on });
+                }
+                Blade::Level => {
+                    table.push(Rectangle { height: trim.keep, ..on });
+                    table.push(Rectangle { y: on.y + trim.keep, height: on.height - trim.keep, ..on });
+                }
+            }
+        }
+        let mut wanted: Vec<Rectangle> = spaces.iter().chain(&sheet.offcuts).copied().collect();
+        for parts in [&mut table, &mut wanted] {
+            parts.sort_by_key(|part| (part.x, part.y));
+        }
+        prop_assert_eq!(&table, &wanted);
+    }
+    Ok(())
+}
+
+fn papers() -> Vec<Paper> {
+    let paper = |kind, width, height| Paper {
+        name: "paper".to_owned(),
+        kind,
+        sheet: Sheet { width: Length::inches(width), height: Length::inches(height), ..Sheet::default() },
+        count: 20,
+        grain: None,
+        price: None,
+    };
+    vec![paper(Stock::Pad, 12, 12), paper(Stock::Sheets, 30, 20), paper(Stock::Roll, 30, 120)]
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(2_000))]
+
+    #[test]
+    fn whatever_is_ready_can_be_cut(brief in any_brief()) {
+        let Ok(plan) = Plan::new(&brief) else { return Ok(()) };
+        prop_assert_eq!(plan.layout.fits(), plan.verdicts.iter().all(|verdict| verdict.code != "sheet.too-small"));
+        if !plan.is_ready() {
+            return Ok(());
+        }
+        prop_assert!(plan.proof.passed());
+        can_be_cut(&plan.layout)?;
+        // Every piece is there, as often as the bag takes it, in its own size; no piece of patterned paper lies turned.
+        let mut copies = vec![0; plan.pieces.len()];
+        for sheet in &plan.layout.sheets {
+            for placed in &sheet.placed {
+                if let Part::Piece(piece) = placed.part {
+                    copies[piece] += sheet.times;
+                    let own = &plan.pieces[piece];
+                    prop_assert_eq!((placed.space.width, placed.space.height), (own.width, own.height));
+                }
+            }
+            let own = if sheet.side { brief.side_sheet.clone().unwrap_or_default().as_laid() } else { brief.sheet.as_laid() };
+            prop_assert!(sheet.scrap || (sheet.width, sheet.height) == own);
+        }
+        for (piece, count) in plan.pieces.iter().zip(copies) {
+            prop_assert_eq!(count, piece.count);
+        }
+    }
+
+    #[test]
+    fn whatever_the_rules_let_pass_the_folded_bag_lets_pass(brief in any_brief()) {
+        let Ok(plan) = Plan::new(&brief) else { return Ok(()) };
+        let unproved = plan.verdicts.iter().find(|verdict| verdict.code == "proof.failed");
+        prop_assert!(unproved.is_none(), "{unproved:?}");
+    }
+
+    #[test]
+    fn every_remedy_clears_its_finding_and_brings_no_block(brief in any_brief()) {
+        let Ok(plan) = Plan::new(&brief) else { return Ok(()) };
+        let before = blocks(&plan);
+        for verdict in &plan.verdicts {
+            for remedy in &verdict.remedies {
+                prop_assert_ne!(&remedy.brief, &brief, "{}", &remedy.title);
+                let what = format!("{}: {}", verdict.code, remedy.title);
+                brings_no_block(&what, &before, &remedy.brief)?;
+                let cleared = Plan::new(&remedy.brief).is_ok_and(|after| after.verdicts.iter().all(|other| other.code != verdict.code));
+                prop_assert!(cleared, "{what} does not clear it");
+            }
+        }
+    }
+}
+
+proptest! {
+    // Each of these plans dozens of bags a case.
+    #![proptest_config(ProptestConfig::with_cases(400))]
+
+    #[test]
+    fn every_size_close_by_and_every_other_sheet_brings_no_block(brief in any_brief()) {
+        let Ok(plan) = Plan::new(&brief) else { return Ok(()) };
+        let before = blocks(&plan);
+        for near in nearby(&brief, Length::eighths(1)) {
+            brings_no_block(&format!("{:?}", near.brief.finished), &before, &near.brief)?;
+        }
+        for size in &COMMON_SIZES {
+            let sheet = Sheet { width: size.width, height: size.height, ..brief.sheet.clone() };
+            if let Some(scaled) = on_sheet(&brief, &sheet) {
+                brings_no_block(&format!("{} {:?}", size.name, scaled.finished), &before, &scaled)?;
+            }
+        }
+    }
+
+    #[test]
+    fn every_way_is_ready(brief in any_brief()) {
+        if brief.check().is_err() {
+            return Ok(());
+        }
+        for way in ways(&brief, &papers()) {
+            let plan = Plan::new(&way.brief);
+            prop_assert!(plan.is_ok());
+            let blocked = plan.as_ref().map(blocks).unwrap_or_default();
+            prop_assert!(blocked.is_empty(), "{}: {:?}", way.build, blocked);
+            let taken = plan.map(|plan| plan.layout.sheet_count()).unwrap_or_default();
+            prop_assert_eq!(taken, way.sheets + way.beside, "{}", way.build);
+        }
+    }
+
+    #[test]
+    fn every_way_to_join_brings_no_block(brief in any_brief()) {
+        let Ok(plan) = Plan::new(&brief) else { return Ok(()) };
+        let before = blocks(&plan);
+        for way in joinings(&brief, 6) {
+            brings_no_block(&way.cuts.at.says(), &before, &way.brief(&brief))?;
+        }
+        for build in builds(&brief) {
+            if let Some(takes) = &build.takes {
+                brings_no_block(build.way.name, &before, takes)?;
+            }
+        }
+    }
+}
+
+#[test]
+fn the_corner_cut_off_an_upper_piece_is_no_larger_than_its_lap() {
+    // 8 × 16 × 4 joined 4 above the base on 14 × 14: the upper piece loses ½ × ½ of its tab, the lower one ½ × 4.
+    let mut brief = Brief::new(Length::inches(8), Length::inches(16), Length::inches(4));
+    (brief.sheet.width, brief.sheet.height) = (Length::inches(14), Length::inches(14));
+    let cuts =
+        Cuts { level: Some(Length::inches(4)), ..Cuts::from(Places::of(Place::ALL.into_iter().take(4))) };
+    brief.build = Build::Joined { cuts };
+    let plan = Plan::new(&brief).unwrap();
+    let told = |upper: bool| -> Vec<String> {
+        let own = plan.pieces.iter().filter(|piece| (piece.strip.rise > Length::ZERO) == upper);
+        let names: Vec<String> = own.map(|piece| piece.name.to_lowercase()).collect();
+        let steps = plan.steps.iter().filter(|step| names.iter().any(|name| step.title.ends_with(name)));
+        let says = steps.flat_map(|step| &step.says).filter(|says| says.starts_with("Cut away"));
+        says.cloned().collect()
+    };
+    assert!(!told(true).is_empty() && !told(false).is_empty(), "{:#?}", plan.steps);
+    assert!(told(true).iter().all(|says| says.ends_with("½ × ½.")), "{:?}", told(true));
+    assert!(told(false).iter().all(|says| says.ends_with("½ × 4.")), "{:?}", told(false));
+}
