@@ -113,9 +113,26 @@ impl Brief {
         }
     }
 
+    /// From front to back of the open mouth: the gusset; nothing on a flare, which has none.
+    pub fn depth(&self) -> Length {
+        match self.build {
+            Build::PleatedFlare { .. } => Length::ZERO,
+            Build::Wrap
+            | Build::CornerPair
+            | Build::CradlePair { .. }
+            | Build::Joined { .. }
+            | Build::FoldedBase { .. } => self.finished.gusset,
+        }
+    }
+
+    /// True if the gussets fold in at the mouth, so that front and back come together.
+    pub fn pinches(&self) -> bool {
+        self.depth() == Length::ZERO || self.gusset_crease != GussetCrease::None
+    }
+
     /// Height of the apex above the base line: half the gusset.
     pub fn apex(&self) -> Length {
-        self.finished.gusset.half()
+        self.depth().half()
     }
 
     /// The sheet a piece is cut from: those without a face from the other paper, if there is one.

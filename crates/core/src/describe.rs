@@ -66,6 +66,7 @@ impl Strip {
             CreaseRole::BaseLine
             | CreaseRole::HemLine
             | CreaseRole::FlapLine
+            | CreaseRole::FlapTurn
             | CreaseRole::FoldFlatLine
             | CreaseRole::TubeCrease
             | CreaseRole::BottomFold
@@ -76,6 +77,7 @@ impl Strip {
             CreaseRole::BaseLine
             | CreaseRole::HemLine
             | CreaseRole::FlapLine
+            | CreaseRole::FlapTurn
             | CreaseRole::FoldFlatLine
             | CreaseRole::TubeCrease
             | CreaseRole::BottomFold => format!("{} of the {panel}", sentence(role)),

@@ -74,16 +74,18 @@ pub fn made(crease: &Crease) -> f64 {
         | CreaseRole::FoldFlatLine
         | CreaseRole::TubeCrease
         | CreaseRole::LevelLine
-        | CreaseRole::FlapLine => 0.0,
+        | CreaseRole::FlapLine
+        | CreaseRole::FlapTurn => 0.0,
     };
     // Above the base line the squashed diagonals of a folded base lie in the gusset, flat again.
     let is_flat_again = crease.role == CreaseRole::SquashDiagonal && crease.fold == Fold::Valley;
     signed(crease.fold, if is_flat_again { 0.0 } else { degrees })
 }
 
-/// How far a crease is turned when the finished bag is folded flat: right over, save for the closing flap.
+/// How far a crease is turned when the finished bag is folded flat: right over, save for the closing flap and where it turns in.
 pub fn flat(crease: &Crease) -> f64 {
-    signed(crease.fold, if crease.role == CreaseRole::FlapLine { 0.0 } else { 180.0 })
+    let stays = matches!(crease.role, CreaseRole::FlapLine | CreaseRole::FlapTurn);
+    signed(crease.fold, if stays { 0.0 } else { 180.0 })
 }
 
 impl Folded {
@@ -244,12 +246,13 @@ impl Folded {
                 }
             }
         }
-        for ((flat, part), pose) in flats.into_iter().zip(parts).zip(poses) {
-            match pose {
-                Some(pose) => self.facets.push(Turned { strip: index, flat, part, pose }),
-                None => self.torn = f64::INFINITY,
-            }
-        }
+        // Hinges name facets by their place: a strip is folded whole, or not at all.
+        let Some(poses) = poses.into_iter().collect::<Option<Vec<DAffine3>>>() else {
+            self.torn = f64::INFINITY;
+            return;
+        };
+        let facets = flats.into_iter().zip(parts).zip(poses);
+        self.facets.extend(facets.map(|((flat, part), pose)| Turned { strip: index, flat, part, pose }));
     }
 }
 

@@ -62,7 +62,7 @@ pub fn nearby(brief: &Brief, range: Length) -> Vec<Nearby> {
     let awkward = off_groove(brief);
     let mut found: Vec<Nearby> = Vec::new();
     for width in around(size.width) {
-        for gusset in around(size.gusset) {
+        for gusset in if brief.depth().is_positive() { around(size.gusset) } else { vec![size.gusset] } {
             for height in around(size.height) {
                 let finished = Finished { width, height, gusset };
                 if finished == size {

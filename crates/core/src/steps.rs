@@ -1,10 +1,12 @@
 //! What to do, in the order of the work.
 
+mod adhesive;
 mod assemble;
 mod fit;
+mod trim;
 
 use crate::brief::{Across, Build, GussetCrease, RunStart, ScoreFace, Top};
-use crate::layout::{Blade, Layout, Part};
+use crate::layout::Layout;
 use crate::net::{Band, CreaseRole, Cut, CutRole, Face, Fold};
 use crate::passes::{Edge, Pass, ScoreLine};
 use crate::pieces::Piece;
@@ -46,95 +48,16 @@ const KNIFE: &str = "Scissors do it. With a craft knife: fresh blade, cutting ma
 /// All steps for one bag.
 pub fn steps(brief: &Brief, pieces: &[Piece], layout: &Layout, passes: &[Pass]) -> Vec<Step> {
     let figures = Figures::of(brief);
-    let mut steps = vec![trim(brief, pieces, layout, figures)];
+    let mut steps = vec![trim::step(brief, pieces, layout, figures)];
     steps.extend(passes.iter().enumerate().map(|(index, pass)| score(index, passes, pieces, figures, pass)));
-    steps.push(fold(brief));
+    steps.push(fold(brief, pieces));
     steps.extend((0..pieces.len()).filter_map(|index| cut(brief, pieces, index, figures)));
-    steps.extend(assemble::steps(brief, figures));
+    steps.extend(assemble::steps(brief, pieces, figures));
     steps
 }
 
 fn step(stage: Stage, title: impl Into<String>, says: Vec<String>) -> Step {
     Step { stage, title: title.into(), says, pass: None, caution: None }
-}
-
-fn trim(brief: &Brief, pieces: &[Piece], layout: &Layout, figures: Figures) -> Step {
-    let up = if brief.sheet.directional {
-        "where the pattern’s up is"
-    } else {
-        "at the edge that will be the top"
-    };
-    let mut says = vec![format!("Pencil a small T on the back of the sheet, {up}, before anything else.")];
-    let several = layout.sheet_count() > 1;
-    for (sheet, letters) in layout.sheets.iter().zip(layout.letters()) {
-        if sheet.scrap {
-            let Some(piece) = sheet.piece().and_then(|piece| pieces.get(piece)) else { continue };
-            says.push(format!(
-                "From any scrap, cut {}: {} each. They are hidden, so the pattern may lie any way.",
-                if piece.count == 1 {
-                    "one joining strip".to_owned()
-                } else {
-                    format!("{} joining strips", piece.count)
-                },
-                figures.by(piece.width, piece.height)
-            ));
-            continue;
-        }
-        if !sheet.overhang.is_none() {
-            says.push("The piece does not fit this sheet yet; see the remedies.".to_owned());
-            continue;
-        }
-        if sheet.trims.is_empty() {
-            says.push("The whole sheet is used. Check that its corners are square.".to_owned());
-        }
-        if several {
-            let names: Vec<String> = sheet
-                .placed
-                .iter()
-                .map(|placed| match placed.part {
-                    Part::Piece(piece) => {
-                        pieces.get(piece).map_or_else(String::new, |piece| piece.name.to_lowercase())
-                    }
-                    Part::Small(small) => small.kind.name().to_owned(),
-                })
-                .collect();
-            let sheets = if sheet.times > 1 { "Sheets" } else { "Sheet" };
-            let alike = if sheet.times > 1 { ", cut alike" } else { "" };
-            says.push(format!("{sheets} {letters}{alike}: {}.", list(&names)));
-        }
-        for trim in &sheet.trims {
-            let (from, what) = match trim.blade {
-                Blade::Upright => ("left edge", "wide"),
-                Blade::Level => ("bottom edge", "tall"),
-            };
-            let keep = figures.say(trim.keep);
-            let is_apart = trim.on.x.is_positive() || trim.on.y.is_positive();
-            let take = if is_apart {
-                format!("Take the part {}. ", figures.by(trim.on.width, trim.on.height))
-            } else {
-                String::new()
-            };
-            let is_left = trim.off.filter(|off| sheet.offcuts.contains(off));
-            says.push(match (trim.off, is_left) {
-                (_, Some(off)) => format!(
-                    "{take}Set the trimmer to {keep} from the {from} and cut: keep the part {keep} {what}; {} is left over.",
-                    figures.by(off.width, off.height)
-                ),
-                (Some(off), None) => format!(
-                    "{take}Set the trimmer to {keep} from the {from} and cut: keep the part {keep} {what}, and {} for small parts.",
-                    figures.by(off.width, off.height)
-                ),
-                (None, None) => {
-                    format!("{take}Set the trimmer to {keep} from the {from} and cut the pieces apart.")
-                }
-            });
-        }
-    }
-    says.extend(layout.from_scrap.iter().map(|part| {
-        let (name, size) = (part.kind.name(), figures.by(part.width, part.height));
-        format!("These sheets have no room for the {name}, {size}: cut it from another piece.")
-    }));
-    step(Stage::Trim, "Measure and trim", says)
 }
 
 /// Which piece is meant, where there is more than one.
@@ -156,21 +79,25 @@ fn score(index: usize, passes: &[Pass], pieces: &[Piece], figures: Figures, pass
         Face::Outside => "outside (the good side)",
         Face::Inside => "inside (the back of the sheet)",
     };
+    let sides = format!(
+        "the {} along the top fence and the {} against the stop on the left",
+        sided(pass.lying.fence, pass.lying.face_up),
+        sided(pass.lying.measured_from(), pass.lying.face_up)
+    );
     let lay = match before {
-        Some(before) if before.lying.face_up == pass.lying.face_up => "Turn it on the board".to_owned(),
-        Some(_) => format!("Turn the piece over: {face} up"),
-        None => format!("Lay the piece {face} up"),
+        Some(before) if before.lying == pass.lying => format!("Leave it as it lies, {sides}."),
+        Some(before) if before.lying.face_up == pass.lying.face_up => {
+            format!("Turn it on the board, {sides}.")
+        }
+        Some(_) => format!("Turn the piece over: {face} up, {sides}."),
+        None => format!("Lay the piece {face} up, {sides}."),
     };
     let from = pass.lying.measured_from();
-    let mut says = vec![format!(
-        "{lay}, the {} along the top fence and the {} against the stop on the left.",
-        sided(pass.lying.fence, pass.lying.face_up),
-        sided(from, pass.lying.face_up),
-    )];
+    let mut says = vec![lay];
     let at: Vec<String> = pass.lines.iter().map(|line| figures.say(line.at)).collect();
     if !pass.slants.is_empty() {
         says.push(
-            "With a ruler, from mark to mark; each runs at 45° between a base corner and an apex:".to_owned(),
+            "Without moving it, mark both ends of each line and score from mark to mark along a ruler; each runs at 45° between a base corner and an apex:".to_owned(),
         );
         says.extend(pass.slants.iter().map(|slant| {
             let spot =
@@ -179,7 +106,7 @@ fn score(index: usize, passes: &[Pass], pieces: &[Piece], figures: Figures, pass
         }));
     } else if pass.by_ruler {
         says.push(format!(
-            "Out of the board's reach from both ends: mark {} from the {} with a ruler and score along it.",
+            "Beyond the board’s grooves from either end: without moving it, mark {} from the {} at the top and at the bottom, and score from mark to mark along a ruler.",
             list(&at),
             from.name()
         ));
@@ -193,10 +120,12 @@ fn score(index: usize, passes: &[Pass], pieces: &[Piece], figures: Figures, pass
                 .to_owned(),
         );
     }
-    let what = if pass.slants.is_empty() {
-        format!("Score from the {}", from.name())
-    } else {
+    let what = if !pass.slants.is_empty() {
         "Score the 45° creases".to_owned()
+    } else if pass.by_ruler {
+        format!("Rule from the {}", from.name())
+    } else {
+        format!("Score from the {}", from.name())
     };
     let title = format!("{what}{}", of_piece(pieces, pass.piece));
     Step { stage: Stage::Score, title, says, pass: Some(index), caution: None }
@@ -225,11 +154,17 @@ fn stops(line: &ScoreLine, figures: Figures) -> String {
     }
 }
 
-fn fold(brief: &Brief) -> Step {
+fn fold(brief: &Brief, pieces: &[Piece]) -> Step {
+    let has_guides = pieces.iter().flat_map(|piece| &piece.strip.creases).any(|crease| {
+        crease.fold == Fold::Flat && !crease.role.is_made_by_hand() && crease.role != CreaseRole::StripLine
+    });
     let mut says = if let Build::PleatedFlare { .. } = brief.build {
-        vec!["Fold every line while the sheet is flat and burnish it: the pleats in turn away from you and towards you.".to_owned()]
+        vec!["Fold the lines while the sheet is flat and burnish them: the pleats in turn away from you and towards you.".to_owned()]
     } else {
-        vec!["Fold every line while the piece is flat and burnish it, corners and base line away from the outside.".to_owned()]
+        vec![format!(
+            "Fold the lines while the piece is flat and burnish them, corners and base line away from the outside{}.",
+            if has_guides { "; guide lines stay flat" } else { "" }
+        )]
     };
     if brief.score_face == ScoreFace::OutsideOfFold {
         says.push(
@@ -241,11 +176,11 @@ fn fold(brief: &Brief) -> Step {
         );
     }
     if brief.gusset_crease != GussetCrease::None {
-        says.push(format!("Gusset centres are a {}, down to the apex only.", Fold::Valley.says()));
+        says.push(format!("The centre of a gusset is a {}, down to the apex only.", Fold::Valley.says()));
     }
     if brief.gusset_crease.has_pair() {
         says.push(format!(
-            "The 45° creases are a {}: they let the top pinch in neatly.",
+            "Each 45° crease is a {}; the pair lets the top pinch in neatly.",
             Fold::Valley.says()
         ));
     }

@@ -3,6 +3,7 @@
 mod base;
 mod build;
 mod carry;
+mod closing;
 mod decor;
 mod fit;
 mod groove;
@@ -11,6 +12,7 @@ mod handle;
 mod hem;
 mod holes;
 pub(crate) mod pattern;
+mod round;
 mod seam;
 mod search;
 mod thickness;
@@ -174,7 +176,7 @@ fn findings(draft: &Draft) -> Vec<Finding> {
 
 /// All but the notes on the board's grooves, which ask for every pass.
 fn grave(draft: &Draft) -> Vec<Finding> {
-    let kinds: [fn(&Draft) -> Vec<Finding>; 12] = [
+    let kinds: [fn(&Draft) -> Vec<Finding>; 14] = [
         fit::find,
         build::find,
         base::find,
@@ -185,6 +187,8 @@ fn grave(draft: &Draft) -> Vec<Finding> {
         holes::find,
         handle::find,
         carry::find,
+        closing::find,
+        round::find,
         decor::find,
         thickness::find,
     ];

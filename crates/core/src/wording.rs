@@ -70,6 +70,7 @@ impl CreaseRole {
             Self::SquashDiagonal => "squash diagonal",
             Self::TuckLine => "tuck line",
             Self::FlapLine => "flap line",
+            Self::FlapTurn => "line where the flap turns in",
             Self::StripLine => "middle of the joining strip",
             Self::PleatLine => "pleat",
             Self::BottomFold => "bottom fold",
@@ -103,6 +104,16 @@ impl Figures {
         match self.0 {
             Unit::Inch => length.figure(self.0),
             Unit::Metric => length.label(self.0),
+        }
+    }
+
+    /// `3¾ × 6½ × 2`: the finished size; of a flare, which has no gusset, `10½ × 13⅞`.
+    pub fn size(self, brief: &Brief) -> String {
+        let size = brief.finished;
+        if brief.depth().is_positive() {
+            format!("{} × {}", size.width.figure(self.0), self.by(size.height, size.gusset))
+        } else {
+            self.by(size.width, size.height)
         }
     }
 

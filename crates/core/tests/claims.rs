@@ -5,7 +5,7 @@ mod bags;
 use bags::any::any_brief;
 use proptest::prelude::*;
 use proptest::test_runner::TestCaseResult;
-use wide_fold_core::brief::{Build, Cuts, Place, Places};
+use wide_fold_core::brief::{Build, Cuts, HandleKind, Place, Places, Top};
 use wide_fold_core::layout::{Blade, Layout, Part, Rectangle};
 use wide_fold_core::nearby::nearby;
 use wide_fold_core::offers::{builds, joinings, on_sheet};
@@ -207,4 +207,63 @@ fn the_corner_cut_off_an_upper_piece_is_no_larger_than_its_lap() {
     assert!(!told(true).is_empty() && !told(false).is_empty(), "{:#?}", plan.steps);
     assert!(told(true).iter().all(|says| says.ends_with("½ × ½.")), "{:?}", told(true));
     assert!(told(false).iter().all(|says| says.ends_with("½ × 4.")), "{:?}", told(false));
+}
+
+/// Everything that a plan says, draws and measures, as one text.
+fn told(plan: &Plan) -> String {
+    let verdicts: Vec<_> =
+        plan.verdicts.iter().map(|verdict| (verdict.code, &verdict.title, &verdict.why)).collect();
+    let marks = wide_fold_core::fittings::drawing::face_marks(&plan.brief);
+    let parts = wide_fold_core::fittings::parts::parts(&plan.brief);
+    format!("{:?}{:?}{verdicts:?}{marks:?}{parts:?}{:?}{:?}", plan.net, plan.steps, plan.passes, plan.layout)
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(500))]
+
+    /// A flare has no gusset: whatever the figure is, hidden as it is, it changes nothing.
+    #[test]
+    fn nothing_about_a_flare_reads_its_gusset(brief in any_brief(), other in 4_i64..96) {
+        let mut brief = brief;
+        brief.build = Build::PleatedFlare { pleats: 2, pleat: Length::eighths(6) };
+        let mut changed = brief.clone();
+        changed.finished.gusset = Length::eighths(other);
+        if let (Ok(one), Ok(two)) = (Plan::new(&brief), Plan::new(&changed)) {
+            let (one, two) = (told(&one), told(&two));
+            let differs = one.bytes().zip(two.bytes()).position(|(a, b)| a != b);
+            let near = |text: &str| text.chars().skip(differs.unwrap_or(0).saturating_sub(200)).take(260).collect::<String>();
+            // Another build may be offered in its place, and that one has the gusset.
+            prop_assert!(one == two, "{} | {}", near(&one), near(&two));
+        }
+    }
+
+    /// Customary figures do not warn about themselves, on a bag of everyday size.
+    #[test]
+    fn what_is_customary_does_not_warn_about_itself(
+        w in 24_i64..96, h in 40_i64..112, d in 12_i64..48, kind in 0_usize..8, top in 0_usize..3, metric: bool, build in 0_usize..3,
+    ) {
+        let n = |n: i64| if metric { Length::millimetres(n * 3) } else { Length::eighths(n) };
+        let mut brief = Brief::new(n(w), n(h), n(d.min(w - 8)));
+        (brief.sheet.width, brief.sheet.height) = (Length::inches(60), Length::inches(60));
+        brief.build = [Build::Wrap, Build::CornerPair, Build::Wrap][build];
+        if metric {
+            brief.unit = wide_fold_core::Unit::Metric;
+            brief.board.groove = Length::millimetres(5);
+            brief.tab = Length::millimetres(12);
+        }
+        let hem = brief.customary(Length::eighths(16));
+        brief.top = [Top::Raw, Top::HemIn { depth: hem }, Top::HemOut { depth: hem }][top];
+        let kind = HandleKind::ALL[kind];
+        prop_assume!(kind != HandleKind::Strap || top == 1);
+        brief.fittings.handle.kind = kind;
+        let plan = Plan::new(&brief).unwrap();
+        let own = ["handle.", "backing.", "closure.", "mat.", "tab."];
+        let found: Vec<_> = plan
+            .verdicts
+            .iter()
+            .filter(|verdict| verdict.level != Level::Notes && own.iter().any(|start| verdict.code.starts_with(start)))
+            .map(|verdict| (verdict.code, &verdict.title))
+            .collect();
+        prop_assert!(found.is_empty(), "{found:?}");
+    }
 }

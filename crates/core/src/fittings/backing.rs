@@ -18,6 +18,12 @@ pub fn margin(brief: &Brief) -> Length {
     brief.customary(Length::eighths(1))
 }
 
+/// True if a hem turned in is laid over the strip: over one behind holes. Ribbon ends are glued on the hem, and their strip
+/// over them.
+pub fn lies_under_hem(brief: &Brief) -> bool {
+    matches!(brief.top, Top::HemIn { .. }) && brief.fittings.handle.kind == HandleKind::HoledRibbon
+}
+
 /// How far to either side of the centre, and how far down, a strip has to reach to hold holes or ends.
 pub fn to_hold(brief: &Brief) -> Option<(Length, Length)> {
     let handle = handle(brief)?;
@@ -34,7 +40,7 @@ pub fn to_hold(brief: &Brief) -> Option<(Length, Length)> {
 
 /// The strip of a bag: none if its handle has no use for one, or the crafter wants none. Customary (common practice): about
 /// half the face long and a quarter deep behind holes (2 × 4 on an 8 face), 2 deep and a little past the ribbons over glued
-/// ends (7¾ on a 10 face); under a hem turned in, less deep than the hem.
+/// ends (7¾ on a 10 face); behind holes, where a hem turned in covers it, less deep than the hem.
 pub fn strip(brief: &Brief) -> Option<Strip> {
     let backing = brief.fittings.backing;
     let handle = handle(brief).filter(|_| backing.kind == BackingKind::Strip)?;
@@ -56,7 +62,7 @@ pub fn strip(brief: &Brief) -> Option<Strip> {
         _ => return None,
     };
     let depth = match brief.top {
-        Top::HemIn { depth: hem } => depth.min((hem - margin(brief)).floor_to(mark)),
+        Top::HemIn { depth: hem } if lies_under_hem(brief) => depth.min((hem - margin(brief)).floor_to(mark)),
         _ => depth,
     };
     Some(Strip {

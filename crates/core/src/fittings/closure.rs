@@ -17,6 +17,26 @@ pub fn down(brief: &Brief) -> Length {
     brief.fittings.closure.down.unwrap_or(brief.customary(CUSTOMARY).min(most))
 }
 
+/// How far below the top edge of the face it closes on the hole or magnet of the closing flap comes to lie; less than nothing if
+/// it does not reach that far. Over a square mouth the flap first spans the gusset. Nothing without a flap.
+pub fn meets(brief: &Brief) -> Option<Length> {
+    let Top::Flap { depth, .. } = brief.top else { return None };
+    let across = if brief.pinches() { Length::ZERO } else { brief.depth() };
+    Some(depth - across - down(brief))
+}
+
+/// How far a closing flap comes down on the face it closes on; nothing without one.
+pub fn comes_down(brief: &Brief) -> Length {
+    meets(brief).map_or(Length::ZERO, |meets| meets + down(brief))
+}
+
+/// How far above its fold a flap that is tucked into a square mouth is scored, to turn in; nothing if it turns in at its fold.
+pub fn tuck_turn(brief: &Brief) -> Option<Length> {
+    let tucks = brief.fittings.closure.kind == ClosureKind::Tuck && !brief.pinches();
+    let Top::Flap { depth, .. } = brief.top else { return None };
+    (tucks && brief.depth() < depth).then(|| brief.depth())
+}
+
 /// True if front and back are brought together at the top.
 pub fn pinches(brief: &Brief) -> bool {
     let is_flap = matches!(brief.top, Top::Flap { .. });
@@ -33,7 +53,7 @@ pub fn headroom(brief: &Brief) -> Length {
     if !pinches(brief) {
         return Length::ZERO;
     }
-    let lean = brief.finished.gusset.half();
+    let lean = brief.depth().half();
     let held = match (brief.fittings.closure.kind, brief.top) {
         (ClosureKind::RibbonThrough, Top::Flap { depth, .. }) => {
             depth - down(brief) + brief.fittings.punch.hole

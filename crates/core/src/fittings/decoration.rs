@@ -46,7 +46,7 @@ pub fn margin(brief: &Brief) -> Length {
 
 /// True if a fold-flat line runs across a face.
 pub fn folds_across_a_face(brief: &Brief) -> bool {
-    brief.gusset_crease.folds_flat()
+    brief.depth().is_positive() && brief.gusset_crease.folds_flat()
 }
 
 /// A mat for every face, gusset or flap: whether it is wanted or not.
@@ -116,9 +116,7 @@ pub fn band(brief: &Brief) -> Option<Band> {
         return Some(Band { width, length: size.height, rise: None, hides_join: true });
     }
     // Twice the pleats lie behind one another on a flare: it is as wide as its face.
-    let is_flare = matches!(brief.build, Build::PleatedFlare { .. });
-    let depth = if is_flare { Length::ZERO } else { size.gusset };
-    let length = (size.width + depth) * 2 + brief.customary(crate::brief::CUSTOMARY_LAP);
+    let length = (size.width + brief.depth()) * 2 + brief.customary(crate::brief::CUSTOMARY_LAP);
     let level = cuts.level.filter(|level| level.is_positive());
     let middle = level.unwrap_or(size.height.half());
     let rise = (middle - width.half()).max(Length::ZERO).floor_to(brief.mark());
@@ -141,7 +139,9 @@ pub struct Pocket {
 pub fn free_inside(brief: &Brief) -> Span {
     let margin = backing::margin(brief);
     let fold = match brief.gusset_crease {
-        GussetCrease::FoldFlat { across: Across::BothFaces } => brief.apex() + margin,
+        GussetCrease::FoldFlat { across: Across::BothFaces } if folds_across_a_face(brief) => {
+            brief.apex() + margin
+        }
         _ => margin,
     };
     let holes = face_holes(brief).into_iter().filter_map(|hole| hole.below_top());

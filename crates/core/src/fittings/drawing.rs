@@ -3,7 +3,7 @@
 use super::handle::{FittedHandle, handle};
 use super::{closure, decoration, strip};
 use crate::Brief;
-use crate::brief::{Build, ClosureKind, HandleKind, Top};
+use crate::brief::{ClosureKind, HandleKind};
 use crate::folded::Folded;
 use crate::net::{Band, Net, face_left};
 use glam::{DAffine3, DVec3};
@@ -113,7 +113,7 @@ fn closure_marks(brief: &Brief) -> Option<Mark> {
         ClosureKind::RibbonRound => Some(along(false, vec![[0.0, 0.0], [0.0, top]], BOW_MM)),
         ClosureKind::Magnets => {
             // Under a flap the face's magnet lies as far below the top as the flap's above it.
-            let below = if let Top::Flap { depth, .. } = brief.top { depth.mm() - down } else { down };
+            let below = closure::meets(brief).map_or(down, |meets| meets.mm());
             let size = MAGNET_MM / 2.0;
             Some(area(What::Magnet, true, size, top - below - size, top - below + size))
         }
@@ -178,8 +178,7 @@ const OFF: f64 = 0.7;
 /// Everything on the open, standing bag.
 pub fn in_space(brief: &Brief, net: &Net, folded: &Folded) -> Vec<Solid> {
     let Some(pose) = of_front(brief, net, folded) else { return Vec::new() };
-    let is_flare = matches!(brief.build, Build::PleatedFlare { .. });
-    let depth = if is_flare { 0.0 } else { brief.finished.gusset.mm() };
+    let depth = brief.depth().mm();
     let mut solids = Vec::new();
     let mut add = |what, corners: Vec<DVec3>| {
         let corners = corners.into_iter().map(|corner| pose.transform_point3(corner)).collect();

@@ -10,6 +10,8 @@ use crate::{Brief, Length};
 pub const CUSTOMARY_LENGTH: Length = Length::inches(12);
 /// How high a handle stands above the top: 4 in, which a hand goes through (our choice; it makes the customary 18 on an 8 face).
 pub const CUSTOMARY_DROP: Length = Length::inches(4);
+/// Fingers need this much above the top edge (our choice).
+pub const LEAST_DROP: Length = Length::eighths(12);
 /// What one end takes for a double knot (our choice).
 pub const DOUBLE_KNOT: Length = Length::eighths(20);
 /// What one end takes for three turns of thin satin (our choice).
@@ -63,7 +65,7 @@ impl FittedHandle {
             HandleKind::GluedRibbon | HandleKind::Tube => self.down * 2 + across,
             HandleKind::LongRibbon => brief.finished.height * 2 + across,
             // From one face over the mouth to the other.
-            HandleKind::Strap => self.down * 2 + brief.finished.gusset,
+            HandleKind::Strap => self.down * 2 + brief.depth(),
         }
     }
 
@@ -141,16 +143,21 @@ pub fn handle(brief: &Brief) -> Option<FittedHandle> {
         HandleKind::Tube => least(inch(3, 2), 4),
         HandleKind::Hangers => least(inch(3, 4), 5),
         HandleKind::HoledRibbon | HandleKind::GluedRibbon => {
-            // A strip that a hem turned in covers has to reach past it: higher up, but no higher than half an inch.
-            let past = match kind {
-                HandleKind::HoledRibbon => brief.fittings.punch.hole + brief.fittings.punch.hole.half(),
-                _ => Length::ZERO,
-            };
+            // A strip under a hem turned in has to reach past the holes: they lie higher up, but no higher than half an inch.
+            let past = (brief.fittings.punch.hole + brief.fittings.punch.hole.half()).ceil_to(brief.mark());
             let room = match brief.top {
-                Top::HemIn { depth } => (depth - super::backing::margin(brief) - past).floor_to(brief.mark()),
+                Top::HemIn { depth } if kind == HandleKind::HoledRibbon => {
+                    (depth - super::backing::margin(brief) - past).floor_to(brief.mark())
+                }
                 _ => Length::MAX,
             };
             least(inch(1, 1), 5).min(room.max(inch(1, 2)))
+        }
+        // A hand hole lies whole below the hem, so that its edge does not run through it, if there is room.
+        HandleKind::HandHole => {
+            let below = (brief.top.hem() + super::backing::margin(brief)).ceil_to(brief.mark());
+            let has_room = brief.top.hem().is_positive() && below + opening * 2 <= size.height;
+            if has_room { below } else { least(inch(1, 1), 5) }
         }
         _ => least(inch(1, 1), 5),
     };
@@ -170,7 +177,10 @@ pub fn handle(brief: &Brief) -> Option<FittedHandle> {
     let fixed = made.fixed(brief);
     let is_cut_to_length = matches!(kind, HandleKind::Strap | HandleKind::Tube);
     let length = asked.length.or_else(|| {
-        is_cut_to_length.then(|| brief.customary(CUSTOMARY_LENGTH)).filter(|_| asked.drop.is_none())
+        // What is usually cut as long as a sheet is cut longer where that would not let the fingers through.
+        let usual = brief.customary(CUSTOMARY_LENGTH);
+        let reaches = usual - fixed >= brief.customary(LEAST_DROP) * 2;
+        (is_cut_to_length && reaches && asked.drop.is_none()).then_some(usual)
     });
     match length {
         Some(length) => (made.length, made.drop) = (length, (length - fixed).half()),

@@ -15,6 +15,10 @@ use crate::wording::list;
 const WRAPPING: Mass = Mass::half_pounds(8);
 /// Cardstock with an insert: about 6½ lb (common practice).
 const CARDSTOCK: Mass = Mass::half_pounds(13);
+/// Thin paper, under 60 g/m², half of that (common practice gives no figure; our choice).
+const THIN: Mass = Mass::half_pounds(4);
+/// Paper lighter than this is thin (our choice).
+const THIN_PAPER: Grammage = Grammage(60);
 /// Light things only (common practice gives no figure; our choice: 1 lb).
 const LIGHT: Mass = Mass::half_pounds(2);
 
@@ -51,8 +55,19 @@ pub fn limit(brief: &Brief) -> Limit {
     }
     let paper = if is_card { "stiff card" } else { "paper and light card" };
     let (mass, why) = if weak.is_empty() {
-        let mass = if is_card { CARDSTOCK } else { WRAPPING };
-        (mass, format!("The rule of thumb for {paper} with an insert."))
+        let thin = brief.sheet.grammage.filter(|grammage| *grammage < THIN_PAPER);
+        match thin {
+            Some(Grammage(grammage)) if !is_card => (
+                THIN,
+                format!(
+                    "Half the rule of thumb for {paper} with an insert, for it is thin: {grammage} g/m²."
+                ),
+            ),
+            _ => {
+                let mass = if is_card { CARDSTOCK } else { WRAPPING };
+                (mass, format!("The rule of thumb for {paper} with an insert."))
+            }
+        }
     } else {
         (LIGHT, format!("Light things only: {}.", list(&weak)))
     };

@@ -77,10 +77,10 @@ fn wanted_mat(brief: &Brief, on: MatOn) -> Option<(Length, Length, usize)> {
     Some((mat.width, mat.height, mat.count))
 }
 
-/// Width and depth of an insert: ⅛ less than the base both ways (common practice).
+/// Width and depth of an insert: ⅛ less than the base both ways (common practice); less than nothing without a base.
 pub fn insert(brief: &Brief) -> (Length, Length) {
     let clearance = brief.customary(Length::eighths(1));
-    (brief.finished.width - clearance, brief.finished.gusset - clearance)
+    (brief.finished.width - clearance, brief.depth() - clearance)
 }
 
 /// A template for the holes of a face: as wide as the face and an inch deeper than the lowest hole; none if there are none.
@@ -138,7 +138,7 @@ pub fn parts(brief: &Brief) -> Vec<PartNeeded> {
             parts.push(bought("ribbon for the closing", 1, through + bow, Length::ZERO));
         }
         ClosureKind::RibbonRound => {
-            let round = (size.height + size.gusset) * 2 + bow;
+            let round = (size.height + brief.depth()) * 2 + bow;
             parts.push(bought("ribbon to go round", 1, round, Length::ZERO));
         }
     }

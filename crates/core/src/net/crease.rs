@@ -49,6 +49,8 @@ pub enum CreaseRole {
     TuckLine,
     /// Where the closing flap hinges.
     FlapLine,
+    /// Across a closing flap, where it turns in to be tucked into a square mouth.
+    FlapTurn,
     /// Down the middle of a joining strip.
     StripLine,
     /// Along a pleat of a flare.

@@ -8,6 +8,7 @@ use super::{
     Band, BaseCorners, Column, Crease, CreaseRole, Fold, GussetPart, Joint, Panel, Point, Seam, Side, Span,
 };
 use crate::brief::{Across, Build, FaceSide, GussetCrease, Top};
+use crate::fittings::closure;
 use crate::{Brief, Length};
 
 /// Every crease of the run of that index.
@@ -54,6 +55,9 @@ fn inside(brief: &Brief, run: &Run, column: &Column) -> Vec<Crease> {
         && panel.face() == Some(on)
     {
         creases.push(level(panel, x, flap.from, Fold::Mountain, CreaseRole::FlapLine));
+        if let Some(turn) = closure::tuck_turn(brief) {
+            creases.push(level(panel, x, flap.from + turn, Fold::Mountain, CreaseRole::FlapTurn));
+        }
     }
     match panel {
         Panel::Gusset { side, part } => {

@@ -1,13 +1,16 @@
 //! The glue stage: hem, seams, base, and what comes after.
 
-use super::{Stage, Step, fit, step};
-use crate::brief::{Build, ClosingOrder, Cuts, GussetCrease, Insert, Joins, RunStart, Squares, Top};
+use super::{Stage, Step, adhesive, fit, step};
+use crate::brief::{Build, ClosingOrder, ClosureKind, Cuts, Insert, Joins, RunStart, Squares, Top};
+use crate::fittings::closure;
 use crate::net::Face;
+use crate::pieces::Piece;
 use crate::wording::{Figures, list, sentence};
 use crate::{Brief, Length};
 
-pub(super) fn steps(brief: &Brief, figures: Figures) -> Vec<Step> {
-    let mut steps: Vec<Step> = fit::under_hem(brief, figures).into_iter().collect();
+pub(super) fn steps(brief: &Brief, pieces: &[Piece], figures: Figures) -> Vec<Step> {
+    let mut steps: Vec<Step> = fit::under_hem(brief, figures);
+    steps.extend(strips_under_hem(brief, figures));
     steps.extend(hem(brief, figures));
     steps.extend(fit::while_flat(brief, figures));
     if let Build::PleatedFlare { pleats, pleat } = brief.build {
@@ -16,14 +19,31 @@ pub(super) fn steps(brief: &Brief, figures: Figures) -> Vec<Step> {
         steps.extend(fit::closing(brief, figures));
         return steps;
     }
-    steps.push(seam(brief, figures));
+    steps.push(seam(brief, pieces, figures));
     steps.push(base(brief, figures));
-    steps.extend(insert(brief, figures));
+    // A bag that is kept flat is kept before anything is put in and closed.
+    let kept = fold_flat(brief);
+    let lies_loose = insert(brief, figures);
+    let (before, after) = if kept.is_some() { (None, lies_loose) } else { (lies_loose, None) };
+    steps.extend(before);
     steps.extend(fit::standing(brief, figures));
+    steps.extend(kept.into_iter().chain(after));
     steps.extend(flap(brief, figures));
     steps.extend(fit::closing(brief, figures));
-    steps.extend(fold_flat(brief));
     steps
+}
+
+/// Joining strips are as tall as body and hem: one half goes behind its edge before the hem is turned.
+fn strips_under_hem(brief: &Brief, figures: Figures) -> Option<Step> {
+    let hem = brief.top.hem();
+    let has_strips = brief.has_joins() && brief.joins != Joins::Tabs;
+    (has_strips && hem.is_positive()).then(|| {
+        let says = vec![
+            "Glue one half of each joining strip behind the free edge of its panel, its middle along the edge, from the base line up.".to_owned(),
+            format!("Its top {} is turned with the hem of that panel. On the next panel leave the last {} of the hem beside the edge unglued until the seam is closed.", figures.say(hem), figures.say(brief.joins.strip().unwrap_or_default())),
+        ];
+        step(Stage::Glue, "Joining strips, first halves", says)
+    })
 }
 
 fn hem(brief: &Brief, figures: Figures) -> Option<Step> {
@@ -34,10 +54,12 @@ fn hem(brief: &Brief, figures: Figures) -> Option<Step> {
     };
     let depth = figures.say(brief.top.depth());
     let ends = if matches!(brief.build, Build::PleatedFlare { .. }) { "both ends" } else { "the top" };
-    let says = vec![
+    let mut says = vec![
         format!("Glue or tape {tape}, panel by panel: tape laid across a fold wrinkles."),
-        format!("Turn {ends} {depth} {way} while the piece is still flat, and press."),
+        adhesive::hem(brief, brief.top.depth(), figures),
     ];
+    says.extend(fit::hem_stays_open(brief, figures));
+    says.push(format!("Turn {ends} {depth} {way} while the piece is still flat, and press."));
     Some(step(Stage::Glue, "Turn the hem", says))
 }
 
@@ -57,7 +79,31 @@ fn flare(pleats: u8, pleat: Length, figures: Figures) -> Step {
     step(Stage::Glue, "Pleat, fold end to end and close the sides", says)
 }
 
-fn seam(brief: &Brief, figures: Figures) -> Step {
+/// `Fold each joining strip down its middle`, or leave it flat, as its place asks; two sentences if there are both.
+fn strips(brief: &Brief, pieces: &[Piece], figures: Figures) -> Vec<String> {
+    let width = brief.joins.strip().unwrap_or_default();
+    let own: Vec<&Piece> = pieces.iter().filter(|piece| piece.from_scrap).collect();
+    let is_folded =
+        |piece: &&&Piece| piece.strip.creases.iter().any(|crease| crease.is_upright() && crease.folds());
+    let folded = own.iter().filter(is_folded).count();
+    let halves = format!("{} and {}", figures.say(width.half()), figures.say(width - width.half()));
+    let mut says = Vec::new();
+    if folded == own.len() {
+        says.push(format!("Fold each joining strip down its middle, {halves}."));
+    } else if folded == 0 {
+        says.push(format!("The joining strips stay flat: the seam lies inside a panel. Their middle line, {halves}, shows where the edges meet."));
+    } else {
+        says.push(format!("Fold a joining strip down its middle, {halves}, where it goes round a corner; one inside a panel stays flat."));
+    }
+    if brief.top.hem().is_positive() {
+        says.push("Bring the next panel up to the strip’s other half, edge to edge, and glue it there; then glue down the open end of its hem, over the strip.".to_owned());
+    } else {
+        says.push("Glue one half behind the free edge of a panel, its middle along the edge; then bring the next panel up to it, edge to edge, over the other half.".to_owned());
+    }
+    says
+}
+
+fn seam(brief: &Brief, pieces: &[Piece], figures: Figures) -> Step {
     let tab = figures.say(brief.tab);
     let mut says = match (brief.build, brief.joins) {
         (Build::CradlePair { .. }, _) => vec![
@@ -65,11 +111,11 @@ fn seam(brief: &Brief, figures: Figures) -> Step {
             "Set the front piece over them, one side after the other, base lines matched first: its free edges come to lie at the back corners."
                 .to_owned(),
         ],
-        (_, Joins::Strips { width }) => vec![
-            format!("Fold each joining strip down its middle, {} and {}.", figures.say(width.half()), figures.say(width - width.half())),
-            "Glue one half behind the free edge of a panel, its fold along the edge; then bring the next panel up to it, edge to edge, over the other half.".to_owned(),
-            "Match the base line first; the top can be trimmed.".to_owned(),
-        ],
+        (_, Joins::Strips { .. }) => {
+            let mut says = strips(brief, pieces, figures);
+            says.push("Match the base line first; the top can be trimmed.".to_owned());
+            says
+        }
         (Build::Joined { cuts: Cuts { level: Some(level), .. } }, Joins::Tabs) => vec![
             if level.is_positive() {
                 format!("Pencil a line {} above the base line on the outside of every lower piece. Glue above it and lay the upper piece over, its edge along the line, corner scores in one line.", figures.say(level))
@@ -79,13 +125,19 @@ fn seam(brief: &Brief, figures: Figures) -> Step {
             format!("Then glue or tape on the outside of the {tab} tab of one piece and bring it under the edge of the next, flat on the table."),
             "Match the base line first; the top can be trimmed. The last seam closes the tube. A band hides the join all round.".to_owned(),
         ],
-        (Build::Joined { cuts }, Joins::Mixed { width, .. }) => {
+        (Build::Joined { cuts }, Joins::Mixed { .. }) => {
             let at: Vec<String> = cuts.at.iter().filter(|at| brief.joins.strip_at(*at)).map(|at| format!("the {}", at.name())).collect();
-            vec![
-                format!("At {} a joining strip holds both edges: fold it down its middle, {} and {}, and glue one half behind either edge.", if at.is_empty() { "no place".to_owned() } else { list(&at) }, figures.say(width.half()), figures.say(width - width.half())),
-                format!("Everywhere else glue or tape on the outside of the {tab} tab of one piece and bring it under the edge of the next, flat on the table."),
-                "Match the base line first; the top can be trimmed. The last seam closes the tube.".to_owned(),
-            ]
+            let mut says = Vec::new();
+            if !at.is_empty() {
+                says.push(format!("At {} a joining strip holds both edges.", list(&at)));
+                says.extend(strips(brief, pieces, figures));
+            }
+            let elsewhere = if at.is_empty() { "Glue or tape" } else { "Everywhere else glue or tape" };
+            if at.len() < cuts.at.count() {
+                says.push(format!("{elsewhere} on the outside of the {tab} tab of one piece and bring it under the edge of the next, flat on the table."));
+            }
+            says.push("Match the base line first; the top can be trimmed. The last seam closes the tube.".to_owned());
+            says
         }
         (Build::Joined { .. }, Joins::Tabs) => vec![
             format!("Glue or tape on the outside of the {tab} tab of one piece and bring it under the edge of the next, flat on the table."),
@@ -107,6 +159,12 @@ fn seam(brief: &Brief, figures: Figures) -> Step {
             ]
         }
     };
+    let held = match (brief.build, brief.joins) {
+        (Build::CradlePair { .. }, _) => brief.finished.gusset,
+        (_, Joins::Strips { width }) => width.half(),
+        _ => brief.tab,
+    };
+    says.push(adhesive::seam(brief, held, figures));
     says.push(
         "If the last panel overhangs the fold by a hair, trim the seam side, never the fold.".to_owned(),
     );
@@ -128,6 +186,7 @@ fn base(brief: &Brief, figures: Figures) -> Step {
                 format!("Crease the tube {crease} from its bottom edge. Open it there and squash both ends into triangles."),
                 format!("Fold the back flap past the middle, then the front flap: they lap by {}.", figures.say(lap)),
                 "Glue the four outer triangles and the lap, never the middle: that is the inside of the bag. Then fold the sides in.".to_owned(),
+                "Let glue dry through before anything is put in.".to_owned(),
             ],
         );
     }
@@ -147,6 +206,7 @@ fn base(brief: &Brief, figures: Figures) -> Step {
         format!("{order}; each takes its glue on the face that meets the flap before it."),
         "The front closes last, so that no raw edge shows in front. Press from inside with a ruler."
             .to_owned(),
+        adhesive::BASE.to_owned(),
     ];
     step(Stage::Glue, "Close the base", says)
 }
@@ -170,20 +230,33 @@ fn insert(brief: &Brief, figures: Figures) -> Option<Step> {
         says.push("Tip it to bring it in past the hem.".to_owned());
     }
     if brief.gusset_crease.folds_flat() {
-        says.push("Take it out before the bag is folded flat.".to_owned());
+        says.push("Take it out again whenever the bag is folded flat.".to_owned());
     }
     Some(step(Stage::Glue, "Insert for the base", says))
 }
 
 fn flap(brief: &Brief, figures: Figures) -> Option<Step> {
     let Top::Flap { depth, .. } = brief.top else { return None };
-    let mouth = if brief.gusset_crease == GussetCrease::None {
-        "Lay the closing flap over the mouth"
-    } else {
-        "Pinch the gussets in and lay the closing flap over"
+    let tucks = brief.fittings.closure.kind == ClosureKind::Tuck;
+    let says = match (brief.pinches(), closure::tuck_turn(brief)) {
+        // It is tucked in the step that closes the bag.
+        (_, Some(turn)) => format!(
+            "Fold the closing flap on both its lines: {} of it cover the mouth, the other {} turn in.",
+            figures.say(turn),
+            figures.say(depth - turn)
+        ),
+        (true, None) if tucks => return None,
+        (true, None) => format!(
+            "Pinch the gussets in, so that the mouth lies flat, and fold the closing flap over: it comes down {} on the other face.",
+            figures.say(closure::comes_down(brief))
+        ),
+        (false, None) => format!(
+            "Lay the closing flap, {} deep, over the mouth: it comes down {} on the other face.",
+            figures.say(depth),
+            figures.say(closure::comes_down(brief))
+        ),
     };
-    let says = vec![format!("{mouth}; it is {} deep.", figures.say(depth))];
-    Some(step(Stage::Glue, "Close the flap", says))
+    Some(step(Stage::Glue, "Close the flap", vec![says]))
 }
 
 fn fold_flat(brief: &Brief) -> Option<Step> {
@@ -191,7 +264,7 @@ fn fold_flat(brief: &Brief) -> Option<Step> {
         let says = vec![
             "Push the gussets in and fold the base up over the outside of the back; the front base line becomes the bottom edge."
                 .to_owned(),
-            "The paper bends on the way, so go slowly the first time. Keep bags flat until they are needed.".to_owned(),
+            "The paper bends on the way, so go slowly the first time. Keep bags flat until they are needed; then open it and press the base down from inside.".to_owned(),
         ];
         step(Stage::Glue, "Fold it flat to keep", says)
     })

@@ -85,13 +85,19 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     findings
 }
 
+/// Flaps that lap by the customary lap, or a little more, so that their depth lies on a groove.
+pub(super) fn half_and_lap(brief: &Brief) -> BaseHabit {
+    let depth = BaseHabit::HalfAndLap { lap: CUSTOMARY_LAP }.depth(brief.finished.gusset);
+    BaseHabit::HalfAndLap { lap: depth.ceil_to(brief.board.groove) * 2 - brief.finished.gusset }
+}
+
 fn with(brief: &Brief, base: BaseHabit) -> Brief {
     Brief { base, ..brief.clone() }
 }
 
 fn close(draft: &Draft) -> Vec<Vec<Candidate>> {
     let brief = &draft.brief;
-    let lap_over = with(brief, BaseHabit::HalfAndLap { lap: CUSTOMARY_LAP });
+    let lap_over = with(brief, half_and_lap(brief));
     let figures = Figures::of(brief);
     let depth = figures.say(lap_over.flap());
     let narrower = largest(brief.finished.gusset, THIN_LAP, brief.board.groove, |gusset| {
@@ -100,7 +106,10 @@ fn close(draft: &Draft) -> Vec<Vec<Candidate>> {
     vec![
         vec![Candidate::new(
             format!("Half-and-lap flaps, {depth}"),
-            format!("The face flaps then lap by {}.", figures.say(CUSTOMARY_LAP)),
+            format!(
+                "The face flaps then lap by {}.",
+                figures.say(lap_over.flap() * 2 - brief.finished.gusset)
+            ),
             lap_over,
         )],
         full(brief),
@@ -118,14 +127,16 @@ fn close(draft: &Draft) -> Vec<Vec<Candidate>> {
 
 fn full(brief: &Brief) -> Vec<Candidate> {
     let title = format!("Full flaps, {}", Figures::of(brief).say(brief.finished.gusset));
-    vec![Candidate::new(title, "Four full layers, the strongest base.", with(brief, BaseHabit::Full))]
+    vec![Candidate::new(title, "As deep as the base, the strongest.", with(brief, BaseHabit::Full))]
 }
 
 fn shorten(draft: &Draft) -> Vec<Vec<Candidate>> {
     let brief = &draft.brief;
-    let lap_over = with(brief, BaseHabit::HalfAndLap { lap: CUSTOMARY_LAP });
-    let title = format!("Half-and-lap flaps, {}", Figures::of(brief).say(lap_over.flap()));
-    let lap_over = Candidate::new(title, "The face flaps just lap each other.", lap_over);
+    let lap_over = with(brief, half_and_lap(brief));
+    let figures = Figures::of(brief);
+    let title = format!("Half-and-lap flaps, {}", figures.say(lap_over.flap()));
+    let lap = figures.say(lap_over.flap() * 2 - brief.finished.gusset);
+    let lap_over = Candidate::new(title, format!("The face flaps then lap by {lap}."), lap_over);
     let size = brief.finished;
     vec![full(brief), vec![lap_over], shallower(draft, size.width.min(size.gusset))]
 }

@@ -1,12 +1,10 @@
-//! Does the backing hold, does the closing close, and is the load one for such a bag?
+//! Does the backing hold, and is the load one for such a bag?
 
 use super::handle::{finding, has_strip};
 use super::{Candidate, Finding, Level};
-use crate::brief::{
-    BackingKind, BaseHabit, CLOSING_FLAP, ClosureKind, FaceSide, GussetCrease, Handle, HandleKind, Insert,
-    Top,
-};
-use crate::fittings::{backing, closure, load, strip};
+use crate::brief::{BackingKind, BaseHabit, Handle, HandleKind, Insert, Top};
+use crate::fittings::{backing, load, strip};
+use crate::mass::Mass;
 use crate::plan::Draft;
 use crate::wording::Figures;
 use crate::{Brief, Length};
@@ -15,12 +13,11 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     let brief = &draft.brief;
     let mut findings = backing_findings(brief);
     findings.extend(bare(brief));
-    findings.extend(closing(brief));
     findings.extend(too_heavy(brief));
     findings
 }
 
-fn fitted(brief: &Brief, change: impl Fn(&mut crate::brief::Fittings)) -> Brief {
+pub(super) fn fitted(brief: &Brief, change: impl Fn(&mut crate::brief::Fittings)) -> Brief {
     let mut changed = brief.clone();
     change(&mut changed.fittings);
     changed
@@ -28,7 +25,9 @@ fn fitted(brief: &Brief, change: impl Fn(&mut crate::brief::Fittings)) -> Brief 
 
 /// The hem that covers a strip which holds the handle.
 fn deeper_hem(brief: &Brief) -> Vec<Candidate> {
-    let Some((_, depth)) = backing::to_hold(brief) else { return Vec::new() };
+    let Some((_, depth)) = backing::to_hold(brief).filter(|_| backing::lies_under_hem(brief)) else {
+        return Vec::new();
+    };
     let depth = depth.max(brief.fittings.backing.depth.unwrap_or_default());
     let hem = (depth + backing::margin(brief)).ceil_to(brief.board.groove);
     let changed = Brief { top: Top::HemIn { depth: hem }, ..brief.clone() };
@@ -56,7 +55,9 @@ fn backing_findings(brief: &Brief) -> Vec<Finding> {
     let figures = Figures::of(brief);
     let margin = backing::margin(brief);
     let mut findings = Vec::new();
-    if let (Top::HemIn { depth: hem }, true) = (brief.top, own.depth > brief.top.hem() - margin) {
+    if let (Top::HemIn { depth: hem }, true) =
+        (brief.top, backing::lies_under_hem(brief) && own.depth > brief.top.hem() - margin)
+    {
         findings.push(finding(
             "backing.past-hem",
             Level::Warns,
@@ -177,76 +178,6 @@ fn bare(brief: &Brief) -> Option<Finding> {
     })
 }
 
-fn closing(brief: &Brief) -> Vec<Finding> {
-    let kind = brief.fittings.closure.kind;
-    let is_flap = matches!(brief.top, Top::Flap { .. });
-    let figures = Figures::of(brief);
-    let mut findings = Vec::new();
-    if kind == ClosureKind::Tuck && !is_flap {
-        findings.push(finding(
-            "closure.no-flap",
-            Level::Blocks,
-            "There is no flap to tuck in".to_owned(),
-            "A closing flap is one face run on above the top; this top has none.".to_owned(),
-            |draft| {
-                let (depth, corner) = CLOSING_FLAP;
-                let brief = &draft.brief;
-                let depth = brief
-                    .customary(depth)
-                    .max((brief.finished.gusset + Length::INCH).ceil_to(brief.board.groove));
-                let top = Top::Flap { on: FaceSide::Back, depth, corner: brief.customary(corner) };
-                let flap = Brief { top, ..brief.clone() };
-                let clip = fitted(brief, |fittings| fittings.closure.kind = ClosureKind::Clip);
-                let title = format!("A closing flap, {}", Figures::of(brief).say(depth));
-                vec![
-                    vec![Candidate::new(title, "The back runs on above the top.", flap)],
-                    vec![Candidate::new("A clip instead", "It holds the pinched top.", clip)],
-                ]
-            },
-        ));
-    }
-    if closure::pinches(brief) && brief.gusset_crease == GussetCrease::None {
-        // Over a square mouth the hole of the flap is nowhere near those of the faces.
-        let level = if is_flap { Level::Blocks } else { Level::Warns };
-        findings.push(finding(
-            "closure.square-mouth",
-            level,
-            "The mouth does not pinch by itself".to_owned(),
-            format!(
-                "To bring front and back together, the gussets, {} deep, have to fold in; they have no crease.",
-                figures.say(brief.finished.gusset)
-            ),
-            |draft| {
-                let creased = |gusset_crease| Brief { gusset_crease, ..draft.brief.clone() };
-                let round = fitted(&draft.brief, |fittings| fittings.closure.kind = ClosureKind::RibbonRound);
-                vec![
-                    vec![Candidate::new("Crease the gussets to pinch", "The top comes together neatly.", creased(GussetCrease::Pair))],
-                    vec![Candidate::new("Crease their centres only", "One score a gusset.", creased(GussetCrease::Centre))],
-                    vec![Candidate::new("Ribbon round instead", "It ties the bag as it stands.", round)],
-                ]
-            },
-        ));
-    }
-    let headroom = closure::headroom(brief);
-    if headroom >= brief.finished.height {
-        findings.push(finding(
-            "closure.no-room",
-            Level::Blocks,
-            "Closed so, the bag holds nothing".to_owned(),
-            format!(
-                "Pinching the top takes {} of a height of {}.",
-                figures.say(headroom),
-                figures.say(brief.finished.height)
-            ),
-            |draft| {
-                let round = fitted(&draft.brief, |fittings| fittings.closure.kind = ClosureKind::RibbonRound);
-                vec![vec![Candidate::new("Ribbon round instead", "It takes nothing of the height.", round)]]
-            },
-        ));
-    }
-    findings
-}
-
 fn too_heavy(brief: &Brief) -> Option<Finding> {
     let load = brief.fittings.load?;
     let limit = load::limit(brief);
@@ -271,14 +202,36 @@ fn too_heavy(brief: &Brief) -> Option<Finding> {
             card.sheet.grammage = Some(crate::sheet::Grammage(250));
             card.sheet.caliper = None;
             card.base = BaseHabit::Full;
+            let mut stronger = both.clone();
+            stronger.sheet.grammage = Some(crate::sheet::Grammage(120));
+            stronger.sheet.caliper = None;
+            let limit = load::limit(brief).mass;
+            let bags = (2..=24).find(|bags| load_of(brief, *bags) <= limit);
+            let shared = bags.map(|bags| {
+                let each = load_of(brief, bags);
+                let changed = fitted(brief, |fittings| fittings.load = Some(each));
+                let title = format!("{bags} bags, {} in each", each.label(brief.unit));
+                Candidate::new(title, "Each then carries what such a bag is trusted with.", changed)
+            });
             vec![
                 vec![
                     Candidate::new("Add the insert", "The base then bears more.", insert),
                     Candidate::new("A strip behind the handle", "The paper no longer tears there.", behind),
                     Candidate::new("Insert and strip", "Base and handle then bear more.", both),
                 ],
+                vec![Candidate::new(
+                    "Paper of 120 g/m²",
+                    "With an insert, and a strip behind the handle.",
+                    stronger,
+                )],
                 vec![Candidate::new("Stiff card, 250 g/m²", "With a double insert and full flaps.", card)],
+                shared.into_iter().collect(),
             ]
         },
     ))
+}
+
+/// What each of so many bags carries if the load is shared out.
+fn load_of(brief: &Brief, bags: i32) -> Mass {
+    brief.fittings.load.map_or(Mass::half_pounds(0), |load| Mass::grams(load.g() / f64::from(bags)))
 }

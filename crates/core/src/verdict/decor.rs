@@ -12,7 +12,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     let asked = brief.fittings.decoration;
     let figures = Figures::of(brief);
     let mut findings = Vec::new();
-    if asked.gussets && brief.gusset_crease != GussetCrease::None {
+    if asked.gussets && brief.depth().is_positive() && brief.gusset_crease != GussetCrease::None {
         findings.push(finding(
             "mat.over-crease",
             Level::Warns,

@@ -1,12 +1,13 @@
 //! Does the bag fit the sheet?
 
+use super::base::half_and_lap;
 use super::search::largest;
 use super::{About, Candidate, Finding, Level};
-use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP, CUSTOMARY_STRIP, GUIDE_FLAP, Joins, SMALL_TAB};
+use crate::brief::{BaseHabit, Build, CUSTOMARY_STRIP, GUIDE_FLAP, Joins, SMALL_TAB};
 use crate::joins;
 use crate::net::{Band, GussetPart, Panel, Strip};
 use crate::plan::Draft;
-use crate::sheet::COMMON_SIZES;
+use crate::sheet::{COMMON_SIZES, Grammage};
 use crate::wording::{Figures, list, sentence};
 use crate::{Brief, Length, Sheet};
 
@@ -130,6 +131,7 @@ fn remedies(draft: &Draft) -> Vec<Vec<Candidate>> {
         ),
         smaller(brief).into_iter().collect(),
         other_sheets(brief),
+        wrapping_paper(brief).into_iter().collect(),
     ]
 }
 
@@ -280,7 +282,7 @@ fn number(count: usize) -> &'static str {
 /// Another habit for the base flaps, deepest first.
 fn flaps(brief: &Brief) -> Vec<Candidate> {
     let habits = [
-        (BaseHabit::HalfAndLap { lap: CUSTOMARY_LAP }, "Half-and-lap base flaps"),
+        (half_and_lap(brief), "Half-and-lap base flaps"),
         (BaseHabit::Fixed { depth: GUIDE_FLAP }, "Fixed base flaps"),
     ];
     habits
@@ -308,10 +310,35 @@ fn smaller(brief: &Brief) -> Option<Candidate> {
     let width = largest(size.width, SMALLEST, groove, |width| fits(&with(width)))?;
     let changed = with(width);
     let figures = Figures::of(brief);
-    let new = changed.finished;
-    let title =
-        format!("Smaller in proportion, {} × {}", figures.by(new.width, new.height), figures.say(new.gusset));
+    let title = format!("Smaller in proportion, {}", figures.size(&changed));
     Some(Candidate::new(title, then(&changed), changed))
+}
+
+/// A length off a roll of wrapping paper, 30 wide (common practice): one piece where card does not reach.
+fn wrapping_paper(brief: &Brief) -> Option<Candidate> {
+    let width = brief.customary(Length::inches(30));
+    let card = brief.sheet.as_laid();
+    if card.0 >= width && card.1 >= width {
+        return None;
+    }
+    let build = if is_run(brief) { Build::Wrap } else { brief.build };
+    let mut changed = Brief { build, side_sheet: None, ..brief.clone() };
+    let (wide, tall) = crate::net::flat_size(&changed);
+    if wide > width {
+        return None;
+    }
+    let tall = tall.ceil_to(brief.board.groove);
+    changed.sheet = Sheet {
+        width,
+        height: tall,
+        turned: false,
+        grammage: Some(Grammage(90)),
+        caliper: None,
+        ..brief.sheet.clone()
+    };
+    let figures = Figures::of(brief);
+    let then = format!("One length of {} off the roll, in one piece. {}", figures.say(tall), then(&changed));
+    Some(Candidate::new(format!("Wrapping paper, {} wide", figures.say(width)), then, changed))
 }
 
 /// Common sheets, smallest first.

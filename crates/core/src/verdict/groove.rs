@@ -73,9 +73,12 @@ fn nearest_on_grooves(brief: &Brief) -> Vec<Candidate> {
         BaseHabit::Fixed { depth } => BaseHabit::Fixed { depth: depth.nearest(groove).max(groove) },
         BaseHabit::Custom { depth } => BaseHabit::Custom { depth: depth.nearest(groove).max(groove) },
     };
-    let mut gussets = either_side(size.gusset, groove);
-    // Half a gusset has to lie on a groove too where the run starts in its middle or it is pinched.
-    gussets.extend(either_side(size.gusset, groove * 2));
+    let mut gussets = vec![size.gusset];
+    if brief.depth().is_positive() {
+        gussets = either_side(size.gusset, groove);
+        // Half a gusset has to lie on a groove too where the run starts in its middle or it is pinched.
+        gussets.extend(either_side(size.gusset, groove * 2));
+    }
     let mut sizes = Vec::new();
     for width in either_side(size.width, groove) {
         for height in either_side(size.height, groove) {
@@ -94,7 +97,7 @@ fn nearest_on_grooves(brief: &Brief) -> Vec<Candidate> {
         let mut changed = Brief { base, tab, top, ..brief.clone() };
         changed.finished = crate::brief::Finished { width, height, gusset };
         let figures = Figures::of(brief);
-        let mut title = format!("{} × {}", figures.by(width, height), figures.say(gusset));
+        let mut title = figures.size(&changed);
         for (name, now, new) in [
             ("tab", brief.tab, tab),
             ("hem", brief.top.hem(), top.hem()),

@@ -3,6 +3,7 @@
 use super::{About, Candidate, Finding, Level};
 use crate::brief::{BackingKind, Handle, HandleKind, Top};
 use crate::fittings::handle;
+use crate::fittings::handle::LEAST_DROP;
 use crate::plan::Draft;
 use crate::wording::{Figures, list};
 use crate::{Brief, Length};
@@ -11,8 +12,6 @@ use crate::{Brief, Length};
 const STRAP_HEM: Length = Length::INCH;
 /// The largest hand hole: 4 × 2 (common practice).
 const HAND: (Length, Length) = (Length::inches(4), Length::inches(2));
-/// Fingers need this much above the top edge (our choice).
-const LEAST_DROP: Length = Length::eighths(12);
 
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     let brief = &draft.brief;
@@ -21,6 +20,8 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     findings.extend(strap(brief));
     findings.extend(hand(brief));
     findings.extend(too_short(brief));
+    findings.extend(ends_overlap(brief));
+    findings.extend(wide_ribbon(brief));
     findings
 }
 
@@ -160,6 +161,73 @@ fn hand(brief: &Brief) -> Option<Finding> {
     })
 }
 
+/// Both ends of a ribbon, tube or hanger pair on the same place.
+fn ends_overlap(brief: &Brief) -> Option<Finding> {
+    let fitted = handle(brief)?;
+    let figures = Figures::of(brief);
+    let wide = match fitted.kind {
+        HandleKind::GluedRibbon | HandleKind::LongRibbon | HandleKind::Hangers => fitted.width,
+        // Flattened, a tube is about as wide as a quarter of its strip.
+        HandleKind::Tube => fitted.width.half().half(),
+        HandleKind::None | HandleKind::HoledRibbon | HandleKind::Strap | HandleKind::HandHole => return None,
+    };
+    let apart = fitted.from_centre * 2;
+    (apart < wide).then(|| {
+        finding(
+            "handle.ends-overlap",
+            Level::Warns,
+            format!("The two ends of a handle overlap by {}", figures.say(wide - apart)),
+            format!(
+                "Their middles are {} apart, and each end is {} wide.",
+                figures.say(apart),
+                figures.say(wide)
+            ),
+            |draft| {
+                let brief = &draft.brief;
+                let usual = with(brief, |handle| handle.from_centre = None);
+                let narrow =
+                    handle(brief).map_or(Length::ZERO, |own| own.from_centre * 2).floor_to(brief.mark());
+                let narrower = with(brief, |handle| handle.width = Some(narrow.max(brief.mark())));
+                let title = format!("{} wide", Figures::of(brief).say(narrow.max(brief.mark())));
+                vec![
+                    vec![Candidate::new("Customary places", "The ends stand apart.", usual)],
+                    vec![Candidate::new(title, "Both ends then have room.", narrower)],
+                ]
+            },
+        )
+    })
+}
+
+/// A ribbon wider than the hole it goes through crumples, and tears the hole.
+fn wide_ribbon(brief: &Brief) -> Option<Finding> {
+    let fitted = handle(brief).filter(|handle| handle.kind == HandleKind::HoledRibbon)?;
+    let figures = Figures::of(brief);
+    let hole = brief.fittings.punch.hole;
+    (fitted.width > hole).then(|| {
+        finding(
+            "handle.ribbon-wide",
+            Level::Warns,
+            format!("A ribbon of {} is wider than its hole", figures.say(fitted.width)),
+            format!(
+                "The punch makes holes of {}: gathered to go through, the ribbon crumples and pulls at their edge.",
+                figures.say(hole)
+            ),
+            |draft| {
+                let brief = &draft.brief;
+                let figures = Figures::of(brief);
+                let narrow = brief.fittings.punch.hole.floor_to(brief.mark()).max(Length::sixty_fourths(4));
+                let narrower = with(brief, |handle| handle.width = Some(narrow));
+                let glued = Handle { kind: HandleKind::GluedRibbon, width: brief.fittings.handle.width, ..Handle::default() };
+                let glued = with(brief, |handle| *handle = glued);
+                vec![
+                    vec![Candidate::new(format!("Ribbon {}", figures.say(narrow)), "It slides through.", narrower)],
+                    vec![Candidate::new("Ribbon glued inside", "It needs no hole.", glued)],
+                ]
+            },
+        )
+    })
+}
+
 fn too_short(brief: &Brief) -> Option<Finding> {
     let fitted = handle(brief).filter(|handle| handle.kind != HandleKind::HandHole)?;
     let figures = Figures::of(brief);
@@ -177,7 +245,7 @@ fn too_short(brief: &Brief) -> Option<Finding> {
         ("what is below the top edge", fitted.down * 2),
         (
             "the way across",
-            if fitted.kind == HandleKind::Strap { brief.finished.gusset } else { fitted.from_centre * 2 },
+            if fitted.kind == HandleKind::Strap { brief.depth() } else { fitted.from_centre * 2 },
         ),
     ];
     let parts: Vec<String> =

@@ -52,9 +52,8 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
 /// Over a square mouth the flap spans the whole depth of the bag before it can be fastened on the other face.
 fn flap_too_short(brief: &Brief, depth: Length) -> Option<Finding> {
     let figures = Figures::of(brief);
-    let gusset = brief.finished.gusset;
-    let is_square = brief.gusset_crease == GussetCrease::None;
-    (is_square && depth < gusset).then(|| Finding {
+    let gusset = brief.depth();
+    (!brief.pinches() && depth < gusset).then(|| Finding {
         code: "flap.short",
         level: Level::Blocks,
         about: vec![About::Hem],

@@ -18,6 +18,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     findings.extend(near_edge(brief));
     findings.extend(hem_edge(brief));
     findings.extend(out_of_reach(brief));
+    findings.extend(close_together(brief));
     findings
 }
 
@@ -114,6 +115,21 @@ fn in_glue(draft: &Draft) -> Option<Finding> {
                     elsewhere,
                 ));
             }
+        }
+        // An upper piece lies over the lap from its lower edge up.
+        let over_lap =
+            draft.net.laps.iter().any(|lap| lap.over == index) && hole.centre.y - tall < draft.brief.tab;
+        if over_lap {
+            return Some(finding(
+                "handle.hole-in-glue",
+                Level::Blocks,
+                format!("A {} goes through the join all round", name(hole.shape)),
+                format!(
+                    "From its lower edge up {} of the upper piece are glued over the lower one.",
+                    figures.say(draft.brief.tab)
+                ),
+                elsewhere,
+            ));
         }
         for lap in draft.net.laps.iter().filter(|lap| lap.under == index) {
             if hole.centre.y + tall > lap.line {
@@ -293,5 +309,59 @@ fn out_of_reach(brief: &Brief) -> Option<Finding> {
                 vec![Candidate::new("A screw punch", "It reaches anywhere.", screw)],
             ]
         },
+    ))
+}
+
+/// Paper left between the edges of two holes of a face, less than nothing if they run into each other; the wider of the two.
+fn between(one: &FaceHole, other: &FaceHole) -> Option<(Length, Length)> {
+    let up = |hole: &FaceHole| match hole.on {
+        On::Faces(down) => (false, -down),
+        On::Flap(up) => (true, up),
+    };
+    let ((on_flap, y), (other_on_flap, other_y)) = (up(one), up(other));
+    if on_flap != other_on_flap {
+        return None;
+    }
+    let ((wide, tall), (other_wide, other_tall)) = (one.shape.half(), other.shape.half());
+    let across = (one.aside - other.aside).abs() - wide - other_wide;
+    let upright = (y - other_y).abs() - tall - other_tall;
+    // Apart if either way is; a little strict across the rounded corners.
+    Some((across.max(upright), (wide * 2).min(tall * 2).max((other_wide * 2).min(other_tall * 2))))
+}
+
+/// Two holes nearer to each other than they are wide, or one run into the other.
+fn close_together(brief: &Brief) -> Option<Finding> {
+    let figures = Figures::of(brief);
+    let holes = face_holes(brief);
+    let pairs = holes
+        .iter()
+        .enumerate()
+        .flat_map(|(index, one)| holes[index + 1..].iter().map(move |other| (one, other)));
+    let round = |hole: &FaceHole| !matches!(hole.shape, Shape::Slot { .. });
+    let (one, other, left, wide) = pairs
+        .filter(|(one, other)| round(one) && round(other))
+        .filter_map(|(one, other)| between(one, other).map(|(left, wide)| (one, other, left, wide)))
+        .filter(|(_, _, left, _)| *left < brief.fittings.punch.hole)
+        .min_by_key(|(_, _, left, _)| *left)?;
+    let what = match (one.purpose, other.purpose) {
+        (Purpose::Hand, _) | (_, Purpose::Hand) => "The hand hole and the hole of the closing",
+        (Purpose::Closure, _) | (_, Purpose::Closure) => "A hole of the handle and one of the closing",
+        _ => "The two holes of the handle",
+    };
+    let (level, title) = if left.is_positive() {
+        (Level::Warns, format!("{what} are only {} apart", figures.say(left)))
+    } else {
+        (Level::Blocks, format!("{what} run into each other"))
+    };
+    Some(finding(
+        "handle.holes-close",
+        level,
+        title,
+        format!(
+            "Nearer than a hole is wide, {}, the paper between them tears; there are {}.",
+            figures.say(wide.min(brief.fittings.punch.hole)),
+            figures.say(left.max(Length::ZERO))
+        ),
+        elsewhere,
     ))
 }

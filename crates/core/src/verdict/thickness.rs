@@ -1,17 +1,17 @@
 //! What the thickness of the paper takes up.
 
 use super::{About, Candidate, Finding, Level};
-use crate::brief::Build;
+use crate::brief::{Build, GussetCrease};
 use crate::plan::Draft;
-use crate::sheet::Thickness;
+use crate::sheet::{Grammage, Thickness};
 use crate::wording::Figures;
-use crate::{Brief, Length, Unit};
+use crate::{Brief, Length, Ruler, Unit};
 
-/// The finest step that can be set off by hand: 1/32 in, ½ mm (our choice).
+/// The finest step that a trimmer can be set to: 1/16 in (common practice); a ruler's millimetre.
 fn hair(unit: Unit) -> Length {
     match unit {
-        Unit::Inch => Length::sixty_fourths(2),
-        Unit::Metric => Length::from_nm(500_000),
+        Unit::Inch => Ruler::Sixteenth.step(),
+        Unit::Metric => Ruler::Millimetre.step(),
     }
 }
 
@@ -26,6 +26,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
         return Vec::new();
     }
     let mut findings = Vec::new();
+    findings.extend(folded_flat(brief));
     let thickness = brief.sheet.thickness();
     let figures = Figures::of(brief);
     if let (Build::CradlePair { .. }, true) = (brief.build, brief.allowance < cradle_room(brief)) {
@@ -66,7 +67,6 @@ fn millimetres(length: Length) -> String {
 fn inside(brief: &Brief, thickness: Thickness, figures: Figures) -> Finding {
     let base = layers_in_base(brief);
     let (walls, floor) = (thickness.caliper * 2, thickness.caliper * base);
-    let size = brief.finished;
     Finding {
         code: "paper.thickness",
         level: Level::Notes,
@@ -77,10 +77,9 @@ fn inside(brief: &Brief, thickness: Thickness, figures: Figures) -> Finding {
             millimetres(floor)
         ),
         why: format!(
-            "Two walls and {base} layers of base, {} each, inside a bag of {} × {}.",
+            "Two walls and {base} layers of base, {} each, inside a bag of {}.",
             layer(thickness),
-            figures.by(size.width, size.height),
-            figures.say(size.gusset)
+            figures.size(brief)
         ),
         ways: |draft| {
             let brief = &draft.brief;
@@ -117,4 +116,35 @@ fn layers_in_base(brief: &Brief) -> i64 {
         _ if brief.flap() * 2 > size.width => 4,
         _ => 3,
     }
+}
+
+/// Folded flat, stiff card is bent where nothing is scored, and its layers push one another out of place.
+fn folded_flat(brief: &Brief) -> Option<Finding> {
+    let GussetCrease::FoldFlat { .. } = brief.gusset_crease else { return None };
+    let layers = layers_in_base(brief) + 2;
+    let thickness = brief.sheet.thickness();
+    Some(Finding {
+        code: "paper.stiff-flat",
+        level: Level::Warns,
+        about: vec![About::Gussets],
+        title: "Stiff card does not like to be folded flat".to_owned(),
+        why: format!(
+            "On the way the paper has to bend where nothing is scored, and at the base about {layers} layers of {} lie on one another: {} mm.",
+            layer(thickness),
+            millimetres(thickness.caliper * layers)
+        ),
+        ways: |draft| {
+            let pinched = Brief { gusset_crease: GussetCrease::Pair, ..draft.brief.clone() };
+            let mut lighter = draft.brief.clone();
+            (lighter.sheet.grammage, lighter.sheet.caliper) = (Some(Grammage(160)), None);
+            vec![
+                vec![Candidate::new("Do not fold it flat", "The top still pinches in.", pinched)],
+                vec![Candidate::new(
+                    "Lighter card, 160 g/m²",
+                    "It bends on the way without cracking.",
+                    lighter,
+                )],
+            ]
+        },
+    })
 }

@@ -31,8 +31,8 @@ fn each_comes_when_it_is_its_turn() {
         [
             "Strip behind the holes",
             "Turn the hem",
-            "Holes, while it is flat",
             "Mats, while it is flat",
+            "Holes, while it is flat",
             "Glue the seam",
             "Close the base",
             "Insert for the base",
@@ -44,8 +44,9 @@ fn each_comes_when_it_is_its_turn() {
     // Paper, hem, strip and mat.
     assert!(said(&plan).contains("through 4 layers"), "{}", said(&plan));
     assert!(
-        said(&plan)
-            .contains("1 below the top, 1½ either side of the centre, which is 2½ from the side edges")
+        said(&plan).contains(
+            "mark 1 below its top edge, 2½ and 5½ from its left edge: 1½ either side of the centre"
+        )
     );
 }
 
@@ -76,7 +77,63 @@ fn a_ribbon_through_a_flap_goes_through_every_layer() {
     });
     assert!(plan.is_ready(), "{:#?}", plan.verdicts);
     // Flap, front and back.
-    assert!(said(&plan).contains("through 3 layers"), "{}", said(&plan));
+    assert!(said(&plan).contains("goes through 3 layers"), "{}", said(&plan));
     let check = crate::proof::Check::FlapHoleMeets;
     assert!(plan.proof.items.iter().any(|item| item.check == check && item.passed()));
+}
+
+#[test]
+fn ribbon_ends_are_glued_on_the_hem_and_stand_out_of_it() {
+    let plan = plan(HandleKind::GluedRibbon, |brief| brief.top = Top::HemIn { depth: Length::INCH });
+    let titles: Vec<&str> = plan.steps.iter().map(|step| step.title.as_str()).collect();
+    let at = |title: &str| titles.iter().position(|known| *known == title).unwrap();
+    assert!(at("Turn the hem") < at("Ribbon and strip"), "{titles:?}");
+    // 2 deep (common practice), however deep the hem is, for it lies over the hem.
+    assert!(said(&plan).contains("× 2, over them, centred, flush with the top"), "{}", said(&plan));
+    assert!(
+        plan.verdicts.iter().all(|verdict| !verdict.code.starts_with("backing.")),
+        "{:#?}",
+        plan.verdicts
+    );
+}
+
+#[test]
+fn a_hidden_strap_goes_in_before_the_hem_and_the_back_of_it_stays_open() {
+    let plan = plan(HandleKind::Strap, |brief| brief.top = Top::HemIn { depth: Length::INCH });
+    let titles: Vec<&str> = plan.steps.iter().map(|step| step.title.as_str()).collect();
+    let at = |title: &str| titles.iter().position(|known| *known == title).unwrap();
+    assert!(at("Slots, and the first end of the strap") < at("Turn the hem"));
+    assert!(at("Close the base") < at("The second end of the strap"));
+    // Slot 1½ and an inch to get at it.
+    assert!(said(&plan).contains("On the back leave the middle 2½ of the hem unglued"), "{}", said(&plan));
+}
+
+#[rstest]
+// ⅛ of the top is left free by the mat: a hole 1 below it goes through it.
+#[case(Length::INCH, "through 3 layers")]
+// A mat that ends above the fold-flat line does not reach a hole below it.
+#[case(Length::eighths(67), "through 2 layers")]
+fn a_mat_counts_only_where_it_reaches(#[case] down: Length, #[case] words: &str) {
+    let plan = plan(HandleKind::HoledRibbon, |brief| {
+        brief.fittings.decoration.faces = true;
+        brief.fittings.decoration.clear_of_folds = true;
+        brief.gusset_crease = GussetCrease::FoldFlat { across: crate::brief::Across::Back };
+        brief.fittings.handle.down = Some(down);
+    });
+    assert!(said(&plan).contains(words), "{}", said(&plan));
+}
+
+#[test]
+fn a_flap_that_tucks_is_scored_where_it_turns_in() {
+    let plan = plan(HandleKind::None, |brief| {
+        brief.top = Top::Flap { on: FaceSide::Back, depth: Length::inches(5), corner: Length::ZERO };
+        brief.fittings.closure.kind = ClosureKind::Tuck;
+    });
+    assert!(plan.is_ready(), "{:#?}", plan.verdicts);
+    // Base flaps of 3, a body of 9, and 3 of the flap over the mouth: 15 from the bottom, in a pass like any line.
+    let turn = plan.passes.iter().flat_map(|pass| &pass.lines);
+    let turn: Vec<Length> =
+        turn.filter(|line| line.role == crate::net::CreaseRole::FlapTurn).map(|line| line.at).collect();
+    assert!(turn == [Length::inches(15)] || turn == [Length::inches(2)], "{turn:?}");
+    assert!(said(&plan).contains("3 of it cover the mouth, the other 2 turn in"), "{}", said(&plan));
 }

@@ -203,10 +203,10 @@ fn the_load_is_judged_by_the_rule_of_thumb() {
     brief.fittings.load = Some(Mass::half_pounds(9));
     let found = verdict(&brief, "load.over");
     assert!(found.why.contains("4 lb") && found.why.contains("no rating"), "{}", found.why);
-    // Stiff card takes 6½ lb; beyond that there is no remedy.
-    assert_eq!(offers(&found), ["Stiff card, 250 g/m²"]);
-    brief.fittings.load = Some(Mass::half_pounds(14));
-    assert_eq!(offers(&verdict(&brief, "load.over")), Vec::<&str>::new());
+    // Stiff card takes 6½ lb; beyond that the load is shared out.
+    assert_eq!(offers(&found), ["Stiff card, 250 g/m²", "2 bags, 2¼ lb in each"]);
+    brief.fittings.load = Some(Mass::half_pounds(18));
+    assert_eq!(offers(&verdict(&brief, "load.over")), ["3 bags, 3 lb in each"]);
 }
 
 prop_compose! {

@@ -1,0 +1,133 @@
+//! Cutting the pieces out of their sheets.
+
+use super::{Stage, Step};
+use crate::brief::{Build, GussetCrease};
+use crate::layout::{Blade, Layout, Part};
+use crate::pieces::Piece;
+use crate::wording::{Figures, list};
+use crate::{Brief, Length};
+
+/// A trimmer is set up to 12 in, the side of a pad (common practice); what is longer is measured and ruled.
+const TRIMMER: Length = Length::inches(12);
+/// Longer paper than this comes off a roll (our choice: twice a pad).
+const ROLL: Length = Length::inches(24);
+
+/// True for ways of building that few have in their hands (common practice: try an unfamiliar bag on scrap first).
+fn is_unfamiliar(brief: &Brief) -> bool {
+    let by_build = match brief.build {
+        Build::Wrap | Build::CornerPair => false,
+        Build::CradlePair { .. }
+        | Build::Joined { .. }
+        | Build::FoldedBase { .. }
+        | Build::PleatedFlare { .. } => true,
+    };
+    by_build || matches!(brief.gusset_crease, GussetCrease::FoldFlat { .. })
+}
+
+pub(super) fn step(brief: &Brief, pieces: &[Piece], layout: &Layout, figures: Figures) -> Step {
+    let up = if brief.sheet.directional {
+        "where the pattern’s up is"
+    } else {
+        "at the edge that will be the top"
+    };
+    let mut says = Vec::new();
+    if is_unfamiliar(brief) {
+        says.push(
+            "If you have not built one like this before, make it once from scrap, half as large: it shows every fold."
+                .to_owned(),
+        );
+    }
+    let (width, height) = brief.sheet.as_laid();
+    let long = if brief.sheet.turned { width } else { height };
+    if long > ROLL {
+        says.push(format!(
+            "If the paper comes off a roll, cut {} off first: measure it along both edges, fold the paper over from mark to mark and cut along the fold.",
+            figures.say(long)
+        ));
+    }
+    says.push(format!("Pencil a small T on the back of the sheet, {up}, before anything else."));
+    let several = layout.sheet_count() > 1;
+    for (sheet, letters) in layout.sheets.iter().zip(layout.letters()) {
+        if sheet.scrap {
+            let Some(piece) = sheet.piece().and_then(|piece| pieces.get(piece)) else { continue };
+            says.push(format!(
+                "From any scrap, cut {}: {}. {} hidden, so the pattern may lie any way.",
+                if piece.count == 1 {
+                    "one joining strip".to_owned()
+                } else {
+                    format!("{} joining strips", piece.count)
+                },
+                if piece.count == 1 {
+                    figures.by(piece.width, piece.height)
+                } else {
+                    format!("{} each", figures.by(piece.width, piece.height))
+                },
+                if piece.count == 1 { "It is" } else { "They are" }
+            ));
+            continue;
+        }
+        if !sheet.overhang.is_none() {
+            says.push("The piece does not fit this sheet yet; see the remedies.".to_owned());
+            continue;
+        }
+        if sheet.trims.is_empty() {
+            says.push("The whole sheet is used. Check that its corners are square.".to_owned());
+        }
+        if several {
+            let names: Vec<String> = sheet
+                .placed
+                .iter()
+                .map(|placed| match placed.part {
+                    Part::Piece(piece) => {
+                        pieces.get(piece).map_or_else(String::new, |piece| piece.name.to_lowercase())
+                    }
+                    Part::Small(small) => small.kind.name().to_owned(),
+                })
+                .collect();
+            let sheets = if sheet.times > 1 { "Sheets" } else { "Sheet" };
+            let alike = if sheet.times > 1 { ", cut alike" } else { "" };
+            says.push(format!("{sheets} {letters}{alike}: {}.", list(&names)));
+        }
+        for trim in &sheet.trims {
+            let (from, what) = match trim.blade {
+                Blade::Upright => ("left edge", "wide"),
+                Blade::Level => ("bottom edge", "tall"),
+            };
+            let keep = figures.say(trim.keep);
+            let set = if trim.keep <= TRIMMER {
+                format!("Set the trimmer to {keep} from the {from} and cut")
+            } else {
+                format!(
+                    "Mark {keep} from the {from} at both ends, rule from mark to mark (soft paper: fold it over at the marks) and cut along the line"
+                )
+            };
+            let is_apart = trim.on.x.is_positive() || trim.on.y.is_positive();
+            let take = if is_apart {
+                format!("Take the part {}. ", figures.by(trim.on.width, trim.on.height))
+            } else {
+                String::new()
+            };
+            let is_left = trim.off.filter(|off| sheet.offcuts.contains(off));
+            says.push(match (trim.off, is_left) {
+                (_, Some(off)) => format!(
+                    "{take}{set}: keep the part {keep} {what}; {} is left over.",
+                    figures.by(off.width, off.height)
+                ),
+                (Some(off), None) => format!(
+                    "{take}{set}: keep the part {keep} {what}, and {} for small parts.",
+                    figures.by(off.width, off.height)
+                ),
+                (None, None) => {
+                    let apart =
+                        if trim.keep <= TRIMMER { " the pieces apart" } else { ": the pieces are apart" };
+                    format!("{take}{set}{apart}.")
+                }
+            });
+        }
+    }
+    says.extend(layout.from_scrap.iter().map(|part| {
+        let (name, size) = (part.kind.name(), figures.by(part.width, part.height));
+        format!("These sheets have no room for the {name}, {size}: cut it from another piece.")
+    }));
+    super::step(Stage::Trim, "Measure and trim", says)
+}

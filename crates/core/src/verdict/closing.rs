@@ -1,0 +1,263 @@
+//! Does the closing close?
+
+use super::carry::fitted;
+use super::handle::finding;
+use super::{Candidate, Finding, Level};
+use crate::brief::{CLOSING_FLAP, ClosureKind, FaceSide, GussetCrease, Handle, HandleKind, Top};
+use crate::fittings::{closure, handle};
+use crate::plan::Draft;
+use crate::wording::Figures;
+use crate::{Brief, Length};
+
+/// Room for a magnet, or for what holds a hole, between it and the fold above it (our choice).
+const HOLD: Length = Length::eighths(2);
+
+pub(super) fn find(draft: &Draft) -> Vec<Finding> {
+    let brief = &draft.brief;
+    let kind = brief.fittings.closure.kind;
+    let is_flap = matches!(brief.top, Top::Flap { .. });
+    let figures = Figures::of(brief);
+    let mut findings = Vec::new();
+    if kind == ClosureKind::Tuck && !is_flap {
+        findings.push(finding(
+            "closure.no-flap",
+            Level::Blocks,
+            "There is no flap to tuck in".to_owned(),
+            "A closing flap is one face run on above the top; this top has none.".to_owned(),
+            |draft| {
+                let (depth, corner) = CLOSING_FLAP;
+                let brief = &draft.brief;
+                let depth = brief
+                    .customary(depth)
+                    .max((brief.finished.gusset + Length::INCH).ceil_to(brief.board.groove));
+                let top = Top::Flap { on: FaceSide::Back, depth, corner: brief.customary(corner) };
+                let flap = Brief { top, ..brief.clone() };
+                let clip = fitted(brief, |fittings| fittings.closure.kind = ClosureKind::Clip);
+                let title = format!("A closing flap, {}", Figures::of(brief).say(depth));
+                vec![
+                    vec![Candidate::new(title, "The back runs on above the top.", flap)],
+                    vec![Candidate::new("A clip instead", "It holds the pinched top.", clip)],
+                ]
+            },
+        ));
+    }
+    if closure::pinches(brief) && !brief.pinches() {
+        // Over a square mouth the hole of the flap is nowhere near those of the faces.
+        let level = if is_flap { Level::Blocks } else { Level::Warns };
+        findings.push(finding(
+            "closure.square-mouth",
+            level,
+            "The mouth does not pinch by itself".to_owned(),
+            format!(
+                "To bring front and back together, the gussets, {} deep, have to fold in; they have no crease.",
+                figures.say(brief.finished.gusset)
+            ),
+            |draft| {
+                let creased = |gusset_crease| Brief { gusset_crease, ..draft.brief.clone() };
+                let round = fitted(&draft.brief, |fittings| fittings.closure.kind = ClosureKind::RibbonRound);
+                vec![
+                    vec![Candidate::new("Crease the gussets to pinch", "The top comes together neatly.", creased(GussetCrease::Pair))],
+                    vec![Candidate::new("Crease their centres only", "One score a gusset.", creased(GussetCrease::Centre))],
+                    vec![Candidate::new("Ribbon round instead", "It ties the bag as it stands.", round)],
+                ]
+            },
+        ));
+    }
+    let headroom = closure::headroom(brief);
+    if headroom >= brief.finished.height {
+        findings.push(finding(
+            "closure.no-room",
+            Level::Blocks,
+            "Closed so, the bag holds nothing".to_owned(),
+            format!(
+                "Pinching the top takes {} of a height of {}.",
+                figures.say(headroom),
+                figures.say(brief.finished.height)
+            ),
+            |draft| {
+                let round = fitted(&draft.brief, |fittings| fittings.closure.kind = ClosureKind::RibbonRound);
+                vec![vec![Candidate::new("Ribbon round instead", "It takes nothing of the height.", round)]]
+            },
+        ));
+    }
+    findings.extend(gussets_in_the_way(brief));
+    findings.extend(falls_short(brief));
+    findings.extend(over_handles(brief));
+    findings.extend(over_hand_hole(brief));
+    findings
+}
+
+fn ribbon_round(brief: &Brief) -> Vec<Candidate> {
+    let round = fitted(brief, |fittings| fittings.closure.kind = ClosureKind::RibbonRound);
+    vec![Candidate::new("Ribbon round instead", "It ties the bag as it stands.", round)]
+}
+
+/// Pinched in, gussets deeper than the face is wide meet in its middle; a little less deep, they reach the hole there.
+fn gussets_in_the_way(brief: &Brief) -> Option<Finding> {
+    if !closure::pinches(brief) || !brief.pinches() {
+        return None;
+    }
+    let (figures, size) = (Figures::of(brief), brief.finished);
+    let has_hole = brief.fittings.closure.kind == ClosureKind::RibbonThrough;
+    let hole = if has_hole { brief.fittings.punch.hole } else { Length::ZERO };
+    let over = brief.depth() + hole - size.width;
+    if !over.is_positive() {
+        return None;
+    }
+    let collide = brief.depth() > size.width;
+    let title = if collide {
+        format!("Pinched in, the gussets collide by {}", figures.say(brief.depth() - size.width))
+    } else {
+        "Pinched in, the gussets reach the hole of the closing".to_owned()
+    };
+    let clear =
+        if has_hole { format!(" with a hole of {} between them", figures.say(hole)) } else { String::new() };
+    let why = format!(
+        "Each goes in by half its depth, {}; together that is {} behind a face {} wide{clear}.",
+        figures.say(brief.depth().half()),
+        figures.say(brief.depth()),
+        figures.say(size.width)
+    );
+    let level = if collide { Level::Blocks } else { Level::Warns };
+    Some(finding("closure.gussets-collide", level, title, why, |draft| {
+        let brief = &draft.brief;
+        let has_hole = brief.fittings.closure.kind == ClosureKind::RibbonThrough;
+        let hole = if has_hole { brief.fittings.punch.hole } else { Length::ZERO };
+        let figures = Figures::of(brief);
+        let gusset = (brief.finished.width - hole).floor_to(brief.board.groove);
+        let mut shallower = brief.clone();
+        shallower.finished.gusset = gusset;
+        let title = format!("Gusset {}", figures.say(gusset));
+        vec![
+            ribbon_round(brief),
+            vec![Candidate::new(title, "The gussets then clear each other.", shallower)],
+        ]
+    }))
+}
+
+/// A flap whose hole or magnet does not come down on the face it closes on.
+fn falls_short(brief: &Brief) -> Option<Finding> {
+    let kind = brief.fittings.closure.kind;
+    if !matches!(kind, ClosureKind::Magnets | ClosureKind::RibbonThrough) {
+        return None;
+    }
+    let figures = Figures::of(brief);
+    let meets = closure::meets(brief).filter(|meets| *meets < brief.customary(HOLD))?;
+    let depth = brief.top.depth();
+    let across = if brief.pinches() { Length::ZERO } else { brief.depth() };
+    let what = if kind == ClosureKind::Magnets { "magnet" } else { "hole" };
+    let spans = if across.is_positive() {
+        format!("{} of it span the mouth, and its ", figures.say(across))
+    } else {
+        "Its ".to_owned()
+    };
+    Some(finding(
+        "closure.falls-short",
+        Level::Blocks,
+        format!(
+            "The {what} of the closing flap falls short by {}",
+            figures.say(brief.customary(HOLD) - meets)
+        ),
+        format!(
+            "The flap is {} deep: {spans}{what} is {} from its edge. It has to come down {} below the top at least.",
+            figures.say(depth),
+            figures.say(closure::down(brief)),
+            figures.say(brief.customary(HOLD))
+        ),
+        |draft| {
+            let brief = &draft.brief;
+            let figures = Figures::of(brief);
+            let across = if brief.pinches() { Length::ZERO } else { brief.depth() };
+            let deep = (across + closure::down(brief) * 2).ceil_to(brief.board.groove);
+            let deeper = Brief { top: brief.top.with_depth(deep), ..brief.clone() };
+            let title = format!("Flap {}", figures.say(deep));
+            let pinched = Brief { gusset_crease: GussetCrease::Pair, ..brief.clone() };
+            let customary = fitted(brief, |fittings| fittings.closure.down = None);
+            vec![
+                vec![Candidate::new(title, "It comes down far enough on the other face.", deeper)],
+                vec![Candidate::new("The customary place", "Nearer to the edge of the flap.", customary)],
+                vec![Candidate::new("Crease the gussets to pinch", "The flap then spans nothing.", pinched)],
+                ribbon_round(brief),
+            ]
+        },
+    ))
+}
+
+fn raw_top(brief: &Brief) -> Vec<Candidate> {
+    let raw = fitted(&Brief { top: Top::Raw, ..brief.clone() }, |fittings| {
+        if fittings.closure.kind == ClosureKind::Tuck {
+            fittings.closure.kind = ClosureKind::RibbonRound;
+        }
+    });
+    vec![Candidate::new("Leave the flap out", "The top edge stays raw.", raw)]
+}
+
+/// Handles glued on outside stand up where the closing flap folds over.
+fn over_handles(brief: &Brief) -> Option<Finding> {
+    let Top::Flap { depth, .. } = brief.top else { return None };
+    let fitted_handle = handle(brief)?;
+    let stands = match fitted_handle.kind {
+        HandleKind::Tube | HandleKind::Hangers | HandleKind::LongRibbon => true,
+        HandleKind::None
+        | HandleKind::HoledRibbon
+        | HandleKind::GluedRibbon
+        | HandleKind::Strap
+        | HandleKind::HandHole => false,
+    };
+    let figures = Figures::of(brief);
+    stands.then(|| {
+        finding(
+            "closure.flap-over-handles",
+            Level::Warns,
+            "The closing flap folds over glued-on handles".to_owned(),
+            format!(
+                "They stand {} above the top on both faces; the flap, {} deep, folds over at the top edge of one and comes down on the other.",
+                figures.say(fitted_handle.drop),
+                figures.say(depth)
+            ),
+            |draft| {
+                let brief = &draft.brief;
+                let ribbon = fitted(brief, |fittings| {
+                    fittings.handle = Handle { kind: HandleKind::HoledRibbon, ..Handle::default() };
+                });
+                let none = fitted(brief, |fittings| fittings.handle = Handle::default());
+                vec![
+                    vec![Candidate::new("Ribbon through holes", "Soft ribbon lies down under the flap.", ribbon)],
+                    vec![Candidate::new("No handle", "The bag is carried in the arms.", none)],
+                    raw_top(brief),
+                ]
+            },
+        )
+    })
+}
+
+/// A closing flap that comes down over a hand hole, and is not cut out round it.
+fn over_hand_hole(brief: &Brief) -> Option<Finding> {
+    let Top::Flap { .. } = brief.top else { return None };
+    let own = handle(brief).filter(|own| own.kind == HandleKind::HandHole)?;
+    let figures = Figures::of(brief);
+    let down = closure::comes_down(brief);
+    let tucks = brief.fittings.closure.kind == ClosureKind::Tuck;
+    (down > own.down || tucks).then(|| {
+        finding(
+            "closure.flap-over-hand-hole",
+            Level::Warns,
+            "The closing flap covers the hand hole".to_owned(),
+            format!(
+                "The hand hole begins {} below the top; closed, the flap comes down {} and is not cut out round it.",
+                figures.say(own.down),
+                figures.say(down)
+            ),
+            |draft| {
+                let brief = &draft.brief;
+                let ribbon = fitted(brief, |fittings| {
+                    fittings.handle = Handle { kind: HandleKind::HoledRibbon, ..Handle::default() };
+                });
+                vec![
+                    vec![Candidate::new("Ribbon through holes", "Soft ribbon lies down under the flap.", ribbon)],
+                    raw_top(brief),
+                ]
+            },
+        )
+    })
+}
