@@ -497,6 +497,6 @@ mod tests {
         assert_eq!(best.cuts.level, Some(Length::ZERO));
         let plan = Plan::new(&best.brief(&tall)).unwrap();
         assert!(plan.is_ready(), "{:#?}", plan.verdicts);
-        assert!(plan.pieces.iter().any(|piece| piece.name.ends_with("base")), "{:#?}", plan.pieces);
+        assert!(plan.pieces.iter().any(|piece| piece.name.starts_with("Base")), "{:#?}", plan.pieces);
     }
 }

@@ -56,13 +56,26 @@ pub fn divide(net: &Net) -> Vec<Piece> {
     pieces
 }
 
+/// `two gussets` for a gusset named twice.
+fn alike_together(panels: &[String]) -> Vec<String> {
+    let mut told: Vec<String> = Vec::new();
+    for panel in panels {
+        match told.iter().position(|known| known == panel) {
+            Some(at) => told[at] = format!("two {panel}s"),
+            None => told.push(panel.clone()),
+        }
+    }
+    told
+}
+
 fn pieces_of(net: &Net) -> usize {
     net.strips.iter().filter(|strip| !strip.is_joining_strip()).count()
 }
 
 /// The name of a piece that is cut more than once: its copies differ only in the face they become.
 fn alike(name: &str) -> String {
-    ["Front", "Back"].iter().fold(name.to_owned(), |name, face| name.replace(face, "Face"))
+    let name = ["front", "back"].iter().fold(name.to_lowercase(), |name, face| name.replace(face, "face"));
+    sentence(&name.replace("face and face", "two faces"))
 }
 
 /// True if the lower strip is no more than the base and its lap.
@@ -100,12 +113,12 @@ fn name(net: &Net, strip: &Strip, index: usize) -> String {
     // The face first, whichever way the run goes.
     panels.sort_by_key(|panel| panel.contains("gusset"));
     let tier = match net.laps.iter().find(|lap| lap.under == index || lap.over == index) {
-        Some(lap) if lap.over == index => ", upper part",
-        Some(lap) if is_separate_base(net, *lap) => ", base",
-        Some(_) => ", lower part",
+        Some(lap) if lap.over == index => "upper ",
+        Some(lap) if is_separate_base(net, *lap) => "base of ",
+        Some(_) => "lower ",
         None => "",
     };
-    format!("{}{tier}", sentence(&list(&panels)))
+    sentence(&format!("{tier}{}", list(&alike_together(&panels))))
 }
 
 impl Piece {

@@ -210,7 +210,7 @@ impl Item {
         let text = match (self.wanted == Length::ZERO, self.passed()) {
             (false, true) => format!("measured {measured}, as asked"),
             (false, false) => format!("measured {measured}, asked {wanted}"),
-            (true, true) => "measured on the folded bag: yes".to_owned(),
+            (true, true) => "checked on the folded bag".to_owned(),
             (true, false) if self.measured == Length::MAX => {
                 "it cannot be measured: parts are missing".to_owned()
             }

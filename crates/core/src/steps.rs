@@ -127,7 +127,15 @@ fn score(index: usize, passes: &[Pass], pieces: &[Piece], figures: Figures, pass
     } else {
         format!("Score from the {}", from.name())
     };
-    let title = format!("{what}{}", of_piece(pieces, pass.piece));
+    // Told apart from the pass on the other face, where there is one.
+    let turned =
+        passes.iter().any(|other| other.piece == pass.piece && other.lying.face_up != pass.lying.face_up);
+    let up = match (turned, pass.lying.face_up) {
+        (false, _) => "",
+        (true, Face::Outside) => ", outside up",
+        (true, Face::Inside) => ", inside up",
+    };
+    let title = format!("{what}{up}{}", of_piece(pieces, pass.piece));
     Step { stage: Stage::Score, title, says, pass: Some(index), caution: None }
 }
 
@@ -228,7 +236,7 @@ fn cut(brief: &Brief, pieces: &[Piece], index: usize, figures: Figures) -> Optio
     if let Some(notch) = with(CutRole::Notch).next() {
         let taper = figures.say((notch.from.x - notch.to.x).abs());
         says.push(format!(
-            "Taper the gusset flaps: from {taper} in at the bottom edge to nothing at the base line, taking the score with it.",
+            "Taper the gusset flaps: from {taper} inwards at the bottom edge to nothing at the base line, taking the score with it.",
         ));
     }
     if let Some((wide, tall)) = corner(with(CutRole::TabCorner)) {

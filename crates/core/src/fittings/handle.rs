@@ -156,7 +156,7 @@ pub fn handle(brief: &Brief) -> Option<FittedHandle> {
         // A hand hole lies whole below the hem, so that its edge does not run through it, if there is room.
         HandleKind::HandHole => {
             let below = (brief.top.hem() + super::backing::margin(brief)).ceil_to(brief.mark());
-            let has_room = brief.top.hem().is_positive() && below + opening * 2 <= size.height;
+            let has_room = brief.top.hem().is_positive() && below + opening + inch(1, 2) <= size.height;
             if has_room { below } else { least(inch(1, 1), 5) }
         }
         _ => least(inch(1, 1), 5),

@@ -37,7 +37,7 @@ impl Length {
     }
 
     /// The bare figure to read, as a ruler shows it: `3¾`, `3 5⁄16`, `95.5`. A length the ruler cannot show is
-    /// given by its nearest setting, marked `≈`.
+    /// given by its nearest setting, marked `≈`; next to nothing is `under 1⁄32`.
     ///
     /// ```
     /// use wide_fold_core::{Length, Unit};
@@ -54,6 +54,12 @@ impl Length {
             }
         };
         let mut text = String::with_capacity(12);
+        if !exact && nearest == Length::ZERO {
+            return match unit {
+                Unit::Inch => "under 1⁄32".to_owned(),
+                Unit::Metric => "under 0.5".to_owned(),
+            };
+        }
         if !exact {
             text.push('≈');
         }

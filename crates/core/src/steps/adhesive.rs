@@ -14,7 +14,7 @@ fn tape(width: Length) -> Length {
 /// For a long seam on a tab or lap of that width.
 pub(super) fn seam(brief: &Brief, width: Length, figures: Figures) -> String {
     format!(
-        "Liquid glue gives time to slide a seam of {} square; strong double-sided tape, {} wide and just as long, holds at once and bears load. Light tape runners let go.",
+        "Liquid glue gives time to slide the seam, {} long, until it is square; strong double-sided tape, {} wide and just as long, holds at once and bears load. Light tape runners let go.",
         figures.say(brief.finished.height),
         figures.say(brief.customary(tape(width)))
     )

@@ -63,12 +63,22 @@ fn hem(brief: &Brief, figures: Figures) -> Option<Step> {
     Some(step(Stage::Glue, "Turn the hem", says))
 }
 
+/// `once`, `twice`, `3 times`.
+fn times(count: u8) -> String {
+    match count {
+        1 => "once".to_owned(),
+        2 => "twice".to_owned(),
+        more => format!("{more} times"),
+    }
+}
+
 fn flare(pleats: u8, pleat: Length, figures: Figures) -> Step {
     let face = if pleats.is_multiple_of(2) { Face::Inside } else { Face::Outside };
     let face = if face == Face::Inside { "inside" } else { "outside" };
     let says = vec![
         format!(
-            "Pleat both long sides {pleats} times, {} each, and fold the sheet end to end so that the pleats lie inside.",
+            "Pleat both long sides {}, each pleat {} wide, and fold the sheet end to end so that the pleats lie inside.",
+            times(pleats),
             figures.say(pleat)
         ),
         format!(

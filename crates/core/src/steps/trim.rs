@@ -2,9 +2,9 @@
 
 use super::{Stage, Step};
 use crate::brief::{Build, GussetCrease};
-use crate::layout::{Blade, Layout, Part};
+use crate::layout::{Blade, Layout, Part, SheetCut, Small};
 use crate::pieces::Piece;
-use crate::wording::{Figures, list};
+use crate::wording::Figures;
 use crate::{Brief, Length};
 
 /// A trimmer is set up to 12 in, the side of a pad (common practice); what is longer is measured and ruled.
@@ -22,6 +22,25 @@ fn is_unfamiliar(brief: &Brief) -> bool {
         | Build::PleatedFlare { .. } => true,
     };
     by_build || matches!(brief.gusset_crease, GussetCrease::FoldFlat { .. })
+}
+
+/// What lies on a sheet, each once: `face and gusset × 2`.
+fn named(sheet: &SheetCut, pieces: &[Piece]) -> Vec<String> {
+    let mut told: Vec<(String, usize)> = Vec::new();
+    for placed in &sheet.placed {
+        let name = match placed.part {
+            Part::Piece(piece) => {
+                pieces.get(piece).map_or_else(String::new, |piece| piece.name.to_lowercase())
+            }
+            Part::Small(small) => small.kind.name().to_owned(),
+        };
+        match told.iter_mut().find(|(known, _)| *known == name) {
+            Some((_, count)) => *count += 1,
+            None => told.push((name, 1)),
+        }
+    }
+    let says = |(name, count): (String, usize)| if count == 1 { name } else { format!("{name} × {count}") };
+    told.into_iter().map(says).collect()
 }
 
 pub(super) fn step(brief: &Brief, pieces: &[Piece], layout: &Layout, figures: Figures) -> Step {
@@ -46,6 +65,13 @@ pub(super) fn step(brief: &Brief, pieces: &[Piece], layout: &Layout, figures: Fi
         ));
     }
     says.push(format!("Pencil a small T on the back of the sheet, {up}, before anything else."));
+    let is_long = |trim: &crate::layout::Trim| trim.keep > TRIMMER;
+    if layout.sheets.iter().flat_map(|sheet| &sheet.trims).any(is_long) {
+        says.push(
+            "What is beyond the trimmer is cut from mark to mark: rule a line between them, or fold soft paper over at both marks and cut along the fold."
+                .to_owned(),
+        );
+    }
     let several = layout.sheet_count() > 1;
     for (sheet, letters) in layout.sheets.iter().zip(layout.letters()) {
         if sheet.scrap {
@@ -74,19 +100,10 @@ pub(super) fn step(brief: &Brief, pieces: &[Piece], layout: &Layout, figures: Fi
             says.push("The whole sheet is used. Check that its corners are square.".to_owned());
         }
         if several {
-            let names: Vec<String> = sheet
-                .placed
-                .iter()
-                .map(|placed| match placed.part {
-                    Part::Piece(piece) => {
-                        pieces.get(piece).map_or_else(String::new, |piece| piece.name.to_lowercase())
-                    }
-                    Part::Small(small) => small.kind.name().to_owned(),
-                })
-                .collect();
+            let names = named(sheet, pieces);
             let sheets = if sheet.times > 1 { "Sheets" } else { "Sheet" };
             let alike = if sheet.times > 1 { ", cut alike" } else { "" };
-            says.push(format!("{sheets} {letters}{alike}: {}.", list(&names)));
+            says.push(format!("{sheets} {letters}{alike}: {}.", names.join("; ")));
         }
         for trim in &sheet.trims {
             let (from, what) = match trim.blade {
@@ -97,9 +114,7 @@ pub(super) fn step(brief: &Brief, pieces: &[Piece], layout: &Layout, figures: Fi
             let set = if trim.keep <= TRIMMER {
                 format!("Set the trimmer to {keep} from the {from} and cut")
             } else {
-                format!(
-                    "Mark {keep} from the {from} at both ends, rule from mark to mark (soft paper: fold it over at the marks) and cut along the line"
-                )
+                format!("Mark {keep} from the {from} at both ends and cut from mark to mark")
             };
             let is_apart = trim.on.x.is_positive() || trim.on.y.is_positive();
             let take = if is_apart {
@@ -125,9 +140,22 @@ pub(super) fn step(brief: &Brief, pieces: &[Piece], layout: &Layout, figures: Fi
             });
         }
     }
-    says.extend(layout.from_scrap.iter().map(|part| {
+    let mut told: Vec<(Small, usize)> = Vec::new();
+    for part in &layout.from_scrap {
+        match told.iter_mut().find(|(known, _)| known == part) {
+            Some((_, count)) => *count += 1,
+            None => told.push((*part, 1)),
+        }
+    }
+    says.extend(told.into_iter().map(|(part, count)| {
         let (name, size) = (part.kind.name(), figures.by(part.width, part.height));
-        format!("These sheets have no room for the {name}, {size}: cut it from another piece.")
+        if count == 1 {
+            format!("These sheets have no room for the {name}, {size}: cut it from another piece.")
+        } else {
+            format!(
+                "These sheets have no room for {count} {name}s, {size} each: cut them from another piece."
+            )
+        }
     }));
     super::step(Stage::Trim, "Measure and trim", says)
 }

@@ -1,7 +1,7 @@
 //! Does what is laid on the bag fit, and can the bag still fold?
 
 use super::{About, Candidate, Finding, Level};
-use crate::brief::{Decoration, GussetCrease};
+use crate::brief::{Decoration, GussetCrease, Top};
 use crate::fittings::decoration::{MatOn, folds_across_a_face, free_inside, margin, mat, pocket};
 use crate::plan::Draft;
 use crate::wording::Figures;
@@ -73,10 +73,16 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
             "mat.none",
             Level::Warns,
             format!("There is no mat for the {name}"),
-            format!(
-                "With {} left free all round nothing remains, or this bag has no {name}.",
-                figures.say(margin(brief))
-            ),
+            if name == "closing flap" && !matches!(brief.top, Top::Flap { .. }) {
+                "This top has no closing flap.".to_owned()
+            } else if name == "gusset" && !brief.depth().is_positive() {
+                "A flare has no gussets.".to_owned()
+            } else {
+                format!(
+                    "With {} left free all round, nothing of the {name} remains.",
+                    figures.say(margin(brief))
+                )
+            },
             |draft| {
                 let brief = &draft.brief;
                 let narrower = with(brief, |own| own.margin = None);

@@ -8,6 +8,9 @@ use crate::plan::Draft;
 use crate::wording::{Figures, list};
 use crate::{Brief, Length};
 
+/// So many scores are named one by one.
+const MOST_TOLD: usize = 4;
+
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     let brief = &draft.brief;
     let figures = Figures::of(brief);
@@ -16,22 +19,31 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
         return Vec::new();
     }
     let groove = brief.board.groove;
-    let settings: Vec<String> = off
-        .iter()
-        .map(|(pass, line)| {
-            let nearest = line.at.nearest(groove);
-            let error = line.at - nearest;
-            let way = if error.is_positive() { "past" } else { "short of" };
-            format!(
-                "the {} at {} from the {} ({} {way} {})",
-                line.role.name(),
-                figures.say(line.at),
-                pass.lying.measured_from().name(),
-                figures.say(error.abs()),
-                figures.say(nearest)
-            )
-        })
-        .collect();
+    let each = off.iter().map(|(pass, line)| {
+        let nearest = line.at.nearest(groove);
+        let error = line.at - nearest;
+        let way = if error.is_positive() { "past" } else { "short of" };
+        format!(
+            "the {} at {} from the {} ({} {way} {})",
+            line.role.name(),
+            figures.say(line.at),
+            pass.lying.measured_from().name(),
+            figures.say(error.abs()),
+            figures.say(nearest)
+        )
+    });
+    // Pieces alike in a line are told once.
+    let mut settings: Vec<String> = Vec::new();
+    for setting in each {
+        if !settings.contains(&setting) {
+            settings.push(setting);
+        }
+    }
+    if settings.len() > MOST_TOLD + 1 {
+        let more = settings.len() - MOST_TOLD;
+        settings.truncate(MOST_TOLD);
+        settings.push(format!("{more} more, which the score list marks"));
+    }
     let about = off
         .iter()
         .flat_map(|(pass, line)| {

@@ -31,6 +31,15 @@ fn name(shape: Shape) -> &'static str {
     }
 }
 
+/// The same with its article, at the start of a sentence.
+fn a_name(shape: Shape) -> &'static str {
+    match shape {
+        Shape::Round { .. } => "A hole",
+        Shape::Slot { .. } => "A slot",
+        Shape::Opening { .. } => "An opening",
+    }
+}
+
 /// Other places for the holes, the nearest first: inwards and outwards, then up and down, groove by groove.
 fn elsewhere(draft: &Draft) -> Vec<Vec<Candidate>> {
     let brief = &draft.brief;
@@ -104,7 +113,7 @@ fn in_glue(draft: &Draft) -> Option<Finding> {
                 return Some(finding(
                     "handle.hole-in-glue",
                     Level::Blocks,
-                    format!("A {} goes through the glued tab", name(hole.shape)),
+                    format!("{} goes through the glued tab", a_name(hole.shape)),
                     format!(
                         "Behind the {} a tab of {} is glued, and the {}’s edge is {} from that edge: it would cut into the seam.",
                         hole.panel.name(),
@@ -123,7 +132,7 @@ fn in_glue(draft: &Draft) -> Option<Finding> {
             return Some(finding(
                 "handle.hole-in-glue",
                 Level::Blocks,
-                format!("A {} goes through the join all round", name(hole.shape)),
+                format!("{} goes through the join all round", a_name(hole.shape)),
                 format!(
                     "From its lower edge up {} of the upper piece are glued over the lower one.",
                     figures.say(draft.brief.tab)
@@ -136,7 +145,7 @@ fn in_glue(draft: &Draft) -> Option<Finding> {
                 return Some(finding(
                     "handle.hole-in-glue",
                     Level::Blocks,
-                    format!("A {} goes through the join all round", name(hole.shape)),
+                    format!("{} goes through the join all round", a_name(hole.shape)),
                     format!("Above {} two pieces are glued over one another.", figures.say(lap.line)),
                     elsewhere,
                 ));
@@ -176,7 +185,7 @@ fn over_line(draft: &Draft) -> Option<Finding> {
         Some(finding(
             "handle.hole-over-line",
             Level::Blocks,
-            format!("A {} runs over the {line}", name(hole.shape)),
+            format!("{} runs over the {line}", a_name(hole.shape)),
             format!(
                 "It is {} wide, and its middle is {} from the left edge of the piece and {} from the bottom: the {line} runs through it.",
                 figures.say(half * 2),
@@ -210,7 +219,7 @@ fn off_face(brief: &Brief) -> Option<Finding> {
     Some(finding(
         "handle.hole-off-face",
         Level::Blocks,
-        format!("A {} lies off the face", name(hole.shape)),
+        format!("{} lies off the face", a_name(hole.shape)),
         format!("Its middle would be {why}."),
         |draft| {
             let customary = with(&draft.brief, |handle| (handle.from_centre, handle.down) = (None, None));

@@ -89,9 +89,12 @@ fn judge(brief: &Brief, surface: &Surface) -> Option<Finding> {
                     "Turned out, the top {depth} shows the other side of the sheet, and that side is not printed."
                 )
             } else if brief.sheet.directional {
-                format!(
-                    "Turned over the top edge, the {depth} band carries the other side's pattern standing on its head."
-                )
+                let lies = match surface.way {
+                    Way::Upright => "upright",
+                    Way::Sideways => "lying on its side",
+                    Way::UpsideDown => "standing on its head",
+                };
+                format!("Turned over the top edge, the {depth} band carries the other side’s pattern {lies}.")
             } else {
                 format!("The {depth} band shows the other side of the sheet as a contrast.")
             };

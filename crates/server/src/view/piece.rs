@@ -279,6 +279,7 @@ pub(super) fn crease_role(role: CreaseRole) -> &'static str {
         CreaseRole::SquashDiagonal => "squash_diagonal",
         CreaseRole::TuckLine => "tuck_line",
         CreaseRole::FlapLine => "flap_line",
+        CreaseRole::FlapTurn => "flap_turn",
         CreaseRole::StripLine => "strip_line",
         CreaseRole::PleatLine => "pleat_line",
         CreaseRole::BottomFold => "bottom_fold",

@@ -427,7 +427,9 @@ impl BatchView {
             .map(|group| {
                 let batch = Batch::new(&group.wanted, group.sheet.as_laid());
                 let count = batch.sheet_count();
-                let says = if count == batch.at_least {
+                let says = if count == 0 {
+                    "Nothing of this fits the sheet.".to_owned()
+                } else if count == batch.at_least {
                     format!("{}, and no way of cutting from edge to edge takes fewer.", sheets(count))
                 } else {
                     let gap = count - batch.at_least;

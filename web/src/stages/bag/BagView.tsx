@@ -456,7 +456,7 @@ function markedLines(
   const roles: Record<string, string[]> = {
     tab: ["tab_line", "strip_line"],
     base: ["base_line", "squash_diagonal", "bottom_fold"],
-    hem: ["hem_line", "flap_line"],
+    hem: ["hem_line", "flap_line", "flap_turn"],
     gussets: ["gusset_centre", "corner", "gusset_diagonal", "fold_flat_line", "pleat_line"],
   };
   return new Set(
