@@ -1,13 +1,35 @@
 //! What is left over, and what it is good for.
 
 use crate::fittings::parts::of_kind;
-use crate::layout::Kind;
+use crate::layout::{Kind, Part, Placed, Rectangle};
+use crate::net::{Band, BaseCorners, Span};
 use crate::offers::on_sheet;
 use crate::wording::Figures;
-use crate::{Brief, Length, Sheet};
+use crate::{Brief, Length, Plan, Sheet};
 
 /// Narrower than this an offcut is not kept (our choice).
 const NARROWEST: Length = Length::eighths(6);
+
+/// What the pieces themselves give up when they are cut out, where it lies on each sheet: the base corner squares of a cradle
+/// pair's front piece. One list for every entry of the layout.
+pub fn cut_out(plan: &Plan) -> Vec<Vec<Rectangle>> {
+    let of_piece = |placed: &Placed| -> Vec<Rectangle> {
+        let Part::Piece(piece) = placed.part else { return Vec::new() };
+        let strip = &plan.pieces[piece].strip;
+        let (BaseCorners::CutOut, Some(base)) = (strip.corners, strip.row(Band::Base)) else {
+            return Vec::new();
+        };
+        let squares = strip.columns.iter().filter(|column| column.panel.is_gusset());
+        let at = |x: Span| Rectangle {
+            x: placed.space.x + x.from,
+            y: placed.space.y + base.y.from,
+            width: x.length(),
+            height: base.y.length(),
+        };
+        squares.map(|column| at(column.x)).collect()
+    };
+    plan.layout.sheets.iter().map(|sheet| sheet.placed.iter().flat_map(of_piece).collect()).collect()
+}
 
 /// What can be cut from an offcut of that width and height, as it lies, in words, the most useful first: small parts of the
 /// bag and how many, and the largest bag in its proportions. Nothing for a sliver.
@@ -51,6 +73,18 @@ pub fn uses(brief: &Brief, (width, height): (Length, Length)) -> Vec<String> {
 #[cfg(test)]
 mod tests {
     use super::*;
+
+    #[test]
+    fn the_corner_squares_of_a_cradle_are_kept() {
+        // Common practice: what is cut away is kept. 6 × 7½ × 3 with base flaps of 3: two squares of 3 × 3.
+        let mut brief = Brief::new(Length::inches(6), Length::eighths(60), Length::inches(3));
+        brief.build = crate::brief::Build::CradlePair { squares: crate::brief::Squares::SlitUp };
+        let plan = Plan::new(&brief).unwrap();
+        let squares: Vec<Rectangle> = cut_out(&plan).into_iter().flatten().collect();
+        assert_eq!(squares.len(), 2);
+        assert!(squares.iter().all(|own| (own.width, own.height) == (Length::inches(3), Length::inches(3))));
+        assert!(!super::uses(&brief, (squares[0].width, squares[0].height)).is_empty());
+    }
 
     #[test]
     fn the_worked_bag_leaves_two_handles_and_more() {

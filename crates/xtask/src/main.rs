@@ -55,12 +55,12 @@ fn main() -> ExitCode {
 
 fn demo(addr: &str) -> Chore {
     web::build()?;
-    cargo(&["build", "--release", "--package", "wide-fold"])?;
-    let folder = project().join("target/demo");
+    cargo(&["build", "--profile", "demo", "--package", "wide-fold"])?;
+    let folder = project().join("target/demo-data");
     std::fs::create_dir_all(&folder)
         .map_err(|error| format!("{} cannot be made: {error}", folder.display()))?;
     let db = folder.join("quillbrook-kiln.db");
-    let binary = project().join("target/release/wide-fold");
+    let binary = project().join("target/demo/wide-fold");
     tools::run(
         &binary.display().to_string(),
         &["serve", "--demo", "--addr", addr, "--db", &db.display().to_string()],

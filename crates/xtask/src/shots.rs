@@ -66,7 +66,7 @@ async fn take(service: &Service) -> Result<(), Failed> {
     browser.find(".bag-solid, .bag-drawing").await?;
     settle().await;
     browser.shot(&folder.join("bag-pieces.png")).await?;
-    browser.find_path("//button[text()='Ways to make it']").await?.click().await?;
+    browser.find_path("//button[text()='From my shelf']").await?.click().await?;
     browser.find(".nearby .btn").await?;
     browser.find(".way-slip").await?;
     browser.shot(&folder.join("bag-ways.png")).await?;

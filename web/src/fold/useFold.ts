@@ -3,8 +3,8 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { fold, type Brief, type Fold, type Standing } from "../api/client";
 
-export function useFold(brief: Brief | undefined): Fold | undefined {
-  const { data } = useQuery({
+export function useFold(brief: Brief | undefined) {
+  return useQuery({
     queryKey: ["fold", brief],
     queryFn: () => fold(brief!),
     enabled: brief !== undefined,
@@ -12,7 +12,6 @@ export function useFold(brief: Brief | undefined): Fold | undefined {
     staleTime: Infinity,
     gcTime: 60_000,
   });
-  return data;
 }
 
 /** Facets that are one and the same on the sheet: a piece cut twice becomes two of them in the bag. */

@@ -16,7 +16,7 @@ const ROOM_BESIDE = 130;
 const BELOW_TOP = 36;
 /** Fields stand at least this far apart, in pixels. */
 const APART = { across: 84, up: 58 };
-const APART_ON_A_PHONE = { across: 66, up: 50 };
+const APART_ON_A_PHONE = { across: 70, up: 56 };
 
 interface Placed {
   dimension: Dimension;
@@ -70,7 +70,7 @@ function all({ plan, piece: index, sheet, frame }: Shown): Placed[] {
   if (!piece) return [];
   const own = plan.dimensions.filter((dimension) => dimension.piece === index);
   const placed = own.map((dimension) => place(dimension, frame, piece, sheet));
-  const apart = frame.width < 620 ? APART_ON_A_PHONE : APART;
+  const apart = frame.width < 480 ? APART_ON_A_PHONE : APART;
   const above = placed.filter((one) => one.place === "above");
   const beside = placed.filter((one) => one.place === "beside");
   const xs = spread(

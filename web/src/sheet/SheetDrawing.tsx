@@ -119,7 +119,12 @@ export function SheetDrawing(props: SheetDrawingProps) {
               const { x_mm, y_mm } = placed.space;
               const key = `${x_mm} ${y_mm}`;
               const other = plan.pieces[placed.piece ?? -1];
-              if (!other) return <SmallPart key={key} placed={placed} frame={ground} />;
+              if (!other) {
+                // Above the piece the figures of its scores come first.
+                const above = (y_mm - (own?.space.y_mm ?? 0) - piece.height_mm) * ground.scale;
+                const taken = scores && above > -1 ? (ground.compact ? BAND : SCORES_TALL) - above : 0;
+                return <SmallPart key={key} placed={placed} frame={ground} taken={Math.max(0, taken)} />;
+              }
               return <PieceLines key={key} piece={other} place={shifted(ground, x_mm, y_mm)} />;
             })}
             <PieceLines piece={piece} place={frame} marked={marked} />
@@ -264,14 +269,16 @@ function ofTrim({ on, blade, keep_mm }: SheetCut["trims"][number]) {
     : { x1: on.x_mm, x2: on.x_mm + on.width_mm, y1: y, y2: y };
 }
 
-/** A small part on the sheet: its edge and its name, which runs along its longer side. */
-export function SmallPart({ placed, frame }: { placed: SheetCut["placed"][number]; frame: Frame }) {
+/** A small part on the sheet: its edge and its name, which runs along its longer side; clear of so many pixels at its foot. */
+export function SmallPart(props: { placed: SheetCut["placed"][number]; frame: Frame; taken?: number }) {
+  const { placed, frame, taken = 0 } = props;
   const { x_mm, y_mm, width_mm, height_mm } = placed.space;
   const [x, y] = [frame.x(x_mm), frame.y(y_mm + height_mm)];
   const [width, height] = [width_mm * frame.scale, height_mm * frame.scale];
-  const [middle, level] = [x + width / 2, y + height / 2];
-  const stands = height > width;
-  const fits = Math.max(width, height) > 80 && Math.min(width, height) > 18;
+  const free = height - taken;
+  const [middle, level] = [x + width / 2, y + free / 2];
+  const stands = free > width;
+  const fits = Math.max(width, free) > 90 && Math.min(width, free) > 18;
   return (
     <g className="small-part" aria-hidden="true">
       <rect x={x} y={y} width={width} height={height} />
@@ -360,6 +367,7 @@ function PanelNames({ piece, frame }: { piece: Piece; frame: Frame }) {
         const width = (column.to_mm - column.from_mm) * frame.scale;
         const name = column.kind === "gusset" && width < 92 ? "gusset" : column.name.split(",")[0];
         const upright = width >= 62;
+        if (width < 16) return null;
         return (
           <text
             key={column.from_mm}
@@ -417,7 +425,7 @@ function Scores({ piece, frame, marked }: { piece: Piece; frame: Frame; marked: 
   }
   const y = frame.y(piece.height_mm) - 12;
   const all = [...upright.values()].sort((a, b) => a.x - b.x);
-  const levels = staggered(all.map(({ x }) => frame.x(x)));
+  const levels = staggered(all.map(({ x, at }) => ({ x: frame.x(x), text: at })));
   return (
     <g className="scores">
       {all.map(({ x, at, marked: on }, index) => (
@@ -434,16 +442,18 @@ function Scores({ piece, frame, marked }: { piece: Piece; frame: Frame; marked: 
   );
 }
 
-/** Figures stand at least this far apart, in pixels. */
-const FIGURES_APART = 34;
+/** Pixels that a figure of so many letters takes, with a gap beside it. */
+const wide = (text: string) => Math.max(34, text.length * 10 + 8);
 
-/** On which of two levels each figure stands, so that neighbours do not lie over one another. */
-function staggered(places: number[]): number[] {
-  const last = [-Infinity, -Infinity];
-  return places.map((place) => {
-    const free = last.findIndex((other) => place - other >= FIGURES_APART);
-    const level = free < 0 ? last.indexOf(Math.min(...last)) : free;
-    last[level] = place;
+/** On which of a few levels each figure stands, so that neighbours do not lie over one another. */
+function staggered(figures: { x: number; text: string }[]): number[] {
+  // The right end of the last figure on each level.
+  const ends = [-Infinity, -Infinity];
+  return figures.map(({ x, text }) => {
+    const half = wide(text) / 2;
+    const free = ends.findIndex((end) => x - half >= end);
+    const level = free < 0 ? ends.indexOf(Math.min(...ends)) : free;
+    ends[level] = x + half;
     return level;
   });
 }

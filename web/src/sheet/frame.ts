@@ -28,7 +28,8 @@ export interface Frame {
 }
 
 export const WIDE: Margins = { left: 40, right: 128, top: 46, bottom: 40 };
-export const NARROW: Margins = { left: 36, right: 74, top: 40, bottom: 32 };
+export const MIDDLE: Margins = { left: 42, right: 118, top: 46, bottom: 36 };
+export const NARROW: Margins = { left: 42, right: 88, top: 40, bottom: 32 };
 
 /** What a sheet and a piece laid in its corner take up, in millimetres. */
 export function extent(sheet: SheetCut, piece: Piece): [number, number] {
@@ -36,7 +37,7 @@ export function extent(sheet: SheetCut, piece: Piece): [number, number] {
 }
 
 /** Smaller faces and bodies than this many pixels have no room for figures on them. */
-const FACE_WITH_FIGURES = 150;
+const FACE_WITH_FIGURES = 176;
 const BODY_WITH_FIGURES = 130;
 
 /** Height in pixels that measurements above a small piece take, the scores below them included. */
@@ -44,7 +45,7 @@ export const BAND = 122;
 
 /** The largest frame in which a piece and its sheet fit the given space. */
 export function fit(sheet: SheetCut, piece: Piece, space: { width: number; height: number }): Frame {
-  const margins = space.width < 620 ? NARROW : WIDE;
+  const margins = space.width < 460 ? NARROW : space.width < 620 ? MIDDLE : WIDE;
   const frame = scaled(extent(sheet, piece), space, margins, false);
   const face = piece.columns.find((column) => column.kind === "front" || column.kind === "back");
   const body = piece.rows.find((row) => row.kind === "body");

@@ -5,7 +5,7 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::brief::Build;
 use wide_fold_core::layout::{Batch, Layout, Wanted};
-use wide_fold_core::leftovers::uses;
+use wide_fold_core::leftovers::{cut_out, uses};
 use wide_fold_core::nearby::{Nearby, nearby};
 use wide_fold_core::offers;
 use wide_fold_core::paper::{Money, Paper, Stock};
@@ -273,9 +273,13 @@ impl LeftoverView {
     /// What is left over of a plan's sheets, the largest first; slivers are not listed.
     pub fn all(plan: &Plan) -> Vec<Self> {
         let unit = plan.brief.unit;
-        let sheets = plan.layout.sheets.iter().filter(|sheet| !sheet.scrap && sheet.overhang.is_none());
+        let sheets = plan.layout.sheets.iter().zip(cut_out(plan));
+        let sheets = sheets.filter(|(sheet, _)| !sheet.scrap && sheet.overhang.is_none());
         let mut all: Vec<(i128, Self)> = sheets
-            .flat_map(|sheet| sheet.offcuts.iter().map(move |offcut| (sheet, offcut)))
+            .flat_map(|(sheet, squares)| {
+                let left = sheet.offcuts.iter().copied().chain(squares);
+                left.map(move |offcut| (sheet, offcut)).collect::<Vec<_>>()
+            })
             .filter_map(|(sheet, offcut)| {
                 let uses = uses(&plan.brief, (offcut.width, offcut.height));
                 // Laid upright again: the shelf knows no turned sheets.
@@ -292,7 +296,7 @@ impl LeftoverView {
                     price: None,
                 };
                 let paper = PaperText::from(&paper);
-                let space = RectangleView::new(offcut, unit);
+                let space = RectangleView::new(&offcut, unit);
                 (!uses.is_empty()).then(|| (-offcut.area(), Self { space, count: sheet.times, uses, paper }))
             })
             .collect();

@@ -8,7 +8,7 @@ async fn a_build_is_chosen_by_its_pieces_and_folds_up() {
     let house = House::open((1280, 800), &["--demo"]).await;
     // The tea bowl's bag, wrapped.
     house.goto("/bags/2").await;
-    house.reads("Ways to build it").await;
+    house.reads("How it is built").await;
     for (name, says) in [
         ("Corner pair", "each of the two pieces is 6 × 7¾"),
         ("Cradle pair, squares as ears", "the piece is 7¾ × 7¾"),
@@ -56,7 +56,7 @@ async fn a_build_is_chosen_by_its_pieces_and_folds_up() {
 async fn every_school_folds_the_tea_bowls_bag() {
     let house = House::open((1280, 800), &["--demo"]).await;
     house.goto("/bags/2").await;
-    house.reads("Ways to build it").await;
+    house.reads("How it is built").await;
     house.draws_the_bag().await;
     for (name, end, way) in [
         ("Folded base", "Base closed: the open bag", "Ends squashed in · the paper bends on the way here"),
@@ -88,7 +88,7 @@ async fn every_school_folds_the_tea_bowls_bag() {
 async fn a_bag_is_folded_flat_and_says_what_is_folded() {
     let house = House::open((1280, 800), &["--demo"]).await;
     house.goto("/bags/2").await;
-    house.reads("Ways to build it").await;
+    house.reads("How it is built").await;
     house.choose("Gusset crease", "fold_flat_back").await;
     house.reads("The layers lie in an order without crossing").await;
     house.click(".proof summary").await;
@@ -132,7 +132,7 @@ async fn an_item_of_the_proof_shows_itself_on_the_sheet_and_on_the_bag() {
 async fn an_impossible_choice_says_why_and_what_would_do() {
     let house = House::open((1280, 800), &["--demo"]).await;
     house.goto("/bags/2").await;
-    house.reads("Ways to build it").await;
+    house.reads("How it is built").await;
     house.press("Cradle pair, squares as ears").await;
     house.reads("the piece is 7¾ × 7¾").await;
     house.choose("Gusset crease", "centre").await;

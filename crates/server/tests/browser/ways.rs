@@ -10,7 +10,7 @@ async fn a_size_close_by_saves_a_sheet_and_a_way_changes_the_bag(
 ) {
     let house = House::open(size, &["--demo"]).await;
     house.goto("/bags/5").await;
-    house.press("Ways to make it").await;
+    house.press("From my shelf").await;
     house.reads("Saves one sheet: 3 instead of 4").await;
     house.reads("Throwing-rings wrap: ").await;
     house.is_sound("the ways").await;
@@ -22,7 +22,7 @@ async fn a_size_close_by_saves_a_sheet_and_a_way_changes_the_bag(
     house.browser.find(".nearby .btn").await.unwrap().click().await.unwrap();
     house.reads("the piece is 12 × 11¾").await;
     house.saved().await;
-    house.press("Ways to make it").await;
+    house.press("From my shelf").await;
     house.reads("nothing would be saved").await;
     let wrap =
         "//button[contains(@class, 'way-slip')][contains(., 'Corner pair')][contains(., 'Throwing-rings')]";
@@ -42,7 +42,7 @@ async fn ways_are_sorted_and_say_what_they_change() {
     let house = House::open((1280, 800), &["--demo"]).await;
     house.goto("/bags/3").await;
     house.reads("½ too wide for the 12×12 sheet").await;
-    house.press("Ways to make it").await;
+    house.press("From my shelf").await;
     house.reads("Joining strips instead of tabs").await;
     let figures = |before: &str, after: &str| {
         format!(
@@ -80,7 +80,7 @@ async fn gussets_come_from_another_paper() {
     house.saved().await;
     house.click("#stage-trim").await;
     house.reads("of the gussets’ paper").await;
-    house.press("Ways to make it").await;
+    house.press("From my shelf").await;
     house.reads("More pieces, two papers").await;
     house.reads("of the second paper").await;
     house.reads("gussets of the same paper").await;

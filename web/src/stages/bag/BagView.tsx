@@ -1,7 +1,7 @@
 // One bag: the sheet in the middle, the stages of the work beside it.
 
 import { useQuery } from "@tanstack/react-query";
-import { memo, useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
+import { memo, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { Button, ButtonGroup } from "react-bootstrap";
 import { Link, useParams } from "react-router";
 import {
@@ -13,6 +13,7 @@ import {
   type Fold,
   type Plan,
 } from "../../api/client";
+import { Failed } from "../../api/Failed";
 import { Icon } from "../../drawings/Icon";
 import { ToolButton } from "../../drawings/ToolButton";
 import { BagPicture } from "../../fold/BagPicture";
@@ -29,9 +30,12 @@ import { Leftovers } from "./Leftovers";
 import { SavedDownload } from "./SavedDownload";
 import { SizeStage } from "./SizeStage";
 import { Steps } from "./Steps";
+import { rebase } from "./rebase";
 import { STAGES, StageRail, type Stage } from "./StageRail";
+import { StageKeys, stageKeys } from "./StageKeys";
 import type { Saving } from "./Autosaver";
 import { useAutosave } from "./useAutosave";
+import { useFocusKept } from "./useFocusKept";
 import { useHistory } from "./useHistory";
 import { useLivePlan } from "./useLivePlan";
 import { WaysView } from "./ways/WaysView";
@@ -39,7 +43,13 @@ import { withDimension } from "./withDimension";
 
 export function BagView() {
   const id = Number(useParams().id);
-  const query = useQuery({ queryKey: ["bag", id], queryFn: () => readBag(id), gcTime: 0 });
+  const query = useQuery({
+    queryKey: ["bag", id],
+    queryFn: () => readBag(id),
+    gcTime: 0,
+    staleTime: 0,
+    refetchOnMount: "always",
+  });
   if (query.error) {
     return (
       <main className="page">
@@ -49,7 +59,8 @@ export function BagView() {
       </main>
     );
   }
-  if (!query.data) return <main className="page" aria-busy="true" />;
+  // What another page has read of it may be older than what is kept.
+  if (!query.data || !query.isFetchedAfterMount) return <main className="page" aria-busy="true" />;
   return <Workbench key={id} bag={query.data} />;
 }
 
@@ -78,13 +89,22 @@ function Workbench({ bag }: { bag: Bag }) {
   const [manner, setManner] = useState<Manner>(() => (canDrawInSpace() ? "solid" : "drawn"));
   const [facet, setFacet] = useState<{ index: number; outside: boolean } | null>(null);
   const [checked, setChecked] = useState<number | null>(null);
-  const fold = useFold(plan?.brief);
+  const folding = useFold(plan?.brief);
+  const fold = folding.data;
+  const [said, setSaid] = useState("");
+  const workbench = useRef<HTMLDivElement>(null);
   const [read, setRead] = useState<Line | null>(null);
   const [pointed, setPointed] = useState<string[]>([]);
 
   const { undo, redo, change } = history;
   const setBrief = useCallback(
     (brief: Brief, key?: string) => change((now) => ({ ...now, brief }), key),
+    [change],
+  );
+  // Made from a brief that may lag behind: only what differs from it is carried over to the brief as it stands.
+  const carry = useCallback(
+    (base: Brief, next: Brief, key?: string) =>
+      change((now) => ({ ...now, brief: rebase(now.brief, base, next) }), key),
     [change],
   );
   // What is typed is written out in full once it has been understood, so that a change of unit cannot change the bag.
@@ -98,7 +118,7 @@ function Workbench({ bag }: { bag: Bag }) {
         event.preventDefault();
         if (key === "y" || event.shiftKey) redo();
         else undo();
-      } else if (!inField && !event.ctrlKey && !event.altKey && !event.metaKey) {
+      } else if (stageKeys() && !inField && !event.ctrlKey && !event.altKey && !event.metaKey) {
         const picked = STAGES[Number(event.key) - 1];
         if (picked) setStage(picked.id);
       }
@@ -130,6 +150,20 @@ function Workbench({ bag }: { bag: Bag }) {
   );
   // While someone types, the drawing comes first; the panel beside it follows when there is time.
   const panel = useDeferredValue(useMemo(() => ({ plan, brief: settled, fault }), [plan, settled, fault]));
+  const onPanelBrief = useCallback(
+    (brief: Brief, key?: string) => carry(panel.brief, brief, key),
+    [carry, panel.brief],
+  );
+  const base = panel.plan?.brief;
+  // Something offered has been taken: it is announced once, and the focus goes to what it changed if its button is gone.
+  const onOffer = useCallback(
+    (brief: Brief, what = "The bag is changed.") => {
+      if (base) carry(base, brief);
+      setSaid(what);
+    },
+    [carry, base],
+  );
+  useFocusKept(workbench);
   const onPass = useCallback(
     (index: number) => {
       setPass(index);
@@ -139,7 +173,11 @@ function Workbench({ bag }: { bag: Bag }) {
   );
 
   return (
-    <div className="bench">
+    <div className="bench" ref={workbench}>
+      <h1 className="visually-hidden">{draft.name || "A bag without a name"}</h1>
+      <p className="visually-hidden" role="status">
+        {said}
+      </p>
       <header className="bench-head">
         <Link to="/" className="brand" aria-label="Wide Fold: all bags">
           <Icon name="mark" />
@@ -178,7 +216,7 @@ function Workbench({ bag }: { bag: Bag }) {
           />
         </div>
       </header>
-      <main className="bench-sheet" aria-label="The sheet and the bag">
+      <main className="bench-sheet" aria-label="The sheet and the bag" tabIndex={-1}>
         {plan && (
           <div className="sheet-head">
             <ShownSwitch shown={shown} onShown={setShown} face={stage === "handle"} />
@@ -187,6 +225,7 @@ function Workbench({ bag }: { bag: Bag }) {
             )}
           </div>
         )}
+        {shown === "bag" && <Failed asked={folding} what="The folded bag" />}
         {plan && fold && shown === "bag" && (
           <FoldView fold={fold} manner={manner} onManner={setManner} lit={lit} onPoint={onFacet} />
         )}
@@ -195,7 +234,8 @@ function Workbench({ bag }: { bag: Bag }) {
             plan={plan}
             fault={fault}
             onFigures={(figures, key) =>
-              setBrief(
+              carry(
+                settled,
                 figures.reduce((brief, [field, text]) => withFitting(brief, field, text), settled),
                 key,
               )
@@ -218,7 +258,7 @@ function Workbench({ bag }: { bag: Bag }) {
             fault={fault}
             {...(stage === "size" && {
               onDimension: (field: string, text: string) =>
-                setBrief(withDimension(settled, field, text), field),
+                carry(settled, withDimension(settled, field, text), field),
             })}
           />
         )}
@@ -226,14 +266,15 @@ function Workbench({ bag }: { bag: Bag }) {
           <WaysView
             brief={settled}
             onBrief={(brief) => {
-              setBrief(brief);
+              carry(settled, brief);
+              setSaid("The bag is made so now.");
               setShown("sheet");
             }}
           />
         )}
         {shown !== "ways" && (
           <div className="sheet-foot">
-            <p className="reading" aria-live="polite">
+            <p className="reading">
               {shown === "bag" &&
                 (named ?? "Point at a part to read its name. Drag, or use the arrow keys, to turn the bag.")}
               {shown === "sheet" && stage === "handle" && plan && (
@@ -281,7 +322,8 @@ function Workbench({ bag }: { bag: Bag }) {
               plan={panel.plan}
               brief={panel.brief}
               fault={panel.fault}
-              onBrief={setBrief}
+              onBrief={onPanelBrief}
+              onOffer={onOffer}
               onPoint={setPointed}
               shown={checked}
               onShow={setChecked}
@@ -293,7 +335,7 @@ function Workbench({ bag }: { bag: Bag }) {
               plan={panel.plan}
               brief={panel.brief}
               fault={panel.fault}
-              onBrief={setBrief}
+              onBrief={onPanelBrief}
               onPoint={setPointed}
               save={saving.save}
             />
@@ -302,6 +344,7 @@ function Workbench({ bag }: { bag: Bag }) {
             <Steps plan={plan} stage={stage} pass={pass} onPass={onPass} />
           )}
           {plan && stage === "trim" && <Leftovers bag={bag.id} brief={settled} plan={plan} />}
+          <StageKeys />
         </div>
       </aside>
       {saving.conflict && (
@@ -330,7 +373,7 @@ const HandlePanel = memo(HandleStage);
 const SHOWN = [
   { id: "sheet", name: "Sheet" },
   { id: "bag", name: "Folded bag" },
-  { id: "ways", name: "Ways to make it" },
+  { id: "ways", name: "From my shelf" },
 ] as const;
 
 type Shown = (typeof SHOWN)[number]["id"];
@@ -381,7 +424,11 @@ function PieceSwitch(props: { plan: Plan; piece: number; onPiece: (piece: number
   const { pieces } = props.plan;
   const only = pieces[0];
   if (pieces.length < 2) {
-    return only && only.count > 1 ? <p className="piece-alike">{only.name}: cut two alike</p> : null;
+    return only && only.count > 1 ? (
+      <p className="piece-alike">
+        {only.name}: cut {counted(only.count)} alike
+      </p>
+    ) : null;
   }
   if (pieces.length > 3) {
     // So many names would fill half the table: one at a time.
@@ -425,7 +472,7 @@ function Standing(props: { plan: Plan | null; piece: number; part: string | null
   const { plan, piece: index, part } = props;
   const piece = plan?.pieces[index];
   if (!plan || !piece) return null;
-  const which = piece.count > 1 ? "each of the two pieces" : "the piece";
+  const which = piece.count > 1 ? `each of the ${counted(piece.count)} pieces` : "the piece";
   const scrap = plan.layout.sheets.some(
     (sheet) => sheet.scrap && sheet.placed.some((placed) => placed.piece === index),
   );
@@ -436,6 +483,9 @@ function Standing(props: { plan: Plan | null; piece: number; part: string | null
     </>
   );
 }
+
+const counted = (count: number) =>
+  ["no", "one", "two", "three", "four", "five", "six", "seven", "eight"][count] ?? String(count);
 
 function markedLines(
   plan: Plan | null,

@@ -3,6 +3,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Button } from "react-bootstrap";
 import { builds, type Brief, type Remedy } from "../../api/client";
+import { Failed } from "../../api/Failed";
 import { Icon } from "../../drawings/Icon";
 import { Thumbnail } from "../../sheet/Thumbnail";
 import { Figure } from "../../words/Figure";
@@ -13,7 +14,7 @@ function Nearest(props: { remedy: Remedy; name: string; onBrief: (brief: Brief) 
   return (
     <p className="nearest">
       Nearest that works:{" "}
-      <Button variant="remedy" title={remedy.then} onClick={() => onBrief(remedy.brief)}>
+      <Button variant="remedy" onClick={() => onBrief(remedy.brief)}>
         <span className="visually-hidden">{name}, with: </span>
         <Figure text={remedy.title} />
       </Button>
@@ -22,7 +23,7 @@ function Nearest(props: { remedy: Remedy; name: string; onBrief: (brief: Brief) 
 }
 
 export function Builds({ brief, onBrief }: { brief: Brief; onBrief: (brief: Brief) => void }) {
-  const { data = [] } = useQuery({
+  const asked = useQuery({
     queryKey: ["builds", brief],
     queryFn: () => builds(brief),
     placeholderData: keepPreviousData,
@@ -31,9 +32,10 @@ export function Builds({ brief, onBrief }: { brief: Brief; onBrief: (brief: Brie
   });
   return (
     <section className="builds" aria-labelledby="builds-title">
-      <h3 id="builds-title">Ways to build it</h3>
+      <h3 id="builds-title">How it is built</h3>
+      <Failed asked={asked} what="The builds" />
       <ul>
-        {data.map((way) => (
+        {(asked.data ?? []).map((way) => (
           <li key={way.name}>
             <button
               type="button"

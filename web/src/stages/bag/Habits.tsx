@@ -1,7 +1,7 @@
 // How the bag is made, written as sentences whose underlined words can be changed.
 
 import type { Brief, Plan } from "../../api/client";
-import { BaseAndTop } from "./habits/BaseAndTop";
+import { BaseFlaps } from "./habits/BaseFlaps";
 import { Board } from "./habits/Board";
 import { Joinings } from "./habits/Joinings";
 import { Paper } from "./habits/Paper";
@@ -16,7 +16,7 @@ export function Habits(props: { plan: Plan; brief: Brief; onBrief: (brief: Brief
       <Paper {...said} />
       <Run {...said} />
       {brief.build === "joined" && <Joinings {...said} />}
-      <BaseAndTop {...said} />
+      <BaseFlaps {...said} />
       <Board {...said} />
     </div>
   );

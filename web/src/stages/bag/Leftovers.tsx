@@ -14,6 +14,7 @@ import {
   type Plan,
   type SheetCut,
 } from "../../api/client";
+import { Failed } from "../../api/Failed";
 import { Icon } from "../../drawings/Icon";
 import { CutSheet } from "../../sheet/CutSheet";
 import { SheetHatches } from "../../sheet/SheetPicture";
@@ -44,6 +45,7 @@ export function Leftovers({ bag, brief, plan }: { bag: number; brief: Brief; pla
       <TakePaper bag={bag} brief={brief} ready={ready} />
       <section aria-labelledby="leftovers-title">
         <h3 id="leftovers-title">What is left over</h3>
+        <Failed asked={found} what="What is left over" />
         {found.data?.length === 0 && <p>Nothing that is worth keeping.</p>}
         <ul>
           {found.data?.map((leftover, index) => (
@@ -140,6 +142,8 @@ function TakePaper({ bag, brief, ready }: { bag: number; brief: Brief; ready: bo
   const complete = paper && (side || !brief.side_sheet);
   return (
     <section className="take-paper" aria-label="Paper from the shelf">
+      <Failed asked={cut} what="Whether its paper is taken" />
+      <Failed asked={shelf} what="The shelf" />
       {cut.data ? (
         <p>
           <Icon name="tick" /> Taken from the shelf: {cut.data.says}.{" "}

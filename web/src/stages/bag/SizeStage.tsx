@@ -1,8 +1,9 @@
 // The first stage: what is right and wrong with this size, and how the bag is made, in a few sentences.
 
 import { memo, useCallback } from "react";
-import type { Brief, Plan } from "../../api/client";
+import type { Brief, Plan, Remedy } from "../../api/client";
 import { Builds } from "./Builds";
+import { Decides } from "./Decides";
 import { Habits } from "./Habits";
 import { OtherSheets } from "./OtherSheets";
 import { Proof } from "./Proof";
@@ -18,15 +19,20 @@ export function SizeStage(props: {
   plan: Plan;
   brief: Brief;
   fault: { field: string; sentence: string } | null;
+  /** A brief made from the one shown beside it, and one made from that of the plan. */
   onBrief: (brief: Brief, key?: string) => void;
+  onOffer: (brief: Brief, said?: string) => void;
   onPoint: (about: string[]) => void;
   /** The item of the proof that is shown on the drawings. */
   shown: number | null;
   onShow: (item: number | null) => void;
 }) {
-  const { plan, brief, fault, onBrief, onPoint, shown, onShow } = props;
+  const { plan, brief, fault, onBrief, onOffer, onPoint, shown, onShow } = props;
   const onDrawing = fault && plan.dimensions.some((dimension) => dimension.field === fault.field);
-  const onApply = useCallback((remedy: { brief: Brief }) => onBrief(remedy.brief), [onBrief]);
+  const onApply = useCallback(
+    (remedy: Remedy) => onOffer(remedy.brief, `${remedy.title}. ${remedy.then}`),
+    [onOffer],
+  );
   return (
     <>
       {fault && !onDrawing && (
@@ -34,10 +40,11 @@ export function SizeStage(props: {
           {fault.sentence}
         </p>
       )}
+      <Decides plan={plan} brief={brief} onBrief={onBrief} onBuild={onOffer} />
       <Said verdicts={plan.verdicts} onApply={onApply} onPoint={onPoint} />
-      <WaysToBuild brief={plan.brief} onBrief={onBrief} />
+      <WaysToBuild brief={plan.brief} onBrief={onOffer} />
       <Habits plan={plan} brief={brief} onBrief={onBrief} />
-      <OnOtherSheets brief={plan.brief} onBrief={onBrief} />
+      <OnOtherSheets brief={plan.brief} onBrief={onOffer} />
       <Measured plan={plan} shown={shown} onShow={onShow} />
     </>
   );

@@ -18,7 +18,7 @@ export function Verdicts(props: {
 }) {
   const { verdicts, onApply, onPoint } = props;
   return (
-    <section className="verdicts" aria-label="What to know about this size" aria-live="polite">
+    <section className="verdicts" tabIndex={-1} aria-label="What to know about this size">
       {verdicts.every((verdict) => verdict.level === "notes") && (
         <p className="all-well">
           <Icon name="tick" /> This bag can be made.
@@ -46,9 +46,12 @@ export function Verdicts(props: {
               <ul className="remedies">
                 {verdict.remedies.map((remedy) => (
                   <li key={remedy.title}>
-                    <Button variant="remedy" onClick={() => onApply(remedy)} title={remedy.then}>
+                    <Button variant="remedy" onClick={() => onApply(remedy)}>
                       <Figure text={remedy.title} />
                     </Button>
+                    <small>
+                      <Figure text={remedy.then} />
+                    </small>
                   </li>
                 ))}
               </ul>

@@ -4,6 +4,7 @@ import { keepPreviousData, useQueries, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { layoutBags, listBags, readBag, type Batch, type SheetCut } from "../../api/client";
+import { Failed } from "../../api/Failed";
 import { Icon } from "../../drawings/Icon";
 import { ToolButton } from "../../drawings/ToolButton";
 import { CutSheet } from "../../sheet/CutSheet";
@@ -17,7 +18,11 @@ export function CutView() {
   const [copies, setCopies] = useState<Record<number, number>>({});
   const wanted = (list.data ?? []).filter((bag) => (copies[bag.id] ?? 0) > 0);
   const bags = useQueries({
-    queries: wanted.map((bag) => ({ queryKey: ["bag", bag.id], queryFn: () => readBag(bag.id) })),
+    queries: wanted.map((bag) => ({
+      queryKey: ["bag to cut", bag.id, bag.revision],
+      queryFn: () => readBag(bag.id),
+      gcTime: 0,
+    })),
   });
   const read = bags.flatMap(({ data }) => (data ? [data] : []));
   const asked = read.map((bag) => ({ name: bag.name, brief: bag.brief, copies: copies[bag.id] ?? 0 }));
@@ -83,11 +88,11 @@ export function CutView() {
           {wanted.length === 0 && (list.data?.length ?? 0) > 0 && (
             <p>Say how many of each bag you want. Bags on the same paper share its sheets.</p>
           )}
-          {layout.error && (
-            <p className="alarm" role="alert">
-              {layout.error.message}
-            </p>
-          )}
+          <Failed asked={list} what="The bags" />
+          {bags.map((bag, index) => (
+            <Failed key={wanted[index]?.id} asked={bag} what={wanted[index]?.name ?? "A bag"} />
+          ))}
+          <Failed asked={layout} what="The sheets" />
           {wanted.length > 0 &&
             layout.data?.map((batch) => <Sheets key={batch.bags.join(" ")} batch={batch} />)}
         </div>

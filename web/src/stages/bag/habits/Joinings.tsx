@@ -3,6 +3,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Button } from "react-bootstrap";
 import { joinings, type Brief } from "../../../api/client";
+import { Failed } from "../../../api/Failed";
 import { Figure } from "../../../words/Figure";
 import type { Said } from "./words";
 
@@ -19,7 +20,7 @@ const KINDS: [keyof Weights, string][] = [
 ];
 
 export function Joinings({ plan, brief, set }: Said) {
-  const { data = [] } = useQuery({
+  const asked = useQuery({
     queryKey: ["joins", brief],
     queryFn: () => joinings(brief),
     placeholderData: keepPreviousData,
@@ -31,9 +32,12 @@ export function Joinings({ plan, brief, set }: Said) {
     <section className="joinings" aria-labelledby="joinings-title">
       <h3 id="joinings-title">Where to cut the run</h3>
       <p>Fewest sheets first; among those the joins that show least, then fewest joins, then least waste.</p>
-      {data.length === 0 && <p>There is no way from these sheets: a panel alone is larger.</p>}
+      <Failed asked={asked} what="The places to cut" />
+      {asked.data?.length === 0 && !asked.isPlaceholderData && !asked.error && (
+        <p>There is no way from these sheets: a panel alone is larger.</p>
+      )}
       <ol>
-        {data.map((way) => (
+        {(asked.data ?? []).map((way) => (
           <li key={way.places}>
             <Button
               variant="remedy"

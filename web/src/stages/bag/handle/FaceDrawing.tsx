@@ -24,7 +24,8 @@ export function FaceDrawing({ plan, fault, onFigures }: FaceDrawingProps) {
   const box = useRef<HTMLDivElement>(null);
   const space = useSpace(box);
   const { face, figures } = plan.fittings;
-  const margins = space && space.width < 620 ? NARROW : WIDE;
+  const narrow = space && space.width < 460 ? NARROW : { ...NARROW, side: NARROW.side + 14 };
+  const margins = space && space.width < 620 ? narrow : WIDE;
   const tall = face.height_mm + Math.max(face.above_mm, face.flap_mm);
   const scale = space
     ? Math.min(

@@ -3,23 +3,26 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Button } from "react-bootstrap";
 import { handles, type Brief } from "../../../api/client";
+import { Failed } from "../../../api/Failed";
 import { Icon } from "../../../drawings/Icon";
 import { FacePicture } from "../../../sheet/FacePicture";
 import { Figure } from "../../../words/Figure";
 
 export function Handles({ brief, onBrief }: { brief: Brief; onBrief: (brief: Brief) => void }) {
-  const { data = [] } = useQuery({
+  const asked = useQuery({
     queryKey: ["handles", brief],
     queryFn: () => handles(brief),
     placeholderData: keepPreviousData,
     staleTime: Infinity,
     gcTime: 60_000,
   });
+  const data = asked.data ?? [];
   const chosen = data.find((choice) => choice.chosen);
   const hindered = data.filter((choice) => choice.verdict && !choice.chosen);
   return (
     <section className="handles" aria-labelledby="handles-title">
       <h3 id="handles-title">Carried by</h3>
+      <Failed asked={asked} what="The handles" />
       <ul className="handle-kinds">
         {data.map(({ kind, name, when, chosen: own, face, verdict, brief: fitted }) => (
           <li key={kind}>

@@ -5,6 +5,7 @@ import { useState } from "react";
 import { Button, Spinner } from "react-bootstrap";
 import { Link } from "react-router";
 import { nearby, ways, type Brief, type Way } from "../../../api/client";
+import { Failed } from "../../../api/Failed";
 import { Icon } from "../../../drawings/Icon";
 import { SheetHatches, SheetPicture } from "../../../sheet/SheetPicture";
 import { Figure } from "../../../words/Figure";
@@ -82,12 +83,8 @@ export function WaysView({ brief, onBrief }: { brief: Brief; onBrief: (brief: Br
             <Spinner size="sm" aria-hidden="true" /> Trying every build on every paper…
           </p>
         )}
-        {found.error && (
-          <p className="alarm" role="alert">
-            {found.error.message}
-          </p>
-        )}
-        {found.data && kept.length === 0 && (
+        <Failed asked={found} what="The ways" />
+        {found.data && !found.isPlaceholderData && !found.error && kept.length === 0 && (
           <p>
             {all.length === 0
               ? "None of your papers will do, whichever way the bag is built: "
@@ -202,8 +199,11 @@ function Nearby({ brief, onBrief }: { brief: Brief; onBrief: (brief: Brief) => v
           options={ranges.map(([, words], index) => [String(index), words])}
           onChange={(value) => setPicked(Number(value))}
         />
-        {found.data && sizes.length === 0 ? ": nothing would be saved. Keep this size." : ":"}
+        {found.data && !found.isPlaceholderData && sizes.length === 0
+          ? ": nothing would be saved. Keep this size."
+          : ":"}
       </p>
+      <Failed asked={found} what="Sizes close by" />
       <ul>
         {sizes.map((near) => (
           <li key={near.size}>

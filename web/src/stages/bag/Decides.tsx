@@ -1,0 +1,48 @@
+// What decides most, in one sentence at the head of the panel: the paper, the build, the top. It stays where it is whatever is
+// picked in it.
+
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { builds, type Brief, type Plan } from "../../api/client";
+import { Sheet } from "./habits/Sheet";
+import { Top } from "./habits/Top";
+import { Choice, type Option } from "./habits/words";
+
+export function Decides(props: {
+  plan: Plan;
+  brief: Brief;
+  onBrief: (brief: Brief, key?: string) => void;
+  onBuild: (brief: Brief) => void;
+}) {
+  const { plan, brief, onBrief, onBuild } = props;
+  const asked = useQuery({
+    queryKey: ["builds", plan.brief],
+    queryFn: () => builds(plan.brief),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    gcTime: 60_000,
+  });
+  const set = (change: Partial<Brief>, key?: string) => onBrief({ ...brief, ...change }, key);
+  const ways = asked.data ?? [];
+  const chosen = ways.find((way) => way.chosen);
+  return (
+    <section className="decides habits" aria-label="Paper, build and top">
+      <p>
+        <Sheet plan={plan} brief={brief} set={set} /> Built as{" "}
+        {chosen && (
+          <Choice
+            name="Build"
+            value={chosen.name}
+            options={ways
+              .filter((way) => way.brief || way.chosen)
+              .map((way): Option<string> => [way.name, way.name.toLowerCase()])}
+            onChange={(name) => {
+              const way = ways.find((other) => other.name === name);
+              if (way?.brief) onBuild(way.brief);
+            }}
+          />
+        )}
+        . <Top plan={plan} brief={brief} set={set} />
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,72 @@
+// The sheet the bag is cut from.
+
+import { useQuery } from "@tanstack/react-query";
+import { commonSheets, listShelf } from "../../../api/client";
+import { Failed } from "../../../api/Failed";
+import { sameSheet } from "./Paper";
+import { Blank, Choice, type Option, type Said } from "./words";
+
+export function Sheet({ plan, brief, set }: Said) {
+  const sheets = useQuery({ queryKey: ["sheets"], queryFn: commonSheets, staleTime: Infinity });
+  const shelf = useQuery({ queryKey: ["shelf"], queryFn: listShelf });
+  const { sheet } = brief;
+  if (!sheet) return null;
+  const papers = shelf.data ?? [];
+  const common = sheets.data ?? [];
+  const known = common.find((size) => size.width === sheet.width && size.height === sheet.height);
+  return (
+    <>
+      Cut from a{" "}
+      <Choice
+        name="Sheet"
+        value={known?.name ?? "own"}
+        options={[
+          ...common.map((size): Option<string> => [size.name, size.name]),
+          ["own", "sheet of my own"],
+        ]}
+        onChange={(name) => {
+          const size = common.find((other) => other.name === name);
+          if (size) set({ sheet: { ...sheet, width: size.width, height: size.height } });
+          else set({ sheet: { ...sheet, width: "30 in", height: "20 in" } });
+        }}
+      />
+      {!known && (
+        <>
+          {", "}
+          <Blank
+            name="Width of the sheet"
+            length={plan.settings.sheet_width}
+            onChange={(width) => set({ sheet: { ...sheet, width } }, "sheet.width")}
+          />{" "}
+          wide and{" "}
+          <Blank
+            name="Height of the sheet"
+            length={plan.settings.sheet_height}
+            onChange={(height) => set({ sheet: { ...sheet, height } }, "sheet.height")}
+          />{" "}
+          tall
+        </>
+      )}
+      {papers.length > 0 && (
+        <>
+          {", from the shelf: "}
+          <Choice
+            name="Paper from the shelf"
+            value={String(papers.find((paper) => sameSheet(paper.sheet, sheet))?.id ?? "")}
+            options={[
+              ["", "no paper of its own"],
+              ...papers.map((paper): Option<string> => [String(paper.id), paper.paper.name]),
+            ]}
+            onChange={(id) => {
+              const paper = papers.find((other) => String(other.id) === id);
+              if (paper) set({ sheet: { ...paper.sheet, turned: false } });
+            }}
+          />
+        </>
+      )}
+      .
+      <Failed asked={sheets} what="The common sheets" />
+      <Failed asked={shelf} what="The shelf" />
+    </>
+  );
+}
