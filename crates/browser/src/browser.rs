@@ -2,6 +2,7 @@
 
 use fantoccini::elements::Element;
 use fantoccini::error::{CmdError, NewSessionError};
+use fantoccini::wd::WebDriverCompatibleCommand;
 use fantoccini::{Client, ClientBuilder, Locator};
 use hyper_util::client::legacy::connect::HttpConnector;
 use serde_json::{Value, json};
@@ -29,6 +30,24 @@ pub enum Failed {
     /// Something did not appear in time.
     #[error("waited in vain for {0}")]
     Missing(String),
+}
+
+/// A command of the DevTools protocol, as ChromeDriver passes it on.
+#[derive(Debug)]
+struct DevTools {
+    command: &'static str,
+    parameters: Value,
+}
+
+impl WebDriverCompatibleCommand for DevTools {
+    fn endpoint(&self, base: &url::Url, session: Option<&str>) -> Result<url::Url, url::ParseError> {
+        base.join(&format!("session/{}/goog/cdp/execute", session.unwrap_or_default()))
+    }
+
+    fn method_and_body(&self, _: &url::Url) -> (http::Method, Option<String>) {
+        let body = json!({ "cmd": self.command, "params": self.parameters });
+        (http::Method::POST, Some(body.to_string()))
+    }
 }
 
 /// A browser with one window.
@@ -152,6 +171,15 @@ impl Browser {
     /// [`Failed::Command`].
     pub async fn run(&self, script: &str) -> Result<Value, Failed> {
         Ok(self.client.execute(script, Vec::new()).await?)
+    }
+
+    /// Sets a command of the DevTools protocol that emulates another screen, medium or preference.
+    ///
+    /// # Errors
+    /// [`Failed::Command`].
+    pub async fn emulate(&self, command: &'static str, parameters: Value) -> Result<(), Failed> {
+        self.client.issue_cmd(DevTools { command, parameters }).await?;
+        Ok(())
     }
 
     /// Types into whatever has the focus.

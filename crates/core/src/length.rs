@@ -204,8 +204,9 @@ mod tests {
     }
 
     #[test]
-    fn halves_add_up_even_when_odd() {
-        let odd = Length::sixty_fourths(1);
-        assert_eq!(odd.half() + (odd - odd.half()), odd);
+    fn half_of_an_odd_length_is_a_nanometre_short_at_most() {
+        // 1/64 in is 396 875 nm (25.4 mm / 64): its half falls between two of them.
+        assert_eq!(Length::sixty_fourths(1).half(), Length::from_nm(198_437));
+        assert_eq!(Length::eighths(3).half(), Length::sixty_fourths(12));
     }
 }

@@ -1,15 +1,17 @@
 //! What is offered beside the bag as it stands: other builds, other sheets, other places to join. Whatever is offered can be
 //! planned, and nothing blocks it that does not block the bag already.
 
-use crate::brief::Build;
-use crate::builds::{Alternative, alternatives};
+use crate::builds::{Alternative, alternatives, same_kind};
 use crate::joins::{self, Joining};
 use crate::rescale;
-use crate::verdict::{Level, Verdict, blocks, blocks_nothing_new};
+use crate::verdict::{Level, Remedy, Verdict, blocks, blocks_nothing_new};
 use crate::{Brief, Plan, Sheet};
 
 /// So many sizes that fit are tried, the largest first; if all of them are blocked by something else, no smaller one will do.
 const MOST_TRIED: usize = 24;
+
+/// So many first changes are followed by a second.
+const MOST_FIRST: usize = 3;
 
 /// The largest bag in the proportions of `brief` that can be made from `sheet`.
 pub fn on_sheet(brief: &Brief, sheet: &Sheet) -> Option<Brief> {
@@ -42,9 +44,33 @@ pub struct BuildOffer {
     pub plan: Plan,
     /// What stands in its way, if anything does: what does not go with the build before what any build would run into.
     pub obstacle: Option<Verdict>,
-    /// What taking it changes the bag to: the bag built so, or with the nearest change that makes it possible; nothing if no
-    /// single change does.
+    /// What taking it changes the bag to: the bag built so, or with the nearest change that makes it possible; nothing if
+    /// neither one change nor two do.
     pub takes: Option<Brief>,
+    /// That change, if it takes one.
+    pub changes: Option<Remedy>,
+}
+
+/// The first change, or two of them, with which nothing new blocks a build.
+fn nearest(way: &Alternative, plan: &Plan, before: &[&str]) -> Option<Remedy> {
+    let is_kept = |remedy: &&Remedy| same_kind(remedy.brief.build, way.brief.build);
+    let blocking = |plan: &Plan| -> Vec<Remedy> {
+        let verdicts = plan
+            .verdicts
+            .iter()
+            .filter(|verdict| verdict.level == Level::Blocks && !before.contains(&verdict.code));
+        verdicts.flat_map(|verdict| &verdict.remedies).filter(is_kept).cloned().collect()
+    };
+    let first = blocking(plan);
+    let alone = first.iter().find(|remedy| blocks_nothing_new(&remedy.brief, before));
+    alone.cloned().or_else(|| {
+        first.iter().take(MOST_FIRST).find_map(|one| {
+            let then = Plan::new(&one.brief).ok()?;
+            let two = blocking(&then).into_iter().find(|two| blocks_nothing_new(&two.brief, before))?;
+            let title = format!("{}; {}", one.title, two.title);
+            Some(Remedy { title, then: format!("{} {}", one.then, two.then), brief: two.brief })
+        })
+    })
 }
 
 /// Every way to build the bag of a brief, the simplest first.
@@ -59,16 +85,13 @@ pub fn builds(brief: &Brief) -> Vec<BuildOffer> {
             let of_build = blocking.iter().find(|verdict| verdict.code.starts_with("build."));
             let obstacle = of_build.or(blocking.first()).map(|verdict| (*verdict).clone());
             let is_sound = blocking.iter().all(|verdict| before.contains(&verdict.code));
-            let nearest = || {
-                let remedies = obstacle.iter().flat_map(|verdict| &verdict.remedies);
-                let kept = |build: Build| crate::builds::same_kind(build, way.brief.build);
-                let mut sound = remedies
-                    .map(|remedy| &remedy.brief)
-                    .filter(|changed| kept(changed.build) && blocks_nothing_new(changed, &before));
-                sound.next().cloned()
+            let nearest = || nearest(&way, &plan, &before);
+            let (takes, changes) = if is_sound {
+                (Some(way.brief.clone()), None)
+            } else {
+                nearest().map_or((None, None), |remedy| (Some(remedy.brief.clone()), Some(remedy)))
             };
-            let takes = if is_sound { Some(way.brief.clone()) } else { nearest() };
-            Some(BuildOffer { way, plan, obstacle, takes })
+            Some(BuildOffer { way, plan, obstacle, takes, changes })
         })
         .collect()
 }
@@ -77,6 +100,7 @@ pub fn builds(brief: &Brief) -> Vec<BuildOffer> {
 mod tests {
     use super::*;
     use crate::Length;
+    use crate::brief::Build;
 
     #[test]
     fn joinings_differ_in_their_places() {

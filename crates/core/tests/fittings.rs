@@ -7,8 +7,9 @@ use wide_fold_core::brief::{
 };
 use wide_fold_core::fittings::{backing, handle, strip};
 use wide_fold_core::folded::Folded;
-use wide_fold_core::layout::Kind;
+use wide_fold_core::layout::{Extras, Kind, Layout, Part};
 use wide_fold_core::net::{Band, Hole};
+use wide_fold_core::pieces::divide;
 use wide_fold_core::proof::{Check, Proof};
 use wide_fold_core::{Brief, Length, Net};
 
@@ -121,7 +122,15 @@ proptest! {
         if let (Top::HemIn { depth }, false) = (brief.top, glued) {
             prop_assert!(own.depth <= depth - margin);
         }
-        prop_assert_eq!(Kind::Reinforcement.size(&brief), (own.length, own.depth));
+        // What is laid out on the sheets is that strip, twice.
+        brief.extras = Extras::of([Kind::Reinforcement]);
+        let layout = Layout::new(&brief, &divide(&Net::new(&brief)));
+        let laid = layout.sheets.iter().flat_map(|sheet| &sheet.placed).filter_map(|placed| match placed.part {
+            Part::Small(small) => Some((small.width, small.height)),
+            Part::Piece(_) => None,
+        });
+        let laid: Vec<_> = laid.chain(layout.from_scrap.iter().map(|small| (small.width, small.height))).collect();
+        prop_assert_eq!(laid, vec![(own.length, own.depth); 2]);
         let one = handle(&brief).unwrap();
         brief.fittings.handle.length = Some(one.length);
         prop_assert_eq!(handle(&brief).unwrap().drop, one.drop);

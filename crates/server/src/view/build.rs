@@ -99,7 +99,6 @@ impl BuildView {
         if sizes.len() == 2 && sizes[0] == sizes[1] {
             sizes = vec![format!("two {}", sizes[0])];
         }
-        let takes_nearest = offer.takes.as_ref().is_some_and(|takes| *takes != way.brief);
         Self {
             name: way.name,
             when: way.when,
@@ -107,14 +106,10 @@ impl BuildView {
             brief: offer.takes.as_ref().map(BriefText::from),
             sheets: plan.layout.sheet_count(),
             size: sizes.join(", "),
-            obstacle: offer.obstacle.as_ref().map(|verdict| {
-                let taken =
-                    verdict.remedies.iter().find(|remedy| Some(&remedy.brief) == offer.takes.as_ref());
-                ObstacleView {
-                    title: verdict.title.clone(),
-                    why: verdict.why.clone(),
-                    nearest: taken.filter(|_| takes_nearest).map(RemedyView::new),
-                }
+            obstacle: offer.obstacle.as_ref().map(|verdict| ObstacleView {
+                title: verdict.title.clone(),
+                why: verdict.why.clone(),
+                nearest: offer.changes.as_ref().map(RemedyView::new),
             }),
             pieces: plan.pieces.iter().map(|piece| PieceView::new(piece, unit)).collect(),
         }

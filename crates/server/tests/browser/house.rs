@@ -52,15 +52,25 @@ impl House {
         self.browser.find_path(field).await.unwrap().prop("value").await.unwrap().unwrap()
     }
 
-    /// Waits until a text can be read on the page.
+    /// Waits until a text can be read on the page: what is not drawn does not count, and a figure is read as it is read aloud.
     pub async fn reads(&self, text: &str) {
         let text = Value::from(text);
+        let seen = "const seen = node => {
+            if (node.nodeType === Node.TEXT_NODE) return node.data;
+            if (!(node instanceof HTMLElement) && !(node instanceof SVGElement)) return '';
+            const style = getComputedStyle(node);
+            if (style.display === 'none' || style.visibility === 'hidden' || node.tagName === 'SELECT') return '';
+            // Hidden from sight it counts only as the words of the figure beside it.
+            const figure = node.nextElementSibling?.querySelector('.frac');
+            if (node.classList.contains('visually-hidden') && !figure) return '';
+            if (node.getAttribute('aria-hidden') === 'true' && node.querySelector('.frac')) return '';
+            const own = [...node.childNodes].map(seen).join('');
+            return style.display.startsWith('inline') ? own : `${own}\n`;
+        };";
         self.browser
-            .until(&format!(
-                "document.body.innerText.includes({text}) || document.body.textContent.includes({text})"
-            ))
+            .until(&format!("(() => {{ {seen} return seen(document.body).includes({text}); }})()"))
             .await
-            .unwrap();
+            .unwrap_or_else(|error| panic!("{text}: {error:?}"));
     }
 
     /// Presses a button by the text in it.

@@ -7,4 +7,5 @@ mod handle;
 mod house;
 mod screens;
 mod shelf;
+mod walk;
 mod ways;

@@ -90,21 +90,21 @@ async fn gussets_come_from_another_paper() {
 #[tokio::test]
 async fn the_run_is_cut_where_its_joins_show_least() {
     let house = House::open((1280, 800), &["--demo"]).await;
-    house.goto("/bags/1").await;
+    house.goto("/bags/3").await;
     house.browser.find_path("//button[contains(., 'More pieces')]").await.unwrap().click().await.unwrap();
-    house.reads("one sheet, one join; together they show 1").await;
+    house.reads("2 sheets, 2 joins; together they show 2").await;
     let first = "document.querySelector('.joinings ol .btn')";
     house.browser.find(".joinings summary").await.unwrap().click().await.unwrap();
     let weight = "//label[span='at a back corner']/input";
     house.browser.find_path(weight).await.unwrap().click().await.unwrap();
     house.browser.type_keys("\u{e010}0").await.unwrap();
     // Ten a back corner: a front corner shows less.
-    house.browser.until(&format!("{first}?.innerText.includes('left front corner')")).await.unwrap();
+    house.browser.until(&format!("{first}?.innerText.includes('both front corners')")).await.unwrap();
     house.is_sound("the joins").await;
     house.browser.find(".joinings ol .btn").await.unwrap().click().await.unwrap();
     house.browser.until(&format!("{first}?.ariaPressed === 'true'")).await.unwrap();
     house.press("The customary order again").await;
-    house.browser.until(&format!("{first}?.innerText.includes('left back corner')")).await.unwrap();
+    house.browser.until(&format!("{first}?.innerText.includes('both back corners')")).await.unwrap();
 }
 
 #[tokio::test]

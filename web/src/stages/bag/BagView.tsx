@@ -36,6 +36,7 @@ import { StageKeys, stageKeys } from "./StageKeys";
 import type { Saving } from "./Autosaver";
 import { useAutosave } from "./useAutosave";
 import { useFocusKept } from "./useFocusKept";
+import { useHeldInPlace } from "./useHeldInPlace";
 import { useHistory } from "./useHistory";
 import { useLivePlan } from "./useLivePlan";
 import { WaysView } from "./ways/WaysView";
@@ -93,6 +94,7 @@ function Workbench({ bag }: { bag: Bag }) {
   const fold = folding.data;
   const [said, setSaid] = useState("");
   const workbench = useRef<HTMLDivElement>(null);
+  const beside = useRef<HTMLDivElement>(null);
   const [read, setRead] = useState<Line | null>(null);
   const [pointed, setPointed] = useState<string[]>([]);
 
@@ -164,6 +166,7 @@ function Workbench({ bag }: { bag: Bag }) {
     [carry, base],
   );
   useFocusKept(workbench);
+  useHeldInPlace(beside);
   const onPass = useCallback(
     (index: number) => {
       setPass(index);
@@ -216,7 +219,11 @@ function Workbench({ bag }: { bag: Bag }) {
           />
         </div>
       </header>
-      <main className="bench-sheet" aria-label="The sheet and the bag" tabIndex={-1}>
+      <main
+        className={`bench-sheet${shown === "ways" ? "" : " is-pinned"}`}
+        aria-label="The sheet and the bag"
+        tabIndex={-1}
+      >
         {plan && (
           <div className="sheet-head">
             <ShownSwitch shown={shown} onShown={setShown} face={stage === "handle"} />
@@ -311,6 +318,7 @@ function Workbench({ bag }: { bag: Bag }) {
         <StageRail stage={stage} onStage={setStage} />
         <div
           className="bench-panel"
+          ref={beside}
           id="stage-panel"
           role="tabpanel"
           aria-labelledby={`stage-${stage}`}

@@ -2,7 +2,7 @@ import { useEffect, useRef, type RefObject } from "react";
 
 /**
  * Keeps the focus in the part of the page in which it was when what had it goes away, instead of letting it fall to the page's
- * top. It looks whenever the page has been drawn anew.
+ * top. It looks whenever something is taken off the page.
  */
 export function useFocusKept(page: RefObject<HTMLElement | null>) {
   const last = useRef<Element | null>(null);
@@ -14,17 +14,18 @@ export function useFocusKept(page: RefObject<HTMLElement | null>) {
     return () => document.removeEventListener("focusin", note);
   }, []);
   useEffect(() => {
+    const watched = page.current;
+    if (!watched) return;
     const look = () => {
       const had = last.current;
       const lost = document.activeElement === null || document.activeElement === document.body;
       if (!lost || !had || had.isConnected) return;
-      page.current?.querySelector<HTMLElement>(".verdicts, .bench-panel, .bench-sheet")?.focus({
+      watched.querySelector<HTMLElement>(".verdicts, .bench-panel, .bench-sheet")?.focus({
         preventScroll: true,
       });
     };
-    look();
-    // The panel follows the drawing a moment later.
-    const later = window.setTimeout(look, 400);
-    return () => window.clearTimeout(later);
-  });
+    const observer = new MutationObserver(look);
+    observer.observe(watched, { childList: true, subtree: true });
+    return () => observer.disconnect();
+  }, [page]);
 }

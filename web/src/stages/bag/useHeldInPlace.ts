@@ -1,0 +1,42 @@
+import { useEffect, type RefObject } from "react";
+
+/** For so many milliseconds after it was pressed a control stays where it is, whatever comes or goes above it. */
+const HELD = 2500;
+
+/** Scrolls a panel so that what was pressed in it stays under the finger when what stands above it grows or shrinks. */
+export function useHeldInPlace(panel: RefObject<HTMLElement | null>) {
+  useEffect(() => {
+    const watched = panel.current;
+    if (!watched) return;
+    let held: { control: Element; top: number; until: number } | null = null;
+    const hold = (event: Event) => {
+      const control =
+        event.target instanceof Element ? event.target.closest("button, select, input, summary") : null;
+      held = control && { control, top: control.getBoundingClientRect().top, until: Date.now() + HELD };
+    };
+    const release = () => {
+      held = null;
+    };
+    const keep = () => {
+      if (!held || Date.now() > held.until || !held.control.isConnected) return;
+      const moved = held.control.getBoundingClientRect().top - held.top;
+      if (Math.abs(moved) < 1) return;
+      const scrolls = watched.scrollHeight > watched.clientHeight + 1 ? watched : document.scrollingElement;
+      scrolls?.scrollBy({ top: moved, behavior: "instant" });
+    };
+    const observer = new MutationObserver(keep);
+    observer.observe(watched, { childList: true, subtree: true, characterData: true, attributes: true });
+    watched.addEventListener("click", hold, true);
+    watched.addEventListener("change", hold, true);
+    // Whoever scrolls wants to be elsewhere.
+    watched.addEventListener("wheel", release, { passive: true });
+    watched.addEventListener("touchmove", release, { passive: true });
+    return () => {
+      observer.disconnect();
+      watched.removeEventListener("click", hold, true);
+      watched.removeEventListener("change", hold, true);
+      watched.removeEventListener("wheel", release);
+      watched.removeEventListener("touchmove", release);
+    };
+  }, [panel]);
+}
