@@ -1172,15 +1172,17 @@ export interface components {
         HoleMarkView: {
             /** @description Its middle. */
             at: number[];
-            /** @description Points of its edge; of a slot its two ends. */
-            edge: number[][];
+            /** @description Half of its width and half of its height: round ends if it has a height, a slot if it has none. */
+            half: number[];
             /** @description `handle`, `strap`, `hand` or `closure`. */
             purpose: string;
         };
         /** @description A hole. */
         HoleView: {
-            /** @description Points of its edge; of a slot its two ends. */
-            edge: number[][];
+            /** @description Its middle. */
+            at: number[];
+            /** @description Half of its width and half of its height: round ends if it has a height, a slot if it has none. */
+            half: number[];
             /** @description Its name: `h0`. */
             id: string;
             /** @description What it is, and where its middle lies. */

@@ -10,6 +10,7 @@ const PATHS = {
   turnRight: "M12 4v4M12 16v4M4 12c0 2.500 3.500 4 8 4s8-1.500 8-4-3.500-4-8-4H9M17 9l3 3-3 3",
   download: "M12 3v11m-5-4 5 5 5-5M4 17v4h16v-4",
   blocks: "M4 4h16v16H4zM8 8l8 8M16 8l-8 8",
+  layers: "M4 8l8-4 8 4-8 4zM4 12l8 4 8-4M4 16l8 4 8-4",
   warns: "M12 3 21.5 20h-19zM12 9v5M12 16.8v.4",
   notes: "M5 3h10l4 4v14H5zM15 3v4h4M8 12h8M8 16h6",
   size: "M3 17h18M3 14v6M21 14v6M8 15v4M13 15v4M17 15v4M6 4h12v7H6z",

@@ -22,6 +22,9 @@ import { openBag } from "./useFold";
 
 const SolidBag = lazy(() => import("./SolidBag"));
 
+/** Layers drawn as far apart as light card is thick, as a share of how far they are drawn apart when that is asked for. */
+const PAPER = 0.2;
+
 const START: Turn = { yaw: -32, pitch: 20 };
 /** A flat bag is looked at from a little above its side, so that its layers can be told. */
 const START_FLAT: Turn = { yaw: 148, pitch: 24 };
@@ -65,11 +68,13 @@ export function FoldView(props: {
   const isFlat = at > made;
   // Handle, mats and band are put on when the bag stands.
   const standing = useMemo(() => openBag(fold), [fold]);
+  const [spread, setSpread] = useState(false);
   const facets = at === made ? standing.facets : fold.facets;
   const pose = isFlat ? fold.flat?.pose : at === made ? standing.pose : fold.poses[at]?.facets;
   const t = fold.poses[at]?.t ?? 1;
-  // Unrolled, nothing lies on anything; the flat state comes with its layers apart.
-  const apart = isFlat ? 0 : t;
+  // Unrolled, nothing lies on anything; the flat state comes with its layers apart. Else they lie on one another, as thick as
+  // paper is, unless it is asked to see them one by one.
+  const apart = isFlat ? 0 : t * (spread ? 1 : PAPER);
   const leg = fold.legs.find((one) => t <= one.to + 1e-9);
   const name = isFlat ? "Folded flat" : t === 0 ? "Unrolled" : (leg?.name ?? "");
   const bends = isFlat || (leg !== undefined && !leg.rigid && t > 0);
@@ -179,6 +184,13 @@ export function FoldView(props: {
           />
         </label>
         <ToolButton icon="turnRight" name="Turn to the right" onClick={() => by(STEP * 2)} />
+        <ToolButton
+          icon="layers"
+          name="Layers apart"
+          title="Layers drawn apart, to see which lies on which"
+          pressed={spread}
+          onClick={() => setSpread(!spread)}
+        />
         <ToolButton
           icon="pencil"
           name="Line drawing"

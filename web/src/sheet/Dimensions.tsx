@@ -14,6 +14,8 @@ const BRACKETS = 54;
 const ROOM_BESIDE = 130;
 /** The middle of a field is at least so far below the top edge of the piece that its name stays clear of it. */
 const BELOW_TOP = 36;
+/** Fields next to panels nearer to one another than this would lie over one another. */
+const NEXT_TO_WIDE = 100;
 /** Fields stand at least this far apart, in pixels. */
 const APART = { across: 84, up: 58 };
 const APART_ON_A_PHONE = { across: 70, up: 56 };
@@ -85,7 +87,15 @@ function all({ plan, piece: index, sheet, frame }: Shown): Placed[] {
     apart.up / 2,
     frame.y(0) - apart.up / 3,
   );
+  // Two narrow panels side by side have their figures one below the other.
+  const nextTo = placed.filter((one) => one.place === "next-to");
   return placed.map((one) => {
+    if (one.place === "next-to") {
+      const before = nextTo.slice(0, nextTo.indexOf(one)).filter(({ panelOnRight, x }) => {
+        return panelOnRight === one.panelOnRight && Math.abs(x - one.x) < NEXT_TO_WIDE;
+      });
+      return { ...one, y: one.y + before.length * apart.up };
+    }
     if (one.place === "above") return { ...one, x: xs[above.indexOf(one)] ?? one.x };
     if (one.place === "beside") return { ...one, y: ys[beside.indexOf(one)] ?? one.y };
     return one;

@@ -1,5 +1,6 @@
 // One face of the bag with everything that is put on it, drawn to scale: small, or as the ground of the large drawing.
 
+import { holePath } from "./holes";
 import type { Face } from "../api/client";
 
 /** Pixels for millimetres from the centre line and from the base line. */
@@ -75,7 +76,7 @@ export function FaceLines({ face, place }: { face: Face; place: FacePlace }) {
         <path
           key={`${hole.purpose} ${hole.at}`}
           className={`hole is-${hole.purpose}`}
-          d={`M ${path(hole.edge, place)}${hole.edge.length > 2 ? " Z" : ""}`}
+          d={holePath(hole, place)}
         />
       ))}
     </g>

@@ -3,6 +3,7 @@
 
 import type { Piece } from "../api/client";
 import type { Frame } from "./frame";
+import { holePath } from "./holes";
 
 type Place = Pick<Frame, "x" | "y">;
 
@@ -26,11 +27,7 @@ export function PieceLines(props: { piece: Piece; place: Place; marked?: Set<str
           />
         ))}
       {piece.holes.map((hole) => (
-        <path
-          key={hole.id}
-          className={`hole${state(hole.id)}`}
-          d={`M ${hole.edge.map(([x = 0, y = 0]) => `${place.x(x)} ${place.y(y)}`).join(" L ")} Z`}
-        />
+        <path key={hole.id} className={`hole${state(hole.id)}`} d={holePath(hole, place)} />
       ))}
       {piece.creases.map((crease) => (
         <line

@@ -61,11 +61,8 @@ function linesOf(piece: Piece): Line[] {
     x2,
     y2,
   }));
-  const holes = piece.holes.map(({ id, says, edge }) => {
-    const xs = edge.map(([x]) => x ?? 0);
-    const ys = edge.map(([, y]) => y ?? 0);
-    const level = (Math.min(...ys) + Math.max(...ys)) / 2;
-    return { id, says, x1: Math.min(...xs), x2: Math.max(...xs), y1: level, y2: level };
+  const holes = piece.holes.map(({ id, says, at: [x = 0, y = 0], half: [wide = 0] }) => {
+    return { id, says, x1: x - wide, x2: x + wide, y1: y, y2: y };
   });
   return [...lines, ...holes, ...glue].sort((a, b) => a.x1 - b.x1 || a.y1 - b.y1);
 }

@@ -8,7 +8,7 @@ use wide_fold_core::Brief;
 use wide_fold_core::brief::{Across, GussetCrease, Top};
 use wide_fold_core::fittings::drawing::{Mark, What, face_marks};
 use wide_fold_core::fittings::{On, Purpose, face_holes};
-use wide_fold_core::net::{Band, Hole, Panel, Point};
+use wide_fold_core::net::Point;
 
 /// One face as it is drawn.
 #[derive(Clone, Debug, Serialize, ToSchema)]
@@ -53,8 +53,8 @@ pub struct HoleMarkView {
     pub purpose: &'static str,
     /// Its middle.
     pub at: [f64; 2],
-    /// Points of its edge; of a slot its two ends.
-    pub edge: Vec<[f64; 2]>,
+    /// Half of its width and half of its height: round ends if it has a height, a slot if it has none.
+    pub half: [f64; 2],
 }
 
 impl FaceView {
@@ -68,12 +68,11 @@ impl FaceView {
                 On::Flap(up) => top + up,
             };
             let centre = Point::new(hole.aside, y);
-            let (shape, purpose) = (hole.shape, hole.purpose);
-            let own = Hole { centre, shape, purpose, panel: Panel::Front, band: Band::Body };
+            let purpose = hole.purpose;
             HoleMarkView {
                 purpose: purpose_name(purpose),
                 at: super::point(centre),
-                edge: own.edge(24).into_iter().map(super::point).collect(),
+                half: super::piece::half(hole.shape),
             }
         });
         let marks = face_marks(brief);

@@ -4,6 +4,7 @@ use super::point;
 use serde::Serialize;
 use utoipa::ToSchema;
 use wide_fold_core::brief::FaceSide;
+use wide_fold_core::fittings::Shape;
 use wide_fold_core::net::{Band, CreaseRole, CutRole, Face, Fold, GlueRole, Panel};
 use wide_fold_core::pieces::Piece;
 use wide_fold_core::{Length, Unit};
@@ -46,8 +47,10 @@ pub struct PieceView {
 pub struct HoleView {
     /// Its name: `h0`.
     pub id: String,
-    /// Points of its edge; of a slot its two ends.
-    pub edge: Vec<[f64; 2]>,
+    /// Its middle.
+    pub at: [f64; 2],
+    /// Half of its width and half of its height: round ends if it has a height, a slot if it has none.
+    pub half: [f64; 2],
     /// What it is, and where its middle lies.
     pub says: String,
 }
@@ -226,7 +229,8 @@ impl PieceView {
                 .enumerate()
                 .map(|(index, hole)| HoleView {
                     id: format!("h{index}"),
-                    edge: hole.edge(24).into_iter().map(point).collect(),
+                    at: point(hole.centre),
+                    half: half(hole.shape),
                     says: strip.describe_hole(hole, unit),
                 })
                 .collect(),
@@ -293,4 +297,10 @@ pub(super) fn face(face: Face) -> &'static str {
         Face::Outside => "outside",
         Face::Inside => "inside",
     }
+}
+
+/// Half of a hole's width and of its height, in millimetres.
+pub(super) fn half(shape: Shape) -> [f64; 2] {
+    let (wide, tall) = shape.half();
+    [wide.mm(), tall.mm()]
 }

@@ -14,29 +14,36 @@ export function useHeldInPlace(panel: RefObject<HTMLElement | null>) {
         event.target instanceof Element ? event.target.closest("button, select, input, summary") : null;
       held = control && { control, top: control.getBoundingClientRect().top, until: Date.now() + HELD };
     };
+    let own = false;
     const release = () => {
       held = null;
+    };
+    // Whoever scrolls, by whatever means, wants to be elsewhere.
+    const scrolled = () => {
+      if (!own) release();
+      own = false;
     };
     const keep = () => {
       if (!held || Date.now() > held.until || !held.control.isConnected) return;
       const moved = held.control.getBoundingClientRect().top - held.top;
       if (Math.abs(moved) < 1) return;
       const scrolls = watched.scrollHeight > watched.clientHeight + 1 ? watched : document.scrollingElement;
+      const before = scrolls?.scrollTop;
       scrolls?.scrollBy({ top: moved, behavior: "instant" });
+      own = scrolls?.scrollTop !== before;
     };
     const observer = new MutationObserver(keep);
     observer.observe(watched, { childList: true, subtree: true, characterData: true, attributes: true });
     watched.addEventListener("click", hold, true);
     watched.addEventListener("change", hold, true);
-    // Whoever scrolls wants to be elsewhere.
-    watched.addEventListener("wheel", release, { passive: true });
-    watched.addEventListener("touchmove", release, { passive: true });
+    watched.addEventListener("pointerdown", release, true);
+    document.addEventListener("scroll", scrolled, true);
     return () => {
       observer.disconnect();
       watched.removeEventListener("click", hold, true);
       watched.removeEventListener("change", hold, true);
-      watched.removeEventListener("wheel", release);
-      watched.removeEventListener("touchmove", release);
+      watched.removeEventListener("pointerdown", release, true);
+      document.removeEventListener("scroll", scrolled, true);
     };
   }, [panel]);
 }

@@ -180,8 +180,7 @@ function Grips(props: { plan: Plan; place: FacePlace; onFigures: FaceDrawingProp
   const aside = across?.mm ?? 0;
   // An opening is held at its middle.
   const height = across?.at_mm ?? face.holes[0]?.at[1] ?? 0;
-  const xs = face.holes[0]?.edge.map(([x]) => x ?? 0) ?? [0];
-  const radius = across ? (Math.max(...xs) - Math.min(...xs)) / 2 : 0;
+  const radius = across ? (face.holes[0]?.half[0] ?? 0) : 0;
   const ends = across ? [-aside, aside] : [0];
 
   // A length is a whole number of nanometres: snapped figures are written out exactly.
