@@ -14,8 +14,9 @@ const BRACKETS = 54;
 const ROOM_BESIDE = 130;
 /** The middle of a field is at least so far below the top edge of the piece that its name stays clear of it. */
 const BELOW_TOP = 36;
-/** Fields next to panels nearer to one another than this would lie over one another. */
-const NEXT_TO_WIDE = 100;
+/** How wide a field is, and how far its middle stands from the panel it is next to. */
+const FIELD_WIDE = 92;
+const NEXT_TO_MIDDLE = 54;
 /** Fields stand at least this far apart, in pixels. */
 const APART = { across: 84, up: 58 };
 const APART_ON_A_PHONE = { across: 70, up: 56 };
@@ -87,15 +88,21 @@ function all({ plan, piece: index, sheet, frame }: Shown): Placed[] {
     apart.up / 2,
     frame.y(0) - apart.up / 3,
   );
-  // Two narrow panels side by side have their figures one below the other.
-  const nextTo = placed.filter((one) => one.place === "next-to");
+  // The middle of a field, and whether two of them would lie over one another.
+  const middle = (one: Placed) =>
+    one.place === "next-to" ? one.x + (one.panelOnRight ? -1 : 1) * NEXT_TO_MIDDLE : one.x;
+  const clash = (one: Placed, other: Placed) =>
+    Math.abs(middle(one) - middle(other)) < FIELD_WIDE && Math.abs(one.y - other.y) < apart.up;
+  const settled = placed.filter((one) => one.place === "on-panel");
+  const nextTo = new Map<Placed, number>();
+  for (const one of placed.filter(({ place: where }) => where === "next-to")) {
+    const tries = [0, 1, -1, 2, -2].map((step) => ({ ...one, y: one.y + step * apart.up }));
+    const clear = tries.find((tried) => settled.every((other) => !clash(tried, other))) ?? one;
+    nextTo.set(one, clear.y);
+    settled.push(clear);
+  }
   return placed.map((one) => {
-    if (one.place === "next-to") {
-      const before = nextTo.slice(0, nextTo.indexOf(one)).filter(({ panelOnRight, x }) => {
-        return panelOnRight === one.panelOnRight && Math.abs(x - one.x) < NEXT_TO_WIDE;
-      });
-      return { ...one, y: one.y + before.length * apart.up };
-    }
+    if (one.place === "next-to") return { ...one, y: nextTo.get(one) ?? one.y };
     if (one.place === "above") return { ...one, x: xs[above.indexOf(one)] ?? one.x };
     if (one.place === "beside") return { ...one, y: ys[beside.indexOf(one)] ?? one.y };
     return one;
