@@ -97,6 +97,9 @@ impl Strip {
                 "Corner line below the base line: not scored, it folds when the flap goes over the end"
                     .to_owned()
             }
+            CreaseRole::PressedLine => {
+                format!("Line of the {panel}: not scored, it is pressed in when the bag is first folded flat")
+            }
             CreaseRole::LevelLine => {
                 format!("Pencil line across the {panel}: the edge of the upper piece is laid to it")
             }

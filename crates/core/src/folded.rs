@@ -72,6 +72,7 @@ pub fn made(crease: &Crease) -> f64 {
         CreaseRole::GussetCentre
         | CreaseRole::GussetDiagonal
         | CreaseRole::FoldFlatLine
+        | CreaseRole::PressedLine
         | CreaseRole::TubeCrease
         | CreaseRole::LevelLine
         | CreaseRole::FlapLine

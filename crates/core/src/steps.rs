@@ -183,16 +183,21 @@ fn fold(brief: &Brief, pieces: &[Piece]) -> Step {
             "The scored groove ends up on the inside of the fold, where its mark does not show.".to_owned(),
         );
     }
-    if brief.gusset_crease != GussetCrease::None {
+    let is_scored = !brief.gusset_crease.is_unscored();
+    if is_scored && brief.gusset_crease != GussetCrease::None {
         says.push(format!("The centre of a gusset is a {}, down to the apex only.", Fold::Valley.says()));
     }
-    if brief.gusset_crease.has_pair() {
+    if is_scored && brief.gusset_crease.has_pair() {
         says.push(format!(
             "Each 45° crease is a {}; the pair lets the top pinch in neatly.",
             Fold::Valley.says()
         ));
     }
-    if let GussetCrease::FoldFlat { across } = brief.gusset_crease {
+    if !is_scored {
+        says.push(
+            "Nothing is scored for folding it flat: that is pressed in when the bag is made.".to_owned(),
+        );
+    } else if let GussetCrease::FoldFlat { across } = brief.gusset_crease {
         says.push("The fold-flat line is a valley across the back. On the gussets only the half from the apex to the back is folded, away from you.".to_owned());
         if across == Across::BothFaces {
             says.push(

@@ -66,6 +66,7 @@ impl CreaseRole {
             Self::GussetCentre => "gusset centre",
             Self::GussetDiagonal => "gusset diagonal",
             Self::FoldFlatLine => "fold-flat line",
+            Self::PressedLine => "line pressed in by hand",
             Self::TubeCrease => "tube crease",
             Self::SquashDiagonal => "squash diagonal",
             Self::TuckLine => "tuck line",

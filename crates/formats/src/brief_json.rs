@@ -307,6 +307,8 @@ pub enum GussetCreaseText {
     FoldFlatBack,
     /// The pair, and the fold-flat line across gussets and both faces.
     FoldFlatBoth,
+    /// The same, and none of it scored: pressed in by hand.
+    FoldFlatUnscored,
 }
 
 impl From<GussetCreaseText> for GussetCrease {
@@ -317,6 +319,7 @@ impl From<GussetCreaseText> for GussetCrease {
             GussetCreaseText::Pair => Self::Pair,
             GussetCreaseText::FoldFlatBack => Self::FoldFlat { across: Across::Back },
             GussetCreaseText::FoldFlatBoth => Self::FoldFlat { across: Across::BothFaces },
+            GussetCreaseText::FoldFlatUnscored => Self::FoldFlat { across: Across::Unscored },
         }
     }
 }
@@ -329,6 +332,7 @@ impl From<GussetCrease> for GussetCreaseText {
             GussetCrease::Pair => Self::Pair,
             GussetCrease::FoldFlat { across: Across::Back } => Self::FoldFlatBack,
             GussetCrease::FoldFlat { across: Across::BothFaces } => Self::FoldFlatBoth,
+            GussetCrease::FoldFlat { across: Across::Unscored } => Self::FoldFlatUnscored,
         }
     }
 }

@@ -1092,7 +1092,7 @@ export interface components {
          * @description What is scored down the gussets, and across so that the bag folds flat.
          * @enum {string}
          */
-        GussetCreaseText: "none" | "centre" | "pair" | "fold_flat_back" | "fold_flat_both";
+        GussetCreaseText: "none" | "centre" | "pair" | "fold_flat_back" | "fold_flat_both" | "fold_flat_unscored";
         /**
          * @description How the depth of the base flaps is chosen.
          * @enum {string}

@@ -264,7 +264,7 @@ pub enum GussetCrease {
     },
 }
 
-/// How far round the fold-flat line is scored. Both schools score it right across the gussets.
+/// How far round the fold-flat line is scored. Two schools score it right across the gussets; the third scores nothing.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
 pub enum Across {
     /// The back and the gussets: the front stays clean, and the base folds up over the back.
@@ -272,12 +272,19 @@ pub enum Across {
     Back,
     /// Both faces and the gussets: the base folds up over either.
     BothFaces,
+    /// Nothing is scored at all: the finished bag is squeezed at its sides and pressed where the paper resists.
+    Unscored,
 }
 
 impl GussetCrease {
     /// True if the 45° pair is scored.
     pub fn has_pair(self) -> bool {
         matches!(self, Self::Pair | Self::FoldFlat { .. })
+    }
+
+    /// True if its lines are pressed in by hand when the bag is made, and none of them is scored.
+    pub fn is_unscored(self) -> bool {
+        matches!(self, Self::FoldFlat { across: Across::Unscored })
     }
 
     /// True if the bag is to fold flat.

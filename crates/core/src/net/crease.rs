@@ -41,6 +41,9 @@ pub enum CreaseRole {
     GussetDiagonal,
     /// Across gussets and back at the height of the apex, so that the bag folds flat.
     FoldFlatLine,
+    /// Down a gusset, from its apex to a base corner, or across at its height, where nothing is scored: pressed in by hand when
+    /// the finished bag is first folded flat.
+    PressedLine,
     /// Round the tube of a folded base, at the height of the apex, where it is squashed.
     TubeCrease,
     /// From the apex through a base corner to the bottom edge of a folded base, at 45°.
@@ -65,7 +68,7 @@ impl CreaseRole {
     /// True for lines that nobody scores: creases that come about in the hand when the ends of a tube are squashed, and
     /// pencil lines.
     pub fn is_made_by_hand(self) -> bool {
-        matches!(self, Self::SquashDiagonal | Self::TuckLine | Self::LevelLine)
+        matches!(self, Self::SquashDiagonal | Self::TuckLine | Self::LevelLine | Self::PressedLine)
     }
 }
 

@@ -24,6 +24,17 @@ pub(super) fn creases(brief: &Brief, runs: &[Run], seams: &[Seam], index: usize)
     for right in 1..run.columns.len() {
         creases.extend(between(brief, runs, seams, index, right));
     }
+    if brief.gusset_crease.is_unscored() {
+        for crease in &mut creases {
+            let is_pressed = matches!(
+                crease.role,
+                CreaseRole::GussetCentre | CreaseRole::GussetDiagonal | CreaseRole::FoldFlatLine
+            );
+            if is_pressed {
+                crease.role = CreaseRole::PressedLine;
+            }
+        }
+    }
     creases
 }
 

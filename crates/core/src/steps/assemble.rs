@@ -22,7 +22,7 @@ pub(super) fn steps(brief: &Brief, pieces: &[Piece], figures: Figures) -> Vec<St
     steps.push(seam(brief, pieces, figures));
     steps.push(base(brief, figures));
     // A bag that is kept flat is kept before anything is put in and closed.
-    let kept = fold_flat(brief);
+    let kept = fold_flat(brief, figures);
     let lies_loose = insert(brief, figures);
     let (before, after) = if kept.is_some() { (None, lies_loose) } else { (lies_loose, None) };
     steps.extend(before);
@@ -269,11 +269,14 @@ fn flap(brief: &Brief, figures: Figures) -> Option<Step> {
     Some(step(Stage::Glue, "Close the flap", vec![says]))
 }
 
-fn fold_flat(brief: &Brief) -> Option<Step> {
+fn fold_flat(brief: &Brief, figures: Figures) -> Option<Step> {
     brief.gusset_crease.folds_flat().then(|| {
         let says = vec![
-            "Push the gussets in and fold the base up over the outside of the back; the front base line becomes the bottom edge."
-                .to_owned(),
+            if brief.gusset_crease.is_unscored() {
+                format!("Squeeze both sides in and lay the base up over the outside of the back; press where the paper resists, about {} above the base: nothing is scored there. The front base line becomes the bottom edge.", figures.say(brief.apex()))
+            } else {
+                "Push the gussets in and fold the base up over the outside of the back; the front base line becomes the bottom edge.".to_owned()
+            },
             "The paper bends on the way, so go slowly the first time. Keep bags flat until they are needed; then open it and press the base down from inside.".to_owned(),
         ];
         step(Stage::Glue, "Fold it flat to keep", says)

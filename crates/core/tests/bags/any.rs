@@ -119,7 +119,7 @@ prop_compose! {
     /// Any brief at all, with its sizes in sixteenths.
     pub fn any_brief()(
         table in table(), w in 8_i64..200, h in 8_i64..240, d in 4_i64..96, fine in prop::bool::weighted(0.3), build in build(), top in top(),
-        start in 0_usize..3, left: bool, tab in 1_i64..8, base in 0_usize..6, depth in 1_i64..24, crease in 0_usize..7,
+        start in 0_usize..3, left: bool, tab in 1_i64..8, base in 0_usize..6, depth in 1_i64..24, crease in 0_usize..8,
         strips in 0_usize..5, at in 0_usize..255, extras in 0_u16..4096, fitted in prop::bool::weighted(0.6), fittings in fittings(),
     ) -> Brief {
         let n = |n: i64| if fine { Length::sixty_fourths(n * 4) } else { Length::eighths((n + 1) / 2) };
@@ -145,6 +145,7 @@ prop_compose! {
             GussetCrease::Pair,
             GussetCrease::FoldFlat { across: Across::Back },
             GussetCrease::FoldFlat { across: Across::BothFaces },
+            GussetCrease::FoldFlat { across: Across::Unscored },
         ][crease];
         brief.joins = match strips {
             0 => Joins::Strips { width: Length::INCH },

@@ -279,6 +279,7 @@ pub(super) fn crease_role(role: CreaseRole) -> &'static str {
         CreaseRole::GussetCentre => "gusset_centre",
         CreaseRole::GussetDiagonal => "gusset_diagonal",
         CreaseRole::FoldFlatLine => "fold_flat_line",
+        CreaseRole::PressedLine => "pressed_line",
         CreaseRole::TubeCrease => "tube_crease",
         CreaseRole::SquashDiagonal => "squash_diagonal",
         CreaseRole::TuckLine => "tuck_line",

@@ -137,3 +137,19 @@ fn a_flap_that_tucks_is_scored_where_it_turns_in() {
     assert!(turn == [Length::inches(15)] || turn == [Length::inches(2)], "{turn:?}");
     assert!(said(&plan).contains("3 of it cover the mouth, the other 2 turn in"), "{}", said(&plan));
 }
+
+#[test]
+fn folded_flat_without_a_score_no_line_of_it_is_on_the_board() {
+    // Common practice: a third habit scores nothing: squeeze the sides, press where the paper resists.
+    let unscored = plan(HandleKind::None, |brief| {
+        brief.gusset_crease = GussetCrease::FoldFlat { across: crate::brief::Across::Unscored };
+    });
+    let plain = plan(HandleKind::None, |_| ());
+    assert!(unscored.is_ready() && unscored.proof.passed(), "{:#?}", unscored.verdicts);
+    assert!(unscored.proof.flat.is_some(), "it is folded flat all the same");
+    let lines = |plan: &Plan| -> Vec<(Length, Length)> {
+        plan.passes.iter().flat_map(|pass| &pass.lines).map(|line| (line.at, line.reach.to)).collect()
+    };
+    assert_eq!(lines(&unscored), lines(&plain));
+    assert!(said(&unscored).contains("press where the paper resists, about 1½ above the base"));
+}

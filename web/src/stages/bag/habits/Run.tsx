@@ -242,6 +242,10 @@ function Gussets({ brief, set }: Said) {
           ["pair", "creased down the centre and at 45° (pinches neatly)"],
           ["fold_flat_back", "creased to fold flat, across the back (the front stays clean)"],
           ["fold_flat_both", "creased to fold flat, across both faces (folds either way)"],
+          [
+            "fold_flat_unscored",
+            "folded flat without a score (squeezed, and pressed where the paper resists)",
+          ],
         ]}
         onChange={(gusset_crease) => set({ gusset_crease })}
       />
