@@ -62,7 +62,13 @@ fn nearest(way: &Alternative, plan: &Plan, before: &[&str]) -> Option<Remedy> {
         verdicts.flat_map(|verdict| &verdict.remedies).filter(is_kept).cloned().collect()
     };
     let first = blocking(plan);
-    let alone = first.iter().find(|remedy| blocks_nothing_new(&remedy.brief, before));
+    let sound = |remedy: &&&Remedy| blocks_nothing_new(&remedy.brief, before);
+    // The size is what was asked for: another sheet comes before another size.
+    let same_size = first.iter().filter(|remedy| remedy.brief.finished == way.brief.finished);
+    let alone = same_size
+        .into_iter()
+        .find(|remedy| sound(&remedy))
+        .or_else(|| first.iter().find(|remedy| sound(&remedy)));
     alone.cloned().or_else(|| {
         first.iter().take(MOST_FIRST).find_map(|one| {
             let then = Plan::new(&one.brief).ok()?;

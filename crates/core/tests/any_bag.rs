@@ -4,11 +4,12 @@
 mod bags;
 
 use bags::bag;
+use bags::cutting::can_be_cut;
 use geo::{Area, BooleanOps, MultiPolygon, Polygon};
 use proptest::prelude::*;
 use wide_fold_core::brief::Build;
 use wide_fold_core::folded::{Folded, facets::facets, made};
-use wide_fold_core::layout::{Blade, Layout, Rectangle};
+use wide_fold_core::layout::Layout;
 use wide_fold_core::net::{Band, CreaseRole, Net, Panel};
 use wide_fold_core::proof::{Check, Proof};
 use wide_fold_core::{Brief, Length, pieces};
@@ -121,36 +122,6 @@ proptest! {
         let mut brief = brief;
         (brief.sheet.width, brief.sheet.height) = (Length::eighths(wide), Length::eighths(tall));
         let layout = Layout::new(&brief, &pieces::divide(&Net::new(&brief)));
-        for sheet in layout.sheets.iter().filter(|sheet| sheet.overhang.is_none()) {
-            let inside = |part: &Rectangle| part.x + part.width <= sheet.width && part.y + part.height <= sheet.height;
-            let spaces: Vec<Rectangle> = sheet.placed.iter().map(|placed| placed.space).collect();
-            prop_assert!(spaces.iter().all(inside));
-            // Cut the sheet as told: every cut runs from edge to edge of a part that lies on the table.
-            let whole = Rectangle { x: Length::ZERO, y: Length::ZERO, width: sheet.width, height: sheet.height };
-            let mut table = vec![whole];
-            for trim in &sheet.trims {
-                let on = table.iter().position(|part| *part == trim.on);
-                prop_assert!(on.is_some(), "{:?} is not on the table", trim.on);
-                let on = table.swap_remove(on.unwrap());
-                prop_assert!(trim.keep.is_positive());
-                match trim.blade {
-                    Blade::Upright => {
-                        table.push(Rectangle { width: trim.keep, ..on });
-                        table.push(Rectangle { x: on.x + trim.keep, width: on.width - trim.keep, ..on });
-                    }
-                    Blade::Level => {
-                        table.push(Rectangle { height: trim.keep, ..on });
-                        table.push(Rectangle { y: on.y + trim.keep, height: on.height - trim.keep, ..on });
-                    }
-                }
-            }
-            let mut wanted: Vec<Rectangle> = spaces.iter().chain(&sheet.offcuts).copied().collect();
-            for parts in [&mut table, &mut wanted] {
-                parts.sort_by_key(|part| (part.x, part.y));
-            }
-            prop_assert_eq!(&table, &wanted);
-            let used: i128 = spaces.iter().chain(&sheet.offcuts).map(Rectangle::area).sum();
-            prop_assert_eq!(used, i128::from(sheet.width.nm()) * i128::from(sheet.height.nm()));
-        }
+        can_be_cut(&layout)?;
     }
 }

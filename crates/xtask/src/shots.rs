@@ -36,6 +36,8 @@ async fn take(service: &Service) -> Result<(), Failed> {
 
     browser.goto(&address("/bags/1")).await?;
     browser.find(".drawing .dimension").await?;
+    browser.find(".builds .way").await?;
+    browser.find("select[aria-label='Paper from the shelf']").await?;
     browser.shot(&folder.join("bag-size.png")).await?;
     browser.find("#stage-score").await?.click().await?;
     browser.find(".score-figures").await?;
@@ -86,6 +88,7 @@ async fn take(service: &Service) -> Result<(), Failed> {
 
     browser.goto(&address("/bags/3")).await?;
     browser.find(".verdict.is-blocks").await?;
+    browser.find("select[aria-label='Paper from the shelf']").await?;
     browser.shot(&folder.join("bag-too-wide.png")).await?;
     drop(browser);
 

@@ -23,7 +23,7 @@ import { openBag } from "./useFold";
 const SolidBag = lazy(() => import("./SolidBag"));
 
 /** Layers drawn as far apart as light card is thick, as a share of how far they are drawn apart when that is asked for. */
-const PAPER = 0.2;
+const PAPER = 0.4;
 
 const START: Turn = { yaw: -32, pitch: 20 };
 /** A flat bag is looked at from a little above its side, so that its layers can be told. */

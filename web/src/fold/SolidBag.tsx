@@ -24,7 +24,8 @@ import {
 } from "three";
 import type { Facet } from "../api/client";
 import { marksOn, toSpace, type Segment } from "./marks";
-import { lifted, rotate, type Turn, type Vec3 } from "./projection";
+import { lifted, normal, rotate, type Turn } from "./projection";
+import type { Vec3 } from "./vec3";
 
 export interface SolidBagProps {
   facets: Facet[];
@@ -231,9 +232,14 @@ function centre(points: Vec3[]): Vec3 {
 /** A convex polygon as a fan of triangles. */
 function surface(corners: Vec3[]): BufferGeometry {
   const [first] = corners;
+  const away = normal(corners);
   const fan = corners.slice(1, -1).flatMap((corner, index) => {
     const next = corners[index + 2];
-    return first && next ? [first, corner, next].flat() : [];
+    if (!first || !next) return [];
+    // Round the end of a crease that stops inside the paper the fan turns back over itself: paper is there already.
+    const [x, y, z] = normal([first, corner, next]);
+    const turnsBack = x * away[0] + y * away[1] + z * away[2] < 0;
+    return turnsBack ? [] : [first, corner, next].flat();
   });
   const geometry = new BufferGeometry();
   geometry.setAttribute("position", new Float32BufferAttribute(fan, 3));

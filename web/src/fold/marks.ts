@@ -2,7 +2,7 @@
 // and where the pattern's up points.
 
 import type { Facet } from "../api/client";
-import type { Vec3 } from "./projection";
+import type { Vec3 } from "./vec3";
 
 type Spot = [number, number];
 export type Segment = [Vec3, Vec3];

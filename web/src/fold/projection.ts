@@ -1,9 +1,8 @@
 // From the bag in space to the drawing: turned, then looked at from far away, so that parallel edges stay parallel.
 
 import type { Facet } from "../api/client";
+import type { Vec3 } from "./vec3";
 import { type Marks, marksOn, toSpace } from "./marks";
-
-export type Vec3 = [number, number, number];
 
 /** How the bag is turned towards the one who looks, in degrees. */
 export interface Turn {
@@ -41,7 +40,7 @@ const sub = (a: Vec3, b: Vec3): Vec3 => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
 const add = (a: Vec3, b: Vec3, by = 1): Vec3 => [a[0] + b[0] * by, a[1] + b[1] * by, a[2] + b[2] * by];
 
 /** Normal of a polygon on the side from which its corners run anticlockwise (Newell's sum), one millimetre long. */
-function normal(corners: Vec3[]): Vec3 {
+export function normal(corners: Vec3[]): Vec3 {
   const sum: Vec3 = [0, 0, 0];
   corners.forEach((a, index) => {
     const b = corners[(index + 1) % corners.length] ?? a;

@@ -192,6 +192,14 @@ fn raw_top(brief: &Brief) -> Vec<Candidate> {
     vec![Candidate::new("Leave the flap out", "The top edge stays raw.", raw)]
 }
 
+/// A handle that lies down under a flap.
+fn soft_ribbon(brief: &Brief) -> Vec<Candidate> {
+    let ribbon = fitted(brief, |fittings| {
+        fittings.handle = Handle { kind: HandleKind::HoledRibbon, ..Handle::default() };
+    });
+    vec![Candidate::new("Ribbon through holes", "Soft ribbon lies down under the flap.", ribbon)]
+}
+
 /// Handles glued on outside stand up where the closing flap folds over.
 fn over_handles(brief: &Brief) -> Option<Finding> {
     let Top::Flap { depth, .. } = brief.top else { return None };
@@ -217,12 +225,9 @@ fn over_handles(brief: &Brief) -> Option<Finding> {
             ),
             |draft| {
                 let brief = &draft.brief;
-                let ribbon = fitted(brief, |fittings| {
-                    fittings.handle = Handle { kind: HandleKind::HoledRibbon, ..Handle::default() };
-                });
                 let none = fitted(brief, |fittings| fittings.handle = Handle::default());
                 vec![
-                    vec![Candidate::new("Ribbon through holes", "Soft ribbon lies down under the flap.", ribbon)],
+                    soft_ribbon(brief),
                     vec![Candidate::new("No handle", "The bag is carried in the arms.", none)],
                     raw_top(brief),
                 ]
@@ -250,11 +255,8 @@ fn over_hand_hole(brief: &Brief) -> Option<Finding> {
             ),
             |draft| {
                 let brief = &draft.brief;
-                let ribbon = fitted(brief, |fittings| {
-                    fittings.handle = Handle { kind: HandleKind::HoledRibbon, ..Handle::default() };
-                });
                 vec![
-                    vec![Candidate::new("Ribbon through holes", "Soft ribbon lies down under the flap.", ribbon)],
+                    soft_ribbon(brief),
                     raw_top(brief),
                 ]
             },

@@ -2,6 +2,7 @@
 #![allow(dead_code, clippy::unwrap_used)] // Each test uses what it needs; in a test, a panic is the failure.
 
 pub mod any;
+pub mod cutting;
 
 use proptest::prelude::*;
 use wide_fold_core::brief::{

@@ -225,3 +225,65 @@ async fn two_windows_on_one_bag_are_both_offered() {
     house.reads("3½ × 6½ × 2 finished").await;
     house.saved().await;
 }
+
+#[tokio::test]
+async fn what_is_typed_meanwhile_is_not_undone_by_a_panel_that_lags_behind() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    house.goto("/bags/1").await;
+    house.reads("How it is built").await;
+    // In one stroke, before anything can be drawn anew: a width is typed, and a word of a sentence is changed.
+    let script = "const field = [...document.querySelectorAll('.dimension')]
+            .find(field => field.querySelector('label').textContent === 'Width').querySelector('input');
+        const write = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set;
+        field.focus();
+        write.call(field, '3 1/2');
+        field.dispatchEvent(new Event('input', { bubbles: true }));
+        const word = document.querySelector(\"select[aria-label='Top edge']\");
+        const pick = Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set;
+        pick.call(word, 'hem_in');
+        word.dispatchEvent(new Event('change', { bubbles: true }));";
+    house.browser.run(script).await.unwrap();
+    house.reads("3½ × 6½ × 2 finished").await;
+    house
+        .browser
+        .until("document.querySelector(\"select[aria-label='Top edge']\").value === 'hem_in'")
+        .await
+        .unwrap();
+    house.saved().await;
+}
+
+#[tokio::test]
+async fn the_sheet_that_is_downloaded_is_the_one_on_which_the_piece_lies() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    // Two gussets share a sheet: the fourth piece lies on no fourth sheet.
+    house.goto("/bags/5").await;
+    house.browser.find(".piece-switch").await.unwrap();
+    // What the button itself asks for.
+    let asked = "window.asked = [];
+        HTMLAnchorElement.prototype.click = function () { window.asked.push(new URL(this.href).search); };";
+    house.browser.run(asked).await.unwrap();
+    let pieces = house
+        .browser
+        .run(
+            "return document.querySelectorAll('.piece-switch[aria-label=Pieces] .btn:not(.btn-tool)').length",
+        )
+        .await
+        .unwrap();
+    for piece in 0..pieces.as_u64().unwrap().max(1) {
+        let pick = format!(
+            "document.querySelectorAll('.piece-switch[aria-label=Pieces] .btn:not(.btn-tool)')[{piece}]?.click()"
+        );
+        house.browser.run(&pick).await.unwrap();
+        house.click(".download").await;
+        house.browser.until(&format!("window.asked.length === {}", piece + 1)).await.unwrap();
+    }
+    let asked = house.browser.run("return window.asked").await.unwrap();
+    let all = "return fetch('/api/bags/5').then(answer => answer.json()).then(bag => fetch('/api/plan', {
+        method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(bag.brief),
+    })).then(answer => answer.json()).then(plan => plan.pieces.map((_, piece) =>
+        plan.layout.sheets.findIndex(cut => cut.placed.some(on => on.piece === piece))))";
+    let sheets = house.browser.run(all).await.unwrap();
+    for (piece, search) in asked.as_array().unwrap().iter().enumerate() {
+        assert_eq!(search.as_str().unwrap(), format!("?sheet={}", sheets[piece]), "{asked} {sheets}");
+    }
+}

@@ -34,7 +34,7 @@ export function Builds({ brief, onBrief }: { brief: Brief; onBrief: (brief: Brie
     <section className="builds" aria-labelledby="builds-title">
       <h3 id="builds-title">How it is built</h3>
       <Failed asked={asked} what="The builds" />
-      <ul>
+      <ul aria-busy={asked.isPending}>
         {(asked.data ?? []).map((way) => (
           <li key={way.name}>
             <button

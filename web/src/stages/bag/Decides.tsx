@@ -7,6 +7,16 @@ import { Sheet } from "./habits/Sheet";
 import { Top } from "./habits/Top";
 import { Choice, type Option } from "./habits/words";
 
+/** What the builds are called until they are there to choose from. */
+const NAMES: Record<NonNullable<Brief["build"]>, string> = {
+  wrap: "wrap",
+  corner_pair: "corner pair",
+  cradle_pair: "cradle pair",
+  joined: "more pieces",
+  folded_base: "folded base",
+  pleated_flare: "pleated flare",
+};
+
 export function Decides(props: {
   plan: Plan;
   brief: Brief;
@@ -27,7 +37,7 @@ export function Decides(props: {
   return (
     <section className="decides habits" aria-label="Paper, build and top">
       <p>
-        <Sheet plan={plan} brief={brief} set={set} /> Built as{" "}
+        <Sheet plan={plan} brief={brief} set={set} /> Built as {!chosen && NAMES[brief.build ?? "wrap"]}
         {chosen && (
           <Choice
             name="Build"

@@ -19,10 +19,12 @@ export function Sheet({ plan, brief, set }: Said) {
       Cut from a{" "}
       <Choice
         name="Sheet"
-        value={known?.name ?? "own"}
+        value={known?.name ?? (sheets.data ? "own" : "as it is")}
         options={[
           ...common.map((size): Option<string> => [size.name, size.name]),
           ["own", "sheet of my own"],
+          // Until the common sizes are there.
+          ...(sheets.data ? [] : [["as it is", plan.sheet] as Option<string>]),
         ]}
         onChange={(name) => {
           const size = common.find((other) => other.name === name);
@@ -30,7 +32,7 @@ export function Sheet({ plan, brief, set }: Said) {
           else set({ sheet: { ...sheet, width: "30 in", height: "20 in" } });
         }}
       />
-      {!known && (
+      {!known && sheets.data && (
         <>
           {", "}
           <Blank
