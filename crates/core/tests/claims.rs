@@ -228,3 +228,36 @@ proptest! {
         prop_assert!(found.is_empty(), "{found:?}");
     }
 }
+
+/// The figures a crafter sets something to, by hand.
+fn figures(brief: &Brief) -> Vec<Length> {
+    let (size, handle) = (brief.finished, brief.fittings.handle);
+    let set = [
+        handle.from_centre,
+        handle.down,
+        handle.length,
+        handle.width,
+        handle.opening,
+        brief.fittings.closure.down,
+    ];
+    let own = [size.width, size.height, size.gusset, brief.tab, brief.top.depth(), brief.allowance];
+    own.into_iter().chain(brief.joins.strip()).chain(set.into_iter().flatten()).collect()
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(600))]
+
+    /// Where the crafter's own figures can be set on ruler and trimmer (1/16 in, or 1 mm where the board is metric), so can
+    /// those of every remedy.
+    #[test]
+    fn remedies_go_in_steps_of_the_tools(brief in any_brief()) {
+        let step = if brief.is_metric() { Length::MM } else { Length::sixty_fourths(4) };
+        prop_assume!(figures(&brief).iter().all(|figure| figure.is_on(step)));
+        let Ok(plan) = Plan::new(&brief) else { return Ok(()) };
+        for remedy in plan.verdicts.iter().flat_map(|verdict| &verdict.remedies) {
+            for figure in figures(&remedy.brief) {
+                prop_assert!(figure.is_on(step), "{}: {}", remedy.title, figure);
+            }
+        }
+    }
+}
