@@ -8,6 +8,7 @@ mod places;
 pub use fittings::*;
 pub use habits::*;
 pub use limits::BriefFault;
+pub(crate) use limits::SMALLEST_SHEET;
 pub use places::{Cuts, JoinWeights, Place, Places};
 
 use crate::layout::Extras;

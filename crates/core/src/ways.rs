@@ -4,7 +4,7 @@
 
 mod differs;
 
-use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP, CUSTOMARY_STRIP, Cuts, Joins};
+use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP, CUSTOMARY_STRIP, Cuts, Joins, SMALLEST_SHEET};
 use crate::builds::{BUILDS, suited};
 use crate::folded::Folded;
 use crate::joins;
@@ -316,6 +316,8 @@ fn off_the_roll(brief: &Brief, sizes: &[(Length, Length)]) -> Option<Length> {
     } else {
         rows_tall(sizes, width).ceil_to(step)
     };
+    // Nobody cuts a shorter piece off a roll, however little of it is used.
+    let length = length.max(SMALLEST_SHEET.ceil_to(step));
     let left = if turned { width } else { height };
     (length <= left).then_some(length)
 }

@@ -11,7 +11,7 @@ const LARGEST_PANEL: Length = Length::inches(60);
 const SMALLEST_TAB: Length = Length::sixty_fourths(4);
 /// More pleats than this leave nothing to hold (our choice).
 const MOST_PLEATS: u8 = 6;
-const SMALLEST_SHEET: Length = Length::inches(1);
+pub(crate) const SMALLEST_SHEET: Length = Length::inches(1);
 const LARGEST_SHEET: Length = Length::inches(400);
 
 /// A figure of the brief that cannot be used, and why.
