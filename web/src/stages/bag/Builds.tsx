@@ -17,7 +17,10 @@ function Nearest(props: { remedy: Remedy; name: string; onBrief: (brief: Brief) 
       <Button variant="remedy" onClick={() => onBrief(remedy.brief)}>
         <span className="visually-hidden">{name}, with: </span>
         <Figure text={remedy.title} />
-      </Button>
+      </Button>{" "}
+      <small>
+        <Figure text={remedy.then} />
+      </small>
     </p>
   );
 }
