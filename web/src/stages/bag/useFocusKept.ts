@@ -5,10 +5,14 @@ import { useEffect, useRef, type RefObject } from "react";
  * top. It looks whenever something is taken off the page.
  */
 export function useFocusKept(page: RefObject<HTMLElement | null>) {
-  const last = useRef<Element | null>(null);
+  // What had the focus last, and the part of the page it was in: once it is gone, it can no longer be asked.
+  const last = useRef<{ had: Element; part: HTMLElement | null } | null>(null);
   useEffect(() => {
     const note = (event: FocusEvent) => {
-      if (event.target instanceof Element) last.current = event.target;
+      if (event.target instanceof Element) {
+        const part = event.target.closest<HTMLElement>(".bench-panel, .bench-sheet");
+        last.current = { had: event.target, part };
+      }
     };
     document.addEventListener("focusin", note);
     return () => document.removeEventListener("focusin", note);
@@ -17,12 +21,14 @@ export function useFocusKept(page: RefObject<HTMLElement | null>) {
     const watched = page.current;
     if (!watched) return;
     const look = () => {
-      const had = last.current;
       const lost = document.activeElement === null || document.activeElement === document.body;
-      if (!lost || !had || had.isConnected) return;
-      watched.querySelector<HTMLElement>(".verdicts, .bench-panel, .bench-sheet")?.focus({
-        preventScroll: true,
-      });
+      if (!lost || !last.current || last.current.had.isConnected) return;
+      const { part } = last.current;
+      // In the panel the judgements are what a remedy has changed.
+      const next = part?.isConnected
+        ? (part.querySelector<HTMLElement>(".verdicts") ?? part)
+        : watched.querySelector<HTMLElement>(".bench-panel");
+      next?.focus({ preventScroll: true });
     };
     const observer = new MutationObserver(look);
     observer.observe(watched, { childList: true, subtree: true });
