@@ -53,6 +53,14 @@ impl Service {
         self.url.trim_start_matches("http://")
     }
 
+    /// Waits until it has ended, and how.
+    ///
+    /// # Errors
+    /// If that cannot be told.
+    pub fn wait(&mut self) -> io::Result<std::process::ExitStatus> {
+        self.child.wait()
+    }
+
     /// Its process id.
     pub fn pid(&self) -> u32 {
         self.child.id()

@@ -1,6 +1,7 @@
 //! Papers a crafter owns.
 
-use crate::sheet::Grammage;
+use crate::sheet::{Grammage, Stuff};
+use crate::wording::fit_to_print;
 use crate::{Length, Sheet};
 
 /// A paper on the shelf.
@@ -100,38 +101,78 @@ impl Paper {
         }
     }
 
-    /// The paper that is left.
+    /// How much of it there is: sheets, or a roll's length. Taking and giving back change it by what was taken, exactly.
+    pub fn amount(&self) -> Taken {
+        match (self.kind, self.count) {
+            (Stock::Roll, 0) => Taken { sheets: 0, length: Length::ZERO },
+            (Stock::Roll, _) => Taken { sheets: 0, length: self.sheet.height },
+            (Stock::Sheets | Stock::Pad, sheets) => Taken { sheets, length: Length::ZERO },
+        }
+    }
+
+    /// The paper that is left. A roll may be used up to its last bit.
     ///
     /// # Errors
     /// A sentence that says how much is missing.
     pub fn without(&self, taken: Taken) -> Result<Self, String> {
-        let mut left = self.clone();
-        if taken.sheets > self.count {
-            return Err(format!(
-                "The bag takes {} sheets of {}, and there are {}.",
-                taken.sheets, self.name, self.count
-            ));
+        let (has, mut left) = (self.amount(), self.clone());
+        if taken.sheets > has.sheets {
+            let sheets = if taken.sheets == 1 { "one sheet".to_owned() } else { format!("{} sheets", taken.sheets) };
+            let are = match has.sheets {
+                0 => "there is none left".to_owned(),
+                1 => "there is one".to_owned(),
+                more => format!("there are {more}"),
+            };
+            return Err(format!("The bag takes {sheets} of {}, and {are}.", self.name));
+        }
+        if taken.length > has.length {
+            let are = if has.length.is_positive() { format!("{} are left", has.length) } else { "none is left".to_owned() };
+            return Err(format!("The bag takes {} of {}, and {are}.", taken.length, self.name));
         }
         left.count -= taken.sheets;
-        if taken.length >= self.sheet.height {
-            return Err(format!(
-                "The bag takes {} of {}, and {} are left.",
-                taken.length, self.name, self.sheet.height
-            ));
-        }
         left.sheet.height -= taken.length;
         Ok(left)
     }
 
-    /// The paper with what was taken given back.
-    pub fn with(&self, taken: Taken) -> Self {
-        let mut whole = self.clone();
-        whole.count = whole.count.saturating_add(taken.sheets);
-        whole.sheet.height += taken.length;
-        whole
+    /// The paper with what was taken given back; nothing if it cannot be put to it: sheets to a roll, a length to sheets, or
+    /// more than a shelf holds of one paper.
+    pub fn with(&self, taken: Taken) -> Option<Self> {
+        let (has, mut whole) = (self.amount(), self.clone());
+        match self.kind {
+            Stock::Roll if taken.sheets == 0 => {
+                // A roll that was crossed off lives again as what comes back of it.
+                whole.count = 1;
+                whole.sheet.height = has.length + taken.length;
+            }
+            Stock::Sheets | Stock::Pad if taken.length == Length::ZERO => {
+                whole.count = self.count.checked_add(taken.sheets)?;
+            }
+            _ => return None,
+        }
+        whole.check().is_ok().then_some(whole)
     }
 
-    /// Checks name and size.
+    /// What was taken, as a paper of its own: for giving back when the paper it came from is no longer the same.
+    pub fn only(&self, taken: Taken) -> Self {
+        let mut own = self.clone();
+        match self.kind {
+            Stock::Roll => {
+                own.count = 1;
+                own.sheet.height = taken.length;
+            }
+            Stock::Sheets | Stock::Pad => own.count = taken.sheets,
+        }
+        own
+    }
+
+    /// True if both are the same stuff, whatever is left of each: what was taken of one can be put to the other.
+    pub fn is_like(&self, other: &Self) -> bool {
+        let roll = |paper: &Self| paper.kind == Stock::Roll;
+        let same_length = roll(self) || self.sheet.height == other.sheet.height;
+        roll(self) == roll(other) && self.sheet.width == other.sheet.width && same_length
+    }
+
+    /// Checks name, size and weight: the one rule for what may be written on the shelf and for what is read from it.
     ///
     /// # Errors
     /// The field at fault and a sentence.
@@ -140,23 +181,42 @@ impl Paper {
         if self.name.trim().is_empty() {
             return Err(("name", "Give the paper a name.".to_owned()));
         }
+        if self.name.chars().count() > LONGEST_NAME {
+            return Err(("name", format!("The name is too long; {LONGEST_NAME} characters are the most.")));
+        }
+        if !fit_to_print(&self.name) {
+            return Err(("name", "The name holds a character that cannot be written.".to_owned()));
+        }
+        let is_roll = self.kind == Stock::Roll;
         for (field, length) in [("width", self.sheet.width), ("height", self.sheet.height)] {
+            // Of a roll as little may be left as there is.
+            let least = if is_roll && field == "height" { Length::ZERO } else { least };
             if !(least..=most).contains(&length) {
                 return Err((
                     field,
-                    format!("A {field} of {length} is no paper: 1 in to 400 in can be used."),
+                    match is_roll && field == "height" {
+                        true => format!("{length} is no length that is left of a roll: 0 to 400 in can be."),
+                        false => format!("A {field} of {length} is no paper: 1 in to 400 in can be used."),
+                    },
                 ));
             }
+        }
+        if is_roll && self.count > 1 {
+            let sentence = "Put every roll on the shelf by itself: of each its own length is left.";
+            return Err(("count", sentence.to_owned()));
         }
         if self.count > 100_000 {
             return Err(("count", "Nobody keeps more than 100 000 sheets.".to_owned()));
         }
-        if self.sheet.grammage.is_some_and(|grammage| !(10..=1000).contains(&grammage.0)) {
-            return Err(("weight", "Paper for bags weighs 10 to 1000 g/m².".to_owned()));
-        }
-        Ok(())
+        self.sheet.check_stuff().map_err(|(stuff, sentence)| match stuff {
+            Stuff::Thickness => ("thickness", sentence),
+            Stuff::Weight => ("weight", sentence),
+        })
     }
 }
+
+/// A paper's name is at most so many characters long.
+pub const LONGEST_NAME: usize = 120;
 
 #[cfg(test)]
 mod tests {
@@ -193,7 +253,7 @@ mod tests {
         assert_eq!(taken, Taken { sheets: 3, length: Length::ZERO });
         let left = pad.without(taken).unwrap();
         assert_eq!(left.count, 2);
-        assert_eq!(left.with(taken), pad);
+        assert_eq!(left.with(taken), Some(pad));
         let short = left.without(taken).unwrap_err();
         assert_eq!(short, "The bag takes 3 sheets of Ash glaze pad, and there are 2.");
     }
@@ -206,13 +266,35 @@ mod tests {
         assert_eq!(taken, Taken { sheets: 0, length: Length::inches(40) });
         let left = roll.without(taken).unwrap();
         assert_eq!((left.count, left.sheet.height), (1, Length::inches(60)));
-        assert_eq!(left.with(taken), roll);
-        // Forty more would still leave twenty; sixty would leave none of it.
-        assert!(left.without(left.taken(1, Length::inches(60))).is_err());
+        assert_eq!(left.with(taken), Some(roll));
+        // Sixty more leave none of it, which is as good as any other length; sixty-one are not there.
+        let none = left.without(left.taken(1, Length::inches(60))).unwrap();
+        assert_eq!((none.sheet.height, none.check()), (Length::ZERO, Ok(())));
+        let short = left.without(left.taken(1, Length::inches(61))).unwrap_err();
+        assert_eq!(short, "The bag takes 61 in of Ash glaze pad, and 60 in are left.");
+    }
+
+    #[test]
+    fn a_roll_crossed_off_lives_again_as_what_comes_back() {
+        let mut roll = Paper { kind: Stock::Roll, count: 0, ..pad() };
+        roll.sheet.height = Length::inches(70);
+        assert!(roll.without(roll.taken(1, Length::INCH)).unwrap_err().ends_with("and none is left."));
+        let taken = Taken { sheets: 0, length: Length::inches(9) };
+        let back = roll.with(taken).unwrap();
+        assert_eq!((back.count, back.amount()), (1, taken));
+        // Sheets are not put to a roll, nor a length to sheets, nor more than can be kept.
+        assert_eq!(roll.with(Taken { sheets: 2, length: Length::ZERO }), None);
+        assert_eq!(pad().with(taken), None);
+        assert_eq!(back.with(Taken { sheets: 0, length: Length::inches(392) }), None);
     }
 
     #[rstest]
     #[case(|paper: &mut Paper| paper.name = "  ".to_owned(), "name")]
+    #[case(|paper: &mut Paper| paper.name = "a\u{0}b".to_owned(), "name")]
+    #[case(|paper: &mut Paper| paper.name = "a".repeat(121), "name")]
+    #[case(|paper: &mut Paper| paper.sheet.caliper = Some(Length::ZERO), "thickness")]
+    #[case(|paper: &mut Paper| paper.sheet.caliper = Some(-Length::millimetres(5)), "thickness")]
+    #[case(|paper: &mut Paper| (paper.kind, paper.count) = (Stock::Roll, 2), "count")]
     #[case(|paper: &mut Paper| paper.sheet.width = Length::eighths(4), "width")]
     #[case(|paper: &mut Paper| paper.sheet.height = Length::inches(401), "height")]
     #[case(|paper: &mut Paper| paper.count = 100_001, "count")]

@@ -36,6 +36,15 @@ impl Grammage {
     }
 }
 
+/// What is known of a paper besides its size.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub enum Stuff {
+    /// Its thickness.
+    Thickness,
+    /// Its weight.
+    Weight,
+}
+
 /// How thick a sheet is, and how that is known.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 pub struct Thickness {
@@ -109,6 +118,23 @@ impl Sheet {
             Some(caliper) => caliper >= Grammage(200).estimated_caliper(),
             None => self.grammage.is_some_and(|grammage| grammage >= Grammage(200)),
         }
+    }
+
+    /// Checks that weight and thickness are those of a paper for bags.
+    ///
+    /// # Errors
+    /// Which of the two is at fault, and a sentence.
+    pub fn check_stuff(&self) -> Result<(), (Stuff, String)> {
+        let (thin, thick) = (Length::from_nm(10_000), Length::millimetres(3));
+        if let Some(caliper) = self.caliper.filter(|caliper| !(thin..=thick).contains(caliper)) {
+            let sentence = format!("{} mm is no thickness of paper: 0.01 mm to 3 mm can be used.", caliper.mm());
+            return Err((Stuff::Thickness, sentence));
+        }
+        if let Some(Grammage(weight)) = self.grammage.filter(|weight| !(10..=1000).contains(&weight.0)) {
+            let sentence = format!("{weight} g/m² is no paper for bags: 10 to 1000 can be used.");
+            return Err((Stuff::Weight, sentence));
+        }
+        Ok(())
     }
 
     /// The name of its common size, either way round.

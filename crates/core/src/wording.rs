@@ -141,6 +141,17 @@ pub fn quoted(text: &str) -> String {
     if letters.next().is_some() { format!("“{start}…”") } else { format!("“{start}”") }
 }
 
+/// True if text can be written anywhere: no control characters, and nothing that XML 1.0 (section 2.2, Char) leaves out.
+///
+/// ```
+/// use wide_fold_core::wording::fit_to_print;
+/// assert!(fit_to_print("Émail brillant, 2°"));
+/// assert!(!fit_to_print("nul \u{0}") && !fit_to_print("noncharacter \u{FFFE}"));
+/// ```
+pub fn fit_to_print(text: &str) -> bool {
+    !text.chars().any(|letter| letter.is_control() || matches!(letter, '\u{FFFE}' | '\u{FFFF}'))
+}
+
 /// `a`, `a and b`, `a, b and c`.
 pub(crate) fn list(items: &[String]) -> String {
     match items {

@@ -1,8 +1,11 @@
 //! The demo's bags: the potters' co-operative Quillbrook Kiln packs pots for its kiln-opening weekend. All invented.
 
+use crate::store::bags::Content;
 use crate::store::{self, Store, StoreError};
+use crate::view::bag::SlipView;
 use jiff::{SignedDuration, Timestamp};
 use serde_json::{Value, json};
+use wide_fold_core::{Brief, Plan};
 use wide_fold_formats::BriefText;
 
 /// Fills an empty database with the demo's bags; a database with bags in it is left alone.
@@ -10,22 +13,25 @@ use wide_fold_formats::BriefText;
 /// # Errors
 /// [`StoreError`] if a bag cannot be saved.
 pub fn fill(store: &Store) -> Result<(), StoreError> {
-    store.now(|connection| {
-        let transaction = connection.transaction()?;
+    store.write_now(|transaction| {
         let kept: i64 = transaction.query_row("SELECT count(*) FROM bag", [], |row| row.get(0))?;
-        if kept == 0 {
-            let now = Timestamp::now();
-            for (age, (name, json)) in bags().into_iter().enumerate() {
-                let brief: BriefText = serde_json::from_value(json)
-                    .map_err(|error| rusqlite::Error::ToSqlConversionFailure(Box::new(error)))?;
-                let brief = serde_json::to_string(&brief)
-                    .map_err(|error| rusqlite::Error::ToSqlConversionFailure(Box::new(error)))?;
-                let minutes = i64::try_from(age).unwrap_or_default() * 25;
-                store::create(&transaction, name, &brief, now - SignedDuration::from_mins(minutes))?;
-            }
+        let now = Timestamp::now();
+        for (age, (name, json)) in bags().into_iter().enumerate().filter(|_| kept == 0) {
+            let minutes = i64::try_from(age).unwrap_or_default() * 25;
+            let content = content(name, json).map_err(|error| rusqlite::Error::ToSqlConversionFailure(Box::new(error)))?;
+            store::bags::create(transaction, &content, now - SignedDuration::from_mins(minutes))?;
         }
-        transaction.commit()?;
         Ok(())
+    })
+}
+
+fn content(name: &str, json: Value) -> Result<Content, serde_json::Error> {
+    let text: BriefText = serde_json::from_value(json)?;
+    let plan = Brief::try_from(&text).ok().and_then(|brief| Plan::new(&brief).ok());
+    Ok(Content {
+        name: name.to_owned(),
+        brief: serde_json::to_string(&text)?,
+        summary: plan.map(|plan| SlipView::new(&plan)).unwrap_or_default().kept()?,
     })
 }
 
@@ -90,7 +96,6 @@ pub fn bags() -> Vec<(&'static str, Value)> {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use wide_fold_core::Plan;
     use wide_fold_formats::read_brief;
 
     #[test]

@@ -4,6 +4,7 @@ pub mod demo;
 pub mod guard;
 pub mod problem;
 pub mod routes;
+pub mod serve;
 pub mod store;
 pub mod view;
 pub mod web;

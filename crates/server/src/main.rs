@@ -2,8 +2,9 @@
 
 use clap::{Parser, Subcommand};
 use std::net::SocketAddr;
-use std::path::PathBuf;
+use std::path::{Path, PathBuf};
 use wide_fold::store::Store;
+use wide_fold::store::rescue::rescue;
 
 #[global_allocator]
 static ALLOCATOR: mimalloc::MiMalloc = mimalloc::MiMalloc;
@@ -30,6 +31,15 @@ enum Command {
         #[arg(long)]
         demo: bool,
     },
+    /// Save what can still be read of a file that is spoiled inside into a new one.
+    Rescue {
+        /// The file that is spoiled; it is not written to.
+        #[arg(long)]
+        db: PathBuf,
+        /// The new file.
+        #[arg(long)]
+        into: PathBuf,
+    },
     /// Print the description of the HTTP interface.
     Openapi,
 }
@@ -38,6 +48,7 @@ fn main() -> std::process::ExitCode {
     tracing_subscriber::fmt().with_writer(std::io::stderr).with_max_level(tracing::Level::WARN).init();
     let result = match Args::parse().command {
         Command::Serve { addr, db, demo } => serve(addr, &db, demo),
+        Command::Rescue { db, into } => save(&db, &into),
         Command::Openapi => {
             println!("{}", wide_fold::routes::api().1.to_pretty_json().unwrap_or_default());
             Ok(())
@@ -52,26 +63,24 @@ fn main() -> std::process::ExitCode {
     }
 }
 
-fn serve(addr: SocketAddr, db: &std::path::Path, demo: bool) -> Result<(), String> {
-    let store = Store::open(db)
-        .map_err(|error| format!("the database {} cannot be opened: {error}", db.display()))?;
+fn serve(addr: SocketAddr, db: &Path, demo: bool) -> Result<(), String> {
+    let store =
+        Store::open(db).map_err(|error| format!("the file {} cannot be used. {error}", db.display()))?;
     if demo {
         wide_fold::demo::fill(&store).map_err(|error| format!("the demo's bags cannot be saved: {error}"))?;
     }
-    let runtime = tokio::runtime::Builder::new_multi_thread()
-        .worker_threads(2)
-        .enable_all()
-        .build()
-        .map_err(|error| format!("the service cannot start: {error}"))?;
-    runtime.block_on(async {
-        let listener = tokio::net::TcpListener::bind(addr)
-            .await
-            .map_err(|error| format!("{addr} cannot be listened on: {error}"))?;
-        let bound = listener.local_addr().map_err(|error| error.to_string())?;
-        println!("Wide Fold is ready at http://{bound}");
-        axum::serve(listener, wide_fold::app(store))
-            .with_graceful_shutdown(async { drop(tokio::signal::ctrl_c().await) })
-            .await
-            .map_err(|error| error.to_string())
-    })
+    wide_fold::serve::serve(addr, store, |bound| println!("Wide Fold is ready at http://{bound}"))
+}
+
+fn save(db: &Path, into: &Path) -> Result<(), String> {
+    let saved = rescue(db, into).map_err(|error| format!("nothing was saved into {}. {error}", into.display()))?;
+    println!(
+        "{} bags and {} papers are in {} now; {} of the papers were taken for bags. Look them through: wide-fold serve --db {}",
+        saved.bags,
+        saved.papers,
+        into.display(),
+        saved.cuts,
+        into.display()
+    );
+    Ok(())
 }

@@ -96,6 +96,12 @@ impl From<crate::store::StoreError> for Problem {
                     "This bag was changed somewhere else in the meantime. Choose which version to keep.",
                 )
             },
+            full if full.is_full() => {
+                tracing::error!(error = %full, "the disk is full");
+                let detail = "The disk is full, so this was not saved. What you see is still here: make room on the disk, \
+                              then try again.";
+                Self::new(StatusCode::INSUFFICIENT_STORAGE, "full", detail)
+            }
             other => Self::ours(&other),
         }
     }

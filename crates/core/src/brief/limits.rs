@@ -2,6 +2,7 @@
 
 use super::{BaseHabit, Brief, Build, Top};
 use crate::Length;
+use crate::sheet::Stuff;
 
 /// The smallest width, height or gusset a hand can fold (our choice).
 const SMALLEST_PANEL: Length = Length::eighths(2);
@@ -11,6 +12,8 @@ const LARGEST_PANEL: Length = Length::inches(60);
 const SMALLEST_TAB: Length = Length::sixty_fourths(4);
 /// More pleats than this leave nothing to hold (our choice).
 const MOST_PLEATS: u8 = 6;
+/// How much a join can show at most, on a scale of our own.
+const MOST_WEIGHT: u8 = 99;
 pub(crate) const SMALLEST_SHEET: Length = Length::inches(1);
 const LARGEST_SHEET: Length = Length::inches(400);
 
@@ -99,16 +102,19 @@ impl Brief {
             self.within("strip", "The joining strip", width, SMALLEST_TAB * 2, Length::inches(8))?;
         }
         self.check_fittings()?;
-        self.within("allowance", "The allowance", self.allowance, Length::ZERO, Length::eighths(2))?;
-        if let Some(caliper) = self.sheet.caliper {
-            let least = Length::from_nm(10_000);
-            self.within("sheet.caliper", "The paper's thickness", caliper, least, Length::millimetres(3))?;
+        for (field, weight) in self.weights.named() {
+            if weight > MOST_WEIGHT {
+                let sentence = format!("A join shows 0 to {MOST_WEIGHT}; this says {weight}.");
+                return Err(BriefFault { field, sentence });
+            }
         }
-        if let Some(grammage) = self.sheet.grammage
-            && !(10..=1000).contains(&grammage.0)
-        {
-            let sentence = format!("{} g/m² is no paper for bags: 10 to 1000 can be used.", grammage.0);
-            return Err(BriefFault { field: "sheet.grammage", sentence });
+        self.within("allowance", "The allowance", self.allowance, Length::ZERO, Length::eighths(2))?;
+        let sides = self.side_sheet.as_ref().map(|side| (side, ["side_sheet.caliper", "side_sheet.grammage"]));
+        for (sheet, fields) in [(&self.sheet, ["sheet.caliper", "sheet.grammage"])].into_iter().chain(sides) {
+            sheet.check_stuff().map_err(|(stuff, sentence)| BriefFault {
+                field: if stuff == Stuff::Thickness { fields[0] } else { fields[1] },
+                sentence,
+            })?;
         }
         self.within("sheet.width", "The sheet's width", self.sheet.width, SMALLEST_SHEET, LARGEST_SHEET)?;
         self.within("sheet.height", "The sheet's height", self.sheet.height, SMALLEST_SHEET, LARGEST_SHEET)?;
@@ -213,6 +219,7 @@ mod tests {
     fn every_other_length_is_checked_too() {
         let good = sized(4, 7, 2);
         let zero = Length::ZERO;
+        let thick = |good: &Brief, caliper| crate::Sheet { caliper: Some(caliper), ..good.sheet.clone() };
         let faults = [
             Brief { tab: zero, ..good.clone() },
             Brief { notch: -Length::INCH, ..good.clone() },
@@ -221,11 +228,30 @@ mod tests {
             Brief { top: Top::HemOut { depth: zero }, ..good.clone() },
             Brief { sheet: crate::Sheet { height: zero, ..good.sheet.clone() }, ..good.clone() },
             Brief { board: super::super::Board { groove: zero, ..good.board }, ..good.clone() },
+            Brief { sheet: thick(&good, Length::millimetres(-5)), ..good.clone() },
+            Brief {
+                weights: super::super::JoinWeights { inside_back: 100, ..good.weights },
+                ..good.clone()
+            },
+            Brief { side_sheet: Some(thick(&good, Length::ZERO)), ..good.clone() },
+            Brief { side_sheet: Some(thick(&good, Length::millimetres(1_000_000))), ..good.clone() },
         ]
         .map(|brief| brief.check().unwrap_err().field);
         assert_eq!(
             faults,
-            ["tab", "notch", "base.depth", "base.lap", "top.depth", "sheet.height", "board.groove"]
+            [
+                "tab",
+                "notch",
+                "base.depth",
+                "base.lap",
+                "top.depth",
+                "sheet.height",
+                "board.groove",
+                "sheet.caliper",
+                "weights.inside_back",
+                "side_sheet.caliper",
+                "side_sheet.caliper"
+            ]
         );
         assert_eq!(good.check(), Ok(()));
     }

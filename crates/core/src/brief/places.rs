@@ -149,6 +149,19 @@ impl Default for JoinWeights {
 }
 
 impl JoinWeights {
+    /// Every weight with the field it is written in.
+    pub(crate) fn named(self) -> [(&'static str, u8); 7] {
+        [
+            ("weights.back_corner", self.back_corner),
+            ("weights.front_corner", self.front_corner),
+            ("weights.gusset_centre", self.gusset_centre),
+            ("weights.inside_back", self.inside_back),
+            ("weights.inside_front", self.inside_front),
+            ("weights.separate_base", self.separate_base),
+            ("weights.all_round", self.all_round),
+        ]
+    }
+
     /// How much the joins of one way to cut a run show, all together.
     pub fn of(self, cuts: Cuts) -> u32 {
         let at = |place| match place {

@@ -2,8 +2,9 @@
 
 use super::plan::planned;
 use crate::problem::{Body, Problem};
-use crate::store::{self, Bag, Change, Store};
-use crate::view::bag::{BagDraft, BagSummary, BagView};
+use crate::store::Store;
+use crate::store::bags::{self, Bag, Change, Content, Listed, Place, Summary};
+use crate::view::bag::{BagDraft, BagSummary, BagView, BagsPage, SlipView};
 use axum::Json;
 use axum::extract::rejection::{PathRejection, QueryRejection};
 use axum::extract::{Path, Query, State};
@@ -11,16 +12,74 @@ use axum::http::{HeaderMap, HeaderValue, StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use jiff::Timestamp;
 use serde::Deserialize;
+use utoipa::IntoParams;
 use wide_fold_core::Plan;
-use wide_fold_formats::{FormatFault, sheet_svg, template_svg};
+use wide_fold_core::wording::fit_to_print;
+use wide_fold_formats::{BriefText, FormatFault, sheet_svg, template_svg};
 
 const LONGEST_NAME: usize = 120;
 
-/// All bags, the last changed first.
-#[utoipa::path(get, path = "/api/bags", responses((status = 200, body = [BagSummary])))]
-pub async fn list(State(store): State<Store>) -> Result<Json<Vec<BagSummary>>, Problem> {
-    let bags = store.run(|connection| store::list(connection)).await?;
-    Ok(Json(bags.iter().map(BagSummary::new).collect()))
+/// Bags on a page of the list, if nothing is said.
+const PAGE: u32 = 60;
+
+/// Which page of the list.
+#[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+#[serde(deny_unknown_fields)]
+pub struct PageQuery {
+    /// Where the page begins: `next` of the one before it.
+    after: Option<String>,
+    /// How many bags at most; 60 if left out.
+    #[param(minimum = 1, maximum = 200)]
+    most: Option<u32>,
+}
+
+/// A page of the list of bags, the last changed first.
+#[utoipa::path(get, path = "/api/bags", params(PageQuery), responses((status = 200, body = BagsPage)))]
+pub async fn list(
+    State(store): State<Store>,
+    query: Result<Query<PageQuery>, QueryRejection>,
+) -> Result<Json<BagsPage>, Problem> {
+    let unknown = || Problem::new(StatusCode::BAD_REQUEST, "page", "There is no such page of the list.");
+    let Query(PageQuery { after, most }) = query.map_err(|_| unknown())?;
+    let most = most.unwrap_or(PAGE);
+    if !(1..=200).contains(&most) {
+        return Err(unknown());
+    }
+    let after = match &after {
+        None => None,
+        Some(text) => {
+            let (id, updated_at) = text.split_once('@').ok_or_else(unknown)?;
+            Some(Place { id: id.parse().map_err(|_| unknown())?, updated_at: updated_at.to_owned() })
+        }
+    };
+    let (listed, next, total) = store
+        .read(move |connection| {
+            let (listed, next) = bags::page(connection, after.as_ref(), most)?;
+            Ok((listed, next, bags::count(connection)?))
+        })
+        .await?;
+    let (page, made) = tokio::task::spawn_blocking(move || summarised(&listed))
+        .await
+        .map_err(|error| Problem::ours(&error))??;
+    if !made.is_empty() {
+        // Whether it can be kept or not, the list is right.
+        drop(store.write(move |transaction| bags::show(transaction, &made)).await);
+    }
+    let next = next.map(|Place { updated_at, id }| format!("{id}@{updated_at}"));
+    Ok(Json(BagsPage { bags: page, next, total }))
+}
+
+/// The page, and what was made anew for it.
+fn summarised(listed: &[Listed]) -> Result<(Vec<BagSummary>, Vec<(i64, i64, Summary)>), Problem> {
+    let mut made = Vec::new();
+    let mut page = Vec::new();
+    for one in listed {
+        let (summary, new) = BagSummary::new(one).map_err(|error| Problem::ours(&error))?;
+        made.extend(new.map(|new| (one.bag.id, one.bag.revision, new)));
+        page.push(summary);
+    }
+    Ok((page, made))
 }
 
 /// Save a new bag.
@@ -28,8 +87,8 @@ pub async fn list(State(store): State<Store>) -> Result<Json<Vec<BagSummary>>, P
     (status = 201, body = BagView), (status = 422, body = Problem, content_type = "application/problem+json")
 ))]
 pub async fn create(State(store): State<Store>, Body(draft): Body<BagDraft>) -> Result<Response, Problem> {
-    let (name, brief) = checked(draft)?;
-    let bag = store.run(move |connection| store::create(connection, &name, &brief, Timestamp::now())).await?;
+    let content = checked(draft)?;
+    let bag = store.write(move |transaction| bags::create(transaction, &content, Timestamp::now())).await?;
     created(&bag)
 }
 
@@ -61,10 +120,9 @@ pub async fn update(
         let detail = "Say which revision of the bag this changes, in If-Match.";
         Problem::new(StatusCode::PRECONDITION_REQUIRED, "revision", detail)
     })?;
-    let (name, brief) = checked(draft)?;
-    let change = Change::Content { name, brief };
+    let change = Change::Content(checked(draft)?);
     let bag = store
-        .run(move |connection| store::change(connection, id, Some(revision), &change, Timestamp::now()))
+        .write(move |transaction| bags::change(transaction, id, Some(revision), &change, Timestamp::now()))
         .await?;
     tagged(StatusCode::OK, &bag)
 }
@@ -77,7 +135,7 @@ pub async fn update(
 pub async fn delete(State(store): State<Store>, id: Id, headers: HeaderMap) -> Result<StatusCode, Problem> {
     let (id, revision) = (number(id)?, revision(&headers)?);
     store
-        .run(move |connection| store::change(connection, id, revision, &Change::Delete, Timestamp::now()))
+        .write(move |transaction| bags::change(transaction, id, revision, &Change::Delete, Timestamp::now()))
         .await?;
     Ok(StatusCode::NO_CONTENT)
 }
@@ -89,7 +147,7 @@ pub async fn delete(State(store): State<Store>, id: Id, headers: HeaderMap) -> R
 pub async fn restore(State(store): State<Store>, id: Id) -> Result<Response, Problem> {
     let id = number(id)?;
     let bag = store
-        .run(move |connection| store::change(connection, id, None, &Change::Restore, Timestamp::now()))
+        .write(move |transaction| bags::change(transaction, id, None, &Change::Restore, Timestamp::now()))
         .await?;
     tagged(StatusCode::OK, &bag)
 }
@@ -101,9 +159,8 @@ pub async fn restore(State(store): State<Store>, id: Id) -> Result<Response, Pro
 pub async fn duplicate(State(store): State<Store>, id: Id) -> Result<Response, Problem> {
     let original = kept(&store, id).await?;
     let name: String = format!("Copy of {}", original.name).chars().take(LONGEST_NAME).collect();
-    let bag = store
-        .run(move |connection| store::create(connection, &name, &original.brief, Timestamp::now()))
-        .await?;
+    let content = content(name, &planned_again(&original)?)?;
+    let bag = store.write(move |transaction| bags::create(transaction, &content, Timestamp::now())).await?;
     created(&bag)
 }
 
@@ -127,7 +184,7 @@ pub async fn sheet(
 ) -> Result<Response, Problem> {
     let bag = kept(&store, id).await?;
     let Query(SheetQuery { sheet }) = query.map_err(|_| Problem::not_found("sheet"))?;
-    let plan = Plan::new(&bag.brief()?).map_err(FormatFault::from)?;
+    let plan = planned_again(&bag)?;
     let svg = sheet_svg(&plan, &bag.name, sheet).ok_or_else(|| Problem::not_found("sheet"))?;
     attached(svg, &format!("{}-sheet-{}.svg", file_name(&bag.name), sheet + 1))
 }
@@ -165,25 +222,41 @@ fn number(id: Id) -> Result<i64, Problem> {
 
 async fn kept(store: &Store, id: Id) -> Result<Bag, Problem> {
     let id = number(id)?;
-    let bag = store.run(move |connection| store::find(connection, id)).await?;
+    let bag = store.read(move |connection| bags::find(connection, id)).await?;
     if bag.deleted { Err(Problem::not_found("bag")) } else { Ok(bag) }
 }
 
-/// A name and a brief that are fit to be saved. The brief is written out in full.
-fn checked(draft: BagDraft) -> Result<(String, String), Problem> {
+/// The plan of a kept bag.
+pub(super) fn planned_again(bag: &Bag) -> Result<Plan, Problem> {
+    Ok(Plan::new(&bag.brief()?).map_err(FormatFault::from)?)
+}
+
+/// A bag of that name as it is saved: its brief written out in full, and what the list shows of it.
+fn content(name: String, plan: &Plan) -> Result<Content, Problem> {
+    let ours = |error: serde_json::Error| Problem::ours(&error);
+    let brief = serde_json::to_string(&BriefText::from(&plan.brief)).map_err(ours)?;
+    Ok(Content { name, brief, summary: SlipView::new(plan).kept().map_err(ours)? })
+}
+
+/// A name and a brief that are fit to be saved.
+fn checked(draft: BagDraft) -> Result<Content, Problem> {
     let plan = planned(&draft.brief).map_err(|problem| Problem {
         field: problem.field.map(|field| format!("brief.{field}")),
         ..problem
     })?;
-    let name: String = draft.name.trim().chars().filter(|c| !c.is_control()).collect();
-    if name.chars().count() > LONGEST_NAME {
-        let detail = format!("The name is too long; {LONGEST_NAME} characters are the most.");
+    // A tab or a line break that was pasted is a space.
+    let name: String = draft.name.trim().chars().map(|c| if c.is_whitespace() { ' ' } else { c }).collect();
+    let fault = |detail: String| {
         let problem = Problem::new(StatusCode::UNPROCESSABLE_ENTITY, "name", detail);
-        return Err(Problem { field: Some("name".to_owned()), ..problem });
+        Problem { field: Some("name".to_owned()), ..problem }
+    };
+    if name.chars().count() > LONGEST_NAME {
+        return Err(fault(format!("The name is too long; {LONGEST_NAME} characters are the most.")));
     }
-    let name = if name.is_empty() { "New bag".to_owned() } else { name };
-    let brief = wide_fold_formats::BriefText::from(&plan.brief);
-    Ok((name, serde_json::to_string(&brief).map_err(|error| Problem::ours(&error))?))
+    if !fit_to_print(&name) {
+        return Err(fault("The name holds a character that cannot be written.".to_owned()));
+    }
+    content(if name.is_empty() { "New bag".to_owned() } else { name }, &plan)
 }
 
 /// The revision in `If-Match`; nothing if the header is missing or `*`.

@@ -3,20 +3,22 @@
 use super::bags::{Id, revision};
 use crate::problem::{Body, Problem};
 use crate::store::Store;
-use crate::store::shelf::{self, Change, Kept};
-use crate::view::shelf::{ImportText, ImportView, PaperView};
+use crate::store::shelf::{self, Change};
+use crate::view::shelf::{ImportText, ImportView, PaperView, ShelfView, read_kept};
 use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::{HeaderMap, StatusCode, header};
 use axum::response::{IntoResponse, Response};
+use jiff::Timestamp;
+use rusqlite::Transaction;
 use wide_fold_core::paper::Paper;
-use wide_fold_formats::{FormatFault, PaperText, read_shelf, write_shelf};
+use wide_fold_formats::{PaperText, read_shelf, write_shelf};
 
 /// All papers on the shelf.
-#[utoipa::path(get, path = "/api/shelf", responses((status = 200, body = [PaperView])))]
-pub async fn list_papers(State(store): State<Store>) -> Result<Json<Vec<PaperView>>, Problem> {
-    let kept = store.run(|connection| shelf::list(connection)).await?;
-    Ok(Json(kept.iter().map(PaperView::new).collect::<Result<_, FormatFault>>()?))
+#[utoipa::path(get, path = "/api/shelf", responses((status = 200, body = ShelfView)))]
+pub async fn list_papers(State(store): State<Store>) -> Result<Json<ShelfView>, Problem> {
+    let kept = store.read(|connection| shelf::list(connection)).await?;
+    Ok(Json(ShelfView::new(&kept)))
 }
 
 /// Put a paper on the shelf.
@@ -25,7 +27,7 @@ pub async fn list_papers(State(store): State<Store>) -> Result<Json<Vec<PaperVie
 ))]
 pub async fn add_paper(State(store): State<Store>, Body(text): Body<PaperText>) -> Result<Response, Problem> {
     let paper = checked(&text)?;
-    let added = store.run(move |connection| shelf::add(connection, &[paper])).await?;
+    let added = store.write(move |transaction| shelf::add(transaction, &[paper])).await?;
     let view = added.first().map(PaperView::new).ok_or_else(|| Problem::not_found("paper"))??;
     Ok((StatusCode::CREATED, Json(view)).into_response())
 }
@@ -51,16 +53,24 @@ pub async fn change_paper(
         Problem::new(StatusCode::PRECONDITION_REQUIRED, "revision", detail)
     })?;
     let change = Change::Content(checked(&text)?);
-    shown(store.run(move |connection| shelf::change(connection, id, Some(revision), &change)).await?)
+    changed(&store, id, Some(revision), change).await
 }
 
-/// Take a paper off the shelf; it can be brought back.
-#[utoipa::path(delete, path = "/api/shelf/{id}", params(("id" = i64, Path)), responses(
-    (status = 204), (status = 404, body = Problem, content_type = "application/problem+json")
+/// Take a paper off the shelf; it can be brought back. `If-Match` carries the revision it was seen at, if that matters.
+#[utoipa::path(delete, path = "/api/shelf/{id}",
+    params(("id" = i64, Path), ("If-Match" = Option<String>, Header)), responses(
+    (status = 204), (status = 404, body = Problem, content_type = "application/problem+json"),
+    (status = 412, body = Problem, content_type = "application/problem+json")
 ))]
-pub async fn take_paper(State(store): State<Store>, id: Id) -> Result<StatusCode, Problem> {
-    let id = number(id)?;
-    store.run(move |connection| shelf::change(connection, id, None, &Change::Delete)).await?;
+pub async fn take_paper(
+    State(store): State<Store>,
+    id: Id,
+    headers: HeaderMap,
+) -> Result<StatusCode, Problem> {
+    let (id, revision) = (number(id)?, revision(&headers)?);
+    store
+        .write(move |transaction| shelf::change(transaction, id, revision, &Change::Delete, Timestamp::now()))
+        .await?;
     Ok(StatusCode::NO_CONTENT)
 }
 
@@ -69,15 +79,23 @@ pub async fn take_paper(State(store): State<Store>, id: Id) -> Result<StatusCode
     (status = 200, body = PaperView), (status = 404, body = Problem, content_type = "application/problem+json")
 ))]
 pub async fn bring_paper_back(State(store): State<Store>, id: Id) -> Result<Json<PaperView>, Problem> {
-    let id = number(id)?;
-    shown(store.run(move |connection| shelf::change(connection, id, None, &Change::Restore)).await?)
+    changed(&store, number(id)?, None, Change::Restore).await
+}
+
+async fn changed(
+    store: &Store,
+    id: i64,
+    revision: Option<i64>,
+    change: Change,
+) -> Result<Json<PaperView>, Problem> {
+    let work = move |transaction: &Transaction<'_>| shelf::change(transaction, id, revision, &change, Timestamp::now());
+    Ok(Json(PaperView::new(&store.write(work).await?)?))
 }
 
 /// The shelf as CSV.
 #[utoipa::path(get, path = "/api/shelf.csv", responses((status = 200, body = String, content_type = "text/csv")))]
 pub async fn export_shelf(State(store): State<Store>) -> Result<Response, Problem> {
-    let kept = store.run(|connection| shelf::list(connection)).await?;
-    let papers = kept.iter().map(paper).collect::<Result<Vec<_>, _>>()?;
+    let papers = readable(&store).await?;
     let headers = [
         (header::CONTENT_TYPE, "text/csv; charset=utf-8"),
         (header::CONTENT_DISPOSITION, "attachment; filename=\"shelf.csv\""),
@@ -98,7 +116,7 @@ pub async fn import_shelf(
     let mut kept = 0;
     if read.faults.is_empty() || text.keep_good {
         let papers = read.papers.iter().map(written).collect::<Result<Vec<_>, _>>()?;
-        kept = store.run(move |connection| shelf::add(connection, &papers)).await?.len();
+        kept = store.write(move |transaction| shelf::add(transaction, &papers)).await?.len();
     }
     Ok(Json(ImportView { kept, good, faults: read.faults.iter().map(Into::into).collect() }))
 }
@@ -115,16 +133,8 @@ pub(super) fn written(paper: &Paper) -> Result<String, Problem> {
     serde_json::to_string(&PaperText::from(paper)).map_err(|error| Problem::ours(&error))
 }
 
-pub(super) fn paper(kept: &Kept) -> Result<Paper, Problem> {
-    read_paper(&kept.paper)
-}
-
-/// A paper as it is kept.
-pub(super) fn read_paper(kept: &str) -> Result<Paper, Problem> {
-    let text: PaperText = serde_json::from_str(kept).map_err(|error| Problem::ours(&error))?;
-    Ok(Paper::try_from(&text)?)
-}
-
-fn shown(kept: Kept) -> Result<Json<PaperView>, Problem> {
-    Ok(Json(PaperView::new(&kept)?))
+/// The papers on the shelf that can be read.
+pub(super) async fn readable(store: &Store) -> Result<Vec<Paper>, Problem> {
+    let kept = store.read(|connection| shelf::list(connection)).await?;
+    Ok(kept.iter().filter_map(|kept| read_kept(&kept.paper).ok()).collect())
 }

@@ -1,12 +1,12 @@
 //! Ways to make a bag, sizes close by, what is left over, many bags at once; and taking paper for a bag.
 
-use super::bags::Id;
+use super::bags::{Id, planned_again};
 use super::plan::planned;
-use super::shelf::{number, paper, read_paper, written};
+use super::shelf::{number, readable, written};
 use crate::problem::{Body, Problem};
-use crate::store::StoreError;
-use crate::store::cuts::{self, Cut};
-use crate::store::{Store, shelf};
+use crate::store::cuts::{self, Back, Cut};
+use crate::store::{Store, StoreError, bags, shelf};
+use crate::view::shelf::read_kept;
 use crate::view::ways::{
     BatchText, BatchView, JoiningView, LeftoverView, NearbyText, NearbyView, WayView, WaysText,
 };
@@ -31,10 +31,7 @@ pub async fn ways(
     brief.check().map_err(wide_fold_formats::FormatFault::from)?;
     let papers = match text.papers {
         Some(papers) => papers.iter().take(200).map(Paper::try_from).collect::<Result<Vec<_>, _>>()?,
-        None => {
-            let kept = store.run(|connection| shelf::list(connection)).await?;
-            kept.iter().map(paper).collect::<Result<Vec<_>, _>>()?
-        }
+        None => readable(&store).await?,
     };
     apart(move || Ok(WayView::all(&brief, &papers))).await
 }
@@ -108,8 +105,8 @@ pub struct TakenView {
 pub async fn cut(State(store): State<Store>, id: Id) -> Result<Json<Option<TakenView>>, Problem> {
     let id = number(id)?;
     let found = store
-        .run(move |connection| {
-            crate::store::find(connection, id)?;
+        .read(move |connection| {
+            bags::find(connection, id)?;
             named(connection, cuts::find(connection, id)?)
         })
         .await?;
@@ -128,8 +125,8 @@ pub async fn take(
     Body(text): Body<TakeText>,
 ) -> Result<Json<TakenView>, Problem> {
     let id = number(id)?;
-    let bag = store.run(move |connection| crate::store::find(connection, id)).await?;
-    let plan = wide_fold_core::Plan::new(&bag.brief()?).map_err(wide_fold_formats::FormatFault::from)?;
+    let bag = store.read(move |connection| bags::find(connection, id)).await?;
+    let plan = planned_again(&bag)?;
     if !plan.layout.fits() {
         let detail = "The bag does not fit its sheet yet: there is nothing to cut.";
         return Err(Problem::new(StatusCode::CONFLICT, "unfit", detail));
@@ -144,10 +141,13 @@ pub async fn take(
         _ => vec![text.paper],
     };
     let taken = store
-        .run(move |connection| {
-            let taken = cuts::take(connection, id, &papers, |place, kept| {
+        .write(move |transaction| {
+            if bags::find(transaction, id)?.revision != bag.revision {
+                return Err(StoreError::Stale(Box::new(bags::find(transaction, id)?)));
+            }
+            let taken = cuts::take(transaction, id, &papers, |place, kept| {
                 let (sheets, own) = &needs[place];
-                let paper = read_paper(kept).map_err(|problem| problem.detail)?;
+                let paper = read_kept(kept).map_err(|fault| fault.sentence)?;
                 let fits = own.width <= paper.sheet.width && own.height <= paper.sheet.height;
                 if !fits {
                     return Err(format!("{} is smaller than the sheet this bag is cut from.", paper.name));
@@ -157,7 +157,7 @@ pub async fn take(
                 let left = written(&left).map_err(|problem| problem.detail)?;
                 Ok((left, taken.sheets, taken.length.nm()))
             })?;
-            named(connection, taken)
+            named(transaction, taken)
         })
         .await?;
     Ok(Json(taken_view(&taken)))
@@ -171,21 +171,34 @@ fn needs(plan: &wide_fold_core::Plan) -> Vec<(u32, wide_fold_core::Sheet)> {
 }
 
 fn named(connection: &rusqlite::Connection, cuts: Vec<Cut>) -> Result<Vec<(Cut, String)>, StoreError> {
-    cuts.into_iter().map(|cut| Ok((cut, shelf::name(connection, cut.paper)?))).collect()
+    let name = |cut: &Cut| -> Result<String, StoreError> {
+        let kept = shelf::find(connection, cut.paper)?.paper;
+        let paper = read_kept(cut.as_taken.as_ref().unwrap_or(&kept));
+        Ok(paper.map_or_else(|_| "a paper that cannot be read".to_owned(), |paper| paper.name))
+    };
+    cuts.into_iter().map(|cut| Ok((name(&cut)?, cut))).map(|pair| pair.map(|(name, cut)| (cut, name))).collect()
 }
 
-/// Give the paper of a bag back to the shelf.
+/// Give the paper of a bag back to the shelf. What can no longer be put to the paper it came from – because that was changed
+/// into another, or taken off the shelf – is put there as a paper of its own, so that none is lost.
 #[utoipa::path(delete, path = "/api/bags/{id}/cut", params(("id" = i64, Path)), responses(
     (status = 204), (status = 404, body = Problem, content_type = "application/problem+json")
 ))]
 pub async fn give_back(State(store): State<Store>, id: Id) -> Result<StatusCode, Problem> {
     let id = number(id)?;
     let had = store
-        .run(move |connection| {
-            cuts::give_back(connection, id, |kept, cut| {
+        .write(move |transaction| {
+            cuts::give_back(transaction, id, |kept, cut| {
                 let taken = Taken { sheets: cut.sheets, length: Length::from_nm(cut.length_nm) };
-                let whole = read_paper(kept).map_err(|problem| problem.detail)?.with(taken);
-                written(&whole).map_err(|problem| problem.detail)
+                let now = kept.and_then(|kept| read_kept(kept).ok());
+                let then = cut.as_taken.as_deref().and_then(|then| read_kept(then).ok());
+                let same = now.as_ref().filter(|now| then.as_ref().is_none_or(|then| now.is_like(then)));
+                let write = |paper: &Paper| written(paper).map_err(|problem| problem.detail);
+                if let Some(whole) = same.and_then(|same| same.with(taken)) {
+                    return Ok(Back::To(write(&whole)?));
+                }
+                let gone = "The paper it was taken from cannot be read any more.";
+                Ok(Back::Own(write(&then.or(now).ok_or(gone)?.only(taken))?))
             })
         })
         .await?;

@@ -1,10 +1,10 @@
 //! Bags whose paper has been taken from the shelf.
 
-use super::{Result, StoreError};
-use rusqlite::{Connection, OptionalExtension, TransactionBehavior, named_params};
+use super::{Result, StoreError, bags, shelf};
+use rusqlite::{Connection, Transaction, named_params};
 
 /// What was taken of one paper for a bag.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+#[derive(Clone, Debug, PartialEq, Eq)]
 pub struct Cut {
     /// The paper's number.
     pub paper: i64,
@@ -12,6 +12,8 @@ pub struct Cut {
     pub sheets: u32,
     /// How much of a roll, in nanometres.
     pub length_nm: i64,
+    /// The paper as JSON, as it was then; nothing for what was taken by an early version.
+    pub as_taken: Option<String>,
 }
 
 /// What was taken for a bag, paper by paper; nothing if none was.
@@ -19,9 +21,14 @@ pub struct Cut {
 /// # Errors
 /// [`StoreError::Database`].
 pub fn find(connection: &Connection, bag: i64) -> Result<Vec<Cut>> {
-    let sql = "SELECT paper, sheets, length_nm FROM cut WHERE bag = :bag ORDER BY rowid";
+    let sql = "SELECT paper, sheets, length_nm, as_taken FROM cut WHERE bag = :bag ORDER BY rowid";
     let read = |row: &rusqlite::Row<'_>| {
-        Ok(Cut { paper: row.get("paper")?, sheets: row.get("sheets")?, length_nm: row.get("length_nm")? })
+        Ok(Cut {
+            paper: row.get("paper")?,
+            sheets: row.get("sheets")?,
+            length_nm: row.get("length_nm")?,
+            as_taken: row.get("as_taken")?,
+        })
     };
     let mut statement = connection.prepare_cached(sql)?;
     let found = statement.query_map(named_params! { ":bag": bag }, read)?;
@@ -29,65 +36,73 @@ pub fn find(connection: &Connection, bag: i64) -> Result<Vec<Cut>> {
 }
 
 /// Takes papers for a bag, one after the other: `rest` is given the place in the list and the paper as it is kept; it makes
-/// the one that is left, and says how much was taken. Nothing is changed if it refuses any of them, or if paper has been
-/// taken for the bag already.
+/// the one that is left, and says how many sheets and how much of a roll were taken. Nothing is changed if it refuses any of
+/// them, if paper has been taken for the bag already, or if the bag has been deleted.
 ///
 /// # Errors
-/// [`StoreError::NoPaper`], [`StoreError::AlreadyCut`], [`StoreError::Short`] with the sentence of `rest`.
+/// [`StoreError::NoBag`], [`StoreError::NoPaper`], [`StoreError::AlreadyCut`], [`StoreError::Short`] with the sentence of
+/// `rest`.
 pub fn take(
-    connection: &mut Connection,
+    transaction: &Transaction<'_>,
     bag: i64,
     papers: &[i64],
     rest: impl Fn(usize, &str) -> std::result::Result<(String, u32, i64), String>,
 ) -> Result<Vec<Cut>> {
-    let transaction = connection.transaction_with_behavior(TransactionBehavior::Immediate)?;
-    super::find(&transaction, bag)?;
-    if !find(&transaction, bag)?.is_empty() {
+    if bags::find(transaction, bag)?.deleted {
+        return Err(StoreError::NoBag);
+    }
+    if !find(transaction, bag)?.is_empty() {
         return Err(StoreError::AlreadyCut);
     }
     for (place, paper) in papers.iter().enumerate() {
-        let kept: String = transaction
-            .prepare_cached("SELECT paper FROM paper WHERE id = :id AND deleted_at IS NULL")?
-            .query_row(named_params! { ":id": paper }, |row| row.get(0))
-            .optional()?
-            .ok_or(StoreError::NoPaper)?;
-        let (left, sheets, length_nm) = rest(place, &kept).map_err(StoreError::Short)?;
-        put(&transaction, *paper, &left)?;
+        let kept = shelf::find(transaction, *paper)?;
+        if kept.deleted {
+            return Err(StoreError::NoPaper);
+        }
+        let (left, sheets, length_nm) = rest(place, &kept.paper).map_err(StoreError::Short)?;
+        shelf::put(transaction, *paper, &left)?;
         // Faces and gussets may come from the same paper.
-        let sql = "INSERT INTO cut (bag, paper, sheets, length_nm) VALUES (:bag, :paper, :sheets, :length)
+        let sql = "INSERT INTO cut (bag, paper, sheets, length_nm, as_taken) VALUES (:bag, :paper, :sheets, :length, :kept)
              ON CONFLICT DO UPDATE SET sheets = sheets + :sheets, length_nm = length_nm + :length";
-        let values = named_params! { ":bag": bag, ":paper": paper, ":sheets": sheets, ":length": length_nm };
+        let values = named_params! {
+            ":bag": bag, ":paper": paper, ":sheets": sheets, ":length": length_nm, ":kept": kept.paper
+        };
         transaction.prepare_cached(sql)?.execute(values)?;
     }
-    let taken = find(&transaction, bag)?;
-    transaction.commit()?;
-    Ok(taken)
+    find(transaction, bag)
 }
 
-/// Gives back what was taken for a bag: `whole` makes of a paper as it is kept the one with it. True if there was anything.
+/// Where what was taken goes when it is given back.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub enum Back {
+    /// To the paper it came from, which is then this.
+    To(String),
+    /// Onto the shelf as a paper of its own.
+    Own(String),
+}
+
+/// Gives back what was taken for a bag: `whole` is given the paper as it is kept, if it is still on the shelf, and what was
+/// taken of it. True if there was anything.
 ///
 /// # Errors
-/// [`StoreError::Database`]; [`StoreError::Short`] with the sentence of `whole`.
+/// [`StoreError::NoBag`] for a bag that is not there or deleted; [`StoreError::Short`] with the sentence of `whole`.
 pub fn give_back(
-    connection: &mut Connection,
+    transaction: &Transaction<'_>,
     bag: i64,
-    whole: impl Fn(&str, Cut) -> std::result::Result<String, String>,
+    whole: impl Fn(Option<&str>, &Cut) -> std::result::Result<Back, String>,
 ) -> Result<bool> {
-    let transaction = connection.transaction_with_behavior(TransactionBehavior::Immediate)?;
-    let cuts = find(&transaction, bag)?;
+    if bags::find(transaction, bag)?.deleted {
+        return Err(StoreError::NoBag);
+    }
+    let cuts = find(transaction, bag)?;
     for cut in &cuts {
-        let kept: String = transaction
-            .prepare_cached("SELECT paper FROM paper WHERE id = :id")?
-            .query_row(named_params! { ":id": cut.paper }, |row| row.get(0))?;
-        put(&transaction, cut.paper, &whole(&kept, *cut).map_err(StoreError::Short)?)?;
+        let kept = shelf::find(transaction, cut.paper)?;
+        let on_shelf = Some(kept.paper.as_str()).filter(|_| !kept.deleted);
+        match whole(on_shelf, cut).map_err(StoreError::Short)? {
+            Back::To(paper) => shelf::put(transaction, cut.paper, &paper)?,
+            Back::Own(paper) => drop(shelf::add(transaction, &[paper])?),
+        }
     }
     transaction.prepare_cached("DELETE FROM cut WHERE bag = :bag")?.execute(named_params! { ":bag": bag })?;
-    transaction.commit()?;
     Ok(!cuts.is_empty())
-}
-
-fn put(connection: &Connection, id: i64, paper: &str) -> Result<()> {
-    let sql = "UPDATE paper SET revision = revision + 1, paper = :paper WHERE id = :id";
-    connection.prepare_cached(sql)?.execute(named_params! { ":paper": paper, ":id": id })?;
-    Ok(())
 }

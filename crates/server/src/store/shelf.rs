@@ -2,7 +2,7 @@
 
 use super::{Result, StoreError};
 use jiff::Timestamp;
-use rusqlite::{Connection, OptionalExtension, Row, TransactionBehavior, named_params};
+use rusqlite::{Connection, OptionalExtension, Row, Transaction, named_params};
 
 const COLUMNS: &str = "id, revision, paper, deleted_at";
 
@@ -30,29 +30,35 @@ pub fn list(connection: &Connection) -> Result<Vec<Kept>> {
     Ok(papers)
 }
 
-/// The name of a paper, on the shelf or taken off it.
+/// One paper, on the shelf or taken off it.
 ///
 /// # Errors
 /// [`StoreError::NoPaper`].
-pub fn name(connection: &Connection, id: i64) -> Result<String> {
-    let sql = "SELECT paper ->> 'name' FROM paper WHERE id = :id";
-    let name = connection.prepare_cached(sql)?.query_row(named_params! { ":id": id }, |row| row.get(0));
-    name.optional()?.ok_or(StoreError::NoPaper)
+pub fn find(connection: &Connection, id: i64) -> Result<Kept> {
+    let sql = format!("SELECT {COLUMNS} FROM paper WHERE id = :id");
+    let found = connection.prepare_cached(&sql)?.query_row(named_params! { ":id": id }, read).optional()?;
+    found.ok_or(StoreError::NoPaper)
 }
 
 /// Puts papers on the shelf, all or none.
 ///
 /// # Errors
 /// [`StoreError::Database`].
-pub fn add(connection: &mut Connection, papers: &[String]) -> Result<Vec<Kept>> {
-    let transaction = connection.transaction_with_behavior(TransactionBehavior::Immediate)?;
+pub fn add(transaction: &Transaction<'_>, papers: &[String]) -> Result<Vec<Kept>> {
     let sql = format!("INSERT INTO paper (revision, paper) VALUES (1, :paper) RETURNING {COLUMNS}");
+    let mut statement = transaction.prepare_cached(&sql)?;
     let mut added = Vec::new();
     for paper in papers {
-        added.push(transaction.prepare_cached(&sql)?.query_row(named_params! { ":paper": paper }, read)?);
+        added.push(statement.query_row(named_params! { ":paper": paper }, read)?);
     }
-    transaction.commit()?;
     Ok(added)
+}
+
+/// Keeps a paper anew.
+pub(super) fn put(transaction: &Transaction<'_>, id: i64, paper: &str) -> Result<()> {
+    let sql = "UPDATE paper SET revision = revision + 1, paper = :paper WHERE id = :id";
+    transaction.prepare_cached(sql)?.execute(named_params! { ":paper": paper, ":id": id })?;
+    Ok(())
 }
 
 /// What a write does to a paper.
@@ -70,21 +76,23 @@ pub enum Change {
 ///
 /// # Errors
 /// [`StoreError::NoPaper`] if there is none with that number; [`StoreError::StalePaper`] if it has another revision.
-pub fn change(connection: &mut Connection, id: i64, revision: Option<i64>, change: &Change) -> Result<Kept> {
-    let transaction = connection.transaction_with_behavior(TransactionBehavior::Immediate)?;
-    let sql = format!("SELECT {COLUMNS} FROM paper WHERE id = :id");
-    let kept = transaction
-        .prepare_cached(&sql)?
-        .query_row(named_params! { ":id": id }, read)
-        .optional()?
-        .filter(|kept| !kept.deleted || matches!(change, Change::Restore))
-        .ok_or(StoreError::NoPaper)?;
+pub fn change(
+    transaction: &Transaction<'_>,
+    id: i64,
+    revision: Option<i64>,
+    change: &Change,
+    now: Timestamp,
+) -> Result<Kept> {
+    let kept = find(transaction, id)?;
+    if kept.deleted && !matches!(change, Change::Restore) {
+        return Err(StoreError::NoPaper);
+    }
     if revision.is_some_and(|revision| revision != kept.revision) {
         return Err(StoreError::StalePaper);
     }
     let (paper, deleted_at) = match change {
         Change::Content(paper) => (paper.as_str(), None),
-        Change::Delete => (kept.paper.as_str(), Some(Timestamp::now().to_string())),
+        Change::Delete => (kept.paper.as_str(), Some(now.to_string())),
         Change::Restore => (kept.paper.as_str(), None),
     };
     let sql = format!(
@@ -92,9 +100,7 @@ pub fn change(connection: &mut Connection, id: i64, revision: Option<i64>, chang
          RETURNING {COLUMNS}"
     );
     let values = named_params! { ":paper": paper, ":deleted": deleted_at, ":id": id };
-    let changed = transaction.prepare_cached(&sql)?.query_row(values, read)?;
-    transaction.commit()?;
-    Ok(changed)
+    Ok(transaction.prepare_cached(&sql)?.query_row(values, read)?)
 }
 
 fn read(row: &Row<'_>) -> rusqlite::Result<Kept> {

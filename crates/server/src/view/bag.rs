@@ -2,9 +2,11 @@
 
 use super::fold::StandingView;
 use super::piece::PieceView;
-use crate::store::Bag;
+use crate::store::bags::{Bag, Listed, Summary};
 use serde::{Deserialize, Serialize};
+use serde_json::value::RawValue;
 use utoipa::ToSchema;
+use wide_fold_core::verdict::Level;
 use wide_fold_core::{Brief, Plan};
 use wide_fold_formats::{BriefText, FormatFault, read_brief};
 
@@ -36,7 +38,18 @@ pub struct BagView {
     pub updated_at: String,
 }
 
-/// A saved bag in the list, with what its picture is drawn from.
+/// A page of the list of bags.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct BagsPage {
+    /// The bags, the last changed first.
+    pub bags: Vec<BagSummary>,
+    /// Where the next page begins, to be given as `after`; nothing on the last.
+    pub next: Option<String>,
+    /// How many bags there are in all.
+    pub total: u32,
+}
+
+/// A saved bag in the list.
 #[derive(Clone, Debug, Serialize, ToSchema)]
 pub struct BagSummary {
     /// Its number.
@@ -47,6 +60,14 @@ pub struct BagSummary {
     pub name: String,
     /// When it was last changed (RFC 3339).
     pub updated_at: String,
+    /// What its slip shows.
+    #[schema(value_type = SlipView)]
+    pub slip: Box<RawValue>,
+}
+
+/// What the slip of a bag shows, with what its pictures are drawn from.
+#[derive(Clone, Debug, Default, Serialize, ToSchema)]
+pub struct SlipView {
     /// Finished size, as three figures: width, height, gusset.
     pub size: Vec<String>,
     /// The unit's short name: `in` or `mm`.
@@ -95,35 +116,62 @@ impl BagView {
 }
 
 impl BagSummary {
-    /// A bag as it stands in the list. One whose brief cannot be read is listed without a picture.
-    pub fn new(bag: &Bag) -> Self {
-        let mut summary = Self {
-            id: bag.id,
-            revision: bag.revision,
-            name: bag.name.clone(),
-            updated_at: bag.updated_at.to_string(),
-            size: Default::default(),
-            unit: "in",
-            sheet: String::new(),
-            sheet_mm: [0.0; 2],
-            ready: false,
-            concern: Some("This bag was kept by another version and cannot be read.".to_owned()),
-            pieces: Vec::new(),
-            standing: None,
+    /// A bag as it stands in the list, and what has to be kept for the next time if it was not made by the rules of today.
+    ///
+    /// # Errors
+    /// [`serde_json::Error`], never in practice.
+    pub fn new(listed: &Listed) -> Result<(Self, Option<Summary>), serde_json::Error> {
+        let kept = listed.summary.as_ref().filter(|kept| kept.rules == RULES);
+        let kept = kept.and_then(|kept| RawValue::from_string(kept.json.clone()).ok());
+        let bag = &listed.bag;
+        let (slip, made) = match kept {
+            Some(slip) => (slip, None),
+            None => {
+                let made = SlipView::of(bag).kept()?;
+                (RawValue::from_string(made.json.clone())?, Some(made))
+            }
         };
-        let Some(plan) = bag.brief().ok().and_then(|brief| Plan::new(&brief).ok()) else { return summary };
+        let updated_at = bag.updated_at.to_string();
+        Ok((Self { id: bag.id, revision: bag.revision, name: bag.name.clone(), updated_at, slip }, made))
+    }
+}
+
+/// The rules by which a slip is made: another value for every change of them.
+const RULES: &str = env!("WIDE_FOLD_RULES");
+
+impl SlipView {
+    /// As it is kept beside the bag.
+    ///
+    /// # Errors
+    /// [`serde_json::Error`], never in practice.
+    pub fn kept(&self) -> Result<Summary, serde_json::Error> {
+        Ok(Summary { json: serde_json::to_string(self)?, rules: RULES.to_owned() })
+    }
+
+    /// The slip of a kept bag; without pictures if its brief cannot be read.
+    fn of(bag: &Bag) -> Self {
+        let unread = || Self {
+            unit: "in",
+            concern: Some("This bag was kept by another version and cannot be read.".to_owned()),
+            ..Self::default()
+        };
+        bag.brief().ok().and_then(|brief| Plan::new(&brief).ok()).map_or_else(unread, |plan| Self::new(&plan))
+    }
+
+    /// The slip of a plan.
+    pub fn new(plan: &Plan) -> Self {
         let (brief, unit) = (&plan.brief, plan.brief.unit);
         let (width, height) = brief.sheet.as_laid();
-        let grave =
-            plan.verdicts.first().filter(|verdict| verdict.level != wide_fold_core::verdict::Level::Notes);
-        summary.size = brief.finished_figures();
-        summary.unit = super::plan::unit_name(unit);
-        summary.sheet = brief.sheet.name(unit);
-        summary.sheet_mm = [width.mm(), height.mm()];
-        summary.ready = plan.is_ready();
-        summary.concern = grave.map(|verdict| verdict.title.clone());
-        summary.standing = Some(StandingView::new(&plan));
-        summary.pieces = plan.pieces.iter().map(|piece| PieceView::new(piece, unit)).collect();
-        summary
+        let grave = plan.verdicts.first().filter(|verdict| verdict.level != Level::Notes);
+        Self {
+            size: brief.finished_figures(),
+            unit: super::plan::unit_name(unit),
+            sheet: brief.sheet.name(unit),
+            sheet_mm: [width.mm(), height.mm()],
+            ready: plan.is_ready(),
+            concern: grave.map(|verdict| verdict.title.clone()),
+            standing: Some(StandingView::new(plan)),
+            pieces: plan.pieces.iter().map(|piece| PieceView::new(piece, unit)).collect(),
+        }
     }
 }

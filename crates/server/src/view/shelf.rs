@@ -5,8 +5,74 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::Unit;
 use wide_fold_core::paper::{Paper, Stock};
+use wide_fold_core::wording::fit_to_print;
 use wide_fold_formats::brief_json::SheetText;
 use wide_fold_formats::{FormatFault, PaperText, RowFault};
+
+/// The whole shelf.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct ShelfView {
+    /// Its papers.
+    pub papers: Vec<PaperView>,
+    /// What stands on it and cannot be read.
+    pub unreadable: Vec<UnreadableView>,
+}
+
+/// A paper that is kept and cannot be read: written by hand, or by another version.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct UnreadableView {
+    /// Its number.
+    pub id: i64,
+    /// Counts every change.
+    pub revision: i64,
+    /// What it is called, as far as that can be told.
+    pub name: String,
+    /// Why it cannot be read.
+    pub sentence: String,
+    /// What is kept, as it stands.
+    pub text: String,
+}
+
+impl ShelfView {
+    /// A shelf; whatever cannot be read stands apart and hides nothing else.
+    pub fn new(kept: &[Kept]) -> Self {
+        let mut shelf = Self { papers: Vec::new(), unreadable: Vec::new() };
+        for kept in kept {
+            match PaperView::new(kept) {
+                Ok(paper) => shelf.papers.push(paper),
+                Err(fault) => shelf.unreadable.push(UnreadableView::new(kept, fault)),
+            }
+        }
+        shelf
+    }
+}
+
+impl UnreadableView {
+    fn new(kept: &Kept, fault: FormatFault) -> Self {
+        let json: serde_json::Value = serde_json::from_str(&kept.paper).unwrap_or_default();
+        let name = json["name"].as_str().map(str::trim).filter(|name| !name.is_empty());
+        let clipped = |text: &str, most: usize| -> String {
+            text.chars().filter(|letter| fit_to_print(&letter.to_string())).take(most).collect()
+        };
+        Self {
+            id: kept.id,
+            revision: kept.revision,
+            name: clipped(name.unwrap_or("A paper without a name"), 60),
+            sentence: fault.sentence,
+            text: clipped(&kept.paper, 600),
+        }
+    }
+}
+
+/// A kept paper, read by the rule by which it was written.
+///
+/// # Errors
+/// [`FormatFault`] if it breaks that rule.
+pub fn read_kept(kept: &str) -> Result<Paper, FormatFault> {
+    let text: PaperText = serde_json::from_str(kept)
+        .map_err(|error| FormatFault { field: String::new(), sentence: format!("It is written in another way: {error}.") })?;
+    Paper::try_from(&text)
+}
 
 /// A paper on the shelf.
 #[derive(Clone, Debug, Serialize, ToSchema)]
@@ -33,9 +99,7 @@ impl PaperView {
     /// # Errors
     /// [`FormatFault`] if what is kept cannot be read.
     pub fn new(kept: &Kept) -> Result<Self, FormatFault> {
-        let text: PaperText = serde_json::from_str(&kept.paper)
-            .map_err(|error| FormatFault { field: String::new(), sentence: error.to_string() })?;
-        let paper = Paper::try_from(&text)?;
+        let paper = read_kept(&kept.paper)?;
         let sheet = &paper.sheet;
         Ok(Self {
             id: kept.id,

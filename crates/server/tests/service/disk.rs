@@ -1,0 +1,182 @@
+//! A disk that is full, or fails now and then: what was acknowledged is there after a restart, what was refused is not.
+//!
+//! The limit on the size of the files that the process may write stands in for the disk: past it every write of the database
+//! fails, as on a full disk, and it can be moved while the service runs.
+
+use super::wire::{Answer, BINARY, bag, get, request};
+use rustix::process::{Pid, Resource, Rlimit, prlimit};
+use serde_json::{Value, json};
+use std::collections::BTreeSet;
+use std::os::unix::fs::PermissionsExt;
+use std::path::{Path, PathBuf};
+use wide_fold_browser::Service;
+
+struct Disk {
+    folder: tempfile::TempDir,
+    script: PathBuf,
+}
+
+impl Disk {
+    fn new() -> Self {
+        let folder = tempfile::tempdir().unwrap();
+        let script = folder.path().join("start");
+        // The signal that comes with the limit would end the process.
+        std::fs::write(&script, format!("#!/bin/sh\ntrap '' XFSZ\nexec {BINARY} \"$@\"\n")).unwrap();
+        std::fs::set_permissions(&script, std::fs::Permissions::from_mode(0o755)).unwrap();
+        Self { folder, script }
+    }
+
+    fn serve(&self) -> Service {
+        Service::start(&self.script, &self.folder.path().join("bags.db"), &[]).unwrap()
+    }
+}
+
+/// From now on no file of the service may grow past that size.
+fn limit(service: &Service, bytes: Option<u64>) {
+    let pid = Pid::from_raw(service.pid() as i32);
+    prlimit(pid, Resource::Fsize, Rlimit { current: bytes, maximum: None }).unwrap();
+}
+
+/// Everything there is to read: bags with their slips, the shelf, and what was taken for every bag.
+fn everything(host: &str) -> Value {
+    let bags = get(host, "/api/bags?most=200");
+    let numbers: Vec<i64> = bags["bags"].as_array().unwrap().iter().map(|bag| bag["id"].as_i64().unwrap()).collect();
+    let each: Vec<Value> = numbers
+        .iter()
+        .map(|id| json!([get(host, &format!("/api/bags/{id}")), get(host, &format!("/api/bags/{id}/cut"))]))
+        .collect();
+    json!([bags, each, get(host, "/api/shelf")])
+}
+
+/// A line of pseudo-random numbers.
+struct Dice(u64);
+
+impl Dice {
+    fn roll(&mut self, sides: u64) -> u64 {
+        self.0 = self.0.wrapping_mul(6_364_136_223_846_793_005).wrapping_add(1_442_695_040_888_963_407);
+        (self.0 >> 33) % sides
+    }
+}
+
+/// The addresses that write, as the interface describes itself; planning and the like only answer.
+fn writing() -> BTreeSet<String> {
+    let (_, document) = wide_fold::routes::api();
+    let document: Value = serde_json::from_str(&document.to_json().unwrap()).unwrap();
+    let paths = document["paths"].as_object().unwrap();
+    let stored = paths.iter().filter(|(path, _)| path.starts_with("/api/bags") || path.starts_with("/api/shelf"));
+    stored
+        .flat_map(|(path, methods)| {
+            let methods = methods.as_object().unwrap().keys().filter(|method| *method != "get");
+            methods.map(move |method| format!("{} {path}", method.to_uppercase()))
+        })
+        .collect()
+}
+
+/// One write at that address, on some bag or paper.
+fn write(host: &str, address: &str, dice: &mut Dice) -> Answer {
+    let mut id = dice.roll(6) + 1;
+    if address == "DELETE /api/bags/{id}/cut" {
+        // One that has something to give back, if there is one.
+        let has = |id: &u64| {
+            let cut = request(host, &format!("GET /api/bags/{id}/cut"), "", "").unwrap();
+            cut.done() && !cut.json().is_null()
+        };
+        id = (1..=6).find(has).unwrap_or(id);
+    }
+    let start = address.replace("{id}", &id.to_string());
+    let paper = json!({ "name": "Ash card", "width": "12 in", "height": "12 in", "count": dice.roll(9) });
+    let (more, body) = match address {
+        "POST /api/bags" => (String::new(), bag(&format!("bag {}", dice.roll(100)))),
+        "PUT /api/bags/{id}" => ("If-Match: *\r\n".to_owned(), bag(&format!("changed {}", dice.roll(100)))),
+        "POST /api/bags/{id}/cut" => (String::new(), json!({ "paper": dice.roll(5) + 1 })),
+        "POST /api/shelf" => (String::new(), paper),
+        "PUT /api/shelf/{id}" => {
+            let shelf = get(host, "/api/shelf");
+            let papers = shelf["papers"].as_array().unwrap();
+            let revision = papers.iter().find(|one| one["id"] == id).map_or(1, |one| one["revision"].as_i64().unwrap());
+            (format!("If-Match: \"{revision}\"\r\n"), paper)
+        }
+        "POST /api/shelf/import" => (String::new(), json!({ "csv": "name,width,height\nA,12,12\nB,6,6\n" })),
+        _ => (String::new(), json!({})),
+    };
+    let (more, body) = match address {
+        "PUT /api/bags/{id}" => {
+            let kept = request(host, &format!("GET /api/bags/{id}"), "", "").unwrap();
+            let revision = if kept.done() { kept.json()["revision"].as_i64().unwrap() } else { 1 };
+            (format!("If-Match: \"{revision}\"\r\n"), body)
+        }
+        _ => (more, body),
+    };
+    request(host, &start, &more, &body.to_string()).unwrap()
+}
+
+fn worked_on(disk: &Disk, rounds: usize, seed: u64, mut fails: impl FnMut(&Service, &mut Dice)) {
+    let addresses: Vec<String> = writing().into_iter().collect();
+    let mut dice = Dice(seed);
+    let mut service = disk.serve();
+    for name in ["Tea bowl", "Bud vase", "Tumblers"] {
+        assert_eq!(request(service.host(), "POST /api/bags", "", &bag(name).to_string()).unwrap().status, 201);
+    }
+    let mut before = everything(service.host());
+    let (mut kept, mut refused) = (BTreeSet::new(), BTreeSet::new());
+    for round in 0..rounds {
+        let address = &addresses[dice.roll(addresses.len() as u64) as usize];
+        fails(&service, &mut dice);
+        let again = Dice(dice.0);
+        let mut answer = write(service.host(), address, &mut dice);
+        let mut after = everything(service.host());
+        if !answer.done() {
+            assert!(answer.json()["detail"].as_str().unwrap().ends_with('.'), "{answer:?}");
+            assert_eq!(after, before, "{address} answered {} and changed something", answer.status);
+        }
+        if answer.status >= 500 {
+            refused.insert(address.clone());
+            // Once there is room the same can be asked again, and is done.
+            limit(&service, None);
+            dice = again;
+            answer = write(service.host(), address, &mut dice);
+            assert!(answer.done(), "{address}: {answer:?}");
+            after = everything(service.host());
+        }
+        if answer.done() {
+            kept.insert(address.clone());
+        }
+        if round % 20 == 19 {
+            drop(service); // SIGKILL
+            service = disk.serve();
+            assert_eq!(everything(service.host()), after, "after a restart");
+        }
+        before = after;
+    }
+    let all: BTreeSet<String> = addresses.iter().cloned().collect();
+    assert_eq!(kept, all, "never acknowledged: {:?}", all.difference(&kept));
+    assert_eq!(refused, all, "never refused by the disk: {:?}", all.difference(&refused));
+}
+
+#[test]
+fn on_a_disk_that_fails_now_and_then_what_is_acknowledged_is_kept() {
+    worked_on(&Disk::new(), 240, 7, |service, dice| {
+        let most = if dice.roll(2) == 0 { Some(dice.roll(60_000)) } else { None };
+        limit(service, most);
+    });
+}
+
+#[test]
+fn on_a_full_disk_nothing_is_acknowledged_and_nothing_lost() {
+    let disk = Disk::new();
+    let service = disk.serve();
+    assert_eq!(request(service.host(), "POST /api/bags", "", &bag("Tea bowl").to_string()).unwrap().status, 201);
+    let log = disk.folder.path().join("bags.db-wal");
+    limit(&service, Some(Path::new(&log).metadata().unwrap().len()));
+    let before = everything(service.host());
+    for path in ["/api/bags", "/api/bags/1/duplicate"] {
+        let answer = request(service.host(), &format!("POST {path}"), "", &bag("Bud vase").to_string()).unwrap();
+        assert!(answer.status >= 500, "{path}: {answer:?}");
+        assert_eq!(everything(service.host()), before);
+    }
+    drop(service);
+    let service = disk.serve();
+    assert_eq!(everything(service.host()), before);
+    // There is room again.
+    assert_eq!(request(service.host(), "POST /api/bags", "", &bag("Bud vase").to_string()).unwrap().status, 201);
+}

@@ -1,0 +1,132 @@
+//! Files that are another program's, newer, spoiled, or opened by several starts at once.
+
+use super::wire::{BINARY, bag, get, request, serve};
+use rstest::rstest;
+use rusqlite::Connection;
+use serde_json::{Value, json};
+use std::path::Path;
+use std::process::Command;
+
+/// Many bags of many sizes on one paper.
+pub fn dear_batch() -> Value {
+    let bags = (0..50).map(|n| {
+        let size = |least: i64, step: i64| format!("{}/64 in", least + n * step);
+        let finished = json!({ "width": size(150, 3), "height": size(200, 5), "gusset": size(70, 1) });
+        json!({ "name": format!("bag {n}"), "brief": { "finished": finished }, "copies": 10 })
+    });
+    json!({ "bags": bags.collect::<Vec<_>>() })
+}
+
+/// What the program says when it does not start.
+fn refusal(db: &Path) -> String {
+    let output = Command::new(BINARY).args(["serve", "--addr", "127.0.0.1:0", "--db"]).arg(db).output().unwrap();
+    assert!(!output.status.success());
+    String::from_utf8(output.stderr).unwrap()
+}
+
+#[rstest]
+#[case("CREATE TABLE recipe (glaze TEXT); INSERT INTO recipe VALUES ('celadon')", "belongs to another program")]
+#[case("CREATE TABLE bag (owner TEXT)", "belongs to another program")]
+#[case("CREATE TABLE bag (owner TEXT); PRAGMA user_version = 2", "belongs to another program")]
+#[case("PRAGMA application_id = 99; CREATE TABLE bag (revision, name, brief, deleted_at)", "belongs to another program")]
+#[case("PRAGMA application_id = 0x57466F6C; PRAGMA user_version = 77; CREATE TABLE x (y)", "newer version")]
+fn what_is_not_ours_is_not_touched(
+    #[case] sql: &str,
+    #[case] says: &str,
+    #[values("delete", "wal")] journal: &str,
+) {
+    let folder = tempfile::tempdir().unwrap();
+    let db = folder.path().join("other.db");
+    let other = Connection::open(&db).unwrap();
+    other.pragma_update(None, "journal_mode", journal).unwrap();
+    other.execute_batch(sql).unwrap();
+    drop(other);
+    let before = std::fs::read(&db).unwrap();
+    assert!(refusal(&db).contains(says), "{}", refusal(&db));
+    assert!(std::fs::read(&db).unwrap() == before);
+    assert_eq!(std::fs::read_dir(folder.path()).unwrap().count(), 1, "something was left beside it");
+}
+
+#[test]
+fn a_database_of_an_early_version_is_taken_on() {
+    let folder = tempfile::tempdir().unwrap();
+    let db = folder.path().join("early.db");
+    let early = Connection::open(&db).unwrap();
+    for script in ["001_bags", "002_shelf", "003_cuts", "004_cuts_of_two_papers"] {
+        let path = Path::new(env!("CARGO_MANIFEST_DIR")).join("migrations").join(format!("{script}.sql"));
+        early.execute_batch(&std::fs::read_to_string(path).unwrap()).unwrap();
+    }
+    let brief = bag("")["brief"].to_string();
+    let sql = "INSERT INTO bag (revision, name, brief, created_at, updated_at) VALUES (1, 'Platter', ?, '2026-01-01T00:00:00Z', '2026-01-01T00:00:00Z')";
+    early.execute(sql, [brief]).unwrap();
+    // Three rolls of one entry, of which each could have its own length left.
+    early.execute("UPDATE paper SET paper = json_set(paper, '$.count', 3) WHERE id = 5", []).unwrap();
+    early.execute("INSERT INTO cut VALUES (1, 5, 0, 254000000)", []).unwrap();
+    early.pragma_update(None, "user_version", 4).unwrap();
+    drop(early);
+    let service = serve(&db);
+    let bags = get(service.host(), "/api/bags");
+    assert_eq!((&bags["bags"][0]["name"], &bags["bags"][0]["slip"]["ready"]), (&json!("Platter"), &json!(true)));
+    let shelf = get(service.host(), "/api/shelf");
+    let rolls: Vec<&Value> =
+        shelf["papers"].as_array().unwrap().iter().filter(|one| one["paper"]["kind"] == "roll").collect();
+    assert_eq!(rolls.iter().map(|roll| roll["paper"]["count"].as_u64()).collect::<Vec<_>>(), [Some(1); 3]);
+    // What was taken then is given back now.
+    assert_eq!(request(service.host(), "DELETE /api/bags/1/cut", "", "").unwrap().status, 204);
+    let shelf = get(service.host(), "/api/shelf");
+    assert_eq!(shelf["papers"][4]["paper"]["height"], "130 in");
+}
+
+#[test]
+fn a_spoiled_file_is_said_to_be_and_its_bags_are_saved() {
+    let folder = tempfile::tempdir().unwrap();
+    let db = folder.path().join("bags.db");
+    let service = serve(&db);
+    for n in 0..60 {
+        let answer = request(service.host(), "POST /api/bags", "", &bag(&format!("bag {n}")).to_string());
+        assert_eq!(answer.unwrap().status, 201);
+    }
+    super::stop::end(service, rustix::process::Signal::TERM);
+    // A page in the middle of the bags is overwritten.
+    let mut bytes = std::fs::read(&db).unwrap();
+    let page = bytes.len() / 2 / 4096 * 4096;
+    bytes[page..page + 4096].fill(0x5a);
+    std::fs::write(&db, &bytes).unwrap();
+    let said = refusal(&db);
+    assert!(said.contains("spoiled inside") && said.contains("wide-fold rescue --db"), "{said}");
+    assert!(std::fs::read(&db).unwrap() == bytes);
+    let into = folder.path().join("rescued.db");
+    let rescue = || Command::new(BINARY).args(["rescue", "--db"]).arg(&db).arg("--into").arg(&into).output().unwrap();
+    let output = rescue();
+    assert!(output.status.success(), "{output:?}");
+    let rescued = serve(&into);
+    let total = get(rescued.host(), "/api/bags")["total"].as_u64().unwrap();
+    let promised = said.split(") and was not touched. ").nth(1).unwrap().split(' ').next().unwrap();
+    assert_eq!(total.to_string(), promised, "{said}");
+    assert!(total >= 30, "only {total} of 60 were saved");
+    assert_eq!(get(rescued.host(), "/api/shelf")["papers"].as_array().unwrap().len(), 5);
+    drop(rescued);
+    // It never writes over what is there.
+    assert!(!rescue().status.success());
+}
+
+#[test]
+fn first_starts_at_once_make_one_file() {
+    for _ in 0..3 {
+        let folder = tempfile::tempdir().unwrap();
+        let db = folder.path().join("bags.db");
+        let starts: Vec<_> = (0..6)
+            .map(|_| {
+                let db = db.clone();
+                std::thread::spawn(move || {
+                    wide_fold_browser::Service::start(Path::new(BINARY), &db, &["--demo"]).unwrap()
+                })
+            })
+            .collect();
+        let services: Vec<_> = starts.into_iter().map(|start| start.join().unwrap()).collect();
+        for service in &services {
+            assert_eq!(get(service.host(), "/api/bags")["total"], wide_fold::demo::bags().len());
+            assert_eq!(get(service.host(), "/api/shelf")["papers"].as_array().unwrap().len(), 5);
+        }
+    }
+}
