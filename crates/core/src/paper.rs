@@ -1,5 +1,6 @@
 //! Papers a crafter owns.
 
+use crate::brief::SMALLEST_SHEET;
 use crate::sheet::{Grammage, Stuff};
 use crate::wording::fit_to_print;
 use crate::{Length, Sheet};
@@ -165,6 +166,11 @@ impl Paper {
         own
     }
 
+    /// True if a sheet of it can be used: of a roll, if an inch is left.
+    pub fn is_usable(&self) -> bool {
+        self.sheet.height >= SMALLEST_SHEET
+    }
+
     /// True if both are the same stuff, whatever is left of each: what was taken of one can be put to the other.
     pub fn is_like(&self, other: &Self) -> bool {
         let roll = |paper: &Self| paper.kind == Stock::Roll;
@@ -177,7 +183,7 @@ impl Paper {
     /// # Errors
     /// The field at fault and a sentence.
     pub fn check(&self) -> Result<(), (&'static str, String)> {
-        let (least, most) = (Length::INCH, Length::inches(400));
+        let (least, most) = (SMALLEST_SHEET, Length::inches(400));
         if self.name.trim().is_empty() {
             return Err(("name", "Give the paper a name.".to_owned()));
         }

@@ -2,7 +2,7 @@
 
 mod unread;
 
-use crate::view::bag::BagView;
+use crate::view::bag::{BagView, Unreadable};
 use axum::extract::{FromRequest, Request};
 use axum::http::{HeaderValue, StatusCode, header};
 use axum::response::{IntoResponse, Response};
@@ -68,6 +68,15 @@ impl From<FormatFault> for Problem {
     fn from(fault: FormatFault) -> Self {
         let problem = Self::new(StatusCode::UNPROCESSABLE_ENTITY, "brief", fault.sentence);
         Self { field: Some(fault.field), ..problem }
+    }
+}
+
+impl From<Unreadable> for Problem {
+    fn from(why: Unreadable) -> Self {
+        let detail = format!(
+            "This bag was kept by another version and cannot be read ({why}). Save what is kept of it as a file, or delete it."
+        );
+        Self::new(StatusCode::CONFLICT, "unreadable", detail)
     }
 }
 

@@ -33,6 +33,7 @@ pub fn api() -> (axum::Router<Store>, utoipa::openapi::OpenApi) {
         .routes(routes!(bags::restore))
         .routes(routes!(bags::sheet))
         .routes(routes!(bags::template))
+        .routes(routes!(bags::kept_text))
         .routes(routes!(shelf::list_papers, shelf::add_paper))
         .routes(routes!(shelf::change_paper, shelf::take_paper))
         .routes(routes!(shelf::bring_paper_back))

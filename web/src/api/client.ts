@@ -24,6 +24,7 @@ export type Fold = Schemas["FoldView"];
 export type Face = Schemas["FaceView"];
 export type FittingFigure = Schemas["FigureView"];
 export type ShelfPaper = Schemas["PaperView"];
+export type UnreadablePaper = Schemas["UnreadableView"];
 export type PaperText = Schemas["PaperText"];
 export type Way = Schemas["WayView"];
 export type Batch = Schemas["BatchView"];
@@ -80,7 +81,11 @@ export const rescaled = (brief: Brief) => answer(client.POST("/api/rescaled", { 
 
 export const commonSheets = () => answer(client.GET("/api/sheets"));
 
-export const listBags = () => answer(client.GET("/api/bags"));
+/** A page of the bags; the next begins where this one's `next` says. */
+export const listBags = (after: string | null) =>
+  answer(client.GET("/api/bags", { params: { query: after === null ? {} : { after } } }));
+
+export const keptUrl = (id: number) => `/api/bags/${id}/kept`;
 
 export const createBag = (body: BagDraft) => answer(client.POST("/api/bags", { body }));
 
@@ -118,8 +123,12 @@ export const updatePaper = (id: number, revision: number, body: PaperText) =>
     }),
   );
 
-export const takePaper = (id: number) =>
-  answer(client.DELETE("/api/shelf/{id}", { params: { path: { id } } }));
+export const takePaper = ({ id, revision }: { id: number; revision: number }) =>
+  answer(
+    client.DELETE("/api/shelf/{id}", {
+      params: { path: { id }, header: { "If-Match": `"${revision}"` } },
+    }),
+  );
 
 export const bringPaper = (id: number) =>
   answer(client.POST("/api/shelf/{id}/restore", { params: { path: { id } } }));

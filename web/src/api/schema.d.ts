@@ -11,7 +11,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** All bags, the last changed first. */
+        /** A page of the list of bags, the last changed first. */
         get: operations["list"];
         put?: never;
         /** Save a new bag. */
@@ -53,7 +53,10 @@ export interface paths {
         put?: never;
         /** Take the paper for a bag from the shelf, as much as its plan needs. */
         post: operations["take"];
-        /** Give the paper of a bag back to the shelf. */
+        /**
+         * Give the paper of a bag back to the shelf. What can no longer be put to the paper it came from – because that was changed
+         *     into another, or taken off the shelf – is put there as a paper of its own, so that none is lost.
+         */
         delete: operations["give_back"];
         options?: never;
         head?: never;
@@ -71,6 +74,23 @@ export interface paths {
         put?: never;
         /** Save a copy of a bag. */
         post: operations["duplicate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bags/{id}/kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is kept of a bag, as it stands: to take along one that cannot be read. */
+        get: operations["kept_text"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -361,7 +381,7 @@ export interface paths {
         /** Change a paper. `If-Match` carries the revision it was read at. */
         put: operations["change_paper"];
         post?: never;
-        /** Take a paper off the shelf; it can be brought back. */
+        /** Take a paper off the shelf; it can be brought back. `If-Match` carries the revision it was seen at, if that matters. */
         delete: operations["take_paper"];
         options?: never;
         head?: never;
@@ -436,10 +456,8 @@ export interface components {
             /** @description What the crafter calls it; a name is found for it if left empty. */
             name?: string;
         };
-        /** @description A saved bag in the list, with what its picture is drawn from. */
+        /** @description A saved bag in the list. */
         BagSummary: {
-            /** @description The gravest verdict, if there is one that blocks or warns. */
-            concern?: string | null;
             /**
              * Format: int64
              * @description Its number.
@@ -447,24 +465,13 @@ export interface components {
             id: number;
             /** @description What the crafter calls it. */
             name: string;
-            /** @description Its pieces. */
-            pieces: components["schemas"]["PieceView"][];
-            /** @description True if nothing stands in the way of cutting. */
-            ready: boolean;
             /**
              * Format: int64
              * @description Counts every change.
              */
             revision: number;
-            /** @description The sheet it is cut from. */
-            sheet: string;
-            /** @description Width and height of the sheet as it is laid, in millimetres. */
-            sheet_mm: number[];
-            /** @description Finished size, as three figures: width, height, gusset. */
-            size: string[];
-            standing?: components["schemas"]["StandingView"] | null;
-            /** @description The unit's short name: `in` or `mm`. */
-            unit: string;
+            /** @description What its slip shows. */
+            slip: components["schemas"]["SlipView"];
             /** @description When it was last changed (RFC 3339). */
             updated_at: string;
         };
@@ -488,6 +495,18 @@ export interface components {
             revision: number;
             /** @description When it was last changed (RFC 3339). */
             updated_at: string;
+        };
+        /** @description A page of the list of bags. */
+        BagsPage: {
+            /** @description The bags, the last changed first. */
+            bags: components["schemas"]["BagSummary"][];
+            /** @description Where the next page begins, to be given as `after`; nothing on the last. */
+            next?: string | null;
+            /**
+             * Format: int32
+             * @description How many bags there are in all.
+             */
+            total: number;
         };
         /** @description The base flaps. */
         BaseText: {
@@ -1375,8 +1394,7 @@ export interface components {
             revision: number;
             /** @description `24 sheets, 180 g/m², about 0.23 mm thick`. */
             says: string;
-            /** @description The sheet a bag is cut from; of a roll, a length of it as long as it is wide, or what is left. */
-            sheet: components["schemas"]["SheetText"];
+            sheet?: components["schemas"]["SheetText"] | null;
             /** @description `12×12`, `A4`, `30 × 120`. */
             size: string;
         };
@@ -1787,6 +1805,33 @@ export interface components {
              */
             width: string;
         };
+        /** @description The whole shelf. */
+        ShelfView: {
+            /** @description Its papers. */
+            papers: components["schemas"]["PaperView"][];
+            /** @description What stands on it and cannot be read. */
+            unreadable: components["schemas"]["UnreadableView"][];
+        };
+        /** @description What the slip of a bag shows, with what its pictures are drawn from. */
+        SlipView: {
+            /** @description The gravest verdict, if there is one that blocks or warns. */
+            concern?: string | null;
+            /** @description Its pieces. */
+            pieces: components["schemas"]["PieceView"][];
+            /** @description False for a bag whose brief cannot be read. */
+            readable: boolean;
+            /** @description True if nothing stands in the way of cutting. */
+            ready: boolean;
+            /** @description The sheet it is cut from. */
+            sheet: string;
+            /** @description Width and height of the sheet as it is laid, in millimetres. */
+            sheet_mm: number[];
+            /** @description Finished size, as three figures: width, height, gusset. */
+            size: string[];
+            standing?: components["schemas"]["StandingView"] | null;
+            /** @description The unit's short name: `in` or `mm`. */
+            unit: string;
+        };
         /**
          * @description What becomes of the base corner squares of a cradle pair's back piece.
          * @enum {string}
@@ -1899,6 +1944,25 @@ export interface components {
          * @enum {string}
          */
         UnitText: "inch" | "metric";
+        /** @description A paper that is kept and cannot be read: written by hand, or by another version. */
+        UnreadableView: {
+            /**
+             * Format: int64
+             * @description Its number.
+             */
+            id: number;
+            /** @description What it is called, as far as that can be told. */
+            name: string;
+            /**
+             * Format: int64
+             * @description Counts every change.
+             */
+            revision: number;
+            /** @description Why it cannot be read. */
+            sentence: string;
+            /** @description What is kept, as it stands. */
+            text: string;
+        };
         /** @description Something the crafter should know. */
         VerdictView: {
             /** @description Parts of the drawing it is about: `sheet`, `tab`, `base`, `hem`, `gussets`, `handle`, `decoration`, or a crease of a piece (`1:c0`). */
@@ -1999,7 +2063,12 @@ export type $defs = Record<string, never>;
 export interface operations {
     list: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Where the page begins: `next` of the one before it. */
+                after?: string;
+                /** @description How many bags at most; 60 if left out. */
+                most?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2011,7 +2080,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BagSummary"][];
+                    "application/json": components["schemas"]["BagsPage"];
                 };
             };
         };
@@ -2277,6 +2346,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BagView"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kept_text: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             404: {
@@ -2690,7 +2788,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PaperView"][];
+                    "application/json": components["schemas"]["ShelfView"];
                 };
             };
         };
@@ -2838,7 +2936,9 @@ export interface operations {
     take_paper: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "If-Match"?: string | null;
+            };
             path: {
                 id: number;
             };
@@ -2853,6 +2953,14 @@ export interface operations {
                 content?: never;
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -186,7 +186,17 @@ pub async fn sheet(
     let Query(SheetQuery { sheet }) = query.map_err(|_| Problem::not_found("sheet"))?;
     let plan = planned_again(&bag)?;
     let svg = sheet_svg(&plan, &bag.name, sheet).ok_or_else(|| Problem::not_found("sheet"))?;
-    attached(svg, &format!("{}-sheet-{}.svg", file_name(&bag.name), sheet + 1))
+    attached(svg, &format!("{}-sheet-{}.svg", file_name(&bag.name), sheet + 1), SVG)
+}
+
+/// What is kept of a bag, as it stands: to take along one that cannot be read.
+#[utoipa::path(get, path = "/api/bags/{id}/kept", params(("id" = i64, Path)), responses(
+    (status = 200, body = String, content_type = "application/json"),
+    (status = 404, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn kept_text(State(store): State<Store>, id: Id) -> Result<Response, Problem> {
+    let bag = kept(&store, id).await?;
+    attached(bag.brief, &format!("{}.json", file_name(&bag.name)), "application/json")
 }
 
 /// The template of a bag's holes at 1:1, as SVG in millimetres.
@@ -197,20 +207,22 @@ pub async fn sheet(
 pub async fn template(State(store): State<Store>, id: Id) -> Result<Response, Problem> {
     let bag = kept(&store, id).await?;
     let svg = template_svg(&bag.brief()?, &bag.name).ok_or_else(|| Problem::not_found("hole template"))?;
-    attached(svg, &format!("{}-holes.svg", file_name(&bag.name)))
+    attached(svg, &format!("{}-holes.svg", file_name(&bag.name)), SVG)
 }
 
-/// A drawing to keep as a file.
-fn attached(svg: String, name: &str) -> Result<Response, Problem> {
+const SVG: &str = "image/svg+xml";
+
+/// Something to keep as a file.
+fn attached(text: String, name: &str, kind: &'static str) -> Result<Response, Problem> {
     let disposition = format!("attachment; filename=\"{name}\"");
     let headers = [
-        (header::CONTENT_TYPE, HeaderValue::from_static("image/svg+xml")),
+        (header::CONTENT_TYPE, HeaderValue::from_static(kind)),
         (
             header::CONTENT_DISPOSITION,
             HeaderValue::from_str(&disposition).map_err(|error| Problem::ours(&error))?,
         ),
     ];
-    Ok((headers, svg).into_response())
+    Ok((headers, text).into_response())
 }
 
 /// A bag's number from the address, if it is one.

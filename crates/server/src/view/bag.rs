@@ -8,7 +8,7 @@ use serde_json::value::RawValue;
 use utoipa::ToSchema;
 use wide_fold_core::verdict::Level;
 use wide_fold_core::{Brief, Plan};
-use wide_fold_formats::{BriefText, FormatFault, read_brief};
+use wide_fold_formats::{BriefText, read_brief};
 
 /// A bag to be saved.
 #[derive(Clone, Debug, Deserialize, Serialize, ToSchema)]
@@ -68,6 +68,8 @@ pub struct BagSummary {
 /// What the slip of a bag shows, with what its pictures are drawn from.
 #[derive(Clone, Debug, Default, Serialize, ToSchema)]
 pub struct SlipView {
+    /// False for a bag whose brief cannot be read.
+    pub readable: bool,
     /// Finished size, as three figures: width, height, gusset.
     pub size: Vec<String>,
     /// The unit's short name: `in` or `mm`.
@@ -90,20 +92,24 @@ impl Bag {
     /// The brief it is kept with.
     ///
     /// # Errors
-    /// [`FormatFault`] if the kept text is no brief this version can read.
-    pub fn brief(&self) -> Result<Brief, FormatFault> {
-        let json = serde_json::from_str(&self.brief)
-            .map_err(|error| FormatFault { field: "brief".to_owned(), sentence: format!("{error}.") })?;
-        read_brief(&json)
+    /// [`Unreadable`] if the kept text is no brief this version can read.
+    pub fn brief(&self) -> Result<Brief, Unreadable> {
+        let json = serde_json::from_str(&self.brief).map_err(|error| Unreadable(error.to_string()))?;
+        read_brief(&json).map_err(|fault| Unreadable(fault.to_string()))
     }
 }
+
+/// A kept brief that this version cannot read, and why.
+#[derive(Clone, Debug, PartialEq, Eq, thiserror::Error)]
+#[error("{0}")]
+pub struct Unreadable(String);
 
 impl BagView {
     /// A bag as it is read.
     ///
     /// # Errors
-    /// [`FormatFault`] if its kept brief cannot be read.
-    pub fn new(bag: &Bag) -> Result<Self, FormatFault> {
+    /// [`Unreadable`] if its kept brief cannot be read.
+    pub fn new(bag: &Bag) -> Result<Self, Unreadable> {
         Ok(Self {
             id: bag.id,
             revision: bag.revision,
@@ -152,7 +158,7 @@ impl SlipView {
     fn of(bag: &Bag) -> Self {
         let unread = || Self {
             unit: "in",
-            concern: Some("This bag was kept by another version and cannot be read.".to_owned()),
+            concern: Some("Kept by another version: it cannot be read.".to_owned()),
             ..Self::default()
         };
         bag.brief().ok().and_then(|brief| Plan::new(&brief).ok()).map_or_else(unread, |plan| Self::new(&plan))
@@ -164,6 +170,7 @@ impl SlipView {
         let (width, height) = brief.sheet.as_laid();
         let grave = plan.verdicts.first().filter(|verdict| verdict.level != Level::Notes);
         Self {
+            readable: true,
             size: brief.finished_figures(),
             unit: super::plan::unit_name(unit),
             sheet: brief.sheet.name(unit),

@@ -89,8 +89,8 @@ pub struct PaperView {
     pub says: String,
     /// Width and height in millimetres.
     pub mm: [f64; 2],
-    /// The sheet a bag is cut from; of a roll, a length of it as long as it is wide, or what is left.
-    pub sheet: SheetText,
+    /// The sheet a bag is cut from; of a roll, all that is left of it. Nothing if too little is left to be a sheet.
+    pub sheet: Option<SheetText>,
 }
 
 impl PaperView {
@@ -107,7 +107,7 @@ impl PaperView {
             size: sheet.name(Unit::Inch),
             says: says(&paper),
             mm: [sheet.width.mm(), sheet.height.mm()],
-            sheet: SheetText::from(sheet),
+            sheet: paper.is_usable().then(|| SheetText::from(sheet)),
             paper: PaperText::from(&paper),
         })
     }
@@ -124,6 +124,9 @@ fn says(paper: &Paper) -> String {
         (Stock::Roll, false) => "rolls",
     };
     let mut parts = vec![format!("{} {what}", paper.count)];
+    if paper.kind == Stock::Roll && !paper.is_usable() {
+        parts = vec!["used up".to_owned()];
+    }
     if let Some(grammage) = paper.sheet.grammage {
         parts.push(format!("{} g/m²", grammage.0));
     }

@@ -11,13 +11,13 @@ fn paper(name: &str, width: &str) -> Value {
 
 async fn names(service: &Service) -> Vec<String> {
     let list = service.send(Method::GET, "/api/shelf", &[], "").await.json();
-    list.as_array().unwrap().iter().map(|one| one["paper"]["name"].as_str().unwrap().to_owned()).collect()
+    list["papers"].as_array().unwrap().iter().map(|one| one["paper"]["name"].as_str().unwrap().to_owned()).collect()
 }
 
 #[rstest]
 #[tokio::test]
 async fn a_new_shelf_has_sample_papers(service: Service) {
-    let list = service.send(Method::GET, "/api/shelf", &[], "").await.json();
+    let list = service.send(Method::GET, "/api/shelf", &[], "").await.json()["papers"].clone();
     assert_eq!(list.as_array().unwrap().len(), 5);
     assert!(list.as_array().unwrap().iter().any(|one| one["paper"]["kind"] == "roll"));
     // 80 lb cover is about 216 g/m² (definition of basis weight, from memory).
@@ -86,4 +86,30 @@ async fn what_is_written_out_can_be_read_in_again(service: Service) {
     assert_eq!((&answer["kept"], &answer["faults"]), (&json!(5), &json!([])));
     let all = names(&service).await;
     assert_eq!(all[..5], all[5..]);
+}
+
+#[rstest]
+#[tokio::test]
+async fn what_cannot_be_read_stands_apart_and_hides_nothing(service: Service) {
+    let before = names(&service).await.len();
+    service
+        .store
+        .write_now(|db| {
+            db.execute("INSERT INTO paper (revision, paper) VALUES (4, '{\"name\":\"Odd card\",\"width\":\"0 in\",\"height\":\"9\"}')", [])?;
+            Ok(())
+        })
+        .unwrap();
+    assert_eq!(names(&service).await.len(), before);
+    let shelf = service.get("/api/shelf").await.json();
+    let odd = &shelf["unreadable"][0];
+    assert_eq!((&odd["name"], &odd["revision"]), (&json!("Odd card"), &json!(4)));
+    assert!(odd["sentence"].as_str().unwrap().contains("no paper") && odd["text"].as_str().unwrap().contains("0 in"));
+    assert!(service.get("/api/shelf.csv").await.status.is_success());
+    let ways = service.post("/api/ways", &json!({ "brief": super::brief("3", "5", "2") })).await;
+    assert!(ways.status.is_success());
+    // It can be written anew, or taken off.
+    let path = format!("/api/shelf/{}", odd["id"]);
+    let mended = service.put(&path, "\"4\"", &paper("Odd card", "12 in")).await;
+    assert_eq!(mended.status, StatusCode::OK);
+    assert_eq!(names(&service).await.len(), before + 1);
 }

@@ -8,12 +8,12 @@ import {
   cutOf,
   giveBack,
   leftovers,
-  listShelf,
   takeFor,
   type Brief,
   type Plan,
   type SheetCut,
 } from "../../api/client";
+import { usePapers } from "../../api/usePapers";
 import { Failed } from "../../api/Failed";
 import { Icon } from "../../drawings/Icon";
 import { CutSheet } from "../../sheet/CutSheet";
@@ -122,7 +122,7 @@ function Sheets({ plan }: { plan: Plan }) {
 function TakePaper({ bag, brief, ready }: { bag: number; brief: Brief; ready: boolean }) {
   const queries = useQueryClient();
   const cut = useQuery({ queryKey: ["cut", bag], queryFn: () => cutOf(bag) });
-  const shelf = useQuery({ queryKey: ["shelf"], queryFn: listShelf });
+  const { shelf, papers } = usePapers();
   const refresh = () =>
     Promise.all([
       queries.invalidateQueries({ queryKey: ["cut", bag] }),
@@ -131,7 +131,6 @@ function TakePaper({ bag, brief, ready }: { bag: number; brief: Brief; ready: bo
   const take = useMutation({ mutationFn: takeFor, onSettled: refresh });
   const back = useMutation({ mutationFn: () => giveBack(bag), onSettled: refresh });
   const problem = take.error ?? back.error;
-  const papers = shelf.data ?? [];
   const kept = (sheet: Brief["sheet"]) =>
     sheet &&
     (papers.find((paper) => sameSheet(paper.sheet, sheet)) ??

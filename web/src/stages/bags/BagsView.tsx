@@ -1,17 +1,19 @@
 // All bags that have been drafted, and the strip on which the next one is started.
 
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Button, Toast } from "react-bootstrap";
 import { Link } from "react-router";
-import { createBag, deleteBag, duplicateBag, listBags, restoreBag, type BagSummary } from "../../api/client";
+import { createBag, deleteBag, duplicateBag, restoreBag, type BagSummary } from "../../api/client";
+import { useBags } from "../../api/useBags";
 import { Icon } from "../../drawings/Icon";
 import { BagSlip } from "./BagSlip";
+import { MoreBags } from "./MoreBags";
 import { NewBag } from "./NewBag";
 
 export function BagsView() {
   const queries = useQueryClient();
-  const bags = useQuery({ queryKey: ["bags"], queryFn: listBags, refetchOnMount: "always" });
+  const list = useBags();
   const [deleted, setDeleted] = useState<BagSummary | null>(null);
   const refresh = () => queries.invalidateQueries({ queryKey: ["bags"] });
   const duplicate = useMutation({ mutationFn: duplicateBag, onSuccess: refresh });
@@ -29,7 +31,7 @@ export function BagsView() {
       return refresh();
     },
   });
-  const problem = bags.error ?? duplicate.error ?? remove.error ?? restore.error;
+  const problem = list.pages.error ?? duplicate.error ?? remove.error ?? restore.error;
 
   const { mutate: bringBack } = restore;
   useEffect(() => {
@@ -44,7 +46,7 @@ export function BagsView() {
     return () => window.removeEventListener("keydown", keys);
   }, [deleted, bringBack]);
 
-  const empty = bags.data?.length === 0;
+  const empty = list.bags?.length === 0;
   return (
     <div className="shelf">
       <header className="shelf-head">
@@ -68,11 +70,11 @@ export function BagsView() {
             {problem.message}
           </p>
         )}
-        {!empty && bags.data && (
+        {!empty && list.bags && (
           <section aria-label="Bags">
             <h2>Drafted bags</h2>
             <ul className="slips">
-              {bags.data.map((bag) => (
+              {list.bags.map((bag) => (
                 <BagSlip
                   key={bag.id}
                   bag={bag}
@@ -81,6 +83,7 @@ export function BagsView() {
                 />
               ))}
             </ul>
+            <MoreBags list={list} />
           </section>
         )}
       </main>

@@ -3,20 +3,23 @@
 import { keepPreviousData, useQueries, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { layoutBags, listBags, readBag, type Batch, type SheetCut } from "../../api/client";
+import { layoutBags, readBag, type Batch, type SheetCut } from "../../api/client";
 import { Failed } from "../../api/Failed";
+import { useBags } from "../../api/useBags";
 import { Icon } from "../../drawings/Icon";
 import { ToolButton } from "../../drawings/ToolButton";
 import { CutSheet } from "../../sheet/CutSheet";
 import { SheetHatches } from "../../sheet/SheetPicture";
 import { Figure } from "../../words/Figure";
+import { MoreBags } from "../bags/MoreBags";
 
 const SHORTEST = 300;
 
 export function CutView() {
-  const list = useQuery({ queryKey: ["bags"], queryFn: listBags, refetchOnMount: "always" });
+  const list = useBags();
+  const readable = list.bags?.filter((bag) => bag.slip.readable) ?? [];
   const [copies, setCopies] = useState<Record<number, number>>({});
-  const wanted = (list.data ?? []).filter((bag) => (copies[bag.id] ?? 0) > 0);
+  const wanted = readable.filter((bag) => (copies[bag.id] ?? 0) > 0);
   const bags = useQueries({
     queries: wanted.map((bag) => ({
       queryKey: ["bag to cut", bag.id, bag.revision],
@@ -47,17 +50,12 @@ export function CutView() {
       </header>
       <main className="cut-several">
         <ul className="copies" aria-label="How many of each bag">
-          {(list.data ?? []).map((bag) => (
+          {readable.map((bag) => (
             <li key={bag.id}>
               <span>
                 <strong>{bag.name}</strong>
                 <small>
-                  <Figure text={bag.size.join(" × ")} />
-                  {bag.sheet && (
-                    <>
-                      , on <Figure text={bag.sheet} />
-                    </>
-                  )}
+                  <Figure text={bag.slip.size.join(" × ")} />, on <Figure text={bag.slip.sheet} />
                 </small>
               </span>
               <span className="paper-count" role="group" aria-label={`How many of ${bag.name}`}>
@@ -82,13 +80,18 @@ export function CutView() {
               </span>
             </li>
           ))}
+          {list.pages.hasNextPage && (
+            <li>
+              <MoreBags list={list} />
+            </li>
+          )}
         </ul>
         <div className="cut-sheets" aria-live="polite">
-          {list.data?.length === 0 && <p>There is no bag to cut yet. Start one on the first page.</p>}
-          {wanted.length === 0 && (list.data?.length ?? 0) > 0 && (
+          {list.bags?.length === 0 && <p>There is no bag to cut yet. Start one on the first page.</p>}
+          {wanted.length === 0 && readable.length > 0 && (
             <p>Say how many of each bag you want. Bags on the same paper share its sheets.</p>
           )}
-          <Failed asked={list} what="The bags" />
+          <Failed asked={list.pages} what="The bags" />
           {bags.map((bag, index) => (
             <Failed key={wanted[index]?.id} asked={bag} what={wanted[index]?.name ?? "A bag"} />
           ))}

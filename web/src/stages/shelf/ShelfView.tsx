@@ -4,29 +4,32 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Button, Toast } from "react-bootstrap";
 import { Link } from "react-router";
-import { addPaper, bringPaper, listShelf, takePaper, updatePaper, type ShelfPaper } from "../../api/client";
+import { addPaper, bringPaper, listShelf, takePaper, updatePaper, type PaperText } from "../../api/client";
 import { Icon } from "../../drawings/Icon";
 import { ImportShelf } from "./ImportShelf";
 import { PaperForm } from "./PaperForm";
 import { PaperSlip } from "./PaperSlip";
+import { UnreadableSlip } from "./UnreadableSlip";
+
+type Named = { id: number; revision: number; name: string };
+type Written = { id: number; revision: number; paper: PaperText };
 
 export function ShelfView() {
   const queries = useQueryClient();
   const shelf = useQuery({ queryKey: ["shelf"], queryFn: listShelf, refetchOnMount: "always" });
   const [adding, setAdding] = useState(false);
-  const [taken, setTaken] = useState<ShelfPaper | null>(null);
+  const [taken, setTaken] = useState<Named | null>(null);
   const refresh = () => queries.invalidateQueries({ queryKey: ["shelf"] });
   const add = useMutation({ mutationFn: addPaper, onSuccess: refresh });
   const change = useMutation({
-    mutationFn: ({ id, revision, paper }: ShelfPaper) => updatePaper(id, revision, paper),
+    mutationFn: ({ id, revision, paper }: Written) => updatePaper(id, revision, paper),
     onSettled: refresh,
   });
   const take = useMutation({
-    mutationFn: (paper: ShelfPaper) => takePaper(paper.id),
-    onSuccess: (_, paper) => {
-      setTaken(paper);
-      return refresh();
-    },
+    mutationFn: (paper: Named) => takePaper(paper),
+    onSuccess: (_, paper) => setTaken(paper),
+    // Whoever was too late is shown the paper as it is now.
+    onSettled: refresh,
   });
   const bring = useMutation({
     mutationFn: bringPaper,
@@ -36,7 +39,8 @@ export function ShelfView() {
     },
   });
   const problem = shelf.error ?? change.error ?? take.error ?? bring.error;
-  const papers = shelf.data ?? [];
+  const papers = shelf.data?.papers ?? [];
+  const unreadable = shelf.data?.unreadable ?? [];
   // One scale for all, so that a small pad looks small.
   const widest = Math.max(1, ...papers.map((paper) => paper.mm[0] ?? 0));
 
@@ -55,7 +59,7 @@ export function ShelfView() {
             {problem.message}
           </p>
         )}
-        {shelf.data && papers.length === 0 && (
+        {shelf.data && papers.length + unreadable.length === 0 && (
           <p>The shelf is empty. Put the first paper on it, or read a list of papers in below.</p>
         )}
         <ul className="papers" aria-label="Papers">
@@ -64,6 +68,14 @@ export function ShelfView() {
               key={paper.id}
               paper={paper}
               widest={widest}
+              onChange={(text) => change.mutateAsync({ ...paper, paper: text })}
+              onTake={() => take.mutate({ ...paper, name: paper.paper.name })}
+            />
+          ))}
+          {unreadable.map((paper) => (
+            <UnreadableSlip
+              key={paper.id}
+              paper={paper}
               onChange={(text) => change.mutateAsync({ ...paper, paper: text })}
               onTake={() => take.mutate(paper)}
             />
@@ -94,7 +106,7 @@ export function ShelfView() {
         role="status"
       >
         <Toast.Body>
-          <span>“{taken?.paper.name}” is off the shelf.</span>
+          <span>“{taken?.name}” is off the shelf.</span>
           <Button variant="remedy" onClick={() => taken && bring.mutate(taken.id)}>
             Bring it back
           </Button>

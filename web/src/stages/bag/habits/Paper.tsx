@@ -1,8 +1,8 @@
 // What the paper is like, and what else is cut from it.
 
-import { useQuery } from "@tanstack/react-query";
 import { Button } from "react-bootstrap";
-import { listShelf, type Brief } from "../../../api/client";
+import type { Brief } from "../../../api/client";
+import { usePapers } from "../../../api/usePapers";
 import { Blank, Choice, Sentence, type Option, type Said } from "./words";
 
 const WEIGHTS: Option<string>[] = [
@@ -40,10 +40,9 @@ export function sameSheet(paper: NonNullable<Brief["sheet"]>, sheet: NonNullable
 }
 
 export function Paper({ plan, brief, set }: Said) {
-  const shelf = useQuery({ queryKey: ["shelf"], queryFn: listShelf });
+  const { papers } = usePapers();
   const { sheet } = brief;
   if (!sheet) return null;
-  const papers = shelf.data ?? [];
   return (
     <Sentence heading="The paper">
       {papers.length > 0 && brief.build === "joined" && (

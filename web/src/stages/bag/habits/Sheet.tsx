@@ -1,17 +1,17 @@
 // The sheet the bag is cut from.
 
 import { useQuery } from "@tanstack/react-query";
-import { commonSheets, listShelf } from "../../../api/client";
+import { commonSheets } from "../../../api/client";
+import { usePapers } from "../../../api/usePapers";
 import { Failed } from "../../../api/Failed";
 import { sameSheet } from "./Paper";
 import { Blank, Choice, type Option, type Said } from "./words";
 
 export function Sheet({ plan, brief, set }: Said) {
   const sheets = useQuery({ queryKey: ["sheets"], queryFn: commonSheets, staleTime: Infinity });
-  const shelf = useQuery({ queryKey: ["shelf"], queryFn: listShelf });
+  const { shelf, papers } = usePapers();
   const { sheet } = brief;
   if (!sheet) return null;
-  const papers = shelf.data ?? [];
   const common = sheets.data ?? [];
   const known = common.find((size) => size.width === sheet.width && size.height === sheet.height);
   return (
