@@ -7,6 +7,7 @@ use std::time::{Duration, Instant};
 use wide_fold_core::brief::{
     Across, BaseHabit, Build, GussetCrease, HandleKind, Joins, RunStart, Squares, Top,
 };
+use wide_fold_core::budget::Budget;
 use wide_fold_core::layout::{Batch, Extras, Kind, Wanted};
 use wide_fold_core::nearby::nearby;
 use wide_fold_core::net::piece_sizes;
@@ -125,7 +126,7 @@ fn shelves(_: &mut Criterion) {
     for brief in &bags {
         let brief = joins::ways(brief).first().map_or_else(|| brief.clone(), |best| best.brief(brief));
         let begun = Instant::now();
-        drop(black_box(nearby(black_box(&brief), Length::eighths(2))));
+        drop(black_box(nearby(black_box(&brief), Length::eighths(2), &Budget::of(Budget::USUAL))));
         times.push(begun.elapsed());
     }
     report("nearby sizes within a quarter of an inch, run of pieces", &mut times);
@@ -148,7 +149,11 @@ fn batches(_: &mut Criterion) {
     let mut times: Vec<Duration> = Vec::new();
     for _ in 0..5 {
         let begun = Instant::now();
-        let batch = black_box(Batch::new(&wanted, (Length::inches(12), Length::inches(12))));
+        let batch = black_box(Batch::new(
+            &wanted,
+            (Length::inches(12), Length::inches(12)),
+            &Budget::of(Budget::USUAL),
+        ));
         times.push(begun.elapsed());
         println!("200 bags: {} sheets, at least {}", batch.sheet_count(), batch.at_least);
     }

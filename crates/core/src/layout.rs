@@ -1,7 +1,10 @@
 //! Pieces on sheets: where they lie, how to trim them out, and what is left over.
 
 mod batch;
+mod bounds;
+mod columns;
 mod exact;
+mod greedy;
 mod guillotine;
 mod pattern;
 mod rows;
@@ -124,6 +127,15 @@ impl Rectangle {
 }
 
 impl SheetCut {
+    /// True if both are cut the same way, however often each is.
+    fn is_cut_like(&self, other: &Self) -> bool {
+        let own = |sheet: &Self| (sheet.width, sheet.height, sheet.overhang, sheet.scrap, sheet.side);
+        own(self) == own(other)
+            && self.placed == other.placed
+            && self.trims == other.trims
+            && self.offcuts == other.offcuts
+    }
+
     /// The piece it is laid out for: the first one on it.
     pub fn piece(&self) -> Option<usize> {
         self.placed.iter().find_map(|placed| match placed.part {
@@ -244,7 +256,7 @@ fn apart(sheets: &mut Vec<SheetCut>) {
 fn together(sheets: Vec<SheetCut>) -> Vec<SheetCut> {
     let mut made: Vec<SheetCut> = Vec::new();
     for sheet in sheets {
-        match made.iter_mut().find(|known| SheetCut { times: sheet.times, ..(**known).clone() } == sheet) {
+        match made.iter_mut().find(|known| known.is_cut_like(&sheet)) {
             Some(known) if !sheet.scrap => known.times += sheet.times,
             _ => made.push(sheet),
         }

@@ -13,6 +13,7 @@
 //! ([`Length`], whole nanometres); floating point begins at the folded pose.
 
 pub mod brief;
+pub mod budget;
 pub mod builds;
 pub mod convex;
 pub mod describe;

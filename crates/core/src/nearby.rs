@@ -1,12 +1,15 @@
 //! Sizes close by that save a sheet, a join or an awkward score.
 
 use crate::brief::{Build, Finished};
+use crate::budget::Budget;
 use crate::joins;
 use crate::layout::rows_needed;
 use crate::net::piece_sizes;
 use crate::plan::Draft;
 use crate::verdict::{blocks, blocks_nothing_new};
 use crate::{Brief, Length};
+use std::cmp::Reverse;
+use std::collections::BinaryHeap;
 
 /// A size close by, and what it saves.
 #[derive(Clone, Debug, PartialEq, Eq)]
@@ -38,78 +41,157 @@ impl Nearby {
 
     /// How far all three measures are from those asked for, together.
     fn change(&self, from: Finished) -> Length {
-        let to = self.brief.finished;
-        (to.width - from.width).abs() + (to.height - from.height).abs() + (to.gusset - from.gusset).abs()
+        change(self.brief.finished, from)
     }
 }
 
+/// What was found, and how far was looked.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct Search {
+    /// Sizes that save something, those that save most first; at most [`MOST_KEPT`].
+    pub found: Vec<Nearby>,
+    /// Nothing if every size within the range was looked at that could save more than what was found; otherwise every size was
+    /// whose measures are together less than this from those asked for.
+    pub within: Option<Length>,
+}
+
+/// No more sizes than this are named.
+pub const MOST_KEPT: usize = 6;
+
+/// Work for one size: its pieces on sheets, by trying where the run may be cut; and a draft of it with its passes.
+const LOOK: u64 = 4_000;
+const LOOK_JOINED: u64 = 30_000;
+const DRAFT: u64 = 60_000;
+
 /// Sizes on the board's grooves, no measure further off than `range`, that save something and cost nothing. Of all that
-/// save the same the one closest to what was asked for, smaller measures before larger ones; at most six.
-pub fn nearby(brief: &Brief, range: Length) -> Vec<Nearby> {
+/// save the same the one closest to what was asked for, smaller measures before larger ones; at most six. Sizes are looked at
+/// from near to far, until nothing further off can save more or the work is spent.
+pub fn nearby(brief: &Brief, range: Length, budget: &Budget<'_>) -> Search {
     let size = brief.finished;
-    let groove = brief.board.groove;
-    let around = |length: Length| -> Vec<Length> {
-        let least = (length - range).ceil_to(groove);
-        let mut steps: Vec<Length> =
-            (0..).map(|n| least + groove * n).take_while(|at| *at <= length + range).collect();
-        steps.push(length);
-        steps.sort();
-        steps.dedup();
-        steps
-    };
     let now = effort(brief);
     let blocked = blocks(brief);
     let awkward = off_groove(brief);
-    let mut found: Vec<Nearby> = Vec::new();
-    for width in around(size.width) {
-        for gusset in if brief.depth().is_positive() { around(size.gusset) } else { vec![size.gusset] } {
-            for height in around(size.height) {
-                let finished = Finished { width, height, gusset };
-                if finished == size {
-                    continue;
-                }
-                let tried = Brief { finished, ..brief.clone() };
-                if tried.check().is_err() || !saves_anything(&tried, now, awkward) {
-                    continue;
-                }
-                let Some((tried, effort)) = best(&tried) else { continue };
-                let sheets = (effort.sheets, now.map(|now| now.sheets));
-                let joins = (effort.joins, now.map_or(effort.joins, |now| now.joins));
-                let near = Nearby { brief: tried, sheets, joins, off_groove: (awkward, awkward) };
-                found.push(near);
-            }
-        }
-    }
-    found.sort_by_key(|near| {
-        (near.change(size), near.brief.finished.width, near.brief.finished.gusset, near.brief.finished.height)
-    });
-    let mut kept: Vec<Nearby> = Vec::new();
-    for mut near in found {
-        if kept.len() == 6 {
+    let joined = matches!(brief.build, Build::Joined { .. });
+    let mut search = Search { found: Vec::new(), within: None };
+    let mut ring = Ring::around(brief, range);
+    let Some(ideal) = ideal(brief, &ring, now, awkward) else { return search };
+    // Whatever one kept already saves, closer by, is not worth a second line.
+    let outdone = |kept: &[Nearby], saves: [i64; 3]| {
+        kept.iter().any(|other| other.saves().iter().zip(saves).all(|(known, new)| *known >= new))
+    };
+    while let Some(finished) = ring.next() {
+        let kept = &search.found;
+        if kept.len() == MOST_KEPT || outdone(kept, ideal) {
             break;
         }
-        // Whatever one kept already saves, closer by, is not worth a second line.
-        let outdone = |near: &Nearby| {
-            let saves = near.saves();
-            kept.iter().any(|other| other.saves().iter().zip(saves).all(|(known, new)| *known >= new))
-        };
-        let may_save_scores = awkward > 0;
-        if !may_save_scores && outdone(&near) {
+        if !budget.spend(if joined { LOOK_JOINED } else { LOOK }) {
+            search.within = Some(change(finished, size));
+            break;
+        }
+        let tried = Brief { finished, ..brief.clone() };
+        if finished == size || tried.check().is_err() || !saves_anything(&tried, now, awkward) {
             continue;
+        }
+        let Some((tried, effort)) = best(&tried) else { continue };
+        let sheets = (effort.sheets, now.map(|now| now.sheets));
+        let joins = (effort.joins, now.map_or(effort.joins, |now| now.joins));
+        let mut near = Nearby { brief: tried, sheets, joins, off_groove: (0, awkward) };
+        // At best no score of it is off its groove.
+        if near.saves().iter().any(|save| *save < 0) || outdone(kept, near.saves()) {
+            continue;
+        }
+        if !budget.spend(DRAFT) {
+            search.within = Some(change(finished, size));
+            break;
         }
         near.off_groove.0 = off_groove(&near.brief);
         let saves = near.saves();
-        let is_sound = || blocks_nothing_new(&near.brief, &blocked);
-        if saves.iter().any(|save| *save > 0)
-            && saves.iter().all(|save| *save >= 0)
-            && !outdone(&near)
-            && is_sound()
-        {
-            kept.push(near);
+        let saves_some = saves.iter().any(|save| *save > 0) && saves.iter().all(|save| *save >= 0);
+        if saves_some && !outdone(kept, saves) && blocks_nothing_new(&near.brief, &blocked) {
+            search.found.push(near);
         }
     }
-    kept.sort_by_key(|near| (std::cmp::Reverse(near.saves()), near.change(size)));
-    kept
+    search.found.sort_by_key(|near| (Reverse(near.saves()), near.change(size)));
+    search
+}
+
+/// No size within the range saves more than this; nothing if none saves anything. Smaller measures never take more sheets, so
+/// the smallest of all take the fewest.
+fn ideal(brief: &Brief, ring: &Ring, now: Option<Effort>, awkward: usize) -> Option<[i64; 3]> {
+    let joined = matches!(brief.build, Build::Joined { .. });
+    let tried = Brief { finished: ring.smallest(), ..brief.clone() };
+    // Measures too small to be folded say nothing about those between.
+    let least = if tried.check().is_ok() { best(&tried)?.1.sheets } else { 1 };
+    let Some(now) = now else { return Some([i64::MAX, 0, awkward as i64]) };
+    let sheets = i64::from(now.sheets) - i64::from(least.min(now.sheets));
+    // A run may be cut at other places, though never at none.
+    let joins = if joined { now.joins.saturating_sub(1) as i64 } else { 0 };
+    let most = [sheets, joins, awkward as i64];
+    most.iter().any(|save| *save > 0).then_some(most)
+}
+
+/// How far all three measures are off, together.
+fn change(to: Finished, from: Finished) -> Length {
+    (to.width - from.width).abs() + (to.height - from.height).abs() + (to.gusset - from.gusset).abs()
+}
+
+/// Sizes around one, from near to far: those whose measures are together as far off by width, gusset, height, the smaller first.
+struct Ring {
+    size: Finished,
+    /// What width, gusset and height may be, each from near to far.
+    steps: [Vec<Length>; 3],
+    next: BinaryHeap<Reverse<(Length, [Length; 3], [usize; 3])>>,
+}
+
+impl Ring {
+    fn around(brief: &Brief, range: Length) -> Self {
+        let size = brief.finished;
+        let groove = brief.board.groove;
+        let around = |length: Length| -> Vec<Length> {
+            let least = (length - range).ceil_to(groove);
+            let mut steps: Vec<Length> =
+                (0..).map(|n| least + groove * n).take_while(|at| *at <= length + range).collect();
+            steps.push(length);
+            steps.sort_by_key(|at| ((*at - length).abs(), *at));
+            steps.dedup();
+            steps
+        };
+        let gussets = if brief.depth().is_positive() { around(size.gusset) } else { vec![size.gusset] };
+        let steps = [around(size.width), gussets, around(size.height)];
+        let mut ring = Self { size, steps, next: BinaryHeap::new() };
+        ring.add([0; 3]);
+        ring
+    }
+
+    fn add(&mut self, at: [usize; 3]) {
+        let mut sides = [Length::ZERO; 3];
+        for ((side, steps), at) in sides.iter_mut().zip(&self.steps).zip(at) {
+            let Some(step) = steps.get(at) else { return };
+            *side = *step;
+        }
+        self.next.push(Reverse((change(finished(sides), self.size), sides, at)));
+    }
+
+    fn next(&mut self) -> Option<Finished> {
+        let Reverse((_, sides, at)) = self.next.pop()?;
+        // Every size is reached one way only: the last measure that is off goes one step further, or one after it begins.
+        let last = at.iter().rposition(|step| *step > 0).unwrap_or(0);
+        for side in last..3 {
+            let mut further = at;
+            further[side] += 1;
+            self.add(further);
+        }
+        Some(finished(sides))
+    }
+
+    fn smallest(&self) -> Finished {
+        let least = |side: usize| self.steps[side].iter().copied().min().unwrap_or_default();
+        finished([least(0), least(1), least(2)])
+    }
+}
+
+fn finished([width, gusset, height]: [Length; 3]) -> Finished {
+    Finished { width, height, gusset }
 }
 
 /// False if it is plain that nothing can be saved: no score is off its groove, and the paper in the bag alone asks for as many
@@ -154,13 +236,88 @@ fn off_groove(brief: &Brief) -> usize {
 mod tests {
     use super::*;
     use crate::Plan;
+    use proptest::prelude::*;
+
+    fn found(brief: &Brief, range: Length) -> Vec<Nearby> {
+        let search = nearby(brief, range, &Budget::of(Budget::USUAL));
+        assert_eq!(search.within, None);
+        search.found
+    }
+
+    /// Every size there is, looked at one by one.
+    fn one_by_one(brief: &Brief, range: Length) -> Vec<Nearby> {
+        let (now, blocked, awkward) = (effort(brief), blocks(brief), off_groove(brief));
+        let mut ring = Ring::around(brief, range);
+        let mut all: Vec<Finished> = Vec::new();
+        while let Some(finished) = ring.next() {
+            all.push(finished);
+        }
+        let steps = ring.steps.iter().map(Vec::len).product::<usize>();
+        assert_eq!(all.len(), steps);
+        all.sort_by_key(|to| (change(*to, brief.finished), to.width, to.gusset, to.height));
+        let mut kept: Vec<Nearby> = Vec::new();
+        for finished in all.into_iter().filter(|to| *to != brief.finished) {
+            let tried = Brief { finished, ..brief.clone() };
+            let Some((tried, effort)) = tried.check().ok().and_then(|()| best(&tried)) else { continue };
+            let near = Nearby {
+                sheets: (effort.sheets, now.map(|now| now.sheets)),
+                joins: (effort.joins, now.map_or(effort.joins, |now| now.joins)),
+                off_groove: (off_groove(&tried), awkward),
+                brief: tried,
+            };
+            let saves = near.saves();
+            let outdone =
+                kept.iter().any(|other| other.saves().iter().zip(saves).all(|(known, new)| *known >= new));
+            let worth = saves.iter().any(|save| *save > 0) && saves.iter().all(|save| *save >= 0);
+            if kept.len() < MOST_KEPT && worth && !outdone && blocks_nothing_new(&near.brief, &blocked) {
+                kept.push(near);
+            }
+        }
+        kept.sort_by_key(|near| (Reverse(near.saves()), near.change(brief.finished)));
+        kept
+    }
+
+    proptest! {
+        #![proptest_config(ProptestConfig { cases: 40, ..ProptestConfig::default() })]
+
+        #[test]
+        fn nothing_is_missed(
+            (width, height, gusset) in (16_i64..100, 16_i64..80, 8_i64..50), build in 0_usize..4, two in any::<bool>(), odd in 0_i64..3,
+        ) {
+            let odd = Length::sixty_fourths(odd);
+            let mut brief = Brief::new(Length::eighths(width) + odd, Length::eighths(height), Length::eighths(gusset));
+            brief.build = [Build::Wrap, Build::CornerPair, Build::PleatedFlare { pleats: 2, pleat: Length::INCH }, Build::Wrap][build];
+            if build == 3 {
+                brief.side_sheet = two.then(|| crate::Sheet { width: Length::inches(6), ..crate::Sheet::default() });
+                let Some(best) = joins::best(&brief) else { return Ok(()) };
+                brief = best.brief(&brief);
+            }
+            prop_assert_eq!(found(&brief, Length::eighths(1)), one_by_one(&brief, Length::eighths(1)));
+        }
+
+        /// What is found with little work is what is found with much, as far as it says to have looked.
+        #[test]
+        fn a_short_search_says_how_far_it_went(width in 16_i64..100, height in 16_i64..80, gusset in 8_i64..50, work in 1_u64..40) {
+            let brief = Brief::new(Length::sixty_fourths(width * 8 + 1), Length::eighths(height), Length::eighths(gusset));
+            let short = nearby(&brief, Length::eighths(2), &Budget::of(work * 100_000));
+            let all = found(&brief, Length::eighths(2));
+            match short.within {
+                None => prop_assert_eq!(short.found, all),
+                Some(within) => {
+                    let near = |near: &&Nearby| near.change(brief.finished) < within;
+                    let (some, known): (Vec<_>, Vec<_>) = (short.found.iter().filter(near).collect(), all.iter().filter(near).collect());
+                    prop_assert_eq!(some, known);
+                }
+            }
+        }
+    }
 
     #[test]
     fn an_eighth_less_gusset_saves_a_sheet() {
         // Two faces of 11½, two gussets of 5⅞ and three tabs are 36¼; with gussets of 5¾ they are 36, three sheets.
         let mut brief = Brief::new(Length::eighths(92), Length::inches(6), Length::eighths(47));
         brief = joins::ways(&brief)[0].brief(&brief);
-        let near = nearby(&brief, Length::eighths(2));
+        let near = found(&brief, Length::eighths(2));
         let saving = near.iter().find(|near| near.saves()[0] > 0).unwrap();
         assert_eq!(saving.sheets, (3, Some(4)));
         assert_eq!(saving.change(brief.finished), Length::eighths(1));
@@ -174,7 +331,7 @@ mod tests {
         brief.side_sheet = Some(crate::Sheet { width: Length::inches(6), ..crate::Sheet::default() });
         brief = joins::best(&brief).unwrap().brief(&brief);
         assert_eq!(Plan::new(&brief).unwrap().layout.sheet_count(), 4);
-        let near = nearby(&brief, Length::eighths(2));
+        let near = found(&brief, Length::eighths(2));
         assert_eq!((near[0].sheets, near[0].brief.finished.gusset), ((3, Some(4)), Length::eighths(20)));
         assert_eq!(Plan::new(&near[0].brief).unwrap().layout.sheet_count(), 3);
     }
@@ -182,7 +339,7 @@ mod tests {
     #[test]
     fn a_score_between_grooves_is_mended() {
         let brief = Brief::new(Length::sixty_fourths(196), Length::inches(5), Length::inches(2));
-        let near = nearby(&brief, Length::eighths(2));
+        let near = found(&brief, Length::eighths(2));
         assert!(near[0].saves()[2] > 0, "{near:#?}");
         assert_eq!(near[0].off_groove.0, 0);
         assert_eq!(near[0].brief.finished.width, Length::inches(3));
@@ -191,11 +348,11 @@ mod tests {
     #[test]
     fn a_bag_that_just_misses_its_sheet_is_made_to_fit() {
         let brief = Brief::new(Length::inches(4), Length::inches(7), Length::eighths(15));
-        let near = nearby(&brief, Length::eighths(2));
+        let near = found(&brief, Length::eighths(2));
         assert_eq!(near[0].sheets, (1, None));
         assert!(Plan::new(&near[0].brief).unwrap().is_ready());
         assert_eq!(
-            nearby(&Brief::new(Length::inches(9), Length::inches(7), Length::inches(4)), Length::eighths(2)),
+            found(&Brief::new(Length::inches(9), Length::inches(7), Length::inches(4)), Length::eighths(2)),
             []
         );
     }

@@ -118,7 +118,8 @@ impl Paper {
     pub fn without(&self, taken: Taken) -> Result<Self, String> {
         let (has, mut left) = (self.amount(), self.clone());
         if taken.sheets > has.sheets {
-            let sheets = if taken.sheets == 1 { "one sheet".to_owned() } else { format!("{} sheets", taken.sheets) };
+            let sheets =
+                if taken.sheets == 1 { "one sheet".to_owned() } else { format!("{} sheets", taken.sheets) };
             let are = match has.sheets {
                 0 => "there is none left".to_owned(),
                 1 => "there is one".to_owned(),
@@ -127,7 +128,11 @@ impl Paper {
             return Err(format!("The bag takes {sheets} of {}, and {are}.", self.name));
         }
         if taken.length > has.length {
-            let are = if has.length.is_positive() { format!("{} are left", has.length) } else { "none is left".to_owned() };
+            let are = if has.length.is_positive() {
+                format!("{} are left", has.length)
+            } else {
+                "none is left".to_owned()
+            };
             return Err(format!("The bag takes {} of {}, and {are}.", taken.length, self.name));
         }
         left.count -= taken.sheets;

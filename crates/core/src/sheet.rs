@@ -127,7 +127,8 @@ impl Sheet {
     pub fn check_stuff(&self) -> Result<(), (Stuff, String)> {
         let (thin, thick) = (Length::from_nm(10_000), Length::millimetres(3));
         if let Some(caliper) = self.caliper.filter(|caliper| !(thin..=thick).contains(caliper)) {
-            let sentence = format!("{} mm is no thickness of paper: 0.01 mm to 3 mm can be used.", caliper.mm());
+            let sentence =
+                format!("{} mm is no thickness of paper: 0.01 mm to 3 mm can be used.", caliper.mm());
             return Err((Stuff::Thickness, sentence));
         }
         if let Some(Grammage(weight)) = self.grammage.filter(|weight| !(10..=1000).contains(&weight.0)) {

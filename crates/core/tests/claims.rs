@@ -7,6 +7,7 @@ use bags::cutting::can_be_cut;
 use proptest::prelude::*;
 use proptest::test_runner::TestCaseResult;
 use wide_fold_core::brief::{Build, Cuts, HandleKind, Place, Places, Top};
+use wide_fold_core::budget::Budget;
 use wide_fold_core::layout::Part;
 use wide_fold_core::nearby::nearby;
 use wide_fold_core::offers::{builds, joinings, on_sheet};
@@ -108,7 +109,7 @@ proptest! {
     fn every_size_close_by_and_every_other_sheet_brings_no_block(brief in any_brief()) {
         let Ok(plan) = Plan::new(&brief) else { return Ok(()) };
         let before = blocks(&plan);
-        for near in nearby(&brief, Length::eighths(1)) {
+        for near in nearby(&brief, Length::eighths(1), &Budget::of(Budget::USUAL)).found {
             brings_no_block(&format!("{:?}", near.brief.finished), &before, &near.brief)?;
         }
         for size in &COMMON_SIZES {

@@ -18,7 +18,8 @@ pub fn fill(store: &Store) -> Result<(), StoreError> {
         let now = Timestamp::now();
         for (age, (name, json)) in bags().into_iter().enumerate().filter(|_| kept == 0) {
             let minutes = i64::try_from(age).unwrap_or_default() * 25;
-            let content = content(name, json).map_err(|error| rusqlite::Error::ToSqlConversionFailure(Box::new(error)))?;
+            let content = content(name, json)
+                .map_err(|error| rusqlite::Error::ToSqlConversionFailure(Box::new(error)))?;
             store::bags::create(transaction, &content, now - SignedDuration::from_mins(minutes))?;
         }
         Ok(())

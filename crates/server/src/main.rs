@@ -73,7 +73,8 @@ fn serve(addr: SocketAddr, db: &Path, demo: bool) -> Result<(), String> {
 }
 
 fn save(db: &Path, into: &Path) -> Result<(), String> {
-    let saved = rescue(db, into).map_err(|error| format!("nothing was saved into {}. {error}", into.display()))?;
+    let saved =
+        rescue(db, into).map_err(|error| format!("nothing was saved into {}. {error}", into.display()))?;
     println!(
         "{} bags and {} papers are in {} now; {} of the papers were taken for bags. Look them through: wide-fold serve --db {}",
         saved.bags,

@@ -55,8 +55,9 @@ pub fn serve(addr: SocketAddr, store: Store, ready: impl FnOnce(SocketAddr)) -> 
             .map(|kind| signal(kind).map_err(|error| format!("the end cannot be waited for: {error}")))
             .into_iter()
             .collect::<Result<Vec<_>, _>>()?;
-        let listener =
-            TcpListener::bind(addr).await.map_err(|error| format!("{addr} cannot be listened on: {error}"))?;
+        let listener = TcpListener::bind(addr)
+            .await
+            .map_err(|error| format!("{addr} cannot be listened on: {error}"))?;
         ready(listener.local_addr().map_err(|error| error.to_string())?);
         let asked = async {
             let any = ends.iter_mut().map(|end| Box::pin(end.recv()));
@@ -108,10 +109,8 @@ async fn until(asked: impl Future<Output = ()>, listener: TcpListener, app: Rout
     drop(tokio::time::timeout(LAST_REQUESTS, graceful.shutdown()).await);
 }
 
-type Connection = http1::Connection<
-    TokioIo<std::pin::Pin<Box<TimeoutStream<TcpStream>>>>,
-    TowerToHyperService<Router>,
->;
+type Connection =
+    http1::Connection<TokioIo<std::pin::Pin<Box<TimeoutStream<TcpStream>>>>, TowerToHyperService<Router>>;
 
 fn connection(stream: TcpStream, app: Router) -> Connection {
     drop(stream.set_nodelay(true));

@@ -109,7 +109,8 @@ impl Brief {
             }
         }
         self.within("allowance", "The allowance", self.allowance, Length::ZERO, Length::eighths(2))?;
-        let sides = self.side_sheet.as_ref().map(|side| (side, ["side_sheet.caliper", "side_sheet.grammage"]));
+        let sides =
+            self.side_sheet.as_ref().map(|side| (side, ["side_sheet.caliper", "side_sheet.grammage"]));
         for (sheet, fields) in [(&self.sheet, ["sheet.caliper", "sheet.grammage"])].into_iter().chain(sides) {
             sheet.check_stuff().map_err(|(stuff, sentence)| BriefFault {
                 field: if stuff == Stuff::Thickness { fields[0] } else { fields[1] },
@@ -229,10 +230,7 @@ mod tests {
             Brief { sheet: crate::Sheet { height: zero, ..good.sheet.clone() }, ..good.clone() },
             Brief { board: super::super::Board { groove: zero, ..good.board }, ..good.clone() },
             Brief { sheet: thick(&good, Length::millimetres(-5)), ..good.clone() },
-            Brief {
-                weights: super::super::JoinWeights { inside_back: 100, ..good.weights },
-                ..good.clone()
-            },
+            Brief { weights: super::super::JoinWeights { inside_back: 100, ..good.weights }, ..good.clone() },
             Brief { side_sheet: Some(thick(&good, Length::ZERO)), ..good.clone() },
             Brief { side_sheet: Some(thick(&good, Length::millimetres(1_000_000))), ..good.clone() },
         ]

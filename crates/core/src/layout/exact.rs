@@ -3,9 +3,10 @@
 //! For every set of parts the smallest rectangles that it can be cut from are found from those of its halves, laid side by
 //! side or one above the other; then the sets are shared out over sheets. Both are exact.
 
+use super::Blade;
 use super::guillotine::{Lyings, Tree};
-use super::{Blade, Rectangle};
 use crate::Length;
+use crate::budget::Budget;
 
 /// No more parts than this: the work grows as three to that power.
 pub(super) const MOST: usize = 9;
@@ -26,12 +27,13 @@ enum How {
     Halves(Blade, [(usize, usize); 2]),
 }
 
-/// Cuts parts, each with the sizes it may be laid in, from as few sheets as can be. Every part must fit a sheet.
-pub(super) fn pack(parts: &[Lyings], sheet: (Length, Length)) -> Vec<Tree> {
+/// Cuts parts, each with the sizes it may be laid in, from as few sheets as can be; nothing if that takes too much work. Every
+/// part must fit a sheet.
+pub(super) fn pack(parts: &[Lyings], sheet: (Length, Length), budget: &Budget<'_>) -> Option<Vec<Tree>> {
     let all = (1_usize << parts.len()) - 1;
     let mut holders: Vec<Vec<Holder>> = vec![Vec::new(); all + 1];
     for set in 1..=all {
-        holders[set] = smallest(set, parts, &holders, sheet);
+        holders[set] = smallest(set, parts, &holders, sheet, budget)?;
     }
     // Fewest sheets for every set: the sheet with its first part, and the rest.
     let mut best: Vec<Option<(usize, usize)>> = vec![None; all + 1];
@@ -57,30 +59,40 @@ pub(super) fn pack(parts: &[Lyings], sheet: (Length, Length)) -> Vec<Tree> {
         trees.push(tree(half, 0, &holders));
         rest &= !half;
     }
-    trees
+    Some(trees)
 }
 
-/// The rectangles no smaller of which hold the set, within a sheet.
-fn smallest(set: usize, parts: &[Lyings], holders: &[Vec<Holder>], sheet: (Length, Length)) -> Vec<Holder> {
-    let mut found: Vec<Holder> = Vec::new();
+/// The rectangles no smaller of which hold the set, within a sheet; nothing if that takes too much work.
+fn smallest(
+    set: usize,
+    parts: &[Lyings],
+    holders: &[Vec<Holder>],
+    sheet: (Length, Length),
+    budget: &Budget<'_>,
+) -> Option<Vec<Holder>> {
+    let mut front = Front { sheet, list: Vec::new() };
     if set.is_power_of_two() {
-        let sizes = parts[set.trailing_zeros() as usize].iter();
-        found.extend(sizes.map(|(width, height)| Holder { width: *width, height: *height, how: How::Alone }));
+        for (width, height) in &parts[set.trailing_zeros() as usize] {
+            front.add(Holder { width: *width, height: *height, how: How::Alone });
+        }
     }
     let first = set & set.wrapping_neg();
     let mut half = (set - 1) & set;
     while half > 0 {
         if half & first != 0 {
             let other = set & !half;
+            if !budget.spend((holders[half].len() * holders[other].len() * 8 + 1) as u64) {
+                return None;
+            }
             for (i, one) in holders[half].iter().enumerate() {
                 for (j, two) in holders[other].iter().enumerate() {
                     let at = [(half, i), (other, j)];
-                    found.push(Holder {
+                    front.add(Holder {
                         width: one.width + two.width,
                         height: one.height.max(two.height),
                         how: How::Halves(Blade::Upright, at),
                     });
-                    found.push(Holder {
+                    front.add(Holder {
                         width: one.width.max(two.width),
                         height: one.height + two.height,
                         how: How::Halves(Blade::Level, at),
@@ -90,15 +102,30 @@ fn smallest(set: usize, parts: &[Lyings], holders: &[Vec<Holder>], sheet: (Lengt
         }
         half = (half - 1) & set;
     }
-    found.retain(|holder| holder.width <= sheet.0 && holder.height <= sheet.1);
-    found.sort_by_key(|holder| (holder.width, holder.height));
-    let mut lowest = Length::MAX;
-    found.retain(|holder| {
-        let is_lower = holder.height < lowest;
-        lowest = lowest.min(holder.height);
-        is_lower
-    });
-    found
+    Some(front.list)
+}
+
+/// Rectangles none of which holds another, from narrow and tall to wide and low.
+struct Front {
+    sheet: (Length, Length),
+    list: Vec<Holder>,
+}
+
+impl Front {
+    /// Adds one, unless it is larger than the sheet or than one that is there; those it outdoes go.
+    fn add(&mut self, new: Holder) {
+        if new.width > self.sheet.0 || new.height > self.sheet.1 {
+            return;
+        }
+        // The last that is no wider is the lowest of those.
+        let after = self.list.partition_point(|known| known.width <= new.width);
+        if after > 0 && self.list[after - 1].height <= new.height {
+            return;
+        }
+        let from = self.list[..after].partition_point(|known| known.width < new.width);
+        let outdone = self.list[from..].iter().take_while(|known| known.height >= new.height).count();
+        self.list.splice(from..from + outdone, [new]);
+    }
 }
 
 fn tree(set: usize, holder: usize, holders: &[Vec<Holder>]) -> Tree {
@@ -111,11 +138,6 @@ fn tree(set: usize, holder: usize, holders: &[Vec<Holder>]) -> Tree {
             Tree::Cut(blade, at, Box::new((tree(one.0, one.1, holders), tree(two.0, two.1, holders))))
         }
     }
-}
-
-/// Area of a rectangle of that size.
-pub(super) fn area((width, height): (Length, Length)) -> i128 {
-    Rectangle { x: Length::ZERO, y: Length::ZERO, width, height }.area()
 }
 
 #[cfg(test)]
@@ -133,6 +155,8 @@ mod tests {
     fn fewest_sheets(#[case] sizes: &[(i64, i64)], #[case] sheets: usize) {
         let parts: Vec<Lyings> =
             sizes.iter().map(|(w, h)| vec![(Length::inches(*w), Length::inches(*h))]).collect();
-        assert_eq!(pack(&parts, (Length::inches(12), Length::inches(12))).len(), sheets);
+        let budget = Budget::of(Budget::USUAL);
+        let packed = pack(&parts, (Length::inches(12), Length::inches(12)), &budget).unwrap();
+        assert_eq!(packed.len(), sheets);
     }
 }

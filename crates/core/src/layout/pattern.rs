@@ -8,25 +8,19 @@ use super::guillotine::{Lyings, Tree, tidy};
 use crate::Length;
 
 /// Work for one pattern grows with both sides and their sum; above this the parts are laid on a coarser grid.
-const MOST_WORK: usize = 2_500_000;
+const MOST_WORK: u64 = 2_500_000;
 
 /// Parts and a sheet, prepared so that patterns for many sets of values can be asked for.
 pub(super) struct Patterns<'a> {
+    sheet: (Length, Length),
     /// The sizes each part may be laid in.
     parts: &'a [Lyings],
     /// Sums of widths, from zero to the sheet's width.
-    xs: Vec<Length>,
+    xs: Points,
     /// Sums of heights.
-    ys: Vec<Length>,
+    ys: Points,
     /// What the grid rounds parts up to; nothing if it holds every sum.
     pub coarse: bool,
-}
-
-#[derive(Clone, Copy)]
-enum Choice {
-    Waste,
-    Part(usize, usize),
-    Cut(Blade, usize),
 }
 
 impl<'a> Patterns<'a> {
@@ -38,105 +32,182 @@ impl<'a> Patterns<'a> {
             lengths
         };
         let (xs, ys) = (sums(&of(|size| size.0), sheet.0), sums(&of(|size| size.1), sheet.1));
-        let work = |xs: &[Length], ys: &[Length]| xs.len() * ys.len() * (xs.len() + ys.len()) / 4;
-        if work(&xs, &ys) <= MOST_WORK {
-            return Self { parts, xs, ys, coarse: false };
+        if work(xs.len(), ys.len()) <= MOST_WORK {
+            return Self { parts, sheet, xs: Points::new(xs), ys: Points::new(ys), coarse: false };
         }
-        let (xs, ys) = (thinned(xs, 150), thinned(ys, 150));
-        Self { parts, xs, ys, coarse: true }
+        let (xs, ys) = (Points::new(thinned(xs, 150)), Points::new(thinned(ys, 150)));
+        Self { parts, sheet, xs, ys, coarse: true }
+    }
+
+    /// About how many steps one pattern takes.
+    pub fn work(&self) -> u64 {
+        work(self.xs.at.len(), self.ys.at.len())
+    }
+
+    /// A pattern of one part alone, as often as it is wanted and fits, in rows all alike.
+    pub fn only_of(&self, part: usize, wanted: usize) -> Tree {
+        let wanted = i64::try_from(wanted).unwrap_or(i64::MAX);
+        let along = |whole: Length, one: Length| whole.nm() / one.nm().max(1);
+        let most = |way: &&(Length, Length)| {
+            (along(self.sheet.0, way.0).min(wanted)) * (along(self.sheet.1, way.1)).min(wanted)
+        };
+        let Some(way) = self.parts[part].iter().max_by_key(most) else { return Tree::Waste };
+        let across = along(self.sheet.0, way.0).min(wanted);
+        let up = along(self.sheet.1, way.1).min((wanted + across - 1) / across.max(1));
+        // The last row may be short.
+        let row = |row: i64| {
+            let count = across.min(wanted - row * across);
+            stack(Blade::Upright, way.0, count, &|_| Tree::Part(part, *way))
+        };
+        tidy(stack(Blade::Level, way.1, up, &row), self.sheet)
     }
 
     /// The pattern of greatest value, and its value.
     pub fn best(&self, values: &[f64]) -> (f64, Tree) {
-        let (nx, ny) = (self.xs.len(), self.ys.len());
-        let mut value = vec![0.0_f64; nx * ny];
-        let mut choice = vec![Choice::Waste; nx * ny];
+        let (nx, ny) = (self.xs.at.len(), self.ys.at.len());
         // A part is worth its value wherever it fits; the recursion carries it on to larger rectangles.
+        let mut alone = vec![0.0_f64; nx * ny];
+        let mut which: Vec<Option<(usize, usize)>> = vec![None; nx * ny];
         for (part, sizes) in self.parts.iter().enumerate() {
             for (way, (width, height)) in sizes.iter().enumerate() {
-                let (x, y) = (up(&self.xs, *width), up(&self.ys, *height));
-                if let (Some(x), Some(y)) = (x, y)
-                    && values[part] > value[x * ny + y]
+                if let (Some(x), Some(y)) = (self.xs.up(*width), self.ys.up(*height))
+                    && values[part] > alone[x * ny + y]
                 {
-                    value[x * ny + y] = values[part];
-                    choice[x * ny + y] = Choice::Part(part, way);
+                    alone[x * ny + y] = values[part];
+                    which[x * ny + y] = Some((part, way));
                 }
             }
         }
-        let rest = |points: &[Length]| -> Vec<Vec<usize>> {
-            (0..points.len())
-                .map(|whole| (0..=whole).map(|cut| down(points, points[whole] - points[cut])).collect())
-                .collect()
-        };
-        let (rest_x, rest_y) = (rest(&self.xs), rest(&self.ys));
-        for x in 0..nx {
-            for y in 0..ny {
-                let here = x * ny + y;
-                // The same as a slightly smaller rectangle, if nothing better is found.
-                for (before, blade, at) in [
-                    (x.checked_sub(1).map(|x| x * ny + y), Blade::Upright, x.saturating_sub(1)),
-                    (y.checked_sub(1).map(|y| x * ny + y), Blade::Level, y.saturating_sub(1)),
-                ] {
-                    if let Some(before) = before
-                        && value[before] > value[here]
-                    {
-                        value[here] = value[before];
-                        choice[here] = Choice::Cut(blade, at);
-                    }
+        let mut best = alone;
+        for x in 1..nx {
+            let (before, row) = best.split_at_mut(x * ny);
+            let row = &mut row[..ny];
+            let of = |x: usize| &before[x * ny..(x + 1) * ny];
+            // The same as a slightly narrower rectangle, if nothing better is found; or cut in two side by side.
+            raise(row, of(x - 1));
+            for (cut, rest) in self.xs.halves(x) {
+                raise_by_sum(row, of(cut), of(rest));
+            }
+            for y in 1..ny {
+                let mut most = row[y].max(row[y - 1]);
+                for (cut, rest) in self.ys.halves(y) {
+                    most = most.max(row[cut] + row[rest]);
                 }
-                for cut in 1..x {
-                    if self.xs[cut] * 2 > self.xs[x] {
-                        break;
-                    }
-                    let sum = value[cut * ny + y] + value[rest_x[x][cut] * ny + y];
-                    if sum > value[here] + 1e-12 {
-                        value[here] = sum;
-                        choice[here] = Choice::Cut(Blade::Upright, cut);
-                    }
-                }
-                for cut in 1..y {
-                    if self.ys[cut] * 2 > self.ys[y] {
-                        break;
-                    }
-                    let sum = value[x * ny + cut] + value[x * ny + rest_y[y][cut]];
-                    if sum > value[here] + 1e-12 {
-                        value[here] = sum;
-                        choice[here] = Choice::Cut(Blade::Level, cut);
-                    }
-                }
+                row[y] = most;
             }
         }
-        let whole = (nx - 1, ny - 1);
-        let size = (self.xs[nx - 1], self.ys[ny - 1]);
-        let tree = tidy(self.tree(&choice, whole, size), size);
-        (value[nx * ny - 1], tree)
+        let size = (self.xs.last(), self.ys.last());
+        let table = Table { best: &best, which: &which, values };
+        let tree = tidy(self.tree(&table, (nx - 1, ny - 1), size), size);
+        (best[nx * ny - 1], tree)
     }
 
-    /// The tree of a rectangle of a size, by the choices for the grid's rectangle within it.
-    fn tree(&self, choice: &[Choice], at: (usize, usize), size: (Length, Length)) -> Tree {
-        match choice[at.0 * self.ys.len() + at.1] {
-            Choice::Waste => Tree::Waste,
-            Choice::Part(part, way) => Tree::Part(part, self.parts[part][way]),
-            Choice::Cut(blade, cut) => {
-                let (points, whole) = match blade {
-                    Blade::Upright => (&self.xs, size.0),
-                    Blade::Level => (&self.ys, size.1),
-                };
-                let first = points[cut];
-                let second = down(points, whole - first);
-                let (one, two) = match blade {
-                    Blade::Upright => {
-                        (((cut, at.1), (first, size.1)), ((second, at.1), (whole - first, size.1)))
-                    }
-                    Blade::Level => {
-                        (((at.0, cut), (size.0, first)), ((at.0, second), (size.0, whole - first)))
-                    }
-                };
-                let (one, two) = (self.tree(choice, one.0, one.1), self.tree(choice, two.0, two.1));
-                Tree::Cut(blade, first, Box::new((one, two)))
+    /// The tree of a rectangle of a size, by what the grid's rectangle within it is worth.
+    fn tree(&self, table: &Table<'_>, at: (usize, usize), size: (Length, Length)) -> Tree {
+        let ny = self.ys.at.len();
+        let worth = |x: usize, y: usize| table.best[x * ny + y];
+        let (x, y) = at;
+        let whole = worth(x, y);
+        if x == 0 || y == 0 || whole <= 1e-12 {
+            return Tree::Waste;
+        }
+        let is_all = |sum: f64| sum >= whole - 1e-12;
+        if is_all(worth(x - 1, y)) {
+            return self.tree(table, (x - 1, y), size);
+        }
+        if is_all(worth(x, y - 1)) {
+            return self.tree(table, (x, y - 1), size);
+        }
+        if let Some((part, way)) = table.which[x * ny + y].filter(|(part, _)| is_all(table.values[*part])) {
+            return Tree::Part(part, self.parts[part][way]);
+        }
+        let halved = |blade: Blade, first: Length, one: (usize, usize), two: (usize, usize)| {
+            let sizes = match blade {
+                Blade::Upright => [(first, size.1), (size.0 - first, size.1)],
+                Blade::Level => [(size.0, first), (size.0, size.1 - first)],
+            };
+            let both = (self.tree(table, one, sizes[0]), self.tree(table, two, sizes[1]));
+            Tree::Cut(blade, first, Box::new(both))
+        };
+        for (cut, rest) in self.xs.halves(x) {
+            if is_all(worth(cut, y) + worth(rest, y)) {
+                return halved(Blade::Upright, self.xs.at[cut], (cut, y), (rest, y));
             }
         }
+        for (cut, rest) in self.ys.halves(y) {
+            if is_all(worth(x, cut) + worth(x, rest)) {
+                return halved(Blade::Level, self.ys.at[cut], (x, cut), (x, rest));
+            }
+        }
+        Tree::Waste
     }
+}
+
+/// What every rectangle of the grid is worth, the part that is worth most in it alone, and the values of parts.
+struct Table<'a> {
+    best: &'a [f64],
+    which: &'a [Option<(usize, usize)>],
+    values: &'a [f64],
+}
+
+/// Where cuts may lie along one side, and for every such length the ways to halve it: the shorter half, and the longest point
+/// no longer than the rest.
+struct Points {
+    at: Vec<Length>,
+    halves: Vec<(u16, u16)>,
+    /// Where the halves of every point begin, and where the last end.
+    begin: Vec<usize>,
+}
+
+impl Points {
+    fn new(at: Vec<Length>) -> Self {
+        let (mut halves, mut begin) = (Vec::new(), vec![0]);
+        for (whole, length) in at.iter().enumerate() {
+            let shorter = (1..whole).take_while(|cut| at[*cut] * 2 <= *length);
+            halves.extend(shorter.map(|cut| (cut as u16, down(&at, *length - at[cut]) as u16)));
+            begin.push(halves.len());
+        }
+        Self { at, halves, begin }
+    }
+
+    fn halves(&self, whole: usize) -> impl Iterator<Item = (usize, usize)> {
+        let own = &self.halves[self.begin[whole]..self.begin[whole + 1]];
+        own.iter().map(|(cut, rest)| (usize::from(*cut), usize::from(*rest)))
+    }
+
+    /// The first point that is no shorter.
+    fn up(&self, length: Length) -> Option<usize> {
+        let place = self.at.partition_point(|point| *point < length);
+        (place < self.at.len()).then_some(place)
+    }
+
+    fn last(&self) -> Length {
+        self.at.last().copied().unwrap_or(Length::ZERO)
+    }
+}
+
+/// About how many steps one pattern on a grid takes.
+fn work(nx: usize, ny: usize) -> u64 {
+    (nx * ny * (nx + ny) / 4) as u64
+}
+
+/// Every value raised to the one beside it.
+fn raise(row: &mut [f64], other: &[f64]) {
+    for (own, other) in row.iter_mut().zip(other) {
+        *own = own.max(*other);
+    }
+}
+
+/// Every value raised to the sum of the two beside it.
+fn raise_by_sum(row: &mut [f64], one: &[f64], two: &[f64]) {
+    for ((own, one), two) in row.iter_mut().zip(one).zip(two) {
+        *own = own.max(one + two);
+    }
+}
+
+/// So many of the same length, cut off one after the other.
+fn stack(blade: Blade, each: Length, count: i64, one: &dyn Fn(i64) -> Tree) -> Tree {
+    (0..count).rev().fold(Tree::Waste, |rest, n| Tree::Cut(blade, each, Box::new((one(n), rest))))
 }
 
 /// Every sum of the lengths up to the limit, and the limit itself.
@@ -174,12 +245,6 @@ fn thinned(points: Vec<Length>, most: usize) -> Vec<Length> {
     let mut kept: Vec<Length> = (0..most).map(|n| points[n * last / (most - 1)]).collect();
     kept.dedup();
     kept
-}
-
-/// The first point that is no shorter.
-fn up(points: &[Length], length: Length) -> Option<usize> {
-    let place = points.partition_point(|point| *point < length);
-    (place < points.len()).then_some(place)
 }
 
 /// The last point that is no longer.

@@ -88,7 +88,9 @@ async fn changed(
     revision: Option<i64>,
     change: Change,
 ) -> Result<Json<PaperView>, Problem> {
-    let work = move |transaction: &Transaction<'_>| shelf::change(transaction, id, revision, &change, Timestamp::now());
+    let work = move |transaction: &Transaction<'_>| {
+        shelf::change(transaction, id, revision, &change, Timestamp::now())
+    };
     Ok(Json(PaperView::new(&store.write(work).await?)?))
 }
 

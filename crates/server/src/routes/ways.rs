@@ -15,6 +15,7 @@ use axum::extract::State;
 use axum::http::StatusCode;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
+use wide_fold_core::budget::Budget;
 use wide_fold_core::paper::{Paper, Taken};
 use wide_fold_core::{Brief, Length};
 use wide_fold_formats::BriefText;
@@ -67,7 +68,7 @@ pub async fn leftovers(Body(text): Body<BriefText>) -> Result<Json<Vec<LeftoverV
     (status = 200, body = [BatchView]), (status = 422, body = Problem, content_type = "application/problem+json")
 ))]
 pub async fn layout(Body(text): Body<BatchText>) -> Result<Json<Vec<BatchView>>, Problem> {
-    apart(move || Ok(BatchView::all(&text)?)).await
+    apart(move || Ok(BatchView::all(&text, &Budget::of(Budget::USUAL))?)).await
 }
 
 /// Work that takes longer than a blink goes on beside the requests.
@@ -176,7 +177,10 @@ fn named(connection: &rusqlite::Connection, cuts: Vec<Cut>) -> Result<Vec<(Cut, 
         let paper = read_kept(cut.as_taken.as_ref().unwrap_or(&kept));
         Ok(paper.map_or_else(|_| "a paper that cannot be read".to_owned(), |paper| paper.name))
     };
-    cuts.into_iter().map(|cut| Ok((name(&cut)?, cut))).map(|pair| pair.map(|(name, cut)| (cut, name))).collect()
+    cuts.into_iter()
+        .map(|cut| Ok((name(&cut)?, cut)))
+        .map(|pair| pair.map(|(name, cut)| (cut, name)))
+        .collect()
 }
 
 /// Give the paper of a bag back to the shelf. What can no longer be put to the paper it came from – because that was changed

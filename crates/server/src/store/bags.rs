@@ -67,7 +67,11 @@ pub struct Place {
 ///
 /// # Errors
 /// [`StoreError::Database`].
-pub fn page(connection: &Connection, after: Option<&Place>, most: u32) -> Result<(Vec<Listed>, Option<Place>)> {
+pub fn page(
+    connection: &Connection,
+    after: Option<&Place>,
+    most: u32,
+) -> Result<(Vec<Listed>, Option<Place>)> {
     let sql = format!(
         "SELECT {COLUMNS}, summary, rules FROM bag
          WHERE deleted_at IS NULL AND (:id IS NULL OR (updated_at, id) < (:at, :id))
@@ -108,7 +112,8 @@ pub fn show(transaction: &Transaction<'_>, made: &[(i64, i64, Summary)]) -> Resu
     let sql = "UPDATE bag SET summary = :json, rules = :rules WHERE id = :id AND revision = :revision";
     let mut statement = transaction.prepare_cached(sql)?;
     for (id, revision, Summary { json, rules }) in made {
-        statement.execute(named_params! { ":id": id, ":revision": revision, ":json": json, ":rules": rules })?;
+        statement
+            .execute(named_params! { ":id": id, ":revision": revision, ":json": json, ":rules": rules })?;
     }
     Ok(())
 }
@@ -173,9 +178,10 @@ pub fn change(
         return Err(StoreError::Stale(Box::new(kept)));
     }
     let (sets, now) = match change {
-        Change::Content(_) => {
-            ("name = :name, brief = :brief, summary = :summary, rules = :rules, updated_at = :now", now.to_string())
-        }
+        Change::Content(_) => (
+            "name = :name, brief = :brief, summary = :summary, rules = :rules, updated_at = :now",
+            now.to_string(),
+        ),
         Change::Delete => ("deleted_at = :now", now.to_string()),
         Change::Restore => ("deleted_at = NULL", String::new()),
     };

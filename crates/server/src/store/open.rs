@@ -58,12 +58,16 @@ fn examine(path: &Path) -> Result<()> {
         return Ok(());
     }
     let file = look_into(path)?;
-    let number = |name: &str| -> rusqlite::Result<i64> { file.query_row(&format!("PRAGMA {name}"), [], |row| row.get(0)) };
+    let number = |name: &str| -> rusqlite::Result<i64> {
+        file.query_row(&format!("PRAGMA {name}"), [], |row| row.get(0))
+    };
     let (application, version) = match (number("application_id"), number("user_version")) {
         (Ok(application), Ok(version)) => (application, version),
         (Err(error), _) | (_, Err(error)) => {
             return Err(match error.sqlite_error_code() {
-                Some(rusqlite::ErrorCode::NotADatabase) => refused("It is not a database. Give another file with --db."),
+                Some(rusqlite::ErrorCode::NotADatabase) => {
+                    refused("It is not a database. Give another file with --db.")
+                }
                 _ => spoiled(path, &error.to_string()),
             });
         }
@@ -72,7 +76,9 @@ fn examine(path: &Path) -> Result<()> {
     let foreign = "It belongs to another program and was not touched. Give another file with --db.";
     match application {
         APPLICATION_ID if version > known => {
-            return Err(refused("It was written by a newer version of Wide Fold and was not touched. Use that one."));
+            return Err(refused(
+                "It was written by a newer version of Wide Fold and was not touched. Use that one.",
+            ));
         }
         APPLICATION_ID => {}
         // The versions before the fifth did not sign their file.
@@ -126,7 +132,9 @@ impl Turn {
                 Ok(()) => return Ok(Self(Some(folder))),
                 Err(TryLockError::Error(_)) => return Ok(Self(None)),
                 Err(TryLockError::WouldBlock) if since.elapsed() > PATIENCE => {
-                    return Err(refused("Another start is busy with a file in its folder. Try again in a moment."));
+                    return Err(refused(
+                        "Another start is busy with a file in its folder. Try again in a moment.",
+                    ));
                 }
                 Err(TryLockError::WouldBlock) => std::thread::sleep(Duration::from_millis(20)),
             }

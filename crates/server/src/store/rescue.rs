@@ -19,7 +19,8 @@ pub struct Saved {
 /// Numbers are looked for up to this one if the file cannot say which is the last.
 const LAST_GUESS: i64 = 100_000;
 
-const BAG: (&str, &str, &str) = ("bag", "id", "id, revision, name, brief, created_at, updated_at, deleted_at");
+const BAG: (&str, &str, &str) =
+    ("bag", "id", "id, revision, name, brief, created_at, updated_at, deleted_at");
 const PAPER: (&str, &str, &str) = ("paper", "id", "id, revision, paper, deleted_at");
 const CUT: (&str, &str, &str) = ("cut", "rowid", "bag, paper, sheets, length_nm");
 
@@ -35,7 +36,9 @@ pub fn readable(path: &Path) -> Saved {
 /// [`StoreError::NotOurs`] if there is a file at `into` already; [`StoreError::Database`] if it cannot be written.
 pub fn rescue(from: &Path, into: &Path) -> Result<Saved> {
     if into.exists() {
-        return Err(StoreError::NotOurs("There is a file of that name already: give a new one with --into.".to_owned()));
+        return Err(StoreError::NotOurs(
+            "There is a file of that name already: give a new one with --into.".to_owned(),
+        ));
     }
     let file = open::look_into(from)?;
     let store = Store::open(into)?;
@@ -44,10 +47,13 @@ pub fn rescue(from: &Path, into: &Path) -> Result<Saved> {
         transaction.execute("DELETE FROM paper", [])?;
         let put = |(table, _, columns): (&str, &str, &str), rows: Vec<Vec<Value>>| -> Result<usize> {
             let marks = vec!["?"; columns.split(", ").count()].join(", ");
-            let mut insert =
-                transaction.prepare(&format!("INSERT OR IGNORE INTO {table} ({columns}) VALUES ({marks})"))?;
+            let mut insert = transaction
+                .prepare(&format!("INSERT OR IGNORE INTO {table} ({columns}) VALUES ({marks})"))?;
             // A row whose cells are no longer what its table holds is left behind.
-            Ok(rows.into_iter().filter(|row| insert.execute(params_from_iter(row)).is_ok_and(|count| count == 1)).count())
+            Ok(rows
+                .into_iter()
+                .filter(|row| insert.execute(params_from_iter(row)).is_ok_and(|count| count == 1))
+                .count())
         };
         Ok(Saved {
             bags: put(BAG, rows(&file, BAG))?,
@@ -68,6 +74,8 @@ fn rows(file: &Connection, (table, key, columns): (&str, &str, &str)) -> Vec<Vec
     let Ok(mut one) = file.prepare(&sql) else { return Vec::new() };
     let width = one.column_count();
     (1..=last)
-        .filter_map(|number| one.query_row([number], |row| (0..width).map(|cell| row.get(cell)).collect()).ok())
+        .filter_map(|number| {
+            one.query_row([number], |row| (0..width).map(|cell| row.get(cell)).collect()).ok()
+        })
         .collect()
 }

@@ -69,8 +69,10 @@ impl UnreadableView {
 /// # Errors
 /// [`FormatFault`] if it breaks that rule.
 pub fn read_kept(kept: &str) -> Result<Paper, FormatFault> {
-    let text: PaperText = serde_json::from_str(kept)
-        .map_err(|error| FormatFault { field: String::new(), sentence: format!("It is written in another way: {error}.") })?;
+    let text: PaperText = serde_json::from_str(kept).map_err(|error| FormatFault {
+        field: String::new(),
+        sentence: format!("It is written in another way: {error}."),
+    })?;
     Paper::try_from(&text)
 }
 

@@ -4,6 +4,7 @@ use super::layout::{RectangleView, SheetCutView};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::brief::Build;
+use wide_fold_core::budget::Budget;
 use wide_fold_core::layout::{Batch, Layout, Wanted};
 use wide_fold_core::leftovers::{cut_out, uses};
 use wide_fold_core::nearby::{Nearby, nearby};
@@ -386,7 +387,7 @@ impl BatchView {
     ///
     /// # Errors
     /// [`FormatFault`] for a bag that cannot be read, or too many of them.
-    pub fn all(text: &BatchText) -> Result<Vec<Self>, FormatFault> {
+    pub fn all(text: &BatchText, budget: &Budget<'_>) -> Result<Vec<Self>, FormatFault> {
         let total: u64 = text.bags.iter().map(|bag| u64::from(bag.copies)).sum();
         if total > 500 || text.bags.len() > 50 {
             let sentence = "Up to 500 bags of 50 kinds can be cut at once.".to_owned();
@@ -426,10 +427,13 @@ impl BatchView {
             }
         }
         let unit = unit.unwrap_or_default();
+        let mut waiting = groups.len() as u64;
         Ok(groups
             .into_iter()
             .map(|group| {
-                let batch = Batch::new(&group.wanted, group.sheet.as_laid());
+                let size = group.sheet.as_laid();
+                let batch = budget.shared(waiting, |share| Batch::new(&group.wanted, size, share));
+                waiting -= 1;
                 let count = batch.sheet_count();
                 let says = if count == 0 {
                     "Nothing of this fits the sheet.".to_owned()

@@ -71,9 +71,11 @@ fn plus(one: Amount, other: Amount) -> Amount {
 
 /// A paper as it is kept, and whether it is off the shelf.
 fn kept(service: &Service, id: i64) -> Option<(Value, bool, i64)> {
-    service.store.read_now(|db| Ok(wide_fold::store::shelf::find(db, id).ok())).unwrap().map(|kept| {
-        (serde_json::from_str(&kept.paper).unwrap(), kept.deleted, kept.revision)
-    })
+    service
+        .store
+        .read_now(|db| Ok(wide_fold::store::shelf::find(db, id).ok()))
+        .unwrap()
+        .map(|kept| (serde_json::from_str(&kept.paper).unwrap(), kept.deleted, kept.revision))
 }
 
 /// All the paper there is: on the shelf, off it, and taken for bags.
@@ -82,7 +84,8 @@ fn all(service: &Service) -> Amount {
         .store
         .read_now(|db| {
             let mut papers = db.prepare("SELECT paper FROM paper")?;
-            let papers = papers.query_map([], |row| row.get::<_, String>(0))?.collect::<Result<Vec<_>, _>>()?;
+            let papers =
+                papers.query_map([], |row| row.get::<_, String>(0))?.collect::<Result<Vec<_>, _>>()?;
             let cuts: Amount = db.query_row(
                 "SELECT coalesce(sum(sheets), 0), coalesce(sum(length_nm), 0) FROM cut",
                 [],
@@ -94,8 +97,12 @@ fn all(service: &Service) -> Amount {
 }
 
 fn as_csv(papers: &[Value]) -> String {
-    let cell = |paper: &Value, name: &str| paper[name].as_str().map_or_else(|| paper[name].to_string(), str::to_owned);
-    let rows = papers.iter().map(|paper| ["name", "kind", "width", "height", "count"].map(|name| cell(paper, name)).join(","));
+    let cell = |paper: &Value, name: &str| {
+        paper[name].as_str().map_or_else(|| paper[name].to_string(), str::to_owned)
+    };
+    let rows = papers
+        .iter()
+        .map(|paper| ["name", "kind", "width", "height", "count"].map(|name| cell(paper, name)).join(","));
     std::iter::once("name,kind,width,height,count".to_owned()).chain(rows).collect::<Vec<_>>().join("\n")
 }
 
@@ -125,7 +132,9 @@ async fn done(service: &Service, deed: &Deed) -> Result<Amount, u16> {
             assert!(!*stale || !answer.status.is_success(), "a stale revision removed a paper");
             (answer, none)
         }
-        Deed::Bring(id) => (service.send(Method::POST, &format!("/api/shelf/{id}/restore"), &[], "").await, none),
+        Deed::Bring(id) => {
+            (service.send(Method::POST, &format!("/api/shelf/{id}/restore"), &[], "").await, none)
+        }
         Deed::Cut { bag, paper, side } => {
             let body = json!({ "paper": paper, "side_paper": side });
             let before = service.get(&format!("/api/bags/{bag}")).await;
@@ -143,13 +152,17 @@ async fn done(service: &Service, deed: &Deed) -> Result<Amount, u16> {
         }
         Deed::Delete { bag, stale } => {
             let before = service.get(&format!("/api/bags/{bag}")).await;
-            let revision = if before.status.is_success() { before.json()["revision"].as_i64().unwrap() } else { 1 };
+            let revision =
+                if before.status.is_success() { before.json()["revision"].as_i64().unwrap() } else { 1 };
             let path = format!("/api/bags/{bag}");
-            let answer = service.send(Method::DELETE, &path, &[("if-match", &tag(revision, *stale))], "").await;
+            let answer =
+                service.send(Method::DELETE, &path, &[("if-match", &tag(revision, *stale))], "").await;
             assert!(!*stale || !answer.status.is_success(), "a stale revision deleted a bag");
             (answer, none)
         }
-        Deed::Restore(bag) => (service.send(Method::POST, &format!("/api/bags/{bag}/restore"), &[], "").await, none),
+        Deed::Restore(bag) => {
+            (service.send(Method::POST, &format!("/api/bags/{bag}/restore"), &[], "").await, none)
+        }
         Deed::Duplicate(bag) => {
             (service.send(Method::POST, &format!("/api/bags/{bag}/duplicate"), &[], "").await, none)
         }
@@ -170,7 +183,8 @@ async fn worked(deeds: &[Deed]) {
         if let Some(side) = side {
             own["side_sheet"] = side;
             own["build"] = json!("joined");
-            own["cuts"] = json!(["left_back_corner", "right_back_corner", "left_front_corner", "right_front_corner"]);
+            own["cuts"] =
+                json!(["left_back_corner", "right_back_corner", "left_front_corner", "right_front_corner"]);
         }
         let answer = service.post("/api/bags", &json!({ "name": "Tea bowl", "brief": own })).await;
         assert!(answer.status.is_success(), "{}", answer.text);

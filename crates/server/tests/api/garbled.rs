@@ -192,7 +192,12 @@ fn garble(cases: u32, method: &Method, path: &str, headers: &[(&str, &str)], bod
         .unwrap();
     // And it still works.
     let list = runtime.block_on(service.get("/api/bags"));
-    assert_eq!((list.status, list.json()["bags"].as_array().unwrap().len()), (StatusCode::OK, 5), "{}", list.text);
+    assert_eq!(
+        (list.status, list.json()["bags"].as_array().unwrap().len()),
+        (StatusCode::OK, 5),
+        "{}",
+        list.text
+    );
 }
 
 /// The demo's bags: between them they say every field of a brief.

@@ -60,7 +60,9 @@ async fn there_is_no_such_page(service: Service, #[case] query: &str) {
 async fn slips_are_made_anew_when_the_rules_change(service: Service) {
     save(&service, 5).await;
     let before = service.get("/api/bags").await.json();
-    for sql in ["UPDATE bag SET rules = 'yesterday', summary = '{\"ready\":false}'", "UPDATE bag SET rules = NULL"] {
+    for sql in
+        ["UPDATE bag SET rules = 'yesterday', summary = '{\"ready\":false}'", "UPDATE bag SET rules = NULL"]
+    {
         service.store.write_now(|db| Ok(db.execute(sql, [])?)).unwrap();
         assert_eq!(service.get("/api/bags").await.json(), before);
         // And kept so.
@@ -85,9 +87,15 @@ async fn slips_are_made_anew_when_the_rules_change(service: Service) {
 #[tokio::test]
 async fn a_bag_that_cannot_be_read_stands_apart_and_hides_nothing(service: Service) {
     save(&service, 2).await;
-    service.store.write_now(|db| Ok(db.execute("UPDATE bag SET brief = '{\"shape\":9}', rules = '' WHERE id = 1", [])?)).unwrap();
+    service
+        .store
+        .write_now(
+            |db| Ok(db.execute("UPDATE bag SET brief = '{\"shape\":9}', rules = '' WHERE id = 1", [])?),
+        )
+        .unwrap();
     let list = service.get("/api/bags").await.json();
-    let readable: Vec<&Value> = list["bags"].as_array().unwrap().iter().map(|bag| &bag["slip"]["readable"]).collect();
+    let readable: Vec<&Value> =
+        list["bags"].as_array().unwrap().iter().map(|bag| &bag["slip"]["readable"]).collect();
     assert_eq!(readable, [&json!(true), &json!(false)]);
     // What is kept of it can be taken along, and it can be deleted.
     let kept = service.get("/api/bags/1/kept").await;

@@ -249,7 +249,8 @@ async fn a_bags_life(service: Service) {
     assert_eq!(back.status, StatusCode::OK);
     assert_eq!(back.json()["brief"], changed.json()["brief"]);
     let listed = service.get("/api/bags").await.json();
-    let sizes: Vec<&Value> = listed["bags"].as_array().unwrap().iter().map(|bag| &bag["slip"]["size"][0]).collect();
+    let sizes: Vec<&Value> =
+        listed["bags"].as_array().unwrap().iter().map(|bag| &bag["slip"]["size"][0]).collect();
     assert_eq!(sizes, ["3¼", "3¼"]);
 }
 

@@ -11,7 +11,12 @@ fn paper(name: &str, width: &str) -> Value {
 
 async fn names(service: &Service) -> Vec<String> {
     let list = service.send(Method::GET, "/api/shelf", &[], "").await.json();
-    list["papers"].as_array().unwrap().iter().map(|one| one["paper"]["name"].as_str().unwrap().to_owned()).collect()
+    list["papers"]
+        .as_array()
+        .unwrap()
+        .iter()
+        .map(|one| one["paper"]["name"].as_str().unwrap().to_owned())
+        .collect()
 }
 
 #[rstest]
@@ -103,7 +108,10 @@ async fn what_cannot_be_read_stands_apart_and_hides_nothing(service: Service) {
     let shelf = service.get("/api/shelf").await.json();
     let odd = &shelf["unreadable"][0];
     assert_eq!((&odd["name"], &odd["revision"]), (&json!("Odd card"), &json!(4)));
-    assert!(odd["sentence"].as_str().unwrap().contains("no paper") && odd["text"].as_str().unwrap().contains("0 in"));
+    assert!(
+        odd["sentence"].as_str().unwrap().contains("no paper")
+            && odd["text"].as_str().unwrap().contains("0 in")
+    );
     assert!(service.get("/api/shelf.csv").await.status.is_success());
     let ways = service.post("/api/ways", &json!({ "brief": super::brief("3", "5", "2") })).await;
     assert!(ways.status.is_success());

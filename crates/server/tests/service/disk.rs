@@ -40,7 +40,8 @@ fn limit(service: &Service, bytes: Option<u64>) {
 /// Everything there is to read: bags with their slips, the shelf, and what was taken for every bag.
 fn everything(host: &str) -> Value {
     let bags = get(host, "/api/bags?most=200");
-    let numbers: Vec<i64> = bags["bags"].as_array().unwrap().iter().map(|bag| bag["id"].as_i64().unwrap()).collect();
+    let numbers: Vec<i64> =
+        bags["bags"].as_array().unwrap().iter().map(|bag| bag["id"].as_i64().unwrap()).collect();
     let each: Vec<Value> = numbers
         .iter()
         .map(|id| json!([get(host, &format!("/api/bags/{id}")), get(host, &format!("/api/bags/{id}/cut"))]))
@@ -63,7 +64,8 @@ fn writing() -> BTreeSet<String> {
     let (_, document) = wide_fold::routes::api();
     let document: Value = serde_json::from_str(&document.to_json().unwrap()).unwrap();
     let paths = document["paths"].as_object().unwrap();
-    let stored = paths.iter().filter(|(path, _)| path.starts_with("/api/bags") || path.starts_with("/api/shelf"));
+    let stored =
+        paths.iter().filter(|(path, _)| path.starts_with("/api/bags") || path.starts_with("/api/shelf"));
     stored
         .flat_map(|(path, methods)| {
             let methods = methods.as_object().unwrap().keys().filter(|method| *method != "get");
@@ -93,7 +95,8 @@ fn write(host: &str, address: &str, dice: &mut Dice) -> Answer {
         "PUT /api/shelf/{id}" => {
             let shelf = get(host, "/api/shelf");
             let papers = shelf["papers"].as_array().unwrap();
-            let revision = papers.iter().find(|one| one["id"] == id).map_or(1, |one| one["revision"].as_i64().unwrap());
+            let revision =
+                papers.iter().find(|one| one["id"] == id).map_or(1, |one| one["revision"].as_i64().unwrap());
             (format!("If-Match: \"{revision}\"\r\n"), paper)
         }
         "POST /api/shelf/import" => (String::new(), json!({ "csv": "name,width,height\nA,12,12\nB,6,6\n" })),
@@ -115,7 +118,10 @@ fn worked_on(disk: &Disk, rounds: usize, seed: u64, mut fails: impl FnMut(&Servi
     let mut dice = Dice(seed);
     let mut service = disk.serve();
     for name in ["Tea bowl", "Bud vase", "Tumblers"] {
-        assert_eq!(request(service.host(), "POST /api/bags", "", &bag(name).to_string()).unwrap().status, 201);
+        assert_eq!(
+            request(service.host(), "POST /api/bags", "", &bag(name).to_string()).unwrap().status,
+            201
+        );
     }
     let mut before = everything(service.host());
     let (mut kept, mut refused) = (BTreeSet::new(), BTreeSet::new());
@@ -165,12 +171,16 @@ fn on_a_disk_that_fails_now_and_then_what_is_acknowledged_is_kept() {
 fn on_a_full_disk_nothing_is_acknowledged_and_nothing_lost() {
     let disk = Disk::new();
     let service = disk.serve();
-    assert_eq!(request(service.host(), "POST /api/bags", "", &bag("Tea bowl").to_string()).unwrap().status, 201);
+    assert_eq!(
+        request(service.host(), "POST /api/bags", "", &bag("Tea bowl").to_string()).unwrap().status,
+        201
+    );
     let log = disk.folder.path().join("bags.db-wal");
     limit(&service, Some(Path::new(&log).metadata().unwrap().len()));
     let before = everything(service.host());
     for path in ["/api/bags", "/api/bags/1/duplicate"] {
-        let answer = request(service.host(), &format!("POST {path}"), "", &bag("Bud vase").to_string()).unwrap();
+        let answer =
+            request(service.host(), &format!("POST {path}"), "", &bag("Bud vase").to_string()).unwrap();
         assert!(answer.status >= 500, "{path}: {answer:?}");
         assert_eq!(everything(service.host()), before);
     }
@@ -178,5 +188,8 @@ fn on_a_full_disk_nothing_is_acknowledged_and_nothing_lost() {
     let service = disk.serve();
     assert_eq!(everything(service.host()), before);
     // There is room again.
-    assert_eq!(request(service.host(), "POST /api/bags", "", &bag("Bud vase").to_string()).unwrap().status, 201);
+    assert_eq!(
+        request(service.host(), "POST /api/bags", "", &bag("Bud vase").to_string()).unwrap().status,
+        201
+    );
 }

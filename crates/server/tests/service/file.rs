@@ -19,16 +19,23 @@ pub fn dear_batch() -> Value {
 
 /// What the program says when it does not start.
 fn refusal(db: &Path) -> String {
-    let output = Command::new(BINARY).args(["serve", "--addr", "127.0.0.1:0", "--db"]).arg(db).output().unwrap();
+    let output =
+        Command::new(BINARY).args(["serve", "--addr", "127.0.0.1:0", "--db"]).arg(db).output().unwrap();
     assert!(!output.status.success());
     String::from_utf8(output.stderr).unwrap()
 }
 
 #[rstest]
-#[case("CREATE TABLE recipe (glaze TEXT); INSERT INTO recipe VALUES ('celadon')", "belongs to another program")]
+#[case(
+    "CREATE TABLE recipe (glaze TEXT); INSERT INTO recipe VALUES ('celadon')",
+    "belongs to another program"
+)]
 #[case("CREATE TABLE bag (owner TEXT)", "belongs to another program")]
 #[case("CREATE TABLE bag (owner TEXT); PRAGMA user_version = 2", "belongs to another program")]
-#[case("PRAGMA application_id = 99; CREATE TABLE bag (revision, name, brief, deleted_at)", "belongs to another program")]
+#[case(
+    "PRAGMA application_id = 99; CREATE TABLE bag (revision, name, brief, deleted_at)",
+    "belongs to another program"
+)]
 #[case("PRAGMA application_id = 0x57466F6C; PRAGMA user_version = 77; CREATE TABLE x (y)", "newer version")]
 fn what_is_not_ours_is_not_touched(
     #[case] sql: &str,
@@ -66,7 +73,10 @@ fn a_database_of_an_early_version_is_taken_on() {
     drop(early);
     let service = serve(&db);
     let bags = get(service.host(), "/api/bags");
-    assert_eq!((&bags["bags"][0]["name"], &bags["bags"][0]["slip"]["ready"]), (&json!("Platter"), &json!(true)));
+    assert_eq!(
+        (&bags["bags"][0]["name"], &bags["bags"][0]["slip"]["ready"]),
+        (&json!("Platter"), &json!(true))
+    );
     let shelf = get(service.host(), "/api/shelf");
     let rolls: Vec<&Value> =
         shelf["papers"].as_array().unwrap().iter().filter(|one| one["paper"]["kind"] == "roll").collect();
@@ -96,7 +106,8 @@ fn a_spoiled_file_is_said_to_be_and_its_bags_are_saved() {
     assert!(said.contains("spoiled inside") && said.contains("wide-fold rescue --db"), "{said}");
     assert!(std::fs::read(&db).unwrap() == bytes);
     let into = folder.path().join("rescued.db");
-    let rescue = || Command::new(BINARY).args(["rescue", "--db"]).arg(&db).arg("--into").arg(&into).output().unwrap();
+    let rescue =
+        || Command::new(BINARY).args(["rescue", "--db"]).arg(&db).arg("--into").arg(&into).output().unwrap();
     let output = rescue();
     assert!(output.status.success(), "{output:?}");
     let rescued = serve(&into);

@@ -30,7 +30,10 @@ fn the_one_file_is_whole_afterwards(#[case] signal: Signal) {
     let folder = tempfile::tempdir().unwrap();
     let db = folder.path().join("bags.db");
     let service = serve(&db);
-    assert_eq!(request(service.host(), "POST /api/bags", "", &bag("Tea bowl").to_string()).unwrap().status, 201);
+    assert_eq!(
+        request(service.host(), "POST /api/bags", "", &bag("Tea bowl").to_string()).unwrap().status,
+        201
+    );
     assert!(log(&db).metadata().unwrap().len() > 0);
     end(service, signal);
     assert!(!log(&db).exists());
@@ -55,7 +58,8 @@ fn half_a_request_and_dear_work_do_not_hold_it() {
     let _half_a_head = open(format!("POST /api/bags HTTP/1.1\r\n{head}"));
     let _half_a_body = open(format!("POST /api/bags HTTP/1.1\r\n{head}Content-Length: 500\r\n\r\n{{\"na"));
     let body = super::file::dear_batch().to_string();
-    let dear = open(format!("POST /api/layout HTTP/1.1\r\n{head}Content-Length: {}\r\n\r\n{body}", body.len()));
+    let dear =
+        open(format!("POST /api/layout HTTP/1.1\r\n{head}Content-Length: {}\r\n\r\n{body}", body.len()));
     std::thread::sleep(Duration::from_millis(100));
     let took = end(service, Signal::TERM);
     assert!(took < Duration::from_secs(10), "{took:?}");

@@ -1,6 +1,7 @@
 //! Batches against models of their own, published examples, and the trimmer's own rules.
 
 use super::*;
+use crate::layout::Rectangle;
 use good_lp::{Expression, ProblemVariables, Solution, SolverModel, constraint, microlp, variable};
 use proptest::prelude::*;
 use rstest::rstest;
@@ -16,6 +17,10 @@ fn wanted(parts: &[(i64, i64, u32)]) -> Vec<Wanted> {
             count: *count,
         })
         .collect()
+}
+
+fn batch(wanted: &[Wanted], size: (Length, Length)) -> Batch {
+    Batch::new(wanted, size, &Budget::of(Budget::USUAL))
 }
 
 fn inches(width: i64, height: i64) -> (Length, Length) {
@@ -51,8 +56,8 @@ fn the_paper_mill_takes_73_rolls() {
             count: *count,
         })
         .collect();
-    let batch = Batch::new(&parts, (Length::millimetres(5600), high));
-    assert_eq!((batch.at_least, batch.sheet_count()), (73, 73));
+    let found = batch(&parts, (Length::millimetres(5600), high));
+    assert_eq!((found.at_least, found.sheet_count()), (73, 73));
 }
 
 #[rstest]
@@ -65,19 +70,19 @@ fn the_paper_mill_takes_73_rolls() {
 // The 6 × 6 pad: six tags of 2 × 3 and three of 3 × 2 are 54 square inches, two sheets.
 #[case(&[(16, 24, 6), (24, 16, 3)], (6, 6), 2)]
 fn as_worked_out_by_hand(#[case] parts: &[(i64, i64, u32)], #[case] size: (i64, i64), #[case] sheets: u32) {
-    let batch = Batch::new(&wanted(parts), inches(size.0, size.1));
-    assert_eq!((batch.sheet_count(), batch.at_least), (sheets, sheets));
+    let found = batch(&wanted(parts), inches(size.0, size.1));
+    assert_eq!((found.sheet_count(), found.at_least), (sheets, sheets));
 }
 
 #[test]
 fn turning_saves_a_sheet_where_it_is_allowed() {
     let mut parts = wanted(&[(96, 28, 3), (28, 96, 1)]);
-    assert_eq!(Batch::new(&parts, inches(12, 12)).sheet_count(), 2);
+    assert_eq!(batch(&parts, inches(12, 12)).sheet_count(), 2);
     parts[1].may_turn = true;
-    let batch = Batch::new(&parts, inches(12, 14));
-    assert_eq!(batch.sheet_count(), 1);
+    let found = batch(&parts, inches(12, 14));
+    assert_eq!(found.sheet_count(), 1);
     parts[1].height = Length::inches(15);
-    assert_eq!(Batch::new(&parts, inches(12, 14)).too_large, [1]);
+    assert_eq!(batch(&parts, inches(12, 14)).too_large, [1]);
 }
 
 /// Packing in rows as a mixed-integer model (Lodi, Martello & Vigo, "Models and bounds for two-dimensional level packing
@@ -118,11 +123,11 @@ proptest! {
     #[test]
     fn no_worse_than_the_model_of_rows(sizes in prop::collection::vec((2_i64..10, 2_i64..10), 2..7)) {
         let parts: Vec<(i64, i64, u32)> = sizes.iter().map(|(w, h)| (w * 8, h * 8, 1)).collect();
-        let batch = Batch::new(&wanted(&parts), inches(12, 12));
+        let found = batch(&wanted(&parts), inches(12, 12));
         let rows = rows_by_model(&sizes, 12, 12);
-        prop_assert!(batch.sheet_count() as usize <= rows, "{} against {rows}", batch.sheet_count());
+        prop_assert!(found.sheet_count() as usize <= rows, "{} against {rows}", found.sheet_count());
         let area: i64 = sizes.iter().map(|(w, h)| w * h).sum();
-        prop_assert!(i64::from(batch.sheet_count()) >= (area + 143) / 144);
+        prop_assert!(i64::from(found.sheet_count()) >= (area + 143) / 144);
     }
 
     /// In parts as tall as the sheet there is nothing but rows: both must agree.
@@ -130,8 +135,8 @@ proptest! {
     fn one_row_a_sheet_is_as_the_model_says(widths in prop::collection::vec(2_i64..11, 2..8)) {
         let sizes: Vec<(i64, i64)> = widths.iter().map(|width| (*width, 12)).collect();
         let parts: Vec<(i64, i64, u32)> = sizes.iter().map(|(w, h)| (w * 8, h * 8, 1)).collect();
-        let batch = Batch::new(&wanted(&parts), inches(12, 12));
-        prop_assert_eq!(batch.sheet_count() as usize, rows_by_model(&sizes, 12, 12));
+        let found = batch(&wanted(&parts), inches(12, 12));
+        prop_assert_eq!(found.sheet_count() as usize, rows_by_model(&sizes, 12, 12));
     }
 
     /// Every part lies once inside a sheet, nothing overlaps, every cut runs from edge to edge, areas add up, and the bound
@@ -148,9 +153,9 @@ proptest! {
             })
             .collect();
         let size = (Length::eighths(wide), Length::eighths(tall));
-        let batch = Batch::new(&parts, size);
+        let found = batch(&parts, size);
         let mut seen = vec![0; parts.len()];
-        for sheet in &batch.sheets {
+        for sheet in &found.sheets {
             let whole = Rectangle { x: Length::ZERO, y: Length::ZERO, width: size.0, height: size.1 };
             let mut table = vec![whole];
             for trim in &sheet.trims {
@@ -174,9 +179,9 @@ proptest! {
             }
         }
         for (part, count) in seen.into_iter().enumerate() {
-            let wanted = if batch.too_large.contains(&part) { 0 } else { parts[part].count };
+            let wanted = if found.too_large.contains(&part) { 0 } else { parts[part].count };
             prop_assert_eq!(count, wanted);
         }
-        prop_assert!(batch.at_least <= batch.sheet_count());
+        prop_assert!(found.at_least <= found.sheet_count());
     }
 }
