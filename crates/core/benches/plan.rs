@@ -110,7 +110,7 @@ fn shelves(_: &mut Criterion) {
     let mut times: Vec<Duration> = Vec::new();
     for brief in &bags {
         let begun = Instant::now();
-        drop(black_box(ways(black_box(brief), &papers)));
+        drop(black_box(ways(black_box(brief), &papers, &Budget::of(Budget::USUAL))));
         times.push(begun.elapsed());
     }
     report("ways over a shelf of 50 papers", &mut times);
@@ -118,7 +118,7 @@ fn shelves(_: &mut Criterion) {
     for brief in &bags {
         let brief = Brief { side_sheet: Some(papers[6].sheet.clone()), ..brief.clone() };
         let begun = Instant::now();
-        drop(black_box(ways(black_box(&brief), &papers)));
+        drop(black_box(ways(black_box(&brief), &papers, &Budget::of(Budget::USUAL))));
         times.push(begun.elapsed());
     }
     report("the same for bags of two papers", &mut times);

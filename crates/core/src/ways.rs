@@ -5,6 +5,7 @@
 mod differs;
 
 use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP, CUSTOMARY_STRIP, Cuts, Joins, SMALLEST_SHEET};
+use crate::budget::Budget;
 use crate::builds::{BUILDS, suited};
 use crate::folded::Folded;
 use crate::joins;
@@ -80,14 +81,21 @@ type Kind = (Build, Joins, BaseHabit);
 /// A brief with what of its paper the rules ask for.
 type OnPaper = (Kind, Option<Grammage>, Option<Length>, bool);
 
-/// Every way to make the bag from one of the papers, the best first. Ways whose plan would be blocked are left out.
-pub fn ways(brief: &Brief, papers: &[Paper]) -> Vec<Way> {
+/// Work for one paper.
+const A_PAPER: u64 = 200_000;
+
+/// Every way to make the bag from one of the papers, the best first. Ways whose plan would be blocked are left out, and so are
+/// papers for which the work does not last: the usual budget lasts for 750.
+pub fn ways(brief: &Brief, papers: &[Paper], budget: &Budget<'_>) -> Vec<Way> {
     let mut made: HashMap<Kind, Option<Made>> = HashMap::new();
     let mut outlooks: HashMap<OnPaper, Outlook> = HashMap::new();
     let mut joined: HashMap<(Length, Length, Joins, BaseHabit), Option<Build>> = HashMap::new();
     let mut found = Vec::new();
     let second = Second::of(brief, papers);
-    for (index, paper) in papers.iter().enumerate() {
+    for (index, paper) in papers.iter().enumerate().filter(|(_, paper)| paper.is_usable()) {
+        if !budget.spend(A_PAPER) {
+            break;
+        }
         for sheet in lyings(paper) {
             let own = Brief { sheet, side_sheet: None, ..brief.clone() };
             let builds = BUILDS.iter().map(|build| (build.1, Some(build.0)));
@@ -379,7 +387,7 @@ mod tests {
             paper("sheets", Stock::Sheets, 30, 20),
             paper("roll", Stock::Roll, 30, 120),
         ];
-        let ways = ways(&brief, &papers);
+        let ways = ways(&brief, &papers, &Budget::of(Budget::USUAL));
         let fewest = |paper: usize| ways.iter().filter(|way| way.paper == paper).map(|way| way.sheets).min();
         assert_eq!((fewest(0), fewest(1), fewest(2)), (Some(6), Some(1), Some(1)));
         // The roll gives the 20 in that it takes, and a sixth of its price: 20 of 120.
@@ -397,7 +405,7 @@ mod tests {
         let mut brief = Brief::new(Length::inches(6), Length::inches(7), Length::inches(3));
         let pads = [paper("face", Stock::Pad, 12, 12), paper("gusset", Stock::Pad, 9, 12)];
         brief.side_sheet = Some(pads[1].sheet.clone());
-        let ways = ways(&brief, &pads);
+        let ways = ways(&brief, &pads, &Budget::of(Budget::USUAL));
         // Faces of 6½ with their tabs one to a sheet; both gussets of 3½ beside one another on one 9×12.
         let two = ways.iter().find(|way| way.paper == 0 && way.brief.side_sheet.is_some()).unwrap();
         assert_eq!((two.build, two.sheets, two.beside), ("More pieces, two papers", 2, 1));
@@ -420,14 +428,14 @@ mod tests {
     fn a_way_says_what_it_changes() {
         // 2 × 4 + 2 × 2 and a tab of ½ is 12½: with a strip in place of the tab the run is 12.
         let brief = Brief::new(Length::inches(4), Length::inches(7), Length::inches(2));
-        let ways = ways(&brief, &[paper("pad", Stock::Pad, 12, 12)]);
+        let ways = ways(&brief, &[paper("pad", Stock::Pad, 12, 12)], &Budget::of(Budget::USUAL));
         let wrap = ways.iter().find(|way| way.build == "Wrap").unwrap();
         assert_eq!(wrap.differs_from(&brief), ["joining strips instead of tabs"]);
         let pair = ways.iter().find(|way| way.build == "Corner pair").unwrap();
         assert!(pair.differs_from(&brief).is_empty());
         // Flaps of 2½ make 10½, too tall for 10; half of 2½ with a lap of ½ is 1½, and makes 9½.
         let tall = Brief::new(Length::inches(4), Length::inches(8), Length::eighths(20));
-        let ways = super::ways(&tall, &[paper("tall", Stock::Pad, 14, 10)]);
+        let ways = super::ways(&tall, &[paper("tall", Stock::Pad, 14, 10)], &Budget::of(Budget::USUAL));
         let wrap = ways.iter().find(|way| way.build == "Wrap").unwrap();
         assert_eq!(wrap.differs_from(&tall), ["base flaps 1½ deep instead of 2½"]);
     }
@@ -435,12 +443,12 @@ mod tests {
     #[test]
     fn a_directional_paper_is_never_turned() {
         let brief = Brief::new(Length::inches(4), Length::inches(7), Length::inches(2));
-        let upright = ways(&brief, &[paper("upright", Stock::Sheets, 9, 12)]);
+        let upright = ways(&brief, &[paper("upright", Stock::Sheets, 9, 12)], &Budget::of(Budget::USUAL));
         assert!(upright.iter().all(|way| !way.brief.sheet.turned));
         let mut all_over = paper("all over", Stock::Sheets, 9, 13);
         all_over.sheet.directional = false;
         let wrap = |paper: &Paper| {
-            ways(&brief, std::slice::from_ref(paper))
+            ways(&brief, std::slice::from_ref(paper), &Budget::of(Budget::USUAL))
                 .iter()
                 .any(|way| way.build == "Wrap" && way.brief.sheet.turned)
         };

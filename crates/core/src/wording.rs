@@ -92,7 +92,7 @@ impl Fold {
 
 /// Figures in the unit a brief is read in.
 #[derive(Clone, Copy)]
-pub(crate) struct Figures(pub Unit);
+pub struct Figures(pub Unit);
 
 impl Figures {
     /// The figures of a brief.

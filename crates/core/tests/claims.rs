@@ -125,7 +125,7 @@ proptest! {
         if brief.check().is_err() {
             return Ok(());
         }
-        for way in ways(&brief, &papers()) {
+        for way in ways(&brief, &papers(), &Budget::of(Budget::USUAL)) {
             let plan = Plan::new(&way.brief);
             prop_assert!(plan.is_ok());
             let blocked = plan.as_ref().map(blocks).unwrap_or_default();

@@ -1,5 +1,6 @@
 //! Wide Fold's service: the HTTP interface, the store of bags, and the web files it carries.
 
+pub mod dear;
 pub mod demo;
 pub mod guard;
 pub mod problem;
@@ -10,16 +11,37 @@ pub mod view;
 pub mod web;
 
 use axum::Router;
+use axum::extract::FromRef;
+use dear::Dear;
 use store::Store;
 use tower_http::catch_panic::CatchPanicLayer;
 use tower_http::compression::CompressionLayer;
+
+/// What requests are answered with.
+#[derive(Clone, Debug)]
+pub struct Rooms {
+    store: Store,
+    dear: Dear,
+}
+
+impl FromRef<Rooms> for Store {
+    fn from_ref(rooms: &Rooms) -> Self {
+        rooms.store.clone()
+    }
+}
+
+impl FromRef<Rooms> for Dear {
+    fn from_ref(rooms: &Rooms) -> Self {
+        rooms.dear.clone()
+    }
+}
 
 /// The whole application over a store of bags.
 pub fn app(store: Store) -> Router {
     let (api, document) = routes::api();
     let spec = document.to_pretty_json().unwrap_or_default();
     Router::new()
-        .merge(api.with_state(store))
+        .merge(api.with_state(Rooms { store, dear: Dear::default() }))
         .route("/api/openapi.json", axum::routing::get(move || async move { problem::json_text(spec) }))
         .fallback(web::file)
         .layer(axum::middleware::from_fn(guard::protect))

@@ -29,6 +29,9 @@ pub struct Problem {
     /// The field at fault, dotted: `finished.width`.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub field: Option<String>,
+    /// Seconds after which to ask again; said in a header.
+    #[serde(skip)]
+    pub retry_after: Option<u16>,
     /// On a stale write: the bag as it is kept, to choose from.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub stored: Option<Box<BagView>>,
@@ -43,6 +46,7 @@ impl Problem {
             status: status.as_u16(),
             detail: detail.into(),
             field: None,
+            retry_after: None,
             stored: None,
         }
     }
@@ -121,7 +125,11 @@ impl IntoResponse for Problem {
         let status = StatusCode::from_u16(self.status).unwrap_or(StatusCode::INTERNAL_SERVER_ERROR);
         let body = serde_json::to_string(&self).unwrap_or_default();
         let kind = HeaderValue::from_static("application/problem+json");
-        (status, [(header::CONTENT_TYPE, kind)], body).into_response()
+        let mut response = (status, [(header::CONTENT_TYPE, kind)], body).into_response();
+        if let Some(seconds) = self.retry_after {
+            response.headers_mut().insert(header::RETRY_AFTER, HeaderValue::from(seconds));
+        }
+        response
     }
 }
 

@@ -5,7 +5,7 @@ mod plan;
 mod shelf;
 mod ways;
 
-use crate::store::Store;
+use crate::Rooms;
 use utoipa::OpenApi;
 use utoipa_axum::router::OpenApiRouter;
 use utoipa_axum::routes;
@@ -19,7 +19,7 @@ use utoipa_axum::routes;
 struct Document;
 
 /// The routes, and the OpenAPI document they make.
-pub fn api() -> (axum::Router<Store>, utoipa::openapi::OpenApi) {
+pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
     OpenApiRouter::with_openapi(Document::openapi())
         .routes(routes!(plan::plan))
         .routes(routes!(plan::builds))

@@ -44,6 +44,10 @@ export class Refused extends Error {
   }
 }
 
+/** True if the service only asks to come again in a moment. */
+export const isBusy = (error: unknown) =>
+  error instanceof Refused && error.problem.status === 503 && error.problem.type === "/problems/busy";
+
 const NO_ANSWER: ProblemDetails = {
   type: "/problems/no-answer",
   title: "No answer",

@@ -1305,6 +1305,13 @@ export interface components {
              */
             width_mm: number;
         };
+        /** @description Sizes close by, and how far was looked. */
+        NearbyAnswer: {
+            /** @description How far was looked, if it was not as far as asked. */
+            says?: string | null;
+            /** @description Those that save most first. */
+            sizes: components["schemas"]["NearbyView"][];
+        };
         /** @description A bag, and how far its measures may change. */
         NearbyText: {
             /** @description The bag. */
@@ -2680,7 +2687,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["NearbyView"][];
+                    "application/json": components["schemas"]["NearbyAnswer"];
                 };
             };
             422: {

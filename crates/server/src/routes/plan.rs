@@ -1,5 +1,6 @@
 //! Stateless: a brief in, a plan out.
 
+use crate::dear::Dear;
 use crate::problem::{Body, Problem};
 use crate::view::build::{BuildView, RescaledView};
 use crate::view::fold::FoldView;
@@ -7,6 +8,7 @@ use crate::view::handle::HandleChoiceView;
 use crate::view::plan::PlanView;
 use crate::view::sheet::CommonSheet;
 use axum::Json;
+use axum::extract::State;
 use wide_fold_core::{Brief, Plan};
 use wide_fold_formats::{BriefText, FormatFault};
 
@@ -22,8 +24,11 @@ pub async fn plan(Body(text): Body<BriefText>) -> Result<Json<PlanView>, Problem
 #[utoipa::path(post, path = "/api/builds", request_body = BriefText, responses(
     (status = 200, body = [BuildView]), (status = 422, body = Problem, content_type = "application/problem+json")
 ))]
-pub async fn builds(Body(text): Body<BriefText>) -> Result<Json<Vec<BuildView>>, Problem> {
-    Ok(Json(BuildView::all(&Brief::try_from(&text)?)))
+pub async fn builds(
+    State(dear): State<Dear>,
+    Body(text): Body<BriefText>,
+) -> Result<Json<Vec<BuildView>>, Problem> {
+    dear.run(move |_| Ok(Json(BuildView::all(&Brief::try_from(&text)?)))).await
 }
 
 /// Every kind of handle, drawn on this bag.
@@ -31,8 +36,11 @@ pub async fn builds(Body(text): Body<BriefText>) -> Result<Json<Vec<BuildView>>,
     (status = 200, body = [HandleChoiceView]),
     (status = 422, body = Problem, content_type = "application/problem+json")
 ))]
-pub async fn handles(Body(text): Body<BriefText>) -> Result<Json<Vec<HandleChoiceView>>, Problem> {
-    Ok(Json(HandleChoiceView::all(&Brief::try_from(&text)?)))
+pub async fn handles(
+    State(dear): State<Dear>,
+    Body(text): Body<BriefText>,
+) -> Result<Json<Vec<HandleChoiceView>>, Problem> {
+    dear.run(move |_| Ok(Json(HandleChoiceView::all(&Brief::try_from(&text)?)))).await
 }
 
 /// The same bag, in proportion, on other sheets.
@@ -40,8 +48,11 @@ pub async fn handles(Body(text): Body<BriefText>) -> Result<Json<Vec<HandleChoic
     (status = 200, body = [RescaledView]),
     (status = 422, body = Problem, content_type = "application/problem+json")
 ))]
-pub async fn rescaled(Body(text): Body<BriefText>) -> Result<Json<Vec<RescaledView>>, Problem> {
-    Ok(Json(RescaledView::all(&Brief::try_from(&text)?)))
+pub async fn rescaled(
+    State(dear): State<Dear>,
+    Body(text): Body<BriefText>,
+) -> Result<Json<Vec<RescaledView>>, Problem> {
+    dear.run(move |_| Ok(Json(RescaledView::all(&Brief::try_from(&text)?)))).await
 }
 
 /// The bag on its way from the unrolled pieces to the open bag.

@@ -3,19 +3,19 @@
 use super::bags::{Id, planned_again};
 use super::plan::planned;
 use super::shelf::{number, readable, written};
+use crate::dear::Dear;
 use crate::problem::{Body, Problem};
 use crate::store::cuts::{self, Back, Cut};
 use crate::store::{Store, StoreError, bags, shelf};
 use crate::view::shelf::read_kept;
 use crate::view::ways::{
-    BatchText, BatchView, JoiningView, LeftoverView, NearbyText, NearbyView, WayView, WaysText,
+    BatchText, BatchView, JoiningView, LeftoverView, NearbyAnswer, NearbyText, WayView, WaysText,
 };
 use axum::Json;
 use axum::extract::State;
 use axum::http::StatusCode;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use wide_fold_core::budget::Budget;
 use wide_fold_core::paper::{Paper, Taken};
 use wide_fold_core::{Brief, Length};
 use wide_fold_formats::BriefText;
@@ -26,6 +26,7 @@ use wide_fold_formats::BriefText;
 ))]
 pub async fn ways(
     State(store): State<Store>,
+    State(dear): State<Dear>,
     Body(text): Body<WaysText>,
 ) -> Result<Json<Vec<WayView>>, Problem> {
     let brief = Brief::try_from(&text.brief)?;
@@ -34,48 +35,53 @@ pub async fn ways(
         Some(papers) => papers.iter().take(200).map(Paper::try_from).collect::<Result<Vec<_>, _>>()?,
         None => readable(&store).await?,
     };
-    apart(move || Ok(WayView::all(&brief, &papers))).await
+    dear.run(move |budget| Ok(Json(WayView::all(&brief, &papers, budget)))).await
 }
 
 /// Sizes close by that save a sheet, a join or a score between grooves.
 #[utoipa::path(post, path = "/api/nearby", request_body = NearbyText, responses(
-    (status = 200, body = [NearbyView]), (status = 422, body = Problem, content_type = "application/problem+json")
+    (status = 200, body = NearbyAnswer), (status = 422, body = Problem, content_type = "application/problem+json")
 ))]
-pub async fn nearby(Body(text): Body<NearbyText>) -> Result<Json<Vec<NearbyView>>, Problem> {
-    apart(move || Ok(NearbyView::all(&text)?)).await
+pub async fn nearby(
+    State(dear): State<Dear>,
+    Body(text): Body<NearbyText>,
+) -> Result<Json<NearbyAnswer>, Problem> {
+    dear.run(move |budget| Ok(Json(NearbyAnswer::of(&text, budget)?))).await
 }
 
 /// The best ways to cut the run of a bag into pieces.
 #[utoipa::path(post, path = "/api/joins", request_body = BriefText, responses(
     (status = 200, body = [JoiningView]), (status = 422, body = Problem, content_type = "application/problem+json")
 ))]
-pub async fn joins(Body(text): Body<BriefText>) -> Result<Json<Vec<JoiningView>>, Problem> {
+pub async fn joins(
+    State(dear): State<Dear>,
+    Body(text): Body<BriefText>,
+) -> Result<Json<Vec<JoiningView>>, Problem> {
     let brief = Brief::try_from(&text)?;
     brief.check().map_err(wide_fold_formats::FormatFault::from)?;
-    apart(move || Ok(JoiningView::all(&brief))).await
+    dear.run(move |_| Ok(Json(JoiningView::all(&brief)))).await
 }
 
 /// What is left over of a bag's sheets, and what it is good for.
 #[utoipa::path(post, path = "/api/leftovers", request_body = BriefText, responses(
     (status = 200, body = [LeftoverView]), (status = 422, body = Problem, content_type = "application/problem+json")
 ))]
-pub async fn leftovers(Body(text): Body<BriefText>) -> Result<Json<Vec<LeftoverView>>, Problem> {
-    Ok(Json(LeftoverView::all(&planned(&text)?)))
+pub async fn leftovers(
+    State(dear): State<Dear>,
+    Body(text): Body<BriefText>,
+) -> Result<Json<Vec<LeftoverView>>, Problem> {
+    dear.run(move |_| Ok(Json(LeftoverView::all(&planned(&text)?)))).await
 }
 
 /// Several bags laid out on as few sheets as can be.
 #[utoipa::path(post, path = "/api/layout", request_body = BatchText, responses(
     (status = 200, body = [BatchView]), (status = 422, body = Problem, content_type = "application/problem+json")
 ))]
-pub async fn layout(Body(text): Body<BatchText>) -> Result<Json<Vec<BatchView>>, Problem> {
-    apart(move || Ok(BatchView::all(&text, &Budget::of(Budget::USUAL))?)).await
-}
-
-/// Work that takes longer than a blink goes on beside the requests.
-async fn apart<T: Send + 'static>(
-    work: impl FnOnce() -> Result<T, Problem> + Send + 'static,
-) -> Result<Json<T>, Problem> {
-    tokio::task::spawn_blocking(work).await.map_err(|error| Problem::ours(&error))?.map(Json)
+pub async fn layout(
+    State(dear): State<Dear>,
+    Body(text): Body<BatchText>,
+) -> Result<Json<Vec<BatchView>>, Problem> {
+    dear.run(move |budget| Ok(Json(BatchView::all(&text, budget)?))).await
 }
 
 /// Which paper to take for a bag.

@@ -11,12 +11,15 @@ use wide_fold_core::nearby::{Nearby, nearby};
 use wide_fold_core::offers;
 use wide_fold_core::paper::{Money, Paper, Stock};
 use wide_fold_core::ways::{Way, ways};
-use wide_fold_core::wording::quoted;
+use wide_fold_core::wording::{Figures, quoted};
 use wide_fold_core::{Brief, Length, Net, Plan, Sheet, pieces};
 use wide_fold_formats::{BriefText, FormatFault, PaperText};
 
 /// No more ways than this are drawn of one paper.
 const MOST_OF_A_PAPER: usize = 4;
+
+/// No more ways than this are drawn of a whole shelf.
+const MOST_WAYS: usize = 200;
 
 /// A bag, and the papers it may be made from.
 #[derive(Clone, Debug, Deserialize, ToSchema)]
@@ -74,14 +77,15 @@ pub struct WayView {
 
 impl WayView {
     /// The best ways of every paper, the best first.
-    pub fn all(brief: &Brief, papers: &[Paper]) -> Vec<Self> {
+    pub fn all(brief: &Brief, papers: &[Paper], budget: &Budget<'_>) -> Vec<Self> {
         let mut drawn = vec![0; papers.len()];
-        ways(brief, papers)
+        ways(brief, papers, budget)
             .iter()
             .filter(|way| {
                 drawn[way.paper] += 1;
                 drawn[way.paper] <= MOST_OF_A_PAPER
             })
+            .take(MOST_WAYS)
             .map(|way| Self::new(brief, way, &papers[way.paper]))
             .collect()
     }
@@ -198,12 +202,21 @@ pub struct NearbyView {
     pub brief: BriefText,
 }
 
-impl NearbyView {
+/// Sizes close by, and how far was looked.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct NearbyAnswer {
+    /// Those that save most first.
+    pub sizes: Vec<NearbyView>,
+    /// How far was looked, if it was not as far as asked.
+    pub says: Option<String>,
+}
+
+impl NearbyAnswer {
     /// Sizes close by that save something.
     ///
     /// # Errors
     /// [`FormatFault`] for a range that is no length, or more than an inch.
-    pub fn all(text: &NearbyText) -> Result<Vec<Self>, FormatFault> {
+    pub fn of(text: &NearbyText, budget: &Budget<'_>) -> Result<Self, FormatFault> {
         let brief = Brief::try_from(&text.brief)?;
         let fault = |sentence: String| FormatFault { field: "range".to_owned(), sentence };
         let range = match &text.range {
@@ -213,9 +226,21 @@ impl NearbyView {
         if range > Length::INCH || !range.is_positive() {
             return Err(fault("Sizes can be looked for up to an inch around.".to_owned()));
         }
-        Ok(nearby(&brief, range).iter().map(|near| Self::new(&brief, near)).collect())
+        let search = nearby(&brief, range, budget);
+        let looked = |within: Length| {
+            let within = Figures::of(&brief).say(within);
+            format!(
+                "These are the best of all sizes whose measures are together less than {within} off; to look further would take too long."
+            )
+        };
+        Ok(Self {
+            sizes: search.found.iter().map(|near| NearbyView::new(&brief, near)).collect(),
+            says: search.within.map(looked),
+        })
     }
+}
 
+impl NearbyView {
     fn new(now: &Brief, near: &Nearby) -> Self {
         let say = |length: Length| length.figure(now.unit);
         let (from, to) = (now.finished, near.brief.finished);

@@ -5,6 +5,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { layoutBags, readBag, type Batch, type SheetCut } from "../../api/client";
 import { Failed } from "../../api/Failed";
+import { Working } from "../../api/Working";
 import { useBags } from "../../api/useBags";
 import { Icon } from "../../drawings/Icon";
 import { ToolButton } from "../../drawings/ToolButton";
@@ -96,6 +97,7 @@ export function CutView() {
             <Failed key={wanted[index]?.id} asked={bag} what={wanted[index]?.name ?? "A bag"} />
           ))}
           <Failed asked={layout} what="The sheets" />
+          <Working asked={layout} doing="Laying the bags out on sheets" />
           {wanted.length > 0 &&
             layout.data?.map((batch) => <Sheets key={batch.bags.join(" ")} batch={batch} />)}
         </div>

@@ -2,10 +2,11 @@
 
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { Button, Spinner } from "react-bootstrap";
+import { Button } from "react-bootstrap";
 import { Link } from "react-router";
 import { nearby, ways, type Brief, type Way } from "../../../api/client";
 import { Failed } from "../../../api/Failed";
+import { Working } from "../../../api/Working";
 import { Icon } from "../../../drawings/Icon";
 import { SheetHatches, SheetPicture } from "../../../sheet/SheetPicture";
 import { Figure } from "../../../words/Figure";
@@ -78,11 +79,7 @@ export function WaysView({ brief, onBrief }: { brief: Brief; onBrief: (brief: Br
             ))}
           </span>
         </p>
-        {found.isFetching && (
-          <p role="status">
-            <Spinner size="sm" aria-hidden="true" /> Trying every build on every paper…
-          </p>
-        )}
+        <Working asked={found} doing="Trying every build on every paper" />
         <Failed asked={found} what="The ways" />
         {found.data && !found.isPlaceholderData && !found.error && kept.length === 0 && (
           <p>
@@ -187,7 +184,7 @@ function Nearby({ brief, onBrief }: { brief: Brief; onBrief: (brief: Brief) => v
     placeholderData: keepPreviousData,
     gcTime: 60_000,
   });
-  const sizes = found.data ?? [];
+  const sizes = found.data?.sizes ?? [];
   return (
     <section className="nearby" aria-labelledby="nearby-title">
       <h3 id="nearby-title">Sizes close by</h3>
@@ -204,6 +201,7 @@ function Nearby({ brief, onBrief }: { brief: Brief; onBrief: (brief: Brief) => v
           : ":"}
       </p>
       <Failed asked={found} what="Sizes close by" />
+      <Working asked={found} doing="Looking at sizes close by" />
       <ul>
         {sizes.map((near) => (
           <li key={near.size}>
@@ -216,6 +214,11 @@ function Nearby({ brief, onBrief }: { brief: Brief; onBrief: (brief: Brief) => v
           </li>
         ))}
       </ul>
+      {found.data?.says && (
+        <p>
+          <Figure text={found.data.says} />
+        </p>
+      )}
     </section>
   );
 }
