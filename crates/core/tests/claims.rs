@@ -32,7 +32,11 @@ fn brings_no_block(what: &str, before: &[&str], offered: &Brief) -> TestCaseResu
     prop_assert!(plan.is_ok(), "{what}: {:?}", plan.err());
     let after = plan.map(|plan| blocks(&plan)).unwrap_or_default();
     let new: Vec<_> = after.iter().filter(|code| !before.contains(code)).collect();
-    prop_assert!(new.is_empty(), "{what} brings {new:?}");
+    prop_assert!(
+        new.is_empty(),
+        "{what} brings {new:?}: {:?}",
+        Plan::new(offered).map(|plan| plan.proof.items.into_iter().filter(|item| !item.passed()).collect::<Vec<_>>())
+    );
     Ok(())
 }
 

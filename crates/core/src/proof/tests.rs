@@ -1,6 +1,7 @@
 use super::*;
 use crate::brief::{Across, BaseHabit, Build, Direction, GussetCrease, RunStart, Squares, Top};
 use crate::net::{Crease, CreaseRole, Fold};
+use proptest::prelude::*;
 use rstest::rstest;
 
 fn brief() -> Brief {
@@ -391,4 +392,34 @@ fn raw_edges_in_front(#[case] start: RunStart, #[case] edges: usize) {
     let mut brief = brief();
     brief.run.start = start;
     assert_eq!(prove(&brief, &Net::new(&brief)).front_edges.len(), edges);
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(400))]
+
+    /// A bag in sixty-fourths, whose halves are no whole nanometres, is out by what a hand could set, or not at all; up to the
+    /// largest there may be.
+    #[test]
+    fn no_bag_fails_by_rounding(
+        (width, height, gusset) in (16_i64..3840, 16_i64..3840, 16_i64..700), build in 0_usize..5, crease in 0_usize..4,
+        start in 0_usize..3, half: bool,
+    ) {
+        let lap = Length::eighths(4);
+        let mut brief = Brief::new(Length::sixty_fourths(width), Length::sixty_fourths(height), Length::sixty_fourths(gusset));
+        let flare = Build::PleatedFlare { pleats: 3, pleat: Length::sixty_fourths(71) };
+        let squares = Squares::SlitUp;
+        brief.build = [Build::Wrap, Build::CornerPair, Build::CradlePair { squares }, Build::FoldedBase { lap }, flare][build];
+        let across = Across::Back;
+        brief.gusset_crease = [GussetCrease::Centre, GussetCrease::FoldFlat { across }, GussetCrease::FoldFlat { across: Across::BothFaces }, GussetCrease::None][crease];
+        brief.run.start = [RunStart::Gusset, RunStart::HalfGusset, RunStart::Face][start];
+        if half {
+            brief.base = BaseHabit::HalfAndLap { lap };
+        }
+        for item in prove(&brief, &Net::new(&brief)).items.iter().filter(|item| !item.passed()) {
+            let counts = matches!(item.check, Check::Kawasaki { .. } | Check::Maekawa { .. } | Check::LayerOrder { .. });
+            // Half of the finest step is a hundred and twenty-eighth of an inch.
+            prop_assert!(counts || length_apart(item.measured, item.wanted) > 0.19, "{item:?}");
+            prop_assert!(!item.says(Unit::Inch).contains("≈0"), "{}", item.says(Unit::Inch));
+        }
+    }
 }

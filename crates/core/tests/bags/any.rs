@@ -116,15 +116,20 @@ prop_compose! {
 }
 
 prop_compose! {
-    /// Any brief at all, with its sizes in sixteenths.
+    /// Any brief at all, with its sizes in eighths, sixteenths, sixty-fourths or tenths of a millimetre.
     pub fn any_brief()(
-        table in table(), w in 8_i64..200, h in 8_i64..240, d in 4_i64..96, fine in prop::bool::weighted(0.3), build in build(), top in top(),
+        table in table(), w in 8_i64..200, h in 8_i64..240, d in 4_i64..96, fine in 0_u8..10, odd in prop::array::uniform3(0_i64..4), build in build(), top in top(),
         start in 0_usize..3, left: bool, tab in 1_i64..8, base in 0_usize..6, depth in 1_i64..24, crease in 0_usize..8,
         strips in 0_usize..5, at in 0_usize..255, extras in 0_u16..4096, fitted in prop::bool::weighted(0.6), fittings in fittings(),
     ) -> Brief {
-        let n = |n: i64| if fine { Length::sixty_fourths(n * 4) } else { Length::eighths((n + 1) / 2) };
+        let n = |n: i64, odd: i64| match fine {
+            0..=5 => Length::eighths((n + 1) / 2),
+            6 | 7 => Length::sixty_fourths(n * 4),
+            8 => Length::sixty_fourths(n * 4 + odd),
+            _ => Length::from_nm((n * 16 + odd) * 100_000),
+        };
         let mut brief = Brief { build, top, ..table };
-        (brief.finished.width, brief.finished.height, brief.finished.gusset) = (n(w), n(h), n(d));
+        (brief.finished.width, brief.finished.height, brief.finished.gusset) = (n(w, odd[0]), n(h, odd[1]), n(d, odd[2]));
         brief.run = Run {
             start: [RunStart::Gusset, RunStart::Face, RunStart::HalfGusset][start],
             direction: if left { Direction::Left } else { Direction::Right },
