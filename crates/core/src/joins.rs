@@ -26,7 +26,7 @@ pub struct Joining {
     pub shows: u32,
     /// How many joins there are.
     pub joins: usize,
-    /// Paper left over on those sheets, in square nanometres.
+    /// Paper left over on those sheets, in the smallest square units.
     pub waste: i128,
 }
 
@@ -169,11 +169,15 @@ fn fewest_sheets(brief: &Brief, cuts: Cuts) -> u32 {
     let whole = brief.flap() + size.height;
     let (high, rows) = match cuts.level {
         Some(_) => (whole + brief.tab, 1),
-        None => (whole, (tall.nm() / whole.nm().max(1)).max(1)),
+        None => (whole, (tall.units() / whole.units().max(1)).max(1)),
     };
     let up = |length: i128, per: i128| u32::try_from((length + per - 1) / per.max(1)).unwrap_or(u32::MAX);
-    let (round, wide, high, tall) =
-        (i128::from(round.nm()), i128::from(wide.nm()), i128::from(high.nm()), i128::from(tall.nm()));
+    let (round, wide, high, tall) = (
+        i128::from(round.units()),
+        i128::from(wide.units()),
+        i128::from(high.units()),
+        i128::from(tall.units()),
+    );
     let by_rows = if cuts.level.is_some() { 1 } else { up(round, wide * i128::from(rows)) };
     by_rows.max(up(round * high, wide * tall))
 }
@@ -251,7 +255,7 @@ pub fn judge(brief: &Brief, cuts: Cuts) -> Option<Joining> {
     let whole = brief.flap() + brief.finished.height + brief.top.depth();
     let (sheets, tall) = match cuts.level {
         None if whole > height => return None,
-        None => (rows.div_ceil(usize::try_from(height.nm() / whole.nm().max(1)).ok()?.max(1)), whole),
+        None => (rows.div_ceil(usize::try_from(height.units() / whole.units().max(1)).ok()?.max(1)), whole),
         Some(level) => {
             // Two rows of different heights for every row round the bag.
             let (lower, upper) = (brief.flap() + level + brief.tab, whole - brief.flap() - level);
@@ -307,7 +311,7 @@ fn judge_by_size(brief: &Brief, cuts: Cuts) -> Option<Joining> {
 }
 
 fn area(width: Length, height: Length) -> i128 {
-    i128::from(width.nm()) * i128::from(height.nm())
+    i128::from(width.units()) * i128::from(height.units())
 }
 
 fn sheet_of(sheet: &crate::Sheet) -> (Length, Length) {
@@ -352,7 +356,7 @@ mod tests {
         let sheet = brief.sheet.width;
         let rows = (1..).take_while(|rows| (brief.finished.height + brief.flap()) * *rows <= sheet).count();
         let parts = |at: Places| {
-            let steps = brief.finished.width.nm() / Length::eighths(4).nm();
+            let steps = brief.finished.width.units() / Length::eighths(4).units();
             let parts = (1..steps).map(|n| Some(Length::eighths(4) * n)).collect();
             if at.has(Place::InsideBack) { parts } else { vec![None] }
         };

@@ -120,9 +120,9 @@ impl Overhang {
 }
 
 impl Rectangle {
-    /// Its area in square nanometres.
+    /// Its area in the smallest square units.
     pub fn area(&self) -> i128 {
-        i128::from(self.width.nm()) * i128::from(self.height.nm())
+        i128::from(self.width.units()) * i128::from(self.height.units())
     }
 }
 
@@ -355,7 +355,7 @@ mod tests {
         let sheet = laid(width, height, gusset);
         let used: i128 = sheet.placed.iter().map(|placed| placed.space.area()).sum();
         let left: i128 = sheet.offcuts.iter().map(Rectangle::area).sum();
-        assert_eq!(used + left, Length::inches(12).nm() as i128 * Length::inches(12).nm() as i128);
+        assert_eq!(used + left, Length::inches(12).units() as i128 * Length::inches(12).units() as i128);
     }
 
     #[test]

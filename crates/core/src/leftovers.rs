@@ -47,7 +47,7 @@ pub fn uses(brief: &Brief, (width, height): (Length, Length)) -> Vec<String> {
             let (wide, tall) = kind.size(brief);
             let across = |wide: Length, tall: Length| {
                 if wide.is_positive() && tall.is_positive() {
-                    (width.nm() / wide.nm()) * (height.nm() / tall.nm())
+                    (width.units() / wide.units()) * (height.units() / tall.units())
                 } else {
                     0
                 }

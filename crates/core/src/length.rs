@@ -1,4 +1,4 @@
-//! Exact lengths: whole nanometres, so that inches and millimetres never disagree.
+//! Exact lengths: whole eighths of a nanometre, so that inches and millimetres never disagree, and halves are exact.
 
 mod parse;
 mod print;
@@ -10,10 +10,10 @@ pub use ruler::{Ruler, Setting};
 use std::iter::Sum;
 use std::ops::{Add, AddAssign, Mul, Neg, Sub, SubAssign};
 
-/// An exact length, a whole number of nanometres.
+/// An exact length, a whole number of eighths of a nanometre.
 ///
 /// 1/64 in is 396 875 nm and 0.01 mm is 10 000 nm, so every figure a ruler can show is exact in either
-/// unit. International inch: 25.4 mm exactly (1959 agreement of the national standards laboratories).
+/// unit; and so are its half, on which gussets fold, and the half of that. International inch: 25.4 mm exactly (1959 agreement of the national standards laboratories).
 ///
 /// Parsing and printing are one round trip: [`Length::to_string`] writes `3 3/4 in` or `95.5 mm`, and
 /// parsing that text gives the same length back.
@@ -27,6 +27,9 @@ use std::ops::{Add, AddAssign, Mul, Neg, Sub, SubAssign};
 /// ```
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, PartialOrd, Ord, Hash)]
 pub struct Length(i64);
+
+/// Units in a nanometre.
+const UNITS: i64 = 8;
 
 /// The unit a crafter reads and types in. It changes labels only, never a length.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
@@ -42,21 +45,36 @@ impl Length {
     /// No length at all.
     pub const ZERO: Self = Self(0);
     /// One international inch, 25.4 mm.
-    pub const INCH: Self = Self(25_400_000);
+    pub const INCH: Self = Self(25_400_000 * UNITS);
     /// One millimetre.
-    pub const MM: Self = Self(1_000_000);
+    pub const MM: Self = Self(1_000_000 * UNITS);
     /// The longest length that can be written down: one kilometre either way. Sums of many of them still
     /// cannot overflow.
-    pub const MAX: Self = Self(1_000_000_000_000);
+    pub const MAX: Self = Self(1_000_000_000_000 * UNITS);
 
     /// A length of `nm` nanometres.
     pub const fn from_nm(nm: i64) -> Self {
-        Self(nm)
+        Self(nm * UNITS)
     }
 
-    /// This length in nanometres.
+    /// This length in nanometres, rounded down.
     pub const fn nm(self) -> i64 {
+        self.0.div_euclid(UNITS)
+    }
+
+    /// A length of so many of the smallest units there are.
+    pub const fn from_units(units: i64) -> Self {
+        Self(units)
+    }
+
+    /// This length in the smallest units there are: for ratios, areas and cross products, in which the unit does not matter.
+    pub const fn units(self) -> i64 {
         self.0
+    }
+
+    /// True if its half and the half of that are exact: for whole and half nanometres.
+    pub const fn can_be_halved(self) -> bool {
+        self.0 % (UNITS / 2) == 0
     }
 
     /// `n` sixty-fourths of an inch.
@@ -84,8 +102,8 @@ impl Length {
         self.0 as f64 / Self::MM.0 as f64
     }
 
-    /// The smaller half: `half() + rest == self` holds for `rest = self - half()`. The two differ by one
-    /// nanometre when the length is odd.
+    /// The smaller half: `half() + rest == self` holds for `rest = self - half()`. The two differ by an eighth of a nanometre
+    /// when the length is an odd number of them, which nothing that can be typed is.
     pub const fn half(self) -> Self {
         Self(self.0.div_euclid(2))
     }
@@ -120,7 +138,7 @@ impl Length {
         self.0 > 0
     }
 
-    /// This length times `by / of`, rounded down to the nanometre.
+    /// This length times `by / of`, rounded down to an eighth of a nanometre.
     pub const fn scaled(self, by: Self, of: Self) -> Self {
         Self((self.0 as i128 * by.0 as i128).div_euclid(of.0 as i128) as i64)
     }
@@ -204,9 +222,11 @@ mod tests {
     }
 
     #[test]
-    fn half_of_an_odd_length_is_a_nanometre_short_at_most() {
-        // 1/64 in is 396 875 nm (25.4 mm / 64): its half falls between two of them.
-        assert_eq!(Length::sixty_fourths(1).half(), Length::from_nm(198_437));
+    fn halves_of_what_a_ruler_shows_are_exact() {
+        // 1/64 in is 396 875 nm (25.4 mm / 64): its half falls between two of them, and is a length all the same.
+        let half = Length::sixty_fourths(1).half();
+        assert_eq!((half + half, half.half() * 4), (Length::sixty_fourths(1), Length::sixty_fourths(1)));
+        assert_eq!(half.to_string().parse(), Ok(half));
         assert_eq!(Length::eighths(3).half(), Length::sixty_fourths(12));
     }
 }

@@ -61,7 +61,7 @@ impl Mass {
         // A number is written like a length's, which knows its fractions.
         let number =
             crate::Length::parse(&format!("{} mm", number.trim()), Unit::Metric).map_err(|_| fault())?;
-        let mass = Self((number.nm() as f64 / 1e6 * each).round() as i64);
+        let mass = Self((number.mm() * each).round() as i64);
         if mass.0 <= 0 || mass > Self::grams(100_000.0) { Err(fault()) } else { Ok(mass) }
     }
 

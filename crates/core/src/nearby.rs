@@ -202,7 +202,7 @@ fn saves_anything(brief: &Brief, now: Option<Effort>, awkward: usize) -> bool {
         return true;
     }
     let (width, height) = brief.sheet.as_laid();
-    let area = |width: Length, height: Length| i128::from(width.nm()) * i128::from(height.nm());
+    let area = |width: Length, height: Length| i128::from(width.units()) * i128::from(height.units());
     let used: i128 = piece_sizes(brief).iter().map(|size| area(size.0, size.1)).sum();
     let least = used / area(width, height) + 1;
     awkward > 0 || now.joins > 1 || least < i128::from(now.sheets)

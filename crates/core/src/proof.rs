@@ -27,12 +27,6 @@ use measure::{
 /// Differences up to this many millimetres are rounding of the pose, far below a nanometre's meaning for paper.
 const ROUNDING: f64 = 1e-5;
 
-/// Differences up to this many millimetres on the bag folded flat are rounding too. Half of an odd length lies between two
-/// nanometres, and what is folded over several slanting lines carries that half a nanometre along, the further the larger the
-/// bag is beside its gusset: up to some 3 µm for the largest bag that can be asked for. A layer of the thinnest paper is 10 µm,
-/// the finest step of a ruler 200 µm. Lengths stay whole nanometres: finer ones would only move the rounding.
-const FLAT_ROUNDING: f64 = 5e-3;
-
 /// What was measured on the folded bag.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub struct Proof {
@@ -159,7 +153,6 @@ impl Item {
         match self.check {
             Check::Kawasaki { failing, .. } | Check::Maekawa { failing, .. } => failing == 0,
             Check::LayerOrder { found } => found,
-            check if check.is_about_flat() => length_apart(self.measured, self.wanted) <= FLAT_ROUNDING,
             _ => length_apart(self.measured, self.wanted) <= ROUNDING,
         }
     }

@@ -58,7 +58,7 @@ pub fn on_sheet<'a>(brief: &'a Brief, sheet: &'a Sheet) -> impl Iterator<Item = 
         let flat = flat_size(changed);
         changed.check().is_ok() && flat.0 <= width && flat.1 <= height
     };
-    let steps = sheet.as_laid().0.nm() / groove.nm();
+    let steps = sheet.as_laid().0.units() / groove.units();
     (1..=steps).rev().map(move |step| scaled(groove * step)).filter(fits)
 }
 

@@ -52,7 +52,7 @@ pub struct Way {
     pub folds_flat: bool,
     /// What will probably disappoint, made so from this paper.
     pub warns: Vec<String>,
-    /// Paper it takes, in square nanometres, for comparison.
+    /// Paper it takes, in the smallest square units, for comparison.
     area: i128,
 }
 
@@ -162,7 +162,7 @@ struct Taken {
     brief: Brief,
     sheets: u32,
     beside: u32,
-    /// Paper that is cut into, and of it what is the second paper's; square nanometres.
+    /// Paper that is cut into, and of it what is the second paper's; the smallest square units.
     area: i128,
     area_beside: i128,
     /// Paper in the pieces.
@@ -213,7 +213,7 @@ fn way(
 }
 
 fn area((width, height): (Length, Length)) -> i128 {
-    i128::from(width.nm()) * i128::from(height.nm())
+    i128::from(width.units()) * i128::from(height.units())
 }
 
 /// A sheet as it may be laid: turned only if it has neither direction nor known grain.
@@ -311,7 +311,7 @@ fn off_the_roll(brief: &Brief, sizes: &[(Length, Length)]) -> Option<Length> {
         // A longer stretch never takes more rows, so the shortest that will do is found by halving.
         let will_do = |steps: i64| rows_needed(sizes, (step * steps, height)) == 1;
         let all: Length = sizes.iter().map(|size| size.0).sum();
-        let (mut least, mut most) = (1, all.ceil_to(step).nm() / step.nm());
+        let (mut least, mut most) = (1, all.ceil_to(step).units() / step.units());
         if !will_do(most) {
             return None;
         }

@@ -37,12 +37,13 @@ fn any_lying() -> impl Strategy<Value = Lying> {
 }
 
 fn any_point() -> impl Strategy<Value = Point> {
-    (0..=WIDTH.nm(), 0..=HEIGHT.nm()).prop_map(|(x, y)| Point::new(Length::from_nm(x), Length::from_nm(y)))
+    (0..=WIDTH.units(), 0..=HEIGHT.units())
+        .prop_map(|(x, y)| Point::new(Length::from_units(x), Length::from_units(y)))
 }
 
-/// Twice the signed area of a triangle on the board or the paper, in square nanometres.
+/// Twice the signed area of a triangle on the board or the paper, in the smallest square units.
 fn turn(points: [(Length, Length); 3]) -> i128 {
-    let [a, b, c] = points.map(|(x, y)| (i128::from(x.nm()), i128::from(y.nm())));
+    let [a, b, c] = points.map(|(x, y)| (i128::from(x.units()), i128::from(y.units())));
     (b.0 - a.0) * (c.1 - a.1) - (b.1 - a.1) * (c.0 - a.0)
 }
 
@@ -66,12 +67,12 @@ proptest! {
     #[test]
     fn edges_lie_where_they_are_named(lying in any_lying(), along in 0.0..1.0_f64) {
         let on = |edge| {
-            let (x, y) = ((WIDTH.nm() as f64 * along) as i64, (HEIGHT.nm() as f64 * along) as i64);
+            let (x, y) = ((WIDTH.units() as f64 * along) as i64, (HEIGHT.units() as f64 * along) as i64);
             match edge {
-                Edge::Top => Point::new(Length::from_nm(x), HEIGHT),
-                Edge::Bottom => Point::new(Length::from_nm(x), Length::ZERO),
-                Edge::Left => Point::new(Length::ZERO, Length::from_nm(y)),
-                Edge::Right => Point::new(WIDTH, Length::from_nm(y)),
+                Edge::Top => Point::new(Length::from_units(x), HEIGHT),
+                Edge::Bottom => Point::new(Length::from_units(x), Length::ZERO),
+                Edge::Left => Point::new(Length::ZERO, Length::from_units(y)),
+                Edge::Right => Point::new(WIDTH, Length::from_units(y)),
             }
         };
         prop_assert_eq!(lying.on_board(on(lying.fence), WIDTH, HEIGHT).1, Length::ZERO);

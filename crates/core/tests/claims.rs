@@ -35,7 +35,12 @@ fn brings_no_block(what: &str, before: &[&str], offered: &Brief) -> TestCaseResu
     prop_assert!(
         new.is_empty(),
         "{what} brings {new:?}: {:?}",
-        Plan::new(offered).map(|plan| plan.proof.items.into_iter().filter(|item| !item.passed()).collect::<Vec<_>>())
+        Plan::new(offered).map(|plan| plan
+            .proof
+            .items
+            .into_iter()
+            .filter(|item| !item.passed())
+            .collect::<Vec<_>>())
     );
     Ok(())
 }

@@ -176,8 +176,14 @@ impl Brief {
         least: Length,
         most: Length,
     ) -> Result<(), BriefFault> {
-        if least <= length && length <= most {
+        if least <= length && length <= most && length.can_be_halved() {
             return Ok(());
+        }
+        if least <= length && length <= most {
+            let sentence = format!(
+                "{what} is finer than any ruler: use sixty-fourths of an inch, or hundredths of a millimetre."
+            );
+            return Err(BriefFault { field, sentence });
         }
         let given = length.label(self.unit);
         let sentence = if length < least && !length.is_positive() && least.is_positive() {
@@ -223,6 +229,7 @@ mod tests {
         let thick = |good: &Brief, caliper| crate::Sheet { caliper: Some(caliper), ..good.sheet.clone() };
         let faults = [
             Brief { tab: zero, ..good.clone() },
+            Brief { tab: Length::INCH + Length::from_units(1), ..good.clone() },
             Brief { notch: -Length::INCH, ..good.clone() },
             Brief { base: BaseHabit::Custom { depth: zero }, ..good.clone() },
             Brief { base: BaseHabit::HalfAndLap { lap: zero }, ..good.clone() },
@@ -238,6 +245,7 @@ mod tests {
         assert_eq!(
             faults,
             [
+                "tab",
                 "tab",
                 "notch",
                 "base.depth",

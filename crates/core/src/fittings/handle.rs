@@ -94,7 +94,7 @@ pub fn handle(brief: &Brief) -> Option<FittedHandle> {
     let inch = |n: i64, of: i64| brief.customary(Length::sixty_fourths(64 * n / of));
     let in_proportion = |figure, face| brief.in_proportion(figure, face);
     let least = |figure: Length, share: i64| {
-        figure.min(Length::from_nm(size.height.nm() / share).floor_to(brief.mark())).max(brief.mark())
+        figure.min(Length::from_units(size.height.units() / share).floor_to(brief.mark())).max(brief.mark())
     };
     let half = size.width.half();
     let (width, opening) = match kind {
@@ -106,7 +106,7 @@ pub fn handle(brief: &Brief) -> Option<FittedHandle> {
         }
         HandleKind::LongRibbon => (inch(1, 2), Length::ZERO),
         HandleKind::Strap => {
-            let third = Length::from_nm(size.width.nm() / 3).floor_to(brief.mark());
+            let third = Length::from_units(size.width.units() / 3).floor_to(brief.mark());
             let width = asked.width.unwrap_or(inch(5, 4).min(third));
             (width, width + inch(1, 4))
         }

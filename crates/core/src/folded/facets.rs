@@ -29,7 +29,7 @@ impl Facet {
     /// The mean of its corners, which lies inside it when it is convex.
     pub fn middle(&self) -> Point {
         let count = i64::try_from(self.corners.len()).unwrap_or(i64::MAX);
-        let mean = |sum: Length| Length::from_nm(sum.nm() / count);
+        let mean = |sum: Length| Length::from_units(sum.units() / count);
         Point::new(mean(self.corners.iter().map(|c| c.x).sum()), mean(self.corners.iter().map(|c| c.y).sum()))
     }
 
@@ -169,7 +169,7 @@ impl Graph {
 }
 
 fn cross(o: Point, a: Point, b: Point) -> i128 {
-    let wide = |length: Length| i128::from(length.nm());
+    let wide = |length: Length| i128::from(length.units());
     wide(a.x - o.x) * wide(b.y - o.y) - wide(a.y - o.y) * wide(b.x - o.x)
 }
 
@@ -202,8 +202,9 @@ fn crossing((a, b): (Point, Point), (c, d): (Point, Point)) -> Option<Point> {
         return None;
     }
     let share = c_side as f64 / (c_side - d_side) as f64;
-    let along =
-        |from: Length, to: Length| from + Length::from_nm(((to - from).nm() as f64 * share).round() as i64);
+    let along = |from: Length, to: Length| {
+        from + Length::from_units(((to - from).units() as f64 * share).round() as i64)
+    };
     Some(Point::new(along(c.x, d.x), along(c.y, d.y)))
 }
 

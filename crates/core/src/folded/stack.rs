@@ -11,8 +11,8 @@ use crate::convex::Shape;
 use crate::net::{Band, Face, Fold, GlueRole, Net, Panel};
 use glam::DVec2;
 
-/// Gaps below this many millimetres are rounding, as in the proof of the flat bag.
-const ROUNDING: f64 = 5e-3;
+/// Gaps below this many millimetres are rounding.
+const ROUNDING: f64 = 1e-3;
 /// Give up after so many guesses. Bags need a handful.
 const GUESSES: usize = 4_000;
 /// Most bodies that one set of layers can hold.

@@ -76,7 +76,7 @@ impl Widths {
             return None;
         }
         let total: Length = widths.iter().copied().sum();
-        let least = (total.nm() + width.nm() - 1) / width.nm().max(1);
+        let least = (total.units() + width.units() - 1) / width.units().max(1);
         (usize::try_from(least).ok()?..=widths.len())
             .find(|rows| place(widths, width, &mut [Length::ZERO; MOST], *rows))
     }

@@ -20,7 +20,7 @@ enum Measure {
 
 impl Measure {
     fn of(self, length: Length, whole: Length) -> f64 {
-        let (length, whole) = (i128::from(length.nm()), i128::from(whole.nm()));
+        let (length, whole) = (i128::from(length.units()), i128::from(whole.units()));
         let plain = length as f64 / whole as f64;
         match self {
             Self::Plain => plain,

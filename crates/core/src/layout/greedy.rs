@@ -57,10 +57,10 @@ pub(super) fn lay(
     kinds.sort_by_key(|kind| {
         let (width, height) = parts[*kind][0];
         Reverse(match order {
-            Order::Area => i128::from(width.nm()) * i128::from(height.nm()),
-            Order::Longest => i128::from(width.max(height).nm()),
-            Order::Tallest => i128::from(height.nm()),
-            Order::Widest => i128::from(width.nm()),
+            Order::Area => i128::from(width.units()) * i128::from(height.units()),
+            Order::Longest => i128::from(width.max(height).units()),
+            Order::Tallest => i128::from(height.units()),
+            Order::Widest => i128::from(width.units()),
         })
     });
     let mut free: Vec<(usize, Rectangle)> = Vec::new();
@@ -130,7 +130,7 @@ fn place(ways: &Lyings, number: usize, space: Rectangle, snug: Snug) -> Option<P
     let way = way_in(ways, space)?;
     let rank = match snug {
         Snug::Area => space.area(),
-        Snug::Gap => i128::from(gap(way, space).nm()),
+        Snug::Gap => i128::from(gap(way, space).units()),
     };
     Some(Reverse((rank, number, space.x, space.y, space.width, space.height)))
 }

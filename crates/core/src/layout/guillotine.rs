@@ -44,6 +44,8 @@ pub(super) fn tidy(tree: Tree, size: (Length, Length)) -> Tree {
     match (tidy(first, of(at)), tidy(second, of(whole - at))) {
         (Tree::Waste, Tree::Waste) => Tree::Waste,
         (Tree::Waste, kept) => before_waste(blade, whole - at, kept),
+        // Nothing is left over of what is used to its edge.
+        (kept, Tree::Waste) if at == whole => kept,
         (kept, Tree::Waste) => before_waste(blade, at, kept),
         both => Tree::Cut(blade, at, Box::new(both)),
     }

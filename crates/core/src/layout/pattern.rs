@@ -47,7 +47,7 @@ impl<'a> Patterns<'a> {
     /// A pattern of one part alone, as often as it is wanted and fits, in rows all alike.
     pub fn only_of(&self, part: usize, wanted: usize) -> Tree {
         let wanted = i64::try_from(wanted).unwrap_or(i64::MAX);
-        let along = |whole: Length, one: Length| whole.nm() / one.nm().max(1);
+        let along = |whole: Length, one: Length| whole.units() / one.units().max(1);
         let most = |way: &&(Length, Length)| {
             (along(self.sheet.0, way.0).min(wanted)) * (along(self.sheet.1, way.1)).min(wanted)
         };

@@ -178,7 +178,7 @@ impl Small {
 /// stays in as large a piece as can be. Gives back the parts that fit nowhere.
 pub(super) fn fill(parts: &[Small], sheets: &mut [SheetCut]) -> Vec<Small> {
     let mut order: Vec<Small> = parts.to_vec();
-    order.sort_by_key(|part| -i128::from(part.width.nm()) * i128::from(part.height.nm()));
+    order.sort_by_key(|part| -i128::from(part.width.units()) * i128::from(part.height.units()));
     order.into_iter().filter(|part| !place(*part, sheets)).collect()
 }
 
@@ -188,7 +188,7 @@ fn place(part: Small, sheets: &mut [SheetCut]) -> bool {
         for (offcut, space) in sheet.offcuts.iter().enumerate() {
             for (width, height) in part.ways().filter(|(w, h)| *w <= space.width && *h <= space.height) {
                 // The snuggest place; the part may still fill it side to side or not.
-                let slack = space.area() - i128::from(width.nm()) * i128::from(height.nm());
+                let slack = space.area() - i128::from(width.units()) * i128::from(height.units());
                 let flush = i128::from(width != space.width && height != space.height);
                 let key = slack * 2 + flush;
                 if best.is_none_or(|best| key < best.0) {

@@ -46,7 +46,7 @@ impl Length {
     ///
     /// # Errors
     /// [`LengthError`], quoting the text, for anything else, for lengths over a kilometre, and for figures
-    /// that are no whole number of nanometres (a third of an inch).
+    /// that cannot be kept exactly (a third of an inch).
     ///
     /// ```
     /// use wide_fold_core::{Length, Unit};
@@ -69,20 +69,20 @@ fn read(text: &str, unit: Unit) -> Result<Length, &'static str> {
     let negative = rest.eat(&['-', '−']);
     let (top, bottom) = number(&mut rest)?;
     rest.spaces();
-    let nm_a_unit = unit_nm(rest.0, unit).ok_or(if rest.0.starts_with(|c: char| c.is_alphabetic()) {
+    let each = in_units(rest.0, unit).ok_or(if rest.0.starts_with(|c: char| c.is_alphabetic()) {
         UNKNOWN_UNIT
     } else {
         OUT_OF_PLACE
     })?;
-    let scaled = top.checked_mul(nm_a_unit).ok_or(TOO_LONG)?;
-    if scaled / bottom > i128::from(Length::MAX.nm()) {
+    let scaled = top.checked_mul(each).ok_or(TOO_LONG)?;
+    if scaled / bottom > i128::from(Length::MAX.units()) {
         return Err(TOO_LONG);
     }
     if scaled % bottom != 0 {
         return Err(NOT_EXACT);
     }
-    let nm = i64::try_from(scaled / bottom).map_err(|_| TOO_LONG)?;
-    Ok(Length::from_nm(if negative { -nm } else { nm }))
+    let units = i64::try_from(scaled / bottom).map_err(|_| TOO_LONG)?;
+    Ok(Length::from_units(if negative { -units } else { units }))
 }
 
 /// A number as a fraction in whole numbers: top and bottom.
@@ -131,10 +131,10 @@ fn denominator(rest: &mut Cursor<'_>) -> Result<i128, &'static str> {
     }
 }
 
-/// Nanometres in the unit that `text` names, all of it.
-fn unit_nm(text: &str, unit: Unit) -> Option<i128> {
-    let inch = i128::from(Length::INCH.nm());
-    let mm = i128::from(Length::MM.nm());
+/// Smallest units in the unit that `text` names, all of it.
+fn in_units(text: &str, unit: Unit) -> Option<i128> {
+    let inch = i128::from(Length::INCH.units());
+    let mm = i128::from(Length::MM.units());
     Some(match text.to_lowercase().trim_end_matches('.') {
         "" => match unit {
             Unit::Inch => inch,
@@ -278,8 +278,8 @@ mod tests {
         }
 
         #[test]
-        fn printing_then_parsing_gives_the_same(nm in -Length::MAX.nm()..=Length::MAX.nm()) {
-            let length = Length::from_nm(nm);
+        fn printing_then_parsing_gives_the_same(units in -Length::MAX.units()..=Length::MAX.units()) {
+            let length = Length::from_units(units);
             prop_assert_eq!(length.to_string().parse(), Ok(length));
         }
 

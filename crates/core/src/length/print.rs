@@ -82,14 +82,14 @@ impl Length {
 
     /// Sign, whole inches, and a reduced fraction (top 0 if there is none).
     fn mixed(self) -> (&'static str, i64, i64, i64) {
-        let total = self.nm().abs() / SIXTY_FOURTH.nm();
+        let total = self.units().abs() / SIXTY_FOURTH.units();
         let (whole, mut top) = (total / 64, total % 64);
         let mut bottom = 64;
         while top != 0 && top % 2 == 0 {
             top /= 2;
             bottom /= 2;
         }
-        (if self.nm() < 0 { "-" } else { "" }, whole, top, bottom)
+        (if self.units() < 0 { "-" } else { "" }, whole, top, bottom)
     }
 
     fn write_pretty_inches(self, text: &mut String) {
@@ -118,14 +118,14 @@ impl Length {
         }
     }
 
-    /// Millimetres with as many decimals as it takes, at most six.
+    /// Millimetres with as many decimals as it takes, at most nine.
     fn decimal_mm(self) -> String {
-        let sign = if self.nm() < 0 { "-" } else { "" };
-        let (whole, part) = (self.nm().abs() / Self::MM.nm(), self.nm().abs() % Self::MM.nm());
+        let sign = if self.units() < 0 { "-" } else { "" };
+        let (whole, part) = (self.units().abs() / Self::MM.units(), self.units().abs() % Self::MM.units());
         if part == 0 {
             return format!("{sign}{whole}");
         }
-        format!("{sign}{whole}.{}", format!("{part:06}").trim_end_matches('0'))
+        format!("{sign}{whole}.{}", format!("{:09}", part * 125).trim_end_matches('0'))
     }
 }
 

@@ -100,7 +100,7 @@ impl Hole {
     pub fn edge(&self, points: usize) -> Vec<Point> {
         let (half_width, half_height) = self.shape.half();
         let at = |x: f64, y: f64| {
-            let off = |mm: f64| Length::from_nm((mm * 1e6).round() as i64);
+            let off = |mm: f64| Length::from_units((mm * Length::MM.units() as f64).round() as i64);
             Point::new(self.centre.x + off(x), self.centre.y + off(y))
         };
         match self.shape {

@@ -78,7 +78,7 @@ fn upper(strip: &Strip, line: Length, level: Length, lap: Length) -> Strip {
         let is_off = |point: &Point| point.y < lap && if is_right { point.x > from } else { point.x < to };
         part.outline = replaced(&part.outline, is_off, &corner);
         let on_tab = |from: Point, to: Point| {
-            let x = Length::from_nm((from.x.nm() + to.x.nm()) / 2);
+            let x = (from.x + to.x).half();
             column.x.from < x && x < column.x.to
         };
         let above = Span::new(lap, part.height());
@@ -203,7 +203,8 @@ mod tests {
 
     fn twice_area(ring: &[Point]) -> i128 {
         let cross = |(a, b): (&Point, &Point)| {
-            i128::from(a.x.nm()) * i128::from(b.y.nm()) - i128::from(a.y.nm()) * i128::from(b.x.nm())
+            i128::from(a.x.units()) * i128::from(b.y.units())
+                - i128::from(a.y.units()) * i128::from(b.x.units())
         };
         ring.iter().zip(ring.iter().cycle().skip(1)).map(cross).sum()
     }
@@ -222,7 +223,7 @@ mod tests {
             };
             if !on_tab {
                 let long = (to.x - from.x).abs().max((to.y - from.y).abs());
-                *sums.entry(format!("{:?} {:?}", crease.role, crease.fold)).or_insert(0) += long.nm();
+                *sums.entry(format!("{:?} {:?}", crease.role, crease.fold)).or_insert(0) += long.units();
             }
         }
         sums.into_iter().collect()
@@ -251,7 +252,7 @@ mod tests {
                 let (lower, upper) = (&parted.strips[lap.under], &parted.strips[lap.over]);
                 let mut sums = std::collections::BTreeMap::new();
                 // What lies right on the line belongs to the lower piece.
-                let own = scored(lower, Some(lap.line + Length::from_nm(1)));
+                let own = scored(lower, Some(lap.line + Length::from_units(1)));
                 for (role, long) in own.into_iter().chain(scored(upper, None)) {
                     *sums.entry(role).or_insert(0) += long;
                 }
@@ -260,7 +261,7 @@ mod tests {
                     prop_assert!((made - long).abs() <= 8, "{}: {} for {}", role, made, long);
                 }
                 let tab = strip.columns.iter().find(|column| column.panel == Panel::Tab).unwrap().x.length();
-                let lap_area = 2 * i128::from((strip.width() - tab).nm()) * i128::from(brief.tab.nm());
+                let lap_area = 2 * i128::from((strip.width() - tab).units()) * i128::from(brief.tab.units());
                 let made = twice_area(&lower.outline) + twice_area(&upper.outline) - lap_area;
                 prop_assert_eq!(made, twice_area(&strip.outline));
             }

@@ -53,7 +53,9 @@ fn the_tabs_corner_and_the_tapers_fall_away() {
     let eighths: Vec<(i64, i64)> = strip
         .outline
         .iter()
-        .map(|point| (point.x.nm() / Length::eighths(1).nm(), point.y.nm() / Length::eighths(1).nm()))
+        .map(|point| {
+            (point.x.units() / Length::eighths(1).units(), point.y.units() / Length::eighths(1).units())
+        })
         .collect();
     // Customary taper ¼ on each side of a gusset flap; the ½ tab ends at the base line.
     let expected = [

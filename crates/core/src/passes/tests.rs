@@ -88,7 +88,7 @@ fn marks(
     segments
         .into_iter()
         .flat_map(|(from, to)| {
-            let steps = ((to.x - from.x) + (to.y - from.y)).nm() / mark.nm();
+            let steps = ((to.x - from.x) + (to.y - from.y)).units() / mark.units();
             let upright = from.x == to.x;
             (0..steps).map(move |n| {
                 let along = mark * n + mark.half();

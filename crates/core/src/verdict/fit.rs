@@ -344,7 +344,7 @@ fn wrapping_paper(brief: &Brief) -> Option<Candidate> {
 /// Common sheets, smallest first.
 fn other_sheets(brief: &Brief) -> Vec<Candidate> {
     let mut sizes = COMMON_SIZES;
-    sizes.sort_by_key(|size| i128::from(size.width.nm()) * i128::from(size.height.nm()));
+    sizes.sort_by_key(|size| i128::from(size.width.units()) * i128::from(size.height.units()));
     sizes
         .iter()
         .map(|size| {

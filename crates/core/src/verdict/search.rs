@@ -10,7 +10,8 @@ pub(super) fn largest(
     step: Length,
     fits: impl Fn(Length) -> bool,
 ) -> Option<Length> {
-    let (mut low, mut high) = (least.ceil_to(step).nm() / step.nm(), (from.nm() - 1).div_euclid(step.nm()));
+    let (mut low, mut high) =
+        (least.ceil_to(step).units() / step.units(), (from.units() - 1).div_euclid(step.units()));
     if high < low || !fits(step * low) {
         return None;
     }
