@@ -152,6 +152,11 @@ pub fn fit_to_print(text: &str) -> bool {
     !text.chars().any(|letter| letter.is_control() || matches!(letter, '\u{FFFE}' | '\u{FFFF}'))
 }
 
+/// Text without whatever is not [`fit_to_print`].
+pub fn printable(text: &str) -> String {
+    text.chars().filter(|letter| fit_to_print(letter.encode_utf8(&mut [0; 4]))).collect()
+}
+
 /// `a`, `a and b`, `a, b and c`.
 pub(crate) fn list(items: &[String]) -> String {
     match items {

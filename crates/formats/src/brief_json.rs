@@ -94,6 +94,7 @@ pub struct BriefText {
     pub base_lap: Option<String>,
     /// How many pleats a flare has on each side; 3 if left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = 1, maximum = 6)]
     pub pleats: Option<u8>,
     /// Width of each of them; 1¼ in if left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
@@ -227,6 +228,7 @@ pub struct SheetText {
     pub turned: bool,
     /// Weight in g/m², if it is known.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = 10, maximum = 1000)]
     pub grammage: Option<u32>,
     /// Thickness, if it has been measured.
     #[serde(default, skip_serializing_if = "Option::is_none")]

@@ -14,6 +14,7 @@ use wide_fold_core::{Length, Sheet, Unit};
 #[serde(deny_unknown_fields)]
 pub struct PaperText {
     /// What the crafter calls it.
+    #[schema(min_length = 1, max_length = 120)]
     pub name: String,
     /// How it comes.
     #[serde(default)]
@@ -24,8 +25,9 @@ pub struct PaperText {
     /// Height, pattern upright; of a roll, the length that is left.
     #[schema(example = "12 in")]
     pub height: String,
-    /// How many sheets, or rolls, there are.
+    /// How many sheets there are; of a roll, one or none.
     #[serde(default)]
+    #[schema(maximum = 100000)]
     pub count: u32,
     /// `180 g/m²`, `180`, or a US basis weight: `80 lb cover`.
     #[serde(default, skip_serializing_if = "Option::is_none")]
@@ -98,7 +100,8 @@ impl TryFrom<&PaperText> for Paper {
         };
         let thickness = text.thickness.as_deref();
         let paper = Self {
-            name: text.name.trim().to_owned(),
+            // A tab or a line break that was pasted is a space.
+            name: text.name.trim().chars().map(|c| if c.is_whitespace() { ' ' } else { c }).collect(),
             kind: match text.kind {
                 StockText::Sheets => Stock::Sheets,
                 StockText::Pad => Stock::Pad,

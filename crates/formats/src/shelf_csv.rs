@@ -52,13 +52,25 @@ pub fn write_shelf<'a>(papers: impl IntoIterator<Item = &'a Paper>) -> Result<St
         let json = serde_json::to_value(PaperText::from(paper)).map_err(|error| fault(error.to_string()))?;
         let row = COLUMNS.map(|column| match &json[column] {
             serde_json::Value::Null => String::new(),
-            serde_json::Value::String(text) => text.clone(),
+            serde_json::Value::String(text) => escaped(text.clone()),
             other => other.to_string(),
         });
         writer.write_record(&row).map_err(|error| fault(error.to_string()))?;
     }
     let bytes = writer.into_inner().map_err(|error| fault(error.to_string()))?;
     String::from_utf8(bytes).map_err(|error| fault(error.to_string()))
+}
+
+/// A cell as it is written. A spreadsheet takes what begins with one of these for a formula and runs it; behind an apostrophe it
+/// shows it as text (common practice). Reading takes the apostrophe off again, and another stands before one that is meant.
+fn escaped(cell: String) -> String {
+    if cell.starts_with(['=', '+', '-', '@', '\t', '\r', '\'']) { format!("'{cell}") } else { cell }
+}
+
+fn unescaped(cell: &str) -> &str {
+    cell.strip_prefix('\'')
+        .filter(|rest| rest.starts_with(['=', '+', '-', '@', '\t', '\r', '\'']))
+        .unwrap_or(cell)
 }
 
 /// Reads papers from CSV. Good rows are read whatever the bad ones are; the caller decides what becomes of them.
@@ -71,61 +83,144 @@ pub fn write_shelf<'a>(papers: impl IntoIterator<Item = &'a Paper>) -> Result<St
 /// ```
 pub fn read_shelf(text: &str) -> ShelfRead {
     let mut read = ShelfRead::default();
-    let mut reader = csv::ReaderBuilder::new()
-        .flexible(true)
-        .trim(csv::Trim::All)
-        .from_reader(text.trim_start_matches('\u{feff}').as_bytes());
+    let text = text.trim_start_matches('\u{feff}');
+    let mut reader = csv::ReaderBuilder::new().flexible(true).has_headers(false).from_reader(text.as_bytes());
     let fault =
         |line: u64, field: &str, sentence: String| RowFault { line, field: field.to_owned(), sentence };
-    let headers: Vec<String> = match reader.headers() {
-        Ok(headers) => headers.iter().map(str::to_lowercase).collect(),
-        Err(error) => {
-            read.faults.push(fault(1, "", format!("The first line cannot be read: {error}.")));
-            return read;
-        }
-    };
-    if let Some(unknown) = headers.iter().find(|header| !COLUMNS.contains(&header.as_str())) {
-        let sentence =
-            format!("There is no column {}; the columns are {}.", quoted(unknown), COLUMNS.join(", "));
-        read.faults.push(fault(1, unknown, sentence));
-        return read;
-    }
-    for row in reader.records() {
-        let row = match row {
-            Ok(row) => row,
-            Err(error) => {
-                let line = error.position().map_or(0, csv::Position::line);
-                read.faults.push(fault(line, "", format!("This line cannot be read: {error}.")));
+    let mut headers: Option<Vec<String>> = None;
+    let mut row = csv::StringRecord::new();
+    loop {
+        // The reader counts a row from the end of the one before it, blank lines and all.
+        let from = reader.position().byte();
+        let more = reader.read_record(&mut row);
+        let line = line_of(text, from);
+        match more {
+            Ok(false) => break,
+            Ok(true) => {}
+            Err(_) => {
+                read.faults.push(fault(line, "", "This line holds something that is no text.".to_owned()));
                 continue;
             }
-        };
-        let line = row.position().map_or(0, csv::Position::line);
-        match paper(&headers, &row) {
-            Ok(paper) => read.papers.push(paper),
-            Err(error) => read.faults.push(fault(line, &error.field, error.sentence)),
         }
+        row.trim();
+        match &headers {
+            None => match named(&row) {
+                Ok(names) => headers = Some(names),
+                Err((column, sentence)) => {
+                    read.faults.push(fault(line, &column, sentence));
+                    return read;
+                }
+            },
+            Some(_) if row.iter().all(str::is_empty) => {}
+            Some(names) => match paper(names, &row) {
+                Ok(paper) => read.papers.push(paper),
+                Err(error) => read.faults.push(fault(line, &error.field, error.sentence)),
+            },
+        }
+    }
+    if headers.is_none() {
+        let sentence =
+            format!("The file is empty. Its first line names the columns: {}.", COLUMNS.join(", "));
+        read.faults.push(fault(1, "", sentence));
     }
     read
 }
 
+/// The line, from 1, in which the first text at or after a byte stands.
+fn line_of(text: &str, byte: u64) -> u64 {
+    let from = usize::try_from(byte).unwrap_or(usize::MAX).min(text.len());
+    let blank = text.as_bytes()[from..].iter().take_while(|byte| matches!(byte, b'\n' | b'\r')).count();
+    let before = text.as_bytes()[..from + blank].iter().filter(|byte| **byte == b'\n').count();
+    before as u64 + 1
+}
+
+/// The columns that the first line names; or the one at fault, and why.
+fn named(row: &csv::StringRecord) -> Result<Vec<String>, (String, String)> {
+    let names: Vec<String> = row.iter().map(str::to_lowercase).collect();
+    if let [one] = names.as_slice()
+        && let Some(mark) = [';', '\t', '|'].into_iter().find(|mark| one.contains(*mark))
+    {
+        let mark = if mark == ';' {
+            "semicolons"
+        } else if mark == '|' {
+            "upright bars"
+        } else {
+            "tabs"
+        };
+        let sentence = format!(
+            "The cells are parted by {mark}: save the list with commas between them, and read it in again."
+        );
+        return Err((String::new(), sentence));
+    }
+    for (place, name) in names.iter().enumerate() {
+        if !COLUMNS.contains(&name.as_str()) {
+            let sentence =
+                format!("There is no column {}; the columns are {}.", quoted(name), COLUMNS.join(", "));
+            return Err((name.clone(), sentence));
+        }
+        if names[..place].contains(name) {
+            return Err((
+                name.clone(),
+                format!("The column {} is there twice: which of them counts?", quoted(name)),
+            ));
+        }
+    }
+    Ok(names)
+}
+
 fn paper(headers: &[String], row: &csv::StringRecord) -> Result<Paper, FormatFault> {
+    if row.len() > headers.len() && row.iter().skip(headers.len()).any(|cell| !cell.is_empty()) {
+        let sentence = format!(
+            "This line has {} cells for {} columns. A cell with a comma in it, such as 1,20, stands in double quotes.",
+            row.len(),
+            headers.len()
+        );
+        return Err(FormatFault { field: String::new(), sentence });
+    }
     let mut json = serde_json::Map::new();
     // An empty cell is as good as none, save where something has to stand.
     let needed = |header: &str| matches!(header, "name" | "width" | "height");
     for (header, cell) in headers.iter().zip(row).filter(|(header, cell)| !cell.is_empty() || needed(header))
     {
+        let cell = unescaped(cell);
         let value = match (header.as_str(), cell.parse::<u32>()) {
             ("count", Ok(count)) => count.into(),
+            ("count", Err(_)) => {
+                let sentence = format!("{} is no number of sheets.", quoted(cell));
+                return Err(FormatFault { field: header.clone(), sentence });
+            }
+            // Other figures are read as text; the words of a list in small letters.
+            ("kind" | "printed" | "pattern" | "grain", _) => cell.to_lowercase().replace(' ', "_").into(),
             _ => cell.into(),
         };
         json.insert(header.clone(), value);
     }
     let text: PaperText =
-        serde_path_to_error::deserialize(serde_json::Value::Object(json)).map_err(|error| FormatFault {
-            field: error.path().to_string(),
-            sentence: format!("This cannot be read: {}.", error.inner()),
+        serde_path_to_error::deserialize(serde_json::Value::Object(json)).map_err(|error| {
+            let field = error.path().to_string();
+            FormatFault { sentence: unread(headers, row, &field), field }
         })?;
     Paper::try_from(&text)
+}
+
+/// Why a cell that holds one of a few words cannot be read, or which column is missing.
+fn unread(headers: &[String], row: &csv::StringRecord, field: &str) -> String {
+    let words = match field {
+        "kind" => "sheets, pad or roll",
+        "printed" => "one or both",
+        "pattern" => "up or all_over",
+        "grain" => "upright or sideways",
+        _ => {
+            let missing =
+                ["name", "width", "height"].into_iter().find(|name| !headers.iter().any(|own| own == name));
+            return match missing {
+                Some(name) => format!("There is no column {}, and every paper has one.", quoted(name)),
+                None => "This line cannot be read.".to_owned(),
+            };
+        }
+    };
+    let cell = headers.iter().zip(row).find(|(header, _)| *header == field).map_or("", |(_, cell)| cell);
+    format!("{} is not known here; it can be {words}.", quoted(cell))
 }
 
 #[cfg(test)]
@@ -139,8 +234,8 @@ mod tests {
 
     prop_compose! {
         fn any_paper()(
-            name in "[A-Za-z][A-Za-z ,\"’\n]{0,20}[a-z]", kind in 0_usize..3, width in 16_i64..1000, height in 16_i64..4000,
-            count in 0_u32..500, weight in prop::option::of(10_u32..1000), caliper in prop::option::of(50_i64..900),
+            name in "[A-Za-z=+@'\\-][A-Za-z ,\"’']{0,20}[a-z]", kind in 0_usize..3, width in 16_i64..1000, height in 16_i64..4000,
+            count in 0_u32..500, rolls in 0_u32..2, weight in prop::option::of(10_u32..1000), caliper in prop::option::of(50_i64..900),
             flags in prop::array::uniform2(any::<bool>()), grain in 0_usize..3, price in prop::option::of(0_i64..100_000),
         ) -> Paper {
             Paper {
@@ -155,7 +250,7 @@ mod tests {
                     grammage: weight.map(Grammage),
                     caliper: caliper.map(|microns| Length::from_nm(microns * 1000)),
                 },
-                count,
+                count: if kind == 2 { rolls } else { count },
                 grain: [None, Some(Grain::Upright), Some(Grain::Sideways)][grain],
                 price: price.map(Money),
             }
@@ -184,12 +279,41 @@ mod tests {
     #[case("name,width,height,count\nA,12,12,many\n", 2, "count")]
     #[case("name,width,height,printed\nA,12,12,three\n", 2, "printed")]
     #[case("name,width,colour\nA,12,red\n", 1, "colour")]
+    #[case("\n\nname,width,height\n\n\nA,12,12\n\r\n\nB,x,12\n", 9, "width")]
+    #[case("name,width,height\n\"A\n\nB\",12,12\nC,x,12\n", 5, "width")]
+    #[case("name,width,height,width\nA,12,12,6\n", 1, "width")]
+    #[case("name,width,height,price\nA,12,12,1,20\n", 2, "")]
+    #[case("name;width;height\nA;12;12\n", 1, "")]
+    #[case("name\twidth\theight\nA\t12\t12\n", 1, "")]
+    #[case("", 1, "")]
+    #[case("name,width\nA,12\n", 2, ".")]
+    #[case("name,width,height,kind\nA,12,12,scroll\n", 2, "kind")]
+    #[case("name,width,height,kind,count\nA,12,12,roll,3\n", 2, "count")]
+    #[case("name,width,height,thickness\nA,12,12,-5 mm\n", 2, "thickness")]
     fn bad_rows_are_named_by_line_and_column(#[case] text: &str, #[case] line: u64, #[case] field: &str) {
         let read = read_shelf(text);
         let found: Vec<(u64, &str)> =
             read.faults.iter().map(|fault| (fault.line, fault.field.as_str())).collect();
         assert_eq!(found, [(line, field)]);
-        assert!(read.faults[0].sentence.ends_with('.'));
+        let sentence = &read.faults[0].sentence;
+        assert!(
+            sentence.ends_with(['.', '?']) && !sentence.contains("CSV") && !sentence.contains("expected"),
+            "{sentence}"
+        );
+    }
+
+    /// What a spreadsheet would take for a formula is text to it, and the same again to us.
+    #[rstest]
+    #[case("=SUM(A1)", "'=SUM(A1)")]
+    #[case("+1", "'+1")]
+    #[case("-2", "'-2")]
+    #[case("@work", "'@work")]
+    #[case("'=1", "''=1")]
+    #[case("'tis", "''tis")]
+    #[case("plain", "plain")]
+    fn nothing_is_run_by_a_spreadsheet(#[case] cell: &str, #[case] written: &str) {
+        assert_eq!(escaped(cell.to_owned()), written);
+        assert_eq!(unescaped(&escaped(cell.to_owned())), cell);
     }
 
     #[test]

@@ -89,7 +89,7 @@ mod tests {
             while budget.spend(0) {
                 std::thread::sleep(Duration::from_millis(1));
             }
-            drop(spent.send(()));
+            let _ = spent.send(());
             Ok(())
         });
         assert!(tokio::time::timeout(Duration::from_millis(50), endless).await.is_err());
@@ -106,7 +106,7 @@ mod tests {
             let dear = dear.clone();
             async move {
                 dear.run(move |_| {
-                    drop(gate.recv());
+                    let _ = gate.recv();
                     Ok(0)
                 })
                 .await

@@ -2,7 +2,7 @@
 
 use crate::problem::Problem;
 use axum::extract::Request;
-use axum::http::{HeaderMap, HeaderName, HeaderValue, StatusCode, header};
+use axum::http::{HeaderMap, HeaderName, HeaderValue, Method, StatusCode, header};
 use axum::middleware::Next;
 use axum::response::{IntoResponse, Response};
 
@@ -15,7 +15,8 @@ const CONTENT_SECURITY_POLICY: &str = "default-src 'none'; script-src 'self'; st
 
 /// Refuses requests with a foreign Host or Origin, and sends the security headers with every answer.
 pub async fn protect(request: Request, next: Next) -> Response {
-    let mut response = match check(request.headers()) {
+    let is_api = request.uri().path().starts_with("/api/");
+    let mut response = match check(request.method(), request.headers()) {
         Ok(()) => next.run(request).await,
         Err(problem) => problem.into_response(),
     };
@@ -29,10 +30,13 @@ pub async fn protect(request: Request, next: Next) -> Response {
     ] {
         headers.insert(name, HeaderValue::from_static(value));
     }
+    if is_api {
+        headers.insert(header::CACHE_CONTROL, HeaderValue::from_static("no-store"));
+    }
     response
 }
 
-fn check(headers: &HeaderMap) -> Result<(), Problem> {
+fn check(method: &Method, headers: &HeaderMap) -> Result<(), Problem> {
     let text = |name| headers.get(name).and_then(|value: &HeaderValue| value.to_str().ok());
     let host = text(header::HOST).unwrap_or_default();
     let name = host
@@ -46,7 +50,10 @@ fn check(headers: &HeaderMap) -> Result<(), Problem> {
     let foreign = headers
         .get(header::ORIGIN)
         .is_some_and(|origin| origin.as_bytes() != format!("http://{host}").as_bytes());
-    if foreign {
+    // A browser that says no origin still says where a request comes from. Looking is free to links from anywhere.
+    let from = text(HeaderName::from_static("sec-fetch-site")).unwrap_or("none");
+    let writes = !matches!(*method, Method::GET | Method::HEAD | Method::OPTIONS);
+    if foreign || (writes && !matches!(from, "same-origin" | "none")) {
         let detail = "Another site tried to use Wide Fold through this browser. Nothing was done.";
         return Err(Problem::new(StatusCode::FORBIDDEN, "origin", detail));
     }

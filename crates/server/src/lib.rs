@@ -15,7 +15,6 @@ use axum::extract::FromRef;
 use dear::Dear;
 use store::Store;
 use tower_http::catch_panic::CatchPanicLayer;
-use tower_http::compression::CompressionLayer;
 
 /// What requests are answered with.
 #[derive(Clone, Debug)]
@@ -44,7 +43,7 @@ pub fn app(store: Store) -> Router {
         .merge(api.with_state(Rooms { store, dear: Dear::default() }))
         .route("/api/openapi.json", axum::routing::get(move || async move { problem::json_text(spec) }))
         .fallback(web::file)
+        .method_not_allowed_fallback(problem::no_such_method)
         .layer(axum::middleware::from_fn(guard::protect))
         .layer(CatchPanicLayer::custom(problem::after_panic))
-        .layer(CompressionLayer::new())
 }

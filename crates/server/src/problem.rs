@@ -1,13 +1,17 @@
 //! One shape for every error (RFC 9457 problem details), with a sentence a crafter understands.
 
+mod strict;
 mod unread;
 
 use crate::view::bag::{BagView, Unreadable};
 use axum::extract::{FromRequest, Request};
 use axum::http::{HeaderValue, StatusCode, header};
 use axum::response::{IntoResponse, Response};
+use futures_util::StreamExt;
 use serde::Serialize;
 use serde::de::DeserializeOwned;
+use std::time::Duration;
+use strict::Strict;
 use utoipa::ToSchema;
 use wide_fold_formats::FormatFault;
 
@@ -143,10 +147,16 @@ pub fn after_panic(_: Box<dyn std::any::Any + Send>) -> Response {
     Problem::ours(&std::io::Error::other("a handler panicked")).into_response()
 }
 
-/// A JSON request body, bounded, whose errors are problems that name the field.
-pub struct Body<T>(pub T);
+/// A JSON request body of at most `MOST` bytes, whose errors are problems that name the field.
+pub struct Body<T, const MOST: usize = LONGEST_BODY>(pub T);
 
-impl<S: Send + Sync, T: DeserializeOwned> FromRequest<S> for Body<T> {
+/// A body has to be there within this time.
+const PATIENCE: Duration = Duration::from_secs(15);
+
+/// As much of a body that is too long is read all the same, so that its sender comes to read the answer.
+const DRAINED: usize = 16 * 1024 * 1024;
+
+impl<S: Send + Sync, T: DeserializeOwned, const MOST: usize> FromRequest<S> for Body<T, MOST> {
     type Rejection = Problem;
 
     async fn from_request(request: Request, _: &S) -> Result<Self, Problem> {
@@ -156,12 +166,16 @@ impl<S: Send + Sync, T: DeserializeOwned> FromRequest<S> for Body<T> {
             let detail = "Send JSON, with the content type application/json.";
             return Err(Problem::new(StatusCode::UNSUPPORTED_MEDIA_TYPE, "content-type", detail));
         }
-        let bytes = axum::body::to_bytes(request.into_body(), LONGEST_BODY).await.map_err(|_| {
-            let detail = format!("That is too much at once; {} KiB is the most.", LONGEST_BODY / 1024);
-            Problem::new(StatusCode::PAYLOAD_TOO_LARGE, "too-large", detail)
-        })?;
+        let bytes =
+            tokio::time::timeout(PATIENCE, whole(request.into_body(), MOST)).await.map_err(|_| {
+                let detail = "The request took too long to arrive. Nothing was changed; try again.";
+                Problem::new(StatusCode::REQUEST_TIMEOUT, "slow", detail)
+            })??;
+        let not_json = |why: &dyn std::fmt::Display| {
+            Problem::new(StatusCode::BAD_REQUEST, "json", format!("This is not JSON: {why}."))
+        };
         let mut reader = serde_json::Deserializer::from_slice(&bytes);
-        serde_path_to_error::deserialize(&mut reader).map(Self).map_err(|error| {
+        let read = serde_path_to_error::deserialize(Strict(&mut reader)).map_err(|error| {
             let problem = if error.inner().is_data() {
                 Problem::new(
                     StatusCode::UNPROCESSABLE_ENTITY,
@@ -169,9 +183,41 @@ impl<S: Send + Sync, T: DeserializeOwned> FromRequest<S> for Body<T> {
                     unread::sentence(&error.inner().to_string()),
                 )
             } else {
-                Problem::new(StatusCode::BAD_REQUEST, "json", format!("This is not JSON: {}.", error.inner()))
+                not_json(error.inner())
             };
-            Problem { field: Some(error.path().to_string()), ..problem }
-        })
+            let field = Some(error.path().to_string()).filter(|path| path != ".");
+            Problem { field, ..problem }
+        })?;
+        reader.end().map_err(|_| not_json(&"something stands after its end"))?;
+        Ok(Self(read))
     }
+}
+
+/// A body as a whole.
+async fn whole(body: axum::body::Body, most: usize) -> Result<Vec<u8>, Problem> {
+    let mut stream = body.into_data_stream();
+    let (mut bytes, mut length) = (Vec::new(), 0);
+    while let Some(chunk) = stream.next().await {
+        let chunk = chunk.map_err(|_| {
+            let detail = "The request broke off before it was whole. Nothing was changed; try again.";
+            Problem::new(StatusCode::BAD_REQUEST, "broken-off", detail)
+        })?;
+        length += chunk.len();
+        if length <= most {
+            bytes.extend_from_slice(&chunk);
+        } else if length > DRAINED {
+            break;
+        }
+    }
+    if length > most {
+        let detail = format!("That is too much at once; {} KiB is the most.", most / 1024);
+        return Err(Problem::new(StatusCode::PAYLOAD_TOO_LARGE, "too-large", detail));
+    }
+    Ok(bytes)
+}
+
+/// The answer to a method that an address does not have.
+pub async fn no_such_method() -> Problem {
+    let detail = "This address cannot be asked that way. /api/openapi.json says how.";
+    Problem::new(StatusCode::METHOD_NOT_ALLOWED, "method", detail)
 }

@@ -1,6 +1,7 @@
 //! Every address of the HTTP interface, in one place.
 
 mod bags;
+mod document;
 mod plan;
 mod shelf;
 mod ways;
@@ -20,7 +21,7 @@ struct Document;
 
 /// The routes, and the OpenAPI document they make.
 pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
-    OpenApiRouter::with_openapi(Document::openapi())
+    let (router, mut document) = OpenApiRouter::with_openapi(Document::openapi())
         .routes(routes!(plan::plan))
         .routes(routes!(plan::builds))
         .routes(routes!(plan::handles))
@@ -45,5 +46,7 @@ pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
         .routes(routes!(ways::leftovers))
         .routes(routes!(ways::layout))
         .routes(routes!(ways::cut, ways::take, ways::give_back))
-        .split_for_parts()
+        .split_for_parts();
+    document::complete(&mut document);
+    (router, document)
 }

@@ -3,8 +3,9 @@
 
 use jiff::Timestamp;
 use rstest::{fixture, rstest};
+use rusqlite::Transaction;
 use tempfile::TempDir;
-use wide_fold::store::bags::{self, Change, Content, Summary};
+use wide_fold::store::bags::{self, Bag, Change, Content, Summary};
 use wide_fold::store::{Store, StoreError};
 
 struct Kept {
@@ -53,14 +54,10 @@ fn revisions_count_every_change(kept: Kept) {
 
 #[rstest]
 fn a_stale_change_changes_nothing(kept: Kept) {
-    let error = kept
-        .store
-        .write_now(|db| {
-            bags::create(db, &content("vase"), at(1))?;
-            bags::change(db, 1, Some(1), &changed("mine"), at(2))?;
-            bags::change(db, 1, Some(1), &changed("theirs"), at(3))
-        })
-        .unwrap_err();
+    let write = |work: fn(&Transaction<'_>) -> Result<Bag, StoreError>| kept.store.write_now(work);
+    write(|db| bags::create(db, &content("vase"), at(1))).unwrap();
+    write(|db| bags::change(db, 1, Some(1), &changed("mine"), at(2))).unwrap();
+    let error = write(|db| bags::change(db, 1, Some(1), &changed("theirs"), at(3))).unwrap_err();
     let StoreError::Stale(bag) = error else { panic!("{error}") };
     assert_eq!((bag.name.as_str(), bag.revision), ("mine", 2));
     let now = kept.store.read_now(|db| bags::find(db, 1)).unwrap();
@@ -131,4 +128,42 @@ fn a_file_that_is_no_database_is_refused() {
     std::fs::write(&path, "Dear potters, ".repeat(500)).unwrap();
     assert!(Store::open(&path).is_err());
     assert!(std::fs::read_to_string(&path).unwrap().starts_with("Dear potters"));
+}
+
+#[rstest]
+fn what_fails_half_way_is_not_done(kept: Kept) {
+    let failed = kept.store.write_now(|db| {
+        bags::create(db, &content("vase"), at(1))?;
+        Err::<(), _>(StoreError::NoPaper)
+    });
+    assert!(matches!(failed, Err(StoreError::NoPaper)));
+    assert_eq!(kept.store.read_now(|db| bags::count(db)).unwrap(), 0);
+}
+
+#[rstest]
+fn a_full_disk_is_told_from_other_faults(kept: Kept) {
+    let full = kept.store.write_now(|db| {
+        // As many pages as there are: the next one is one too many.
+        let pages: i64 = db.query_row("PRAGMA page_count", [], |row| row.get(0))?;
+        db.query_row(&format!("PRAGMA max_page_count = {pages}"), [], |_| Ok(()))?;
+        for n in 0..200 {
+            bags::create(db, &content(&"vase ".repeat(20)), at(n))?;
+        }
+        Ok(())
+    });
+    assert!(full.as_ref().is_err_and(StoreError::is_full), "{full:?}");
+    assert!(!StoreError::NoBag.is_full());
+    assert_eq!(kept.store.read_now(|db| bags::count(db)).unwrap(), 0);
+}
+
+#[rstest]
+fn a_closed_store_refuses_and_its_file_is_whole(kept: Kept) {
+    kept.store.write_now(|db| bags::create(db, &content("vase"), at(1))).unwrap();
+    kept.store.close().unwrap();
+    assert!(matches!(kept.store.read_now(|db| bags::count(db)), Err(StoreError::Stopped)));
+    assert!(matches!(
+        kept.store.write_now(|db| bags::create(db, &content("bowl"), at(2))),
+        Err(StoreError::Stopped)
+    ));
+    assert_eq!(std::fs::read_dir(kept.folder.path()).unwrap().count(), 1);
 }

@@ -11,12 +11,19 @@ use wide_fold_core::net::Side;
 #[serde(deny_unknown_fields)]
 #[allow(missing_docs)]
 pub struct WeightsText {
+    #[schema(maximum = 99)]
     pub back_corner: u8,
+    #[schema(maximum = 99)]
     pub front_corner: u8,
+    #[schema(maximum = 99)]
     pub gusset_centre: u8,
+    #[schema(maximum = 99)]
     pub inside_back: u8,
+    #[schema(maximum = 99)]
     pub inside_front: u8,
+    #[schema(maximum = 99)]
     pub separate_base: u8,
+    #[schema(maximum = 99)]
     pub all_round: u8,
 }
 

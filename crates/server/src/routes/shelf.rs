@@ -2,8 +2,8 @@
 
 use super::bags::{Id, revision};
 use crate::problem::{Body, Problem};
-use crate::store::Store;
-use crate::store::shelf::{self, Change};
+use crate::store::shelf::{self, Change, Kept};
+use crate::store::{Store, StoreError};
 use crate::view::shelf::{ImportText, ImportView, PaperView, ShelfView, read_kept};
 use axum::Json;
 use axum::extract::{Path, State};
@@ -13,6 +13,12 @@ use jiff::Timestamp;
 use rusqlite::Transaction;
 use wide_fold_core::paper::Paper;
 use wide_fold_formats::{PaperText, read_shelf, write_shelf};
+
+/// A file of papers is at most this long, in bytes: enough for a shelf full of them.
+const LONGEST_FILE: usize = 1024 * 1024;
+
+/// No more papers are put on a shelf.
+const MOST_PAPERS: usize = 500;
 
 /// All papers on the shelf.
 #[utoipa::path(get, path = "/api/shelf", responses((status = 200, body = ShelfView)))]
@@ -27,7 +33,7 @@ pub async fn list_papers(State(store): State<Store>) -> Result<Json<ShelfView>, 
 ))]
 pub async fn add_paper(State(store): State<Store>, Body(text): Body<PaperText>) -> Result<Response, Problem> {
     let paper = checked(&text)?;
-    let added = store.write(move |transaction| shelf::add(transaction, &[paper])).await?;
+    let added = store.write(move |transaction| add(transaction, &[paper])).await?;
     let view = added.first().map(PaperView::new).ok_or_else(|| Problem::not_found("paper"))??;
     Ok((StatusCode::CREATED, Json(view)).into_response())
 }
@@ -111,16 +117,28 @@ pub async fn export_shelf(State(store): State<Store>) -> Result<Response, Proble
 ))]
 pub async fn import_shelf(
     State(store): State<Store>,
-    Body(text): Body<ImportText>,
+    Body(text): Body<ImportText, LONGEST_FILE>,
 ) -> Result<Json<ImportView>, Problem> {
     let read = read_shelf(&text.csv);
     let good = read.papers.len();
     let mut kept = 0;
     if read.faults.is_empty() || text.keep_good {
         let papers = read.papers.iter().map(written).collect::<Result<Vec<_>, _>>()?;
-        kept = store.write(move |transaction| shelf::add(transaction, &papers)).await?.len();
+        kept = store.write(move |transaction| add(transaction, &papers)).await?.len();
     }
     Ok(Json(ImportView { kept, good, faults: read.faults.iter().map(Into::into).collect() }))
+}
+
+/// Puts papers on the shelf while there is room.
+fn add(transaction: &Transaction<'_>, papers: &[String]) -> Result<Vec<Kept>, StoreError> {
+    let there = shelf::list(transaction)?.len();
+    if there + papers.len() > MOST_PAPERS {
+        let sentence = format!(
+            "The shelf holds {MOST_PAPERS} papers, and {there} stand on it. Take those off that are used up, and try again."
+        );
+        return Err(StoreError::Short(sentence));
+    }
+    shelf::add(transaction, papers)
 }
 
 pub(super) fn number(id: Id) -> Result<i64, Problem> {

@@ -18,7 +18,7 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::paper::{Paper, Taken};
 use wide_fold_core::{Brief, Length};
-use wide_fold_formats::BriefText;
+use wide_fold_formats::{BriefText, FormatFault};
 
 /// Every way to make a bag from the papers on the shelf, the best first.
 #[utoipa::path(post, path = "/api/ways", request_body = WaysText, responses(
@@ -32,7 +32,11 @@ pub async fn ways(
     let brief = Brief::try_from(&text.brief)?;
     brief.check().map_err(wide_fold_formats::FormatFault::from)?;
     let papers = match text.papers {
-        Some(papers) => papers.iter().take(200).map(Paper::try_from).collect::<Result<Vec<_>, _>>()?,
+        Some(papers) if papers.len() > 200 => {
+            let sentence = "Up to 200 papers can be looked at at once.".to_owned();
+            return Err(FormatFault { field: "papers".to_owned(), sentence }.into());
+        }
+        Some(papers) => papers.iter().map(Paper::try_from).collect::<Result<Vec<_>, _>>()?,
         None => readable(&store).await?,
     };
     dear.run(move |budget| Ok(Json(WayView::all(&brief, &papers, budget)))).await
@@ -113,7 +117,9 @@ pub async fn cut(State(store): State<Store>, id: Id) -> Result<Json<Option<Taken
     let id = number(id)?;
     let found = store
         .read(move |connection| {
-            bags::find(connection, id)?;
+            if bags::find(connection, id)?.deleted {
+                return Err(StoreError::NoBag);
+            }
             named(connection, cuts::find(connection, id)?)
         })
         .await?;

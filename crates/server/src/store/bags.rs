@@ -3,6 +3,7 @@
 use super::{Result, StoreError};
 use jiff::Timestamp;
 use rusqlite::{Connection, OptionalExtension, Row, Transaction, named_params};
+use wide_fold_core::wording::printable;
 
 const COLUMNS: &str = "id, revision, name, brief, created_at, updated_at, deleted_at";
 
@@ -200,7 +201,8 @@ pub fn change(
     Ok(bag)
 }
 
-/// A row as a bag. A time that cannot be read is the beginning of all times: it hides no bag.
+/// A row as a bag. A time that cannot be read is the beginning of all times, and what cannot be written is left out of a name:
+/// neither hides a bag.
 fn read(row: &Row<'_>) -> rusqlite::Result<Bag> {
     let time = |column: &str| -> rusqlite::Result<Timestamp> {
         Ok(row.get::<_, String>(column)?.parse().unwrap_or(Timestamp::UNIX_EPOCH))
@@ -208,7 +210,7 @@ fn read(row: &Row<'_>) -> rusqlite::Result<Bag> {
     Ok(Bag {
         id: row.get("id")?,
         revision: row.get("revision")?,
-        name: row.get("name")?,
+        name: printable(&row.get::<_, String>("name")?),
         brief: row.get("brief")?,
         created_at: time("created_at")?,
         updated_at: time("updated_at")?,

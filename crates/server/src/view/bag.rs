@@ -16,6 +16,7 @@ use wide_fold_formats::{BriefText, read_brief};
 pub struct BagDraft {
     /// What the crafter calls it; a name is found for it if left empty.
     #[serde(default)]
+    #[schema(max_length = 120)]
     pub name: String,
     /// What is asked for.
     pub brief: BriefText,

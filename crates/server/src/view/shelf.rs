@@ -5,7 +5,7 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::Unit;
 use wide_fold_core::paper::{Paper, Stock};
-use wide_fold_core::wording::fit_to_print;
+use wide_fold_core::wording::printable;
 use wide_fold_formats::brief_json::SheetText;
 use wide_fold_formats::{FormatFault, PaperText, RowFault};
 
@@ -51,9 +51,7 @@ impl UnreadableView {
     fn new(kept: &Kept, fault: FormatFault) -> Self {
         let json: serde_json::Value = serde_json::from_str(&kept.paper).unwrap_or_default();
         let name = json["name"].as_str().map(str::trim).filter(|name| !name.is_empty());
-        let clipped = |text: &str, most: usize| -> String {
-            text.chars().filter(|letter| fit_to_print(&letter.to_string())).take(most).collect()
-        };
+        let clipped = |text: &str, most: usize| -> String { printable(text).chars().take(most).collect() };
         Self {
             id: kept.id,
             revision: kept.revision,
@@ -145,7 +143,8 @@ fn says(paper: &Paper) -> String {
 #[derive(Clone, Debug, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct ImportText {
-    /// The file's text.
+    /// The file's text, at most 1 MiB with all that stands round it.
+    #[schema(max_length = 1048576)]
     pub csv: String,
     /// True to keep the good rows although others are bad.
     #[serde(default)]

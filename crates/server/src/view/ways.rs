@@ -29,6 +29,7 @@ pub struct WaysText {
     pub brief: BriefText,
     /// The papers; those on the shelf if left out.
     #[serde(default)]
+    #[schema(max_items = 200)]
     pub papers: Option<Vec<PaperText>>,
 }
 
@@ -336,6 +337,7 @@ impl LeftoverView {
 #[serde(deny_unknown_fields)]
 pub struct BatchText {
     /// The bags.
+    #[schema(max_items = 50)]
     pub bags: Vec<CopiesText>,
 }
 
@@ -344,10 +346,12 @@ pub struct BatchText {
 #[serde(deny_unknown_fields)]
 pub struct CopiesText {
     /// What it is called.
+    #[schema(max_length = 120)]
     pub name: String,
     /// The bag.
     pub brief: BriefText,
-    /// How many, up to 500.
+    /// How many, up to 500 of all bags together.
+    #[schema(maximum = 500)]
     pub copies: u32,
 }
 

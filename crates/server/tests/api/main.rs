@@ -4,6 +4,7 @@
 mod conserved;
 mod garbled;
 mod handle;
+mod house;
 mod list;
 mod shelf;
 mod ways;
@@ -191,7 +192,7 @@ async fn the_fold_starts_flat_and_ends_open(service: Service) {
 #[case(r#"{"finished":{"width":"4","height":"7"}}"#, 422, "finished", "gusset")]
 #[case(r#"{"finished":{"width":"4","height":"7","gusset":"2"},"tab":7}"#, 422, "tab", "text belongs")]
 #[case(r#"{"finished":"#, 400, "finished", "not JSON")]
-#[case("[]", 422, "", "cannot be read")]
+#[case("[]", 422, "", "A list stands where a group of fields belongs.")]
 #[case("\u{0}", 400, "", "not JSON")]
 #[tokio::test]
 async fn bad_input_is_refused_with_the_field(

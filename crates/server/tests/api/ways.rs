@@ -42,6 +42,8 @@ async fn ways_come_from_the_shelf_or_from_papers_sent_along(service: Service) {
 #[tokio::test]
 async fn a_size_close_by_saves_a_sheet(service: Service) {
     let near = service.post("/api/nearby", &json!({ "brief": platter() })).await.json();
+    assert_eq!(near["says"], Value::Null);
+    let near = &near["sizes"];
     assert_eq!(near[0]["change"], "gusset 5¾ instead of 5⅞");
     assert_eq!(near[0]["saves"][0], "saves one sheet: 3 instead of 4");
     assert_eq!(service.post("/api/plan", &near[0]["brief"]).await.json()["ready"], true);

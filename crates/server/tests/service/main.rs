@@ -3,6 +3,7 @@
 
 mod disk;
 mod file;
+mod http;
 mod kill;
 mod stop;
 mod wire;

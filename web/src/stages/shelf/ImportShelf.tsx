@@ -48,6 +48,7 @@ export function ImportShelf({ onKept }: { onKept: () => void }) {
               {came.kept} {came.kept === 1 ? "paper is" : "papers are"} on the shelf now.
             </p>
           )}
+          {came.kept === 0 && faults.length === 0 && <p>There is no paper in that file.</p>}
           {faults.length > 0 && (
             <>
               <p>
