@@ -424,7 +424,7 @@ pub enum TopKindText {
 pub fn read_brief(json: &serde_json::Value) -> Result<Brief, FormatFault> {
     let text: BriefText = serde_path_to_error::deserialize(json).map_err(|error| FormatFault {
         field: error.path().to_string(),
-        sentence: format!("This cannot be read: {}.", error.inner()),
+        sentence: crate::unread::sentence(&error.inner().to_string()),
     })?;
     Brief::try_from(&text)
 }

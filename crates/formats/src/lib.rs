@@ -5,12 +5,14 @@
 //! - [`sheet_svg`]: a sheet at 1:1 as SVG, millimetres throughout.
 //! - [`shelf_csv`]: the shelf as CSV.
 //! - [`template_svg`]: the template of a bag's holes at 1:1 as SVG.
+//! - [`unread`]: what is wrong with JSON of the wrong shape, in plain words.
 
 pub mod brief_json;
 pub mod paper;
 pub mod sheet_svg;
 pub mod shelf_csv;
 pub mod template_svg;
+pub mod unread;
 
 pub use brief_json::{BriefText, FormatFault, read_brief};
 pub use paper::PaperText;

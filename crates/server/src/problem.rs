@@ -1,7 +1,6 @@
 //! One shape for every error (RFC 9457 problem details), with a sentence a crafter understands.
 
 mod strict;
-mod unread;
 
 use crate::view::bag::{BagView, Unreadable};
 use axum::extract::{FromRequest, Request};
@@ -13,7 +12,7 @@ use serde::de::DeserializeOwned;
 use std::time::Duration;
 use strict::Strict;
 use utoipa::ToSchema;
-use wide_fold_formats::FormatFault;
+use wide_fold_formats::{FormatFault, unread};
 
 /// Request bodies are at most this long, in bytes.
 pub const LONGEST_BODY: usize = 64 * 1024;

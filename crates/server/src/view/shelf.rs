@@ -7,7 +7,7 @@ use wide_fold_core::Unit;
 use wide_fold_core::paper::{Paper, Stock};
 use wide_fold_core::wording::printable;
 use wide_fold_formats::brief_json::SheetText;
-use wide_fold_formats::{FormatFault, PaperText, RowFault};
+use wide_fold_formats::{FormatFault, PaperText, RowFault, unread};
 
 /// The whole shelf.
 #[derive(Clone, Debug, Serialize, ToSchema)]
@@ -69,7 +69,7 @@ impl UnreadableView {
 pub fn read_kept(kept: &str) -> Result<Paper, FormatFault> {
     let text: PaperText = serde_json::from_str(kept).map_err(|error| FormatFault {
         field: String::new(),
-        sentence: format!("It is written in another way: {error}."),
+        sentence: unread::sentence(&error.to_string()),
     })?;
     Paper::try_from(&text)
 }
