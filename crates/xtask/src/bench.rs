@@ -1,5 +1,6 @@
 //! The budgets of docs/ARCHITECTURE.md, measured.
 
+mod addresses;
 mod load;
 mod typing;
 
@@ -14,6 +15,7 @@ pub fn run() -> Chore {
     cargo(&["build", "--release", "--package", "wide-fold"])?;
     let binary = project().join("target/release/wide-fold");
     load::run(&binary).map_err(|error| error.to_string())?;
+    addresses::run(&binary).map_err(|error| error.to_string())?;
     typing::run(&binary).map_err(|error| error.to_string())
 }
 

@@ -1,8 +1,10 @@
-//! The project's chores, one command each: `cargo xtask demo | test | check | bench | shots | schema`.
+//! The project's chores, one command each: `cargo xtask demo | test | check | bench | shots | schema | fuzz | soak`.
 
 mod bench;
 mod shots;
+mod soak;
 mod tools;
+mod wire;
 
 use clap::{Parser, Subcommand};
 use std::process::ExitCode;
@@ -31,6 +33,18 @@ enum Command {
     Bench,
     /// Take the screenshots in docs/screenshots from the demo's bags.
     Shots,
+    /// Feed every reader with garbled examples for a while.
+    Fuzz {
+        /// Minutes for each of the readers.
+        #[arg(long, default_value_t = 10)]
+        minutes: u32,
+    },
+    /// Work the real service for a while, with kills, full disks and slow clients, and report what came of it.
+    Soak {
+        /// For how long.
+        #[arg(long, default_value_t = 5)]
+        minutes: u32,
+    },
     /// Write the description of the HTTP interface and the client's types anew.
     Schema,
 }
@@ -42,6 +56,8 @@ fn main() -> ExitCode {
         Command::Check => check(),
         Command::Bench => bench::run(),
         Command::Shots => shots::run(),
+        Command::Fuzz { minutes } => fuzz(minutes),
+        Command::Soak { minutes } => soak::run(minutes),
         Command::Schema => schema(),
     };
     match done {
@@ -84,6 +100,14 @@ fn check() -> Chore {
     tools::run("git", &["diff", "--exit-code", "--stat", "--", "docs/openapi.json", "web/src/api/schema.d.ts"]).map_err(|_| {
         "docs/openapi.json or web/src/api/schema.d.ts is stale: commit what cargo xtask schema has just written.".to_owned()
     })
+}
+
+fn fuzz(minutes: u32) -> Chore {
+    tools::run_with(
+        "cargo",
+        &["test", "--package", "wide-fold-formats", "--test", "fuzz", "--", "--nocapture"],
+        &[("FUZZ_SECONDS", &(minutes * 60).to_string())],
+    )
 }
 
 fn schema() -> Chore {

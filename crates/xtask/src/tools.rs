@@ -37,6 +37,11 @@ pub fn run(program: &str, arguments: &[&str]) -> Chore {
     finish(program, arguments, &mut command(program, arguments))
 }
 
+/// The same with more said in the environment.
+pub fn run_with(program: &str, arguments: &[&str], environment: &[(&str, &str)]) -> Chore {
+    finish(program, arguments, command(program, arguments).envs(environment.iter().copied()))
+}
+
 fn finish(program: &str, arguments: &[&str], command: &mut Command) -> Chore {
     let status = command.status().map_err(|error| missing(program, &error))?;
     if status.success() { Ok(()) } else { Err(format!("{program} {} failed.", arguments.join(" "))) }

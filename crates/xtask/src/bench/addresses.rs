@@ -1,0 +1,388 @@
+//! A budget for every address of the service, its dearest known requests among them.
+
+use crate::wire::Wire;
+use serde_json::{Value, json};
+use std::collections::BTreeSet;
+use std::io::{Error, Result};
+use std::path::Path;
+use std::sync::atomic::{AtomicBool, Ordering};
+use std::time::{Duration, Instant};
+use wide_fold_browser::Service;
+
+/// Bags in the long list.
+const MANY: usize = 2_000;
+
+const ALL: [&str; 12] = [
+    "insert",
+    "handle_strips",
+    "reinforcement",
+    "tag",
+    "mats",
+    "strap",
+    "hangers",
+    "gusset_mats",
+    "flap_mat",
+    "band",
+    "pocket",
+    "template",
+];
+
+/// One kind of request and what it may cost.
+struct Case {
+    what: &'static str,
+    /// As the description has it: `POST /api/plan`.
+    address: &'static str,
+    /// Bodies, asked in turn.
+    bodies: Vec<Value>,
+    budget: Duration,
+    times: usize,
+}
+
+/// Measures every address. Answers are those of a service with the demo's bags and many more.
+pub fn run(binary: &Path) -> Result<()> {
+    let folder = tempfile::tempdir()?;
+    let service = Service::start(binary, &folder.path().join("addresses.db"), &["--demo"])?;
+    let mut wire = Wire::open(service.host())?;
+    let demo = demo(&mut wire)?;
+    for n in 0..MANY - demo.len() {
+        let body = json!({ "name": format!("bag {n}"), "brief": demo[n % demo.len()] });
+        wire.good("POST /api/bags", "", &body.to_string())?;
+    }
+    list(&mut wire)?;
+    let cases = cases(&demo);
+    let mut measured = BTreeSet::new();
+    for case in &cases {
+        measured.insert(case.address.to_owned());
+        measure(&mut wire, case)?;
+    }
+    measured.extend(shelf_full(&mut wire, &demo)?);
+    meanwhile(service.host(), &demo)?;
+    memory(&service)?;
+    flood(&service)?;
+    let described: Value = serde_json::from_str(&wire.good("GET /api/openapi.json", "", "")?)?;
+    let paths = described["paths"].as_object().into_iter().flatten();
+    let all: BTreeSet<String> = paths
+        .flat_map(|(path, methods)| {
+            let methods = methods.as_object().into_iter().flatten().map(|(method, _)| method.to_uppercase());
+            methods.map(move |method| format!("{method} {path}"))
+        })
+        .collect();
+    match all.difference(&measured).next() {
+        Some(missing) => Err(Error::other(format!("{missing} has no budget"))),
+        None => Ok(()),
+    }
+}
+
+fn demo(wire: &mut Wire) -> Result<Vec<Value>> {
+    let list: Value = serde_json::from_str(&wire.good("GET /api/bags", "", "")?)?;
+    let mut briefs = Vec::new();
+    for bag in list["bags"].as_array().into_iter().flatten() {
+        let bag: Value =
+            serde_json::from_str(&wire.good(&format!("GET /api/bags/{}", bag["id"]), "", "")?)?;
+        briefs.push(bag["brief"].clone());
+    }
+    Ok(briefs)
+}
+
+fn report(what: &str, times: &mut [Duration], budget: Duration) {
+    times.sort();
+    let Some(last) = times.len().checked_sub(1) else { return };
+    let at = |share: f64| times[(last as f64 * share).round() as usize];
+    let over = if at(0.99) > budget { "  OVER" } else { "" };
+    println!(
+        "{what}: p50 {:.2?}, p99 {:.2?} of {} (budget {budget:.0?}){over}",
+        at(0.5),
+        at(0.99),
+        times.len()
+    );
+}
+
+fn measure(wire: &mut Wire, case: &Case) -> Result<()> {
+    let mut times = Vec::new();
+    for turn in 0..case.times {
+        let body = case.bodies.get(turn % case.bodies.len().max(1)).map(Value::to_string).unwrap_or_default();
+        // Numbers are those of the demo's bags and papers.
+        let address = case.address.replace("{id}", &(turn % 5 + 1).to_string());
+        let more = match case.address {
+            "PUT /api/bags/{id}" => {
+                let kept = wire.ask(&address.replace("PUT", "GET"), "", "")?.json();
+                format!("If-Match: \"{}\"\r\n", kept["revision"])
+            }
+            "PUT /api/shelf/{id}" => {
+                let shelf = wire.ask("GET /api/shelf", "", "")?.json();
+                let own =
+                    shelf["papers"].as_array().into_iter().flatten().find(|one| one["id"] == turn % 5 + 1);
+                format!("If-Match: \"{}\"\r\n", own.map_or(Value::from(1), |own| own["revision"].clone()))
+            }
+            _ => String::new(),
+        };
+        let begun = Instant::now();
+        let answer = wire.ask(&address, &more, &body)?;
+        times.push(begun.elapsed());
+        if answer.status >= 500 || answer.status == 400 || answer.status == 422 {
+            return Err(Error::other(format!("{address} answered {}: {}", answer.status, answer.body)));
+        }
+    }
+    report(&format!("{} – {}", case.address, case.what), &mut times, case.budget);
+    Ok(())
+}
+
+/// A size in sixty-fourths.
+fn size(width: i64, height: i64, gusset: i64) -> Value {
+    let say = |n: i64| format!("{n}/64 in");
+    json!({ "width": say(width), "height": say(height), "gusset": say(gusset) })
+}
+
+fn with(brief: &Value, field: &str, value: Value) -> Value {
+    let mut brief = brief.clone();
+    brief[field] = value;
+    brief
+}
+
+fn batch(briefs: impl Iterator<Item = Value>, copies: u32) -> Value {
+    let bags: Vec<Value> = briefs
+        .enumerate()
+        .map(|(n, brief)| json!({ "name": format!("bag {n}"), "brief": brief, "copies": copies }))
+        .collect();
+    json!({ "bags": bags })
+}
+
+fn cases(demo: &[Value]) -> Vec<Case> {
+    let ms = Duration::from_millis;
+    let all_extras = |brief: &Value| with(brief, "extras", json!(ALL));
+    let draft = |brief: &Value| json!({ "name": "bag", "brief": brief });
+    let drafts: Vec<Value> = demo.iter().map(draft).collect();
+    let briefs = demo.to_vec();
+    let case = |what, address, bodies: &[Value], budget, times| Case {
+        what,
+        address,
+        bodies: bodies.to_vec(),
+        budget,
+        times,
+    };
+    let sheet = |width: &str, height: &str| json!({ "width": width, "height": height, "directional": false });
+    let odd = (0..50).map(|n| json!({ "finished": size(150 + n * 3, 200 + n * 5, 70 + n), "extras": ALL }));
+    let tiny = (0..50).map(|n| {
+        json!({ "finished": size(17 + n * 3, 19 + n * 5, 17 + n), "extras": ALL, "sheet": sheet("400 in", "399 in") })
+    });
+    let papers = (0..50).map(|n| {
+        json!({ "finished": size(150 + n * 3, 200 + n * 5, 70 + n), "extras": ALL, "sheet": sheet(&format!("{}/64 in", 900 + n * 7), "31 in") })
+    });
+    let eighths = [(30, 52, 16), (48, 48, 18), (26, 36, 18), (40, 60, 24), (64, 64, 32)];
+    let everyday = batch(
+        eighths.iter().map(|(w, h, d)| json!({ "finished": size(w * 8, h * 8, d * 8), "extras": ALL })),
+        20,
+    );
+    let near =
+        |range: &str| demo.iter().map(|brief| json!({ "brief": brief, "range": range })).collect::<Vec<_>>();
+    let fine = json!({ "groove": "0.5 mm", "reach": "300 mm" });
+    let fine_near: Vec<Value> = demo
+        .iter()
+        .map(|brief| json!({ "brief": with(brief, "board", fine.clone()), "range": "1 in" }))
+        .chain([json!({ "brief": { "finished": { "width": "101.3 mm", "height": "180.7 mm", "gusset": "50.1 mm" }, "board": fine, "unit": "metric" }, "range": "1 in" })])
+        .collect();
+    let joined: Vec<Value> = demo
+        .iter()
+        .map(|brief| with(&with(brief, "finished", size(1200, 1300, 500)), "sheet", sheet("12 in", "12 in")))
+        .collect();
+    vec![
+        case("the demo's bags", "POST /api/plan", &briefs, ms(10), 200),
+        case("the demo's bags", "POST /api/builds", &briefs, ms(50), 60),
+        case("the demo's bags", "POST /api/handles", &briefs, ms(50), 60),
+        case("the demo's bags", "POST /api/rescaled", &briefs, ms(50), 60),
+        case("the demo's bags", "POST /api/fold", &briefs, ms(50), 60),
+        case("the demo's bags", "POST /api/joins", &briefs, ms(50), 60),
+        case("large bags on small sheets", "POST /api/joins", &joined, ms(300), 20),
+        case("large bags on small sheets", "POST /api/plan", &joined, ms(50), 40),
+        case("the demo's bags", "POST /api/leftovers", &briefs, ms(100), 60),
+        case("common sheets", "GET /api/sheets", &[], ms(5), 100),
+        case("the first page", "GET /api/bags", &[], ms(50), 100),
+        case("a new bag", "POST /api/bags", &drafts, ms(50), 100),
+        case("one bag", "GET /api/bags/{id}", &[], ms(5), 100),
+        case("what is kept of a bag", "GET /api/bags/{id}/kept", &[], ms(5), 50),
+        case("a change", "PUT /api/bags/{id}", &drafts, ms(50), 100),
+        case("a copy", "POST /api/bags/{id}/duplicate", &[], ms(50), 50),
+        case("a sheet", "GET /api/bags/{id}/sheet.svg", &[], ms(20), 50),
+        case("a template", "GET /api/bags/{id}/template.svg", &[], ms(20), 50),
+        case("what was taken", "GET /api/bags/{id}/cut", &[], ms(5), 50),
+        case("paper taken", "POST /api/bags/{id}/cut", &[json!({ "paper": 1 })], ms(50), 20),
+        case("paper given back", "DELETE /api/bags/{id}/cut", &[], ms(50), 20),
+        case("a deletion", "DELETE /api/bags/{id}", &[], ms(50), 20),
+        case("brought back", "POST /api/bags/{id}/restore", &[], ms(50), 20),
+        case("the shelf", "GET /api/shelf", &[], ms(10), 50),
+        case("the shelf as a list", "GET /api/shelf.csv", &[], ms(10), 50),
+        case(
+            "a new paper",
+            "POST /api/shelf",
+            &[json!({ "name": "Ash card", "width": "12", "height": "12", "count": 3 })],
+            ms(50),
+            20,
+        ),
+        case(
+            "a changed paper",
+            "PUT /api/shelf/{id}",
+            &[json!({ "name": "Ash card", "width": "12", "height": "12", "count": 9 })],
+            ms(50),
+            20,
+        ),
+        case("a paper taken off", "DELETE /api/shelf/{id}", &[], ms(50), 5),
+        case("a paper brought back", "POST /api/shelf/{id}/restore", &[], ms(50), 5),
+        case("within ⅛", "POST /api/nearby", &near("1/8 in"), ms(100), 50),
+        case("within ¼", "POST /api/nearby", &near("1/4 in"), ms(100), 50),
+        case("within ½", "POST /api/nearby", &near("1/2 in"), ms(100), 50),
+        case("within an inch, grooves of half a millimetre", "POST /api/nearby", &fine_near, ms(2000), 12),
+        case("100 bags of five sizes, all extras", "POST /api/layout", &[everyday], ms(300), 10),
+        case(
+            "100 of the demo's bags, all extras",
+            "POST /api/layout",
+            &[batch(demo.iter().map(all_extras), 20)],
+            ms(300),
+            10,
+        ),
+        case(
+            "one of each, all extras",
+            "POST /api/layout",
+            &[batch(demo.iter().map(all_extras), 1)],
+            ms(300),
+            10,
+        ),
+        case("500 bags of fifty odd sizes, all extras", "POST /api/layout", &[batch(odd, 10)], ms(2000), 4),
+        case("500 tiny bags on huge sheets", "POST /api/layout", &[batch(tiny, 10)], ms(2000), 4),
+        case("500 bags on fifty papers", "POST /api/layout", &[batch(papers, 10)], ms(2000), 4),
+    ]
+}
+
+fn list(wire: &mut Wire) -> Result<()> {
+    let mut times = Vec::new();
+    for _ in 0..20 {
+        let begun = Instant::now();
+        wire.good("GET /api/bags", "", "")?;
+        times.push(begun.elapsed());
+    }
+    report(&format!("the first page of {MANY} bags"), &mut times, Duration::from_millis(50));
+    let (begun, mut next, mut pages) = (Instant::now(), String::new(), 0);
+    loop {
+        let page: Value =
+            serde_json::from_str(&wire.good(&format!("GET /api/bags?most=200{next}"), "", "")?)?;
+        pages += 1;
+        match page["next"].as_str() {
+            Some(place) => next = format!("&after={place}"),
+            None => break,
+        }
+    }
+    println!("all {MANY} bags, in {pages} pages: {:.2?}", begun.elapsed());
+    Ok(())
+}
+
+/// Every way from a shelf as full as it can be.
+fn shelf_full(wire: &mut Wire, demo: &[Value]) -> Result<Vec<String>> {
+    let there = wire.ask("GET /api/shelf", "", "")?.json()["papers"].as_array().map_or(0, Vec::len);
+    let rows = (there..500).map(|n| {
+        let kind = ["sheets", "pad", "roll"][n % 3];
+        let height = if n % 3 == 2 { 100 } else { 6 + n * 7 % 23 };
+        format!(
+            "paper {n},{kind},{}/64,{height},{},all_over",
+            64 * (6 + n % 25) + n % 64,
+            if n % 3 == 2 { 1 } else { 20 }
+        )
+    });
+    let csv = format!("name,kind,width,height,count,pattern\n{}", rows.collect::<Vec<_>>().join("\n"));
+    let begun = Instant::now();
+    wire.good("POST /api/shelf/import", "", &json!({ "csv": csv }).to_string())?;
+    report("POST /api/shelf/import – a full shelf", &mut [begun.elapsed()], Duration::from_millis(200));
+    let bodies: Vec<Value> = demo.iter().map(|brief| json!({ "brief": brief })).collect();
+    let two: Vec<Value> = demo
+        .iter()
+        .map(|brief| json!({ "brief": with(brief, "side_sheet", json!({ "width": "9 in", "height": "11 in", "directional": false })) }))
+        .collect();
+    let ms = Duration::from_millis(2000);
+    measure(
+        wire,
+        &Case { what: "a shelf of 500 papers", address: "POST /api/ways", bodies, budget: ms, times: 10 },
+    )?;
+    measure(
+        wire,
+        &Case {
+            what: "the same, gussets of another",
+            address: "POST /api/ways",
+            bodies: two,
+            budget: ms,
+            times: 10,
+        },
+    )?;
+    Ok(["POST /api/shelf/import", "POST /api/ways"].map(str::to_owned).to_vec())
+}
+
+/// Saves and lists while dear work goes on without a pause.
+fn meanwhile(host: &str, demo: &[Value]) -> Result<()> {
+    let done = AtomicBool::new(false);
+    let dear = batch(
+        (0..50).map(|n| json!({ "finished": size(150 + n * 3, 200 + n * 5, 70 + n), "extras": ALL })),
+        10,
+    )
+    .to_string();
+    std::thread::scope(|scope| {
+        for _ in 0..4 {
+            scope.spawn(|| {
+                let Ok(mut wire) = Wire::open(host) else { return };
+                while !done.load(Ordering::Relaxed) {
+                    drop(wire.ask("POST /api/layout", "", &dear));
+                }
+            });
+        }
+        let mut wire = Wire::open(host)?;
+        let (mut saves, mut lists, mut plans) = (Vec::new(), Vec::new(), Vec::new());
+        for turn in 0..100 {
+            let draft = json!({ "name": "bag", "brief": demo[turn % demo.len()] }).to_string();
+            for (start, body, times) in [
+                ("POST /api/bags", draft, &mut saves),
+                ("GET /api/bags", String::new(), &mut lists),
+                ("POST /api/plan", demo[turn % demo.len()].to_string(), &mut plans),
+            ] {
+                let begun = Instant::now();
+                wire.good(start, "", &body)?;
+                times.push(begun.elapsed());
+            }
+        }
+        done.store(true, Ordering::Relaxed);
+        report("a save while four lay out 500 bags without a pause", &mut saves, Duration::from_millis(100));
+        report("the list meanwhile", &mut lists, Duration::from_millis(100));
+        report("a plan meanwhile", &mut plans, Duration::from_millis(50));
+        Ok(())
+    })
+}
+
+fn status(service: &Service, line: &str) -> Result<String> {
+    let status = std::fs::read_to_string(format!("/proc/{}/status", service.pid()))?;
+    let found = status.lines().find_map(|own| own.strip_prefix(line));
+    Ok(found.unwrap_or_default().trim_start_matches(':').trim().to_owned())
+}
+
+fn memory(service: &Service) -> Result<()> {
+    println!(
+        "resident memory: {} at most through all of this, {} now",
+        status(service, "VmHWM")?,
+        status(service, "VmRSS")?
+    );
+    Ok(())
+}
+
+/// As many connections at once as the system lets through, each with half a request, and what memory they leave.
+fn flood(service: &Service) -> Result<()> {
+    let before = status(service, "VmRSS")?;
+    let crowd: Vec<_> = (0..2_000)
+        .map_while(|_| {
+            let mut stream = std::net::TcpStream::connect(service.host()).ok()?;
+            std::io::Write::write_all(&mut stream, &[b'x'; 8_000]).ok()?;
+            Some(stream)
+        })
+        .collect();
+    let many = crowd.len();
+    drop(crowd);
+    std::thread::sleep(Duration::from_secs(2));
+    println!(
+        "resident memory before and after {many} connections at once: {before}, {}",
+        status(service, "VmRSS")?
+    );
+    Ok(())
+}

@@ -1,0 +1,79 @@
+//! Requests to the running service, over connections that are kept.
+
+use std::io::{Error, Read, Result, Write};
+use std::net::TcpStream;
+use std::time::Duration;
+
+/// A connection that is kept from request to request.
+pub struct Wire {
+    host: String,
+    stream: TcpStream,
+}
+
+/// Status and body of an answer.
+pub struct Answer {
+    /// The HTTP status.
+    pub status: u16,
+    /// The body as text.
+    pub body: String,
+}
+
+impl Answer {
+    /// The body as JSON; nothing if it is none.
+    pub fn json(&self) -> serde_json::Value {
+        serde_json::from_str(&self.body).unwrap_or_default()
+    }
+}
+
+impl Wire {
+    /// Opens a connection to `host`, an address with its port.
+    pub fn open(host: &str) -> Result<Self> {
+        let stream = TcpStream::connect(host)?;
+        stream.set_nodelay(true)?;
+        stream.set_read_timeout(Some(Duration::from_secs(60)))?;
+        Ok(Self { host: host.to_owned(), stream })
+    }
+
+    /// The answer to one request. `start` is method and path, `more` are header lines.
+    pub fn ask(&mut self, start: &str, more: &str, body: &str) -> Result<Answer> {
+        let text = format!(
+            "{start} HTTP/1.1\r\nHost: {}\r\nContent-Type: application/json\r\nContent-Length: {}\r\n{more}\r\n{body}",
+            self.host,
+            body.len()
+        );
+        self.stream.write_all(text.as_bytes())?;
+        let mut answer = Vec::new();
+        let mut chunk = [0; 65536];
+        let end = loop {
+            if let Some(end) = answer.windows(4).position(|window| window == b"\r\n\r\n") {
+                break end;
+            }
+            answer.extend_from_slice(self.more(&mut chunk)?);
+        };
+        let head = String::from_utf8_lossy(&answer[..end]).to_lowercase();
+        let status = head.split(' ').nth(1).and_then(|status| status.parse().ok()).unwrap_or(0);
+        let length = head.lines().find_map(|line| line.strip_prefix("content-length: "));
+        let length: usize = length.and_then(|length| length.trim().parse().ok()).unwrap_or(0);
+        while answer.len() < end + 4 + length {
+            answer.extend_from_slice(self.more(&mut chunk)?);
+        }
+        Ok(Answer { status, body: String::from_utf8_lossy(&answer[end + 4..]).into_owned() })
+    }
+
+    fn more<'a>(&mut self, chunk: &'a mut [u8]) -> Result<&'a [u8]> {
+        match self.stream.read(chunk)? {
+            0 => Err(Error::other("the answer broke off")),
+            read => Ok(&chunk[..read]),
+        }
+    }
+
+    /// The body of an answer that has to be a good one.
+    pub fn good(&mut self, start: &str, more: &str, body: &str) -> Result<String> {
+        let answer = self.ask(start, more, body)?;
+        if (200..300).contains(&answer.status) {
+            Ok(answer.body)
+        } else {
+            Err(Error::other(format!("{start} answered {}: {}", answer.status, answer.body)))
+        }
+    }
+}
