@@ -46,6 +46,7 @@ pub(crate) struct Draft {
     layout: OnceCell<Layout>,
     passes: OnceCell<Vec<Pass>>,
     folded: OnceCell<Folded>,
+    surfaces: OnceCell<Vec<Surface>>,
 }
 
 impl Draft {
@@ -58,6 +59,7 @@ impl Draft {
             layout: OnceCell::new(),
             passes: OnceCell::new(),
             folded: OnceCell::new(),
+            surfaces: OnceCell::new(),
         })
     }
 
@@ -75,6 +77,10 @@ impl Draft {
 
     pub fn folded(&self) -> &Folded {
         self.folded.get_or_init(|| Folded::new(&self.net))
+    }
+
+    pub fn surfaces(&self) -> &[Surface] {
+        self.surfaces.get_or_init(|| surfaces(&self.brief, &self.net, self.folded()))
     }
 
     /// True if it is plain, without laying them out, that no piece is larger than its sheet.
@@ -98,16 +104,17 @@ impl Plan {
         let mut verdicts = verdicts(&draft);
         let proof = Proof::new(brief, &draft.net, draft.folded());
         let steps = steps(brief, draft.pieces(), draft.layout(), draft.passes());
-        let surfaces = surfaces(brief, &draft.net, draft.folded());
+        draft.surfaces();
         if !verdicts.iter().any(|verdict| verdict.level == Level::Blocks) {
             verdicts.splice(0..0, unproved(brief, &proof));
         }
         // All of it has been asked for above.
-        let Draft { brief, net, pieces, layout, passes, folded } = draft;
+        let Draft { brief, net, pieces, layout, passes, folded, surfaces } = draft;
         let (pieces, passes) =
             (pieces.into_inner().unwrap_or_default(), passes.into_inner().unwrap_or_default());
         let layout = layout.into_inner().unwrap_or_else(|| Layout::new(&brief, &pieces));
         let folded = folded.into_inner().unwrap_or_else(|| Folded::new(&net));
+        let surfaces = surfaces.into_inner().unwrap_or_default();
         Ok(Self { brief, net, pieces, layout, passes, steps, folded, proof, surfaces, verdicts })
     }
 

@@ -2,7 +2,7 @@
 
 use super::{About, Candidate, Finding, Level};
 use crate::brief::{Build, Top};
-use crate::folded::surfaces::{Surface, Way, surfaces};
+use crate::folded::surfaces::{Surface, Way};
 use crate::net::{Band, Face};
 use crate::plan::Draft;
 use crate::sheet::Printed;
@@ -21,8 +21,7 @@ pub(super) fn seen(draft: &Draft) -> Vec<Finding> {
     if !unusual {
         return Vec::new();
     }
-    let seen = surfaces(brief, &draft.net, draft.folded());
-    seen.iter().filter_map(|surface| judge(brief, surface)).collect()
+    draft.surfaces().iter().filter_map(|surface| judge(brief, surface)).collect()
 }
 
 fn sideways(draft: &Draft) -> Option<Finding> {
