@@ -59,3 +59,44 @@ async fn a_list_with_a_bad_line_keeps_nothing_until_told() {
     house.press("Keep the 1 good line").await;
     house.reads("Tenmoku card").await;
 }
+
+/// Rows that another version, or a hand, has left: each is shown as what it is, and what can be done is done.
+#[tokio::test]
+async fn what_cannot_be_read_is_shown_apart_and_can_be_written_anew() {
+    let house = House::open((390, 844), &["--demo"]).await;
+    let db = rusqlite::Connection::open(house.folder.path().join("bags.db")).unwrap();
+    let odd = r#"{"name":"Ash card","kind":"sheets","width":"1/2 in","height":"12 in","count":4}"#;
+    db.execute("INSERT INTO paper (revision, paper) VALUES (1, ?)", [odd]).unwrap();
+    db.execute("UPDATE paper SET paper = json_set(paper, '$.height', '0 in') WHERE id = 5", []).unwrap();
+    db.execute("UPDATE bag SET brief = '{\"shape\":9}', rules = '' WHERE id = 2", []).unwrap();
+    house.goto("/shelf").await;
+    house.reads("A width of 1/2 in is no paper").await;
+    house.reads("used up").await;
+    house.is_sound("a shelf with an odd paper").await;
+    house.press("Write it anew").await;
+    house.press("Write Ash card anew").await;
+    house.browser.find("[aria-label='One Ash card more']").await.unwrap();
+    house.goto("/").await;
+    house.reads("Kept by another version: it cannot be read.").await;
+    house.browser.find("a[href='/api/bags/2/kept'][download]").await.unwrap();
+    house.is_sound("a list with an odd bag").await;
+}
+
+#[tokio::test]
+async fn a_long_list_comes_page_by_page() {
+    let house = House::open((1280, 800), &[]).await;
+    let fill = "const done = arguments[arguments.length - 1];
+        const one = n => fetch('/api/bags', { method: 'POST', headers: { 'content-type': 'application/json' },
+            body: JSON.stringify({ name: `Tile box ${n}`, brief: { finished: { width: '3', height: '5', gusset: '2' } } }) });
+        (async () => { for (let n = 1; n <= 65; n++) await one(n); done(true); })();";
+    house.browser.client().execute_async(fill, Vec::new()).await.unwrap();
+    house.goto("/").await;
+    house.reads("60 of 65 bags").await;
+    house.is_sound("a long list").await;
+    house.press("Show more").await;
+    house.browser.until("document.querySelectorAll('.slip').length === 65").await.unwrap();
+    house.browser.until("!document.querySelector('.more-bags')").await.unwrap();
+    // As many as are there can be cut together.
+    house.goto("/cut").await;
+    house.reads("60 of 65 bags").await;
+}

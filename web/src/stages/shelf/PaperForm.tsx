@@ -64,9 +64,12 @@ export function PaperForm(props: {
         <Choice label="It comes as">
           <select
             value={paper.kind ?? "sheets"}
-            onChange={(event) =>
-              setPaper({ ...paper, kind: event.target.value as "sheets" | "pad" | "roll" })
-            }
+            onChange={(event) => {
+              const kind = event.target.value as "sheets" | "pad" | "roll";
+              // Every roll stands by itself.
+              const count = kind === "roll" ? Math.min(paper.count ?? 1, 1) : paper.count;
+              setPaper({ ...paper, kind, count });
+            }}
           >
             <option value="sheets">sheets</option>
             <option value="pad">a pad</option>

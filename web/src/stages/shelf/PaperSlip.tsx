@@ -47,7 +47,12 @@ export function PaperSlip(props: {
           onClick={() => set(count - 1)}
         />
         <output>{count}</output>
-        <ToolButton icon="plus" name={`One ${name} more`} onClick={() => set(count + 1)} />
+        <ToolButton
+          icon="plus"
+          name={`One ${name} more`}
+          disabled={paper.paper.kind === "roll" && count > 0}
+          onClick={() => set(count + 1)}
+        />
         <ToolButton icon="pencil" name={`Change ${name}`} onClick={() => setEditing(true)} />
         <ToolButton icon="bin" name={`Take ${name} off the shelf`} onClick={onTake} />
       </div>
