@@ -58,7 +58,8 @@ pub struct Search {
 /// No more sizes than this are named.
 pub const MOST_KEPT: usize = 6;
 
-/// Work for one size: its pieces on sheets, by trying where the run may be cut; and a draft of it with its passes.
+/// Work for one size: to see that nothing comes of it; its pieces on sheets, by trying where the run may be cut; and a draft of it with its passes.
+const GLANCE: u64 = 300;
 const LOOK: u64 = 4_000;
 const LOOK_JOINED: u64 = 30_000;
 const DRAFT: u64 = 60_000;
@@ -71,7 +72,7 @@ pub fn nearby(brief: &Brief, range: Length, budget: &Budget<'_>) -> Search {
     let now = effort(brief);
     let blocked = blocks(brief);
     let awkward = off_groove(brief);
-    let joined = matches!(brief.build, Build::Joined { .. });
+    let look = if matches!(brief.build, Build::Joined { .. }) { LOOK_JOINED } else { LOOK };
     let mut search = Search { found: Vec::new(), within: None };
     let mut ring = Ring::around(brief, range);
     let Some(ideal) = ideal(brief, &ring, now, awkward) else { return search };
@@ -84,13 +85,24 @@ pub fn nearby(brief: &Brief, range: Length, budget: &Budget<'_>) -> Search {
         if kept.len() == MOST_KEPT || outdone(kept, ideal) {
             break;
         }
-        if !budget.spend(if joined { LOOK_JOINED } else { LOOK }) {
+        let tried = Brief { finished, ..brief.clone() };
+        let most = at_best(&tried, now, awkward);
+        if finished == size
+            || most.iter().all(|save| *save <= 0)
+            || outdone(kept, most)
+            || tried.check().is_err()
+        {
+            // Even looking away takes a moment.
+            if budget.spend(GLANCE) {
+                continue;
+            } else {
+                search.within = Some(change(finished, size));
+                break;
+            }
+        }
+        if !budget.spend(look) {
             search.within = Some(change(finished, size));
             break;
-        }
-        let tried = Brief { finished, ..brief.clone() };
-        if finished == size || tried.check().is_err() || !saves_anything(&tried, now, awkward) {
-            continue;
         }
         let Some((tried, effort)) = best(&tried) else { continue };
         let sheets = (effort.sheets, now.map(|now| now.sheets));
@@ -118,16 +130,46 @@ pub fn nearby(brief: &Brief, range: Length, budget: &Budget<'_>) -> Search {
 /// No size within the range saves more than this; nothing if none saves anything. Smaller measures never take more sheets, so
 /// the smallest of all take the fewest.
 fn ideal(brief: &Brief, ring: &Ring, now: Option<Effort>, awkward: usize) -> Option<[i64; 3]> {
-    let joined = matches!(brief.build, Build::Joined { .. });
     let tried = Brief { finished: ring.smallest(), ..brief.clone() };
+    let mut most = at_best(&tried, now, awkward);
     // Measures too small to be folded say nothing about those between.
-    let least = if tried.check().is_ok() { best(&tried)?.1.sheets } else { 1 };
-    let Some(now) = now else { return Some([i64::MAX, 0, awkward as i64]) };
-    let sheets = i64::from(now.sheets) - i64::from(least.min(now.sheets));
-    // A run may be cut at other places, though never at none.
-    let joins = if joined { now.joins.saturating_sub(1) as i64 } else { 0 };
-    let most = [sheets, joins, awkward as i64];
+    if tried.check().is_ok() {
+        let fewest = i64::from(best(&tried)?.1.sheets);
+        most[0] = now.map_or(i64::MAX, |now| (i64::from(now.sheets) - fewest).max(0));
+    }
     most.iter().any(|save| *save > 0).then_some(most)
+}
+
+/// No more than this can be saved by a size, told from its paper alone: as few sheets as hold its paper, as few joins as its run
+/// has to have, and every score on its groove.
+fn at_best(brief: &Brief, now: Option<Effort>, awkward: usize) -> [i64; 3] {
+    let Some(now) = now else { return [i64::MAX, 0, awkward as i64] };
+    let (width, height) = brief.sheet.as_laid();
+    let size = brief.finished;
+    let is_run = matches!(brief.build, Build::Joined { .. });
+    let (sheets, joins) = if brief.side_sheet.is_some() {
+        // Gussets of another paper are joined at all four corners.
+        (1, 4)
+    } else if is_run {
+        // No piece is wider than the sheet. How a run is best cut is not known yet, so its tabs are not counted.
+        let round = i128::from(((size.width + size.gusset) * 2).units());
+        let paper = round * i128::from((brief.flap() + size.height).units());
+        (up(paper, area(width, height)), up(round, i128::from(width.units())))
+    } else {
+        let paper: i128 = piece_sizes(brief).iter().map(|size| area(size.0, size.1)).sum();
+        (up(paper, area(width, height)), now.joins as i64)
+    };
+    let joins = if is_run { now.joins as i64 - joins } else { 0 };
+    [i64::from(now.sheets) - sheets, joins.max(0), awkward as i64]
+}
+
+fn area(width: Length, height: Length) -> i128 {
+    i128::from(width.units()) * i128::from(height.units())
+}
+
+/// How many of `each` it takes for so much.
+fn up(much: i128, each: i128) -> i64 {
+    i64::try_from((much + each - 1) / each.max(1)).unwrap_or(i64::MAX).max(1)
 }
 
 /// How far all three measures are off, together.
@@ -192,20 +234,6 @@ impl Ring {
 
 fn finished([width, gusset, height]: [Length; 3]) -> Finished {
     Finished { width, height, gusset }
-}
-
-/// False if it is plain that nothing can be saved: no score is off its groove, and the paper in the bag alone asks for as many
-/// sheets as now.
-fn saves_anything(brief: &Brief, now: Option<Effort>, awkward: usize) -> bool {
-    let Some(now) = now else { return true };
-    if brief.side_sheet.is_some() {
-        return true;
-    }
-    let (width, height) = brief.sheet.as_laid();
-    let area = |width: Length, height: Length| i128::from(width.units()) * i128::from(height.units());
-    let used: i128 = piece_sizes(brief).iter().map(|size| area(size.0, size.1)).sum();
-    let least = used / area(width, height) + 1;
-    awkward > 0 || now.joins > 1 || least < i128::from(now.sheets)
 }
 
 /// The bag as it is best made: a run of pieces cut anew, any other build as it is.

@@ -7,16 +7,43 @@ mod typing;
 use crate::tools::{self, Chore, cargo, project, web};
 use std::time::Duration;
 
-/// Runs the core's benchmarks, then measures the running service, and a page on it, on this machine.
-pub fn run() -> Chore {
+/// What can be measured by itself.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, clap::ValueEnum)]
+pub enum Part {
+    /// The core: plans, ways, sizes close by, layouts.
+    Core,
+    /// The running service asked by many at once.
+    Load,
+    /// Every address, its dearest requests among them.
+    Addresses,
+    /// From a key to the net drawn anew.
+    Typing,
+}
+
+/// Runs the core's benchmarks, then measures the running service, and a page on it, on this machine; only `parts` if any are
+/// named.
+pub fn run(parts: &[Part]) -> Chore {
+    let wanted = |part| parts.is_empty() || parts.contains(&part);
+    if wanted(Part::Core) {
+        cargo(&["bench", "--package", "wide-fold-core"])?;
+    }
+    if parts == [Part::Core] {
+        return Ok(());
+    }
     tools::browser()?;
-    cargo(&["bench", "--package", "wide-fold-core"])?;
     web::build()?;
     cargo(&["build", "--release", "--package", "wide-fold"])?;
     let binary = project().join("target/release/wide-fold");
-    load::run(&binary).map_err(|error| error.to_string())?;
-    addresses::run(&binary).map_err(|error| error.to_string())?;
-    typing::run(&binary).map_err(|error| error.to_string())
+    if wanted(Part::Load) {
+        load::run(&binary).map_err(|error| error.to_string())?;
+    }
+    if wanted(Part::Addresses) {
+        addresses::run(&binary).map_err(|error| error.to_string())?;
+    }
+    if wanted(Part::Typing) {
+        typing::run(&binary).map_err(|error| error.to_string())?;
+    }
+    Ok(())
 }
 
 fn report(what: &str, times: &mut [Duration]) {

@@ -30,7 +30,10 @@ enum Command {
     /// Formatting, lints, types, and generated files that have gone stale.
     Check,
     /// Measure the budgets.
-    Bench,
+    Bench {
+        /// Only these; everything if none is named.
+        parts: Vec<bench::Part>,
+    },
     /// Take the screenshots in docs/screenshots from the demo's bags.
     Shots,
     /// Feed every reader with garbled examples for a while.
@@ -54,7 +57,7 @@ fn main() -> ExitCode {
         Command::Demo { addr } => demo(&addr),
         Command::Test => test(),
         Command::Check => check(),
-        Command::Bench => bench::run(),
+        Command::Bench { parts } => bench::run(&parts),
         Command::Shots => shots::run(),
         Command::Fuzz { minutes } => fuzz(minutes),
         Command::Soak { minutes } => soak::run(minutes),
