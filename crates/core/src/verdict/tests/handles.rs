@@ -277,3 +277,26 @@ proptest! {
         }
     }
 }
+
+/// A bag joined at a level has two papers glued over one another there: no hand hole goes through it, and something else will do.
+#[test]
+fn a_hand_hole_over_a_level_join_is_told_and_mended() {
+    let mut met = 0;
+    for level in (16..=42).step_by(2) {
+        let mut brief = Brief::new(Length::inches(6), Length::inches(6), Length::inches(2));
+        let at = crate::brief::Places::of(crate::brief::Place::ALL[..2].iter().copied());
+        let level = Some(Length::eighths(level));
+        brief.build = Build::Joined { cuts: crate::brief::Cuts { at, back_part: None, level } };
+        brief.fittings.handle.kind = HandleKind::HandHole;
+        let plan = Plan::new(&brief).unwrap();
+        let told: Vec<&Verdict> = plan
+            .verdicts
+            .iter()
+            .filter(|v| v.level == Level::Blocks && v.code.starts_with("handle."))
+            .collect();
+        assert_eq!(plan.proof.passed(), told.is_empty(), "{level:?}: {:#?}", plan.verdicts);
+        assert!(told.iter().all(|verdict| !verdict.remedies.is_empty()), "{told:#?}");
+        met += told.len();
+    }
+    assert!(met > 0, "no level meets the hole");
+}
