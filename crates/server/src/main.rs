@@ -45,7 +45,12 @@ enum Command {
 }
 
 fn main() -> std::process::ExitCode {
-    tracing_subscriber::fmt().with_writer(std::io::stderr).with_max_level(tracing::Level::WARN).init();
+    // A log that cannot be written, on a disk that is full, is no reason to fail.
+    tracing_subscriber::fmt()
+        .with_writer(std::io::stderr)
+        .with_max_level(tracing::Level::WARN)
+        .log_internal_errors(false)
+        .init();
     let result = match Args::parse().command {
         Command::Serve { addr, db, demo } => serve(addr, &db, demo),
         Command::Rescue { db, into } => save(&db, &into),

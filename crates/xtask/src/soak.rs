@@ -45,8 +45,8 @@ impl Dice {
 
 /// Soaks for so many minutes and prints the report. Fails if anything acknowledged is missing, or an answer was a fault of ours.
 pub fn run(minutes: u32) -> Chore {
-    cargo(&["build", "--profile", "demo", "--package", "wide-fold"])?;
-    soak(&project().join("target/demo/wide-fold"), Duration::from_secs(60 * u64::from(minutes)))
+    cargo(&["build", "--release", "--package", "wide-fold"])?;
+    soak(&project().join("target/release/wide-fold"), Duration::from_secs(60 * u64::from(minutes)))
         .map_err(|error| error.to_string())?
 }
 
@@ -118,10 +118,14 @@ fn soak(binary: &Path, long: Duration) -> std::io::Result<Chore> {
     })
 }
 
-/// The signal that comes with the limit on files would end the process: a shell that ignores it stands before it.
+/// The signal that comes with the limit on files would end the process: a shell that ignores it stands before it. The log lies on
+/// the same disk.
 fn script(binary: &Path, folder: &Path) -> std::io::Result<PathBuf> {
-    let path = folder.join("start");
-    std::fs::write(&path, format!("#!/bin/sh\ntrap '' XFSZ\nexec {} \"$@\"\n", binary.display()))?;
+    let (path, log) = (folder.join("start"), folder.join("log"));
+    std::fs::write(
+        &path,
+        format!("#!/bin/sh\ntrap '' XFSZ\nexec {} \"$@\" 2>> {}\n", binary.display(), log.display()),
+    )?;
     std::fs::set_permissions(&path, std::fs::Permissions::from_mode(0o755))?;
     Ok(path)
 }

@@ -20,8 +20,10 @@ impl Disk {
     fn new() -> Self {
         let folder = tempfile::tempdir().unwrap();
         let script = folder.path().join("start");
-        // The signal that comes with the limit would end the process.
-        std::fs::write(&script, format!("#!/bin/sh\ntrap '' XFSZ\nexec {BINARY} \"$@\"\n")).unwrap();
+        // The signal that comes with the limit would end the process. The log lies on the same disk.
+        let log = folder.path().join("log");
+        let text = format!("#!/bin/sh\ntrap '' XFSZ\nexec {BINARY} \"$@\" 2>> {}\n", log.display());
+        std::fs::write(&script, text).unwrap();
         std::fs::set_permissions(&script, std::fs::Permissions::from_mode(0o755)).unwrap();
         Self { folder, script }
     }

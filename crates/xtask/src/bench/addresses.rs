@@ -370,13 +370,14 @@ fn memory(service: &Service) -> Result<()> {
 /// As many connections at once as the system lets through, each with half a request, and what memory they leave.
 fn flood(service: &Service) -> Result<()> {
     let before = status(service, "VmRSS")?;
-    let address = service.host().parse().map_err(Error::other)?;
+    let address: std::net::SocketAddr = service.host().parse().map_err(Error::other)?;
+    let half = format!("POST /api/bags HTTP/1.1\r\nHost: {address}\r\nX-Long: {}", "x".repeat(8_000));
     let crowd: Vec<_> = (0..2_000)
         .map_while(|_| {
             // Those for whom there is no place wait before the door, which holds only so many.
             let mut stream =
                 std::net::TcpStream::connect_timeout(&address, Duration::from_millis(100)).ok()?;
-            std::io::Write::write_all(&mut stream, &[b'x'; 8_000]).ok()?;
+            std::io::Write::write_all(&mut stream, half.as_bytes()).ok()?;
             Some(stream)
         })
         .collect();
