@@ -182,8 +182,11 @@ struct Ring {
     size: Finished,
     /// What width, gusset and height may be, each from near to far.
     steps: [Vec<Length>; 3],
-    next: BinaryHeap<Reverse<(Length, [Length; 3], [usize; 3])>>,
+    next: BinaryHeap<Waiting>,
 }
+
+/// How far off a size is, its width, gusset and height, and where they stand among the steps; the nearest comes first.
+type Waiting = Reverse<(Length, [Length; 3], [usize; 3])>;
 
 impl Ring {
     fn around(brief: &Brief, range: Length) -> Self {

@@ -100,7 +100,7 @@ fn struck(example: &str, dice: &mut Dice) -> String {
             3 => {
                 let again: Vec<char> = text[at..to].to_vec();
                 let place = dice.roll(text.len() + 1);
-                drop(text.splice(place..place, again).count());
+                let _ = text.splice(place..place, again).count();
             }
             4 if at < text.len() => {
                 text[at] = char::from_u32(dice.roll(0x11_0000) as u32).unwrap_or('x');

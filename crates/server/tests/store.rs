@@ -137,7 +137,7 @@ fn what_fails_half_way_is_not_done(kept: Kept) {
         Err::<(), _>(StoreError::NoPaper)
     });
     assert!(matches!(failed, Err(StoreError::NoPaper)));
-    assert_eq!(kept.store.read_now(|db| bags::count(db)).unwrap(), 0);
+    assert_eq!(kept.store.read_now(bags::count).unwrap(), 0);
 }
 
 #[rstest]
@@ -153,14 +153,14 @@ fn a_full_disk_is_told_from_other_faults(kept: Kept) {
     });
     assert!(full.as_ref().is_err_and(StoreError::is_full), "{full:?}");
     assert!(!StoreError::NoBag.is_full());
-    assert_eq!(kept.store.read_now(|db| bags::count(db)).unwrap(), 0);
+    assert_eq!(kept.store.read_now(bags::count).unwrap(), 0);
 }
 
 #[rstest]
 fn a_closed_store_refuses_and_its_file_is_whole(kept: Kept) {
     kept.store.write_now(|db| bags::create(db, &content("vase"), at(1))).unwrap();
     kept.store.close().unwrap();
-    assert!(matches!(kept.store.read_now(|db| bags::count(db)), Err(StoreError::Stopped)));
+    assert!(matches!(kept.store.read_now(bags::count), Err(StoreError::Stopped)));
     assert!(matches!(
         kept.store.write_now(|db| bags::create(db, &content("bowl"), at(2))),
         Err(StoreError::Stopped)

@@ -31,8 +31,8 @@ impl<'a> Columns<'a> {
     pub(super) fn new(parts: &'a [Lyings], counts: &'a [usize], size: (Length, Length)) -> Self {
         let mut columns =
             Self { patterns: Patterns::new(parts, size), parts, counts, size, list: Vec::new() };
-        for kind in 0..counts.len() {
-            let tree = columns.patterns.only_of(kind, counts[kind]);
+        for (kind, count) in counts.iter().enumerate() {
+            let tree = columns.patterns.only_of(kind, *count);
             columns.add(tree);
         }
         columns

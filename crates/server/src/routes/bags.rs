@@ -70,8 +70,11 @@ pub async fn list(
     Ok(Json(BagsPage { bags: page, next, total }))
 }
 
+/// What was made anew for a bag's slip: its number, the revision it was made of, and the slip.
+type Made = (i64, i64, Summary);
+
 /// The page, and what was made anew for it.
-fn summarised(listed: &[Listed]) -> Result<(Vec<BagSummary>, Vec<(i64, i64, Summary)>), Problem> {
+fn summarised(listed: &[Listed]) -> Result<(Vec<BagSummary>, Vec<Made>), Problem> {
     let mut made = Vec::new();
     let mut page = Vec::new();
     for one in listed {

@@ -23,7 +23,7 @@ const MOST_PAPERS: usize = 500;
 /// All papers on the shelf.
 #[utoipa::path(get, path = "/api/shelf", responses((status = 200, body = ShelfView)))]
 pub async fn list_papers(State(store): State<Store>) -> Result<Json<ShelfView>, Problem> {
-    let kept = store.read(|connection| shelf::list(connection)).await?;
+    let kept = store.read(shelf::list).await?;
     Ok(Json(ShelfView::new(&kept)))
 }
 
@@ -155,6 +155,6 @@ pub(super) fn written(paper: &Paper) -> Result<String, Problem> {
 
 /// The papers on the shelf that can be read.
 pub(super) async fn readable(store: &Store) -> Result<Vec<Paper>, Problem> {
-    let kept = store.read(|connection| shelf::list(connection)).await?;
+    let kept = store.read(shelf::list).await?;
     Ok(kept.iter().filter_map(|kept| read_kept(&kept.paper).ok()).collect())
 }
