@@ -712,7 +712,7 @@ mod tests {
     #[rstest]
     #[case(json!({}), "", "finished")]
     #[case(json!({ "finished": { "width": "4", "height": "7" } }), "finished", "gusset")]
-    #[case(json!({ "finished": { "width": "4", "height": "7", "gusset": 2 } }), "finished.gusset", "string")]
+    #[case(json!({ "finished": { "width": "4", "height": "7", "gusset": 2 } }), "finished.gusset", "text")]
     #[case(json!({ "finished": { "width": "0", "height": "7", "gusset": "2" } }), "finished.width", "more than nothing")]
     #[case(json!({ "finished": { "width": "4", "height": "7", "gusset": "2" }, "tab": "½ ell" }), "tab", "½ ell")]
     #[case(json!({ "finished": { "width": "4", "height": "7", "gusset": "2" }, "tabb": "½" }), "tabb", "tabb")]
