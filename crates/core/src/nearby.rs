@@ -61,8 +61,8 @@ pub const MOST_KEPT: usize = 6;
 /// Work for one size: to see that nothing comes of it; its pieces on sheets, by trying where the run may be cut; and a draft of it with its passes.
 const GLANCE: u64 = 300;
 const LOOK: u64 = 4_000;
-const LOOK_JOINED: u64 = 30_000;
-const DRAFT: u64 = 60_000;
+const LOOK_JOINED: u64 = 150_000;
+const DRAFT: u64 = 80_000;
 
 /// Sizes on the board's grooves, no measure further off than `range`, that save something and cost nothing. Of all that
 /// save the same the one closest to what was asked for, smaller measures before larger ones; at most six. Sizes are looked at
@@ -119,7 +119,14 @@ pub fn nearby(brief: &Brief, range: Length, budget: &Budget<'_>) -> Search {
         near.off_groove.0 = off_groove(&near.brief);
         let saves = near.saves();
         let saves_some = saves.iter().any(|save| *save > 0) && saves.iter().all(|save| *save >= 0);
-        if saves_some && !outdone(kept, saves) && blocks_nothing_new(&near.brief, &blocked) {
+        if !saves_some || outdone(kept, saves) {
+            continue;
+        }
+        if !budget.spend(DRAFT * 2) {
+            search.within = Some(change(finished, size));
+            break;
+        }
+        if blocks_nothing_new(&near.brief, &blocked) {
             search.found.push(near);
         }
     }

@@ -181,6 +181,15 @@ fn cases(demo: &[Value]) -> Vec<Case> {
         .map(|brief| json!({ "brief": with(brief, "board", fine.clone()), "range": "1 in" }))
         .chain([json!({ "brief": { "finished": { "width": "101.3 mm", "height": "180.7 mm", "gusset": "50.1 mm" }, "board": fine, "unit": "metric" }, "range": "1 in" })])
         .collect();
+    // The dearest known: a large run that is joined at a level, no size of which is plainly no use.
+    let fine_near: Vec<Value> = fine_near
+        .into_iter()
+        .chain([json!({ "brief": {
+            "finished": { "width": "241/8 in", "height": "130/8 in", "gusset": "179/64 in" }, "build": "joined",
+            "cuts": ["right_back_corner"], "gusset_crease": "centre", "sheet": sheet("20 in", "12 in"),
+            "board": { "groove": "0.5 mm", "reach": "300 mm" }
+        }, "range": "1 in" })])
+        .collect();
     let joined: Vec<Value> = demo
         .iter()
         .map(|brief| with(&with(brief, "finished", size(1200, 1300, 500)), "sheet", sheet("12 in", "12 in")))
