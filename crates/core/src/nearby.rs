@@ -72,7 +72,13 @@ pub fn nearby(brief: &Brief, range: Length, budget: &Budget<'_>) -> Search {
     let now = effort(brief);
     let blocked = blocks(brief);
     let awkward = off_groove(brief);
-    let look = if matches!(brief.build, Build::Joined { .. }) { LOOK_JOINED } else { LOOK };
+    // A run too tall for its sheet is joined at a level too, which takes longer to try.
+    let tall = brief.flap() + size.height + brief.top.depth() > brief.sheet.as_laid().1;
+    let look = match (matches!(brief.build, Build::Joined { .. }), tall) {
+        (true, true) => LOOK_JOINED * 3,
+        (true, false) => LOOK_JOINED,
+        (false, _) => LOOK,
+    };
     let mut search = Search { found: Vec::new(), within: None };
     let mut ring = Ring::around(brief, range);
     let Some(ideal) = ideal(brief, &ring, now, awkward) else { return search };
