@@ -68,76 +68,92 @@ const DRAFT: u64 = 80_000;
 /// save the same the one closest to what was asked for, smaller measures before larger ones; at most six. Sizes are looked at
 /// from near to far, until nothing further off can save more or the work is spent.
 pub fn nearby(brief: &Brief, range: Length, budget: &Budget<'_>) -> Search {
-    let size = brief.finished;
-    let now = effort(brief);
-    let blocked = blocks(brief);
-    let awkward = off_groove(brief);
-    // A run too tall for its sheet is joined at a level too, which takes longer to try.
-    let tall = brief.flap() + size.height + brief.top.depth() > brief.sheet.as_laid().1;
-    let look = match (matches!(brief.build, Build::Joined { .. }), tall) {
-        (true, true) => LOOK_JOINED * 3,
-        (true, false) => LOOK_JOINED,
-        (false, _) => LOOK,
-    };
+    let bag = Bag { brief, now: effort(brief), blocked: blocks(brief), awkward: off_groove(brief) };
     let mut search = Search { found: Vec::new(), within: None };
     let mut ring = Ring::around(brief, range);
-    let Some(ideal) = ideal(brief, &ring, now, awkward) else { return search };
-    // Whatever one kept already saves, closer by, is not worth a second line.
-    let outdone = |kept: &[Nearby], saves: [i64; 3]| {
-        kept.iter().any(|other| other.saves().iter().zip(saves).all(|(known, new)| *known >= new))
-    };
+    let Some(ideal) = ideal(brief, &ring, bag.now, bag.awkward) else { return search };
     while let Some(finished) = ring.next() {
-        let kept = &search.found;
-        if kept.len() == MOST_KEPT || outdone(kept, ideal) {
+        if search.found.len() == MOST_KEPT || outdone(&search.found, ideal) {
             break;
         }
-        let tried = Brief { finished, ..brief.clone() };
-        let most = at_best(&tried, now, awkward);
-        if finished == size
-            || most.iter().all(|save| *save <= 0)
-            || outdone(kept, most)
-            || tried.check().is_err()
-        {
-            // Even looking away takes a moment.
-            if budget.spend(GLANCE) {
-                continue;
-            } else {
-                search.within = Some(change(finished, size));
+        match bag.look(finished, &search.found, budget) {
+            Ok(near) => search.found.extend(near),
+            Err(Spent) => {
+                search.within = Some(change(finished, brief.finished));
                 break;
             }
         }
-        if !budget.spend(look) {
-            search.within = Some(change(finished, size));
-            break;
+    }
+    search.found.sort_by_key(|near| (Reverse(near.saves()), near.change(brief.finished)));
+    search
+}
+
+/// True if one that is kept already, closer by, saves all of that: it is not worth a second line.
+fn outdone(kept: &[Nearby], saves: [i64; 3]) -> bool {
+    kept.iter().any(|other| other.saves().iter().zip(saves).all(|(known, new)| *known >= new))
+}
+
+/// There is no work left for another look.
+struct Spent;
+
+fn spend(budget: &Budget<'_>, steps: u64) -> Result<(), Spent> {
+    if budget.spend(steps) { Ok(()) } else { Err(Spent) }
+}
+
+/// The bag as it is, and what it costs.
+struct Bag<'a> {
+    brief: &'a Brief,
+    now: Option<Effort>,
+    blocked: Vec<&'static str>,
+    awkward: usize,
+}
+
+impl Bag<'_> {
+    /// The bag in another size, if that saves something that none of those kept saves.
+    fn look(
+        &self,
+        finished: Finished,
+        kept: &[Nearby],
+        budget: &Budget<'_>,
+    ) -> Result<Option<Nearby>, Spent> {
+        let Self { brief, now, awkward, .. } = *self;
+        let tried = Brief { finished, ..brief.clone() };
+        let most = at_best(&tried, now, awkward);
+        spend(budget, GLANCE)?;
+        let is_no_use = most.iter().all(|save| *save <= 0) || outdone(kept, most);
+        if finished == brief.finished || is_no_use || tried.check().is_err() {
+            return Ok(None);
         }
-        let Some((tried, effort)) = best(&tried) else { continue };
+        spend(budget, self.cost())?;
+        let Some((tried, effort)) = best(&tried) else { return Ok(None) };
         let sheets = (effort.sheets, now.map(|now| now.sheets));
         let joins = (effort.joins, now.map_or(effort.joins, |now| now.joins));
-        let mut near = Nearby { brief: tried, sheets, joins, off_groove: (0, awkward) };
         // At best no score of it is off its groove.
+        let mut near = Nearby { brief: tried, sheets, joins, off_groove: (0, awkward) };
         if near.saves().iter().any(|save| *save < 0) || outdone(kept, near.saves()) {
-            continue;
+            return Ok(None);
         }
-        if !budget.spend(DRAFT) {
-            search.within = Some(change(finished, size));
-            break;
-        }
+        spend(budget, DRAFT)?;
         near.off_groove.0 = off_groove(&near.brief);
         let saves = near.saves();
         let saves_some = saves.iter().any(|save| *save > 0) && saves.iter().all(|save| *save >= 0);
         if !saves_some || outdone(kept, saves) {
-            continue;
+            return Ok(None);
         }
-        if !budget.spend(DRAFT * 2) {
-            search.within = Some(change(finished, size));
-            break;
-        }
-        if blocks_nothing_new(&near.brief, &blocked) {
-            search.found.push(near);
+        spend(budget, DRAFT * 2)?;
+        Ok(blocks_nothing_new(&near.brief, &self.blocked).then_some(near))
+    }
+
+    /// Work for laying out one size. A run too tall for its sheet is joined at a level too, which takes longer to try.
+    fn cost(&self) -> u64 {
+        let brief = self.brief;
+        let tall = brief.flap() + brief.finished.height + brief.top.depth() > brief.sheet.as_laid().1;
+        match brief.build {
+            Build::Joined { .. } if tall => LOOK_JOINED * 3,
+            Build::Joined { .. } => LOOK_JOINED,
+            _ => LOOK,
         }
     }
-    search.found.sort_by_key(|near| (Reverse(near.saves()), near.change(size)));
-    search
 }
 
 /// No size within the range saves more than this; nothing if none saves anything. Smaller measures never take more sheets, so

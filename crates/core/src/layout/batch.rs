@@ -121,7 +121,7 @@ fn laid(
     least: u32,
     budget: &Budget<'_>,
 ) -> Vec<SheetCut> {
-    let mut best: Option<(Vec<SheetCut>, usize)> = None;
+    let mut best: Option<(Vec<SheetCut>, (usize, usize))> = None;
     let total: usize = counts.iter().sum();
     for rule in RULES {
         if best.is_some() && !budget.spend((total * (40 + counts.len())) as u64) {
@@ -132,11 +132,10 @@ fn laid(
         if !greedy::lay(parts, &mut left, &mut sheets, size, rule, most) {
             continue;
         }
-        let differ = together(sheets.clone()).len();
-        if best.as_ref().is_none_or(|best| (sheets.len(), differ) < (best.0.len(), best.1)) {
-            let is_least = sheets.len() <= least as usize && differ <= counts.len();
-            best = Some((sheets, differ));
-            if is_least {
+        let rank = rank(&sheets);
+        if best.as_ref().is_none_or(|best| rank < best.1) {
+            best = Some((sheets, rank));
+            if rank.0 <= least as usize && rank.1 <= counts.len() {
                 break;
             }
         }

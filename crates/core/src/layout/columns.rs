@@ -152,12 +152,13 @@ impl<'a> Columns<'a> {
                 };
                 sheets.push(self.taken(column, &mut left));
             }
-            tries.push((sheets.clone(), left.clone()));
+            // Sheets are only ever added, so how many there were is all that has to be kept of a state.
+            tries.push((sheets.len(), left.clone()));
         }
         let (mut best, mut most) = (None, most);
-        for (sheets, left) in tries.iter().rev() {
+        for (used, left) in tries.iter().rev() {
             for rule in RULES {
-                let (mut sheets, mut left) = (sheets.clone(), left.clone());
+                let (mut sheets, mut left) = (sheets[..*used].to_vec(), left.clone());
                 let is_one_try = left.iter().all(|count| *count == 0);
                 if sheets.len() > most || !budget.spend((sheets.len() * 400) as u64) {
                     break;
