@@ -144,7 +144,7 @@ proptest! {
     #[test]
     fn any_batch_can_be_cut(
         parts in prop::collection::vec((4_i64..90, 4_i64..90, 1_u32..9, any::<bool>()), 1..7),
-        wide in 48_i64..200, tall in 48_i64..200,
+        wide in 48_i64..200, tall in 48_i64..200, work in prop::option::of(0_u64..3_000_000),
     ) {
         let parts: Vec<Wanted> = parts
             .into_iter()
@@ -153,7 +153,8 @@ proptest! {
             })
             .collect();
         let size = (Length::eighths(wide), Length::eighths(tall));
-        let found = batch(&parts, size);
+        // However little work there is for it, what comes out can be cut.
+        let found = Batch::new(&parts, size, &Budget::of(work.unwrap_or(Budget::USUAL)));
         let mut seen = vec![0; parts.len()];
         for sheet in &found.sheets {
             let whole = Rectangle { x: Length::ZERO, y: Length::ZERO, width: size.0, height: size.1 };
@@ -183,5 +184,31 @@ proptest! {
             prop_assert_eq!(count, wanted);
         }
         prop_assert!(found.at_least <= found.sheet_count());
+    }
+
+    /// No bound is more than the fewest sheets there are, and nothing found is fewer.
+    #[test]
+    fn no_bound_exceeds_the_fewest(
+        parts in prop::collection::vec((4_i64..90, 4_i64..90, 1_usize..4, any::<bool>()), 1..4),
+    ) {
+        let size = inches(12, 12);
+        let lyings = |(width, height, _, may_turn): &(i64, i64, usize, bool)| -> Lyings {
+            let way = (Length::eighths(*width), Length::eighths(*height));
+            if *may_turn { vec![way, (way.1, way.0)] } else { vec![way] }
+        };
+        let ways: Vec<Lyings> = parts.iter().map(lyings).collect();
+        let counts: Vec<usize> = parts.iter().map(|part| part.2).collect();
+        let budget = Budget::of(Budget::USUAL);
+        let fewest = exactly(&ways, &counts, size, &budget).unwrap().len();
+        let by_size = bounds::fewest(&ways, &counts, size);
+        prop_assert!(by_size as usize <= fewest, "{by_size} by size, {fewest} do");
+        let mut columns = Columns::new(&ways, &counts, size);
+        let by_patterns = columns.generate(1, &budget);
+        prop_assert!(by_patterns as usize <= fewest, "{by_patterns} by patterns, {fewest} do");
+        prop_assert!(laid(&ways, &counts, size, by_size, &budget).len() >= fewest);
+        if let Some(mixed) = columns.rounded(usize::MAX - 1, by_patterns, &budget) {
+            prop_assert!(mixed.len() >= fewest);
+            prop_assert_eq!(mixed.iter().map(|sheet| sheet.placed.len()).sum::<usize>(), counts.iter().sum::<usize>());
+        }
     }
 }
