@@ -1,10 +1,16 @@
-//! Names the rules this binary judges bags by: a hash of all that has a say in what the list shows of a bag.
+//! Names the rules this binary judges bags by (a hash of all that has a say in what the list shows of a bag),
+//! and makes sure there is a folder of web files to embed, even before the web client has been built.
 
 use std::path::{Path, PathBuf};
 
+const WEB: &str = "../../web/dist";
 const RULES: [&str; 3] = ["../core/src", "../formats/src", "src/view"];
 
 fn main() {
+    println!("cargo::rerun-if-changed={WEB}");
+    if let Err(error) = std::fs::create_dir_all(WEB) {
+        println!("cargo::error=The folder web/dist cannot be made: {error}.");
+    }
     let mut files = Vec::new();
     for folder in RULES {
         println!("cargo::rerun-if-changed={folder}");
