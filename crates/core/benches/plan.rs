@@ -15,6 +15,10 @@ use wide_fold_core::paper::{Money, Paper, Stock};
 use wide_fold_core::ways::ways;
 use wide_fold_core::{Brief, Length, Plan, Sheet, joins};
 
+/// The allocator that the service runs with.
+#[global_allocator]
+static ALLOCATOR: mimalloc::MiMalloc = mimalloc::MiMalloc;
+
 /// Bags over the whole range of builds and habits, most of them with something wrong.
 fn bags() -> Vec<Brief> {
     let lap = Length::eighths(4);

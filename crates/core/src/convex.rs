@@ -1,17 +1,22 @@
 //! Convex polygons in the plane, in millimetres: splitting, laying over one another, measuring.
 
 use glam::DVec2;
+use smallvec::{SmallVec, smallvec};
+
+/// Most polygons have no more corners than this; they are kept without asking for memory.
+type Corners = SmallVec<[DVec2; 6]>;
 
 /// A convex polygon, corners anticlockwise.
 #[derive(Clone, Debug, PartialEq)]
-pub struct Convex(Vec<DVec2>);
+pub struct Convex(Corners);
 
 /// Areas below this many square millimetres are rounding, not paper.
 const SLIVER: f64 = 1e-6;
 
 impl Convex {
     /// A polygon from its corners in either order round; they must bound a convex area.
-    pub fn new(mut corners: Vec<DVec2>) -> Self {
+    pub fn new(corners: impl IntoIterator<Item = DVec2>) -> Self {
+        let mut corners: Corners = corners.into_iter().collect();
         if signed_area(&corners) < 0.0 {
             corners.reverse();
         }
@@ -20,7 +25,7 @@ impl Convex {
 
     /// The upright rectangle between two opposite corners.
     pub fn rectangle(a: DVec2, b: DVec2) -> Self {
-        Self::new(vec![a, DVec2::new(b.x, a.y), b, DVec2::new(a.x, b.y)])
+        Self::new([a, DVec2::new(b.x, a.y), b, DVec2::new(a.x, b.y)])
     }
 
     /// Its corners.
@@ -48,23 +53,10 @@ impl Convex {
         (least, self.0.iter().copied().fold(DVec2::NEG_INFINITY, DVec2::max))
     }
 
-    /// True if it shares some area with another: no side of either has all of the other beyond it, save for `slack`
-    /// millimetres (the separating axis theorem for convex shapes).
-    pub fn overlaps(&self, other: &Self, slack: f64) -> bool {
-        let parts = |one: &Self, other: &Self| {
-            (0..one.0.len()).any(|index| {
-                let (a, b) = (one.0[index], one.0[(index + 1) % one.0.len()]);
-                let along = (b - a).normalize_or_zero();
-                other.0.iter().all(|point| along.perp_dot(*point - a) <= slack)
-            })
-        };
-        !parts(self, other) && !parts(other, self)
-    }
-
     /// The part to the left of the line from `a` to `b`, and the part to its right. Either may be missing.
     fn split(&self, a: DVec2, b: DVec2) -> (Option<Self>, Option<Self>) {
         let side = |point: DVec2| (b - a).perp_dot(point - a);
-        let (mut left, mut right) = (Vec::new(), Vec::new());
+        let (mut left, mut right) = (Corners::new(), Corners::new());
         for (index, &here) in self.0.iter().enumerate() {
             let next = self.0[(index + 1) % self.0.len()];
             let (here_side, next_side) = (side(here), side(next));
@@ -81,13 +73,17 @@ impl Convex {
             }
         }
         let keep =
-            |corners: Vec<DVec2>| Some(Self(corners)).filter(|part| part.0.len() > 2 && part.area() > SLIVER);
+            |corners: Corners| Some(Self(corners)).filter(|part| part.0.len() > 2 && part.area() > SLIVER);
         (keep(left), keep(right))
     }
 
     /// Divides this polygon by `other`: the part inside it, and the convex parts outside it.
-    fn divide(&self, other: &Self) -> (Option<Self>, Vec<Self>) {
-        let mut outside = Vec::new();
+    fn divide(&self, other: &Self) -> (Option<Self>, SmallVec<[Self; 4]>) {
+        let ((least, most), (other_least, other_most)) = (self.bounds(), other.bounds());
+        if (most.cmple(other_least) | other_most.cmple(least)).any() {
+            return (None, smallvec![self.clone()]);
+        }
+        let mut outside = SmallVec::new();
         let mut rest = Some(self.clone());
         for (index, &a) in other.0.iter().enumerate() {
             let b = other.0[(index + 1) % other.0.len()];
@@ -107,16 +103,21 @@ const ROUNDING: f64 = 1e-3;
 #[derive(Clone, Debug)]
 pub struct Shape {
     convex: Convex,
+    /// The direction of every side, of length one.
+    along: Corners,
     least: DVec2,
     most: DVec2,
 }
 
 impl Shape {
     /// A shape from its corners in either order round; they must bound a convex area.
-    pub fn new(corners: Vec<DVec2>) -> Self {
+    pub fn new(corners: impl IntoIterator<Item = DVec2>) -> Self {
         let convex = Convex::new(corners);
         let (least, most) = convex.bounds();
-        Self { convex, least, most }
+        let corners = convex.corners();
+        let side = |index: usize| corners[(index + 1) % corners.len()] - corners[index];
+        let along = (0..corners.len()).map(|index| side(index).normalize_or_zero()).collect();
+        Self { convex, along, least, most }
     }
 
     /// Its corners, anticlockwise.
@@ -155,9 +156,16 @@ impl Shape {
         (self.most.cmple(least + ROUNDING) | most.cmple(self.least + ROUNDING)).any()
     }
 
-    /// True if it shares some area with another.
+    /// True if it shares some area with another: no side of either has all of the other beyond it, save for rounding (the
+    /// separating axis theorem for convex shapes).
     pub fn overlaps(&self, other: &Self) -> bool {
-        !self.is_clear_of((other.least, other.most)) && self.convex.overlaps(&other.convex, ROUNDING)
+        !self.is_clear_of((other.least, other.most)) && !self.parts(other) && !other.parts(self)
+    }
+
+    /// True if one of its own sides has all of another beyond it.
+    fn parts(&self, other: &Self) -> bool {
+        let mut sides = self.corners().iter().zip(&self.along);
+        sides.any(|(a, along)| other.corners().iter().all(|point| along.perp_dot(*point - a) <= ROUNDING))
     }
 
     /// True if a point lies in it or on its edge.

@@ -7,8 +7,9 @@ pub mod surfaces;
 pub mod vertices;
 
 use crate::net::{Band, Crease, CreaseRole, Fold, Joint, Lap, Net, Panel, Seam, Strip};
-use facets::{Facet, facets};
-use glam::{DAffine3, DQuat, DVec3};
+use facets::{CORNERS, Facet, facets};
+use glam::{DAffine3, DMat3, DVec3};
+use smallvec::SmallVec;
 use std::collections::VecDeque;
 
 /// The open, standing bag. Frame: the front face lies in the plane z = 0 as it does on the sheet (x right, y up);
@@ -33,12 +34,13 @@ pub struct Turned {
     pub part: (Panel, Band),
     /// From the strip's frame, in millimetres, to space.
     pub pose: DAffine3,
+    corners: SmallVec<[DVec3; CORNERS]>,
 }
 
 impl Turned {
     /// Its corners in space, in the order of the flat facet.
-    pub fn corners(&self) -> Vec<DVec3> {
-        self.flat.corners.iter().map(|corner| self.place(*corner)).collect()
+    pub fn corners(&self) -> &[DVec3] {
+        &self.corners
     }
 
     /// Where a point of the strip comes to lie.
@@ -128,6 +130,9 @@ impl Folded {
             folded.fold(index, strip, flats, &turns);
         }
         folded.assemble(net);
+        for facet in &mut folded.facets {
+            facet.corners = facet.flat.corners.iter().map(|corner| facet.place(*corner)).collect();
+        }
         folded
     }
 
@@ -224,10 +229,16 @@ impl Folded {
         let Some(origin) = flats.get(root).map(|facet| spot(facet.corners[0])) else { return };
         poses[root] = Some(DAffine3::from_translation(-origin));
         let mut queue = VecDeque::from([root]);
+        let mut is_done = vec![false; flats.len()];
         while let Some(here) = queue.pop_front() {
             let Some(pose) = poses[here] else { continue };
+            is_done[here] = true;
             for (side, hinge) in flats[here].hinges.iter().enumerate() {
                 let Some(hinge) = hinge else { continue };
+                // From its own side it has been gone over.
+                if is_done[hinge.facet] {
+                    continue;
+                }
                 let corners = &flats[here].corners;
                 let (a, b) = (spot(corners[side]), spot(corners[(side + 1) % corners.len()]));
                 let beyond = pose * about(a, b, turns[hinge.crease]);
@@ -253,13 +264,19 @@ impl Folded {
             return;
         };
         let facets = flats.into_iter().zip(parts).zip(poses);
-        self.facets.extend(facets.map(|((flat, part), pose)| Turned { strip: index, flat, part, pose }));
+        self.facets.extend(facets.map(|((flat, part), pose)| {
+            // Its corners are placed once the strips have come together.
+            Turned { strip: index, flat, part, pose, corners: SmallVec::new() }
+        }));
     }
 }
 
 /// The turn by `degrees` about the line from `a` to `b`, with the placed paper on its left: positive turns what lies
 /// on its right away from the one who looks.
 fn about(a: DVec3, b: DVec3, degrees: f64) -> DAffine3 {
-    let turn = DQuat::from_axis_angle((b - a).normalize_or_zero(), degrees.to_radians());
-    DAffine3::from_translation(a) * DAffine3::from_quat(turn) * DAffine3::from_translation(-a)
+    if degrees == 0.0 {
+        return DAffine3::IDENTITY;
+    }
+    let turn = DMat3::from_axis_angle((b - a).normalize_or(DVec3::X), degrees.to_radians());
+    DAffine3 { matrix3: turn, translation: a - turn * a }
 }

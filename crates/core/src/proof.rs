@@ -364,9 +364,11 @@ fn length_apart(a: Length, b: Length) -> f64 {
 
 /// The base flaps as they lie in the base, seen from above.
 fn flaps(folded: &Folded) -> impl Iterator<Item = Convex> + '_ {
-    folded.facets.iter().filter(|facet| facet.part.1 == Band::Base).map(|facet| {
-        Convex::new(facet.corners().iter().map(|corner| DVec2::new(corner.x, corner.z)).collect())
-    })
+    folded
+        .facets
+        .iter()
+        .filter(|facet| facet.part.1 == Band::Base)
+        .map(|facet| Convex::new(facet.corners().iter().map(|corner| DVec2::new(corner.x, corner.z))))
 }
 
 /// The longer side of the box round any one uncovered part of the base.

@@ -174,25 +174,29 @@ fn findings(draft: &Draft) -> Vec<Finding> {
     all
 }
 
-/// All but the notes on the board's grooves, which ask for every pass.
+/// A kind of rule: all that it finds in a draft.
+type Find = fn(&Draft) -> Vec<Finding>;
+
+/// All but the notes on the board's grooves, which ask for every pass, and what only folding shows.
+const GRAVE: [Find; 14] = [
+    fit::find,
+    build::find,
+    base::find,
+    seam::find,
+    hem::find,
+    gusset::find,
+    pattern::find,
+    holes::find,
+    handle::find,
+    carry::find,
+    closing::find,
+    round::find,
+    decor::find,
+    thickness::find,
+];
+
 fn grave(draft: &Draft) -> Vec<Finding> {
-    let kinds: [fn(&Draft) -> Vec<Finding>; 14] = [
-        fit::find,
-        build::find,
-        base::find,
-        seam::find,
-        hem::find,
-        gusset::find,
-        pattern::find,
-        holes::find,
-        handle::find,
-        carry::find,
-        closing::find,
-        round::find,
-        decor::find,
-        thickness::find,
-    ];
-    kinds.iter().flat_map(|find| find(draft)).collect()
+    GRAVE.iter().flat_map(|find| find(draft)).collect()
 }
 
 /// Everything, what folding shows included.
@@ -219,13 +223,16 @@ fn holds(code: &str, blocked: &[&str], brief: &Brief) -> bool {
     let mended: Result<Draft, BriefFault> = Draft::new(brief);
     mended.is_ok_and(|draft| {
         // What only folding shows never blocks, and no groove does: they are looked at only for their own sake.
-        let mut after = grave(&draft);
-        if code.starts_with("pattern.") {
-            after.extend(pattern::seen(&draft));
-        } else if code.starts_with("groove.") {
-            after.extend(groove::find(&draft));
-        }
-        after.iter().all(|other| other.code != code) && blocking(&after).all(|other| blocked.contains(&other))
+        let own: Option<Find> = match code.split_once('.') {
+            Some(("pattern", _)) => Some(pattern::seen),
+            Some(("groove", _)) => Some(groove::find),
+            _ => None,
+        };
+        let stands = |other: &Finding| {
+            other.code != code && (other.level != Level::Blocks || blocked.contains(&other.code))
+        };
+        // The first that does not stand ends it.
+        GRAVE.iter().chain(&own).flat_map(|find| find(&draft)).all(|other| stands(&other))
     })
 }
 

@@ -6,15 +6,20 @@
 
 use crate::Length;
 use crate::net::{Point, Strip};
+use smallvec::SmallVec;
+use std::cmp::Ordering;
 
 /// A flat piece of paper bounded by creases, cuts and the edge of the strip.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub struct Facet {
     /// Its corners, anticlockwise.
-    pub corners: Vec<Point>,
+    pub corners: SmallVec<[Point; CORNERS]>,
     /// For every side (from the corner of the same place to the next): the crease along it, and the facet beyond.
-    pub hinges: Vec<Option<Hinge>>,
+    pub hinges: SmallVec<[Option<Hinge>; CORNERS]>,
 }
+
+/// Most facets have no more corners than this; they are kept without asking for memory.
+pub(super) const CORNERS: usize = 6;
 
 /// A side on which two facets hang together.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
@@ -54,6 +59,34 @@ struct Half {
     to: usize,
     /// The crease it belongs to; nothing for the edge of the paper and for cuts.
     crease: Option<usize>,
+    /// The eighth of the circle it leaves in, anticlockwise from the right: even along an axis, odd between two.
+    eighth: u8,
+}
+
+/// A line of the strip, its lower or left end first, and the box round it.
+struct Line {
+    from: Point,
+    to: Point,
+    /// The crease it is, if it is one.
+    crease: Option<usize>,
+    least: Point,
+    most: Point,
+}
+
+impl Line {
+    fn new(from: Point, to: Point, crease: Option<usize>) -> Self {
+        let (from, to) = (from.min(to), from.max(to));
+        let (low, high) = (from.y.min(to.y), from.y.max(to.y));
+        Self { from, to, crease, least: Point::new(from.x, low), most: Point::new(to.x, high) }
+    }
+
+    /// True if they have nothing but ends in common: so do all that lie beside, above or below one another.
+    fn is_apart(&self, other: &Self) -> bool {
+        self.most.x <= other.least.x
+            || other.most.x <= self.least.x
+            || self.most.y <= other.least.y
+            || other.most.y <= self.least.y
+    }
 }
 
 /// Every line split wherever another one meets it, in both directions.
@@ -69,12 +102,12 @@ struct Graph {
 pub fn facets(strip: &Strip) -> Vec<Facet> {
     let graph = Graph::new(strip);
     let mut round_of = vec![usize::MAX; graph.halves.len()];
-    let mut rounds: Vec<Vec<usize>> = Vec::new();
+    let mut rounds: Vec<SmallVec<[usize; CORNERS]>> = Vec::new();
     for first in 0..graph.halves.len() {
         if round_of[first] != usize::MAX {
             continue;
         }
-        let mut round = Vec::new();
+        let mut round = SmallVec::new();
         let mut half = first;
         while round_of[half] == usize::MAX {
             round_of[half] = rounds.len();
@@ -83,7 +116,7 @@ pub fn facets(strip: &Strip) -> Vec<Facet> {
         }
         rounds.push(round);
     }
-    let corners: Vec<Vec<Point>> = rounds
+    let corners: Vec<SmallVec<[Point; CORNERS]>> = rounds
         .iter()
         .map(|round| round.iter().map(|half| graph.points[graph.halves[*half].from]).collect())
         .collect();
@@ -111,32 +144,39 @@ pub fn facets(strip: &Strip) -> Vec<Facet> {
 impl Graph {
     fn new(strip: &Strip) -> Self {
         let count = strip.outline.len();
-        let edge = (0..count).map(|index| (strip.outline[index], strip.outline[(index + 1) % count], None));
-        let slits = strip.cuts.iter().map(|cut| (cut.from, cut.to, None));
-        let scores =
-            strip.creases.iter().enumerate().map(|(index, crease)| (crease.from, crease.to, Some(index)));
-        let lines: Vec<(Point, Point, Option<usize>)> = edge.chain(slits).chain(scores).collect();
-        let mut points: Vec<Point> = lines.iter().flat_map(|(from, to, _)| [*from, *to]).collect();
-        for (index, (a, b, _)) in lines.iter().enumerate() {
-            points.extend(lines[..index].iter().filter_map(|(c, d, _)| crossing((*a, *b), (*c, *d))));
+        let edge = (0..count).map(|at| Line::new(strip.outline[at], strip.outline[(at + 1) % count], None));
+        let slits = strip.cuts.iter().map(|cut| Line::new(cut.from, cut.to, None));
+        let scores = strip.creases.iter().enumerate();
+        let scores = scores.map(|(index, crease)| Line::new(crease.from, crease.to, Some(index)));
+        let lines: Vec<Line> = edge.chain(slits).chain(scores).collect();
+        let mut points: Vec<Point> = lines.iter().flat_map(|line| [line.from, line.to]).collect();
+        for (index, line) in lines.iter().enumerate() {
+            let near = lines[..index].iter().filter(|other| !line.is_apart(other));
+            points.extend(near.filter_map(|other| crossing(line, other)));
         }
-        points.sort();
+        points.sort_unstable();
         points.dedup();
         let mut halves: Vec<Half> = Vec::with_capacity(lines.len() * 4);
-        for (from, to, crease) in lines {
-            let mut stops: Vec<usize> =
-                (0..points.len()).filter(|stop| lies_on(points[*stop], from, to)).collect();
-            stops.sort_by_key(|stop| distance_key(from, points[*stop]));
-            for pair in stops.windows(2) {
-                halves.push(Half { from: pair[0], to: pair[1], crease });
-                halves.push(Half { from: pair[1], to: pair[0], crease });
+        for Line { from, to, crease, .. } in lines {
+            // Points are sorted by x, then y: so are those on a line.
+            let start = points.partition_point(|point| *point < from);
+            let reach = points[start..].partition_point(|point| *point <= to);
+            let (out, back) = (eighth(from, to), eighth(to, from));
+            let mut last = None;
+            for stop in (start..start + reach).filter(|stop| lies_on(points[*stop], from, to)) {
+                if let Some(last) = last {
+                    halves.push(Half { from: last, to: stop, crease, eighth: out });
+                    halves.push(Half { from: stop, to: last, crease, eighth: back });
+                }
+                last = Some(stop);
             }
         }
         halves.sort_by(|a, b| {
-            a.from
-                .cmp(&b.from)
-                .then_with(|| turn_order(points[a.from], points[a.to], points[b.to]))
-                .then(a.to.cmp(&b.to))
+            let turn = || match a.eighth % 2 {
+                0 => Ordering::Equal,
+                _ => 0.cmp(&cross(points[a.from], points[a.to], points[b.to])),
+            };
+            (a.from, a.eighth).cmp(&(b.from, b.eighth)).then_with(turn).then(a.to.cmp(&b.to))
         });
         halves.dedup_by(|next, kept| {
             let same = (next.from, next.to) == (kept.from, kept.to);
@@ -182,19 +222,28 @@ pub(super) fn lies_on(point: Point, from: Point, to: Point) -> bool {
         && cross(from, to, point) == 0
 }
 
-fn distance_key(from: Point, to: Point) -> Length {
-    (to.x - from.x).abs() + (to.y - from.y).abs()
+/// The eighth of the circle in which a direction lies, anticlockwise from the right: even along an axis, odd between two.
+fn eighth(from: Point, to: Point) -> u8 {
+    match (to.x.cmp(&from.x), to.y.cmp(&from.y)) {
+        (Ordering::Greater, Ordering::Equal) => 0,
+        (Ordering::Greater, Ordering::Greater) => 1,
+        (Ordering::Equal, Ordering::Greater) => 2,
+        (Ordering::Less, Ordering::Greater) => 3,
+        (Ordering::Less, Ordering::Equal) => 4,
+        (Ordering::Less, Ordering::Less) => 5,
+        (Ordering::Equal, _) => 6,
+        (Ordering::Greater, Ordering::Less) => 7,
+    }
 }
 
 /// Where two lines cross inside both, to the nanometre.
-fn crossing((a, b): (Point, Point), (c, d): (Point, Point)) -> Option<Point> {
-    let apart = |one: (Length, Length), other: (Length, Length)| {
-        one.0.max(one.1) <= other.0.min(other.1) || other.0.max(other.1) <= one.0.min(one.1)
-    };
-    let along_axes = (a.x == b.x || a.y == b.y) && (c.x == d.x || c.y == d.y);
-    if along_axes && (a.x == b.x) == (c.x == d.x) || a.x != b.x && c.x != d.x && apart((a.x, b.x), (c.x, d.x))
-    {
-        return None;
+fn crossing(one: &Line, other: &Line) -> Option<Point> {
+    let ((a, b), (c, d)) = ((one.from, one.to), (other.from, other.to));
+    match (a.x == b.x, a.y == b.y, c.x == d.x, c.y == d.y) {
+        (true, _, true, _) | (_, true, _, true) => return None,
+        (true, _, _, true) => return across(a.x, (c.x, d.x), c.y, (a.y, b.y)),
+        (_, true, true, _) => return across(c.x, (a.x, b.x), a.y, (c.y, d.y)),
+        _ => {}
     }
     let (c_side, d_side) = (cross(a, b, c), cross(a, b, d));
     let (a_side, b_side) = (cross(c, d, a), cross(c, d, b));
@@ -208,10 +257,10 @@ fn crossing((a, b): (Point, Point), (c, d): (Point, Point)) -> Option<Point> {
     Some(Point::new(along(c.x, d.x), along(c.y, d.y)))
 }
 
-/// Anticlockwise order of directions around `o`, beginning to the right.
-fn turn_order(o: Point, a: Point, b: Point) -> std::cmp::Ordering {
-    let lower = |p: Point| p.y < o.y || (p.y == o.y && p.x < o.x);
-    lower(a).cmp(&lower(b)).then_with(|| 0.cmp(&cross(o, a, b)))
+/// Where an upright and a level line cross inside both.
+fn across(x: Length, xs: (Length, Length), y: Length, ys: (Length, Length)) -> Option<Point> {
+    let inside = |at: Length, ends: (Length, Length)| ends.0.min(ends.1) < at && at < ends.0.max(ends.1);
+    (inside(x, xs) && inside(y, ys)).then_some(Point::new(x, y))
 }
 
 fn twice_area(corners: &[Point]) -> i128 {

@@ -81,9 +81,8 @@ impl Layers {
         let first: Vec<usize> = (0..net.strips.len())
             .map(|strip| folded.facets.iter().position(|facet| facet.strip == strip).unwrap_or(0))
             .collect();
-        let shape = |facet: usize| {
-            Shape::new(folded.facets[facet].corners().iter().map(|corner| corner.truncate()).collect())
-        };
+        let shape =
+            |facet: usize| Shape::new(folded.facets[facet].corners().iter().map(|corner| corner.truncate()));
         let hinges = || {
             folded.facets.iter().enumerate().flat_map(|(index, facet)| {
                 let sides = facet.flat.hinges.iter().enumerate();
@@ -202,45 +201,49 @@ impl Layers {
 
     fn rules(&self, glued: &[(usize, usize, Face)]) -> Vec<Rule> {
         let mut rules = Vec::new();
-        for hinge in &self.hinges {
+        let lines: Vec<Line> = self.hinges.iter().map(Line::of).collect();
+        for (hinge, line) in self.hinges.iter().zip(&lines) {
             let across = (0..self.bodies.len())
                 .filter(|body| *body != hinge.up && *body != hinge.down)
-                .filter(|body| self.runs_across(*body, hinge));
+                .filter(|body| self.runs_across(*body, line));
             rules.extend(across.map(|body| Rule::SameSide(body, hinge.up, hinge.down)));
         }
         for (index, one) in self.hinges.iter().enumerate() {
             for other in &self.hinges[..index] {
-                if on_one_line(one, other) {
+                if lines[index].is_shared_by(one, other) {
                     rules.push(Rule::Nest(one.front_first(), other.front_first()));
                 }
             }
         }
         // Nothing slips between two layers that are glued together.
+        let mut beside: Vec<Option<u128>> = vec![None; self.bodies.len()];
         for &(under, over, _) in glued {
-            let others = (0..self.bodies.len()).filter(|body| *body != under && *body != over);
-            let between = others.filter(|body| self.overlap(*body, under) && self.overlap(*body, over));
+            let mut of = |body: usize| *beside[body].get_or_insert_with(|| self.overlapping(body));
+            let between = of(under) & of(over) & !(1 << under | 1 << over);
+            let between = (0..self.bodies.len()).filter(|body| between >> body & 1 == 1);
             rules.extend(between.map(|body| Rule::SameSide(body, under, over)));
         }
         rules
     }
 
-    fn overlap(&self, one: usize, other: usize) -> bool {
-        let (one, other) = (&self.bodies[one], &self.bodies[other]);
-        let pairs = |a: &Shape| !a.is_clear_of(other.round) && other.facets.iter().any(|b| a.overlaps(b));
-        !one.is_clear_of(other.round) && one.facets.iter().any(pairs)
+    /// The set of bodies that share some area with one.
+    fn overlapping(&self, one: usize) -> u128 {
+        let one = &self.bodies[one];
+        let shares = |other: &Body| {
+            let pairs = |a: &Shape| !a.is_clear_of(other.round) && other.facets.iter().any(|b| a.overlaps(b));
+            !one.is_clear_of(other.round) && one.facets.iter().any(pairs)
+        };
+        self.bodies.iter().enumerate().fold(0, |set, (body, other)| set | u128::from(shares(other)) << body)
     }
 
     /// True if a body lies on both sides of a hinge's line along some stretch of it.
-    fn runs_across(&self, body: usize, hinge: &Hinge) -> bool {
-        let [from, to] = hinge.line;
-        let aside = (to - from).perp().normalize_or_zero() * (ROUNDING * 4.0);
-        let reach = aside.abs() * 2.0;
-        let round = (from.min(to) - reach, from.max(to) + reach);
-        if self.bodies[body].is_clear_of(round) {
+    fn runs_across(&self, body: usize, line: &Line) -> bool {
+        if self.bodies[body].is_clear_of(line.round) {
             return false;
         }
-        let near = || self.bodies[body].facets.iter().filter(|facet| !facet.is_clear_of(round));
-        let shared = ROUNDING * 16.0 / from.distance(to).max(ROUNDING);
+        let near = || self.bodies[body].facets.iter().filter(|facet| !facet.is_clear_of(line.round));
+        let ([from, to], aside) = (line.ends, line.along.perp() * (ROUNDING * 4.0));
+        let shared = ROUNDING * 16.0 / line.length.max(ROUNDING);
         near().filter_map(|one| one.span_of(from + aside, to + aside)).any(|(start, end)| {
             near()
                 .filter_map(|other| other.span_of(from - aside, to - aside))
@@ -249,24 +252,43 @@ impl Layers {
     }
 }
 
+/// The line of a hinge, measured once.
+struct Line {
+    ends: [DVec2; 2],
+    /// Its direction, of length one.
+    along: DVec2,
+    length: f64,
+    /// The box round it, with a little room.
+    round: (DVec2, DVec2),
+}
+
+impl Line {
+    fn of(hinge: &Hinge) -> Self {
+        let [from, to] = hinge.line;
+        let along = (to - from).normalize_or_zero();
+        let reach = along.perp().abs() * (ROUNDING * 8.0);
+        let round = (from.min(to) - reach, from.max(to) + reach);
+        Self { ends: hinge.line, along, length: from.distance(to), round }
+    }
+
+    /// True if `one`, whose line it is, lies on the same stretch of it as another, with its layers on the same side.
+    fn is_shared_by(&self, one: &Hinge, other: &Hinge) -> bool {
+        let from = self.ends[0];
+        let off = |point: DVec2| self.along.perp_dot(point - from);
+        if other.line.iter().any(|point| off(*point).abs() > ROUNDING) {
+            return false;
+        }
+        let place = |point: DVec2| self.along.dot(point - from);
+        let (a, b) = (place(other.line[0]), place(other.line[1]));
+        let shared = a.max(b).min(self.length) - a.min(b).max(0.0);
+        shared > ROUNDING && off(one.beside).signum() == off(other.beside).signum()
+    }
+}
+
 impl Hinge {
     fn front_first(&self) -> [usize; 2] {
         if self.fold == Fold::Mountain { [self.up, self.down] } else { [self.down, self.up] }
     }
-}
-
-/// True if two hinges lie on the same stretch of a line with their layers on the same side of it.
-fn on_one_line(one: &Hinge, other: &Hinge) -> bool {
-    let [from, to] = one.line;
-    let along = (to - from).normalize_or_zero();
-    let off = |point: DVec2| along.perp_dot(point - from);
-    if other.line.iter().any(|point| off(*point).abs() > ROUNDING) {
-        return false;
-    }
-    let place = |point: DVec2| along.dot(point - from);
-    let (a, b) = (place(other.line[0]), place(other.line[1]));
-    let shared = a.max(b).min(place(to)) - a.min(b).max(0.0);
-    shared > ROUNDING && off(one.beside).signum() == off(other.beside).signum()
 }
 
 /// What is known of the order: for every body the set of those behind it, closed under transitivity.

@@ -98,8 +98,8 @@ fn base_pulled_apart(made: &Folded, flat: &Folded) -> f64 {
     let Some((first, first_flat)) = flaps().next() else { return 0.0 };
     let bring = first_flat.pose * first.pose.inverse();
     flaps()
-        .flat_map(|(made, flat)| made.corners().into_iter().zip(flat.corners()))
-        .map(|(made, flat)| bring.transform_point3(made).distance(flat))
+        .flat_map(|(made, flat)| made.corners().iter().zip(flat.corners()))
+        .map(|(made, flat)| bring.transform_point3(*made).distance(*flat))
         .fold(0.0, f64::max)
 }
 
@@ -119,19 +119,27 @@ fn gussets_overlap(flat: &Folded) -> f64 {
     (gusset(Side::Left).most.x - gusset(Side::Right).least.x).max(0.0)
 }
 
+/// Places closer together than this many millimetres are one place.
+const SAME: f64 = 1e-4;
+
 /// Counted inside every corner and in the middle of every facet.
 fn most_layers(flat: &Folded) -> usize {
     let shapes: Vec<Shape> = flat
         .facets
         .iter()
-        .map(|facet| Shape::new(facet.corners().iter().map(|corner| corner.truncate()).collect()))
+        .map(|facet| Shape::new(facet.corners().iter().map(|corner| corner.truncate())))
         .collect();
     let points = shapes.iter().flat_map(|shape| {
         let corners = shape.corners();
         let middle = corners.iter().sum::<DVec2>() / corners.len() as f64;
         corners.iter().map(move |corner| corner.lerp(middle, 0.02)).chain([middle])
     });
-    points.map(|point| shapes.iter().filter(|shape| shape.contains(point)).count()).max().unwrap_or(0)
+    // Facets that lie over one another have many of them in common.
+    let mut points: Vec<DVec2> = points.map(|point| (point / SAME).round() * SAME).collect();
+    points.sort_unstable_by(|a, b| a.x.total_cmp(&b.x).then(a.y.total_cmp(&b.y)));
+    points.dedup();
+    let layers = |point: &DVec2| shapes.iter().filter(|shape| shape.contains(*point)).count();
+    points.iter().map(layers).max().unwrap_or(0)
 }
 
 fn scored(net: &Net) -> Scored {

@@ -23,7 +23,7 @@ impl Extent {
     pub fn of(folded: &Folded, wanted: impl Fn((Panel, Band)) -> bool) -> Self {
         let corners = folded.facets.iter().filter(|facet| wanted(facet.part)).flat_map(Turned::corners);
         let start = Self { least: DVec3::INFINITY, most: DVec3::NEG_INFINITY };
-        corners.fold(start, |all, corner| Self { least: all.least.min(corner), most: all.most.max(corner) })
+        corners.fold(start, |all, corner| Self { least: all.least.min(*corner), most: all.most.max(*corner) })
     }
 
     /// From its least to its most corner.
@@ -206,8 +206,8 @@ fn off_rectangle(on: &Turned, facet: &Turned, x: Span, y: Span) -> f64 {
     let beyond = |value: f64, span: Span| (span.from.mm() - value).max(value - span.to.mm()).max(0.0);
     facet
         .corners()
-        .into_iter()
-        .map(|corner| back.transform_point3(corner))
+        .iter()
+        .map(|corner| back.transform_point3(*corner))
         .map(|flat| beyond(flat.x, x).max(beyond(flat.y, y)).max(flat.z.abs()))
         .fold(0.0, f64::max)
 }
