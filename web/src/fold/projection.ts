@@ -141,24 +141,39 @@ function isBehind(back: Drawn, front: Drawn): boolean {
   return before.length > 0 && before.every((d) => d >= -ROUNDING) && before.some((d) => d > ROUNDING);
 }
 
-function overlap(a: Drawn, b: Drawn): boolean {
-  return [0, 1].every((axis) => {
-    const span = (drawn: Drawn) => drawn.corners.map((corner) => corner[axis] ?? 0);
-    return (
-      Math.min(...span(a)) < Math.max(...span(b)) - ROUNDING &&
-      Math.min(...span(b)) < Math.max(...span(a)) - ROUNDING
-    );
-  });
+interface Box {
+  left: number;
+  right: number;
+  top: number;
+  bottom: number;
 }
+
+/** The box round what is drawn of a facet. */
+function boxOf({ corners }: Drawn): Box {
+  const box = { left: Infinity, right: -Infinity, top: Infinity, bottom: -Infinity };
+  for (const [x, y] of corners) {
+    box.left = Math.min(box.left, x);
+    box.right = Math.max(box.right, x);
+    box.top = Math.min(box.top, y);
+    box.bottom = Math.max(box.bottom, y);
+  }
+  return box;
+}
+
+const overlap = (a: Box, b: Box): boolean =>
+  a.left < b.right - ROUNDING &&
+  b.left < a.right - ROUNDING &&
+  a.top < b.bottom - ROUNDING &&
+  b.top < a.bottom - ROUNDING;
 
 /** Painter's order: whatever lies behind something else is drawn before it; ties and knots go by depth. */
 function farthestFirst(drawn: Drawn[]): Drawn[] {
   const waiting = drawn.toSorted((a, b) => a.depth - b.depth);
+  const boxes = new Map(drawn.map((one) => [one, boxOf(one)]));
+  const hidden = (back: Drawn, front: Drawn) =>
+    back !== front && overlap(boxes.get(back)!, boxes.get(front)!) && isBehind(back, front);
   const blockers = new Map(
-    waiting.map((front) => [
-      front,
-      new Set(waiting.filter((back) => back !== front && overlap(back, front) && isBehind(back, front))),
-    ]),
+    waiting.map((front) => [front, new Set(waiting.filter((back) => hidden(back, front)))]),
   );
   const order: Drawn[] = [];
   while (waiting.length > 0) {

@@ -112,9 +112,8 @@ export function SheetDrawing(props: SheetDrawingProps) {
             <Hatches />
             <Ground sheet={sheet} frame={ground} />
             {trims && <Leftovers sheet={sheet} frame={ground} scores={scores} />}
-            {others.map((placed) => {
+            {others.map((placed, key) => {
               const { x_mm, y_mm } = placed.space;
-              const key = `${x_mm} ${y_mm}`;
               const other = plan.pieces[placed.piece ?? -1];
               if (!other) {
                 // Above the piece the figures of its scores come first.
@@ -222,7 +221,7 @@ const SCORES_TALL = 40;
 function Leftovers({ sheet, frame, scores }: { sheet: SheetCut; frame: Frame; scores: boolean }) {
   return (
     <g className="leftover" aria-hidden="true">
-      {sheet.offcuts.map((offcut) => {
+      {sheet.offcuts.map((offcut, index) => {
         const [x, y] = [frame.x(offcut.x_mm), frame.y(offcut.y_mm + offcut.height_mm)];
         const [width, height] = [offcut.width_mm * frame.scale, offcut.height_mm * frame.scale];
         // Above the piece the figures of the scores come first.
@@ -230,7 +229,7 @@ function Leftovers({ sheet, frame, scores }: { sheet: SheetCut; frame: Frame; sc
         const free = scores && offcut.y_mm > 0 ? height - taken : height;
         const [middle, level] = [x + width / 2, y + free / 2];
         return (
-          <g key={`${offcut.x_mm} ${offcut.y_mm}`}>
+          <g key={index}>
             <rect x={x} y={y} width={width} height={height} />
             {width > 90 && free > 26 && <FigureInSvg text={offcut.size} x={middle} y={level + 8} size={22} />}
             {width <= 90 && width > 26 && height > 110 && (
@@ -241,11 +240,11 @@ function Leftovers({ sheet, frame, scores }: { sheet: SheetCut; frame: Frame; sc
           </g>
         );
       })}
-      {sheet.trims.map((trim) => {
+      {sheet.trims.map((trim, index) => {
         const ends = ofTrim(trim);
         return (
           <line
-            key={`${ends.x1} ${ends.y1} ${ends.x2} ${ends.y2}`}
+            key={index}
             className="trim"
             x1={frame.x(ends.x1)}
             y1={frame.y(ends.y1)}
@@ -359,7 +358,7 @@ function PanelNames({ piece, frame }: { piece: Piece; frame: Frame }) {
           back, upside down
         </text>
       )}
-      {piece.columns.map((column) => {
+      {piece.columns.map((column, index) => {
         const x = frame.x((column.from_mm + column.to_mm) / 2);
         const width = (column.to_mm - column.from_mm) * frame.scale;
         const name = column.kind === "gusset" && width < 92 ? "gusset" : column.name.split(",")[0];
@@ -367,7 +366,7 @@ function PanelNames({ piece, frame }: { piece: Piece; frame: Frame }) {
         if (width < 16) return null;
         return (
           <text
-            key={column.from_mm}
+            key={index}
             x={x}
             y={y}
             textAnchor={upright ? "middle" : "start"}
@@ -427,7 +426,7 @@ function Scores({ piece, frame, marked }: { piece: Piece; frame: Frame; marked: 
     <g className="scores">
       {all.map(({ x, at, marked: on }, index) => (
         <FigureInSvg
-          key={at}
+          key={index}
           text={at}
           x={frame.x(x)}
           y={y - (levels[index] ?? 0) * 20}

@@ -35,7 +35,7 @@ export function Thumbnail(props: { pieces: Piece[]; sheet?: number[]; width: num
         const start = lefts[index] ?? 0;
         const place = { x: (mm: number) => start + mm * scale, y: (mm: number) => bottom - mm * scale };
         return (
-          <g key={start}>
+          <g key={index}>
             {sheet && (
               <rect
                 className="sheet"

@@ -4,8 +4,8 @@ import { Refused, updateBag, type Bag, type BagDraft } from "../../api/client";
 
 export type Saving = "saved" | "saving" | "waiting" | "offline" | "refused" | "conflict";
 
-/** Whether a draft can be saved: its brief has been planned, is being planned, or cannot be. */
-export type Standing = "good" | "pending" | "faulty";
+/** Whether a draft can be saved: its brief has been planned, is being planned, cannot be, or nobody answers. */
+export type Standing = "good" | "pending" | "faulty" | "unanswered";
 
 /** How a bag stands: what is to be told, and the kept version if it was changed elsewhere. */
 export interface SaveState {
@@ -55,10 +55,14 @@ export class Autosaver {
     if (this.current.conflict) return;
     if (same(draft, this.kept)) {
       if (!this.sending) this.tell("saved");
-    } else if (standing === "good") {
-      this.timer = window.setTimeout(() => void this.save(), PAUSE);
     } else if (standing === "faulty") {
       this.tell("waiting");
+    } else if (standing === "unanswered") {
+      this.tell("offline");
+    } else {
+      // From the first change on it is not saved, and does not say it is.
+      this.tell("saving");
+      if (standing === "good") this.timer = window.setTimeout(() => void this.save(), PAUSE);
     }
   };
 
@@ -120,6 +124,7 @@ export class Autosaver {
   };
 
   private tell(state: Saving, conflict: Bag | null = null) {
+    if (this.current.state === state && this.current.conflict === conflict) return;
     this.current = { state, conflict };
     this.followers.forEach((follower) => follower());
   }

@@ -1,7 +1,7 @@
 // One bag: the sheet in the middle, the stages of the work beside it.
 
 import { useQuery } from "@tanstack/react-query";
-import { memo, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Button, ButtonGroup } from "react-bootstrap";
 import { Link, useParams } from "react-router";
 import {
@@ -12,6 +12,7 @@ import {
   type Brief,
   type Fold,
   type Plan,
+  type ProblemDetails,
 } from "../../api/client";
 import { Failed } from "../../api/Failed";
 import { Icon } from "../../drawings/Icon";
@@ -33,7 +34,8 @@ import { Steps } from "./Steps";
 import { rebase } from "./rebase";
 import { STAGES, StageRail, type Stage } from "./StageRail";
 import { StageKeys, stageKeys } from "./StageKeys";
-import type { Saving } from "./Autosaver";
+import type { Saving, Standing as Savable } from "./Autosaver";
+import { useAfterPaint } from "./useAfterPaint";
 import { useAutosave } from "./useAutosave";
 import { useFocusKept } from "./useFocusKept";
 import { useHeldInPlace } from "./useHeldInPlace";
@@ -78,11 +80,7 @@ function Workbench({ bag }: { bag: Bag }) {
   const history = useHistory<BagDraft>({ name: bag.name, brief: bag.brief });
   const draft = history.present;
   const { plan, current, problem } = useLivePlan(draft.brief);
-  const saving = useAutosave(
-    bag,
-    draft,
-    current ? "good" : problem && problem.status >= 400 && problem.status < 500 ? "faulty" : "pending",
-  );
+  const saving = useAutosave(bag, draft, current ? "good" : standingOf(problem));
   const [stage, setStage] = useState<Stage>("size");
   const [pass, setPass] = useState(0);
   const [pickedPiece, setPiece] = useState(0);
@@ -140,18 +138,26 @@ function Workbench({ bag }: { bag: Bag }) {
     if (facet) return new Set(twins(fold, facet.index));
     return new Set(checked === null ? [] : fold.checks[checked]);
   }, [fold, facet, checked]);
-  const onFacet = (index: number | null, outside = true) =>
-    setFacet((now) => {
-      if (index === null) return null;
-      return now?.index === index && now.outside === outside ? now : { index, outside };
-    });
+  const onFacet = useCallback(
+    (index: number | null, outside = true) =>
+      setFacet((now) => {
+        if (index === null) return null;
+        return now?.index === index && now.outside === outside ? now : { index, outside };
+      }),
+    [],
+  );
+  const onDimension = useCallback(
+    (field: string, text: string) =>
+      change((now) => ({ ...now, brief: withDimension(now.brief, field, text) }), field),
+    [change],
+  );
   const named = facet && fold ? nameOf(fold, facet.index, facet.outside) : null;
   const fault = useMemo(
     () => (problem?.field ? { field: problem.field, sentence: problem.detail } : null),
     [problem],
   );
-  // While someone types, the drawing comes first; the panel beside it follows when there is time.
-  const panel = useDeferredValue(useMemo(() => ({ plan, brief: settled, fault }), [plan, settled, fault]));
+  // While someone types, the drawing comes first; the panel beside it follows once that has been painted.
+  const panel = useAfterPaint(useMemo(() => ({ plan, brief: settled, fault }), [plan, settled, fault]));
   const onPanelBrief = useCallback(
     (brief: Brief, key?: string) => carry(panel.brief, brief, key),
     [carry, panel.brief],
@@ -159,8 +165,8 @@ function Workbench({ bag }: { bag: Bag }) {
   const base = panel.plan?.brief;
   // Something offered has been taken: it is announced once, and the focus goes to what it changed if its button is gone.
   const onOffer = useCallback(
-    (brief: Brief, what = "The bag is changed.") => {
-      if (base) carry(base, brief);
+    (brief: Brief, from = base, what = "The bag is changed.") => {
+      if (from) carry(from, brief);
       setSaid(what);
     },
     [carry, base],
@@ -208,8 +214,8 @@ function Workbench({ bag }: { bag: Bag }) {
           />
           <UnitSwitch
             unit={settled.unit ?? "inch"}
-            disabled={!current}
-            onChange={(unit) => setBrief({ ...settled, unit })}
+            disabled={problem !== null}
+            onChange={(unit) => current && setBrief({ ...settled, unit })}
           />
           <Download
             bag={bag}
@@ -250,7 +256,7 @@ function Workbench({ bag }: { bag: Bag }) {
           />
         )}
         {plan && shown === "sheet" && stage !== "handle" && (
-          <SheetDrawing
+          <TheSheet
             plan={plan}
             piece={piece}
             marked={marked}
@@ -263,10 +269,7 @@ function Workbench({ bag }: { bag: Bag }) {
             lit={lit}
             onFacet={onFacet}
             fault={fault}
-            {...(stage === "size" && {
-              onDimension: (field: string, text: string) =>
-                carry(settled, withDimension(settled, field, text), field),
-            })}
+            {...(stage === "size" && { onDimension })}
           />
         )}
         {plan && shown === "ways" && (
@@ -374,7 +377,14 @@ function Workbench({ bag }: { bag: Bag }) {
   );
 }
 
+/** Whether a draft without a plan can be saved. */
+const standingOf = (problem: ProblemDetails | null): Savable => {
+  if (!problem) return "pending";
+  return problem.status >= 400 && problem.status < 500 ? "faulty" : "unanswered";
+};
+
 // They are drawn again only when what they show has changed.
+const TheSheet = memo(SheetDrawing);
 const SizePanel = memo(SizeStage);
 const HandlePanel = memo(HandleStage);
 

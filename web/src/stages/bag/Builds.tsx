@@ -1,12 +1,12 @@
 // The ways to build this bag, each drawn from its own unrolled pieces at the bag's own proportions.
 
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Button } from "react-bootstrap";
-import { builds, type Brief, type Remedy } from "../../api/client";
+import type { Brief, Remedy } from "../../api/client";
 import { Failed } from "../../api/Failed";
 import { Icon } from "../../drawings/Icon";
 import { Thumbnail } from "../../sheet/Thumbnail";
 import { Figure } from "../../words/Figure";
+import { useBuilds } from "./useOffered";
 
 /** The nearest change with which a build is possible after all. */
 function Nearest(props: { remedy: Remedy; name: string; onBrief: (brief: Brief) => void }) {
@@ -25,20 +25,19 @@ function Nearest(props: { remedy: Remedy; name: string; onBrief: (brief: Brief) 
   );
 }
 
-export function Builds({ brief, onBrief }: { brief: Brief; onBrief: (brief: Brief) => void }) {
-  const asked = useQuery({
-    queryKey: ["builds", brief],
-    queryFn: () => builds(brief),
-    placeholderData: keepPreviousData,
-    staleTime: Infinity,
-    gcTime: 60_000,
-  });
+export function Builds(props: {
+  brief: Brief;
+  /** A brief that was offered, and the one it was made from. */
+  onBrief: (brief: Brief, from?: Brief) => void;
+}) {
+  const asked = useBuilds(props.brief);
+  const onBrief = (brief: Brief) => props.onBrief(brief, asked.data?.from);
   return (
     <section className="builds" aria-labelledby="builds-title">
       <h3 id="builds-title">How it is built</h3>
       <Failed asked={asked} what="The builds" />
       <ul aria-busy={asked.isPending}>
-        {(asked.data ?? []).map((way) => (
+        {(asked.data?.offered ?? []).map((way) => (
           <li key={way.name}>
             <button
               type="button"

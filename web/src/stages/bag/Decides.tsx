@@ -1,11 +1,11 @@
 // What decides most, in one sentence at the head of the panel: the paper, the build, the top. It stays where it is whatever is
 // picked in it.
 
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { builds, type Brief, type Plan } from "../../api/client";
+import type { Brief, Plan } from "../../api/client";
 import { Sheet } from "./habits/Sheet";
 import { Top } from "./habits/Top";
 import { Choice, type Option } from "./habits/words";
+import { useBuilds } from "./useOffered";
 
 /** What the builds are called until they are there to choose from. */
 const NAMES: Record<NonNullable<Brief["build"]>, string> = {
@@ -21,18 +21,13 @@ export function Decides(props: {
   plan: Plan;
   brief: Brief;
   onBrief: (brief: Brief, key?: string) => void;
-  onBuild: (brief: Brief) => void;
+  /** A build that was offered, and the brief it was made from. */
+  onBuild: (brief: Brief, from?: Brief) => void;
 }) {
   const { plan, brief, onBrief, onBuild } = props;
-  const asked = useQuery({
-    queryKey: ["builds", plan.brief],
-    queryFn: () => builds(plan.brief),
-    placeholderData: keepPreviousData,
-    staleTime: Infinity,
-    gcTime: 60_000,
-  });
+  const asked = useBuilds(plan.brief);
   const set = (change: Partial<Brief>, key?: string) => onBrief({ ...brief, ...change }, key);
-  const ways = asked.data ?? [];
+  const ways = asked.data?.offered ?? [];
   const chosen = ways.find((way) => way.chosen);
   return (
     <section className="decides habits" aria-label="Paper, build and top">
@@ -47,7 +42,7 @@ export function Decides(props: {
               .map((way): Option<string> => [way.name, way.name.toLowerCase()])}
             onChange={(name) => {
               const way = ways.find((other) => other.name === name);
-              if (way?.brief) onBuild(way.brief);
+              if (way?.brief) onBuild(way.brief, asked.data?.from);
             }}
           />
         )}

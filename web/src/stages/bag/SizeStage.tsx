@@ -19,9 +19,9 @@ export function SizeStage(props: {
   plan: Plan;
   brief: Brief;
   fault: { field: string; sentence: string } | null;
-  /** A brief made from the one shown beside it, and one made from that of the plan. */
+  /** A brief made from the one shown beside it, and one made from that of the plan unless another is named. */
   onBrief: (brief: Brief, key?: string) => void;
-  onOffer: (brief: Brief, said?: string) => void;
+  onOffer: (brief: Brief, from?: Brief, said?: string) => void;
   onPoint: (about: string[]) => void;
   /** The item of the proof that is shown on the drawings. */
   shown: number | null;
@@ -30,7 +30,7 @@ export function SizeStage(props: {
   const { plan, brief, fault, onBrief, onOffer, onPoint, shown, onShow } = props;
   const onDrawing = fault && plan.dimensions.some((dimension) => dimension.field === fault.field);
   const onApply = useCallback(
-    (remedy: Remedy) => onOffer(remedy.brief, `${remedy.title}. ${remedy.then}`),
+    (remedy: Remedy) => onOffer(remedy.brief, undefined, `${remedy.title}. ${remedy.then}`),
     [onOffer],
   );
   return (
