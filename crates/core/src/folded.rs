@@ -271,12 +271,27 @@ impl Folded {
     }
 }
 
+/// The turn by `degrees` about a direction of length one (Rodrigues' formula, from memory); right angles are exact.
+fn turn(axis: DVec3, degrees: f64) -> DMat3 {
+    let (sin, cos) = match degrees.abs() {
+        180.0 => (0.0, -1.0),
+        90.0 => (degrees.signum(), 0.0),
+        _ => degrees.to_radians().sin_cos(),
+    };
+    let (along, aside) = (axis * (1.0 - cos), axis * sin);
+    DMat3::from_cols(
+        along * axis.x + DVec3::new(cos, aside.z, -aside.y),
+        along * axis.y + DVec3::new(-aside.z, cos, aside.x),
+        along * axis.z + DVec3::new(aside.y, -aside.x, cos),
+    )
+}
+
 /// The turn by `degrees` about the line from `a` to `b`, with the placed paper on its left: positive turns what lies
 /// on its right away from the one who looks.
 fn about(a: DVec3, b: DVec3, degrees: f64) -> DAffine3 {
     if degrees == 0.0 {
         return DAffine3::IDENTITY;
     }
-    let turn = DMat3::from_axis_angle((b - a).normalize_or(DVec3::X), degrees.to_radians());
+    let turn = turn((b - a).normalize_or(DVec3::X), degrees);
     DAffine3 { matrix3: turn, translation: a - turn * a }
 }

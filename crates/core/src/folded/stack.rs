@@ -34,6 +34,7 @@ impl Body {
 }
 
 /// What an order of layers has to respect. Bodies are given by their number.
+#[derive(Clone, Copy)]
 enum Rule {
     /// The first lies on the same side of both others.
     SameSide(usize, usize, usize),
@@ -52,8 +53,7 @@ pub fn order(net: &Net, folded: &Folded, closing: ClosingOrder) -> Option<Vec<us
     for (front, back) in layers.first_known(net, folded, &glued, closing) {
         known.set(front, back)?;
     }
-    let rules = layers.rules(&glued);
-    let known = solve(known, &rules, &mut 0)?;
+    let known = solve(known, layers.rules(&glued), &mut 0)?;
     let mut facets: Vec<usize> = (0..folded.facets.len()).collect();
     // More layers behind it: nearer to the viewer. A stable sort of a partial order closed under transitivity.
     facets.sort_by_key(|facet| std::cmp::Reverse(known.behind[layers.body_of[*facet]].count_ones()));
@@ -321,18 +321,35 @@ impl Known {
     }
 }
 
-fn solve(mut known: Known, rules: &[Rule], guesses: &mut usize) -> Option<Known> {
-    while learn(&mut known, rules)? {}
-    let open = |a: usize, b: usize| a != b && !known.is_before(a, b) && !known.is_before(b, a);
-    let undecided = rules.iter().find_map(|rule| match *rule {
-        Rule::SameSide(body, a, b) => {
-            [a, b].into_iter().find(|other| open(body, *other)).map(|other| (body, other))
+impl Rule {
+    /// Two bodies of which it speaks and whose order is not known yet: none once it has nothing more to say.
+    fn undecided(self, known: &Known) -> Option<(usize, usize)> {
+        let open = |a: usize, b: usize| a != b && !known.is_before(a, b) && !known.is_before(b, a);
+        match self {
+            Self::SameSide(body, a, b) => {
+                [a, b].into_iter().find(|other| open(body, *other)).map(|other| (body, other))
+            }
+            Self::Nest([a, b], [c, d]) => {
+                [(a, c), (a, d), (b, c), (b, d)].into_iter().find(|(one, other)| open(*one, *other))
+            }
         }
-        Rule::Nest([a, b], [c, d]) => {
-            [(a, c), (a, d), (b, c), (b, d)].into_iter().find(|(one, other)| open(*one, *other))
+    }
+}
+
+fn solve(mut known: Known, mut rules: Vec<Rule>, guesses: &mut usize) -> Option<Known> {
+    loop {
+        // A rule whose bodies are all in order is looked at once more, and then has nothing more to say.
+        let (settled, open): (Vec<Rule>, Vec<Rule>) =
+            rules.into_iter().partition(|rule| rule.undecided(&known).is_none());
+        let news = learn(&mut known, &settled)? | learn(&mut known, &open)?;
+        rules = open;
+        if !news {
+            break;
         }
-    });
-    let Some((one, other)) = undecided else { return Some(known) };
+    }
+    let Some((one, other)) = rules.iter().find_map(|rule| rule.undecided(&known)) else {
+        return Some(known);
+    };
     for (front, back) in [(one, other), (other, one)] {
         *guesses += 1;
         if *guesses > GUESSES {
@@ -340,7 +357,7 @@ fn solve(mut known: Known, rules: &[Rule], guesses: &mut usize) -> Option<Known>
         }
         let mut tried = known.clone();
         if tried.set(front, back).is_some()
-            && let Some(solved) = solve(tried, rules, guesses)
+            && let Some(solved) = solve(tried, rules.clone(), guesses)
         {
             return Some(solved);
         }
