@@ -7,8 +7,9 @@ use std::time::{Duration, Instant};
 use wide_fold_core::brief::{
     Across, BaseHabit, Build, GussetCrease, HandleKind, Joins, RunStart, Squares, Top,
 };
+use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::budget::Budget;
-use wide_fold_core::layout::{Batch, Extras, Kind, Wanted};
+use wide_fold_core::layout::{Batch, Wanted};
 use wide_fold_core::nearby::nearby;
 use wide_fold_core::net::piece_sizes;
 use wide_fold_core::paper::{Money, Paper, Stock};
@@ -142,7 +143,7 @@ fn batches(_: &mut Criterion) {
     let mut wanted = Vec::new();
     for (width, height, gusset) in sizes {
         let mut brief = Brief::new(Length::eighths(width), Length::eighths(height), Length::eighths(gusset));
-        brief.extras = Extras::of([Kind::Insert, Kind::HandleStrip]);
+        brief.extras = Extras::of([Extra::Insert, Extra::HandleStrip]);
         if let Some(best) = joins::ways(&brief).first() {
             brief = best.brief(&brief);
         }

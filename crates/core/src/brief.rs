@@ -1,17 +1,17 @@
 //! What the crafter asks for.
 
+mod extras;
 mod fittings;
 mod habits;
 mod limits;
 mod places;
 
+pub use extras::{Extra, Extras};
 pub use fittings::*;
 pub use habits::*;
 pub use limits::BriefFault;
-pub(crate) use limits::SMALLEST_SHEET;
-pub use places::{Cuts, JoinWeights, Place, Places};
+pub use places::{Cuts, JoinWeights, Place, Places, Side};
 
-use crate::layout::Extras;
 use crate::{Length, Sheet, Unit};
 
 /// Everything a crafter says about a bag before anything is computed.

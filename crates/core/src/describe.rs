@@ -1,12 +1,14 @@
 //! What any line or area of a piece is, where it is measured from and how it folds: a sentence or two each.
 
 use crate::brief::Build;
+use crate::figures::Figures;
 use crate::fittings::{Purpose, Shape};
 use crate::folded::surfaces::Surface;
 use crate::net::{
-    Band, BaseCorners, Crease, CreaseRole, Cut, CutRole, Face, Fold, Glue, GlueRole, Hole, Point, Strip,
+    Band, BaseCorners, Crease, CreaseRole, Cut, CutRole, Face, Fold, Glue, GlueRole, Hole, Strip,
 };
-use crate::wording::{Figures, sentence};
+use crate::plane::Point;
+use crate::text::sentence;
 use crate::{Brief, Length, Unit};
 
 impl Brief {

@@ -8,6 +8,7 @@ pub mod handle;
 pub mod holes;
 pub mod load;
 pub mod parts;
+pub mod small;
 
 pub use backing::{Strip, strip};
 pub use handle::{FittedHandle, handle};

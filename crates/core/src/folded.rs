@@ -2,6 +2,7 @@
 
 pub mod facets;
 pub mod motion;
+pub mod solids;
 pub mod stack;
 pub mod surfaces;
 pub mod vertices;
@@ -44,12 +45,12 @@ impl Turned {
     }
 
     /// Where a point of the strip comes to lie.
-    pub fn place(&self, point: crate::net::Point) -> DVec3 {
+    pub fn place(&self, point: crate::plane::Point) -> DVec3 {
         self.pose.transform_point3(spot(point))
     }
 }
 
-fn spot(point: crate::net::Point) -> DVec3 {
+fn spot(point: crate::plane::Point) -> DVec3 {
     DVec3::new(point.x.mm(), point.y.mm(), 0.0)
 }
 

@@ -9,9 +9,9 @@
 mod ring;
 
 use crate::brief::{Build, Cuts, Joins, Place, Places, Top};
+use crate::figures::Figures;
 use crate::layout::rows_needed;
 use crate::net::sizes_and_faces;
-use crate::wording::Figures;
 use crate::{Brief, Length};
 use ring::Widths;
 
@@ -322,7 +322,7 @@ fn sheet_of(sheet: &crate::Sheet) -> (Length, Length) {
 mod tests {
     use super::*;
     use crate::brief::Place;
-    use crate::net::Side;
+    use crate::brief::Side;
     use crate::{Net, Plan};
     use rstest::rstest;
 

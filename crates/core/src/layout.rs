@@ -11,12 +11,12 @@ mod rows;
 mod small;
 
 use crate::brief::Build;
+use crate::fittings::small::Small;
 use crate::pieces::Piece;
 use crate::{Brief, Length};
 pub use batch::{Batch, Wanted};
 use rows::rows;
 pub(crate) use rows::{rows_needed, rows_tall};
-pub use small::{Extras, Kind, Small};
 
 /// Pieces placed on sheets.
 #[derive(Clone, Debug, PartialEq, Eq)]
@@ -223,7 +223,7 @@ impl Layout {
                 .collect();
             match own.as_slice() {
                 [first, .., last] if own.len() > 2 => format!("{first} to {last}"),
-                own => crate::wording::list(own),
+                own => crate::text::list(own),
             }
         });
         letters.collect()

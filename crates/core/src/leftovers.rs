@@ -1,10 +1,12 @@
 //! What is left over, and what it is good for.
 
+use crate::brief::Extra;
+use crate::figures::Figures;
 use crate::fittings::parts::of_kind;
-use crate::layout::{Kind, Part, Placed, Rectangle};
-use crate::net::{Band, BaseCorners, Span};
+use crate::layout::{Part, Placed, Rectangle};
+use crate::net::{Band, BaseCorners};
 use crate::offers::on_sheet;
-use crate::wording::Figures;
+use crate::plane::Span;
 use crate::{Brief, Length, Plan, Sheet};
 
 /// Narrower than this an offcut is not kept (our choice).
@@ -39,8 +41,8 @@ pub fn uses(brief: &Brief, (width, height): (Length, Length)) -> Vec<String> {
     }
     let figures = Figures::of(brief);
     // What every bag may want, and what this one takes besides.
-    let wanted = |kind: &Kind| (*kind as usize) < 5 || of_kind(brief, *kind).is_some();
-    let mut uses: Vec<String> = Kind::ALL
+    let wanted = |kind: &Extra| (*kind as usize) < 5 || of_kind(brief, *kind).is_some();
+    let mut uses: Vec<String> = Extra::ALL
         .into_iter()
         .filter(wanted)
         .filter_map(|kind| {

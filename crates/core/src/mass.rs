@@ -1,7 +1,7 @@
 //! Masses: what a bag weighs and what it carries.
 
 use crate::Unit;
-use crate::wording::quoted;
+use crate::text::quoted;
 use std::fmt;
 
 /// A mass, a whole number of micrograms: a pound is 453 592 370 of them exactly (0.453 592 37 kg, the 1959 agreement on yard

@@ -2,10 +2,10 @@
 
 use crate::brief::{Build, Finished};
 use crate::budget::Budget;
+use crate::draft::Draft;
 use crate::joins;
 use crate::layout::rows_needed;
 use crate::net::piece_sizes;
-use crate::plan::Draft;
 use crate::verdict::{blocks, blocks_nothing_new};
 use crate::{Brief, Length};
 use std::cmp::Reverse;

@@ -9,17 +9,17 @@ mod glue;
 mod holes;
 mod level;
 mod lines;
+mod names;
 mod outline;
-mod point;
 
-pub use columns::{Band, Column, GussetPart, Panel, Row, Side};
+pub use columns::{Band, Column, GussetPart, Panel, Row};
 pub use crease::{Crease, CreaseRole, Fold};
 pub use glue::{Face, Glue, GlueRole};
 pub use holes::{Hole, face_left};
 pub use outline::{Cut, CutRole, Round};
-pub use point::{Point, Span};
 
-use crate::brief::{Build, Cuts, Direction};
+use crate::brief::{Build, Cuts, Direction, Side};
+use crate::plane::{Point, Span};
 use crate::{Brief, Length};
 use columns::Run;
 use outline::Edge;

@@ -1,8 +1,7 @@
 //! Papers a crafter owns.
 
-use crate::brief::SMALLEST_SHEET;
 use crate::sheet::{Grammage, Stuff};
-use crate::wording::fit_to_print;
+use crate::text::fit_to_print;
 use crate::{Length, Sheet};
 
 /// A paper on the shelf.
@@ -173,7 +172,7 @@ impl Paper {
 
     /// True if a sheet of it can be used: of a roll, if an inch is left.
     pub fn is_usable(&self) -> bool {
-        self.sheet.height >= SMALLEST_SHEET
+        self.sheet.height >= Sheet::SMALLEST
     }
 
     /// True if both are the same stuff, whatever is left of each: what was taken of one can be put to the other.
@@ -188,7 +187,7 @@ impl Paper {
     /// # Errors
     /// The field at fault and a sentence.
     pub fn check(&self) -> Result<(), (&'static str, String)> {
-        let (least, most) = (SMALLEST_SHEET, Length::inches(400));
+        let (least, most) = (Sheet::SMALLEST, Sheet::LARGEST);
         if self.name.trim().is_empty() {
             return Err(("name", "Give the paper a name.".to_owned()));
         }

@@ -5,8 +5,9 @@ mod board;
 pub use board::{Edge, Lying};
 
 use crate::brief::ScoreFace;
-use crate::net::{Crease, CreaseRole, Cut, CutRole, Face, Fold, Point, Span};
+use crate::net::{Crease, CreaseRole, Cut, CutRole, Face, Fold};
 use crate::pieces::Piece;
+use crate::plane::{Point, Span};
 use crate::{Brief, Length};
 
 /// One way the piece lies on the board, and every line scored while it lies so.

@@ -2,8 +2,9 @@
 
 use crate::Length;
 use crate::brief::FaceSide;
-use crate::net::{BaseCorners, CreaseRole, Fold, GussetPart, Lap, Net, Panel, Point, Strip};
-use crate::wording::{list, sentence};
+use crate::net::{BaseCorners, CreaseRole, Fold, GussetPart, Lap, Net, Panel, Strip};
+use crate::plane::Point;
+use crate::text::{list, sentence};
 
 /// A piece of paper to cut out, and how many like it.
 #[derive(Clone, Debug, PartialEq, Eq)]

@@ -1,16 +1,16 @@
 //! The whole answer to a brief.
 
+use crate::draft::{Draft, Worked};
 use crate::folded::Folded;
-use crate::folded::surfaces::{Surface, surfaces};
+use crate::folded::surfaces::Surface;
 use crate::layout::Layout;
 use crate::net::Net;
-use crate::passes::{Pass, passes};
-use crate::pieces::{Piece, divide};
+use crate::passes::Pass;
+use crate::pieces::Piece;
 use crate::proof::Proof;
 use crate::steps::{Step, steps};
 use crate::verdict::{About, Level, Verdict, verdicts};
-use crate::{Brief, BriefFault, Length};
-use std::cell::OnceCell;
+use crate::{Brief, BriefFault};
 
 /// Everything Wide Fold knows about a bag.
 #[derive(Clone, Debug)]
@@ -37,63 +37,6 @@ pub struct Plan {
     pub verdicts: Vec<Verdict>,
 }
 
-/// A plan as far as it can be judged without folding it: cheap enough to try a remedy. What rests on the net is worked out
-/// when it is first asked for, since most rules ask for little of it.
-pub(crate) struct Draft {
-    pub brief: Brief,
-    pub net: Net,
-    pieces: OnceCell<Vec<Piece>>,
-    layout: OnceCell<Layout>,
-    passes: OnceCell<Vec<Pass>>,
-    folded: OnceCell<Folded>,
-    surfaces: OnceCell<Vec<Surface>>,
-}
-
-impl Draft {
-    pub fn new(brief: &Brief) -> Result<Self, BriefFault> {
-        brief.check()?;
-        Ok(Self {
-            brief: brief.clone(),
-            net: Net::new(brief),
-            pieces: OnceCell::new(),
-            layout: OnceCell::new(),
-            passes: OnceCell::new(),
-            folded: OnceCell::new(),
-            surfaces: OnceCell::new(),
-        })
-    }
-
-    pub fn pieces(&self) -> &[Piece] {
-        self.pieces.get_or_init(|| divide(&self.net))
-    }
-
-    pub fn layout(&self) -> &Layout {
-        self.layout.get_or_init(|| Layout::new(&self.brief, self.pieces()))
-    }
-
-    pub fn passes(&self) -> &[Pass] {
-        self.passes.get_or_init(|| passes(&self.brief, self.pieces()))
-    }
-
-    pub fn folded(&self) -> &Folded {
-        self.folded.get_or_init(|| Folded::new(&self.net))
-    }
-
-    pub fn surfaces(&self) -> &[Surface] {
-        self.surfaces.get_or_init(|| surfaces(&self.brief, &self.net, self.folded()))
-    }
-
-    /// True if it is plain, without laying them out, that no piece is larger than its sheet.
-    pub fn plainly_fits(&self) -> bool {
-        let other = self.brief.sheet_for(false);
-        let (own, other) = (self.brief.sheet.as_laid(), (other.width, other.height));
-        let is_single = self.brief.side_sheet.is_none();
-        let cut = self.pieces().iter().filter(|piece| !piece.from_scrap);
-        let fits = |piece: &Piece, sheet: (Length, Length)| piece.width <= sheet.0 && piece.height <= sheet.1;
-        cut.into_iter().all(|piece| fits(piece, own) && (is_single || fits(piece, other)))
-    }
-}
-
 impl Plan {
     /// Plans a bag: unrolls it, lays it out, finds how to score it, folds it up and measures what comes out.
     ///
@@ -104,17 +47,10 @@ impl Plan {
         let mut verdicts = verdicts(&draft);
         let proof = Proof::new(brief, &draft.net, draft.folded());
         let steps = steps(brief, draft.pieces(), draft.layout(), draft.passes());
-        draft.surfaces();
         if !verdicts.iter().any(|verdict| verdict.level == Level::Blocks) {
             verdicts.splice(0..0, unproved(brief, &proof));
         }
-        // All of it has been asked for above.
-        let Draft { brief, net, pieces, layout, passes, folded, surfaces } = draft;
-        let (pieces, passes) =
-            (pieces.into_inner().unwrap_or_default(), passes.into_inner().unwrap_or_default());
-        let layout = layout.into_inner().unwrap_or_else(|| Layout::new(&brief, &pieces));
-        let folded = folded.into_inner().unwrap_or_else(|| Folded::new(&net));
-        let surfaces = surfaces.into_inner().unwrap_or_default();
+        let Worked { brief, net, pieces, layout, passes, folded, surfaces } = draft.finish();
         Ok(Self { brief, net, pieces, layout, passes, steps, folded, proof, surfaces, verdicts })
     }
 

@@ -13,11 +13,13 @@ pub use facts::Layered;
 pub use flat::{FlatFold, Scored};
 
 use crate::brief::Build;
+use crate::brief::Side;
 use crate::convex::{Convex, layers};
+use crate::figures::Figures;
 use crate::folded::Folded;
 use crate::folded::motion::flap_closed;
-use crate::net::{Band, BaseCorners, Net, Panel, Side};
-use crate::wording::{Figures, sentence};
+use crate::net::{Band, BaseCorners, Net, Panel};
+use crate::text::sentence;
 use crate::{Brief, Length, Unit};
 use glam::DVec2;
 use measure::{

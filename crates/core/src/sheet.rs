@@ -101,6 +101,11 @@ impl Default for Sheet {
 }
 
 impl Sheet {
+    /// The shortest side a sheet can have (our choice).
+    pub const SMALLEST: Length = Length::inches(1);
+    /// The longest one: a long roll (our choice).
+    pub const LARGEST: Length = Length::inches(400);
+
     /// Width and height as it is laid for the bag.
     pub fn as_laid(&self) -> (Length, Length) {
         if self.turned { (self.height, self.width) } else { (self.width, self.height) }

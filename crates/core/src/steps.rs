@@ -6,11 +6,12 @@ mod fit;
 mod trim;
 
 use crate::brief::{Across, Build, GussetCrease, RunStart, ScoreFace, Top};
+use crate::figures::Figures;
 use crate::layout::Layout;
 use crate::net::{Band, CreaseRole, Cut, CutRole, Face, Fold};
 use crate::passes::{Edge, Pass, ScoreLine};
 use crate::pieces::Piece;
-use crate::wording::{Figures, list, sentence};
+use crate::text::{list, sentence};
 pub use fit::layers;
 
 use crate::{Brief, Length};

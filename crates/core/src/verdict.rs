@@ -17,8 +17,8 @@ mod seam;
 mod search;
 mod thickness;
 
+use crate::draft::Draft;
 use crate::passes::Pass;
-use crate::plan::Draft;
 use crate::{Brief, BriefFault, Length};
 
 /// Something the crafter should know.

@@ -4,15 +4,15 @@
 
 mod differs;
 
-use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP, CUSTOMARY_STRIP, Cuts, Joins, SMALLEST_SHEET};
+use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP, CUSTOMARY_STRIP, Cuts, Joins};
 use crate::budget::Budget;
 use crate::builds::{BUILDS, suited};
+use crate::draft::Draft;
 use crate::folded::Folded;
 use crate::joins;
 use crate::layout::{rows_needed, rows_tall};
 use crate::net::piece_sizes;
 use crate::paper::{Money, Paper, Stock};
-use crate::plan::Draft;
 use crate::proof::Proof;
 use crate::sheet::Grammage;
 use crate::verdict::{Outlook, off_groove};
@@ -325,7 +325,7 @@ fn off_the_roll(brief: &Brief, sizes: &[(Length, Length)]) -> Option<Length> {
         rows_tall(sizes, width).ceil_to(step)
     };
     // Nobody cuts a shorter piece off a roll, however little of it is used.
-    let length = length.max(SMALLEST_SHEET.ceil_to(step));
+    let length = length.max(Sheet::SMALLEST.ceil_to(step));
     let left = if turned { width } else { height };
     (length <= left).then_some(length)
 }

@@ -68,7 +68,7 @@ proptest! {
         let (field, check) = match which {
             0 => (&mut other.finished.width, Check::Width { front: true }),
             1 => (&mut other.finished.height, Check::Height),
-            _ => (&mut other.finished.gusset, Check::Gusset(wide_fold_core::net::Side::Right)),
+            _ => (&mut other.finished.gusset, Check::Gusset(wide_fold_core::brief::Side::Right)),
         };
         *field += by;
         let proof = prove(&brief, &Net::new(&other));
@@ -107,7 +107,7 @@ proptest! {
                     prop_assert!(back.into_iter().any(|other| other.facet == index && other.crease == hinge.crease));
                 }
             }
-            let area = |corners: &[wide_fold_core::net::Point]| {
+            let area = |corners: &[wide_fold_core::plane::Point]| {
                 Polygon::new(corners.iter().map(|corner| (corner.x.mm(), corner.y.mm())).collect(), Vec::new()).unsigned_area()
             };
             let total: f64 = found.iter().map(|facet| area(&facet.corners)).sum();

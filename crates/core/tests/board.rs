@@ -4,8 +4,9 @@
 use proptest::prelude::*;
 use rstest::rstest;
 use wide_fold_core::Length;
-use wide_fold_core::net::{Face, Point};
+use wide_fold_core::net::Face;
 use wide_fold_core::passes::{Edge, Lying};
+use wide_fold_core::plane::Point;
 
 const WIDTH: Length = Length::inches(12);
 const HEIGHT: Length = Length::eighths(68);

@@ -5,9 +5,10 @@ use proptest::prelude::*;
 use wide_fold_core::brief::{
     BaseHabit, Build, Cuts, Direction, GussetCrease, HandleKind, Places, RunStart, Squares, Top,
 };
+use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::fittings::{backing, handle, strip};
 use wide_fold_core::folded::Folded;
-use wide_fold_core::layout::{Extras, Kind, Layout, Part};
+use wide_fold_core::layout::{Layout, Part};
 use wide_fold_core::net::{Band, Hole};
 use wide_fold_core::pieces::divide;
 use wide_fold_core::proof::{Check, Proof};
@@ -123,7 +124,7 @@ proptest! {
             prop_assert!(own.depth <= depth - margin);
         }
         // What is laid out on the sheets is that strip, twice.
-        brief.extras = Extras::of([Kind::Reinforcement]);
+        brief.extras = Extras::of([Extra::Reinforcement]);
         let layout = Layout::new(&brief, &divide(&Net::new(&brief)));
         let laid = layout.sheets.iter().flat_map(|sheet| &sheet.placed).filter_map(|placed| match placed.part {
             Part::Small(small) => Some((small.width, small.height)),

@@ -3,10 +3,11 @@
 #![allow(clippy::unwrap_used, clippy::too_many_arguments)] // In a test, a panic is the failure.
 
 use rstest::rstest;
+use wide_fold_core::brief::Side;
 use wide_fold_core::brief::{
     Across, BaseHabit, Build, ClosingOrder, Direction, GussetCrease, Joins, RunStart, ScoreFace, Squares, Top,
 };
-use wide_fold_core::net::{CreaseRole, Face, GlueRole, Panel, Side};
+use wide_fold_core::net::{CreaseRole, Face, GlueRole, Panel};
 use wide_fold_core::passes::Edge;
 use wide_fold_core::proof::Check;
 use wide_fold_core::{Brief, Length, Plan, Sheet, Unit};

@@ -37,7 +37,7 @@ use wide_fold_core::brief::{
     CUSTOMARY_PLEATS, CUSTOMARY_STRIP, CUSTOMARY_TAB, ClosingOrder, Cuts, Direction, FaceSide, GUIDE_FLAP,
     GussetCrease, JoinWeights, Joins, Place, Places, Run, RunStart, ScoreFace, Squares, Top,
 };
-use wide_fold_core::layout::{Extras, Kind};
+use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::sheet::{Grammage, Printed};
 use wide_fold_core::{Brief, BriefFault, Length, Sheet, Unit};
 
@@ -471,7 +471,7 @@ impl TryFrom<&BriefText> for Brief {
         };
         brief.fittings = text.fittings.read(unit, brief.finished.width)?;
         brief.weights = text.weights.map(JoinWeights::from).unwrap_or_default();
-        brief.extras = Extras::of(text.extras.iter().map(|extra| Kind::from(*extra)));
+        brief.extras = Extras::of(text.extras.iter().map(|extra| Extra::from(*extra)));
         brief.run = Run { start: text.run.start.into(), direction: text.run.direction.into() };
         brief.tab = or("tab", &text.tab, CUSTOMARY_TAB)?;
         brief.joins = match text.joins {
@@ -648,7 +648,7 @@ mod tests {
     use super::*;
     use rstest::rstest;
     use serde_json::json;
-    use wide_fold_core::net::Side;
+    use wide_fold_core::brief::Side;
 
     #[test]
     fn everything_but_the_size_has_a_default() {

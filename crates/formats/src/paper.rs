@@ -6,7 +6,7 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::paper::{Basis, Grain, Money, Paper, Stock};
 use wide_fold_core::sheet::Grammage;
-use wide_fold_core::wording::quoted;
+use wide_fold_core::text::quoted;
 use wide_fold_core::{Length, Sheet, Unit};
 
 /// A paper as it is written. Lengths are text with a unit; without one they are in inches.

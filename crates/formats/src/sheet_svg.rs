@@ -6,9 +6,11 @@
 use svg::Document;
 use svg::node::element::{Group, Line, Path, Rectangle, Text, Title};
 use wide_fold_core::fittings::Shape;
-use wide_fold_core::layout::{Part, SheetCut, Small};
-use wide_fold_core::net::{Crease, Cut, CutRole, Fold, Hole, Point, Strip};
+use wide_fold_core::fittings::small::Small;
+use wide_fold_core::layout::{Part, SheetCut};
+use wide_fold_core::net::{Crease, Cut, CutRole, Fold, Hole, Strip};
 use wide_fold_core::pieces::Piece;
+use wide_fold_core::plane::Point;
 use wide_fold_core::{Length, Plan, Unit};
 
 /// Empty border round everything.

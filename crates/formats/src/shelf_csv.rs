@@ -3,7 +3,7 @@
 use crate::FormatFault;
 use crate::paper::PaperText;
 use wide_fold_core::paper::Paper;
-use wide_fold_core::wording::quoted;
+use wide_fold_core::text::quoted;
 
 /// The columns, in the order they are written; they may come in any other.
 pub const COLUMNS: [&str; 11] = [

@@ -7,7 +7,8 @@ use svg::Document;
 use svg::node::element::{Path, Rectangle, Text, Title};
 use wide_fold_core::fittings::parts::template;
 use wide_fold_core::fittings::{On, face_holes};
-use wide_fold_core::net::{Band, Hole, Panel, Point};
+use wide_fold_core::net::{Band, Hole, Panel};
+use wide_fold_core::plane::Point;
 use wide_fold_core::{Brief, Length, Unit};
 
 /// Room for the words below the template.

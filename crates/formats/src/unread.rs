@@ -1,6 +1,6 @@
 //! What is wrong with JSON that has the wrong shape, in plain words. serde tells it to programmers, in a few set phrases.
 
-use wide_fold_core::wording::quoted;
+use wide_fold_core::text::quoted;
 
 /// A sentence for serde's message: `Width is missing.`, `“sideways” is not known here; it can be left or right.`
 pub fn sentence(message: &str) -> String {

@@ -6,7 +6,7 @@ use wide_fold_core::brief::{
     Across, BackingKind, BaseHabit, Board, Build, ClosingOrder, ClosureKind, Cuts, Direction, FaceSide,
     GussetCrease, HandleKind, Insert, Joins, Knot, Places, Run, RunStart, ScoreFace, Squares, Top,
 };
-use wide_fold_core::layout::{Extras, Kind};
+use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::mass::Mass;
 use wide_fold_core::sheet::Printed;
 use wide_fold_core::{Brief, Length, Plan, Sheet, Unit};
@@ -62,7 +62,7 @@ prop_compose! {
         (brief.sheet.directional, brief.sheet.turned) = (flags[5], flags[6]);
         if flags[4] && flags[5] {
             brief.side_sheet = Some(Sheet { width: n(w + 3_000), turned: false, ..brief.sheet.clone() });
-            brief.extras = Extras::of([Kind::Tag, Kind::Insert]);
+            brief.extras = Extras::of([Extra::Tag, Extra::Insert]);
             brief.weights.all_round = 9;
             let cuts = Cuts { at: Places::every().nth(254).unwrap(), back_part: (w > 2_000).then(|| brief.finished.width.half()), level: None };
             brief.build = Build::Joined { cuts };

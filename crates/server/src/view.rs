@@ -17,6 +17,6 @@ pub mod verdict;
 pub mod ways;
 
 /// A point in millimetres: from the left, from the bottom.
-fn point(point: wide_fold_core::net::Point) -> [f64; 2] {
+fn point(point: wide_fold_core::plane::Point) -> [f64; 2] {
     [point.x.mm(), point.y.mm()]
 }

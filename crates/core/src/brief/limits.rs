@@ -2,6 +2,7 @@
 
 use super::{BaseHabit, Brief, Build, Top};
 use crate::Length;
+use crate::Sheet;
 use crate::sheet::Stuff;
 
 /// The smallest width, height or gusset a hand can fold (our choice).
@@ -14,8 +15,6 @@ const SMALLEST_TAB: Length = Length::sixty_fourths(4);
 const MOST_PLEATS: u8 = 6;
 /// How much a join can show at most, on a scale of our own.
 const MOST_WEIGHT: u8 = 99;
-pub(crate) const SMALLEST_SHEET: Length = Length::inches(1);
-const LARGEST_SHEET: Length = Length::inches(400);
 
 /// A figure of the brief that cannot be used, and why.
 #[derive(Clone, Debug, PartialEq, Eq, thiserror::Error)]
@@ -117,13 +116,19 @@ impl Brief {
                 sentence,
             })?;
         }
-        self.within("sheet.width", "The sheet's width", self.sheet.width, SMALLEST_SHEET, LARGEST_SHEET)?;
-        self.within("sheet.height", "The sheet's height", self.sheet.height, SMALLEST_SHEET, LARGEST_SHEET)?;
+        self.within("sheet.width", "The sheet's width", self.sheet.width, Sheet::SMALLEST, Sheet::LARGEST)?;
+        self.within(
+            "sheet.height",
+            "The sheet's height",
+            self.sheet.height,
+            Sheet::SMALLEST,
+            Sheet::LARGEST,
+        )?;
         if let Some(side) = &self.side_sheet {
             let what = "The width of the gussets' sheet";
-            self.within("side_sheet.width", what, side.width, SMALLEST_SHEET, LARGEST_SHEET)?;
+            self.within("side_sheet.width", what, side.width, Sheet::SMALLEST, Sheet::LARGEST)?;
             let what = "The height of the gussets' sheet";
-            self.within("side_sheet.height", what, side.height, SMALLEST_SHEET, LARGEST_SHEET)?;
+            self.within("side_sheet.height", what, side.height, Sheet::SMALLEST, Sheet::LARGEST)?;
         }
         self.within(
             "board.groove",

@@ -1,8 +1,26 @@
 //! Places at which a run of panels can be cut into pieces.
 
 use crate::Length;
-use crate::net::Side;
-use crate::wording::list;
+use crate::text::list;
+
+/// A side of the standing bag, looking at its front.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+pub enum Side {
+    /// To the left of the front.
+    Left,
+    /// To the right of the front.
+    Right,
+}
+
+impl Side {
+    /// `left`, `right`.
+    pub fn name(self) -> &'static str {
+        match self {
+            Self::Left => "left",
+            Self::Right => "right",
+        }
+    }
+}
 
 /// A place round the bag at which one piece ends and the next begins.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]

@@ -3,7 +3,7 @@
 use super::holes::face_holes;
 use super::{backing, strip};
 use crate::brief::{Across, Build, Cuts, GussetCrease, Place, Top};
-use crate::net::Span;
+use crate::plane::Span;
 use crate::{Brief, Length};
 
 /// Paper left free all round a mat: ⅛ in, so that it is ¼ less than the face both ways (common practice).

@@ -2,7 +2,7 @@
 
 use super::handle::handle;
 use crate::brief::{ClosureKind, HandleKind, Top};
-use crate::net::Span;
+use crate::plane::Span;
 use crate::{Brief, Length};
 
 /// What a hole looks like.

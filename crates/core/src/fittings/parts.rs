@@ -3,15 +3,15 @@
 use super::decoration::{self, MatOn};
 use super::handle::{FittedHandle, handle};
 use super::strip;
+use crate::brief::Extra;
 use crate::brief::{BackingKind, ClosureKind, HandleKind, Insert, Top};
-use crate::layout::Kind;
 use crate::{Brief, Length};
 
 /// Where a part comes from.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
 pub enum From {
     /// Cut from paper or card: the kind it has in the layout.
-    Paper(Kind),
+    Paper(Extra),
     /// Cut from ribbon, cord or bought.
     Bought,
 }
@@ -38,37 +38,37 @@ pub fn hanger(brief: &Brief, handle: &FittedHandle) -> (Length, Length) {
 
 /// Size and number of the small parts of that kind that the bag's handle, backing, insert and decoration take: none if they
 /// take none of it.
-pub fn of_kind(brief: &Brief, kind: Kind) -> Option<(Length, Length, usize)> {
+pub fn of_kind(brief: &Brief, kind: Extra) -> Option<(Length, Length, usize)> {
     let handle = || handle(brief);
     match kind {
-        Kind::Insert => {
+        Extra::Insert => {
             let count = brief.fittings.insert.layers();
             let (width, height) = insert(brief);
             let has_base = !matches!(brief.build, crate::brief::Build::PleatedFlare { .. });
             (count > 0 && has_base).then_some((width, height, count))
         }
-        Kind::HandleStrip => handle()
+        Extra::HandleStrip => handle()
             .filter(|handle| handle.kind == HandleKind::Tube)
             .map(|handle| (handle.length, handle.width, 2)),
-        Kind::Strap => handle()
+        Extra::Strap => handle()
             .filter(|handle| handle.kind == HandleKind::Strap)
             .map(|handle| (handle.length, handle.width, 1)),
-        Kind::Hanger => {
+        Extra::Hanger => {
             let handle = handle().filter(|handle| handle.kind == HandleKind::Hangers)?;
             let (width, height) = hanger(brief, &handle);
             Some((width, height, 4))
         }
-        Kind::Reinforcement => strip(brief).map(|strip| (strip.length, strip.depth, 2)),
-        Kind::Tag => brief.extras.has(Kind::Tag).then(|| {
-            let (width, height) = Kind::TAG;
+        Extra::Reinforcement => strip(brief).map(|strip| (strip.length, strip.depth, 2)),
+        Extra::Tag => brief.extras.has(Extra::Tag).then(|| {
+            let (width, height) = Extra::TAG;
             (brief.customary(width), brief.customary(height), 1)
         }),
-        Kind::Mat => wanted_mat(brief, MatOn::Faces),
-        Kind::GussetMat => wanted_mat(brief, MatOn::Gussets),
-        Kind::FlapMat => wanted_mat(brief, MatOn::Flap),
-        Kind::Band => decoration::band(brief).map(|band| (band.length, band.width, 1)),
-        Kind::Pocket => decoration::pocket(brief).map(|pocket| (pocket.width, pocket.height, 1)),
-        Kind::Template => template(brief).map(|(width, height)| (width, height, 1)),
+        Extra::Mat => wanted_mat(brief, MatOn::Faces),
+        Extra::GussetMat => wanted_mat(brief, MatOn::Gussets),
+        Extra::FlapMat => wanted_mat(brief, MatOn::Flap),
+        Extra::Band => decoration::band(brief).map(|band| (band.length, band.width, 1)),
+        Extra::Pocket => decoration::pocket(brief).map(|pocket| (pocket.width, pocket.height, 1)),
+        Extra::Template => template(brief).map(|(width, height)| (width, height, 1)),
     }
 }
 
@@ -93,7 +93,7 @@ pub fn template(brief: &Brief) -> Option<(Length, Length)> {
 
 /// The parts list of a bag, its pieces left out.
 pub fn parts(brief: &Brief) -> Vec<PartNeeded> {
-    let mut parts: Vec<PartNeeded> = Kind::ALL
+    let mut parts: Vec<PartNeeded> = Extra::ALL
         .into_iter()
         .filter_map(|kind| {
             let (length, width, count) = of_kind(brief, kind)?;
@@ -163,10 +163,10 @@ mod tests {
         let mut brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
         brief.fittings.handle.kind = HandleKind::Tube;
         let parts = parts(&brief);
-        let strip = parts.iter().find(|part| part.from == From::Paper(Kind::HandleStrip)).unwrap();
+        let strip = parts.iter().find(|part| part.from == From::Paper(Extra::HandleStrip)).unwrap();
         // Common practice: 1¾ × 12.
         assert_eq!((strip.count, strip.length, strip.width), (2, Length::inches(12), Length::eighths(14)));
-        let insert = parts.iter().find(|part| part.from == From::Paper(Kind::Insert)).unwrap();
+        let insert = parts.iter().find(|part| part.from == From::Paper(Extra::Insert)).unwrap();
         // Common practice: ⅛ less than the base both ways.
         assert_eq!((insert.length, insert.width), (Length::eighths(29), Length::eighths(15)));
     }

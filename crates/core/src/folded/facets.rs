@@ -5,7 +5,8 @@
 //! knows the size of the bag, so a line in the wrong place gives wrong facets, and the proof sees it.
 
 use crate::Length;
-use crate::net::{Point, Strip};
+use crate::net::Strip;
+use crate::plane::Point;
 use smallvec::SmallVec;
 use std::cmp::Ordering;
 

@@ -3,7 +3,8 @@
 //! Kawasaki–Justin: at an interior vertex of a flat fold the alternate angles sum to 180°. Maekawa–Justin: mountains
 //! and valleys differ by two. Both as stated in Demaine & O'Rourke, *Geometric Folding Algorithms*, 2007, ch. 12.
 
-use crate::net::{Fold, Point, Strip};
+use crate::net::{Fold, Strip};
+use crate::plane::Point;
 
 /// A point inside the paper where folded creases meet.
 #[derive(Clone, Debug, PartialEq)]

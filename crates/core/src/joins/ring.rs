@@ -1,7 +1,7 @@
 //! The run as a ring of panels, fast enough to be cut in every way.
 
+use crate::brief::Side;
 use crate::brief::{Cuts, Direction, Place};
-use crate::net::Side;
 use crate::{Brief, Length};
 
 /// Most pieces that a ring falls into.

@@ -1,7 +1,7 @@
 //! Reading lengths as people write them.
 
 use super::{Length, Unit};
-use crate::wording::quoted;
+use crate::text::quoted;
 use std::str::FromStr;
 
 /// Why a text is not a length. The message quotes the text and says what is wrong with it.

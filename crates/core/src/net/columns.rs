@@ -1,7 +1,7 @@
 //! Panels side by side, and the bands they are stacked from.
 
 use super::{BaseCorners, Span};
-use crate::brief::{Build, Cuts, Direction, FaceSide, Joins, Place, RunStart, Squares, Top};
+use crate::brief::{Build, Cuts, Direction, FaceSide, Joins, Place, RunStart, Side, Squares, Top};
 use crate::{Brief, Length};
 
 /// What a column of the strip becomes.
@@ -39,15 +39,6 @@ pub enum Panel {
         /// True for the half of the sheet that becomes the back.
         behind: bool,
     },
-}
-
-/// A side of the standing bag, looking at its front.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
-pub enum Side {
-    /// To the left of the front.
-    Left,
-    /// To the right of the front.
-    Right,
 }
 
 /// How much of a gusset a column holds.

@@ -1,8 +1,9 @@
 //! How a piece lies on the scoring board: measured from the stop on the left and the fence along the top.
 
 use crate::Length;
-use crate::net::{Face, Point};
+use crate::net::Face;
 use crate::pieces::Piece;
+use crate::plane::Point;
 
 /// An edge of a piece, named as seen from the outside face, top edge up, whichever way the piece is turned.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
@@ -18,6 +19,16 @@ pub enum Edge {
 }
 
 impl Edge {
+    /// `top edge`, `left edge`.
+    pub fn name(self) -> &'static str {
+        match self {
+            Self::Top => "top edge",
+            Self::Bottom => "bottom edge",
+            Self::Left => "left edge",
+            Self::Right => "right edge",
+        }
+    }
+
     /// The order in which edges are turned to the fence.
     pub(super) fn order(self) -> u8 {
         match self {

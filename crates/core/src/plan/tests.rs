@@ -1,6 +1,7 @@
 use super::*;
 use crate::brief::{BaseHabit, Direction, RunStart};
-use crate::net::{CreaseRole, Point, Strip};
+use crate::net::{CreaseRole, Strip};
+use crate::plane::Point;
 use crate::{Length, Unit};
 use proptest::prelude::*;
 

@@ -1,11 +1,12 @@
 //! What the folded bag shows besides its measurements: layers in the base, raw edges in front.
 
+use crate::Brief;
 use crate::Length;
 use crate::brief::{FaceSide, Top};
 use crate::convex::Convex;
 use crate::folded::Folded;
 use crate::net::{Band, Net, Seam};
-use crate::{Brief, wording::sentence};
+use crate::text::sentence;
 use std::collections::BTreeMap;
 
 /// How much of the base lies under so many layers.

@@ -2,11 +2,12 @@
 
 use super::measure::{Extent, length, tab_sticking_out};
 use super::{Check, Item};
+use crate::brief::Side;
 use crate::convex::Shape;
+use crate::figures::Figures;
 use crate::folded::vertices::{Vertex, vertices};
 use crate::folded::{Folded, stack};
-use crate::net::{Band, CreaseRole, Net, Panel, Side};
-use crate::wording::Figures;
+use crate::net::{Band, CreaseRole, Net, Panel};
 use crate::{Brief, Length};
 use glam::DVec2;
 

@@ -3,7 +3,8 @@
 use crate::Length;
 use crate::brief::Top;
 use crate::folded::{Folded, Turned};
-use crate::net::{Band, Crease, CreaseRole, Fold, Joint, Lap, Net, Panel, Point, Seam, Span};
+use crate::net::{Band, Crease, CreaseRole, Fold, Joint, Lap, Net, Panel, Seam};
+use crate::plane::{Point, Span};
 use glam::DVec3;
 use std::collections::BTreeMap;
 

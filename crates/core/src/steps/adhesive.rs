@@ -1,6 +1,6 @@
 //! What holds where: glue or tape, how wide, how long, and why (common practice, handbook §4).
 
-use crate::wording::Figures;
+use crate::figures::Figures;
 use crate::{Brief, Length};
 
 /// Widths of strong double-sided tape, the widest first: ½, ¼ and ⅛ in (common practice).

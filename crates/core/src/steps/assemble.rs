@@ -2,10 +2,11 @@
 
 use super::{Stage, Step, adhesive, fit, step};
 use crate::brief::{Build, ClosingOrder, ClosureKind, Cuts, Insert, Joins, RunStart, Squares, Top};
+use crate::figures::Figures;
 use crate::fittings::closure;
 use crate::net::Face;
 use crate::pieces::Piece;
-use crate::wording::{Figures, list, sentence};
+use crate::text::{list, sentence};
 use crate::{Brief, Length};
 
 pub(super) fn steps(brief: &Brief, pieces: &[Piece], figures: Figures) -> Vec<Step> {

@@ -2,10 +2,11 @@
 
 use super::{KNIFE, Stage, Step, step};
 use crate::brief::{BackingKind, Build, ClosureKind, GussetCrease, HandleKind, Knot, Top};
+use crate::figures::Figures;
 use crate::fittings::backing::lies_under_hem;
 use crate::fittings::decoration::MatOn;
 use crate::fittings::{FittedHandle, closure, decoration, handle, load, parts, strip};
-use crate::wording::{Figures, list};
+use crate::text::list;
 use crate::{Brief, Length};
 
 const HOT_GLUE: &str = "Hot glue burns: keep fingers off the nozzle and the glue, and let it set before you touch it. A heat gun that loosens it again burns too, and scorches paper. A dot of liquid glue does it as well.";

@@ -2,9 +2,10 @@
 
 use super::{Stage, Step};
 use crate::brief::{Build, GussetCrease};
-use crate::layout::{Blade, Layout, Part, SheetCut, Small};
+use crate::figures::Figures;
+use crate::fittings::small::Small;
+use crate::layout::{Blade, Layout, Part, SheetCut};
 use crate::pieces::Piece;
-use crate::wording::Figures;
 use crate::{Brief, Length};
 
 /// A trimmer is set up to 12 in, the side of a pad (common practice); what is longer is measured and ruled.

@@ -3,9 +3,9 @@
 use super::search::largest;
 use super::{About, Candidate, Finding, Level};
 use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP};
+use crate::draft::Draft;
+use crate::figures::Figures;
 use crate::net::BaseCorners;
-use crate::plan::Draft;
-use crate::wording::Figures;
 use crate::{Brief, Length};
 
 /// Less lap than this is hard to glue (our choice: half the customary lap).

@@ -2,8 +2,8 @@
 
 use super::{About, Candidate, Finding, Level};
 use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP, Cuts, GussetCrease, Joins, Place, Squares, Top};
-use crate::plan::Draft;
-use crate::wording::Figures;
+use crate::draft::Draft;
+use crate::figures::Figures;
 use crate::{Brief, Length, joins};
 
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {

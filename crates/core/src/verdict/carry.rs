@@ -3,10 +3,10 @@
 use super::handle::{finding, has_strip};
 use super::{Candidate, Finding, Level};
 use crate::brief::{BackingKind, BaseHabit, Handle, HandleKind, Insert, Top};
+use crate::draft::Draft;
+use crate::figures::Figures;
 use crate::fittings::{backing, load, strip};
 use crate::mass::Mass;
-use crate::plan::Draft;
-use crate::wording::Figures;
 use crate::{Brief, Length};
 
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {

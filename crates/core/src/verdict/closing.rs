@@ -4,9 +4,9 @@ use super::carry::fitted;
 use super::handle::finding;
 use super::{Candidate, Finding, Level};
 use crate::brief::{CLOSING_FLAP, ClosureKind, FaceSide, GussetCrease, Handle, HandleKind, Top};
+use crate::draft::Draft;
+use crate::figures::Figures;
 use crate::fittings::{closure, handle};
-use crate::plan::Draft;
-use crate::wording::Figures;
 use crate::{Brief, Length};
 
 /// Room for a magnet, or for what holds a hole, between it and the fold above it (our choice).

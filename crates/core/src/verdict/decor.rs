@@ -2,9 +2,9 @@
 
 use super::{About, Candidate, Finding, Level};
 use crate::brief::{Decoration, GussetCrease, Top};
+use crate::draft::Draft;
+use crate::figures::Figures;
 use crate::fittings::decoration::{MatOn, folds_across_a_face, free_inside, margin, mat, pocket};
-use crate::plan::Draft;
-use crate::wording::Figures;
 use crate::{Brief, Length};
 
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {

@@ -4,11 +4,12 @@ use super::base::half_and_lap;
 use super::search::largest;
 use super::{About, Candidate, Finding, Level};
 use crate::brief::{BaseHabit, Build, CUSTOMARY_STRIP, GUIDE_FLAP, Joins, SMALL_TAB};
+use crate::draft::Draft;
+use crate::figures::Figures;
 use crate::joins;
 use crate::net::{Band, GussetPart, Panel, Strip};
-use crate::plan::Draft;
 use crate::sheet::{COMMON_SIZES, Grammage};
-use crate::wording::{Figures, list, sentence};
+use crate::text::{list, sentence};
 use crate::{Brief, Length, Sheet};
 
 const SMALLEST: Length = Length::eighths(2);

@@ -3,9 +3,10 @@
 use super::search::either_side;
 use super::{About, Candidate, Finding, Level};
 use crate::brief::{BaseHabit, Top};
+use crate::draft::Draft;
+use crate::figures::Figures;
 use crate::passes::{Pass, ScoreLine};
-use crate::plan::Draft;
-use crate::wording::{Figures, list};
+use crate::text::list;
 use crate::{Brief, Length};
 
 /// So many scores are named one by one.

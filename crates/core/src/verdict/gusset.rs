@@ -3,8 +3,8 @@
 use super::search::largest;
 use super::{About, Candidate, Finding, Level};
 use crate::brief::{Build, GussetCrease};
-use crate::plan::Draft;
-use crate::wording::Figures;
+use crate::draft::Draft;
+use crate::figures::Figures;
 use crate::{Brief, Length};
 
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {

@@ -2,10 +2,11 @@
 
 use super::{About, Candidate, Finding, Level};
 use crate::brief::{BackingKind, Handle, HandleKind, Top};
+use crate::draft::Draft;
+use crate::figures::Figures;
 use crate::fittings::handle;
 use crate::fittings::handle::LEAST_DROP;
-use crate::plan::Draft;
-use crate::wording::{Figures, list};
+use crate::text::list;
 use crate::{Brief, Length};
 
 /// A hem that hides a strap's ends: 1 in at least (common practice).

@@ -2,8 +2,8 @@
 
 use super::{About, Candidate, Finding, Level};
 use crate::brief::{CUSTOMARY_HEM, GussetCrease, Top};
-use crate::plan::Draft;
-use crate::wording::Figures;
+use crate::draft::Draft;
+use crate::figures::Figures;
 use crate::{Brief, Length};
 
 /// How far a closing flap comes down on the other face, to be fastened there (our choice).

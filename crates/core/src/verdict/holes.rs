@@ -3,10 +3,10 @@
 use super::handle::{finding, other_handle, with};
 use super::{Candidate, Finding, Level};
 use crate::brief::{ClosureKind, HandleKind, Top};
+use crate::draft::Draft;
+use crate::figures::Figures;
 use crate::fittings::{FaceHole, On, Purpose, Shape, face_holes, handle};
 use crate::net::{Band, Crease, Hole, Joint, Strip};
-use crate::plan::Draft;
-use crate::wording::Figures;
 use crate::{Brief, Length};
 
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {

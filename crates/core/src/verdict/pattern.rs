@@ -2,11 +2,11 @@
 
 use super::{About, Candidate, Finding, Level};
 use crate::brief::{Build, Top};
+use crate::draft::Draft;
+use crate::figures::Figures;
 use crate::folded::surfaces::{Surface, Way};
 use crate::net::{Band, Face};
-use crate::plan::Draft;
 use crate::sheet::Printed;
-use crate::wording::Figures;
 use crate::{Brief, Sheet};
 
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {

@@ -2,8 +2,9 @@
 
 use super::{About, Candidate, Finding, Level};
 use crate::brief::{BaseHabit, Build, Joins};
-use crate::plan::Draft;
-use crate::wording::{Figures, list};
+use crate::draft::Draft;
+use crate::figures::Figures;
+use crate::text::list;
 use crate::{Brief, Length, Unit};
 
 /// Someone reads millimetres and the bag has figures between them.

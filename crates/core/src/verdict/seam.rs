@@ -2,9 +2,9 @@
 
 use super::{About, Candidate, Finding, Level};
 use crate::brief::{Build, CUSTOMARY_TAB, Joins, RunStart, SMALL_TAB};
+use crate::draft::Draft;
+use crate::figures::Figures;
 use crate::net::{Joint, Panel, Seam};
-use crate::plan::Draft;
-use crate::wording::Figures;
 use crate::{Brief, Length};
 
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {

@@ -1,9 +1,9 @@
 use super::*;
+use crate::brief::Side;
 use crate::brief::{
     BaseHabit, Build, Cuts, Direction, FaceSide, GussetCrease, Joins, Place, Places, RunStart, ScoreFace,
     Squares, Top,
 };
-use crate::net::Side;
 use crate::proof::Check;
 use crate::sheet::{Grammage, Printed};
 use crate::{Length, Plan, Sheet};

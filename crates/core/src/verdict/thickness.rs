@@ -2,9 +2,9 @@
 
 use super::{About, Candidate, Finding, Level};
 use crate::brief::{Build, GussetCrease};
-use crate::plan::Draft;
+use crate::draft::Draft;
+use crate::figures::Figures;
 use crate::sheet::{Grammage, Thickness};
-use crate::wording::Figures;
 use crate::{Brief, Length, Ruler, Unit};
 
 /// The finest step that a trimmer can be set to: 1/16 in (common practice); a ruler's millimetre.

@@ -3,7 +3,7 @@
 use super::Way;
 use crate::Brief;
 use crate::brief::{Build, Cuts, GussetCrease, Joins, Top};
-use crate::wording::Figures;
+use crate::figures::Figures;
 
 impl Way {
     /// `cut at the left back corner`, `joining strips instead of tabs`, `base flaps 1¼ deep instead of 2`: everything the

@@ -6,7 +6,7 @@ use wide_fold_core::brief::{
     FaceSide, Fittings, GussetCrease, Handle, HandleKind, Insert, Joins, Knot, Places, Punch, Run, RunStart,
     ScoreFace, Squares, Top,
 };
-use wide_fold_core::layout::{Extras, Kind};
+use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::mass::Mass;
 use wide_fold_core::sheet::Grammage;
 use wide_fold_core::{Brief, Length, Sheet, Unit};
@@ -158,7 +158,7 @@ prop_compose! {
             _ => Joins::Tabs,
         };
         if extras % 3 == 0 {
-            brief.extras = Extras::of(Kind::ALL.into_iter().filter(|kind| extras >> *kind as usize & 1 == 1));
+            brief.extras = Extras::of(Extra::ALL.into_iter().filter(|kind| extras >> *kind as usize & 1 == 1));
         }
         if fitted {
             brief.fittings = fittings;

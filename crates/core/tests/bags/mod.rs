@@ -9,7 +9,7 @@ use wide_fold_core::brief::{
     Across, BaseHabit, Build, ClosingOrder, Cuts, Direction, FaceSide, GussetCrease, Joins, Place, Places,
     Run, RunStart, Squares, Top,
 };
-use wide_fold_core::layout::{Extras, Kind};
+use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::{Brief, Length, Sheet};
 
 const BUILDS: [Build; 7] = [
@@ -79,7 +79,7 @@ prop_compose! {
             let at = Places::every().nth(mixed).filter(|_| n(d) >= brief.tab * 2 + width);
             brief.joins = at.map_or(Joins::Strips { width }, |at| Joins::Mixed { width, at });
         }
-        brief.extras = Extras::of(Kind::ALL.into_iter().filter(|kind| extras >> *kind as usize & 1 == 1));
+        brief.extras = Extras::of(Extra::ALL.into_iter().filter(|kind| extras >> *kind as usize & 1 == 1));
         // Gussets of a run cut at all four corners may come from another paper.
         let corners = Place::ALL[..4].iter().all(|corner| cuts.at.has(*corner));
         if corners && matches!(build, Build::Joined { .. }) && extras % 2 == 1 {

@@ -2,9 +2,9 @@
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
+use wide_fold_core::brief::Extra;
+use wide_fold_core::brief::Side;
 use wide_fold_core::brief::{JoinWeights, Place};
-use wide_fold_core::layout::Kind;
-use wide_fold_core::net::Side;
 
 /// How much a join shows at every kind of place, from 0 to 99.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
@@ -77,7 +77,7 @@ pub enum ExtraText {
     Template,
 }
 
-impl From<ExtraText> for Kind {
+impl From<ExtraText> for Extra {
     fn from(text: ExtraText) -> Self {
         match text {
             ExtraText::Insert => Self::Insert,
@@ -96,21 +96,21 @@ impl From<ExtraText> for Kind {
     }
 }
 
-impl From<Kind> for ExtraText {
-    fn from(kind: Kind) -> Self {
+impl From<Extra> for ExtraText {
+    fn from(kind: Extra) -> Self {
         match kind {
-            Kind::Insert => Self::Insert,
-            Kind::HandleStrip => Self::HandleStrips,
-            Kind::Reinforcement => Self::Reinforcement,
-            Kind::Tag => Self::Tag,
-            Kind::Mat => Self::Mats,
-            Kind::Strap => Self::Strap,
-            Kind::Hanger => Self::Hangers,
-            Kind::GussetMat => Self::GussetMats,
-            Kind::FlapMat => Self::FlapMat,
-            Kind::Band => Self::Band,
-            Kind::Pocket => Self::Pocket,
-            Kind::Template => Self::Template,
+            Extra::Insert => Self::Insert,
+            Extra::HandleStrip => Self::HandleStrips,
+            Extra::Reinforcement => Self::Reinforcement,
+            Extra::Tag => Self::Tag,
+            Extra::Mat => Self::Mats,
+            Extra::Strap => Self::Strap,
+            Extra::Hanger => Self::Hangers,
+            Extra::GussetMat => Self::GussetMats,
+            Extra::FlapMat => Self::FlapMat,
+            Extra::Band => Self::Band,
+            Extra::Pocket => Self::Pocket,
+            Extra::Template => Self::Template,
         }
     }
 }

@@ -14,7 +14,7 @@ use jiff::Timestamp;
 use serde::Deserialize;
 use utoipa::IntoParams;
 use wide_fold_core::Plan;
-use wide_fold_core::wording::fit_to_print;
+use wide_fold_core::text::fit_to_print;
 use wide_fold_formats::{BriefText, FormatFault, sheet_svg, template_svg};
 
 const LONGEST_NAME: usize = 120;

@@ -3,7 +3,7 @@
 use super::{Result, StoreError};
 use jiff::Timestamp;
 use rusqlite::{Connection, OptionalExtension, Row, Transaction, named_params};
-use wide_fold_core::wording::printable;
+use wide_fold_core::text::printable;
 
 const COLUMNS: &str = "id, revision, name, brief, created_at, updated_at, deleted_at";
 

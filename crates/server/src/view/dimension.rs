@@ -3,7 +3,8 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 use wide_fold_core::brief::Build;
-use wide_fold_core::net::{Band, GussetPart, Panel, Span, Strip};
+use wide_fold_core::net::{Band, GussetPart, Panel, Strip};
+use wide_fold_core::plane::Span;
 use wide_fold_core::{Length, Plan};
 
 /// A measurement on the drawing of a piece.

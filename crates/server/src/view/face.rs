@@ -8,7 +8,7 @@ use wide_fold_core::Brief;
 use wide_fold_core::brief::{Across, GussetCrease, Top};
 use wide_fold_core::fittings::drawing::{Mark, What, face_marks};
 use wide_fold_core::fittings::{On, Purpose, face_holes};
-use wide_fold_core::net::Point;
+use wide_fold_core::plane::Point;
 
 /// One face as it is drawn.
 #[derive(Clone, Debug, Serialize, ToSchema)]

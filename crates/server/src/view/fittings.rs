@@ -7,6 +7,7 @@ use wide_fold_core::brief::{ClosureKind, HandleKind, Top};
 use wide_fold_core::fittings::parts::{From as Source, PartNeeded, parts};
 use wide_fold_core::fittings::{Purpose, closure, face_holes, handle, load, strip};
 use wide_fold_core::layout::Part;
+use wide_fold_core::weight::own_weight;
 use wide_fold_core::{Brief, Length, Plan};
 use wide_fold_formats::brief_json::ExtraText;
 
@@ -91,7 +92,7 @@ impl FittingsView {
             figures: figures(brief),
             customary: customary(brief),
             parts: parts(brief).iter().map(|part| PartNeededView::new(plan, part)).collect(),
-            weight: load::own_weight(brief, &plan.net).label(unit),
+            weight: own_weight(brief, &plan.net).label(unit),
             limit: format!("about {}", limit.mass.label(unit)),
             limit_why: limit.why,
             raise: limit.raise,

@@ -5,9 +5,10 @@ use serde::Serialize;
 use utoipa::ToSchema;
 use wide_fold_core::Plan;
 use wide_fold_core::brief::{Build, ClosingOrder, Top};
-use wide_fold_core::fittings::drawing::{Solid, What, in_space};
+use wide_fold_core::fittings::drawing::What;
 use wide_fold_core::folded::Turned;
 use wide_fold_core::folded::motion::{Leg, at, legs};
+use wide_fold_core::folded::solids::{Solid, in_space};
 use wide_fold_core::net::{Band, Lap};
 use wide_fold_core::proof::{FlatFold, Item};
 

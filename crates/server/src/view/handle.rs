@@ -4,8 +4,8 @@ use super::face::FaceView;
 use super::verdict::VerdictView;
 use serde::Serialize;
 use utoipa::ToSchema;
+use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::brief::{Handle, HandleKind};
-use wide_fold_core::layout::{Extras, Kind};
 use wide_fold_core::verdict::Level;
 use wide_fold_core::{Brief, Plan};
 use wide_fold_formats::BriefText;
@@ -63,11 +63,11 @@ impl HandleChoiceView {
 fn fitted(brief: &Brief, kind: HandleKind) -> Brief {
     let mut fitted = brief.clone();
     fitted.fittings.handle = Handle { kind, ..Handle::default() };
-    let of_handles = [Kind::HandleStrip, Kind::Strap, Kind::Hanger];
+    let of_handles = [Extra::HandleStrip, Extra::Strap, Extra::Hanger];
     let wanted = match kind {
-        HandleKind::Tube => Some(Kind::HandleStrip),
-        HandleKind::Strap => Some(Kind::Strap),
-        HandleKind::Hangers => Some(Kind::Hanger),
+        HandleKind::Tube => Some(Extra::HandleStrip),
+        HandleKind::Strap => Some(Extra::Strap),
+        HandleKind::Hangers => Some(Extra::Hanger),
         _ => None,
     };
     let kept = brief.extras.iter().filter(|kind| !of_handles.contains(kind));

@@ -5,7 +5,7 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::Unit;
 use wide_fold_core::paper::{Paper, Stock};
-use wide_fold_core::wording::printable;
+use wide_fold_core::text::printable;
 use wide_fold_formats::brief_json::SheetText;
 use wide_fold_formats::{FormatFault, PaperText, RowFault, unread};
 

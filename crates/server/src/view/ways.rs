@@ -5,13 +5,14 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::brief::Build;
 use wide_fold_core::budget::Budget;
+use wide_fold_core::figures::Figures;
 use wide_fold_core::layout::{Batch, Layout, Wanted};
 use wide_fold_core::leftovers::{cut_out, uses};
 use wide_fold_core::nearby::{Nearby, nearby};
 use wide_fold_core::offers;
 use wide_fold_core::paper::{Money, Paper, Stock};
+use wide_fold_core::text::quoted;
 use wide_fold_core::ways::{Way, ways};
-use wide_fold_core::wording::{Figures, quoted};
 use wide_fold_core::{Brief, Length, Net, Plan, Sheet, pieces};
 use wide_fold_formats::{BriefText, FormatFault, PaperText};
 

@@ -1,4 +1,4 @@
-//! Exact points and spans.
+//! Exact points and spans of a plane.
 
 use crate::Length;
 

@@ -1,0 +1,67 @@
+//! What a crafter calls the parts of a net.
+
+use super::{CreaseRole, Fold, GussetPart, Panel};
+use crate::brief::{FaceSide, Side};
+
+impl Panel {
+    /// `front`, `left gusset`, `tab`.
+    pub fn name(self) -> &'static str {
+        match self {
+            Self::Front => "front",
+            Self::Back => "back",
+            Self::FacePart { on: FaceSide::Front, side: Side::Left } => "left half of the front",
+            Self::FacePart { on: FaceSide::Front, side: Side::Right } => "right half of the front",
+            Self::FacePart { on: FaceSide::Back, side: Side::Left } => "left part of the back",
+            Self::FacePart { on: FaceSide::Back, side: Side::Right } => "right part of the back",
+            Self::Tab => "tab",
+            Self::JoinHalf(Side::Left) => "joining strip, left half",
+            Self::JoinHalf(Side::Right) => "joining strip, right half",
+            Self::Pleat { side: Side::Left, behind: false, .. } => "left pleat",
+            Self::Pleat { side: Side::Right, behind: false, .. } => "right pleat",
+            Self::Pleat { side: Side::Left, behind: true, .. } => "left pleat of the back",
+            Self::Pleat { side: Side::Right, behind: true, .. } => "right pleat of the back",
+            Self::Gusset { side: Side::Left, part: GussetPart::Whole } => "left gusset",
+            Self::Gusset { side: Side::Right, part: GussetPart::Whole } => "right gusset",
+            Self::Gusset { side: Side::Left, part: GussetPart::FrontHalf } => "left gusset, front half",
+            Self::Gusset { side: Side::Left, part: GussetPart::BackHalf } => "left gusset, back half",
+            Self::Gusset { side: Side::Right, part: GussetPart::FrontHalf } => "right gusset, front half",
+            Self::Gusset { side: Side::Right, part: GussetPart::BackHalf } => "right gusset, back half",
+        }
+    }
+}
+
+impl CreaseRole {
+    /// `base line`, `corner`.
+    pub fn name(self) -> &'static str {
+        match self {
+            Self::BaseLine => "base line",
+            Self::Corner => "corner",
+            Self::TabLine => "tab line",
+            Self::LevelLine => "pencil line for the upper piece",
+            Self::HemLine => "hem line",
+            Self::GussetCentre => "gusset centre",
+            Self::GussetDiagonal => "gusset diagonal",
+            Self::FoldFlatLine => "fold-flat line",
+            Self::PressedLine => "line pressed in by hand",
+            Self::TubeCrease => "tube crease",
+            Self::SquashDiagonal => "squash diagonal",
+            Self::TuckLine => "tuck line",
+            Self::FlapLine => "flap line",
+            Self::FlapTurn => "line where the flap turns in",
+            Self::StripLine => "middle of the joining strip",
+            Self::PleatLine => "pleat",
+            Self::BottomFold => "bottom fold",
+        }
+    }
+}
+
+impl Fold {
+    /// The published name and what it means for the hand.
+    pub fn says(self) -> &'static str {
+        match self {
+            Self::Mountain => "mountain: fold away from you",
+            Self::Valley => "valley: fold towards you",
+            Self::Flat => "a guide line: do not fold",
+        }
+    }
+}
