@@ -4,7 +4,7 @@
 use std::path::{Path, PathBuf};
 
 const WEB: &str = "../../web/dist";
-const RULES: [&str; 3] = ["../core/src", "../formats/src", "src/view"];
+const RULES: [&str; 5] = ["../asked/src", "../made/src", "../judged/src", "../formats/src", "src/view"];
 
 fn main() {
     println!("cargo::rerun-if-changed={WEB}");

@@ -1,0 +1,51 @@
+//! Figures as they stand in a sentence.
+
+use crate::brief::Build;
+use crate::{Brief, Length, Unit};
+
+/// Figures in the unit a brief is read in.
+#[derive(Clone, Copy)]
+pub struct Figures(pub Unit);
+
+impl Figures {
+    /// The figures of a brief.
+    pub fn of(brief: &Brief) -> Self {
+        Self(brief.unit)
+    }
+
+    /// A figure as it stands in a sentence: bare in inches, with its unit in millimetres.
+    pub fn say(self, length: Length) -> String {
+        match self.0 {
+            Unit::Inch => length.figure(self.0),
+            Unit::Metric => length.label(self.0),
+        }
+    }
+
+    /// `3¾ × 6½ × 2`: the finished size; of a flare, which has no gusset, `10½ × 13⅞`.
+    pub fn size(self, brief: &Brief) -> String {
+        let size = brief.finished;
+        if brief.depth().is_positive() {
+            format!("{} × {}", size.width.figure(self.0), self.by(size.height, size.gusset))
+        } else {
+            self.by(size.width, size.height)
+        }
+    }
+
+    /// `12 × 8½`.
+    pub fn by(self, width: Length, height: Length) -> String {
+        match self.0 {
+            Unit::Inch => format!("{} × {}", width.figure(self.0), height.figure(self.0)),
+            Unit::Metric => format!("{} × {}", width.figure(self.0), height.label(self.0)),
+        }
+    }
+}
+
+impl Brief {
+    /// Finished width, height and gusset as figures; a flare has no gusset.
+    pub fn finished_figures(&self) -> Vec<String> {
+        let size = self.finished;
+        let all = [size.width, size.height, size.gusset];
+        let count = if matches!(self.build, Build::PleatedFlare { .. }) { 2 } else { 3 };
+        all.iter().take(count).map(|length| length.figure(self.unit)).collect()
+    }
+}

@@ -1,0 +1,19 @@
+//! What is judged: joins and builds, verdicts and remedies that have been tried, plans, ways and offers.
+//!
+//! Each module knows only those before it: joins, builds · draft · verdict · plan · ways, nearby, leftovers, offers.
+
+pub mod builds;
+mod draft;
+pub mod joins;
+pub mod leftovers;
+pub mod nearby;
+pub mod offers;
+pub mod plan;
+pub mod verdict;
+pub mod ways;
+
+// The rooms before this one, under the names they have everywhere.
+pub use plan::Plan;
+pub(crate) use wide_fold_asked::{Brief, BriefFault, Length, Ruler, Sheet, Unit};
+pub(crate) use wide_fold_asked::{brief, figures, fittings, mass, paper, plane, sheet, text};
+pub(crate) use wide_fold_made::{budget, folded, layout, net, passes, pieces, proof, rescale, steps};

@@ -1,0 +1,386 @@
+//! Pieces on sheets: where they lie, how to trim them out, and what is left over.
+
+mod batch;
+mod bounds;
+mod columns;
+mod exact;
+mod greedy;
+mod guillotine;
+mod pattern;
+mod rows;
+mod small;
+
+use crate::brief::Build;
+use crate::fittings::small::Small;
+use crate::pieces::Piece;
+use crate::{Brief, Length};
+pub use batch::{Batch, Wanted};
+use rows::rows;
+pub use rows::{rows_needed, rows_tall};
+
+/// Pieces placed on sheets.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct Layout {
+    /// The sheets, in the order they are used.
+    pub sheets: Vec<SheetCut>,
+    /// Small parts for which the sheets have no room left.
+    pub from_scrap: Vec<Small>,
+}
+
+/// One sheet and what is cut from it. Frame: the sheet as it is laid, origin at its bottom-left corner.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct SheetCut {
+    /// Width as laid.
+    pub width: Length,
+    /// Height as laid.
+    pub height: Length,
+    /// How many sheets are cut alike.
+    pub times: u32,
+    /// Pieces on it.
+    pub placed: Vec<Placed>,
+    /// The cuts of a guillotine trimmer, in order. Empty if the piece does not fit.
+    pub trims: Vec<Trim>,
+    /// What is left over, largest first. Empty if the piece does not fit.
+    pub offcuts: Vec<Rectangle>,
+    /// How far the piece reaches past the sheet; zero both ways if it fits.
+    pub overhang: Overhang,
+    /// True if this is no sheet of the paper but any scrap that is large enough, for parts that are hidden.
+    pub scrap: bool,
+    /// True if it is a sheet of the other paper, for gussets and base.
+    pub side: bool,
+}
+
+/// Something cut from a sheet.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+pub enum Part {
+    /// One of the plan's pieces.
+    Piece(usize),
+    /// A small part.
+    Small(Small),
+}
+
+/// A part on a sheet.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct Placed {
+    /// What it is.
+    pub part: Part,
+    /// The space it takes.
+    pub space: Rectangle,
+}
+
+/// An upright rectangle.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+pub struct Rectangle {
+    /// From the left edge.
+    pub x: Length,
+    /// From the bottom edge.
+    pub y: Length,
+    /// From side to side.
+    pub width: Length,
+    /// From bottom to top.
+    pub height: Length,
+}
+
+/// One cut from edge to edge of what is on the trimmer.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct Trim {
+    /// What is put on the trimmer.
+    pub on: Rectangle,
+    /// Which way the blade runs.
+    pub blade: Blade,
+    /// What to set the trimmer to: the distance from the left or bottom edge of what is on it.
+    pub keep: Length,
+    /// What it cuts off and leaves over; nothing if it parts two pieces.
+    pub off: Option<Rectangle>,
+}
+
+/// Which way a cut runs on the sheet as it is laid.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+pub enum Blade {
+    /// From bottom to top; the setting is a width.
+    Upright,
+    /// From side to side; the setting is a height.
+    Level,
+}
+
+/// How far a piece reaches past its sheet.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+pub struct Overhang {
+    /// Past the right edge.
+    pub width: Length,
+    /// Past the top edge.
+    pub height: Length,
+}
+
+impl Overhang {
+    /// True if the piece lies within its sheet.
+    pub fn is_none(self) -> bool {
+        self == Self::default()
+    }
+}
+
+impl Rectangle {
+    /// Its area in the smallest square units.
+    pub fn area(&self) -> i128 {
+        i128::from(self.width.units()) * i128::from(self.height.units())
+    }
+}
+
+impl SheetCut {
+    /// True if both are cut the same way, however often each is.
+    fn is_cut_like(&self, other: &Self) -> bool {
+        let own = |sheet: &Self| (sheet.width, sheet.height, sheet.overhang, sheet.scrap, sheet.side);
+        own(self) == own(other)
+            && self.placed == other.placed
+            && self.trims == other.trims
+            && self.offcuts == other.offcuts
+    }
+
+    /// The piece it is laid out for: the first one on it.
+    pub fn piece(&self) -> Option<usize> {
+        self.placed.iter().find_map(|placed| match placed.part {
+            Part::Piece(piece) => Some(piece),
+            Part::Small(_) => None,
+        })
+    }
+}
+
+impl Layout {
+    /// Lays every piece into the bottom-left corner of a sheet of its own, its copies beside or above it if they fit,
+    /// and trims so that the largest single offcut is as large as it can be. Pieces that differ stand side by side in
+    /// rows, on as few sheets as can be.
+    pub fn new(brief: &Brief, pieces: &[Piece]) -> Self {
+        let kinds = pieces.iter().filter(|piece| !piece.from_scrap).count();
+        if kinds > 1 || matches!(brief.build, Build::Joined { .. }) {
+            let side = |piece: &Piece| brief.side_sheet.is_some() && !piece.strip.shows_face();
+            let own = |wanted: bool| -> Vec<usize> {
+                (0..pieces.len()).filter(|piece| side(&pieces[*piece]) == wanted).collect()
+            };
+            let mut sheets = rows(pieces, &own(false), brief.sheet.as_laid());
+            if let Some(other) = &brief.side_sheet {
+                let sides = rows(pieces, &own(true), (other.width, other.height)).into_iter();
+                sheets.extend(sides.map(|sheet| SheetCut { side: true, ..sheet }));
+            }
+            return Self::filled(brief, sheets);
+        }
+        let (width, height) = brief.sheet.as_laid();
+        let sheets = pieces.iter().enumerate().map(|(index, piece)| {
+            if piece.from_scrap {
+                let scrap = lay(index, piece, piece.width * i64::from(piece.count), piece.height);
+                SheetCut { scrap: true, ..scrap }
+            } else {
+                lay(index, piece, width, height)
+            }
+        });
+        Self::filled(brief, sheets.collect())
+    }
+
+    /// The small parts are cut from what is left over, wherever they fit; what does not fit comes from any scrap.
+    fn filled(brief: &Brief, mut sheets: Vec<SheetCut>) -> Self {
+        let parts = brief.extras.parts(brief);
+        if !parts.is_empty() {
+            apart(&mut sheets);
+        }
+        let from_scrap = small::fill(&parts, &mut sheets);
+        Self { sheets: together(sheets), from_scrap }
+    }
+
+    /// True if every piece lies within its sheet.
+    pub fn fits(&self) -> bool {
+        self.sheets.iter().all(|sheet| sheet.overhang.is_none())
+    }
+
+    /// Which sheet, counted from zero in the order they are used, every strip of the net is cut from; nothing for what comes from
+    /// scraps. `strips` is how many the net has.
+    pub fn sheet_of(&self, pieces: &[Piece], strips: usize) -> Vec<Option<usize>> {
+        let mut found = vec![None; strips];
+        let mut copies = vec![0; pieces.len()];
+        let mut number = 0;
+        for sheet in self.sheets.iter().filter(|sheet| !sheet.scrap) {
+            for _ in 0..sheet.times {
+                for placed in &sheet.placed {
+                    let Part::Piece(piece) = placed.part else { continue };
+                    if let Some(strip) = pieces[piece].strips.get(copies[piece]) {
+                        found[*strip] = Some(number);
+                        copies[piece] += 1;
+                    }
+                }
+                number += 1;
+            }
+        }
+        found
+    }
+
+    /// The letters of the sheets of every entry: `A`, or `B and C` for two that are cut alike; nothing for scraps.
+    pub fn letters(&self) -> Vec<String> {
+        let mut number = 0;
+        let letters = self.sheets.iter().map(|sheet| {
+            let own: Vec<String> = (0..if sheet.scrap { 0 } else { sheet.times })
+                .map(|_| {
+                    number += 1;
+                    letter(number - 1)
+                })
+                .collect();
+            match own.as_slice() {
+                [first, .., last] if own.len() > 2 => format!("{first} to {last}"),
+                own => crate::text::list(own),
+            }
+        });
+        letters.collect()
+    }
+
+    /// How many sheets of the bag's own paper it takes, without those of another paper for gussets and base.
+    pub fn own_sheets(&self) -> u32 {
+        self.sheets.iter().filter(|sheet| !sheet.scrap && !sheet.side).map(|sheet| sheet.times).sum()
+    }
+
+    /// How many sheets one bag takes; scraps do not count.
+    pub fn sheet_count(&self) -> u32 {
+        self.sheets.iter().filter(|sheet| !sheet.scrap).map(|sheet| sheet.times).sum()
+    }
+}
+
+/// `A`, `B`, … `Z`, `AA`.
+fn letter(number: usize) -> String {
+    let last = char::from(b'A' + (number % 26) as u8);
+    if number < 26 { last.to_string() } else { letter(number / 26 - 1) + &last.to_string() }
+}
+
+/// Sheets that are cut alike, one by one: small parts may come out of only some of them.
+fn apart(sheets: &mut Vec<SheetCut>) {
+    let one = |sheet: &SheetCut| SheetCut { times: 1, ..sheet.clone() };
+    *sheets = sheets.iter().flat_map(|sheet| std::iter::repeat_n(one(sheet), sheet.times as usize)).collect();
+}
+
+/// Neighbours that are cut alike as one entry.
+fn together(sheets: Vec<SheetCut>) -> Vec<SheetCut> {
+    let mut made: Vec<SheetCut> = Vec::new();
+    for sheet in sheets {
+        match made.iter_mut().find(|known| known.is_cut_like(&sheet)) {
+            Some(known) if !sheet.scrap => known.times += sheet.times,
+            _ => made.push(sheet),
+        }
+    }
+    made
+}
+
+fn lay(index: usize, piece: &Piece, width: Length, height: Length) -> SheetCut {
+    let overhang = Overhang {
+        width: (piece.width - width).max(Length::ZERO),
+        height: (piece.height - height).max(Length::ZERO),
+    };
+    let copies = i64::from(piece.count);
+    let (across, up) = if piece.width * copies <= width && overhang.is_none() {
+        (copies, 1)
+    } else if piece.height * copies <= height && overhang.is_none() {
+        (1, copies)
+    } else {
+        (1, 1)
+    };
+    let place = |n: i64| {
+        let (x, y) = if up == 1 { (piece.width * n, Length::ZERO) } else { (Length::ZERO, piece.height * n) };
+        let space = Rectangle { x, y, width: piece.width, height: piece.height };
+        Placed { part: Part::Piece(index), space }
+    };
+    let placed: Vec<Placed> = (0..across * up).map(place).collect();
+    let block = (piece.width * across, piece.height * up);
+    let mut trims = Vec::new();
+    if overhang.is_none() {
+        let upright_first = trim_out(block, (width, height), Blade::Upright);
+        let level_first = trim_out(block, (width, height), Blade::Level);
+        trims = if largest(&level_first) > largest(&upright_first) { level_first } else { upright_first };
+        // Then the copies are parted, the last one first, so that every setting is the same.
+        let blade = if up == 1 { Blade::Upright } else { Blade::Level };
+        let step = if up == 1 { piece.width } else { piece.height };
+        trims.extend((1..across * up).rev().map(|n| {
+            let taken = step * (n + 1);
+            let (wide, tall) = if up == 1 { (taken, block.1) } else { (block.0, taken) };
+            let on = Rectangle { x: Length::ZERO, y: Length::ZERO, width: wide, height: tall };
+            Trim { on, blade, keep: step * n, off: None }
+        }));
+    }
+    let mut offcuts: Vec<Rectangle> = trims.iter().filter_map(|trim| trim.off).collect();
+    offcuts.sort_by_key(|offcut| -offcut.area());
+    let times = if placed.len() > 1 { 1 } else { piece.count };
+    SheetCut { width, height, times, placed, trims, offcuts, overhang, scrap: false, side: false }
+}
+
+fn largest(trims: &[Trim]) -> i128 {
+    trims.iter().filter_map(|trim| trim.off).map(|off| off.area()).max().unwrap_or(0)
+}
+
+/// At most two cuts round a block in the corner: the first runs the whole sheet, the second the part that is left.
+fn trim_out(block: (Length, Length), sheet: (Length, Length), first: Blade) -> Vec<Trim> {
+    let ((wide, tall), (width, height)) = (block, sheet);
+    let (beside, above) = match first {
+        Blade::Upright => (height, wide),
+        Blade::Level => (tall, width),
+    };
+    let right = Rectangle { x: wide, y: Length::ZERO, width: width - wide, height: beside };
+    let top = Rectangle { x: Length::ZERO, y: tall, width: above, height: height - tall };
+    let corner = |width, height| Rectangle { x: Length::ZERO, y: Length::ZERO, width, height };
+    let upright = Trim { on: corner(width, beside), blade: Blade::Upright, keep: wide, off: Some(right) };
+    let level = Trim { on: corner(above, height), blade: Blade::Level, keep: tall, off: Some(top) };
+    let order = if first == Blade::Upright { [upright, level] } else { [level, upright] };
+    order.into_iter().filter(|trim| trim.off.is_some_and(|off| off.area() > 0)).collect()
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::{Net, pieces};
+    use rstest::rstest;
+
+    fn laid(width: &str, height: &str, gusset: &str) -> SheetCut {
+        let [w, h, d] = [width, height, gusset].map(|text| text.parse().unwrap());
+        let brief = Brief::new(w, h, d);
+        Layout::new(&brief, &pieces::divide(&Net::new(&brief))).sheets.remove(0)
+    }
+
+    #[test]
+    fn the_worked_bag_leaves_a_strip_for_two_handles() {
+        // Handbook (common practice): 3¾ × 6½ × 2 leaves 12 × 3½ of a 12×12: exactly two 1¾ × 12 strips.
+        let sheet = laid("3 3/4", "6 1/2", "2");
+        assert_eq!(sheet.trims.len(), 1);
+        assert_eq!((sheet.trims[0].blade, sheet.trims[0].keep), (Blade::Level, Length::eighths(68)));
+        let strip = sheet.offcuts[0];
+        assert_eq!((strip.width, strip.height), (Length::inches(12), Length::eighths(14) * 2));
+    }
+
+    #[rstest]
+    #[case("3", "3", "1")]
+    #[case("2", "8", "1 1/2")]
+    #[case("3 1/2", "9", "2")]
+    fn areas_add_up(#[case] width: &str, #[case] height: &str, #[case] gusset: &str) {
+        let sheet = laid(width, height, gusset);
+        let used: i128 = sheet.placed.iter().map(|placed| placed.space.area()).sum();
+        let left: i128 = sheet.offcuts.iter().map(Rectangle::area).sum();
+        assert_eq!(used + left, Length::inches(12).units() as i128 * Length::inches(12).units() as i128);
+    }
+
+    #[test]
+    fn a_pair_shares_a_sheet_if_both_fit() {
+        let mut brief = Brief::new(Length::inches(3), Length::inches(4), Length::eighths(12));
+        brief.build = crate::brief::Build::CornerPair;
+        let layout = Layout::new(&brief, &pieces::divide(&Net::new(&brief)));
+        // Each piece is 3 + 1½ + ½ = 5 by 1½ + 4 = 5½.
+        assert_eq!((layout.sheet_count(), layout.sheets[0].placed.len()), (1, 2));
+        let keeps: Vec<(Blade, Length)> =
+            layout.sheets[0].trims.iter().map(|trim| (trim.blade, trim.keep)).collect();
+        let (ten, five) = (Length::inches(10), Length::inches(5));
+        assert_eq!(
+            keeps,
+            [(Blade::Level, Length::eighths(44)), (Blade::Upright, ten), (Blade::Upright, five)]
+        );
+        brief.finished.width = Length::inches(6);
+        brief.finished.height = Length::inches(6);
+        assert_eq!(Layout::new(&brief, &pieces::divide(&Net::new(&brief))).sheet_count(), 2);
+    }
+
+    #[test]
+    fn what_does_not_fit_is_not_trimmed() {
+        let sheet = laid("4", "7", "2");
+        assert_eq!(sheet.overhang, Overhang { width: Length::eighths(4), height: Length::ZERO });
+        assert!(sheet.trims.is_empty() && sheet.offcuts.is_empty());
+    }
+}

@@ -1,0 +1,346 @@
+//! The whole bag unrolled: panels side by side, creases, cuts and glue, exactly.
+//!
+//! Frame: every strip is seen from its **outside face, top edge up, origin at its bottom-left corner**, x to the
+//! right, y up. Folds are as seen from that face.
+
+mod columns;
+mod crease;
+mod glue;
+mod holes;
+mod level;
+mod lines;
+mod names;
+mod outline;
+
+pub use columns::{Band, Column, GussetPart, Panel, Row};
+pub use crease::{Crease, CreaseRole, Fold};
+pub use glue::{Face, Glue, GlueRole};
+pub use holes::{Hole, face_left};
+pub use outline::{Cut, CutRole, Round};
+
+use crate::brief::{Build, Cuts, Direction, Side};
+use crate::plane::{Point, Span};
+use crate::{Brief, Length};
+use columns::Run;
+use outline::Edge;
+
+/// The unrolled bag: one strip of paper for every connected run of panels, and the seams that join them.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct Net {
+    /// The strips. A wrap has one.
+    pub strips: Vec<Strip>,
+    /// How the strips are joined, end to end or to themselves.
+    pub seams: Vec<Seam>,
+    /// How lower strips are joined to the upper ones over them.
+    pub laps: Vec<Lap>,
+}
+
+/// Two strips joined at one level, upper over lower. They have the same columns.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct Lap {
+    /// The lower strip, whose top goes under and carries the glue.
+    pub under: usize,
+    /// The upper strip.
+    pub over: usize,
+    /// Where the bottom edge of the upper strip comes to lie, from the bottom edge of the lower one.
+    pub line: Length,
+}
+
+/// One connected run of panels, in its own frame.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct Strip {
+    /// Panels and tab from left to right; they share their edges.
+    pub columns: Vec<Column>,
+    /// Base, body and hem from bottom to top; they share their edges.
+    pub rows: Vec<Row>,
+    /// What becomes of the paper below the gussets.
+    pub corners: BaseCorners,
+    /// Every scored line, split where its fold changes.
+    pub creases: Vec<Crease>,
+    /// Every cut made after trimming: slits, notches, the tab's corner.
+    pub cuts: Vec<Cut>,
+    /// The edge of the paper after all cuts, anticlockwise, closed by its last side.
+    pub outline: Vec<Point>,
+    /// Corners of that edge that are rounded. Folding takes them for square.
+    pub rounds: Vec<Round>,
+    /// Where glue or tape goes, and on which face.
+    pub glue: Vec<Glue>,
+    /// Holes, slots and openings. Folding takes no notice of them.
+    pub holes: Vec<Hole>,
+    /// How high its body begins above the base line: only an upper piece does.
+    pub rise: Length,
+    /// How far its top goes under the piece above it.
+    pub lap: Length,
+}
+
+/// Two edges that come together when the bag is glued.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct Seam {
+    /// The paper that goes under and carries the glue, a tab or a whole gusset, and the line on which it begins.
+    pub under: Joint,
+    /// The paper laid over it, and its free edge, which comes to lie on that line.
+    pub over: Joint,
+}
+
+/// One side of a seam.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct Joint {
+    /// Which strip.
+    pub strip: usize,
+    /// Which of its columns.
+    pub column: usize,
+    /// The line or free edge, from the strip's left edge.
+    pub x: Length,
+    /// The panel it is part of. On a flare front and back share their columns.
+    pub panel: Panel,
+}
+
+/// What becomes of the paper below the gussets of a strip.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+pub enum BaseCorners {
+    /// Slit up the corner lines: flaps that fold into the base.
+    Flaps,
+    /// Cut out.
+    CutOut,
+    /// Slit level along the base line: ears on the face flap that turn up against the gussets.
+    Ears,
+    /// Not cut at all: the ends of the tube are squashed and folded in.
+    Folded,
+    /// There is no base below the body.
+    NoBase,
+}
+
+impl Net {
+    /// Unrolls the bag of a brief that passed [`Brief::check`].
+    pub fn new(brief: &Brief) -> Self {
+        let runs = columns::runs(brief);
+        let seams = seams(brief, &runs);
+        let strips = runs.iter().enumerate().map(|(index, run)| {
+            let creases = lines::creases(brief, &runs, &seams, index);
+            let edge = Edge::new(brief, run);
+            let cuts = outline::cuts(run, &edge);
+            let outline = outline::outline(run, &edge);
+            let rounds = outline::rounds(brief, run);
+            let glue = glue::areas(brief, run, &edge);
+            let Run { columns, rows, corners } = run.clone();
+            let (rise, lap) = (Length::ZERO, Length::ZERO);
+            let holes = Vec::new();
+            Strip { columns, rows, corners, creases, cuts, outline, rounds, glue, holes, rise, lap }
+        });
+        let net = Self { strips: strips.collect(), seams, laps: Vec::new() };
+        let mut net = match brief.build {
+            Build::Joined { cuts: Cuts { level: Some(level), .. } } => level::part(net, level, brief.tab),
+            _ => net,
+        };
+        holes::punch(brief, &mut net);
+        net
+    }
+}
+
+impl Net {
+    /// One above the other: two if the body is joined at a level, else one.
+    pub fn tiers(&self) -> usize {
+        if self.laps.is_empty() { 1 } else { 2 }
+    }
+}
+
+/// Width and height of every trimmed piece of a brief, joining strips left out: without drawing a line on them.
+pub fn piece_sizes(brief: &Brief) -> Vec<(Length, Length)> {
+    sizes_and_faces(brief).into_iter().map(|(size, _)| size).collect()
+}
+
+/// The same, and of each piece whether a face can be seen on it.
+pub fn sizes_and_faces(brief: &Brief) -> Vec<((Length, Length), bool)> {
+    let runs = columns::runs(brief);
+    let pieces = runs.iter().filter(|run| !run.is_joining_strip());
+    match brief.build {
+        Build::Joined { cuts: Cuts { level: Some(level), .. } } => pieces
+            .flat_map(|run| {
+                let (line, face) = (run.body().from + level, run.has_face());
+                let lower = ((run.width(), line + brief.tab), face && level.is_positive());
+                [lower, ((run.width(), run.height() - line), face)]
+            })
+            .collect(),
+        _ => pieces.map(|run| ((run.width(), run.height()), run.has_face())).collect(),
+    }
+}
+
+/// Width and height of the smallest rectangle that holds any trimmed piece of a brief; joining strips are cut from
+/// scraps and do not count.
+pub fn flat_size(brief: &Brief) -> (Length, Length) {
+    let sizes = piece_sizes(brief);
+    let widest = sizes.iter().map(|(width, _)| *width).max();
+    let tallest = sizes.iter().map(|(_, height)| *height).max();
+    (widest.unwrap_or_default(), tallest.unwrap_or_default())
+}
+
+/// The seams of a build: every tab or half joining strip under the free edge that follows it round the bag; in a
+/// cradle pair the gussets of the back piece under those of the front piece, whose free edges come to lie at the back
+/// corners; on a flare the outermost pleat of the front with the one of the back.
+fn seams(brief: &Brief, runs: &[Run]) -> Vec<Seam> {
+    let joint = |strip: usize, column: usize, x: Length| {
+        let panel = runs[strip].columns[column].panel;
+        Joint { strip, column, x, panel }
+    };
+    let left_edge = |strip: usize| joint(strip, 0, Length::ZERO);
+    let right_edge = |strip: usize| joint(strip, runs[strip].columns.len() - 1, runs[strip].width());
+    match brief.build {
+        Build::CradlePair { .. } => {
+            let [_, back] = runs else { return Vec::new() };
+            let (first, last) = (back.columns[0].x.to, back.columns[2].x.from);
+            vec![
+                Seam { under: joint(1, 0, first), over: right_edge(0) },
+                Seam { under: joint(1, 2, last), over: left_edge(0) },
+            ]
+        }
+        Build::PleatedFlare { .. } => flare_seams(&runs[0]),
+        _ => {
+            let count = runs.iter().filter(|run| !run.is_joining_strip()).count();
+            // Joining strips follow in the order of the pieces that have no tab.
+            let strip_of = |piece: usize| count + runs[..piece].iter().filter(|run| !run.has_tab()).count();
+            (0..count)
+                .flat_map(|piece| {
+                    let next = (piece + 1) % count;
+                    let columns = &runs[piece].columns;
+                    let last = columns.len() - 1;
+                    let own = strip_of(piece);
+                    if let (false, Some(strip)) = (runs[piece].has_tab(), runs.get(own)) {
+                        let line = strip.columns[0].x.to;
+                        let halves = [joint(own, 0, line), joint(own, 1, line)];
+                        let (left, right) = if brief.run.direction == Direction::Left {
+                            (next, piece)
+                        } else {
+                            (piece, next)
+                        };
+                        return vec![
+                            Seam { under: halves[0], over: right_edge(left) },
+                            Seam { under: halves[1], over: left_edge(right) },
+                        ];
+                    }
+                    if columns[last].panel == Panel::Tab {
+                        vec![Seam { under: joint(piece, last, columns[last].x.from), over: left_edge(next) }]
+                    } else {
+                        vec![Seam { under: joint(piece, 0, columns[0].x.to), over: right_edge(next) }]
+                    }
+                })
+                .collect()
+        }
+    }
+}
+
+/// On either side the outermost pleat of the front lies with the next one of the back, edge on line.
+fn flare_seams(run: &Run) -> Vec<Seam> {
+    let last = run.columns.len() - 1;
+    let seam = |outer: usize, inner: usize, x: Length| {
+        let own = run.columns[outer].panel;
+        let under = Joint { strip: 0, column: outer, x, panel: own };
+        Seam { under, over: Joint { strip: 0, column: inner, x, panel: run.columns[inner].panel.behind() } }
+    };
+    vec![seam(0, 1, run.columns[0].x.to), seam(last, last - 1, run.columns[last].x.from)]
+}
+
+impl Seam {
+    /// Where a point of the paper that goes under lies on the paper over it. On a flare the outermost pleat of the front
+    /// is turned round against the one of the back.
+    pub fn over_point(&self, net: &Net, point: Point) -> Option<Point> {
+        let (under, over) = (&net.strips[self.under.strip], &net.strips[self.over.strip]);
+        let (from, to) = (under.body_of(self.under.panel)?, over.body_of(self.over.panel)?);
+        let (aside, rise) = (point.x - self.under.x, point.y - from.from);
+        let is_flare = over.row(Band::BackBody).is_some();
+        Some(if is_flare {
+            Point::new(self.over.x - aside, to.to - rise)
+        } else {
+            Point::new(self.over.x + aside, to.from + rise)
+        })
+    }
+}
+
+impl Lap {
+    /// Where a point of the lower strip lies on the upper one.
+    pub fn over_point(&self, point: Point) -> Point {
+        Point::new(point.x, point.y - self.line)
+    }
+}
+
+impl Strip {
+    /// True if its edge, cuts and creases run where those of another strip do, in the same order.
+    pub(crate) fn has_lines_of(&self, other: &Self) -> bool {
+        let ends = |crease: &Crease| (crease.from, crease.to);
+        self.outline == other.outline
+            && self.cuts.len() == other.cuts.len()
+            && self
+                .cuts
+                .iter()
+                .zip(&other.cuts)
+                .all(|(one, other)| (one.from, one.to) == (other.from, other.to))
+            && self.creases.len() == other.creases.len()
+            && self.creases.iter().zip(&other.creases).all(|(one, other)| ends(one) == ends(other))
+    }
+
+    /// From its left edge to its right edge.
+    pub fn width(&self) -> Length {
+        self.columns.iter().map(|column| column.x.length()).sum()
+    }
+
+    /// From its bottom edge to its top edge.
+    pub fn height(&self) -> Length {
+        self.rows.iter().map(|row| row.y.length()).sum()
+    }
+
+    /// The row of one band, if the strip has it.
+    pub fn row(&self, band: Band) -> Option<&Row> {
+        self.rows.iter().find(|row| row.band == band)
+    }
+
+    /// Where the body of a panel lies from bottom to top.
+    pub fn body_of(&self, panel: Panel) -> Option<Span> {
+        let behind = self.row(Band::BackBody).filter(|_| panel.behind() == panel);
+        behind.or_else(|| self.row(Band::Body)).map(|row| row.y)
+    }
+
+    /// The column of a panel, on whichever half of a flare.
+    pub fn column_of(&self, panel: Panel) -> Option<&Column> {
+        let own = self.columns.iter().find(|column| column.panel == panel);
+        own.or_else(|| self.columns.iter().find(|column| column.panel.behind() == panel))
+    }
+
+    /// The panel and band in which a point of the paper lies.
+    pub fn part_at(&self, point: Point) -> Option<(Panel, Band)> {
+        let panel = self.columns.iter().find(|column| column.x.touches(point.x))?.panel;
+        let band = self.rows.iter().find(|row| row.y.touches(point.y))?.band;
+        Some(match band {
+            Band::BackBody => (panel.behind(), Band::Body),
+            Band::BackHem => (panel.behind(), Band::Hem),
+            Band::Base if self.corners == BaseCorners::Ears && panel.is_gusset() => (panel, Band::Ear),
+            band => (panel, band),
+        })
+    }
+
+    /// The face, or part of one, that reaches over a place so far from the left edge; on a flare front and back lie over one
+    /// another there.
+    pub fn face_at(&self, x: Length) -> Option<&Column> {
+        self.columns.iter().find(|column| column.panel.is_face() && column.x.touches(x))
+    }
+
+    /// True for a crease on a tab: it only follows the panel over it.
+    pub fn is_on_join(&self, crease: &Crease) -> bool {
+        self.columns.iter().any(|column| {
+            column.panel.is_join() && column.x.touches(crease.from.x) && column.x.touches(crease.to.x)
+        })
+    }
+
+    /// True if a face can be seen on it: not on gussets alone, nor on a separate base, whose lap goes under.
+    pub fn shows_face(&self) -> bool {
+        let is_base =
+            self.lap.is_positive() && self.row(Band::Body).is_some_and(|body| body.y.length() == self.lap);
+        !is_base && self.columns.iter().any(|column| column.panel.is_face())
+    }
+
+    /// True for a joining strip, which is cut from any scrap.
+    pub fn is_joining_strip(&self) -> bool {
+        self.columns.iter().all(|column| matches!(column.panel, Panel::JoinHalf(_)))
+    }
+}
+
+#[cfg(test)]
+mod tests;

@@ -1,0 +1,100 @@
+//! The same bag on another sheet: in proportion, every figure on the board's grooves.
+
+use crate::brief::{BaseHabit, Build, Finished, SMALL_TAB};
+use crate::net::flat_size;
+use crate::{Brief, Length, Sheet};
+
+/// The bags in the proportions of `brief` that fit `sheet`, the largest first. The tab keeps its width, but is ¼ at
+/// most beside a gusset that it would fill; hem, flap depths, laps,
+/// pleats and the handle's figures shrink and grow with the bag.
+///
+/// ```
+/// use wide_fold_made::{Brief, Length, Sheet, rescale::on_sheet};
+/// // 3¾ × 6½ × 2 uses the whole width of a 12×12; on a 6×6 it is 1¾ × 3 × ⅞, in proportion and on the grooves.
+/// let brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
+/// let small = Sheet { width: Length::inches(6), height: Length::inches(6), ..Sheet::default() };
+/// let size = on_sheet(&brief, &small).next().unwrap().finished;
+/// assert_eq!((size.width, size.height, size.gusset), (Length::eighths(14), Length::eighths(24), Length::eighths(7)));
+/// ```
+pub fn on_sheet<'a>(brief: &'a Brief, sheet: &'a Sheet) -> impl Iterator<Item = Brief> + use<'a> {
+    let groove = brief.board.groove;
+    let scaled = move |width: Length| {
+        let size = brief.finished;
+        let part = |length: Length| length.scaled(width, size.width).floor_to(groove).max(groove);
+        let mut changed = Brief { sheet: sheet.clone(), ..brief.clone() };
+        changed.finished = Finished { width, height: part(size.height), gusset: part(size.gusset) };
+        changed.top = match brief.top.depth() {
+            Length::ZERO => brief.top,
+            depth => brief.top.with_depth(part(depth)),
+        };
+        changed.base = match brief.base {
+            BaseHabit::Full => BaseHabit::Full,
+            BaseHabit::HalfAndLap { lap } => BaseHabit::HalfAndLap { lap: part(lap) },
+            // A guide's flap deeper than the smaller base would stick out.
+            BaseHabit::Fixed { depth } if depth > changed.finished.gusset => BaseHabit::Full,
+            BaseHabit::Fixed { depth } => BaseHabit::Fixed { depth },
+            BaseHabit::Custom { depth } => BaseHabit::Custom { depth: part(depth) },
+        };
+        changed.build = match brief.build {
+            Build::FoldedBase { lap } => Build::FoldedBase { lap: part(lap) },
+            Build::PleatedFlare { pleats, pleat } => Build::PleatedFlare { pleats, pleat: part(pleat) },
+            build => build,
+        };
+        if changed.finished.gusset < brief.tab * 2 {
+            changed.tab = brief.tab.min(SMALL_TAB);
+        }
+        // Figures set by hand go with the face; what is customary follows it anyway.
+        let handle = &mut changed.fittings.handle;
+        for figure in [&mut handle.from_centre, &mut handle.down, &mut handle.width, &mut handle.opening] {
+            *figure = figure.map(part);
+        }
+        (handle.length, handle.drop) = (None, handle.drop.map(part));
+        let backing = &mut changed.fittings.backing;
+        (backing.length, backing.depth) = (backing.length.map(part), backing.depth.map(part));
+        changed
+    };
+    let fits = move |changed: &Brief| {
+        let (width, height) = sheet.as_laid();
+        let flat = flat_size(changed);
+        changed.check().is_ok() && flat.0 <= width && flat.1 <= height
+    };
+    let steps = sheet.as_laid().0.units() / groove.units();
+    (1..=steps).rev().map(move |step| scaled(groove * step)).filter(fits)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::worked::Worked;
+    use rstest::rstest;
+
+    fn sheet(side: i64) -> Sheet {
+        Sheet { width: Length::inches(side), height: Length::inches(side), ..Sheet::default() }
+    }
+
+    #[rstest]
+    fn it_fits_on_grooves_and_keeps_its_proportions(#[values(6, 10, 12, 18)] side: i64) {
+        let brief = Brief::new(Length::inches(4), Length::inches(7), Length::inches(2));
+        let scaled = on_sheet(&brief, &sheet(side)).next().unwrap();
+        let plan = Worked::new(&scaled);
+        assert!(plan.layout.fits() && plan.proof.passed());
+        let size = scaled.finished;
+        for length in [size.width, size.height, size.gusset] {
+            assert!(length.is_on(scaled.board.groove));
+        }
+        // Within a groove of the same proportions.
+        assert!(
+            (size.height - size.width.scaled(Length::inches(7), Length::inches(4))).abs()
+                < Length::eighths(2)
+        );
+        assert!((size.gusset - size.width.half()).abs() < Length::eighths(2));
+    }
+
+    #[test]
+    fn a_bag_that_fits_nowhere_is_not_offered() {
+        let mut brief = Brief::new(Length::inches(4), Length::inches(7), Length::inches(2));
+        brief.tab = Length::inches(4);
+        let tiny = Sheet { width: Length::eighths(4), height: Length::eighths(4), ..Sheet::default() };
+        assert_eq!(on_sheet(&brief, &tiny).next(), None);
+    }
+}

@@ -1,0 +1,341 @@
+//! What to do, in the order of the work.
+
+mod adhesive;
+mod assemble;
+mod fit;
+mod trim;
+
+use crate::brief::{Across, Build, GussetCrease, RunStart, ScoreFace, Top};
+use crate::figures::Figures;
+use crate::layout::Layout;
+use crate::net::{Band, CreaseRole, Cut, CutRole, Face, Fold};
+use crate::passes::{Edge, Pass, ScoreLine};
+use crate::pieces::Piece;
+use crate::text::{list, sentence};
+pub use fit::layers;
+
+use crate::{Brief, Length};
+
+/// One step of the work.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct Step {
+    /// The stage it belongs to.
+    pub stage: Stage,
+    /// What it is, in a few words.
+    pub title: String,
+    /// What to do, a sentence each.
+    pub says: Vec<String>,
+    /// The pass on the scoring board that this step is, by its place in the plan's list.
+    pub pass: Option<usize>,
+    /// What to take care of.
+    pub caution: Option<&'static str>,
+}
+
+/// A stage of the work. They follow one another as listed (common practice).
+#[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum Stage {
+    /// Measure the sheet and trim the piece out of it.
+    Trim,
+    /// Score every line on the board.
+    Score,
+    /// Fold and burnish every line while flat; cut slits, notches and the tab's corner.
+    Cut,
+    /// Turn the hem, glue the seam, close the base.
+    Glue,
+}
+
+const KNIFE: &str = "Scissors do it. With a craft knife: fresh blade, cutting mat, fingers behind the edge, and cut away from your hand.";
+
+/// All steps for one bag.
+pub fn steps(brief: &Brief, pieces: &[Piece], layout: &Layout, passes: &[Pass]) -> Vec<Step> {
+    let figures = Figures::of(brief);
+    let mut steps = vec![trim::step(brief, pieces, layout, figures)];
+    steps.extend(passes.iter().enumerate().map(|(index, pass)| score(index, passes, pieces, figures, pass)));
+    steps.push(fold(brief, pieces));
+    steps.extend((0..pieces.len()).filter_map(|index| cut(brief, pieces, index, figures)));
+    steps.extend(assemble::steps(brief, pieces, figures));
+    steps
+}
+
+fn step(stage: Stage, title: impl Into<String>, says: Vec<String>) -> Step {
+    Step { stage, title: title.into(), says, pass: None, caution: None }
+}
+
+/// Which piece is meant, where there is more than one.
+fn of_piece(pieces: &[Piece], index: usize) -> String {
+    match (pieces, pieces.get(index)) {
+        ([one], _) if one.count == 1 => String::new(),
+        ([_], _) => ", two pieces alike".to_owned(),
+        (_, Some(piece)) => format!(", {}", piece.name.to_lowercase()),
+        (_, None) => String::new(),
+    }
+}
+
+fn score(index: usize, passes: &[Pass], pieces: &[Piece], figures: Figures, pass: &Pass) -> Step {
+    let before = index
+        .checked_sub(1)
+        .and_then(|before| passes.get(before))
+        .filter(|before| before.piece == pass.piece);
+    let face = match pass.lying.face_up {
+        Face::Outside => "outside (the good side)",
+        Face::Inside => "inside (the back of the sheet)",
+    };
+    let sides = format!(
+        "the {} along the top fence and the {} against the stop on the left",
+        sided(pass.lying.fence, pass.lying.face_up),
+        sided(pass.lying.measured_from(), pass.lying.face_up)
+    );
+    let lay = match before {
+        Some(before) if before.lying == pass.lying => format!("Leave it as it lies, {sides}."),
+        Some(before) if before.lying.face_up == pass.lying.face_up => {
+            format!("Turn it on the board, {sides}.")
+        }
+        Some(_) => format!("Turn the piece over: {face} up, {sides}."),
+        None => format!("Lay the piece {face} up, {sides}."),
+    };
+    let from = pass.lying.measured_from();
+    let mut says = vec![lay];
+    let at: Vec<String> = pass.lines.iter().map(|line| figures.say(line.at)).collect();
+    if !pass.slants.is_empty() {
+        says.push(
+            "Without moving it, mark both ends of each line and score from mark to mark along a ruler; each runs at 45° between a base corner and an apex:".to_owned(),
+        );
+        says.extend(pass.slants.iter().map(|slant| {
+            let spot =
+                |(along, down)| format!("{} from the left, {} down", figures.say(along), figures.say(down));
+            format!("{} to {}.", sentence(&spot(slant.from)), spot(slant.to))
+        }));
+    } else if pass.by_ruler {
+        says.push(format!(
+            "Beyond the board’s grooves from either end: without moving it, mark {} from the {} at the top and at the bottom, and score from mark to mark along a ruler.",
+            list(&at),
+            from.name()
+        ));
+    } else {
+        says.push(format!("Score at {} from the left.", list(&at)));
+    }
+    says.extend(pass.lines.iter().filter(|line| !line.right_across).map(|line| stops(line, figures)));
+    if pass.carry_on {
+        says.push(
+            "The piece is longer than the board: slide it along and carry each line on to the edge."
+                .to_owned(),
+        );
+    }
+    let what = if !pass.slants.is_empty() {
+        "Score the 45° creases".to_owned()
+    } else if pass.by_ruler {
+        format!("Rule from the {}", from.name())
+    } else {
+        format!("Score from the {}", from.name())
+    };
+    // Told apart from the pass on the other face, where there is one.
+    let turned =
+        passes.iter().any(|other| other.piece == pass.piece && other.lying.face_up != pass.lying.face_up);
+    let up = match (turned, pass.lying.face_up) {
+        (false, _) => "",
+        (true, Face::Outside) => ", outside up",
+        (true, Face::Inside) => ", inside up",
+    };
+    let title = format!("{what}{up}{}", of_piece(pieces, pass.piece));
+    Step { stage: Stage::Score, title, says, pass: Some(index), caution: None }
+}
+
+/// An edge's name, with a reminder that left and right are swapped when the inside is up.
+fn sided(edge: Edge, up: Face) -> String {
+    match (edge, up) {
+        (Edge::Left, Face::Inside) => "left edge (now on your right as it stands)".to_owned(),
+        (Edge::Right, Face::Inside) => "right edge (now on your left as it stands)".to_owned(),
+        _ => edge.name().to_owned(),
+    }
+}
+
+fn stops(line: &ScoreLine, figures: Figures) -> String {
+    let name = line.role.name();
+    let (at, to) = (figures.say(line.at), figures.say(line.reach.to));
+    let stop = if line.role == CreaseRole::GussetCentre { ", at the apex of the gusset" } else { "" };
+    if line.reach.from == Length::ZERO {
+        format!("The {name} at {at} stops short, {to} from the top fence{stop}.")
+    } else {
+        format!(
+            "The {name} at {at} begins {} from the top fence{stop} and ends at {to}.",
+            figures.say(line.reach.from)
+        )
+    }
+}
+
+fn fold(brief: &Brief, pieces: &[Piece]) -> Step {
+    let has_guides = pieces.iter().flat_map(|piece| &piece.strip.creases).any(|crease| {
+        crease.fold == Fold::Flat && !crease.role.is_made_by_hand() && crease.role != CreaseRole::StripLine
+    });
+    let mut says = if let Build::PleatedFlare { .. } = brief.build {
+        vec!["Fold the lines while the sheet is flat and burnish them: the pleats in turn away from you and towards you.".to_owned()]
+    } else {
+        vec![format!(
+            "Fold the lines while the piece is flat and burnish them, corners and base line away from the outside{}.",
+            if has_guides { "; guide lines stay flat" } else { "" }
+        )]
+    };
+    if brief.score_face == ScoreFace::OutsideOfFold {
+        says.push(
+            "The scored groove ends up on the outside of the fold: the pressed fibres crack less.".to_owned(),
+        );
+    } else {
+        says.push(
+            "The scored groove ends up on the inside of the fold, where its mark does not show.".to_owned(),
+        );
+    }
+    let is_scored = !brief.gusset_crease.is_unscored();
+    if is_scored && brief.gusset_crease != GussetCrease::None {
+        says.push(format!("The centre of a gusset is a {}, down to the apex only.", Fold::Valley.says()));
+    }
+    if is_scored && brief.gusset_crease.has_pair() {
+        says.push(format!(
+            "Each 45° crease is a {}; the pair lets the top pinch in neatly.",
+            Fold::Valley.says()
+        ));
+    }
+    if !is_scored {
+        says.push(
+            "Nothing is scored for folding it flat: that is pressed in when the bag is made.".to_owned(),
+        );
+    } else if let GussetCrease::FoldFlat { across } = brief.gusset_crease {
+        says.push("The fold-flat line is a valley across the back. On the gussets only the half from the apex to the back is folded, away from you.".to_owned());
+        if across == Across::BothFaces {
+            says.push(
+                "Across the front it is only pressed in, for the day the bag is folded the other way."
+                    .to_owned(),
+            );
+        }
+    }
+    if matches!(brief.build, Build::Wrap | Build::FoldedBase { .. })
+        && brief.run.start == RunStart::HalfGusset
+    {
+        says.push(
+            "The line beside the tab only shows where the other half gusset is laid; leave it flat."
+                .to_owned(),
+        );
+    }
+    step(Stage::Cut, "Fold and burnish", says)
+}
+
+/// Width and height of the corner that some cuts, taken together, cut away; nothing if there are none. Its outer edge may be
+/// slanted, so its height is that of the upright cut beside the panel.
+fn corner<'a>(cuts: impl Iterator<Item = &'a Cut> + Clone) -> Option<(Length, Length)> {
+    let tall = |cut: &Cut| if cut.from.x == cut.to.x { (cut.to.y - cut.from.y).abs() } else { Length::ZERO };
+    let across = || cuts.clone().flat_map(|cut| [cut.from.x, cut.to.x]);
+    Some((across().max()? - across().min()?, cuts.clone().map(tall).max()?))
+}
+
+fn cut(brief: &Brief, pieces: &[Piece], index: usize, figures: Figures) -> Option<Step> {
+    let strip = &pieces[index].strip;
+    let with = |role| strip.cuts.iter().filter(move |cut| cut.role == role);
+    let depth = figures.say(brief.flap());
+    let mut says = Vec::new();
+    let at: Vec<String> = with(CutRole::Slit).map(|cut| figures.say(cut.from.x)).collect();
+    if !at.is_empty() {
+        says.push(format!(
+            "From the bottom edge, slit along the corner {} at {} up to the base line, {depth} deep and no further.",
+            if at.len() == 1 { "score" } else { "scores" },
+            list(&at)
+        ));
+    }
+    if let Some(notch) = with(CutRole::Notch).next() {
+        let taper = figures.say((notch.from.x - notch.to.x).abs());
+        says.push(format!(
+            "Taper the gusset flaps: from {taper} inwards at the bottom edge to nothing at the base line, taking the score with it.",
+        ));
+    }
+    if let Some((wide, tall)) = corner(with(CutRole::TabCorner)) {
+        says.push(format!("Cut away the corner below the tab, {}.", figures.by(wide, tall)));
+    }
+    if with(CutRole::CornerSquare).next().is_some() {
+        let square = figures.by(brief.finished.gusset, brief.flap());
+        says.push(format!("Cut out both base corner squares, {square}, and keep them for tags or handles."));
+    }
+    if with(CutRole::LevelSlit).next().is_some() {
+        says.push("Slit level along the base line from each side edge to the corner score; the squares turn up as ears.".to_owned());
+    }
+    if with(CutRole::PleatEnd).next().is_some() {
+        says.push("Cut the outermost pleat off the half that becomes the back, on both sides, up to the bottom fold.".to_owned());
+    }
+    let ends = with(CutRole::TabEnd).next().map(|_| "the ends of the tab");
+    let corners = with(CutRole::HemCorner).next().map(|_| "the corners of the hem at the free edges");
+    let slanted: Vec<String> = [ends, corners].into_iter().flatten().map(str::to_owned).collect();
+    if !slanted.is_empty() {
+        says.push(format!("Slant {} a little, so that nothing shows.", list(&slanted)));
+    }
+    if let (Top::Flap { depth, corner, .. }, Some(_)) = (brief.top, strip.row(Band::Flap)) {
+        let round = if corner.is_positive() {
+            format!(" Round its two corners, {} radius.", figures.say(corner))
+        } else {
+            String::new()
+        };
+        says.push(format!(
+            "Leave the closing flap, {} deep, and cut the rest of its band away level with the top.{round}",
+            figures.say(depth)
+        ));
+    }
+    if says.is_empty() {
+        return None;
+    }
+    let title = format!(
+        "{}{}",
+        if at.is_empty() { "Cut" } else { "Slit, notch and corner" },
+        of_piece(pieces, index)
+    );
+    Some(Step { caution: Some(KNIFE), ..step(Stage::Cut, title, says) })
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::brief::ClosingOrder;
+    use crate::worked::Worked;
+
+    fn plan(change: impl Fn(&mut Brief)) -> Worked {
+        let mut brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
+        change(&mut brief);
+        Worked::new(&brief)
+    }
+
+    #[test]
+    fn steps_follow_the_order_of_the_work() {
+        let plan = plan(|brief| brief.top = Top::HemIn { depth: Length::INCH });
+        assert!(plan.steps.windows(2).all(|pair| pair[0].stage <= pair[1].stage));
+        let titles: Vec<&str> = plan.steps.iter().map(|step| step.title.as_str()).collect();
+        assert_eq!(
+            titles,
+            [
+                "Measure and trim",
+                "Score from the left edge",
+                "Score from the bottom edge",
+                "Fold and burnish",
+                "Slit, notch and corner",
+                "Turn the hem",
+                "Glue the seam",
+                "Close the base",
+                "Insert for the base",
+            ]
+        );
+    }
+
+    #[test]
+    fn the_worked_bag_in_words() {
+        let plan = plan(|_| ());
+        let said = plan.steps.iter().flat_map(|step| &step.says).cloned().collect::<Vec<_>>().join(" ");
+        assert!(said.contains("Set the trimmer to 8½ from the bottom edge"), "{said}");
+        assert!(said.contains("Score at 2, 5¾, 7¾ and 11½ from the left."), "{said}");
+        assert!(said.contains("slit along the corner scores at 2, 5¾ and 7¾"), "{said}");
+        // Customary clearance ⅛ (common practice).
+        assert!(said.contains("3⅝ × 1⅞ of card"), "{said}");
+    }
+
+    #[test]
+    fn both_closing_orders_end_with_the_front() {
+        for closing in [ClosingOrder::BackFirst, ClosingOrder::GussetsFirst] {
+            let plan = plan(|brief| brief.closing = closing);
+            let base = plan.steps.iter().find(|step| step.title == "Close the base").unwrap();
+            assert!(base.says[0].contains("then the front flap; each"));
+        }
+    }
+}

@@ -1,0 +1,453 @@
+//! Holes, strips, handles, closure and decoration: when each comes in the order of the work.
+
+use super::{KNIFE, Stage, Step, step};
+use crate::brief::{BackingKind, Build, ClosureKind, GussetCrease, HandleKind, Knot, Top};
+use crate::figures::Figures;
+use crate::fittings::backing::lies_under_hem;
+use crate::fittings::decoration::MatOn;
+use crate::fittings::{FittedHandle, closure, decoration, handle, load, parts, strip};
+use crate::text::list;
+use crate::{Brief, Length};
+
+const HOT_GLUE: &str = "Hot glue burns: keep fingers off the nozzle and the glue, and let it set before you touch it. A heat gun that loosens it again burns too, and scorches paper. A dot of liquid glue does it as well.";
+const CORDS: &str = "Ribbons and cords can strangle, and beads threaded on them can be swallowed: keep them short, and leave beads off, where infants are about. Where goods are sold, local rules decide.";
+const MAGNETS: &str = "Small magnets are dangerous if swallowed: not for small children. Cover them with paper so that they cannot come off; local rules decide where goods are sold.";
+const SOLVENT: &str = "Wipe glue off while it is wet. Solvent for dried adhesive is flammable: air the room, no flame, and try it on a scrap.";
+const FOOD: &str = "Food only in its own wrapping, and keep its allergen label with it. Where goods are sold, local rules on toys, food and labelling decide.";
+
+fn cautioned(caution: &'static str, step: Step) -> Step {
+    Step { caution: Some(caution), ..step }
+}
+
+/// What goes in before a hem is turned over it: a strip behind holes, and the first end of a strap.
+pub(super) fn under_hem(brief: &Brief, figures: Figures) -> Vec<Step> {
+    let mut steps = Vec::new();
+    if lies_under_hem(brief) {
+        steps.extend(backing(brief, figures));
+    }
+    if let Some(handle) = handle(brief).filter(|handle| handle.kind == HandleKind::Strap) {
+        steps.push(cautioned(KNIFE, strap_first(&handle, figures)));
+    }
+    steps
+}
+
+/// What of the hem stays unglued, where, and until when: the end of a strap that waits for the seams.
+pub(super) fn hem_stays_open(brief: &Brief, figures: Figures) -> Option<String> {
+    let handle = handle(brief).filter(|handle| handle.kind == HandleKind::Strap)?;
+    let open = handle.opening + brief.customary(Length::INCH);
+    let least = open.min(brief.finished.width);
+    Some(format!(
+        "On the back leave the middle {} of the hem unglued: the strap’s second end goes under it when the seams are closed.",
+        figures.say(least)
+    ))
+}
+
+/// What is done while the pieces are flat, the hem turned: what lies under comes before what goes through it.
+pub(super) fn while_flat(brief: &Brief, figures: Figures) -> Vec<Step> {
+    let mut steps = Vec::new();
+    if !lies_under_hem(brief) {
+        steps.extend(backing(brief, figures));
+    }
+    steps.extend(mats(brief, figures));
+    steps.extend(holes(brief, figures));
+    if let Some(handle) = handle(brief).filter(|handle| handle.kind == HandleKind::LongRibbon) {
+        steps.push(cautioned(HOT_GLUE, long_ribbon(brief, &handle, figures)));
+    }
+    steps.extend(decoration::pocket(brief).map(|pocket| {
+        let says = vec![format!(
+            "Glue both sides and the bottom of the pocket, {}, inside the front, {} above the base line and centred; its top stays open.",
+            figures.by(pocket.width, pocket.height),
+            figures.say(pocket.rise)
+        )];
+        step(Stage::Glue, "Card pocket inside the front", says)
+    }));
+    steps
+}
+
+/// `1¾ and 4¼ from its left edge`: both places of something that lies that far either side of a face's centre line.
+fn from_the_left(brief: &Brief, from_centre: Length, figures: Figures) -> String {
+    let centre = brief.finished.width.half();
+    format!(
+        "{} and {} from its left edge",
+        figures.say(centre - from_centre),
+        figures.say(centre + from_centre)
+    )
+}
+
+fn backing(brief: &Brief, figures: Figures) -> Option<Step> {
+    let own = strip(brief)?;
+    let handle = handle(brief)?;
+    let size = figures.by(own.length, own.depth);
+    if handle.kind == HandleKind::GluedRibbon {
+        let over = if matches!(brief.top, Top::HemIn { .. }) { ", over the hem," } else { "" };
+        let says = vec![
+            format!(
+                "Inside either face{over} lay both ends of a ribbon {} below the top, their middles {}, and glue them.",
+                figures.say(handle.down),
+                from_the_left(brief, handle.from_centre, figures)
+            ),
+            format!(
+                "Glue a strip of card, {size}, over them, centred, flush with the top: the loops stand up out of it."
+            ),
+        ];
+        return Some(step(Stage::Glue, "Ribbon and strip", says));
+    }
+    let flush = if lies_under_hem(brief) {
+        "its upper edge along the hem fold, before the hem is turned over it"
+    } else {
+        "flush with the top"
+    };
+    let says = vec![format!(
+        "Behind either face glue a strip of card, {size}, centred, {flush}. Keep the glue away from the holes."
+    )];
+    Some(step(Stage::Glue, "Strip behind the holes", says))
+}
+
+/// True if a hole that far from the centre line has a gusset behind it when the gussets are folded in.
+fn in_gussets(brief: &Brief, from_centre: Length) -> bool {
+    let reach = from_centre + brief.fittings.punch.hole.half();
+    let folds_in = brief.depth().is_positive() && brief.pinches();
+    folds_in && reach > brief.finished.width.half() - brief.depth().half()
+}
+
+/// Layers that a hole in a face, that far below the top and that far from its centre line, goes through: paper, hem, strip, mat.
+fn layers_at(brief: &Brief, down: Length, from_centre: Length) -> usize {
+    let half = brief.fittings.punch.hole.half();
+    let hem = usize::from(brief.top.hem() > down - half);
+    let strip = usize::from(
+        strip(brief)
+            .is_some_and(|strip| strip.depth > down - half && strip.length.half() > from_centre - half),
+    );
+    let mats = decoration::mats(brief);
+    let mat = mats.iter().any(|mat| {
+        let top = brief.finished.height - mat.rise - mat.height;
+        let reaches = top < down + half && down - half < top + mat.height;
+        mat.on == MatOn::Faces && reaches && mat.width.half() > from_centre - half
+    });
+    1 + hem + strip + usize::from(mat)
+}
+
+/// Layers that a handle's hole in a face goes through: paper, hem, strip, mat.
+pub fn layers(brief: &Brief, handle: &FittedHandle) -> usize {
+    layers_at(brief, handle.down, handle.from_centre)
+}
+
+fn holes(brief: &Brief, figures: Figures) -> Option<Step> {
+    let own = handle(brief);
+    let mut says = Vec::new();
+    let mut caution = None;
+    if let Some(handle) = own.filter(|handle| handle.kind == HandleKind::HoledRibbon) {
+        says.push(format!(
+            "On either face, lying flat with its outside up, mark {} below its top edge, {}: {} either side of the centre. One template for both, or both punched together, makes them meet.",
+            figures.say(handle.down),
+            from_the_left(brief, handle.from_centre, figures),
+            figures.say(handle.from_centre)
+        ));
+        let count = layers(brief, &handle);
+        says.push(format!(
+            "Punch {} wide from the bag’s outside, through {}.",
+            figures.say(brief.fittings.punch.hole),
+            if count == 1 { "one layer".to_owned() } else { format!("{count} layers") }
+        ));
+        if in_gussets(brief, handle.from_centre) {
+            let clear = brief.finished.width.half() - brief.depth().half() - brief.fittings.punch.hole;
+            let far = if clear.is_positive() {
+                format!(" ({} from the centre at most would be clear)", figures.say(clear))
+            } else {
+                String::new()
+            };
+            says.push(format!(
+                "Punch while the gussets are folded out: folded in they lie behind the holes, and would be punched too{far}."
+            ));
+        }
+        if brief.fittings.backing.kind == BackingKind::Eyelets {
+            says.push("Set an eyelet in every hole, its good side out.".to_owned());
+        }
+    }
+    if let Some(handle) = own.filter(|handle| handle.kind == HandleKind::HandHole) {
+        says.push(hand_hole(brief, &handle, figures));
+        caution = Some(KNIFE);
+    }
+    if brief.fittings.closure.kind == ClosureKind::RibbonThrough {
+        let down = closure::down(brief);
+        let centre = figures.say(brief.finished.width.half());
+        let (on_face, through_flap) = match brief.top {
+            Top::Flap { depth, .. } => (depth - down, 1),
+            _ => (down, 0),
+        };
+        let layers = 2 * layers_at(brief, on_face, Length::ZERO) + through_flap;
+        says.push(match brief.top {
+            Top::Flap { .. } => format!(
+                "For the closing, one hole on the centre line of the flap, {} from its edge, and one in each face {} below the top; the centre line is {centre} from either side edge.",
+                figures.say(down),
+                figures.say(on_face)
+            ),
+            _ => format!(
+                "For the closing, one hole on the centre line of each face, {} below the top and {centre} from either side edge.",
+                figures.say(down)
+            ),
+        });
+        says.push(format!("Its ribbon then goes through {layers} layers."));
+    }
+    if says.is_empty() {
+        return None;
+    }
+    let made = step(Stage::Glue, "Holes, while it is flat", says);
+    Some(Step { caution, ..made })
+}
+
+/// How both faces get the same opening, with no crease that the bag does not have.
+fn hand_hole(brief: &Brief, handle: &FittedHandle, figures: Figures) -> String {
+    let size = figures.by(handle.width, handle.opening);
+    let how = match brief.build {
+        Build::CornerPair | Build::CradlePair { .. } => {
+            "Lay the two pieces on one another, outsides out, faces and base lines in line, and cut through both at once:"
+        }
+        Build::PleatedFlare { .. } => {
+            "Fold the sheet at its bottom fold, tops in line, and cut through both faces at once:"
+        }
+        Build::Wrap | Build::Joined { .. } | Build::FoldedBase { .. }
+            if brief.gusset_crease != GussetCrease::None =>
+        {
+            "Fold the gusset between the faces in on its centre crease, so that front and back lie on one another, and cut through both at once:"
+        }
+        Build::Wrap | Build::Joined { .. } | Build::FoldedBase { .. } => {
+            "Cut each face by itself from one template: laid on one another they would put a new crease into the gusset between them. On either face:"
+        }
+    };
+    format!(
+        "{how} an opening of {size} with round ends, {} below the top, from {}.",
+        figures.say(handle.down),
+        from_the_left(brief, handle.width.half(), figures)
+    )
+}
+
+fn strap_first(handle: &FittedHandle, figures: Figures) -> Step {
+    let says = vec![
+        format!(
+            "On the hem fold of either face cut a slot of {}, centred, for a strap {} wide.",
+            figures.say(handle.opening),
+            figures.say(handle.width)
+        ),
+        format!(
+            "Put one end of the strap, {} long, through the slot of the front from outside and glue {} of it to the inside of the face, where the hem will cover it. The other end waits until the seams are closed.",
+            figures.say(handle.length),
+            figures.say(handle.down)
+        ),
+    ];
+    step(Stage::Glue, "Slots, and the first end of the strap", says)
+}
+
+fn long_ribbon(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Step {
+    let says = vec![
+        format!(
+            "On either face glue a ribbon of {} from the base line up, over as the handle and down again, its middle {}.",
+            figures.say(handle.length),
+            from_the_left(brief, handle.from_centre, figures)
+        ),
+        format!(
+            "It stands {} above the top. A spot of glue at the lip on each side holds it there.",
+            figures.say(handle.drop)
+        ),
+    ];
+    step(Stage::Glue, "Long ribbon up the faces", says)
+}
+
+fn mats(brief: &Brief, figures: Figures) -> Option<Step> {
+    let mats = decoration::mats(brief);
+    if mats.is_empty() {
+        return None;
+    }
+    let all: Vec<String> = mats
+        .iter()
+        .map(|mat| {
+            let on = match mat.on {
+                MatOn::Faces => "either face",
+                MatOn::Gussets => "either gusset",
+                MatOn::Flap => "the closing flap",
+            };
+            format!("{} on {on}", figures.by(mat.width, mat.height))
+        })
+        .collect();
+    let says = vec![format!(
+        "Glue the mats: {}. Leave {} free all round.",
+        list(&all),
+        figures.say(decoration::margin(brief))
+    )];
+    Some(cautioned(SOLVENT, step(Stage::Glue, "Mats, while it is flat", says)))
+}
+
+/// What is done when the bag stands.
+pub(super) fn standing(brief: &Brief, figures: Figures) -> Vec<Step> {
+    let mut steps = Vec::new();
+    steps.extend(decoration::band(brief).map(|band| {
+        let says = vec![match band.rise {
+            None => format!("Glue the band, {} wide and {} long, down the middle of the front, over the join.", figures.say(band.width), figures.say(band.length)),
+            Some(rise) => format!(
+                "Lay the band, {} wide and {} long, round the bag, its lower edge {} above the base{}; its ends lap at the back.",
+                figures.say(band.width),
+                figures.say(band.length),
+                figures.say(rise),
+                if band.hides_join { ", over the join" } else { "" }
+            ),
+        }];
+        step(Stage::Glue, "Band", says)
+    }));
+    if let Some(handle) = handle(brief) {
+        steps.extend(carried_by(brief, &handle, figures));
+    }
+    steps
+}
+
+fn carried_by(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Option<Step> {
+    let stands = format!("It stands {} above the top; make the other one alike.", figures.say(handle.drop));
+    let knot = if brief.fittings.handle.knot == Knot::Triple { "three turns" } else { "twice" };
+    Some(match handle.kind {
+        HandleKind::HoledRibbon => cautioned(
+            CORDS,
+            step(
+                Stage::Glue,
+                "Handles",
+                vec![
+                    format!(
+                        "Put both ends of {} of ribbon through the holes of a face from outside and knot them {knot} inside, so that the knot is larger than the hole.",
+                        figures.say(handle.length)
+                    ),
+                    stands,
+                ],
+            ),
+        ),
+        HandleKind::Strap => step(
+            Stage::Glue,
+            "The second end of the strap",
+            vec![format!(
+                "Put it through the slot of the back and under the part of the hem that was left open; glue it there, then the hem over it. The strap stands {} above the top.",
+                figures.say(handle.drop)
+            )],
+        ),
+        HandleKind::Tube => step(
+            Stage::Glue,
+            "Rolled handles",
+            vec![
+                format!(
+                    "Roll each strip, {}, on a 4 mm rod at a low angle, glue its end and flatten it; then curve it by hand.",
+                    figures.by(handle.length, handle.width)
+                ),
+                format!(
+                    "Glue {} of both ends on the outside of either face, their middles {}.",
+                    figures.say(handle.down),
+                    from_the_left(brief, handle.from_centre, figures)
+                ),
+                stands,
+            ],
+        ),
+        HandleKind::Hangers => {
+            let (width, height) = parts::hanger(brief, handle);
+            let inner = figures.say(brief.customary(Length::INCH));
+            cautioned(
+                CORDS,
+                step(
+                    Stage::Glue,
+                    "Hangers and cords",
+                    vec![
+                        format!(
+                            "Fold four card hangers, {}, off-centre at {inner}; the long leaf goes outside. Punch its hole {} below the fold.",
+                            figures.by(width, height),
+                            figures.say(handle.down)
+                        ),
+                        format!(
+                            "Knot {} of cord through a pair and hang it over the lip of a face, their middles {}; glue both leaves, the knots between leaf and bag.",
+                            figures.say(handle.length),
+                            from_the_left(brief, handle.from_centre, figures)
+                        ),
+                        stands,
+                    ],
+                ),
+            )
+        }
+        HandleKind::None | HandleKind::GluedRibbon | HandleKind::LongRibbon | HandleKind::HandHole => {
+            return None;
+        }
+    })
+}
+
+/// Closing and filling it.
+pub(super) fn closing(brief: &Brief, figures: Figures) -> Vec<Step> {
+    let kind = brief.fittings.closure.kind;
+    let mut steps = Vec::new();
+    let (says, caution) = match kind {
+        ClosureKind::None => (None, None),
+        ClosureKind::Clip => {
+            (Some("Pinch the gussets in, bring front and back together and clip them."), None)
+        }
+        ClosureKind::Bow => (
+            Some(
+                "Pinch the gussets in and tie ribbon round the top: knot twice under the bow, so that a bow that slips spills nothing.",
+            ),
+            Some(CORDS),
+        ),
+        ClosureKind::RibbonThrough => (
+            Some("Bring the holes in line, put the ribbon through all of them and knot twice under the bow."),
+            Some(CORDS),
+        ),
+        ClosureKind::RibbonRound => (
+            Some("Tie ribbon round the bag, under the base and over the mouth: knot twice under the bow."),
+            Some(CORDS),
+        ),
+        ClosureKind::Magnets => (
+            Some(match (brief.top, closure::meets(brief)) {
+                (Top::Flap { .. }, Some(_)) => {
+                    "Glue one magnet inside the flap, on its centre line. Close the flap, let the other find it from inside the face, mark its place and glue it."
+                }
+                _ => {
+                    "Glue one magnet inside the front, on its centre line. Let the other find it from inside the back, so that they pull; mark its place and glue it."
+                }
+            }),
+            Some(MAGNETS),
+        ),
+        ClosureKind::Tuck if brief.pinches() => (
+            Some(
+                "Pinch the gussets in, fold the closing flap in at its line and tuck it into the mouth, behind the other face.",
+            ),
+            None,
+        ),
+        ClosureKind::Tuck => (
+            Some(
+                "Tuck the end that turns in into the mouth, behind the other face, until the rest lies flat over it.",
+            ),
+            None,
+        ),
+    };
+    if let Some(says) = says {
+        let mut says = vec![says.to_owned()];
+        if kind == ClosureKind::Magnets {
+            says.push(match closure::meets(brief) {
+                Some(meets) => format!(
+                    "On the flap its middle is {} from the edge; there it meets the face {} below the top.",
+                    figures.say(closure::down(brief)),
+                    figures.say(meets)
+                ),
+                None => format!("Both are {} below the top.", figures.say(closure::down(brief))),
+            });
+        }
+        let made = step(Stage::Glue, "Close it", says);
+        steps.push(Step { caution, ..made });
+    }
+    if kind != ClosureKind::None || brief.fittings.load.is_some() {
+        let limit = load::limit(brief);
+        let mut says = Vec::new();
+        let headroom = closure::headroom(brief);
+        if headroom.is_positive() {
+            says.push(format!(
+                "Closed so, things up to {} high go in.",
+                figures.say(brief.finished.height - headroom)
+            ));
+        }
+        says.push(format!(
+            "Rule of thumb: about {} at most. It is no rating: test with the real thing over a soft surface.",
+            limit.mass.label(brief.unit)
+        ));
+        steps.push(cautioned(FOOD, step(Stage::Glue, "Before you fill it", says)));
+    }
+    steps
+}

@@ -1,0 +1,27 @@
+//! For tests: a bag worked through from its net to its proof.
+
+use crate::Brief;
+use crate::folded::Folded;
+use crate::layout::Layout;
+use crate::net::Net;
+use crate::passes::passes;
+use crate::pieces::divide;
+use crate::proof::Proof;
+use crate::steps::{Step, steps};
+
+pub(crate) struct Worked {
+    pub layout: Layout,
+    pub steps: Vec<Step>,
+    pub proof: Proof,
+}
+
+impl Worked {
+    pub fn new(brief: &Brief) -> Self {
+        let net = Net::new(brief);
+        let pieces = divide(&net);
+        let layout = Layout::new(brief, &pieces);
+        let steps = steps(brief, &pieces, &layout, &passes(brief, &pieces));
+        let proof = Proof::new(brief, &net, &Folded::new(&net));
+        Self { layout, steps, proof }
+    }
+}
