@@ -1,7 +1,6 @@
 // The folded bag measured: what was measured, against what, and whether it came out. Pressing an item shows it on the
 // sheet and on the bag.
 
-import { useState } from "react";
 import type { Plan } from "../../api/client";
 import { Icon } from "../../drawings/Icon";
 import { Figure } from "../../words/Figure";
@@ -16,7 +15,6 @@ export function Proof(props: {
 }) {
   const { plan, shown, onShow } = props;
   const { proof } = plan;
-  const [open, setOpen] = useState(false);
   const passed = proof.items.filter((item) => item.passed).length;
   const list = (flat: boolean) =>
     proof.items.map((item, index) =>
@@ -30,76 +28,72 @@ export function Proof(props: {
       ) : null,
     );
   return (
-    <details className="proof" onToggle={(event) => setOpen(event.currentTarget.open)}>
+    <details className="proof">
       <summary>
         <Icon name={proof.passed ? "tick" : "blocks"} />
         {proof.passed
           ? `Folded and measured: all ${passed} figures come out`
           : `Folded and measured: ${proof.items.length - passed} of ${proof.items.length} do not come out`}
       </summary>
-      {open && (
+      <ul>
+        {list(false)}
+        {proof.layered.length > 0 && (
+          <li className="proof-fact">
+            <Icon name="notes" />
+            <span>
+              The base
+              <small>{proof.layered.join(", ")}</small>
+            </span>
+          </li>
+        )}
+        <li className="proof-fact">
+          <Icon name={proof.front_edges.length > 0 ? "notes" : "tick"} />
+          <span>
+            Raw edges seen from the front
+            <small>{proof.front_edges.length > 0 ? proof.front_edges.join(". ") : "None"}</small>
+          </span>
+        </li>
+      </ul>
+      {proof.flat && (
         <>
+          <h4>Folded flat</h4>
           <ul>
-            {list(false)}
-            {proof.layered.length > 0 && (
+            {list(true)}
+            <li className="proof-fact">
+              <Icon name="notes" />
+              <span>
+                The flat bag
+                <small>
+                  <Figure text={proof.flat} />
+                </small>
+              </span>
+            </li>
+            {proof.scored && (
               <li className="proof-fact">
                 <Icon name="notes" />
                 <span>
-                  The base
-                  <small>{proof.layered.join(", ")}</small>
+                  What of the score is folded
+                  <small>
+                    <Figure text={proof.scored} />
+                  </small>
                 </span>
               </li>
             )}
-            <li className="proof-fact">
-              <Icon name={proof.front_edges.length > 0 ? "notes" : "tick"} />
-              <span>
-                Raw edges seen from the front
-                <small>{proof.front_edges.length > 0 ? proof.front_edges.join(". ") : "None"}</small>
-              </span>
-            </li>
-          </ul>
-          {proof.flat && (
-            <>
-              <h4>Folded flat</h4>
-              <ul>
-                {list(true)}
-                <li className="proof-fact">
-                  <Icon name="notes" />
-                  <span>
-                    The flat bag
-                    <small>
-                      <Figure text={proof.flat} />
-                    </small>
-                  </span>
-                </li>
-                {proof.scored && (
-                  <li className="proof-fact">
-                    <Icon name="notes" />
-                    <span>
-                      What of the score is folded
-                      <small>
-                        <Figure text={proof.scored} />
-                      </small>
-                    </span>
-                  </li>
-                )}
-              </ul>
-            </>
-          )}
-          <h4>What shows where</h4>
-          <ul>
-            {plan.surfaces.map((surface) => (
-              <li key={surface.name} className="proof-fact">
-                <Icon name={surface.as_usual ? "tick" : "notes"} />
-                <span>
-                  {surface.name}
-                  <small>{surface.says}</small>
-                </span>
-              </li>
-            ))}
           </ul>
         </>
       )}
+      <h4>What shows where</h4>
+      <ul>
+        {plan.surfaces.map((surface) => (
+          <li key={surface.name} className="proof-fact">
+            <Icon name={surface.as_usual ? "tick" : "notes"} />
+            <span>
+              {surface.name}
+              <small>{surface.says}</small>
+            </span>
+          </li>
+        ))}
+      </ul>
     </details>
   );
 }

@@ -18,18 +18,20 @@ export function useHeldInPlace(panel: RefObject<HTMLElement | null>) {
     const release = () => {
       held = null;
     };
-    // Whoever scrolls, by whatever means, wants to be elsewhere.
+    const moved = () => (held ? held.control.getBoundingClientRect().top - held.top : 0);
+    // Whoever scrolls, by whatever means, wants to be elsewhere. A browser that scrolls to keep what it shows in its place is
+    // no one: then the control has not moved.
     const scrolled = () => {
-      if (!own) release();
+      if (!own && Math.abs(moved()) >= 1) release();
       own = false;
     };
     const keep = () => {
       if (!held || Date.now() > held.until || !held.control.isConnected) return;
-      const moved = held.control.getBoundingClientRect().top - held.top;
-      if (Math.abs(moved) < 1) return;
+      const by = moved();
+      if (Math.abs(by) < 1) return;
       const scrolls = watched.scrollHeight > watched.clientHeight + 1 ? watched : document.scrollingElement;
       const before = scrolls?.scrollTop;
-      scrolls?.scrollBy({ top: moved, behavior: "instant" });
+      scrolls?.scrollBy({ top: by, behavior: "instant" });
       own = scrolls?.scrollTop !== before;
     };
     const observer = new MutationObserver(keep);
