@@ -76,10 +76,11 @@ impl Brief {
     /// gusset crease, on a directional 12×12.
     ///
     /// ```
-    /// use wide_fold_asked::{Brief, Length, Plan};
+    /// use wide_fold_asked::{Brief, Length};
     /// let brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
-    /// let plan = Plan::new(&brief).expect("a size that can be folded");
-    /// assert_eq!(plan.pieces[0].width, Length::inches(12));
+    /// assert_eq!(brief.check(), Ok(()));
+    /// // Full base flaps are as deep as the gusset.
+    /// assert_eq!(brief.flap(), Length::inches(2));
     /// ```
     pub fn new(width: Length, height: Length, gusset: Length) -> Self {
         Self {

@@ -10,7 +10,18 @@
 //! ```
 //!
 //! No I/O, no clock, no threads: every function here is a function of its arguments. Lengths are exact
-//! ([`Length`], whole nanometres); floating point begins at the folded pose.
+//! ([`Length`], whole eighths of a nanometre); floating point begins at the folded pose.
+//!
+//! ```
+//! use wide_fold_core::{Brief, Length, Plan};
+//! let brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
+//! let plan = Plan::new(&brief).expect("a size that can be folded");
+//! assert_eq!(plan.pieces[0].width, Length::inches(12));
+//! assert!(plan.is_ready() && plan.proof.passed());
+//! ```
+//!
+//! The rooms it is made of are crates of their own, so that the compiler keeps their order: [`wide_fold_asked`],
+//! [`wide_fold_made`], [`wide_fold_judged`]. Here they stand under one name.
 
 pub use wide_fold_asked::*;
 pub use wide_fold_judged::*;
