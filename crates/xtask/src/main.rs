@@ -89,6 +89,7 @@ fn demo(addr: &str) -> Chore {
 fn test() -> Chore {
     tools::browser()?;
     web::build()?;
+    web::npm(&["run", "--silent", "test"])?;
     cargo(&["test", "--workspace"])
 }
 

@@ -1,20 +1,21 @@
 import { useCallback, useReducer, useRef } from "react";
 
-interface History<T> {
+export interface History<T> {
   past: T[];
   present: T;
   future: T[];
 }
 
-type Move<T> =
+export type Move<T> =
   | { kind: "set"; change: (now: T) => T; merge: boolean }
   | { kind: "undo" }
   | { kind: "redo" }
   | { kind: "reset"; value: T };
 
-const LONGEST = 200;
+export const LONGEST = 200;
 
-function step<T>(history: History<T>, move: Move<T>): History<T> {
+/** The history after one move. */
+export function step<T>(history: History<T>, move: Move<T>): History<T> {
   const { past, present, future } = history;
   switch (move.kind) {
     case "set": {
