@@ -2,39 +2,29 @@
 
 import { useQuery } from "@tanstack/react-query";
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { Button, ButtonGroup } from "react-bootstrap";
 import { Link, useParams } from "react-router";
-import {
-  readBag,
-  sheetSvgUrl,
-  type Bag,
-  type BagDraft,
-  type Brief,
-  type Fold,
-  type Plan,
-  type ProblemDetails,
-} from "../../api/client";
+import { readBag, type Bag, type BagDraft, type Brief, type ProblemDetails } from "../../api/client";
 import { Failed } from "../../api/Failed";
 import { Icon } from "../../drawings/Icon";
 import { ToolButton } from "../../drawings/ToolButton";
-import { BagPicture } from "../../fold/BagPicture";
 import { FoldView, canDrawInSpace, type Manner } from "../../fold/FoldView";
-import { openBag, twins, useFold } from "../../fold/useFold";
-import { PieceMap } from "../../sheet/PieceMap";
+import { twins, useFold } from "../../fold/useFold";
 import { SheetDrawing, type Line } from "../../sheet/SheetDrawing";
 import { Figure } from "../../words/Figure";
+import { Download, NameField, SavingState, UnitSwitch, sheetOf } from "./BenchHead";
 import { Conflict } from "./Conflict";
+import { Companion, PieceSwitch, ShownSwitch, Standing, nameOf, type Shown } from "./Drawn";
 import { FaceDrawing } from "./handle/FaceDrawing";
 import { HandleStage } from "./handle/HandleStage";
 import { withFitting } from "./handle/withFitting";
 import { Leftovers } from "./Leftovers";
-import { SavedDownload } from "./SavedDownload";
 import { SizeStage } from "./SizeStage";
 import { Steps } from "./Steps";
+import { markedLines } from "./markedLines";
 import { rebase } from "./rebase";
 import { STAGES, StageRail, type Stage } from "./StageRail";
 import { StageKeys, stageKeys } from "./StageKeys";
-import type { Saving, Standing as Savable } from "./Autosaver";
+import type { Standing as Savable } from "./Autosaver";
 import { useAfterPaint } from "./useAfterPaint";
 import { useAutosave } from "./useAutosave";
 import { useFocusKept } from "./useFocusKept";
@@ -66,15 +56,6 @@ export function BagView() {
   if (!query.data || !query.isFetchedAfterMount) return <main className="page" aria-busy="true" />;
   return <Workbench key={id} bag={query.data} />;
 }
-
-const SAYS: Record<Saving, string> = {
-  saved: "Saved",
-  saving: "Saving…",
-  waiting: "Not saved: finish the figure",
-  offline: "Not saved yet, trying again",
-  refused: "Not saved: this cannot be kept",
-  conflict: "Not saved: changed elsewhere",
-};
 
 function Workbench({ bag }: { bag: Bag }) {
   const history = useHistory<BagDraft>({ name: bag.name, brief: bag.brief });
@@ -193,10 +174,7 @@ function Workbench({ bag }: { bag: Bag }) {
           <span>All bags</span>
         </Link>
         <NameField name={draft.name ?? ""} onChange={(name) => history.set({ ...draft, name }, "name")} />
-        <span className={`saving is-${saving.state}`} role="status">
-          <Icon name={saving.state === "saved" ? "tick" : "pencil"} />
-          {SAYS[saving.state]}
-        </span>
+        <SavingState state={saving.state} />
         <div className="bench-tools">
           <ToolButton
             icon="undo"
@@ -387,214 +365,3 @@ const standingOf = (problem: ProblemDetails | null): Savable => {
 const TheSheet = memo(SheetDrawing);
 const SizePanel = memo(SizeStage);
 const HandlePanel = memo(HandleStage);
-
-const SHOWN = [
-  { id: "sheet", name: "Sheet" },
-  { id: "bag", name: "Folded bag" },
-  { id: "ways", name: "From my shelf" },
-] as const;
-
-type Shown = (typeof SHOWN)[number]["id"];
-
-/** Whether the sheet, the bag folded from it or the ways to make it are drawn. */
-function ShownSwitch(props: { shown: Shown; face: boolean; onShown: (shown: Shown) => void }) {
-  return (
-    <div className="piece-switch" role="group" aria-label="What is drawn">
-      {SHOWN.map(({ id, name }) => (
-        <Button key={id} variant="remedy" aria-pressed={props.shown === id} onClick={() => props.onShown(id)}>
-          {props.face && id === "sheet" ? "Face" : name}
-        </Button>
-      ))}
-    </div>
-  );
-}
-
-/** The other of the two drawings, small: what is pointed at in one stands out in the other. */
-function Companion(props: {
-  shown: "sheet" | "bag";
-  plan: Plan;
-  fold: Fold;
-  lit: Set<number>;
-  onFacet: (facet: number | null) => void;
-  onSwitch: () => void;
-}) {
-  const { shown, plan, fold, lit, onFacet, onSwitch } = props;
-  const standing = useMemo(() => openBag(fold), [fold]);
-  if (shown === "bag") {
-    return <PieceMap pieces={plan.pieces} fold={fold} lit={lit} onPoint={onFacet} width={190} height={92} />;
-  }
-  return (
-    <button type="button" className="companion" aria-label="Show the folded bag" onClick={onSwitch}>
-      <BagPicture standing={standing} width={104} height={92} lit={lit} />
-    </button>
-  );
-}
-
-function nameOf(fold: Fold, index: number, outside: boolean): string {
-  const fitting = fold.fittings.facets[index - fold.facets.length]?.name;
-  if (fitting) return `${fitting[0]?.toUpperCase()}${fitting.slice(1)}.`;
-  const text = fold.facets[index]?.name ?? "";
-  return `${text[0]?.toUpperCase() ?? ""}${text.slice(1)}, ${outside ? "outside" : "inside"} face.`;
-}
-
-/** Which piece is drawn, where there is more than one to cut. */
-function PieceSwitch(props: { plan: Plan; piece: number; onPiece: (piece: number) => void }) {
-  const { pieces } = props.plan;
-  const only = pieces[0];
-  if (pieces.length < 2) {
-    return only && only.count > 1 ? (
-      <p className="piece-alike">
-        {only.name}: cut {counted(only.count)} alike
-      </p>
-    ) : null;
-  }
-  if (pieces.length > 3) {
-    // So many names would fill half the table: one at a time.
-    const step = (by: number) => props.onPiece((props.piece + by + pieces.length) % pieces.length);
-    return (
-      <div className="piece-switch" role="group" aria-label="Pieces">
-        <ToolButton icon="back" name="Piece before" onClick={() => step(-1)} />
-        <select
-          aria-label="Piece"
-          value={props.piece}
-          onChange={(event) => props.onPiece(Number(event.target.value))}
-        >
-          {pieces.map(({ name }, index) => (
-            <option key={`${index} ${name}`} value={index}>
-              {index + 1} of {pieces.length}: {name}
-            </option>
-          ))}
-        </select>
-        <ToolButton icon="on" name="Next piece" onClick={() => step(1)} />
-      </div>
-    );
-  }
-  return (
-    <div className="piece-switch" role="group" aria-label="Pieces">
-      {pieces.map(({ name }, index) => (
-        <Button
-          key={`${index} ${name}`}
-          variant="remedy"
-          aria-pressed={props.piece === index}
-          onClick={() => props.onPiece(index)}
-        >
-          {name}
-        </Button>
-      ))}
-    </div>
-  );
-}
-
-/** What the drawing shows while nothing on it is pointed at. */
-function Standing(props: { plan: Plan | null; piece: number; part: string | null }) {
-  const { plan, piece: index, part } = props;
-  const piece = plan?.pieces[index];
-  if (!plan || !piece) return null;
-  const which = piece.count > 1 ? `each of the ${counted(piece.count)} pieces` : "the piece";
-  const scrap = plan.layout.sheets.some(
-    (sheet) => sheet.scrap && sheet.placed.some((placed) => placed.piece === index),
-  );
-  return (
-    <>
-      <Figure text={`${plan.size.join(" × ")} finished; ${which} is ${piece.width} × ${piece.height}`} />
-      {scrap ? ", from any scrap" : ` on ${plan.sheet}`}. {part ?? "Point at a line to read it."}
-    </>
-  );
-}
-
-const counted = (count: number) =>
-  ["no", "one", "two", "three", "four", "five", "six", "seven", "eight"][count] ?? String(count);
-
-function markedLines(
-  plan: Plan | null,
-  index: number,
-  stage: Stage,
-  pass: number,
-  pointed: string[],
-): Set<string> {
-  const piece = plan?.pieces[index];
-  if (!plan || !piece) return new Set();
-  if (stage === "score") {
-    const shown = plan.passes[pass]?.piece === index ? plan.passes[pass] : undefined;
-    const first = plan.passes.find((other) => other.piece === index);
-    const lines = shown ?? first;
-    return new Set([...(lines?.lines.flatMap((line) => line.creases) ?? []), ...(lines?.slants ?? [])]);
-  }
-  if (stage === "cut") return new Set([...piece.cuts, ...piece.holes].map((cut) => cut.id));
-  const roles: Record<string, string[]> = {
-    tab: ["tab_line", "strip_line"],
-    base: ["base_line", "squash_diagonal", "bottom_fold"],
-    hem: ["hem_line", "flap_line", "flap_turn"],
-    gussets: ["gusset_centre", "corner", "gusset_diagonal", "fold_flat_line", "pleat_line"],
-  };
-  return new Set(
-    pointed.flatMap((about) => {
-      const [where, line] = about.split(":");
-      if (about === "handle") return piece.holes.map((hole) => hole.id);
-      if (line) return Number(where) === index ? [line] : [];
-      return piece.creases.filter((crease) => roles[about]?.includes(crease.role)).map((crease) => crease.id);
-    }),
-  );
-}
-
-function NameField({ name, onChange }: { name: string; onChange: (name: string) => void }) {
-  return (
-    <input
-      className="name-field"
-      aria-label="Name of the bag"
-      value={name}
-      maxLength={120}
-      spellCheck={false}
-      onChange={(event) => onChange(event.target.value)}
-    />
-  );
-}
-
-type UnitName = NonNullable<Brief["unit"]>;
-
-const UNITS: { id: UnitName; short: string; name: string }[] = [
-  { id: "inch", short: "in", name: "inches" },
-  { id: "metric", short: "mm", name: "millimetres" },
-];
-
-function UnitSwitch(props: { unit: UnitName; disabled: boolean; onChange: (unit: UnitName) => void }) {
-  return (
-    <ButtonGroup className="unit-switch" aria-label="Unit of the labels; the bag stays as it is">
-      {UNITS.map(({ id, short, name }) => (
-        <Button
-          key={id}
-          variant="tool"
-          aria-pressed={props.unit === id}
-          title={`Read in ${name}; the bag stays as it is`}
-          disabled={props.disabled && props.unit !== id}
-          onClick={() => props.unit !== id && props.onChange(id)}
-        >
-          {short}
-        </Button>
-      ))}
-    </ButtonGroup>
-  );
-}
-
-/** The sheet on which a piece lies, by its place among the plan's sheets. */
-const sheetOf = (plan: Plan | null, piece: number) =>
-  Math.max(0, plan?.layout.sheets.findIndex((sheet) => sheet.placed.some((on) => on.piece === piece)) ?? 0);
-
-function Download(props: { bag: Bag; sheet: number; save: () => Promise<boolean>; ready: boolean }) {
-  return (
-    <SavedDownload
-      href={sheetSvgUrl(props.bag.id, props.sheet)}
-      save={props.save}
-      variant="ink"
-      className="download"
-      title={
-        props.ready ? "The sheet at 1:1, in millimetres" : "The piece reaches past the sheet; it is drawn so"
-      }
-    >
-      <Icon name="download" />
-      <span>
-        Sheet <abbr title="Scalable Vector Graphics">SVG</abbr>
-      </span>
-    </SavedDownload>
-  );
-}

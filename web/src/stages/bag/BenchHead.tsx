@@ -1,0 +1,88 @@
+// What stands in the head of a bag: its name, whether it is saved, the unit, the sheet to take along.
+
+import { Button, ButtonGroup } from "react-bootstrap";
+import { sheetSvgUrl, type Bag, type Brief, type Plan } from "../../api/client";
+import { Icon } from "../../drawings/Icon";
+import type { Saving } from "./Autosaver";
+import { SavedDownload } from "./SavedDownload";
+
+const SAYS: Record<Saving, string> = {
+  saved: "Saved",
+  saving: "Saving…",
+  waiting: "Not saved: finish the figure",
+  offline: "Not saved yet, trying again",
+  refused: "Not saved: this cannot be kept",
+  conflict: "Not saved: changed elsewhere",
+};
+
+/** Whether what is on the screen is kept. */
+export function SavingState({ state }: { state: Saving }) {
+  return (
+    <span className={`saving is-${state}`} role="status">
+      <Icon name={state === "saved" ? "tick" : "pencil"} />
+      {SAYS[state]}
+    </span>
+  );
+}
+
+export function NameField({ name, onChange }: { name: string; onChange: (name: string) => void }) {
+  return (
+    <input
+      className="name-field"
+      aria-label="Name of the bag"
+      value={name}
+      maxLength={120}
+      spellCheck={false}
+      onChange={(event) => onChange(event.target.value)}
+    />
+  );
+}
+
+type UnitName = NonNullable<Brief["unit"]>;
+
+const UNITS: { id: UnitName; short: string; name: string }[] = [
+  { id: "inch", short: "in", name: "inches" },
+  { id: "metric", short: "mm", name: "millimetres" },
+];
+
+export function UnitSwitch(props: { unit: UnitName; disabled: boolean; onChange: (unit: UnitName) => void }) {
+  return (
+    <ButtonGroup className="unit-switch" aria-label="Unit of the labels; the bag stays as it is">
+      {UNITS.map(({ id, short, name }) => (
+        <Button
+          key={id}
+          variant="tool"
+          aria-pressed={props.unit === id}
+          title={`Read in ${name}; the bag stays as it is`}
+          disabled={props.disabled && props.unit !== id}
+          onClick={() => props.unit !== id && props.onChange(id)}
+        >
+          {short}
+        </Button>
+      ))}
+    </ButtonGroup>
+  );
+}
+
+/** The sheet on which a piece lies, by its place among the plan's sheets. */
+export const sheetOf = (plan: Plan | null, piece: number) =>
+  Math.max(0, plan?.layout.sheets.findIndex((sheet) => sheet.placed.some((on) => on.piece === piece)) ?? 0);
+
+export function Download(props: { bag: Bag; sheet: number; save: () => Promise<boolean>; ready: boolean }) {
+  return (
+    <SavedDownload
+      href={sheetSvgUrl(props.bag.id, props.sheet)}
+      save={props.save}
+      variant="ink"
+      className="download"
+      title={
+        props.ready ? "The sheet at 1:1, in millimetres" : "The piece reaches past the sheet; it is drawn so"
+      }
+    >
+      <Icon name="download" />
+      <span>
+        Sheet <abbr title="Scalable Vector Graphics">SVG</abbr>
+      </span>
+    </SavedDownload>
+  );
+}

@@ -1,0 +1,35 @@
+import type { Plan } from "../../api/client";
+import type { Stage } from "./StageRail";
+
+/** The lines of a piece that stand out: those of the stage, or what a judgement that is pointed at is about. */
+export function markedLines(
+  plan: Plan | null,
+  index: number,
+  stage: Stage,
+  pass: number,
+  pointed: string[],
+): Set<string> {
+  const piece = plan?.pieces[index];
+  if (!plan || !piece) return new Set();
+  if (stage === "score") {
+    const shown = plan.passes[pass]?.piece === index ? plan.passes[pass] : undefined;
+    const first = plan.passes.find((other) => other.piece === index);
+    const lines = shown ?? first;
+    return new Set([...(lines?.lines.flatMap((line) => line.creases) ?? []), ...(lines?.slants ?? [])]);
+  }
+  if (stage === "cut") return new Set([...piece.cuts, ...piece.holes].map((cut) => cut.id));
+  const roles: Record<string, string[]> = {
+    tab: ["tab_line", "strip_line"],
+    base: ["base_line", "squash_diagonal", "bottom_fold"],
+    hem: ["hem_line", "flap_line", "flap_turn"],
+    gussets: ["gusset_centre", "corner", "gusset_diagonal", "fold_flat_line", "pleat_line"],
+  };
+  return new Set(
+    pointed.flatMap((about) => {
+      const [where, line] = about.split(":");
+      if (about === "handle") return piece.holes.map((hole) => hole.id);
+      if (line) return Number(where) === index ? [line] : [];
+      return piece.creases.filter((crease) => roles[about]?.includes(crease.role)).map((crease) => crease.id);
+    }),
+  );
+}
