@@ -13,6 +13,7 @@ pub mod piece;
 pub mod plan;
 pub mod sheet;
 pub mod shelf;
+pub mod spelled;
 pub mod verdict;
 pub mod ways;
 

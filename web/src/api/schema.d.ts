@@ -427,6 +427,11 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * @description Where a measurement stands.
+         * @enum {string}
+         */
+        Axis: "across" | "up" | "words";
+        /**
          * @description What holds the holes of a handle, or the ends of a glued ribbon.
          * @enum {string}
          */
@@ -554,6 +559,11 @@ export interface components {
             /** @description Parts that are larger than the sheet. */
             too_large: string[];
         };
+        /**
+         * @description Which way the trimmer's blade runs over the sheet.
+         * @enum {string}
+         */
+        BladeName: "upright" | "level";
         /** @description A scoring board. */
         BoardText: {
             /**
@@ -687,6 +697,25 @@ export interface components {
              */
             kind?: components["schemas"]["ClosureKindText"];
         };
+        /** @description A panel, from the left. */
+        ColumnView: {
+            /**
+             * Format: double
+             * @description Where it begins.
+             */
+            from_mm: number;
+            /** @description What it becomes. */
+            kind: components["schemas"]["PanelKind"];
+            /** @description What to call it: `left gusset`. */
+            name: string;
+            /** @description How wide it is, as a figure. */
+            size: string;
+            /**
+             * Format: double
+             * @description Where it ends.
+             */
+            to_mm: number;
+        };
         /** @description A size of sheet that is sold everywhere. */
         CommonSheet: {
             /** @description Height with its unit, as a brief takes it. */
@@ -708,18 +737,23 @@ export interface components {
             /** @description What it is called. */
             name: string;
         };
+        /**
+         * @description What a scored line is for.
+         * @enum {string}
+         */
+        CreaseName: "base_line" | "corner" | "tab_line" | "hem_line" | "gusset_centre" | "gusset_diagonal" | "fold_flat_line" | "pressed_line" | "tube_crease" | "squash_diagonal" | "tuck_line" | "flap_line" | "flap_turn" | "strip_line" | "pleat_line" | "bottom_fold" | "level_line";
         /** @description A scored line. */
         CreaseView: {
             /** @description Its distance from the left or bottom edge, as a figure. */
             at: string;
             /** @description True if it comes about in the hand and is not scored. */
             by_hand: boolean;
-            /** @description `mountain`, `valley` or `flat`, seen from the outside face. */
-            fold: string;
+            /** @description How it folds, seen from the outside face. */
+            fold: components["schemas"]["FoldName"];
             /** @description Its name among the piece's lines: `c0`. */
             id: string;
-            /** @description What it is for: `base_line`, `corner`, `gusset_centre`. */
-            role: string;
+            /** @description What it is for. */
+            role: components["schemas"]["CreaseName"];
             /** @description What it is, where it is measured from, how it folds. */
             says: string;
             /**
@@ -743,12 +777,17 @@ export interface components {
              */
             y2: number;
         };
+        /**
+         * @description What a cut is for.
+         * @enum {string}
+         */
+        CutName: "slit" | "notch" | "level_slit" | "corner_square" | "tab_corner" | "tab_end" | "hem_corner" | "flap_side" | "pleat_end";
         /** @description A cut made after trimming. */
         CutView: {
             /** @description Its name among the piece's lines: `k0`. */
             id: string;
-            /** @description `slit`, `notch`, `level_slit`, `corner_square` or `tab_corner`. */
-            role: string;
+            /** @description What it is for. */
+            role: components["schemas"]["CutName"];
             /** @description What it is. */
             says: string;
             /**
@@ -817,8 +856,8 @@ export interface components {
         };
         /** @description A measurement on the drawing of a piece. */
         DimensionView: {
-            /** @description `across` (from the left) or `up` (from the bottom). */
-            axis: string;
+            /** @description Which way it runs. */
+            axis: components["schemas"]["Axis"];
             /** @description Exactly, for an input field: `3 3/4`. */
             editable: string;
             /** @description The field of the brief it sets: `finished.width`. */
@@ -856,10 +895,20 @@ export interface components {
          */
         DirectionText: "right" | "left";
         /**
+         * @description An edge of a piece, named as seen from the outside face.
+         * @enum {string}
+         */
+        EdgeName: "top" | "bottom" | "left" | "right";
+        /**
          * @description A small part that can be cut from the same paper.
          * @enum {string}
          */
         ExtraText: "insert" | "handle_strips" | "reinforcement" | "tag" | "mats" | "strap" | "hangers" | "gusset_mats" | "flap_mat" | "band" | "pocket" | "template";
+        /**
+         * @description A face of the paper.
+         * @enum {string}
+         */
+        FaceName: "outside" | "inside";
         /**
          * @description One of the two faces.
          * @enum {string}
@@ -925,8 +974,7 @@ export interface components {
             shows_up: boolean;
             /** @description Which of the net's strips it belongs to: the pieces of paper, copies counted. */
             strip: number;
-            /** @description What it is if it is no part of the bag's paper: `ribbon`, `mat`. */
-            what?: string | null;
+            what?: components["schemas"]["WhatName"] | null;
         };
         /** @description A measurement of the handle or what belongs to it. */
         FigureView: {
@@ -936,7 +984,7 @@ export interface components {
              */
             at_mm: number;
             /** @description `across`, `up`, or `words` for what has no place on the face. */
-            axis: string;
+            axis: components["schemas"]["Axis"];
             /** @description Exactly, for an input field. */
             editable: string;
             /** @description The field it sets, dotted: `handle.down`. */
@@ -1073,6 +1121,11 @@ export interface components {
             says: string;
         };
         /**
+         * @description How a line folds, seen from the outside face.
+         * @enum {string}
+         */
+        FoldName: "mountain" | "valley" | "flat";
+        /**
          * @description The bag folding up. Frame: the front face lies in z = 0, x right, y up, the inside of the bag at negative z;
          *     millimetres.
          */
@@ -1089,16 +1142,21 @@ export interface components {
             /** @description Poses evenly spaced from unrolled to finished. */
             poses: components["schemas"]["PoseView"][];
         };
+        /**
+         * @description What a glued area is for.
+         * @enum {string}
+         */
+        GlueName: "tab" | "lap" | "ear" | "hem" | "base_flap" | "strip" | "base_corner" | "base_lap" | "pleat" | "level";
         /** @description A glued area. */
         GlueView: {
             /** @description Its corners, anticlockwise. */
             corners: number[][];
-            /** @description `outside` or `inside`. */
-            face: string;
+            /** @description The face it is on. */
+            face: components["schemas"]["FaceName"];
             /** @description Its name: `g0`. */
             id: string;
-            /** @description `tab`, `lap`, `ear`, `hem` or `base_flap`. */
-            role: string;
+            /** @description What it is for. */
+            role: components["schemas"]["GlueName"];
             /** @description What it is. */
             says: string;
         };
@@ -1193,8 +1251,8 @@ export interface components {
             at: number[];
             /** @description Half of its width and half of its height: round ends if it has a height, a slot if it has none. */
             half: number[];
-            /** @description `handle`, `strap`, `hand` or `closure`. */
-            purpose: string;
+            /** @description What it is for. */
+            purpose: components["schemas"]["PurposeName"];
         };
         /** @description A hole. */
         HoleView: {
@@ -1291,14 +1349,19 @@ export interface components {
             /** @description As a ruler shows it: `3¾`. */
             figure: string;
         };
+        /**
+         * @description How much a verdict matters.
+         * @enum {string}
+         */
+        LevelName: "blocks" | "warns" | "notes";
         /** @description Something on a face. */
         MarkView: {
             /** @description True if it lies inside the bag. */
             inside: boolean;
             /** @description A way along which it runs, or the corners of an area. */
             points: number[][];
-            /** @description `ribbon`, `tube`, `strap`, `hanger`, `strip`, `mat`, `band`, `pocket`, `clip`, `magnet`. */
-            what: string;
+            /** @description What it is. */
+            what: components["schemas"]["WhatName"];
             /**
              * Format: double
              * @description Width of what runs along the points; zero for an area.
@@ -1341,6 +1404,11 @@ export interface components {
             /** @description Why, with its numbers. */
             why: string;
         };
+        /**
+         * @description What a column of a piece becomes.
+         * @enum {string}
+         */
+        PanelKind: "front" | "back" | "gusset" | "tab" | "strip" | "pleat";
         /** @description A paper as it is written. Lengths are text with a unit; without one they are in inches. */
         PaperText: {
             /**
@@ -1419,37 +1487,18 @@ export interface components {
             /** @description `12 × 1¾`, or nothing for what is only counted. */
             size: string;
         };
-        /** @description A panel or a band. */
-        PartView: {
-            /**
-             * Format: double
-             * @description Where it begins, from the left or the bottom.
-             */
-            from_mm: number;
-            /** @description `front`, `gusset`, `back`, `tab`; or `base`, `body`, `hem`. */
-            kind: string;
-            /** @description What to call it: `left gusset`. */
-            name: string;
-            /** @description How wide or high it is, as a figure. */
-            size: string;
-            /**
-             * Format: double
-             * @description Where it ends.
-             */
-            to_mm: number;
-        };
         /** @description One way the piece lies on the board, and the lines scored while it lies so. */
         PassView: {
             /** @description True if the board does not reach and a ruler is needed. */
             by_ruler: boolean;
-            /** @description The face that is up: `outside` or `inside`. */
-            face_up: string;
-            /** @description The edge along the top fence, named as seen from the outside face: `top`, `bottom`, `left`, `right`. */
-            fence: string;
+            /** @description The face that is up. */
+            face_up: components["schemas"]["FaceName"];
+            /** @description The edge along the top fence, named as seen from the outside face. */
+            fence: components["schemas"]["EdgeName"];
             /** @description The lines, from left to right. */
             lines: components["schemas"]["ScoreView"][];
             /** @description The edge against the stop on the left, from which distances are measured. */
-            measured_from: string;
+            measured_from: components["schemas"]["EdgeName"];
             /** @description Which of the pieces. */
             piece: number;
             /** @description Slanted lines drawn with a ruler in this pass, by their names. */
@@ -1463,7 +1512,7 @@ export interface components {
         /** @description A piece, seen from its outside face, top edge up, origin at its bottom-left corner; millimetres. */
         PieceView: {
             /** @description Panels and tab from left to right. */
-            columns: components["schemas"]["PartView"][];
+            columns: components["schemas"]["ColumnView"][];
             /**
              * Format: int32
              * @description How many of it one bag takes.
@@ -1491,7 +1540,7 @@ export interface components {
             /** @description Corners of that edge that are rounded: from the left, from the bottom, radius. */
             rounds: number[][];
             /** @description Base, body and hem from bottom to top. */
-            rows: components["schemas"]["PartView"][];
+            rows: components["schemas"]["RowView"][];
             /** @description Width as a figure. */
             width: string;
             /**
@@ -1543,7 +1592,7 @@ export interface components {
             /** @description What every visible surface shows. */
             surfaces: components["schemas"]["SurfaceView"][];
             /** @description The unit's short name: `in` or `mm`. */
-            unit: string;
+            unit: components["schemas"]["UnitName"];
             /** @description What the crafter should know, gravest first. */
             verdicts: components["schemas"]["VerdictView"][];
         };
@@ -1618,6 +1667,11 @@ export interface components {
              */
             reach?: string | null;
         };
+        /**
+         * @description What a hole is for.
+         * @enum {string}
+         */
+        PurposeName: "handle" | "strap" | "hand" | "closure";
         /** @description An upright rectangle. */
         RectangleView: {
             /**
@@ -1679,6 +1733,30 @@ export interface components {
             /** @description Why. */
             sentence: string;
         };
+        /**
+         * @description What a row of a piece becomes.
+         * @enum {string}
+         */
+        RowKind: "base" | "ear" | "body" | "hem" | "flap" | "back_body" | "back_hem";
+        /** @description What lies above one another on a piece, from the bottom. */
+        RowView: {
+            /**
+             * Format: double
+             * @description Where it begins.
+             */
+            from_mm: number;
+            /** @description What it becomes. */
+            kind: components["schemas"]["RowKind"];
+            /** @description The same as a word to read. */
+            name: string;
+            /** @description How high it is, as a figure. */
+            size: string;
+            /**
+             * Format: double
+             * @description Where it ends.
+             */
+            to_mm: number;
+        };
         /** @description The run of panels. */
         RunText: {
             /**
@@ -1716,7 +1794,7 @@ export interface components {
             /** @description True if it runs from edge to edge. */
             right_across: boolean;
             /** @description What it is for. */
-            role: string;
+            role: components["schemas"]["CreaseName"];
             /**
              * Format: double
              * @description Where it ends, from the top fence, in millimetres.
@@ -1837,13 +1915,18 @@ export interface components {
             size: string[];
             standing?: components["schemas"]["StandingView"] | null;
             /** @description The unit's short name: `in` or `mm`. */
-            unit: string;
+            unit: components["schemas"]["UnitName"];
         };
         /**
          * @description What becomes of the base corner squares of a cradle pair's back piece.
          * @enum {string}
          */
         SquaresText: "slit_up" | "slit_level";
+        /**
+         * @description A stage of the work.
+         * @enum {string}
+         */
+        StageName: "trim" | "score" | "cut" | "glue";
         /** @description The open, standing bag, for a small picture. */
         StandingView: {
             /** @description The facets. */
@@ -1864,8 +1947,8 @@ export interface components {
             pass?: number | null;
             /** @description What to do, a sentence each. */
             says: string[];
-            /** @description The stage it belongs to: `trim`, `score`, `cut`, `glue`. */
-            stage: string;
+            /** @description The stage it belongs to. */
+            stage: components["schemas"]["StageName"];
             /** @description What it is. */
             title: string;
         };
@@ -1933,8 +2016,8 @@ export interface components {
         };
         /** @description One cut of the trimmer. */
         TrimView: {
-            /** @description Which way the blade runs: `upright` or `level`. */
-            blade: string;
+            /** @description Which way the blade runs. */
+            blade: components["schemas"]["BladeName"];
             /** @description The trimmer's setting, as a figure. */
             keep: string;
             /**
@@ -1946,6 +2029,11 @@ export interface components {
             /** @description What is put on the trimmer. */
             on: components["schemas"]["RectangleView"];
         };
+        /**
+         * @description The unit's short name.
+         * @enum {string}
+         */
+        UnitName: "in" | "mm";
         /**
          * @description The unit of labels.
          * @enum {string}
@@ -1976,8 +2064,8 @@ export interface components {
             about: string[];
             /** @description What kind of thing: `sheet.too-small`. */
             code: string;
-            /** @description `blocks`, `warns` or `notes`. */
-            level: string;
+            /** @description How much it matters. */
+            level: components["schemas"]["LevelName"];
             /** @description What would mend it. */
             remedies: components["schemas"]["RemedyView"][];
             /** @description The judgement. */
@@ -2059,6 +2147,11 @@ export interface components {
             /** Format: int32 */
             separate_base: number;
         };
+        /**
+         * @description What is put on a bag.
+         * @enum {string}
+         */
+        WhatName: "ribbon" | "tube" | "strap" | "hanger" | "strip" | "mat" | "band" | "pocket" | "clip" | "magnet";
     };
     responses: never;
     parameters: never;

@@ -2,6 +2,7 @@
 
 use super::fold::StandingView;
 use super::piece::PieceView;
+use super::spelled::UnitName;
 use crate::store::bags::{Bag, Listed, Summary};
 use serde::{Deserialize, Serialize};
 use serde_json::value::RawValue;
@@ -74,7 +75,7 @@ pub struct SlipView {
     /// Finished size, as three figures: width, height, gusset.
     pub size: Vec<String>,
     /// The unit's short name: `in` or `mm`.
-    pub unit: &'static str,
+    pub unit: UnitName,
     /// The sheet it is cut from.
     pub sheet: String,
     /// Width and height of the sheet as it is laid, in millimetres.
@@ -158,7 +159,7 @@ impl SlipView {
     /// The slip of a kept bag; without pictures if its brief cannot be read.
     fn of(bag: &Bag) -> Self {
         let unread = || Self {
-            unit: "in",
+            unit: UnitName::In,
             concern: Some("Kept by another version: it cannot be read.".to_owned()),
             ..Self::default()
         };
@@ -173,7 +174,7 @@ impl SlipView {
         Self {
             readable: true,
             size: brief.finished_figures(),
-            unit: super::plan::unit_name(unit),
+            unit: unit.into(),
             sheet: brief.sheet.name(unit),
             sheet_mm: [width.mm(), height.mm()],
             ready: plan.is_ready(),

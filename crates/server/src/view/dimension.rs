@@ -1,5 +1,6 @@
 //! Measurements that are edited where they lie on the drawing.
 
+use super::spelled::Axis;
 use serde::Serialize;
 use utoipa::ToSchema;
 use wide_fold_core::brief::Build;
@@ -16,8 +17,8 @@ pub struct DimensionView {
     pub field: &'static str,
     /// What it is called.
     pub name: &'static str,
-    /// `across` (from the left) or `up` (from the bottom).
-    pub axis: &'static str,
+    /// Which way it runs.
+    pub axis: Axis,
     /// Where it begins, in millimetres.
     pub from_mm: f64,
     /// Where it ends, in millimetres.
@@ -52,17 +53,18 @@ impl DimensionView {
                 .columns
                 .iter()
                 .find(|column| wanted(column.panel))
-                .map(|column| (field, name, "across", column.x, column.x.length()))
+                .map(|column| (field, name, Axis::Across, column.x, column.x.length()))
         };
-        let up = |field, name, band| strip.row(band).map(|row| (field, name, "up", row.y, row.y.length()));
+        let up =
+            |field, name, band| strip.row(band).map(|row| (field, name, Axis::Up, row.y, row.y.length()));
         let body = strip.row(Band::Body).map(|row| row.y);
-        let height = |name| body.map(|y| ("finished.height", name, "up", y, brief.finished.height));
+        let height = |name| body.map(|y| ("finished.height", name, Axis::Up, y, brief.finished.height));
         // A lower piece shows how high the join lies, an upper one the height of the whole bag.
         let height = if strip.lap.is_positive() {
             let level = body.map(|y| Span::new(y.from, y.to - strip.lap));
             level
                 .filter(|level| level.length().is_positive())
-                .map(|level| ("level", "Join all round", "up", level, level.length()))
+                .map(|level| ("level", "Join all round", Axis::Up, level, level.length()))
         } else if plan.net.laps.is_empty() {
             height("Height")
         } else {
@@ -77,7 +79,7 @@ impl DimensionView {
                 let name =
                     if matches!(column.panel, Panel::FacePart { .. }) { "Whole width" } else { "Width" };
                 let length = if name == "Width" { column.x.length() } else { brief.finished.width };
-                ("finished.width", name, "across", column.x, length)
+                ("finished.width", name, Axis::Across, column.x, length)
             }),
             across("tab", "Glue tab", |panel| panel == Panel::Tab),
             up("base.depth", "Base flap", Band::Base)

@@ -2,12 +2,13 @@
 //!
 //! Frame: x from the centre line of the face to the right of one who looks at it, y from the base line up; millimetres.
 
+use super::spelled::{PurposeName, WhatName};
 use serde::Serialize;
 use utoipa::ToSchema;
 use wide_fold_core::Brief;
 use wide_fold_core::brief::{Across, GussetCrease, Top};
-use wide_fold_core::fittings::drawing::{Mark, What, face_marks};
-use wide_fold_core::fittings::{On, Purpose, face_holes};
+use wide_fold_core::fittings::drawing::{Mark, face_marks};
+use wide_fold_core::fittings::{On, face_holes};
 use wide_fold_core::plane::Point;
 
 /// One face as it is drawn.
@@ -36,8 +37,8 @@ pub struct FaceView {
 /// Something on a face.
 #[derive(Clone, Debug, Serialize, ToSchema)]
 pub struct MarkView {
-    /// `ribbon`, `tube`, `strap`, `hanger`, `strip`, `mat`, `band`, `pocket`, `clip`, `magnet`.
-    pub what: &'static str,
+    /// What it is.
+    pub what: WhatName,
     /// True if it lies inside the bag.
     pub inside: bool,
     /// A way along which it runs, or the corners of an area.
@@ -49,8 +50,8 @@ pub struct MarkView {
 /// A hole of a face or of the closing flap.
 #[derive(Clone, Debug, Serialize, ToSchema)]
 pub struct HoleMarkView {
-    /// `handle`, `strap`, `hand` or `closure`.
-    pub purpose: &'static str,
+    /// What it is for.
+    pub purpose: PurposeName,
     /// Its middle.
     pub at: [f64; 2],
     /// Half of its width and half of its height: round ends if it has a height, a slot if it has none.
@@ -70,7 +71,7 @@ impl FaceView {
             let centre = Point::new(hole.aside, y);
             let purpose = hole.purpose;
             HoleMarkView {
-                purpose: purpose_name(purpose),
+                purpose: purpose.into(),
                 at: super::point(centre),
                 half: super::piece::half(hole.shape),
             }
@@ -98,36 +99,10 @@ impl FaceView {
 impl MarkView {
     fn new(mark: &Mark) -> Self {
         Self {
-            what: what_name(mark.what),
+            what: mark.what.into(),
             inside: mark.inside,
             points: mark.points.clone(),
             width_mm: mark.width,
         }
-    }
-}
-
-/// How a thing on a bag is spelled.
-pub(super) fn what_name(what: What) -> &'static str {
-    match what {
-        What::Ribbon => "ribbon",
-        What::Tube => "tube",
-        What::Strap => "strap",
-        What::Hanger => "hanger",
-        What::Strip => "strip",
-        What::Mat => "mat",
-        What::Band => "band",
-        What::Pocket => "pocket",
-        What::Clip => "clip",
-        What::Magnet => "magnet",
-    }
-}
-
-/// How a hole's purpose is spelled.
-pub(super) fn purpose_name(purpose: Purpose) -> &'static str {
-    match purpose {
-        Purpose::Handle => "handle",
-        Purpose::Strap => "strap",
-        Purpose::Hand => "hand",
-        Purpose::Closure => "closure",
     }
 }

@@ -1,6 +1,7 @@
 //! Handle, backing, closure, insert and decoration of a bag, as they are drawn on a face and edited there.
 
 use super::face::FaceView;
+use super::spelled::Axis;
 use serde::Serialize;
 use utoipa::ToSchema;
 use wide_fold_core::brief::{ClosureKind, HandleKind, Top};
@@ -45,7 +46,7 @@ pub struct FigureView {
     /// What it is called.
     pub name: &'static str,
     /// `across`, `up`, or `words` for what has no place on the face.
-    pub axis: &'static str,
+    pub axis: Axis,
     /// Where it begins.
     pub from_mm: f64,
     /// Where it ends.
@@ -109,7 +110,7 @@ impl FittingsView {
 }
 
 /// A place on the face: from, to, and where it lies the other way; or none.
-type Place = Option<(&'static str, Length, Length, Length)>;
+type Place = Option<(Axis, Length, Length, Length)>;
 
 fn figures(brief: &Brief) -> Vec<FigureView> {
     let (asked, size) = (brief.fittings.handle, brief.finished);
@@ -117,7 +118,7 @@ fn figures(brief: &Brief) -> Vec<FigureView> {
     let half = size.width.half();
     let mut made = Vec::new();
     let mut add = |field, name, length: Length, place: Place, set: bool| {
-        let (axis, from, to, at) = place.unwrap_or(("words", Length::ZERO, Length::ZERO, Length::ZERO));
+        let (axis, from, to, at) = place.unwrap_or((Axis::Words, Length::ZERO, Length::ZERO, Length::ZERO));
         made.push(FigureView {
             field,
             name,
@@ -138,9 +139,9 @@ fn figures(brief: &Brief) -> Vec<FigureView> {
         let level = if kind == HandleKind::LongRibbon { top.half() } else { top - own.down };
         let is_set = asked.from_centre.is_some();
         if kind.is_spaced() {
-            let place = Some(("across", Length::ZERO, aside, level));
+            let place = Some((Axis::Across, Length::ZERO, aside, level));
             add("handle.from_centre", "From centre", aside, place, is_set);
-            let place = Some(("across", aside, half, level));
+            let place = Some((Axis::Across, aside, half, level));
             add("handle.from_edge", "From edge", own.from_edge(brief), place, is_set);
         }
         let opening = own.opening;
@@ -152,27 +153,27 @@ fn figures(brief: &Brief) -> Vec<FigureView> {
                     "handle.width",
                     "Opening",
                     own.width,
-                    Some(("across", -wide, wide, middle)),
+                    Some((Axis::Across, -wide, wide, middle)),
                     asked.width.is_some(),
                 );
-                let place = Some(("up", top - own.down - opening, top - own.down, wide));
+                let place = Some((Axis::Up, top - own.down - opening, top - own.down, wide));
                 add("handle.opening", "Height", opening, place, asked.opening.is_some());
                 add(
                     "handle.down",
                     "Below top",
                     own.down,
-                    Some(("up", top - own.down, top, -wide)),
+                    Some((Axis::Up, top - own.down, top, -wide)),
                     asked.down.is_some(),
                 );
             }
             HandleKind::Strap => {
-                let place = Some(("across", -opening.half(), opening.half(), top));
+                let place = Some((Axis::Across, -opening.half(), opening.half(), top));
                 add("handle.opening", "Slot", opening, place, asked.opening.is_some());
                 add(
                     "handle.drop",
                     "Drop",
                     own.drop,
-                    Some(("up", top, top + own.drop, opening.half())),
+                    Some((Axis::Up, top, top + own.drop, opening.half())),
                     asked.drop.is_some(),
                 );
                 add("handle.width", "Width of the strap", own.width, None, asked.width.is_some());
@@ -183,20 +184,20 @@ fn figures(brief: &Brief) -> Vec<FigureView> {
                     "handle.drop",
                     "Drop",
                     own.drop,
-                    Some(("up", top, top + own.drop, aside)),
+                    Some((Axis::Up, top, top + own.drop, aside)),
                     asked.drop.is_some(),
                 );
                 add("handle.width", "Width of the ribbon", own.width, None, asked.width.is_some());
             }
             _ => {
-                let place = Some(("up", top - own.down, top, -aside));
+                let place = Some((Axis::Up, top - own.down, top, -aside));
                 let name = if kind == HandleKind::Tube { "Glued end" } else { "Below top" };
                 add("handle.down", name, own.down, place, asked.down.is_some());
                 add(
                     "handle.drop",
                     "Drop",
                     own.drop,
-                    Some(("up", top, top + own.drop, aside)),
+                    Some((Axis::Up, top, top + own.drop, aside)),
                     asked.drop.is_some(),
                 );
                 let name = match kind {
@@ -221,7 +222,7 @@ fn figures(brief: &Brief) -> Vec<FigureView> {
     if magnets || face_holes(brief).iter().any(|hole| hole.purpose == Purpose::Closure) {
         let down = closure::down(brief);
         let flap = if let Top::Flap { depth, .. } = brief.top { depth } else { Length::ZERO };
-        let place = Some(("up", top + flap - down, top + flap, Length::ZERO));
+        let place = Some((Axis::Up, top + flap - down, top + flap, Length::ZERO));
         add("closure.down", "From edge", down, place, brief.fittings.closure.down.is_some());
     }
     let decoration = brief.fittings.decoration;

@@ -1,6 +1,6 @@
 //! The bag on its way from the unrolled pieces to the open bag, as polygons in space.
 
-use super::face::what_name;
+use super::spelled::WhatName;
 use serde::Serialize;
 use utoipa::ToSchema;
 use wide_fold_core::Plan;
@@ -55,9 +55,9 @@ impl StandingView {
         let facet = |solid: &Solid| FacetView {
             name: match solid.what {
                 What::Tube => "rolled handle".to_owned(),
-                what => what_name(what).to_owned(),
+                what => WhatName::from(what).word().to_owned(),
             },
-            what: Some(what_name(solid.what)),
+            what: Some(solid.what.into()),
             strip: 0,
             piece: 0,
             sheet: None,
@@ -117,8 +117,8 @@ pub struct FacetView {
     pub flat: Vec<[f64; 2]>,
     /// Edges of the holes in it, in the same frame; of a slot its two ends.
     pub holes: Vec<Vec<[f64; 2]>>,
-    /// What it is if it is no part of the bag's paper: `ribbon`, `mat`.
-    pub what: Option<&'static str>,
+    /// What it is if it is no part of the bag's paper.
+    pub what: Option<WhatName>,
 }
 
 /// Where every facet is.

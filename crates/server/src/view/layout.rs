@@ -1,9 +1,10 @@
 //! Sheets and what is cut from them.
 
+use super::spelled::BladeName;
 use serde::Serialize;
 use utoipa::ToSchema;
 use wide_fold_core::Unit;
-use wide_fold_core::layout::{Blade, Layout, Part, Rectangle, SheetCut};
+use wide_fold_core::layout::{Layout, Part, Rectangle, SheetCut};
 
 /// Pieces placed on sheets.
 #[derive(Clone, Debug, Serialize, ToSchema)]
@@ -61,8 +62,8 @@ pub struct PlacedView {
 pub struct TrimView {
     /// What is put on the trimmer.
     pub on: RectangleView,
-    /// Which way the blade runs: `upright` or `level`.
-    pub blade: &'static str,
+    /// Which way the blade runs.
+    pub blade: BladeName,
     /// The trimmer's setting, as a figure.
     pub keep: String,
     /// The same in millimetres.
@@ -163,10 +164,7 @@ impl SheetCutView {
                 .iter()
                 .map(|trim| TrimView {
                     on: RectangleView::new(&trim.on, unit),
-                    blade: match trim.blade {
-                        Blade::Upright => "upright",
-                        Blade::Level => "level",
-                    },
+                    blade: trim.blade.into(),
                     keep: trim.keep.figure(unit),
                     keep_mm: trim.keep.mm(),
                     off: trim.off.map(|off| RectangleView::new(&off, unit)),

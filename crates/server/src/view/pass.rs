@@ -1,23 +1,23 @@
 //! Passes and steps as they are read off at the table.
 
-use super::piece::{crease_role, face};
+use super::spelled::{CreaseName, EdgeName, FaceName, StageName};
 use serde::Serialize;
 use utoipa::ToSchema;
 use wide_fold_core::Unit;
-use wide_fold_core::passes::{Edge, Pass};
-use wide_fold_core::steps::{Stage, Step};
+use wide_fold_core::passes::Pass;
+use wide_fold_core::steps::Step;
 
 /// One way the piece lies on the board, and the lines scored while it lies so.
 #[derive(Clone, Debug, Serialize, ToSchema)]
 pub struct PassView {
     /// Which of the pieces.
     pub piece: usize,
-    /// The face that is up: `outside` or `inside`.
-    pub face_up: &'static str,
-    /// The edge along the top fence, named as seen from the outside face: `top`, `bottom`, `left`, `right`.
-    pub fence: &'static str,
+    /// The face that is up.
+    pub face_up: FaceName,
+    /// The edge along the top fence, named as seen from the outside face.
+    pub fence: EdgeName,
     /// The edge against the stop on the left, from which distances are measured.
-    pub measured_from: &'static str,
+    pub measured_from: EdgeName,
     /// True if the board does not reach and a ruler is needed.
     pub by_ruler: bool,
     /// The lines, from left to right.
@@ -40,7 +40,7 @@ pub struct ScoreView {
     /// True if it runs from edge to edge.
     pub right_across: bool,
     /// What it is for.
-    pub role: &'static str,
+    pub role: CreaseName,
     /// The creases it draws: `c0`.
     pub creases: Vec<String>,
 }
@@ -48,8 +48,8 @@ pub struct ScoreView {
 /// One step of the work.
 #[derive(Clone, Debug, Serialize, ToSchema)]
 pub struct StepView {
-    /// The stage it belongs to: `trim`, `score`, `cut`, `glue`.
-    pub stage: &'static str,
+    /// The stage it belongs to.
+    pub stage: StageName,
     /// What it is.
     pub title: String,
     /// What to do, a sentence each.
@@ -65,9 +65,9 @@ impl PassView {
     pub fn new(pass: &Pass, unit: Unit) -> Self {
         Self {
             piece: pass.piece,
-            face_up: face(pass.lying.face_up),
-            fence: edge(pass.lying.fence),
-            measured_from: edge(pass.lying.measured_from()),
+            face_up: pass.lying.face_up.into(),
+            fence: pass.lying.fence.into(),
+            measured_from: pass.lying.measured_from().into(),
             by_ruler: pass.by_ruler,
             lines: pass
                 .lines
@@ -78,7 +78,7 @@ impl PassView {
                     from_mm: line.reach.from.mm(),
                     to_mm: line.reach.to.mm(),
                     right_across: line.right_across,
-                    role: crease_role(line.role),
+                    role: line.role.into(),
                     creases: line.creases.iter().map(|crease| format!("c{crease}")).collect(),
                 })
                 .collect(),
@@ -91,25 +91,11 @@ impl StepView {
     /// A step as it is read.
     pub fn new(step: &Step) -> Self {
         Self {
-            stage: match step.stage {
-                Stage::Trim => "trim",
-                Stage::Score => "score",
-                Stage::Cut => "cut",
-                Stage::Glue => "glue",
-            },
+            stage: step.stage.into(),
             title: step.title.clone(),
             says: step.says.clone(),
             pass: step.pass,
             caution: step.caution,
         }
-    }
-}
-
-fn edge(edge: Edge) -> &'static str {
-    match edge {
-        Edge::Top => "top",
-        Edge::Bottom => "bottom",
-        Edge::Left => "left",
-        Edge::Right => "right",
     }
 }

@@ -1,13 +1,13 @@
 //! Pieces as they are drawn.
 
 use super::point;
+use super::spelled::{CreaseName, CutName, FaceName, FoldName, GlueName, PanelKind, RowKind};
 use serde::Serialize;
 use utoipa::ToSchema;
-use wide_fold_core::brief::FaceSide;
+use wide_fold_core::Unit;
 use wide_fold_core::fittings::Shape;
-use wide_fold_core::net::{Band, CreaseRole, CutRole, Face, Fold, GlueRole, Panel};
+use wide_fold_core::net::{Column, Row};
 use wide_fold_core::pieces::Piece;
-use wide_fold_core::{Length, Unit};
 
 /// A piece, seen from its outside face, top edge up, origin at its bottom-left corner; millimetres.
 #[derive(Clone, Debug, Serialize, ToSchema)]
@@ -29,9 +29,9 @@ pub struct PieceView {
     /// Corners of that edge that are rounded: from the left, from the bottom, radius.
     pub rounds: Vec<[f64; 3]>,
     /// Panels and tab from left to right.
-    pub columns: Vec<PartView>,
+    pub columns: Vec<ColumnView>,
     /// Base, body and hem from bottom to top.
-    pub rows: Vec<PartView>,
+    pub rows: Vec<RowView>,
     /// Scored lines.
     pub creases: Vec<CreaseView>,
     /// Cuts made after trimming.
@@ -55,18 +55,33 @@ pub struct HoleView {
     pub says: String,
 }
 
-/// A panel or a band.
+/// A panel, from the left.
 #[derive(Clone, Debug, Serialize, ToSchema)]
-pub struct PartView {
-    /// `front`, `gusset`, `back`, `tab`; or `base`, `body`, `hem`.
-    pub kind: &'static str,
+pub struct ColumnView {
+    /// What it becomes.
+    pub kind: PanelKind,
     /// What to call it: `left gusset`.
     pub name: &'static str,
-    /// Where it begins, from the left or the bottom.
+    /// Where it begins.
     pub from_mm: f64,
     /// Where it ends.
     pub to_mm: f64,
-    /// How wide or high it is, as a figure.
+    /// How wide it is, as a figure.
+    pub size: String,
+}
+
+/// What lies above one another on a piece, from the bottom.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct RowView {
+    /// What it becomes.
+    pub kind: RowKind,
+    /// The same as a word to read.
+    pub name: &'static str,
+    /// Where it begins.
+    pub from_mm: f64,
+    /// Where it ends.
+    pub to_mm: f64,
+    /// How high it is, as a figure.
     pub size: String,
 }
 
@@ -83,10 +98,10 @@ pub struct CreaseView {
     pub x2: f64,
     /// Its upper or right end, from the bottom.
     pub y2: f64,
-    /// `mountain`, `valley` or `flat`, seen from the outside face.
-    pub fold: &'static str,
-    /// What it is for: `base_line`, `corner`, `gusset_centre`.
-    pub role: &'static str,
+    /// How it folds, seen from the outside face.
+    pub fold: FoldName,
+    /// What it is for.
+    pub role: CreaseName,
     /// True if it comes about in the hand and is not scored.
     pub by_hand: bool,
     /// Its distance from the left or bottom edge, as a figure.
@@ -108,8 +123,8 @@ pub struct CutView {
     pub x2: f64,
     /// Where it stops, from the bottom.
     pub y2: f64,
-    /// `slit`, `notch`, `level_slit`, `corner_square` or `tab_corner`.
-    pub role: &'static str,
+    /// What it is for.
+    pub role: CutName,
     /// What it is.
     pub says: String,
 }
@@ -119,10 +134,10 @@ pub struct CutView {
 pub struct GlueView {
     /// Its name: `g0`.
     pub id: String,
-    /// `tab`, `lap`, `ear`, `hem` or `base_flap`.
-    pub role: &'static str,
-    /// `outside` or `inside`.
-    pub face: &'static str,
+    /// What it is for.
+    pub role: GlueName,
+    /// The face it is on.
+    pub face: FaceName,
     /// Its corners, anticlockwise.
     pub corners: Vec<[f64; 2]>,
     /// What it is.
@@ -133,12 +148,19 @@ impl PieceView {
     /// A piece with labels in `unit`.
     pub fn new(piece: &Piece, unit: Unit) -> Self {
         let strip = &piece.strip;
-        let part = |kind, name, from: Length, to: Length| PartView {
-            kind,
-            name,
-            from_mm: from.mm(),
-            to_mm: to.mm(),
-            size: (to - from).figure(unit),
+        let column = |column: &Column| ColumnView {
+            kind: column.panel.into(),
+            name: column.panel.name(),
+            from_mm: column.x.from.mm(),
+            to_mm: column.x.to.mm(),
+            size: column.x.length().figure(unit),
+        };
+        let row = |row: &Row| RowView {
+            kind: row.band.into(),
+            name: RowKind::from(row.band).word(),
+            from_mm: row.y.from.mm(),
+            to_mm: row.y.to.mm(),
+            size: row.y.length().figure(unit),
         };
         Self {
             name: piece.name.to_owned(),
@@ -153,12 +175,8 @@ impl PieceView {
                 .iter()
                 .map(|round| [round.at.x.mm(), round.at.y.mm(), round.radius.mm()])
                 .collect(),
-            columns: strip
-                .columns
-                .iter()
-                .map(|c| part(panel_kind(c.panel), c.panel.name(), c.x.from, c.x.to))
-                .collect(),
-            rows: strip.rows.iter().map(|r| part(band(r.band), band(r.band), r.y.from, r.y.to)).collect(),
+            columns: strip.columns.iter().map(column).collect(),
+            rows: strip.rows.iter().map(row).collect(),
             creases: strip
                 .creases
                 .iter()
@@ -169,8 +187,8 @@ impl PieceView {
                     y1: crease.from.y.mm(),
                     x2: crease.to.x.mm(),
                     y2: crease.to.y.mm(),
-                    fold: fold(crease.fold),
-                    role: crease_role(crease.role),
+                    fold: crease.fold.into(),
+                    role: crease.role.into(),
                     by_hand: crease.role.is_made_by_hand(),
                     at: if crease.is_upright() { crease.from.x } else { crease.from.y }.figure(unit),
                     says: strip.describe_crease(crease, unit),
@@ -186,17 +204,7 @@ impl PieceView {
                     y1: cut.from.y.mm(),
                     x2: cut.to.x.mm(),
                     y2: cut.to.y.mm(),
-                    role: match cut.role {
-                        CutRole::Slit => "slit",
-                        CutRole::Notch => "notch",
-                        CutRole::LevelSlit => "level_slit",
-                        CutRole::CornerSquare => "corner_square",
-                        CutRole::TabCorner => "tab_corner",
-                        CutRole::TabEnd => "tab_end",
-                        CutRole::HemCorner => "hem_corner",
-                        CutRole::FlapSide => "flap_side",
-                        CutRole::PleatEnd => "pleat_end",
-                    },
+                    role: cut.role.into(),
                     says: strip.describe_cut(cut, unit),
                 })
                 .collect(),
@@ -206,19 +214,8 @@ impl PieceView {
                 .enumerate()
                 .map(|(index, glue)| GlueView {
                     id: format!("g{index}"),
-                    role: match glue.role {
-                        GlueRole::Tab => "tab",
-                        GlueRole::Lap => "lap",
-                        GlueRole::Ear => "ear",
-                        GlueRole::Hem => "hem",
-                        GlueRole::BaseFlap => "base_flap",
-                        GlueRole::Strip => "strip",
-                        GlueRole::BaseCorner => "base_corner",
-                        GlueRole::BaseLap => "base_lap",
-                        GlueRole::Pleat => "pleat",
-                        GlueRole::Level => "level",
-                    },
-                    face: face(glue.face),
+                    role: glue.role.into(),
+                    face: glue.face.into(),
                     corners: glue.corners.iter().copied().map(point).collect(),
                     says: strip.describe_glue(glue),
                 })
@@ -235,68 +232,6 @@ impl PieceView {
                 })
                 .collect(),
         }
-    }
-}
-
-fn panel_kind(panel: Panel) -> &'static str {
-    match panel {
-        Panel::Front | Panel::FacePart { on: FaceSide::Front, .. } => "front",
-        Panel::Back | Panel::FacePart { on: FaceSide::Back, .. } => "back",
-        Panel::Gusset { .. } => "gusset",
-        Panel::Tab => "tab",
-        Panel::JoinHalf(_) => "strip",
-        Panel::Pleat { .. } => "pleat",
-    }
-}
-
-fn band(band: Band) -> &'static str {
-    match band {
-        Band::Base => "base",
-        Band::Ear => "ear",
-        Band::Body => "body",
-        Band::Hem => "hem",
-        Band::Flap => "flap",
-        Band::BackBody => "back_body",
-        Band::BackHem => "back_hem",
-    }
-}
-
-fn fold(fold: Fold) -> &'static str {
-    match fold {
-        Fold::Mountain => "mountain",
-        Fold::Valley => "valley",
-        Fold::Flat => "flat",
-    }
-}
-
-/// How a crease's role is spelled.
-pub(super) fn crease_role(role: CreaseRole) -> &'static str {
-    match role {
-        CreaseRole::BaseLine => "base_line",
-        CreaseRole::Corner => "corner",
-        CreaseRole::TabLine => "tab_line",
-        CreaseRole::HemLine => "hem_line",
-        CreaseRole::GussetCentre => "gusset_centre",
-        CreaseRole::GussetDiagonal => "gusset_diagonal",
-        CreaseRole::FoldFlatLine => "fold_flat_line",
-        CreaseRole::PressedLine => "pressed_line",
-        CreaseRole::TubeCrease => "tube_crease",
-        CreaseRole::SquashDiagonal => "squash_diagonal",
-        CreaseRole::TuckLine => "tuck_line",
-        CreaseRole::FlapLine => "flap_line",
-        CreaseRole::FlapTurn => "flap_turn",
-        CreaseRole::StripLine => "strip_line",
-        CreaseRole::PleatLine => "pleat_line",
-        CreaseRole::BottomFold => "bottom_fold",
-        CreaseRole::LevelLine => "level_line",
-    }
-}
-
-/// How a face is spelled.
-pub(super) fn face(face: Face) -> &'static str {
-    match face {
-        Face::Outside => "outside",
-        Face::Inside => "inside",
     }
 }
 

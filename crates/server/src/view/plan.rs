@@ -5,6 +5,7 @@ use super::fittings::FittingsView;
 use super::layout::LayoutView;
 use super::pass::{PassView, StepView};
 use super::piece::PieceView;
+use super::spelled::UnitName;
 use super::verdict::{ProofView, VerdictView};
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -23,7 +24,7 @@ pub struct PlanView {
     /// True if nothing stands in the way of cutting.
     pub ready: bool,
     /// The unit's short name: `in` or `mm`.
-    pub unit: &'static str,
+    pub unit: UnitName,
     /// Width, height and gusset as figures; a flare has no gusset.
     pub size: Vec<String>,
     /// The sheet's name.
@@ -130,7 +131,7 @@ impl PlanView {
         Self {
             brief: BriefText::from(brief),
             ready: plan.is_ready(),
-            unit: unit_name(unit),
+            unit: unit.into(),
             size: brief.finished_figures(),
             sheet: brief.sheet.name(unit),
             settings: SettingsView {
@@ -173,12 +174,4 @@ impl PlanView {
 fn hundredths(length: Length) -> LengthView {
     let figure = format!("{:.2}", length.mm());
     LengthView { editable: figure.clone(), figure }
-}
-
-/// The unit's short name.
-pub(super) fn unit_name(unit: Unit) -> &'static str {
-    match unit {
-        Unit::Inch => "in",
-        Unit::Metric => "mm",
-    }
 }

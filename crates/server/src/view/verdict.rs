@@ -1,11 +1,12 @@
 //! Verdicts, their remedies, and the proof.
 
 use super::fold::flat_says;
+use super::spelled::LevelName;
 use serde::Serialize;
 use utoipa::ToSchema;
 use wide_fold_core::Plan;
 use wide_fold_core::proof::Item;
-use wide_fold_core::verdict::{About, Level, Remedy, Verdict};
+use wide_fold_core::verdict::{About, Remedy, Verdict};
 use wide_fold_formats::BriefText;
 
 /// Something the crafter should know.
@@ -13,8 +14,8 @@ use wide_fold_formats::BriefText;
 pub struct VerdictView {
     /// What kind of thing: `sheet.too-small`.
     pub code: &'static str,
-    /// `blocks`, `warns` or `notes`.
-    pub level: &'static str,
+    /// How much it matters.
+    pub level: LevelName,
     /// Parts of the drawing it is about: `sheet`, `tab`, `base`, `hem`, `gussets`, `handle`, `decoration`, or a crease of a piece (`1:c0`).
     pub about: Vec<String>,
     /// The judgement.
@@ -71,11 +72,7 @@ impl VerdictView {
     pub fn new(verdict: &Verdict) -> Self {
         Self {
             code: verdict.code,
-            level: match verdict.level {
-                Level::Blocks => "blocks",
-                Level::Warns => "warns",
-                Level::Notes => "notes",
-            },
+            level: verdict.level.into(),
             about: verdict.about.iter().map(about).collect(),
             title: verdict.title.clone(),
             why: verdict.why.clone(),

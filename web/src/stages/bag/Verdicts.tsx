@@ -5,7 +5,7 @@ import type { Remedy, Verdict } from "../../api/client";
 import { Icon, type IconName } from "../../drawings/Icon";
 import { Figure } from "../../words/Figure";
 
-const LEVELS: Record<string, { name: string; icon: IconName }> = {
+const LEVELS: Record<Verdict["level"], { name: string; icon: IconName }> = {
   blocks: { name: "Cannot be made so", icon: "blocks" },
   warns: { name: "Take care", icon: "warns" },
   notes: { name: "Good to know", icon: "notes" },
@@ -25,7 +25,7 @@ export function Verdicts(props: {
         </p>
       )}
       {verdicts.map((verdict) => {
-        const level = LEVELS[verdict.level] ?? LEVELS.notes!;
+        const level = LEVELS[verdict.level];
         return (
           <article
             key={verdict.code}

@@ -1,4 +1,4 @@
-import type { Plan } from "../../api/client";
+import type { Crease, Plan } from "../../api/client";
 import type { Stage } from "./StageRail";
 
 /** The lines of a piece that stand out: those of the stage, or what a judgement that is pointed at is about. */
@@ -18,7 +18,7 @@ export function markedLines(
     return new Set([...(lines?.lines.flatMap((line) => line.creases) ?? []), ...(lines?.slants ?? [])]);
   }
   if (stage === "cut") return new Set([...piece.cuts, ...piece.holes].map((cut) => cut.id));
-  const roles: Record<string, string[]> = {
+  const roles: Record<string, Crease["role"][]> = {
     tab: ["tab_line", "strip_line"],
     base: ["base_line", "squash_diagonal", "bottom_fold"],
     hem: ["hem_line", "flap_line", "flap_turn"],

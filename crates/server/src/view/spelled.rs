@@ -1,0 +1,228 @@
+//! How the closed sets of the core are spelled in answers: each is an enum, so that the client's types know every word there is.
+
+use serde::Serialize;
+use utoipa::ToSchema;
+use wide_fold_core::Unit;
+use wide_fold_core::brief::FaceSide;
+use wide_fold_core::fittings::Purpose;
+use wide_fold_core::fittings::drawing::What;
+use wide_fold_core::layout::Blade;
+use wide_fold_core::net::{Band, CreaseRole, CutRole, Face, Fold, GlueRole, Panel};
+use wide_fold_core::passes::Edge;
+use wide_fold_core::steps::Stage;
+use wide_fold_core::verdict::Level;
+
+/// Declares the words for one set. No word decides for what is not named: a new member of the set stops the compiler here.
+macro_rules! spelled {
+    ($(#[$doc:meta])* $name:ident of $core:ty { $($word:literal $variant:ident: $($value:pat_param)|+),+ $(,)? }) => {
+        $(#[$doc])*
+        #[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, ToSchema)]
+        #[serde(rename_all = "snake_case")]
+        #[schema(rename_all = "snake_case")]
+        #[allow(missing_docs)] // The words speak for themselves.
+        pub enum $name { $($variant),+ }
+
+        impl From<$core> for $name {
+            fn from(value: $core) -> Self {
+                match value { $($($value)|+ => Self::$variant),+ }
+            }
+        }
+
+        impl $name {
+            /// The word itself.
+            pub const fn word(self) -> &'static str {
+                match self { $(Self::$variant => $word),+ }
+            }
+
+            #[cfg(test)]
+            const ALL: &[Self] = &[$(Self::$variant),+];
+        }
+    };
+}
+
+spelled! {
+    /// The unit's short name.
+    UnitName of Unit { "in" In: Unit::Inch, "mm" Mm: Unit::Metric }
+}
+
+impl Default for UnitName {
+    fn default() -> Self {
+        Unit::default().into()
+    }
+}
+
+spelled! {
+    /// What a column of a piece becomes.
+    PanelKind of Panel {
+        "front" Front: Panel::Front | Panel::FacePart { on: FaceSide::Front, .. },
+        "back" Back: Panel::Back | Panel::FacePart { on: FaceSide::Back, .. },
+        "gusset" Gusset: Panel::Gusset { .. },
+        "tab" Tab: Panel::Tab,
+        "strip" Strip: Panel::JoinHalf(_),
+        "pleat" Pleat: Panel::Pleat { .. },
+    }
+}
+
+spelled! {
+    /// What a row of a piece becomes.
+    RowKind of Band {
+        "base" Base: Band::Base,
+        "ear" Ear: Band::Ear,
+        "body" Body: Band::Body,
+        "hem" Hem: Band::Hem,
+        "flap" Flap: Band::Flap,
+        "back_body" BackBody: Band::BackBody,
+        "back_hem" BackHem: Band::BackHem,
+    }
+}
+
+spelled! {
+    /// How a line folds, seen from the outside face.
+    FoldName of Fold { "mountain" Mountain: Fold::Mountain, "valley" Valley: Fold::Valley, "flat" Flat: Fold::Flat }
+}
+
+spelled! {
+    /// What a scored line is for.
+    CreaseName of CreaseRole {
+        "base_line" BaseLine: CreaseRole::BaseLine,
+        "corner" Corner: CreaseRole::Corner,
+        "tab_line" TabLine: CreaseRole::TabLine,
+        "hem_line" HemLine: CreaseRole::HemLine,
+        "gusset_centre" GussetCentre: CreaseRole::GussetCentre,
+        "gusset_diagonal" GussetDiagonal: CreaseRole::GussetDiagonal,
+        "fold_flat_line" FoldFlatLine: CreaseRole::FoldFlatLine,
+        "pressed_line" PressedLine: CreaseRole::PressedLine,
+        "tube_crease" TubeCrease: CreaseRole::TubeCrease,
+        "squash_diagonal" SquashDiagonal: CreaseRole::SquashDiagonal,
+        "tuck_line" TuckLine: CreaseRole::TuckLine,
+        "flap_line" FlapLine: CreaseRole::FlapLine,
+        "flap_turn" FlapTurn: CreaseRole::FlapTurn,
+        "strip_line" StripLine: CreaseRole::StripLine,
+        "pleat_line" PleatLine: CreaseRole::PleatLine,
+        "bottom_fold" BottomFold: CreaseRole::BottomFold,
+        "level_line" LevelLine: CreaseRole::LevelLine,
+    }
+}
+
+spelled! {
+    /// What a cut is for.
+    CutName of CutRole {
+        "slit" Slit: CutRole::Slit,
+        "notch" Notch: CutRole::Notch,
+        "level_slit" LevelSlit: CutRole::LevelSlit,
+        "corner_square" CornerSquare: CutRole::CornerSquare,
+        "tab_corner" TabCorner: CutRole::TabCorner,
+        "tab_end" TabEnd: CutRole::TabEnd,
+        "hem_corner" HemCorner: CutRole::HemCorner,
+        "flap_side" FlapSide: CutRole::FlapSide,
+        "pleat_end" PleatEnd: CutRole::PleatEnd,
+    }
+}
+
+spelled! {
+    /// What a glued area is for.
+    GlueName of GlueRole {
+        "tab" Tab: GlueRole::Tab,
+        "lap" Lap: GlueRole::Lap,
+        "ear" Ear: GlueRole::Ear,
+        "hem" Hem: GlueRole::Hem,
+        "base_flap" BaseFlap: GlueRole::BaseFlap,
+        "strip" Strip: GlueRole::Strip,
+        "base_corner" BaseCorner: GlueRole::BaseCorner,
+        "base_lap" BaseLap: GlueRole::BaseLap,
+        "pleat" Pleat: GlueRole::Pleat,
+        "level" Level: GlueRole::Level,
+    }
+}
+
+spelled! {
+    /// A face of the paper.
+    FaceName of Face { "outside" Outside: Face::Outside, "inside" Inside: Face::Inside }
+}
+
+spelled! {
+    /// An edge of a piece, named as seen from the outside face.
+    EdgeName of Edge { "top" Top: Edge::Top, "bottom" Bottom: Edge::Bottom, "left" Left: Edge::Left, "right" Right: Edge::Right }
+}
+
+spelled! {
+    /// A stage of the work.
+    StageName of Stage { "trim" Trim: Stage::Trim, "score" Score: Stage::Score, "cut" Cut: Stage::Cut, "glue" Glue: Stage::Glue }
+}
+
+spelled! {
+    /// How much a verdict matters.
+    LevelName of Level { "blocks" Blocks: Level::Blocks, "warns" Warns: Level::Warns, "notes" Notes: Level::Notes }
+}
+
+spelled! {
+    /// Which way the trimmer's blade runs over the sheet.
+    BladeName of Blade { "upright" Upright: Blade::Upright, "level" Level: Blade::Level }
+}
+
+spelled! {
+    /// What is put on a bag.
+    WhatName of What {
+        "ribbon" Ribbon: What::Ribbon,
+        "tube" Tube: What::Tube,
+        "strap" Strap: What::Strap,
+        "hanger" Hanger: What::Hanger,
+        "strip" Strip: What::Strip,
+        "mat" Mat: What::Mat,
+        "band" Band: What::Band,
+        "pocket" Pocket: What::Pocket,
+        "clip" Clip: What::Clip,
+        "magnet" Magnet: What::Magnet,
+    }
+}
+
+spelled! {
+    /// What a hole is for.
+    PurposeName of Purpose {
+        "handle" Handle: Purpose::Handle,
+        "strap" Strap: Purpose::Strap,
+        "hand" Hand: Purpose::Hand,
+        "closure" Closure: Purpose::Closure,
+    }
+}
+
+/// Where a measurement stands.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Axis {
+    /// On the drawing, from the left.
+    Across,
+    /// On the drawing, from the bottom.
+    Up,
+    /// Beside the drawing, in a sentence.
+    Words,
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn sent<T: Serialize + Copy>(all: &[T], word: fn(T) -> &'static str) {
+        for one in all {
+            assert_eq!(serde_json::to_value(one).unwrap(), word(*one));
+        }
+    }
+
+    #[test]
+    fn what_is_sent_is_the_word() {
+        sent(UnitName::ALL, UnitName::word);
+        sent(PanelKind::ALL, PanelKind::word);
+        sent(RowKind::ALL, RowKind::word);
+        sent(FoldName::ALL, FoldName::word);
+        sent(CreaseName::ALL, CreaseName::word);
+        sent(CutName::ALL, CutName::word);
+        sent(GlueName::ALL, GlueName::word);
+        sent(FaceName::ALL, FaceName::word);
+        sent(EdgeName::ALL, EdgeName::word);
+        sent(StageName::ALL, StageName::word);
+        sent(LevelName::ALL, LevelName::word);
+        sent(BladeName::ALL, BladeName::word);
+        sent(WhatName::ALL, WhatName::word);
+        sent(PurposeName::ALL, PurposeName::word);
+    }
+}
