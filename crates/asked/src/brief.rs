@@ -1,11 +1,13 @@
 //! What the crafter asks for.
 
+mod build;
 mod extras;
 mod fittings;
 mod habits;
 mod limits;
 mod places;
 
+pub use build::{Bottom, GoesRound, Nature};
 pub use extras::{Extra, Extras};
 pub use fittings::*;
 pub use habits::*;
@@ -117,14 +119,7 @@ impl Brief {
 
     /// From front to back of the open mouth: the gusset; nothing on a flare, which has none.
     pub fn depth(&self) -> Length {
-        match self.build {
-            Build::PleatedFlare { .. } => Length::ZERO,
-            Build::Wrap
-            | Build::CornerPair
-            | Build::CradlePair { .. }
-            | Build::Joined { .. }
-            | Build::FoldedBase { .. } => self.finished.gusset,
-        }
+        if self.build.has_gussets() { self.finished.gusset } else { Length::ZERO }
     }
 
     /// True if the gussets fold in at the mouth, so that front and back come together.

@@ -1,6 +1,5 @@
 //! Figures as they stand in a sentence.
 
-use crate::brief::Build;
 use crate::{Brief, Length, Unit};
 
 /// Figures in the unit a brief is read in.
@@ -45,7 +44,7 @@ impl Brief {
     pub fn finished_figures(&self) -> Vec<String> {
         let size = self.finished;
         let all = [size.width, size.height, size.gusset];
-        let count = if matches!(self.build, Build::PleatedFlare { .. }) { 2 } else { 3 };
+        let count = if self.build.has_gussets() { 3 } else { 2 };
         all.iter().take(count).map(|length| length.figure(self.unit)).collect()
     }
 }

@@ -48,7 +48,7 @@ pub(crate) const BUILDS: [(Build, &str, &str); 6] = [
 /// replace, flaps of another depth, gussets to crease) falls away.
 pub fn alternatives(brief: &Brief) -> Vec<Alternative> {
     // One piece is the wrap over again: named only where the bag is made so now.
-    let is_joined = matches!(brief.build, Build::Joined { .. });
+    let is_joined = brief.build.is_cut();
     let cuts = joins::best(brief).map(|best| best.cuts).filter(|cuts| is_joined || !cuts.is_one_piece());
     let joined = cuts.map(|cuts| {
         let when = "The run cut where its joins show least: when one or two sheets will not do.";

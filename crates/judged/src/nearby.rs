@@ -175,7 +175,7 @@ fn at_best(brief: &Brief, now: Option<Effort>, awkward: usize) -> [i64; 3] {
     let Some(now) = now else { return [i64::MAX, 0, awkward as i64] };
     let (width, height) = brief.sheet.as_laid();
     let size = brief.finished;
-    let is_run = matches!(brief.build, Build::Joined { .. });
+    let is_run = brief.build.is_cut();
     let (sheets, joins) = if brief.side_sheet.is_some() {
         // Gussets of another paper are joined at all four corners.
         (1, 4)
@@ -270,7 +270,7 @@ fn finished([width, gusset, height]: [Length; 3]) -> Finished {
 
 /// The bag as it is best made: a run of pieces cut anew, any other build as it is.
 fn best(brief: &Brief) -> Option<(Brief, Effort)> {
-    if let Build::Joined { .. } = brief.build {
+    if brief.build.is_cut() {
         let best = joins::best(brief)?;
         return Some((best.brief(brief), Effort { sheets: best.sheets, joins: best.joins }));
     }

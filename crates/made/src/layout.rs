@@ -10,7 +10,6 @@ mod pattern;
 mod rows;
 mod small;
 
-use crate::brief::Build;
 use crate::fittings::small::Small;
 use crate::pieces::Piece;
 use crate::{Brief, Length};
@@ -151,7 +150,7 @@ impl Layout {
     /// rows, on as few sheets as can be.
     pub fn new(brief: &Brief, pieces: &[Piece]) -> Self {
         let kinds = pieces.iter().filter(|piece| !piece.from_scrap).count();
-        if kinds > 1 || matches!(brief.build, Build::Joined { .. }) {
+        if kinds > 1 || brief.build.is_cut() {
             let side = |piece: &Piece| brief.side_sheet.is_some() && !piece.strip.shows_face();
             let own = |wanted: bool| -> Vec<usize> {
                 (0..pieces.len()).filter(|piece| side(&pieces[*piece]) == wanted).collect()

@@ -12,7 +12,6 @@ mod measure;
 pub use facts::Layered;
 pub use flat::{FlatFold, Scored};
 
-use crate::brief::Build;
 use crate::brief::Side;
 use crate::convex::{Convex, layers};
 use crate::figures::Figures;
@@ -345,7 +344,7 @@ impl Measured<'_> {
 
 /// The front piece of a cradle pair goes round the back piece: it is wider by the allowance, and the paper fills the gap.
 fn room(brief: &Brief) -> Length {
-    if matches!(brief.build, Build::CradlePair { .. }) { brief.allowance } else { Length::ZERO }
+    if brief.build.has_double_gussets() { brief.allowance } else { Length::ZERO }
 }
 
 /// How far the closing flap, laid over the mouth, falls short of the face it closes on.

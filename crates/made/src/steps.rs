@@ -207,9 +207,7 @@ fn fold(brief: &Brief, pieces: &[Piece]) -> Step {
             );
         }
     }
-    if matches!(brief.build, Build::Wrap | Build::FoldedBase { .. })
-        && brief.run.start == RunStart::HalfGusset
-    {
+    if brief.build.goes_round_in_one() && brief.run.start == RunStart::HalfGusset {
         says.push(
             "The line beside the tab only shows where the other half gusset is laid; leave it flat."
                 .to_owned(),

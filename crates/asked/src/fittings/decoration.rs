@@ -54,7 +54,7 @@ pub fn mat(brief: &Brief, on: MatOn) -> Option<Mat> {
     let (size, margin) = (brief.finished, margin(brief));
     let body =
         size.height - if matches!(brief.top, Top::HemOut { .. }) { brief.top.hem() } else { Length::ZERO };
-    let is_flare = matches!(brief.build, Build::PleatedFlare { .. });
+    let is_flare = !brief.build.has_gussets();
     let mat = match (on, brief.top) {
         (MatOn::Faces, _) => {
             let fold = if brief.fittings.decoration.clear_of_folds && folds_across_a_face(brief) {

@@ -3,7 +3,7 @@
 use super::backing;
 use super::handle::handle;
 use crate::Brief;
-use crate::brief::{BackingKind, Build, HandleKind, Insert};
+use crate::brief::{BackingKind, HandleKind, Insert};
 use crate::mass::Mass;
 use crate::sheet::Grammage;
 use crate::text::list;
@@ -39,7 +39,7 @@ pub fn is_bare(brief: &Brief) -> bool {
 /// The rule of thumb for a bag.
 pub fn limit(brief: &Brief) -> Limit {
     let is_card = brief.sheet.is_stiff();
-    let has_base = !matches!(brief.build, Build::PleatedFlare { .. });
+    let has_base = brief.build.has_base();
     let insert = brief.fittings.insert;
     let mut weak: Vec<String> = Vec::new();
     if !has_base {
@@ -77,7 +77,7 @@ pub fn limit(brief: &Brief) -> Limit {
     if is_bare(brief) {
         raise.push("a strip behind the handle");
     }
-    if has_base && brief.flap() < brief.finished.gusset && !matches!(brief.build, Build::FoldedBase { .. }) {
+    if brief.build.has_slit_flaps() && brief.flap() < brief.finished.gusset {
         raise.push("full base flaps");
     }
     if handle(brief).is_some_and(|handle| handle.kind != HandleKind::HandHole) {

@@ -44,7 +44,7 @@ pub fn of_kind(brief: &Brief, kind: Extra) -> Option<(Length, Length, usize)> {
         Extra::Insert => {
             let count = brief.fittings.insert.layers();
             let (width, height) = insert(brief);
-            let has_base = !matches!(brief.build, crate::brief::Build::PleatedFlare { .. });
+            let has_base = brief.build.has_base();
             (count > 0 && has_base).then_some((width, height, count))
         }
         Extra::HandleStrip => handle()

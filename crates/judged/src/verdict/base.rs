@@ -2,7 +2,7 @@
 
 use super::search::largest;
 use super::{About, Candidate, Finding, Level};
-use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP};
+use crate::brief::{BaseHabit, CUSTOMARY_LAP};
 use crate::draft::Draft;
 use crate::figures::Figures;
 use crate::net::BaseCorners;
@@ -13,7 +13,7 @@ const THIN_LAP: Length = Length::eighths(2);
 
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     // A folded base and a flare have rules of their own.
-    if matches!(draft.brief.build, Build::FoldedBase { .. } | Build::PleatedFlare { .. }) {
+    if !draft.brief.build.has_slit_flaps() {
         return Vec::new();
     }
     let figures = Figures::of(&draft.brief);

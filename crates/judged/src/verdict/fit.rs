@@ -243,7 +243,7 @@ fn more_pieces(brief: &Brief) -> Option<Candidate> {
 
 /// Builds that can be cut at more places.
 fn is_run(brief: &Brief) -> bool {
-    matches!(brief.build, Build::Wrap | Build::CornerPair | Build::Joined { .. })
+    brief.build.nature().can_be_cut
 }
 
 /// Where no way of joining helps: the largest figure with which one does.

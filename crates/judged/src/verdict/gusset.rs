@@ -2,14 +2,14 @@
 
 use super::search::largest;
 use super::{About, Candidate, Finding, Level};
-use crate::brief::{Build, GussetCrease};
+use crate::brief::GussetCrease;
 use crate::draft::Draft;
 use crate::figures::Figures;
 use crate::{Brief, Length};
 
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     let brief = &draft.brief;
-    if brief.gusset_crease == GussetCrease::None || matches!(brief.build, Build::PleatedFlare { .. }) {
+    if brief.gusset_crease == GussetCrease::None || !brief.build.has_gussets() {
         return Vec::new();
     }
     let figures = Figures::of(brief);

@@ -16,8 +16,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
 /// What is unusual to see. It folds the bag to find out, and none of it ever blocks.
 pub(super) fn seen(draft: &Draft) -> Vec<Finding> {
     let brief = &draft.brief;
-    let unusual = matches!(brief.top, Top::HemOut { .. } | Top::Flap { .. })
-        || matches!(brief.build, Build::PleatedFlare { .. });
+    let unusual = matches!(brief.top, Top::HemOut { .. } | Top::Flap { .. }) || !brief.build.has_base();
     if !unusual {
         return Vec::new();
     }

@@ -1,7 +1,7 @@
 //! Will the glue tab hold, and where does the seam show?
 
 use super::{About, Candidate, Finding, Level};
-use crate::brief::{Build, CUSTOMARY_TAB, Joins, RunStart, SMALL_TAB};
+use crate::brief::{CUSTOMARY_TAB, Joins, RunStart, SMALL_TAB};
 use crate::draft::Draft;
 use crate::figures::Figures;
 use crate::net::{Joint, Panel, Seam};
@@ -64,7 +64,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
         });
     }
     findings.extend(strips_collide(draft));
-    if matches!(brief.build, Build::Wrap | Build::FoldedBase { .. }) && brief.run.start == RunStart::Face {
+    if brief.build.goes_round_in_one() && brief.run.start == RunStart::Face {
         findings.push(Finding {
             code: "seam.in-front",
             level: Level::Notes,

@@ -22,14 +22,14 @@ fn cradle_room(brief: &Brief) -> Length {
 
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     let brief = &draft.brief;
-    if !brief.sheet.is_stiff() || matches!(brief.build, Build::PleatedFlare { .. }) {
+    if !brief.sheet.is_stiff() || !brief.build.has_base() {
         return Vec::new();
     }
     let mut findings = Vec::new();
     findings.extend(folded_flat(brief));
     let thickness = brief.sheet.thickness();
     let figures = Figures::of(brief);
-    if let (Build::CradlePair { .. }, true) = (brief.build, brief.allowance < cradle_room(brief)) {
+    if brief.build.has_double_gussets() && brief.allowance < cradle_room(brief) {
         findings.push(Finding {
             code: "paper.cradle-room",
             level: Level::Warns,

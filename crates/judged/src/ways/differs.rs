@@ -20,8 +20,7 @@ impl Way {
         if brief.joins != now.joins {
             found.push(joined_by(brief.joins, now.joins));
         }
-        let has_flaps =
-            |brief: &Brief| !matches!(brief.build, Build::PleatedFlare { .. } | Build::FoldedBase { .. });
+        let has_flaps = |brief: &Brief| brief.build.has_slit_flaps();
         let (flap, flap_now) = (brief.flap(), now.flap());
         if has_flaps(brief) && has_flaps(now) && flap != flap_now {
             found.push(format!("base flaps {} deep instead of {}", figures.say(flap), figures.say(flap_now)));

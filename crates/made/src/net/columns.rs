@@ -204,11 +204,7 @@ pub(super) fn runs(brief: &Brief) -> Vec<Run> {
     let whole = |side| gusset(side, GussetPart::Whole);
     let half = size.gusset.half();
     let (front, back, tab) = ((Panel::Front, size.width), (Panel::Back, size.width), (Panel::Tab, brief.tab));
-    let corners = if matches!(brief.build, Build::FoldedBase { .. }) {
-        BaseCorners::Folded
-    } else {
-        BaseCorners::Flaps
-    };
+    let corners = if brief.build.is_squashed() { BaseCorners::Folded } else { BaseCorners::Flaps };
     let runs = match (brief.build, brief.run.start) {
         (Build::Wrap | Build::FoldedBase { .. }, RunStart::Gusset) => {
             vec![vec![whole(near), front, whole(far), back, tab]]
@@ -339,7 +335,7 @@ fn run(brief: &Brief, panels: &[(Panel, Length)], corners: BaseCorners) -> Run {
 fn joining_strip(brief: &Brief, width: Length) -> Run {
     let left = width.half();
     let panels = [(Panel::JoinHalf(Side::Left), left), (Panel::JoinHalf(Side::Right), width - left)];
-    let is_tube = matches!(brief.build, Build::FoldedBase { .. });
+    let is_tube = brief.build.is_squashed();
     let base = if is_tube { brief.flap() } else { Length::ZERO };
     let bands = [(Band::Base, base), (Band::Body, brief.finished.height), (Band::Hem, brief.top.hem())];
     let corners = if is_tube { BaseCorners::Folded } else { BaseCorners::NoBase };

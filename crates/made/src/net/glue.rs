@@ -87,9 +87,8 @@ pub(super) fn areas(brief: &Brief, run: &Run, edge: &Edge) -> Vec<Glue> {
 
 /// Tabs and joining strips go under; in a cradle pair the back piece's whole gussets do.
 fn goes_under(brief: &Brief, run: &Run, column: &Column) -> bool {
-    let is_lap = matches!(brief.build, Build::CradlePair { .. })
-        && run.corners != BaseCorners::CutOut
-        && column.panel.is_gusset();
+    let is_lap =
+        brief.build.has_double_gussets() && run.corners != BaseCorners::CutOut && column.panel.is_gusset();
     column.panel.is_join() || is_lap
 }
 

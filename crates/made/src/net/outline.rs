@@ -112,7 +112,7 @@ impl Edge {
     /// gusset). A tab's ends slant by as much as that, hem corners by half of it. Whoever cuts plain slits leaves those
     /// square too.
     pub fn new(brief: &Brief, run: &Run) -> Self {
-        let is_flare = matches!(brief.build, Build::PleatedFlare { .. });
+        let is_flare = !brief.build.has_base();
         let hem = if is_flare { Length::ZERO } else { brief.top.hem() };
         Self {
             notch: brief.notch.min(eighth(brief.finished.gusset)),

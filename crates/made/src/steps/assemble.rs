@@ -54,7 +54,7 @@ fn hem(brief: &Brief, figures: Figures) -> Option<Step> {
         Top::HemOut { .. } => ("to the outside", "on the outside of the band, the good side"),
     };
     let depth = figures.say(brief.top.depth());
-    let ends = if matches!(brief.build, Build::PleatedFlare { .. }) { "both ends" } else { "the top" };
+    let ends = if brief.build.has_base() { "the top" } else { "both ends" };
     let mut says = vec![
         format!("Glue or tape {tape}, panel by panel: tape laid across a fold wrinkles."),
         adhesive::hem(brief, brief.top.depth(), figures),
