@@ -113,7 +113,9 @@ impl Brief {
         match self.build {
             Build::FoldedBase { lap } => BaseHabit::HalfAndLap { lap }.depth(self.finished.gusset),
             Build::PleatedFlare { .. } => Length::ZERO,
-            _ => self.base.depth(self.finished.gusset),
+            Build::Wrap | Build::CornerPair | Build::CradlePair { .. } | Build::Joined { .. } => {
+                self.base.depth(self.finished.gusset)
+            }
         }
     }
 

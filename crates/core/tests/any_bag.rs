@@ -7,10 +7,10 @@ use bags::bag;
 use bags::cutting::can_be_cut;
 use geo::{Area, BooleanOps, MultiPolygon, Polygon};
 use proptest::prelude::*;
-use wide_fold_core::brief::Build;
+use wide_fold_core::brief::{Build, Cuts};
 use wide_fold_core::folded::{Folded, facets::facets, made};
 use wide_fold_core::layout::Layout;
-use wide_fold_core::net::{Band, CreaseRole, Net, Panel};
+use wide_fold_core::net::{Band, BaseCorners, CreaseRole, Net, Panel};
 use wide_fold_core::proof::{Check, Proof};
 use wide_fold_core::{Brief, Length, pieces};
 
@@ -123,5 +123,27 @@ proptest! {
         (brief.sheet.width, brief.sheet.height) = (Length::eighths(wide), Length::eighths(tall));
         let layout = Layout::new(&brief, &pieces::divide(&Net::new(&brief)));
         can_be_cut(&layout)?;
+    }
+}
+
+proptest! {
+    /// What a build says of itself is what its net shows: base, gussets, squashed ends, laps, pieces.
+    #[test]
+    fn a_build_is_what_it_says(brief in bag()) {
+        let (net, build) = (Net::new(&brief), brief.build);
+        let strips = || net.strips.iter().filter(|strip| !strip.is_joining_strip());
+        let any_panel = |wanted: fn(Panel) -> bool| {
+            strips().any(|strip| strip.columns.iter().any(|column| wanted(column.panel)))
+        };
+        prop_assert_eq!(build.has_base(), strips().any(|strip| strip.row(Band::Base).is_some()));
+        prop_assert_eq!(build.has_gussets(), any_panel(Panel::is_gusset));
+        let corners = |wanted| strips().any(|strip| strip.corners == wanted);
+        prop_assert_eq!(build.is_squashed(), corners(BaseCorners::Folded));
+        prop_assert_eq!(build.has_slit_flaps(), corners(BaseCorners::Flaps) || corners(BaseCorners::CutOut));
+        let laps = net.seams.iter().any(|seam| seam.under.panel.is_gusset());
+        prop_assert_eq!(build.has_double_gussets(), laps);
+        prop_assert!(!build.goes_round_in_one() || strips().count() == 1);
+        prop_assert!(build.is_cut() || build.cuts() == Cuts::default());
+        prop_assert_eq!(brief.depth().is_positive(), build.has_gussets());
     }
 }

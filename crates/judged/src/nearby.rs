@@ -148,10 +148,10 @@ impl Bag<'_> {
     fn cost(&self) -> u64 {
         let brief = self.brief;
         let tall = brief.flap() + brief.finished.height + brief.top.depth() > brief.sheet.as_laid().1;
-        match brief.build {
-            Build::Joined { .. } if tall => LOOK_JOINED * 3,
-            Build::Joined { .. } => LOOK_JOINED,
-            _ => LOOK,
+        match (brief.build.is_cut(), tall) {
+            (true, true) => LOOK_JOINED * 3,
+            (true, false) => LOOK_JOINED,
+            (false, _) => LOOK,
         }
     }
 }

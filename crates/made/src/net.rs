@@ -18,7 +18,7 @@ pub use glue::{Face, Glue, GlueRole};
 pub use holes::{Hole, face_left};
 pub use outline::{Cut, CutRole, Round};
 
-use crate::brief::{Build, Cuts, Direction, Side};
+use crate::brief::{Direction, GoesRound, Side};
 use crate::plane::{Point, Span};
 use crate::{Brief, Length};
 use columns::Run;
@@ -128,9 +128,9 @@ impl Net {
             Strip { columns, rows, corners, creases, cuts, outline, rounds, glue, holes, rise, lap }
         });
         let net = Self { strips: strips.collect(), seams, laps: Vec::new() };
-        let mut net = match brief.build {
-            Build::Joined { cuts: Cuts { level: Some(level), .. } } => level::part(net, level, brief.tab),
-            _ => net,
+        let mut net = match brief.build.cuts().level {
+            Some(level) => level::part(net, level, brief.tab),
+            None => net,
         };
         holes::punch(brief, &mut net);
         net
@@ -153,15 +153,15 @@ pub fn piece_sizes(brief: &Brief) -> Vec<(Length, Length)> {
 pub fn sizes_and_faces(brief: &Brief) -> Vec<((Length, Length), bool)> {
     let runs = columns::runs(brief);
     let pieces = runs.iter().filter(|run| !run.is_joining_strip());
-    match brief.build {
-        Build::Joined { cuts: Cuts { level: Some(level), .. } } => pieces
+    match brief.build.cuts().level {
+        Some(level) => pieces
             .flat_map(|run| {
                 let (line, face) = (run.body().from + level, run.has_face());
                 let lower = ((run.width(), line + brief.tab), face && level.is_positive());
                 [lower, ((run.width(), run.height() - line), face)]
             })
             .collect(),
-        _ => pieces.map(|run| ((run.width(), run.height()), run.has_face())).collect(),
+        None => pieces.map(|run| ((run.width(), run.height()), run.has_face())).collect(),
     }
 }
 
@@ -184,8 +184,8 @@ fn seams(brief: &Brief, runs: &[Run]) -> Vec<Seam> {
     };
     let left_edge = |strip: usize| joint(strip, 0, Length::ZERO);
     let right_edge = |strip: usize| joint(strip, runs[strip].columns.len() - 1, runs[strip].width());
-    match brief.build {
-        Build::CradlePair { .. } => {
+    match brief.build.nature().goes_round {
+        GoesRound::Doubled => {
             let [_, back] = runs else { return Vec::new() };
             let (first, last) = (back.columns[0].x.to, back.columns[2].x.from);
             vec![
@@ -193,8 +193,8 @@ fn seams(brief: &Brief, runs: &[Run]) -> Vec<Seam> {
                 Seam { under: joint(1, 2, last), over: left_edge(0) },
             ]
         }
-        Build::PleatedFlare { .. } => flare_seams(&runs[0]),
-        _ => {
+        GoesRound::OverAndUp => flare_seams(&runs[0]),
+        GoesRound::InOne | GoesRound::InTwo | GoesRound::InPieces => {
             let count = runs.iter().filter(|run| !run.is_joining_strip()).count();
             // Joining strips follow in the order of the pieces that have no tab.
             let strip_of = |piece: usize| count + runs[..piece].iter().filter(|run| !run.has_tab()).count();

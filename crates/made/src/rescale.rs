@@ -38,7 +38,7 @@ pub fn on_sheet<'a>(brief: &'a Brief, sheet: &'a Sheet) -> impl Iterator<Item = 
         changed.build = match brief.build {
             Build::FoldedBase { lap } => Build::FoldedBase { lap: part(lap) },
             Build::PleatedFlare { pleats, pleat } => Build::PleatedFlare { pleats, pleat: part(pleat) },
-            build => build,
+            Build::Wrap | Build::CornerPair | Build::CradlePair { .. } | Build::Joined { .. } => brief.build,
         };
         if changed.finished.gusset < brief.tab * 2 {
             changed.tab = brief.tab.min(SMALL_TAB);

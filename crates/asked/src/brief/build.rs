@@ -1,6 +1,6 @@
 //! What a way of building a bag answers about itself, all in one place.
 
-use super::Build;
+use super::{Build, Cuts};
 
 /// What becomes of the bottom of a bag.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
@@ -105,6 +105,18 @@ impl Build {
         match self.nature().goes_round {
             GoesRound::InOne => true,
             GoesRound::InTwo | GoesRound::Doubled | GoesRound::InPieces | GoesRound::OverAndUp => false,
+        }
+    }
+
+    /// Where its run is cut by choice; nowhere on any build but a joined run.
+    pub fn cuts(self) -> Cuts {
+        match self {
+            Self::Joined { cuts } => cuts,
+            Self::Wrap
+            | Self::CornerPair
+            | Self::CradlePair { .. }
+            | Self::FoldedBase { .. }
+            | Self::PleatedFlare { .. } => Cuts::default(),
         }
     }
 

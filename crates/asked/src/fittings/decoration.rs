@@ -2,7 +2,7 @@
 
 use super::holes::face_holes;
 use super::{backing, strip};
-use crate::brief::{Across, Build, Cuts, GussetCrease, Place, Top};
+use crate::brief::{Across, GussetCrease, Place, Top};
 use crate::plane::Span;
 use crate::{Brief, Length};
 
@@ -108,10 +108,7 @@ pub fn band(brief: &Brief) -> Option<Band> {
     }
     let width = asked.band_width.unwrap_or(brief.customary(CUSTOMARY_BAND));
     let size = brief.finished;
-    let cuts = match brief.build {
-        Build::Joined { cuts } => cuts,
-        _ => Cuts::default(),
-    };
+    let cuts = brief.build.cuts();
     if cuts.level.is_none() && cuts.at.has(Place::InsideFront) {
         return Some(Band { width, length: size.height, rise: None, hides_join: true });
     }

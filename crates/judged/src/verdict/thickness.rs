@@ -1,7 +1,7 @@
 //! What the thickness of the paper takes up.
 
 use super::{About, Candidate, Finding, Level};
-use crate::brief::{Build, GussetCrease};
+use crate::brief::GussetCrease;
 use crate::draft::Draft;
 use crate::figures::Figures;
 use crate::sheet::{Grammage, Thickness};
@@ -111,10 +111,12 @@ fn inside(brief: &Brief, thickness: Thickness, figures: Figures) -> Finding {
 /// Most layers in the base: back, both gussets and front where they all meet.
 fn layers_in_base(brief: &Brief) -> i64 {
     let size = brief.finished;
-    match brief.build {
-        Build::FoldedBase { .. } => 5,
-        _ if brief.flap() * 2 > size.width => 4,
-        _ => 3,
+    if brief.build.is_squashed() {
+        5
+    } else if brief.flap() * 2 > size.width {
+        4
+    } else {
+        3
     }
 }
 

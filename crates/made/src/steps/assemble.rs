@@ -1,7 +1,9 @@
 //! The glue stage: hem, seams, base, and what comes after.
 
 use super::{Stage, Step, adhesive, fit, step};
-use crate::brief::{Build, ClosingOrder, ClosureKind, Cuts, Insert, Joins, RunStart, Squares, Top};
+use crate::brief::{
+    Build, ClosingOrder, ClosureKind, Cuts, GoesRound, Insert, Joins, RunStart, Squares, Top,
+};
 use crate::figures::Figures;
 use crate::fittings::closure;
 use crate::net::Face;
@@ -170,19 +172,19 @@ fn seam(brief: &Brief, pieces: &[Piece], figures: Figures) -> Step {
             ]
         }
     };
-    let held = match (brief.build, brief.joins) {
-        (Build::CradlePair { .. }, _) => brief.finished.gusset,
-        (_, Joins::Strips { width }) => width.half(),
-        _ => brief.tab,
+    let held = match brief.joins {
+        _ if brief.build.has_double_gussets() => brief.finished.gusset,
+        Joins::Strips { width } => width.half(),
+        Joins::Tabs | Joins::Mixed { .. } => brief.tab,
     };
     says.push(adhesive::seam(brief, held, figures));
     says.push(
         "If the last panel overhangs the fold by a hair, trim the seam side, never the fold.".to_owned(),
     );
-    let title = match brief.build {
-        Build::Wrap | Build::FoldedBase { .. } => "Glue the seam",
-        Build::Joined { .. } => "Glue every seam",
-        _ => "Glue both seams",
+    let title = match brief.build.nature().goes_round {
+        GoesRound::InOne => "Glue the seam",
+        GoesRound::InPieces => "Glue every seam",
+        GoesRound::InTwo | GoesRound::Doubled | GoesRound::OverAndUp => "Glue both seams",
     };
     step(Stage::Glue, title, says)
 }
