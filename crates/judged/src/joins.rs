@@ -52,7 +52,8 @@ fn with(brief: &Brief, cuts: Cuts) -> Brief {
 /// Cuts inside the back are left out where they cannot be the best.
 ///
 /// ```
-/// use wide_fold_judged::{Brief, Length, joins::ways};
+/// use wide_fold_asked::{Brief, Length};
+/// use wide_fold_judged::joins::ways;
 /// // 11½ wide on 12×12: only a face with its tab fits a sheet, so front and back take one each.
 /// let brief = Brief::new(Length::eighths(92), Length::inches(8), Length::inches(3));
 /// assert_eq!(ways(&brief)[0].sheets, 3);

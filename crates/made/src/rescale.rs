@@ -9,7 +9,8 @@ use crate::{Brief, Length, Sheet};
 /// pleats and the handle's figures shrink and grow with the bag.
 ///
 /// ```
-/// use wide_fold_made::{Brief, Length, Sheet, rescale::on_sheet};
+/// use wide_fold_asked::{Brief, Length, Sheet};
+/// use wide_fold_made::rescale::on_sheet;
 /// // 3¾ × 6½ × 2 uses the whole width of a 12×12; on a 6×6 it is 1¾ × 3 × ⅞, in proportion and on the grooves.
 /// let brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
 /// let small = Sheet { width: Length::inches(6), height: Length::inches(6), ..Sheet::default() };
