@@ -38,7 +38,7 @@ impl Span {
         self.to - self.from
     }
 
-    /// Its middle, rounded down to the nanometre.
+    /// Its middle, rounded down to an eighth of a nanometre.
     pub fn middle(self) -> Length {
         self.from + self.length().half()
     }

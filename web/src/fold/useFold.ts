@@ -1,15 +1,15 @@
 // The bag folded by the service: every pose of every facet, and which facets each measurement is about.
 
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useDebounce } from "use-debounce";
 import { fold, type Brief, type Fold, type Standing } from "../api/client";
+import { useStanding } from "../api/useStanding";
 
 /** A figure that has stood for so many milliseconds is typed to its end. */
 const STANDS = 180;
 
 export function useFold(brief: Brief | undefined) {
   // While someone types the bag is not folded at every figure: the first change is, and the figure that stands.
-  const [stands] = useDebounce(brief, STANDS, { leading: true });
+  const stands = useStanding(brief, STANDS);
   return useQuery({
     queryKey: ["fold", stands],
     queryFn: () => fold(stands!),

@@ -2,15 +2,15 @@
 // once, the rest when the figure stands.
 
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useDebounce } from "use-debounce";
 import { builds, rescaled, type Brief } from "../../api/client";
+import { useStanding } from "../../api/useStanding";
 
 /** A figure that has stood for so many milliseconds is typed to its end. */
 const STANDS = 250;
 
 /** Asks for something made from a brief, and keeps with it the brief it was made from: only what differs is taken over. */
 function useOffered<Offered>(name: string, brief: Brief, ask: (brief: Brief) => Promise<Offered>) {
-  const [from] = useDebounce(brief, STANDS, { leading: true });
+  const from = useStanding(brief, STANDS);
   return useQuery({
     queryKey: [name, from],
     queryFn: async () => ({ from, offered: await ask(from) }),
