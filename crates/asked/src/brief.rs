@@ -6,13 +6,15 @@ mod fittings;
 mod habits;
 mod limits;
 mod places;
+mod top;
 
 pub use build::{Bottom, GoesRound, Nature};
 pub use extras::{Extra, Extras};
 pub use fittings::*;
 pub use habits::*;
 pub use limits::BriefFault;
-pub use places::{Cuts, JoinWeights, Place, Places, Side};
+pub use places::{AllRound, Cuts, JoinWeights, Place, Places, Side};
+pub use top::{ClosingFlap, FaceSide, Hem, HemSide, Top, TopNature};
 
 use crate::{Length, Sheet, Unit};
 

@@ -1,4 +1,4 @@
-//! Exact points and spans of a plane.
+//! Exact points, spans and sizes of a plane.
 
 use crate::Length;
 
@@ -15,6 +15,48 @@ impl Point {
     /// The point at `x` from the left and `y` from the bottom.
     pub const fn new(x: Length, y: Length) -> Self {
         Self { x, y }
+    }
+}
+
+/// A size: width by height of what lies flat.
+///
+/// ```
+/// use wide_fold_asked::{Length, plane::Size};
+/// let card = Size::new(Length::inches(6), Length::inches(4));
+/// assert!(card.turned().fits_in(Size::new(Length::inches(4), Length::inches(6))));
+/// ```
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub struct Size {
+    /// From side to side.
+    pub width: Length,
+    /// From bottom to top.
+    pub height: Length,
+}
+
+impl Size {
+    /// That wide and that high.
+    pub const fn new(width: Length, height: Length) -> Self {
+        Self { width, height }
+    }
+
+    /// The same paper, turned by a quarter.
+    pub const fn turned(self) -> Self {
+        Self { width: self.height, height: self.width }
+    }
+
+    /// True if it lies within `space`, as it lies.
+    pub fn fits_in(self, space: Self) -> bool {
+        self.width <= space.width && self.height <= space.height
+    }
+
+    /// True if there is any paper to it.
+    pub fn is_positive(self) -> bool {
+        self.width.is_positive() && self.height.is_positive()
+    }
+
+    /// Its area, in squares of the unit of [`Length::units`].
+    pub fn area(self) -> i128 {
+        i128::from(self.width.units()) * i128::from(self.height.units())
     }
 }
 

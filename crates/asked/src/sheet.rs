@@ -1,5 +1,6 @@
 //! Sheets of paper a bag is cut from.
 
+use crate::plane::Size;
 use crate::{Length, Unit};
 
 /// One sheet of paper as it lies on the table, pattern upright.
@@ -106,9 +107,14 @@ impl Sheet {
     /// The longest one: a long roll (our choice).
     pub const LARGEST: Length = Length::inches(400);
 
+    /// Its width and height, pattern upright.
+    pub fn size(&self) -> Size {
+        Size::new(self.width, self.height)
+    }
+
     /// Width and height as it is laid for the bag.
-    pub fn as_laid(&self) -> (Length, Length) {
-        if self.turned { (self.height, self.width) } else { (self.width, self.height) }
+    pub fn as_laid(&self) -> Size {
+        if self.turned { self.size().turned() } else { self.size() }
     }
 
     /// Thickness of one layer: as measured, or estimated from the weight, or from a usual weight if that is unknown too.
@@ -185,6 +191,6 @@ mod tests {
             ..Sheet::default()
         };
         assert_eq!(sheet.name(Unit::Inch), "8½×11");
-        assert_eq!(sheet.as_laid(), (Length::inches(11), Length::eighths(68)));
+        assert_eq!(sheet.as_laid(), Size::new(Length::inches(11), Length::eighths(68)));
     }
 }

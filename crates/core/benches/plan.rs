@@ -9,10 +9,12 @@ use wide_fold_core::brief::{
 };
 use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::budget::Budget;
+use wide_fold_core::fittings::Fitted;
 use wide_fold_core::layout::{Batch, Wanted};
 use wide_fold_core::nearby::nearby;
 use wide_fold_core::net::piece_sizes;
 use wide_fold_core::paper::{Money, Paper, Stock};
+use wide_fold_core::plane::Size;
 use wide_fold_core::ways::ways;
 use wide_fold_core::{Brief, Length, Plan, Sheet, joins};
 
@@ -147,16 +149,17 @@ fn batches(_: &mut Criterion) {
         if let Some(best) = joins::ways(&brief).first() {
             brief = best.brief(&brief);
         }
-        let part = |(width, height), may_turn| Wanted { width, height, may_turn, count: 40 };
+        let fitted = Fitted::of(&brief);
+        let part = |size, may_turn| Wanted { size, may_turn, count: 40 };
         wanted.extend(piece_sizes(&brief).into_iter().map(|size| part(size, false)));
-        wanted.extend(brief.extras.parts(&brief).iter().map(|small| part((small.width, small.height), true)));
+        wanted.extend(brief.extras.parts(&brief, &fitted).iter().map(|small| part(small.size, true)));
     }
     let mut times: Vec<Duration> = Vec::new();
     for _ in 0..5 {
         let begun = Instant::now();
         let batch = black_box(Batch::new(
             &wanted,
-            (Length::inches(12), Length::inches(12)),
+            Size::new(Length::inches(12), Length::inches(12)),
             &Budget::of(Budget::USUAL),
         ));
         times.push(begun.elapsed());

@@ -3,9 +3,9 @@
 //! Data goes one way, and each stage knows only the stages before it:
 //!
 //! ```text
-//! Brief ─► Net ─► Pieces ─► Layout          what to cut
-//!           │       └─────► Passes ─► Steps  what to do, in order
-//!           └─► Folded ─► Proof              what comes out when it is folded
+//! Brief ─► Fitted ─► Net ─► Pieces ─► Layout          what to cut
+//!                     │       └─────► Passes ─► Steps  what to do, in order
+//!                     └─► Folded ─► Proof              what comes out when it is folded
 //! all of them ─► Plan (with Verdicts and their Remedies)
 //! ```
 //!

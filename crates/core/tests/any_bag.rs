@@ -8,6 +8,7 @@ use bags::cutting::can_be_cut;
 use geo::{Area, BooleanOps, MultiPolygon, Polygon};
 use proptest::prelude::*;
 use wide_fold_core::brief::{Build, Cuts};
+use wide_fold_core::fittings::Fitted;
 use wide_fold_core::folded::{Folded, facets::facets, made};
 use wide_fold_core::layout::Layout;
 use wide_fold_core::net::{Band, BaseCorners, CreaseRole, Net, Panel};
@@ -39,7 +40,7 @@ proptest! {
 
     #[test]
     fn every_bag_that_closes_is_proved(brief in bag()) {
-        let proof = prove(&brief, &Net::new(&brief));
+        let proof = prove(&brief, &Net::of(&brief));
         let failed: Vec<_> = proof.items.iter().filter(|item| !item.passed()).collect();
         prop_assert!(failed.is_empty(), "{failed:?}");
     }
@@ -47,7 +48,7 @@ proptest! {
     /// Any mountain or valley folded the other way is found out.
     #[test]
     fn no_crease_can_be_folded_the_other_way(brief in bag(), pick: prop::sample::Index) {
-        let mut net = Net::new(&brief);
+        let mut net = Net::of(&brief);
         let strip = pick.index(net.strips.len());
         let crease = pick.index(net.strips[strip].creases.len());
         let crease = &mut net.strips[strip].creases[crease];
@@ -71,7 +72,7 @@ proptest! {
             _ => (&mut other.finished.gusset, Check::Gusset(wide_fold_core::brief::Side::Right)),
         };
         *field += by;
-        let proof = prove(&brief, &Net::new(&other));
+        let proof = prove(&brief, &Net::of(&other));
         let item = proof.items.iter().find(|item| item.check == check).unwrap();
         prop_assert!(!item.passed());
         prop_assert_eq!(item.measured - item.wanted, by);
@@ -82,7 +83,7 @@ proptest! {
     fn the_base_is_covered_by_area(brief in bag()) {
         // A flare has no base.
         prop_assume!(!matches!(brief.build, Build::PleatedFlare { .. }));
-        let folded = Folded::new(&Net::new(&brief));
+        let folded = Folded::new(&Net::of(&brief));
         let (ground, flaps) = base(&folded);
         let mut bare = MultiPolygon::new(vec![ground.clone()]);
         for flap in &flaps {
@@ -91,7 +92,7 @@ proptest! {
         }
         prop_assert!(bare.unsigned_area() < 1e-3, "bare {}", bare.unsigned_area());
         let paper: f64 = flaps.iter().map(|flap| flap.unsigned_area()).sum();
-        let (least, most) = prove(&brief, &Net::new(&brief)).base_layers;
+        let (least, most) = prove(&brief, &Net::of(&brief)).base_layers;
         prop_assert!(least as f64 <= paper / ground.unsigned_area() + 1e-9);
         prop_assert!(paper / ground.unsigned_area() <= most as f64 + 1e-9);
     }
@@ -99,7 +100,7 @@ proptest! {
     /// A hinge is one hinge, seen from both sides, and the facets make up the paper.
     #[test]
     fn facets_hang_together(brief in bag()) {
-        for strip in Net::new(&brief).strips {
+        for strip in Net::of(&brief).strips {
             let found = facets(&strip);
             for (index, facet) in found.iter().enumerate() {
                 for hinge in facet.hinges.iter().flatten() {
@@ -121,7 +122,7 @@ proptest! {
     fn pieces_are_cut_out_by_the_trims(brief in bag(), wide in 160_i64..480, tall in 160_i64..480) {
         let mut brief = brief;
         (brief.sheet.width, brief.sheet.height) = (Length::eighths(wide), Length::eighths(tall));
-        let layout = Layout::new(&brief, &pieces::divide(&Net::new(&brief)));
+        let layout = Layout::new(&brief, &Fitted::of(&brief), &pieces::divide(&Net::of(&brief)));
         can_be_cut(&layout)?;
     }
 }
@@ -130,7 +131,7 @@ proptest! {
     /// What a build says of itself is what its net shows: base, gussets, squashed ends, laps, pieces.
     #[test]
     fn a_build_is_what_it_says(brief in bag()) {
-        let (net, build) = (Net::new(&brief), brief.build);
+        let (net, build) = (Net::of(&brief), brief.build);
         let strips = || net.strips.iter().filter(|strip| !strip.is_joining_strip());
         let any_panel = |wanted: fn(Panel) -> bool| {
             strips().any(|strip| strip.columns.iter().any(|column| wanted(column.panel)))

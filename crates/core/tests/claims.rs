@@ -6,12 +6,13 @@ use bags::any::any_brief;
 use bags::cutting::can_be_cut;
 use proptest::prelude::*;
 use proptest::test_runner::TestCaseResult;
-use wide_fold_core::brief::{Build, Cuts, HandleKind, Place, Places, Top};
+use wide_fold_core::brief::{AllRound, Build, Cuts, HandleKind, Place, Places, Top};
 use wide_fold_core::budget::Budget;
 use wide_fold_core::layout::Part;
 use wide_fold_core::nearby::nearby;
 use wide_fold_core::offers::{builds, joinings, on_sheet};
 use wide_fold_core::paper::{Paper, Stock};
+use wide_fold_core::plane::Size;
 use wide_fold_core::sheet::COMMON_SIZES;
 use wide_fold_core::verdict::Level;
 use wide_fold_core::ways::ways;
@@ -80,7 +81,7 @@ proptest! {
                 }
             }
             let own = if sheet.side { brief.side_sheet.clone().unwrap_or_default().as_laid() } else { brief.sheet.as_laid() };
-            prop_assert!(sheet.scrap || (sheet.width, sheet.height) == own);
+            prop_assert!(sheet.scrap || Size::new(sheet.width, sheet.height) == own);
         }
         for (piece, count) in plan.pieces.iter().zip(copies) {
             prop_assert_eq!(count, piece.count);
@@ -164,8 +165,10 @@ fn the_corner_cut_off_an_upper_piece_is_no_larger_than_its_lap() {
     // 8 × 16 × 4 joined 4 above the base on 14 × 14: the upper piece loses ½ × ½ of its tab, the lower one ½ × 4.
     let mut brief = Brief::new(Length::inches(8), Length::inches(16), Length::inches(4));
     (brief.sheet.width, brief.sheet.height) = (Length::inches(14), Length::inches(14));
-    let cuts =
-        Cuts { level: Some(Length::inches(4)), ..Cuts::from(Places::of(Place::ALL.into_iter().take(4))) };
+    let cuts = Cuts {
+        all_round: Some(AllRound::Above(Length::inches(4))),
+        ..Cuts::from(Places::of(Place::CORNERS))
+    };
     brief.build = Build::Joined { cuts };
     let plan = Plan::new(&brief).unwrap();
     let told = |upper: bool| -> Vec<String> {
@@ -184,8 +187,8 @@ fn the_corner_cut_off_an_upper_piece_is_no_larger_than_its_lap() {
 fn told(plan: &Plan) -> String {
     let verdicts: Vec<_> =
         plan.verdicts.iter().map(|verdict| (verdict.code, &verdict.title, &verdict.why)).collect();
-    let marks = wide_fold_core::fittings::drawing::face_marks(&plan.brief);
-    let parts = wide_fold_core::fittings::parts::parts(&plan.brief);
+    let marks = wide_fold_core::fittings::drawing::face_marks(&plan.brief, &plan.fitted);
+    let parts = wide_fold_core::fittings::parts::parts(&plan.brief, &plan.fitted);
     format!("{:?}{:?}{verdicts:?}{marks:?}{parts:?}{:?}{:?}", plan.net, plan.steps, plan.passes, plan.layout)
 }
 
@@ -245,7 +248,7 @@ fn figures(brief: &Brief) -> Vec<Length> {
     let set = [
         handle.from_centre,
         handle.down,
-        handle.length,
+        handle.stands.long(),
         handle.width,
         handle.opening,
         brief.fittings.closure.down,

@@ -3,14 +3,15 @@
 
 use proptest::prelude::*;
 use wide_fold_core::brief::{
-    BaseHabit, Build, Cuts, Direction, GussetCrease, HandleKind, Places, RunStart, Squares, Top,
+    BaseHabit, Build, Cuts, Direction, GussetCrease, HandleKind, Places, RunStart, Squares, Stands, Top,
 };
 use wide_fold_core::brief::{Extra, Extras};
-use wide_fold_core::fittings::{backing, handle, strip};
+use wide_fold_core::fittings::{Fitted, backing};
 use wide_fold_core::folded::Folded;
 use wide_fold_core::layout::{Layout, Part};
 use wide_fold_core::net::{Band, Hole};
 use wide_fold_core::pieces::divide;
+use wide_fold_core::plane::Size;
 use wide_fold_core::proof::{Check, Proof};
 use wide_fold_core::{Brief, Length, Net};
 
@@ -79,7 +80,7 @@ proptest! {
     /// Looking through the bag, the holes of front and back are in line, whatever pieces they are in.
     #[test]
     fn the_holes_of_both_faces_coincide(brief in carried()) {
-        let net = Net::new(&brief);
+        let net = Net::of(&brief);
         let folded = Folded::new(&net);
         let front = in_space(&net, &folded, |hole| hole.band == Band::Body && hole.panel.is_front());
         let back = in_space(&net, &folded, |hole| hole.band == Band::Body && hole.panel.is_back());
@@ -100,7 +101,7 @@ proptest! {
     /// One hole out of place in one piece, by the width of a pencil line, and the proof tells.
     #[test]
     fn a_hole_out_of_place_is_found(brief in carried(), pick: prop::sample::Index, up: bool, less: bool) {
-        let mut net = Net::new(&brief);
+        let mut net = Net::of(&brief);
         let places: Vec<(usize, usize)> = net.strips.iter().enumerate()
             .flat_map(|(strip, own)| (0..own.holes.len()).map(move |hole| (strip, hole))).collect();
         let (strip, hole) = places[pick.index(places.len())];
@@ -116,7 +117,7 @@ proptest! {
     fn strips_lie_under_the_hem_and_within_the_face(brief in carried(), glued: bool) {
         let mut brief = brief;
         brief.fittings.handle.kind = if glued { HandleKind::GluedRibbon } else { HandleKind::HoledRibbon };
-        let own = strip(&brief).unwrap();
+        let own = Fitted::of(&brief).reinforcement.unwrap();
         let margin = backing::margin(&brief);
         prop_assert!(own.length <= brief.finished.width - margin * 2);
         // Ribbon ends are glued on the hem, and their strip lies over them.
@@ -125,15 +126,16 @@ proptest! {
         }
         // What is laid out on the sheets is that strip, twice.
         brief.extras = Extras::of([Extra::Reinforcement]);
-        let layout = Layout::new(&brief, &divide(&Net::new(&brief)));
+        let fitted = Fitted::of(&brief);
+        let layout = Layout::new(&brief, &fitted, &divide(&Net::new(&brief, &fitted)));
         let laid = layout.sheets.iter().flat_map(|sheet| &sheet.placed).filter_map(|placed| match placed.part {
-            Part::Small(small) => Some((small.width, small.height)),
+            Part::Small(small) => Some(small.size),
             Part::Piece(_) => None,
         });
-        let laid: Vec<_> = laid.chain(layout.from_scrap.iter().map(|small| (small.width, small.height))).collect();
-        prop_assert_eq!(laid, vec![(own.length, own.depth); 2]);
-        let one = handle(&brief).unwrap();
-        brief.fittings.handle.length = Some(one.length);
-        prop_assert_eq!(handle(&brief).unwrap().drop, one.drop);
+        let laid: Vec<_> = laid.chain(layout.from_scrap.iter().map(|small| small.size)).collect();
+        prop_assert_eq!(laid, vec![Size::new(own.length, own.depth); 2]);
+        let one = fitted.handle.unwrap();
+        brief.fittings.handle.stands = Stands::Long(one.length);
+        prop_assert_eq!(Fitted::of(&brief).handle.unwrap().drop, one.drop);
     }
 }

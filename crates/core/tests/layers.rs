@@ -41,7 +41,7 @@ struct Fold2 {
 impl Flat {
     /// Nothing for a bag that is not made to fold flat.
     fn new(brief: &Brief) -> Option<Self> {
-        let net = Net::new(brief);
+        let net = Net::of(brief);
         let made = Folded::new(&net);
         let order = Proof::new(brief, &net, &made).flat?.order;
         let folded = made.flattened(&net);

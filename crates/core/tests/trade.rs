@@ -212,7 +212,7 @@ fn a_large_bag_on_one_large_sheet() {
 fn lines(plan: &Plan, piece: usize, role: CreaseRole) -> Vec<Length> {
     let creases = plan.pieces[piece].strip.creases.iter().filter(|crease| crease.role == role);
     let mut at: Vec<Length> =
-        creases.map(|crease| if crease.is_upright() { crease.from.x } else { crease.from.y }).collect();
+        creases.map(|crease| if crease.is_vertical() { crease.from.x } else { crease.from.y }).collect();
     at.sort();
     at.dedup();
     at

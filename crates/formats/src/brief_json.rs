@@ -4,7 +4,7 @@
 macro_rules! choice {
     ($(#[$doc:meta])* $name:ident = $core:ty { $($(#[$vdoc:meta])* $variant:ident = $value:path),+ $(,)? }) => {
         $(#[$doc])*
-        #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+        #[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
         #[serde(rename_all = "snake_case")]
         #[schema(rename_all = "snake_case")]
         #[allow(missing_docs)]
@@ -24,19 +24,24 @@ macro_rules! choice {
     };
 }
 
+mod before;
 mod between;
+mod building;
 mod cutting;
 mod fittings;
 
+pub use before::renewed;
+pub use building::{AllRoundText, BuildText, JoinsText, SquaresText};
 pub use cutting::{ExtraText, PlaceText, WeightsText};
 pub use fittings::*;
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::brief::{
-    Across, BaseHabit, Board, Build, CLOSING_FLAP, CUSTOMARY_HEM, CUSTOMARY_LAP, CUSTOMARY_NOTCH,
-    CUSTOMARY_PLEATS, CUSTOMARY_STRIP, CUSTOMARY_TAB, ClosingOrder, Cuts, Direction, FaceSide, GUIDE_FLAP,
-    GussetCrease, JoinWeights, Joins, Place, Places, Run, RunStart, ScoreFace, Squares, Top,
+    Across, AllRound, BaseHabit, Board, Build, CLOSING_FLAP_CORNER, CLOSING_FLAP_DEPTH, CUSTOMARY_HEM,
+    CUSTOMARY_LAP, CUSTOMARY_NOTCH, CUSTOMARY_PLEATS, CUSTOMARY_STRIP, CUSTOMARY_TAB, ClosingOrder, Cuts,
+    Direction, FaceSide, GUIDE_FLAP, GussetCrease, JoinWeights, Joins, Place, Places, Run, RunStart,
+    ScoreFace, Top,
 };
 use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::sheet::{Grammage, Printed};
@@ -64,23 +69,9 @@ impl From<BriefFault> for FormatFault {
 pub struct BriefText {
     /// Size of the open, standing bag.
     pub finished: FinishedText,
-    /// How the bag is built.
+    /// How the bag is built, with what that build needs to know; a wrap if left out.
     #[serde(default)]
     pub build: BuildText,
-    /// What becomes of the base corner squares of a cradle pair's back piece.
-    #[serde(default)]
-    pub squares: SquaresText,
-    /// Where a joined run is cut; needed for it.
-    #[serde(default, skip_serializing_if = "Vec::is_empty")]
-    pub cuts: Vec<PlaceText>,
-    /// Width of the left part of the back, where it is cut inside the back; half of it if left out.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    #[schema(example = "5 1/2 in")]
-    pub back_part: Option<String>,
-    /// Height above the base line at which the body is joined all round, upper over lower; 0 makes a separate base.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    #[schema(example = "6 in")]
-    pub level: Option<String>,
     /// How much joins show at every kind of place; the customary order if left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub weights: Option<WeightsText>,
@@ -90,16 +81,6 @@ pub struct BriefText {
     /// Small parts wanted from the same paper.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub extras: Vec<ExtraText>,
-    /// How far the two flaps of a folded base lap; ½ in if left out.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub base_lap: Option<String>,
-    /// How many pleats a flare has on each side; 3 if left out.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    #[schema(minimum = 1, maximum = 6)]
-    pub pleats: Option<u8>,
-    /// Width of each of them; 1¼ in if left out.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub pleat: Option<String>,
     /// Where the run of panels starts, and which way it goes.
     #[serde(default)]
     pub run: RunText,
@@ -107,15 +88,9 @@ pub struct BriefText {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schema(example = "1/2 in")]
     pub tab: Option<String>,
-    /// Tabs, or joining strips in place of them.
+    /// Tabs, or joining strips in place of them; tabs if left out.
     #[serde(default)]
     pub joins: JoinsText,
-    /// Width of a joining strip, unfolded; 1 in if left out.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub strip: Option<String>,
-    /// Where a joined run whose joins are mixed has strips.
-    #[serde(default, skip_serializing_if = "Vec::is_empty")]
-    pub strips_at: Vec<PlaceText>,
     /// Depth of the base flaps.
     #[serde(default)]
     pub base: BaseText,
@@ -124,7 +99,7 @@ pub struct BriefText {
     #[schema(example = "1/4 in")]
     pub notch: Option<String>,
     /// What happens at the top edge.
-    #[serde(default, alias = "hem")]
+    #[serde(default)]
     pub top: TopText,
     /// What is scored down the gussets, and across so that the bag folds flat.
     #[serde(default)]
@@ -196,7 +171,6 @@ pub struct BaseText {
 #[serde(deny_unknown_fields, default)]
 pub struct TopText {
     /// What is done with the paper above the top.
-    #[serde(alias = "turn")]
     pub kind: TopKindText,
     /// Depth of the hem, 1 in if left out, or of the closing flap, 3 in if left out.
     #[serde(skip_serializing_if = "Option::is_none")]
@@ -261,36 +235,39 @@ impl Default for SheetText {
 
 choice! {
     /// The first panel of the run.
+    #[derive(Default)]
     StartText = RunStart { #[default] Gusset = RunStart::Gusset, Face = RunStart::Face, HalfGusset = RunStart::HalfGusset }
 }
 choice! {
     /// The side on which the run ends in its tab.
+    #[derive(Default)]
     DirectionText = Direction { #[default] Right = Direction::Right, Left = Direction::Left }
 }
 choice! {
     /// One of the two faces.
+    #[derive(Default)]
     FaceText = FaceSide { Front = FaceSide::Front, #[default] Back = FaceSide::Back }
 }
 choice! {
     /// Which base flaps fold in first.
+    #[derive(Default)]
     ClosingText = ClosingOrder { #[default] BackFirst = ClosingOrder::BackFirst, GussetsFirst = ClosingOrder::GussetsFirst }
 }
 choice! {
     /// Which face is scored.
+    #[derive(Default)]
     ScoreFaceText = ScoreFace {
         #[default] OutsideOfFold = ScoreFace::OutsideOfFold, InsideThroughout = ScoreFace::InsideThroughout
     }
 }
 choice! {
     /// Which sides of a sheet are fit to be seen.
+    #[derive(Default)]
     PrintedText = Printed { #[default] One = Printed::One, Both = Printed::Both }
 }
 choice! {
-    /// What becomes of the base corner squares of a cradle pair's back piece.
-    SquaresText = Squares { #[default] SlitUp = Squares::SlitUp, SlitLevel = Squares::SlitLevel }
-}
-choice! {
     /// The unit of labels.
+    #[derive(Default)]
     UnitText = Unit { #[default] Inch = Unit::Inch, Metric = Unit::Metric }
 }
 
@@ -340,40 +317,6 @@ impl From<GussetCrease> for GussetCreaseText {
     }
 }
 
-/// What holds the panels together where a piece ends.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-#[schema(rename_all = "snake_case")]
-pub enum JoinsText {
-    /// A glue tab on the piece itself.
-    #[default]
-    Tabs,
-    /// A separate strip folded down its middle.
-    Strips,
-    /// Strips at the places of `strips_at`, tabs at the others; only in a joined run.
-    Mixed,
-}
-
-/// How the bag is built.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-#[schema(rename_all = "snake_case")]
-pub enum BuildText {
-    /// One piece wrapped round.
-    #[default]
-    Wrap,
-    /// Two identical pieces, each face, gusset and tab.
-    CornerPair,
-    /// Two pieces, each gusset, face and gusset.
-    CradlePair,
-    /// The run cut into pieces at places of one's choice.
-    Joined,
-    /// A tube whose base is folded without a slit.
-    FoldedBase,
-    /// A sheet folded end to end with pleated sides.
-    PleatedFlare,
-}
-
 /// How the depth of the base flaps is chosen.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "snake_case")]
@@ -397,13 +340,10 @@ pub enum HabitText {
 pub enum TopKindText {
     /// A raw edge.
     #[default]
-    #[serde(alias = "none")]
     Raw,
     /// A hem turned to the inside.
-    #[serde(alias = "in")]
     HemIn,
     /// A hem turned to the outside.
-    #[serde(alias = "out")]
     HemOut,
     /// A closing flap.
     Flap,

@@ -10,7 +10,7 @@ use wide_fold_core::fittings::small::Small;
 use wide_fold_core::layout::{Part, SheetCut};
 use wide_fold_core::net::{Crease, Cut, CutRole, Fold, Hole, Strip};
 use wide_fold_core::pieces::Piece;
-use wide_fold_core::plane::Point;
+use wide_fold_core::plane::{Point, Size};
 use wide_fold_core::{Length, Plan, Unit};
 
 /// Empty border round everything.
@@ -69,12 +69,12 @@ pub fn sheet_svg(plan: &Plan, name: &str, index: usize) -> Option<String> {
 
 /// A small part: a rectangle, named.
 fn small_part(small: Small, frame: Frame) -> Group {
-    let (x, y) = frame.place(Point::new(Length::ZERO, small.height));
+    let (x, y) = frame.place(Point::new(Length::ZERO, small.size.height));
     let edge = Rectangle::new()
         .set("x", x)
         .set("y", y)
-        .set("width", mm(small.width))
-        .set("height", mm(small.height));
+        .set("width", mm(small.size.width))
+        .set("height", mm(small.size.height));
     group("small", "0.3", None).add(edge).add(Title::new(small.kind.name()))
 }
 
@@ -144,7 +144,7 @@ pub(crate) fn hole_path(hole: &Hole, frame: Frame) -> String {
         let (x, y) = frame.place(Point::new(hole.centre.x + x, hole.centre.y + y));
         format!("{x} {y}")
     };
-    let (half, tall) = hole.shape.half();
+    let Size { width: half, height: tall } = hole.shape.half();
     if let Shape::Slot { .. } = hole.shape {
         return format!("M {} L {}", at(-half, Length::ZERO), at(half, Length::ZERO));
     }
@@ -182,10 +182,8 @@ fn piece(piece: &Piece, frame: Frame, unit: Unit) -> Vec<(&'static str, Group)> 
             .zip(strip.outline.iter().cycle().skip(1))
             .any(|(a, b)| (*a, *b) == (cut.from, cut.to) || (*b, *a) == (cut.from, cut.to))
     };
-    for slit in strip
-        .cuts
-        .iter()
-        .filter(|cut| matches!(cut.role, CutRole::Slit | CutRole::LevelSlit) && !on_edge(cut))
+    for slit in
+        strip.cuts.iter().filter(|cut| matches!(cut.role, CutRole::Slit | CutRole::BaseSlit) && !on_edge(cut))
     {
         cut = cut.add(line(frame, slit.from, slit.to));
     }

@@ -5,10 +5,9 @@ use crate::sheet_svg::{Frame, MARGIN};
 use crate::sheet_svg::{group, hole_path, line, mm};
 use svg::Document;
 use svg::node::element::{Path, Rectangle, Text, Title};
-use wide_fold_core::fittings::parts::template;
-use wide_fold_core::fittings::{On, face_holes};
+use wide_fold_core::fittings::{Fitted, On};
 use wide_fold_core::net::{Band, Hole, Panel};
-use wide_fold_core::plane::Point;
+use wide_fold_core::plane::{Point, Size};
 use wide_fold_core::{Brief, Length, Unit};
 
 /// Room for the words below the template.
@@ -18,7 +17,8 @@ const NARROWEST: Length = Length::millimetres(130);
 
 /// Draws the template of a bag's holes; nothing if it has none.
 pub fn template_svg(brief: &Brief, name: &str) -> Option<String> {
-    let (width, height) = template(brief)?;
+    let fitted = Fitted::of(brief);
+    let Size { width, height } = fitted.template?;
     let page = (width.max(NARROWEST) + MARGIN * 2, height + MARGIN * 2 + WORDS);
     let frame = Frame { left: MARGIN, bottom: MARGIN + height };
     let edge = Rectangle::new()
@@ -36,7 +36,7 @@ pub fn template_svg(brief: &Brief, name: &str) -> Option<String> {
     let mut holes = group("holes", "0.4", None);
     let mut crosses = group("crosses", "0.15", None);
     let reach = Length::millimetres(6);
-    for hole in face_holes(brief) {
+    for hole in &fitted.holes {
         let On::Faces(down) = hole.on else { continue };
         let place = at(centre + hole.aside, height - down);
         let own = Hole {

@@ -2,6 +2,9 @@
 
 use wide_fold_core::text::quoted;
 
+/// For a window that still writes bags as they were written before every build had fields of its own.
+const OLD_WINDOW: &str = "This window is older than the program and writes bags in a way that has gone. Reload it: everything that was saved is there.";
+
 /// A sentence for serde's message: `Width is missing.`, `“sideways” is not known here; it can be left or right.`
 pub fn sentence(message: &str) -> String {
     let message = message.rsplit_once(" at line ").map_or(message, |(message, _)| message);
@@ -31,6 +34,9 @@ pub fn sentence(message: &str) -> String {
     }
     let found = message.strip_prefix("invalid type: ").or_else(|| message.strip_prefix("invalid value: "));
     if let Some((given, wanted)) = found.and_then(|found| found.rsplit_once(", expected ")) {
+        if wanted.ends_with("its own fields") && given.starts_with("string") {
+            return OLD_WINDOW.to_owned();
+        }
         return format!("{} stands where {} belongs.", given_words(given), wanted_words(wanted));
     }
     if let Some(name) = message.strip_prefix("duplicate field ") {
@@ -71,7 +77,12 @@ fn wanted_words(wanted: &str) -> String {
         "a boolean" => "true or false",
         "a sequence" => "a list",
         "f64" | "f32" => "a number",
-        _ if wanted.starts_with("struct ") || wanted.contains("map") => "a group of fields",
+        _ if wanted.starts_with("struct ")
+            || wanted.ends_with("its own fields")
+            || wanted.contains("map") =>
+        {
+            "a group of fields"
+        }
         _ if wanted.starts_with(['u', 'i']) && wanted[1..].chars().all(|letter| letter.is_ascii_digit()) => {
             "a whole number"
         }

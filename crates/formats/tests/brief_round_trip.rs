@@ -2,14 +2,17 @@
 #![allow(clippy::unwrap_used)] // In a test, a panic is the failure.
 
 use proptest::prelude::*;
+use serde_json::Value;
 use wide_fold_core::brief::{
-    Across, BackingKind, BaseHabit, Board, Build, ClosingOrder, ClosureKind, Cuts, Direction, FaceSide,
-    GussetCrease, HandleKind, Insert, Joins, Knot, Places, Run, RunStart, ScoreFace, Squares, Top,
+    Across, AllRound, BackingKind, BaseHabit, Board, Build, ClosingOrder, ClosureKind, Cuts, Direction,
+    FaceSide, GussetCrease, HandleKind, Insert, Joins, Knot, Places, Run, RunStart, ScoreFace, Squares,
+    Stands, Top,
 };
 use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::mass::Mass;
 use wide_fold_core::sheet::Printed;
 use wide_fold_core::{Brief, Length, Plan, Sheet, Unit};
+use wide_fold_formats::brief_json::renewed;
 use wide_fold_formats::{BriefText, read_brief, sheet_svg};
 
 prop_compose! {
@@ -64,13 +67,17 @@ prop_compose! {
             brief.side_sheet = Some(Sheet { width: n(w + 3_000), turned: false, ..brief.sheet.clone() });
             brief.extras = Extras::of([Extra::Tag, Extra::Insert]);
             brief.weights.all_round = 9;
-            let cuts = Cuts { at: Places::every().nth(254).unwrap(), back_part: (w > 2_000).then(|| brief.finished.width.half()), level: None };
+            let cuts = Cuts { at: Places::every().nth(254).unwrap(), back_part: (w > 2_000).then(|| brief.finished.width.half()), all_round: None };
             brief.build = Build::Joined { cuts };
         }
         brief.unit = if flags[7] { Unit::Metric } else { Unit::Inch };
         let fittings = &mut brief.fittings;
         (fittings.handle.kind, fittings.closure.kind) = (HandleKind::ALL[kind], ClosureKind::ALL[closure]);
-        fittings.handle.drop = flags[1].then(|| n(other));
+        fittings.handle.stands = match (flags[1], flags[2]) {
+            (false, _) => Stands::Customary,
+            (true, false) => Stands::High(n(other)),
+            (true, true) => Stands::Long(n(other)),
+        };
         fittings.handle.knot = if flags[2] { Knot::Triple } else { Knot::Double };
         fittings.backing.kind = [BackingKind::Strip, BackingKind::Eyelets, BackingKind::None][base % 3];
         fittings.backing.depth = flags[3].then(|| n(tab));
@@ -112,4 +119,80 @@ proptest! {
             prop_assert!((mm(cut.height()) - piece.height.mm()).abs() < 1e-2);
         }
     }
+}
+
+/// A brief in the spelling before: one flat list of what all builds together may need, as the program wrote it then.
+fn flat(now: &Value) -> Value {
+    let mut fields = now.as_object().unwrap().clone();
+    let Some(Value::Object(mut build)) = fields.remove("build") else { panic!("{now}") };
+    let Some(Value::Object(mut joins)) = fields.remove("joins") else { panic!("{now}") };
+    let mut put = |name: &str, value: Option<Value>| value.map(|value| fields.insert(name.to_owned(), value));
+    put("build", build.remove("kind"));
+    // It wrote the squares of every bag, and the level as a length of its own.
+    put("squares", Some(build.remove("squares").unwrap_or("slit_up".into())));
+    put(
+        "level",
+        build
+            .remove("all_round")
+            .map(|own| if own["kind"] == "above" { own["rise"].clone() } else { "0 in".into() }),
+    );
+    for (name, before) in [
+        ("cuts", "cuts"),
+        ("back_part", "back_part"),
+        ("lap", "base_lap"),
+        ("pleats", "pleats"),
+        ("pleat", "pleat"),
+    ] {
+        put(before, build.remove(name));
+    }
+    put("joins", joins.remove("kind"));
+    put("strip", joins.remove("width"));
+    put("strips_at", joins.remove("at"));
+    assert!(build.is_empty() && joins.is_empty(), "{build:?} {joins:?}");
+    Value::Object(fields)
+}
+
+proptest! {
+    /// Whatever bag was written before is renewed to what is written of it now, and what is written now is left alone.
+    #[test]
+    fn any_brief_of_the_spelling_before_is_renewed(brief in any_build()) {
+        let now = serde_json::to_value(BriefText::from(&brief)).unwrap();
+        let before = flat(&now);
+        prop_assert!(read_brief(&before).is_err(), "{before}");
+        let today = renewed(&before).unwrap();
+        prop_assert_eq!(read_brief(&today).unwrap(), brief);
+        prop_assert_eq!(renewed(&today), None);
+        prop_assert_eq!(renewed(&now), None);
+    }
+}
+
+/// Bags of every build and every way to join them.
+fn any_build() -> impl Strategy<Value = Brief> {
+    let rise = prop::option::of(0_i64..20);
+    (0_usize..6, 0_usize..3, 1_usize..255, 0_usize..255, rise, 5_i64..12, any::<bool>()).prop_map(
+        |(build, joins, cuts, at, rise, n, flag)| {
+            let places = |nth: usize| Places::every().nth(nth).unwrap();
+            let length = Length::eighths(n);
+            let mut brief = Brief::new(Length::inches(6), Length::inches(9), Length::inches(3));
+            let cuts = Cuts {
+                at: places(cuts - 1),
+                back_part: flag.then_some(length),
+                all_round: rise.map(Length::eighths).map(AllRound::at),
+            };
+            brief.build = [
+                Build::Wrap,
+                Build::CornerPair,
+                Build::CradlePair { squares: if flag { Squares::SlitLevel } else { Squares::SlitUp } },
+                Build::Joined { cuts },
+                Build::FoldedBase { lap: length },
+                Build::PleatedFlare { pleats: if flag { 2 } else { 3 }, pleat: length },
+            ][build];
+            brief.joins = [
+                Joins::Tabs,
+                Joins::Strips { width: length },
+                Joins::Mixed { width: length, at: places(at) },
+            ][joins];
+            brief
+        },
+    )
 }

@@ -90,7 +90,7 @@ pub(crate) fn suited(mut brief: Brief) -> Brief {
         }
         Build::PleatedFlare { pleats, pleat } => {
             brief.gusset_crease = GussetCrease::None;
-            if let Top::Flap { .. } = brief.top {
+            if brief.top.flap().is_some() {
                 brief.top = Top::Raw;
             }
             let widest = brief.finished.width.half().floor_to(brief.board.groove).max(brief.board.groove * 2);

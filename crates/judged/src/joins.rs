@@ -8,10 +8,11 @@
 
 mod ring;
 
-use crate::brief::{Build, Cuts, Joins, Place, Places, Top};
+use crate::brief::{AllRound, Build, Cuts, Joins, Place, Places};
 use crate::figures::Figures;
 use crate::layout::rows_needed;
 use crate::net::sizes_and_faces;
+use crate::plane::Size;
 use crate::{Brief, Length};
 use ring::Widths;
 
@@ -44,7 +45,7 @@ impl Joining {
 
 /// Where upper pieces lie over lower ones there is no room for joining strips: such a bag has tabs.
 fn with(brief: &Brief, cuts: Cuts) -> Brief {
-    let joins = if cuts.level.is_some() { Joins::Tabs } else { brief.joins };
+    let joins = if cuts.all_round.is_some() { Joins::Tabs } else { brief.joins };
     Brief { build: Build::Joined { cuts }, joins, ..brief.clone() }
 }
 
@@ -60,8 +61,8 @@ fn with(brief: &Brief, cuts: Cuts) -> Brief {
 /// ```
 pub fn ways(brief: &Brief) -> Vec<Joining> {
     let mut ways: Vec<Joining> = Vec::new();
-    for level in levels(brief) {
-        let cuts = |at| Cuts { at, back_part: None, level };
+    for all_round in all_round(brief) {
+        let cuts = |at| Cuts { at, back_part: None, all_round };
         let (inside, outside): (Vec<Places>, Vec<Places>) =
             allowed(brief).partition(|at| at.has(Place::InsideBack));
         ways.extend(outside.into_iter().filter_map(|at| judge(brief, cuts(at))));
@@ -79,8 +80,8 @@ pub fn ways(brief: &Brief) -> Vec<Joining> {
 /// The first of [`ways`], without trying those that plainly come behind one found already.
 pub fn best(brief: &Brief) -> Option<Joining> {
     let mut best: Option<Joining> = None;
-    for level in levels(brief) {
-        let cuts = |at| Cuts { at, back_part: None, level };
+    for all_round in all_round(brief) {
+        let cuts = |at| Cuts { at, back_part: None, all_round };
         // Cut at every place and still too large for the sheet: nothing will do.
         let smallest = allowed(brief).max_by_key(|at| at.count());
         if smallest.is_none_or(|at| judge(brief, cuts(at)).is_none()) {
@@ -90,7 +91,7 @@ pub fn best(brief: &Brief) -> Option<Joining> {
         sets.sort_by_key(|at| (brief.weights.of(cuts(*at)), at.count()));
         for at in sets {
             let so_far = best.as_ref().map(|best| (best.sheets, best.shows));
-            let joins = at.count() + usize::from(level.is_some());
+            let joins = at.count() + usize::from(all_round.is_some());
             let is_behind = best.as_ref().is_some_and(|best| {
                 (fewest_sheets(brief, cuts(at)), brief.weights.of(cuts(at)), joins)
                     > (best.sheets, best.shows, best.joins)
@@ -114,16 +115,16 @@ pub fn best(brief: &Brief) -> Option<Joining> {
 /// True if the bag can be made from its sheet at all, cut at as many places as it takes.
 pub fn is_possible(brief: &Brief) -> bool {
     let all = allowed(brief).max_by_key(|at| at.count());
-    levels(brief)
-        .into_iter()
-        .any(|level| all.is_some_and(|at| judge(brief, Cuts { at, back_part: None, level }).is_some()))
+    all_round(brief).into_iter().any(|all_round| {
+        all.is_some_and(|at| judge(brief, Cuts { at, back_part: None, all_round }).is_some())
+    })
 }
 
 /// Why no way of joining helps: every measure that is too large for the sheet however the run is cut, in words; nothing if
 /// there is a way.
 pub fn obstacles(brief: &Brief) -> Vec<String> {
     let figures = Figures::of(brief);
-    let (width, height) = brief.sheet.as_laid();
+    let Size { width, height } = brief.sheet.as_laid();
     let size = brief.finished;
     let tab = if brief.joins == Joins::Tabs { brief.tab } else { Length::ZERO };
     let mut found = Vec::new();
@@ -145,7 +146,7 @@ pub fn obstacles(brief: &Brief) -> Vec<String> {
             "flap, body and top are {} tall, and the sheets of the two papers {} and {}",
             figures.say(tall),
             figures.say(height),
-            figures.say(sheet_of(brief.sheet_for(false)).1)
+            figures.say(brief.sheet_for(false).height)
         ));
     } else if found.is_empty() && !is_possible(brief) {
         found.push(format!(
@@ -164,11 +165,12 @@ fn fewest_sheets(brief: &Brief, cuts: Cuts) -> u32 {
         return 0;
     }
     let size = brief.finished;
-    let (wide, tall) = brief.sheet.as_laid();
-    let tabs = cuts.at.iter().filter(|place| cuts.level.is_some() || !brief.joins.strip_at(*place)).count();
+    let Size { width: wide, height: tall } = brief.sheet.as_laid();
+    let tabs =
+        cuts.at.iter().filter(|place| cuts.all_round.is_some() || !brief.joins.strip_at(*place)).count();
     let round = (size.width + size.gusset) * 2 + brief.tab * i64::try_from(tabs).unwrap_or(0);
     let whole = brief.flap() + size.height;
-    let (high, rows) = match cuts.level {
+    let (high, rows) = match cuts.all_round {
         Some(_) => (whole + brief.tab, 1),
         None => (whole, (tall.units() / whole.units().max(1)).max(1)),
     };
@@ -179,7 +181,7 @@ fn fewest_sheets(brief: &Brief, cuts: Cuts) -> u32 {
         i128::from(high.units()),
         i128::from(tall.units()),
     );
-    let by_rows = if cuts.level.is_some() { 1 } else { up(round, wide * i128::from(rows)) };
+    let by_rows = if cuts.all_round.is_some() { 1 } else { up(round, wide * i128::from(rows)) };
     by_rows.max(up(round * high, wide * tall))
 }
 
@@ -190,31 +192,31 @@ fn allowed(brief: &Brief) -> impl Iterator<Item = Places> {
     let corners = brief.side_sheet.is_some();
     Places::every()
         .filter(move |at| at.has(Place::InsideFront) == front)
-        .filter(move |at| !corners || Place::ALL[..4].iter().all(|corner| at.has(*corner)))
+        .filter(move |at| !corners || at.has_all_corners())
 }
 
 /// True if the front with its tab is wider than the sheet.
 fn has_to_cut_front(brief: &Brief) -> bool {
     let tab = if brief.joins == Joins::Tabs { brief.tab } else { Length::ZERO };
-    brief.finished.width + tab > brief.sheet.as_laid().0
+    brief.finished.width + tab > brief.sheet.as_laid().width
 }
 
 /// No level if the bag is no taller than the sheet; else the base line, if the body fits above it, and the lowest
 /// groove at which the upper pieces fit.
-fn levels(brief: &Brief) -> Vec<Option<Length>> {
-    let sheet = brief.sheet.as_laid().1;
+fn all_round(brief: &Brief) -> Vec<Option<AllRound>> {
+    let sheet = brief.sheet.as_laid().height;
     let above = brief.finished.height + brief.top.depth();
     if brief.flap() + above <= sheet {
         return vec![None];
     }
     let lowest = (above - sheet).max(Length::ZERO).ceil_to(brief.board.groove);
-    vec![Some(lowest)]
+    vec![Some(AllRound::at(lowest))]
 }
 
 /// Where to cut inside the back; nothing if that cannot beat the best so far.
 fn back_parts(brief: &Brief, cuts: Cuts, best: Option<(u32, u32)>) -> Vec<Option<Length>> {
     let middle = brief.finished.width.half();
-    let sheet = brief.sheet.as_laid().0;
+    let sheet = brief.sheet.as_laid().width;
     if best.is_some_and(|best| (fewest_sheets(brief, cuts), brief.weights.of(cuts)) > best) {
         return Vec::new();
     }
@@ -247,25 +249,26 @@ fn back_parts(brief: &Brief, cuts: Cuts, best: Option<(u32, u32)>) -> Vec<Option
 
 /// What it takes to cut the run so; nothing if a piece does not fit its sheet.
 pub fn judge(brief: &Brief, cuts: Cuts) -> Option<Joining> {
-    if brief.side_sheet.is_some() || matches!(brief.top, Top::Flap { .. }) {
+    if brief.side_sheet.is_some() || brief.top.flap().is_some() {
         return judge_by_size(brief, cuts);
     }
-    let (width, height) = brief.sheet.as_laid();
+    let Size { width, height } = brief.sheet.as_laid();
     let widths = Widths::new(brief, cuts);
     let rows = widths.rows(width)?;
     let whole = brief.flap() + brief.finished.height + brief.top.depth();
-    let (sheets, tall) = match cuts.level {
+    let (sheets, tall) = match cuts.all_round {
         None if whole > height => return None,
         None => (rows.div_ceil(usize::try_from(height.units() / whole.units().max(1)).ok()?.max(1)), whole),
-        Some(level) => {
+        Some(own) => {
+            let level = own.rise();
             // Two rows of different heights for every row round the bag.
             let (lower, upper) = (brief.flap() + level + brief.tab, whole - brief.flap() - level);
             if lower.max(upper) > height {
                 return None;
             }
-            let sizes: Vec<(Length, Length)> =
-                (0..rows).flat_map(|_| [(width, lower), (width, upper)]).collect();
-            (rows_needed(&sizes, (width, height)) as usize, whole + brief.tab)
+            let sizes: Vec<Size> =
+                (0..rows).flat_map(|_| [lower, upper].map(|tall| Size::new(width, tall))).collect();
+            (rows_needed(&sizes, Size::new(width, height)) as usize, whole + brief.tab)
         }
     };
     let round: Length = widths.as_slice().iter().copied().sum();
@@ -273,14 +276,14 @@ pub fn judge(brief: &Brief, cuts: Cuts) -> Option<Joining> {
         cuts,
         sheets: u32::try_from(sheets).ok()?,
         shows: brief.weights.of(cuts),
-        joins: cuts.at.count() + usize::from(cuts.level.is_some()),
-        waste: area(width, height) * sheets as i128 - area(round, tall),
+        joins: cuts.at.count() + usize::from(cuts.all_round.is_some()),
+        waste: Size::new(width, height).area() * sheets as i128 - Size::new(round, tall).area(),
     })
 }
 
 /// Width and height of the pieces that come from the paper of the faces, and of those from the other: pieces without a face,
 /// and a separate base.
-pub(crate) fn by_paper(brief: &Brief, cuts: Cuts) -> [Vec<(Length, Length)>; 2] {
+pub(crate) fn by_paper(brief: &Brief, cuts: Cuts) -> [Vec<Size>; 2] {
     let mut sizes = [Vec::new(), Vec::new()];
     for (size, face) in sizes_and_faces(&with(brief, cuts)) {
         sizes[usize::from(brief.side_sheet.is_some() && !face)].push(size);
@@ -292,31 +295,23 @@ pub(crate) fn by_paper(brief: &Brief, cuts: Cuts) -> [Vec<(Length, Length)>; 2] 
 fn judge_by_size(brief: &Brief, cuts: Cuts) -> Option<Joining> {
     let (mut sheets, mut paper, mut used) = (0, 0, 0);
     for (sizes, sheet) in
-        by_paper(brief, cuts).iter().zip([brief.sheet.as_laid(), sheet_of(brief.sheet_for(false))])
+        by_paper(brief, cuts).iter().zip([brief.sheet.as_laid(), brief.sheet_for(false).size()])
     {
-        if sizes.iter().any(|(wide, tall)| *wide > sheet.0 || *tall > sheet.1) {
+        if !sizes.iter().all(|size| size.fits_in(sheet)) {
             return None;
         }
         let needed = rows_needed(sizes, sheet);
         sheets += needed;
-        paper += area(sheet.0, sheet.1) * i128::from(needed);
-        used += sizes.iter().map(|(wide, tall)| area(*wide, *tall)).sum::<i128>();
+        paper += sheet.area() * i128::from(needed);
+        used += sizes.iter().map(|size| size.area()).sum::<i128>();
     }
     Some(Joining {
         cuts,
         sheets,
         shows: brief.weights.of(cuts),
-        joins: cuts.at.count() + usize::from(cuts.level.is_some()),
+        joins: cuts.at.count() + usize::from(cuts.all_round.is_some()),
         waste: paper - used,
     })
-}
-
-fn area(width: Length, height: Length) -> i128 {
-    i128::from(width.units()) * i128::from(height.units())
-}
-
-fn sheet_of(sheet: &crate::Sheet) -> (Length, Length) {
-    (sheet.width, sheet.height)
 }
 
 #[cfg(test)]

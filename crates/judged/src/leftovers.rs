@@ -2,11 +2,11 @@
 
 use crate::brief::Extra;
 use crate::figures::Figures;
-use crate::fittings::parts::of_kind;
+use crate::fittings::Fitted;
 use crate::layout::{Part, Placed, Rectangle};
 use crate::net::{Band, BaseCorners};
 use crate::offers::on_sheet;
-use crate::plane::Span;
+use crate::plane::{Size, Span};
 use crate::{Brief, Length, Plan, Sheet};
 
 /// Narrower than this an offcut is not kept (our choice).
@@ -35,18 +35,19 @@ pub fn cut_out(plan: &Plan) -> Vec<Vec<Rectangle>> {
 
 /// What can be cut from an offcut of that width and height, as it lies, in words, the most useful first: small parts of the
 /// bag and how many, and the largest bag in its proportions. Nothing for a sliver.
-pub fn uses(brief: &Brief, (width, height): (Length, Length)) -> Vec<String> {
+pub fn uses(brief: &Brief, fitted: &Fitted, Size { width, height }: Size) -> Vec<String> {
     if width.min(height) < NARROWEST {
         return Vec::new();
     }
     let figures = Figures::of(brief);
     // What every bag may want, and what this one takes besides.
-    let wanted = |kind: &Extra| (*kind as usize) < 5 || of_kind(brief, *kind).is_some();
+    let wanted = |kind: &Extra| (*kind as usize) < 5 || fitted.part(brief, *kind).is_some();
     let mut uses: Vec<String> = Extra::ALL
-        .into_iter()
+        .iter()
+        .copied()
         .filter(wanted)
         .filter_map(|kind| {
-            let (wide, tall) = kind.size(brief);
+            let Size { width: wide, height: tall } = kind.size(brief, fitted);
             let across = |wide: Length, tall: Length| {
                 if wide.is_positive() && tall.is_positive() {
                     (width.units() / wide.units()) * (height.units() / tall.units())
@@ -85,16 +86,19 @@ mod tests {
         let squares: Vec<Rectangle> = cut_out(&plan).into_iter().flatten().collect();
         assert_eq!(squares.len(), 2);
         assert!(squares.iter().all(|own| (own.width, own.height) == (Length::inches(3), Length::inches(3))));
-        assert!(!super::uses(&brief, (squares[0].width, squares[0].height)).is_empty());
+        assert!(!super::uses(&brief, &Fitted::of(&brief), squares[0].size()).is_empty());
     }
 
     #[test]
     fn the_worked_bag_leaves_two_handles_and_more() {
         // Handbook (common practice): 12 × 3½ is exactly two 1¾ × 12 strips.
         let brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
-        let uses = uses(&brief, (Length::inches(12), Length::eighths(28)));
+        let uses = uses(&brief, &Fitted::of(&brief), Size::new(Length::inches(12), Length::eighths(28)));
         assert!(uses.contains(&"2 handle strips, 12 × 1¾".to_owned()), "{uses:?}");
         assert!(uses.contains(&"3 inserts, 3⅝ × 1⅞".to_owned()), "{uses:?}");
-        assert!(super::uses(&brief, (Length::inches(12), Length::eighths(4))).is_empty());
+        assert!(
+            super::uses(&brief, &Fitted::of(&brief), Size::new(Length::inches(12), Length::eighths(4)))
+                .is_empty()
+        );
     }
 }

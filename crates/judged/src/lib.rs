@@ -1,14 +1,16 @@
 //! What is judged: joins and builds, verdicts and remedies that have been tried, plans, ways and offers.
 //!
-//! Each module knows only those before it: joins, builds · draft · verdict · plan · ways, nearby, leftovers, offers.
+//! Each module knows only those before it: joins, builds, several · draft · verdict · plan · nearby, ways, offers, leftovers, lifted.
 
 pub mod builds;
 mod draft;
 pub mod joins;
 pub mod leftovers;
+pub mod lifted;
 pub mod nearby;
 pub mod offers;
 pub mod plan;
+pub mod several;
 pub mod verdict;
 pub mod ways;
 
@@ -16,4 +18,4 @@ pub mod ways;
 pub use plan::Plan;
 pub(crate) use wide_fold_asked::{Brief, BriefFault, Length, Ruler, Sheet, Unit};
 pub(crate) use wide_fold_asked::{brief, figures, fittings, mass, paper, plane, sheet, text};
-pub(crate) use wide_fold_made::{budget, folded, layout, net, passes, pieces, proof, rescale, steps};
+pub(crate) use wide_fold_made::{Net, budget, folded, layout, net, passes, pieces, proof, rescale, steps};

@@ -147,7 +147,7 @@ impl Bag<'_> {
     /// Work for laying out one size. A run too tall for its sheet is joined at a level too, which takes longer to try.
     fn cost(&self) -> u64 {
         let brief = self.brief;
-        let tall = brief.flap() + brief.finished.height + brief.top.depth() > brief.sheet.as_laid().1;
+        let tall = brief.flap() + brief.finished.height + brief.top.depth() > brief.sheet.as_laid().height;
         match (brief.build.is_cut(), tall) {
             (true, true) => LOOK_JOINED * 3,
             (true, false) => LOOK_JOINED,
@@ -173,8 +173,7 @@ fn ideal(brief: &Brief, ring: &Ring, now: Option<Effort>, awkward: usize) -> Opt
 /// has to have, and every score on its groove.
 fn at_best(brief: &Brief, now: Option<Effort>, awkward: usize) -> [i64; 3] {
     let Some(now) = now else { return [i64::MAX, 0, awkward as i64] };
-    let (width, height) = brief.sheet.as_laid();
-    let size = brief.finished;
+    let (sheet, size) = (brief.sheet.as_laid(), brief.finished);
     let is_run = brief.build.is_cut();
     let (sheets, joins) = if brief.side_sheet.is_some() {
         // Gussets of another paper are joined at all four corners.
@@ -183,17 +182,13 @@ fn at_best(brief: &Brief, now: Option<Effort>, awkward: usize) -> [i64; 3] {
         // No piece is wider than the sheet. How a run is best cut is not known yet, so its tabs are not counted.
         let round = i128::from(((size.width + size.gusset) * 2).units());
         let paper = round * i128::from((brief.flap() + size.height).units());
-        (up(paper, area(width, height)), up(round, i128::from(width.units())))
+        (up(paper, sheet.area()), up(round, i128::from(sheet.width.units())))
     } else {
-        let paper: i128 = piece_sizes(brief).iter().map(|size| area(size.0, size.1)).sum();
-        (up(paper, area(width, height)), now.joins as i64)
+        let paper: i128 = piece_sizes(brief).iter().map(|size| size.area()).sum();
+        (up(paper, sheet.area()), now.joins as i64)
     };
     let joins = if is_run { now.joins as i64 - joins } else { 0 };
     [i64::from(now.sheets) - sheets, joins.max(0), awkward as i64]
-}
-
-fn area(width: Length, height: Length) -> i128 {
-    i128::from(width.units()) * i128::from(height.units())
 }
 
 /// How many of `each` it takes for so much.
@@ -283,9 +278,9 @@ fn effort(brief: &Brief) -> Option<Effort> {
         return joins::judge(brief, cuts).map(|way| Effort { sheets: way.sheets, joins: way.joins });
     }
     let sizes = piece_sizes(brief);
-    let (width, height) = brief.sheet.as_laid();
-    let fits = sizes.iter().all(|(wide, tall)| *wide <= width && *tall <= height);
-    fits.then(|| Effort { sheets: rows_needed(&sizes, (width, height)), joins: sizes.len() })
+    let sheet = brief.sheet.as_laid();
+    let fits = sizes.iter().all(|size| size.fits_in(sheet));
+    fits.then(|| Effort { sheets: rows_needed(&sizes, sheet), joins: sizes.len() })
 }
 
 fn off_groove(brief: &Brief) -> usize {

@@ -1,6 +1,7 @@
 //! The whole answer to a brief.
 
 use crate::draft::{Draft, Worked};
+use crate::fittings::Fitted;
 use crate::folded::Folded;
 use crate::folded::surfaces::Surface;
 use crate::layout::Layout;
@@ -17,6 +18,8 @@ use crate::{Brief, BriefFault};
 pub struct Plan {
     /// What was asked for.
     pub brief: Brief,
+    /// What is put on it, in figures.
+    pub fitted: Fitted,
     /// The bag unrolled.
     pub net: Net,
     /// What to cut out.
@@ -46,12 +49,12 @@ impl Plan {
         let draft = Draft::new(brief)?;
         let mut verdicts = verdicts(&draft);
         let proof = Proof::new(brief, &draft.net, draft.folded());
-        let steps = steps(brief, draft.pieces(), draft.layout(), draft.passes());
+        let steps = steps(brief, &draft.fitted, draft.pieces(), draft.layout(), draft.passes());
         if !verdicts.iter().any(|verdict| verdict.level == Level::Blocks) {
             verdicts.splice(0..0, unproved(brief, &proof));
         }
-        let Worked { brief, net, pieces, layout, passes, folded, surfaces } = draft.finish();
-        Ok(Self { brief, net, pieces, layout, passes, steps, folded, proof, surfaces, verdicts })
+        let Worked { brief, fitted, net, pieces, layout, passes, folded, surfaces } = draft.finish();
+        Ok(Self { brief, fitted, net, pieces, layout, passes, steps, folded, proof, surfaces, verdicts })
     }
 
     /// True if nothing stands in the way of cutting.

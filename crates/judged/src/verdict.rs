@@ -97,6 +97,18 @@ pub(crate) struct Finding {
     pub ways: fn(&Draft) -> Vec<Vec<Candidate>>,
 }
 
+/// What is found about one thing.
+fn finding(
+    about: About,
+    code: &'static str,
+    level: Level,
+    title: String,
+    why: String,
+    ways: fn(&Draft) -> Vec<Vec<Candidate>>,
+) -> Finding {
+    Finding { code, level, about: vec![about], title, why, ways }
+}
+
 /// A remedy that has not been tried.
 pub(crate) struct Candidate {
     pub title: String,

@@ -8,15 +8,17 @@ use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP, CUSTOMARY_STRIP, Cuts, Joins
 use crate::budget::Budget;
 use crate::builds::{BUILDS, suited};
 use crate::draft::Draft;
+use crate::fittings::Fitted;
 use crate::folded::Folded;
 use crate::joins;
-use crate::layout::{rows_needed, rows_tall};
+use crate::layout::{Layout, rows_needed, rows_tall};
 use crate::net::piece_sizes;
 use crate::paper::{Money, Paper, Stock};
+use crate::plane::Size;
 use crate::proof::Proof;
 use crate::sheet::Grammage;
 use crate::verdict::{Outlook, off_groove};
-use crate::{Brief, Length, Sheet};
+use crate::{Brief, Length, Net, Sheet, pieces};
 use std::collections::HashMap;
 
 /// One way to make the bag.
@@ -57,6 +59,14 @@ pub struct Way {
 }
 
 impl Way {
+    /// How it is cut from its paper.
+    pub fn layout(&self) -> Layout {
+        let fitted = Fitted::of(&self.brief);
+        Layout::new(&self.brief, &fitted, &pieces::divide(&Net::new(&self.brief, &fitted)))
+    }
+}
+
+impl Way {
     /// What ways are compared by, the better one first: enough paper, fewest warnings, a base, fewest edges in front, least
     /// paper, fewest joins.
     fn rank(&self) -> (bool, usize, bool, usize, i128, usize, usize) {
@@ -89,7 +99,7 @@ const A_PAPER: u64 = 200_000;
 pub fn ways(brief: &Brief, papers: &[Paper], budget: &Budget<'_>) -> Vec<Way> {
     let mut made: HashMap<Kind, Option<Made>> = HashMap::new();
     let mut outlooks: HashMap<OnPaper, Outlook> = HashMap::new();
-    let mut joined: HashMap<(Length, Length, Joins, BaseHabit), Option<Build>> = HashMap::new();
+    let mut joined: HashMap<(Size, Joins, BaseHabit), Option<Build>> = HashMap::new();
     let mut found = Vec::new();
     let second = Second::of(brief, papers);
     for (index, paper) in papers.iter().enumerate().filter(|(_, paper)| paper.is_usable()) {
@@ -178,7 +188,7 @@ fn way(
     (made, warns): (Made, Vec<String>),
 ) -> Way {
     let Taken { brief, sheets, beside, area: taken, area_beside, used } = taken;
-    let whole = area((paper.sheet.width, paper.sheet.height));
+    let whole = paper.sheet.size().area();
     let Made { joins, front_edges, off_groove, base_layers, folds_flat } = made;
     let per_mille = |share: i128, of: i128| u32::try_from(share * 1000 / of.max(1)).unwrap_or(0);
     let second = second.filter(|_| beside > 0);
@@ -212,10 +222,6 @@ fn way(
     }
 }
 
-fn area((width, height): (Length, Length)) -> i128 {
-    i128::from(width.units()) * i128::from(height.units())
-}
-
 /// A sheet as it may be laid: turned only if it has neither direction nor known grain.
 fn lyings(paper: &Paper) -> Vec<Sheet> {
     let upright = Sheet { turned: false, ..paper.sheet.clone() };
@@ -239,7 +245,7 @@ fn tried(
     habit: &Brief,
     build: Option<Build>,
     paper: &Paper,
-    joined: &mut HashMap<(Length, Length, Joins, BaseHabit), Option<Build>>,
+    joined: &mut HashMap<(Size, Joins, BaseHabit), Option<Build>>,
 ) -> Option<Brief> {
     let build = match build {
         Some(build) => build,
@@ -247,16 +253,17 @@ fn tried(
         None if paper.kind == Stock::Roll && habit.side_sheet.is_none() => return None,
         None if habit.side_sheet.is_some() => joins::best(habit)?.brief(habit).build,
         None => {
-            let (width, height) = habit.sheet.as_laid();
             let best = joined
-                .entry((width, height, habit.joins, habit.base))
+                .entry((habit.sheet.as_laid(), habit.joins, habit.base))
                 .or_insert_with(|| joins::best(habit).map(|best| best.brief(habit).build));
             (*best)?
         }
     };
     let mut tried = suited(Brief { build, ..habit.clone() });
     // Where upper pieces lie over lower ones, tabs hold every join.
-    if let (Build::Joined { cuts: Cuts { level: Some(_), .. } }, Joins::Mixed { .. }) = (build, habit.joins) {
+    if let (Build::Joined { cuts: Cuts { all_round: Some(_), .. } }, Joins::Mixed { .. }) =
+        (build, habit.joins)
+    {
         tried.joins = Joins::Tabs;
     }
     // Cut at one place only, the run is the wrap over again.
@@ -276,41 +283,38 @@ fn from_paper(brief: &Brief, paper: &Paper) -> Option<Taken> {
         (Build::Joined { cuts }, Some(_)) => joins::by_paper(brief, cuts),
         _ => [piece_sizes(brief), Vec::new()],
     };
-    let used = sizes.iter().chain(&others).map(|size| area(*size)).sum();
-    let fits = |sizes: &[(Length, Length)], sheet: (Length, Length)| {
-        sizes.iter().all(|(wide, tall)| *wide <= sheet.0 && *tall <= sheet.1)
-    };
+    let used = sizes.iter().chain(&others).map(|size| size.area()).sum();
+    let fits = |sizes: &[Size], sheet: Size| sizes.iter().all(|size| size.fits_in(sheet));
     let sheet = brief.sheet.as_laid();
-    let other = brief.sheet_for(false);
-    let other = (other.width, other.height);
+    let other = brief.sheet_for(false).size();
     if !fits(&sizes, sheet) || !fits(&others, other) {
         return None;
     }
     let beside = if others.is_empty() { 0 } else { rows_needed(&others, other) };
-    let area_beside = area(other) * i128::from(beside);
+    let area_beside = other.area() * i128::from(beside);
     let (brief, sheets, own) = match paper.kind {
         Stock::Roll => {
             let mut cut = brief.clone();
             cut.sheet.height = off_the_roll(brief, &sizes)?;
-            let own = area((cut.sheet.width, cut.sheet.height));
+            let own = cut.sheet.size().area();
             (cut, 1, own)
         }
         _ => {
             let sheets = rows_needed(&sizes, sheet);
-            (brief.clone(), sheets, area(sheet) * i128::from(sheets))
+            (brief.clone(), sheets, sheet.area() * i128::from(sheets))
         }
     };
     Some(Taken { brief, sheets, beside, area: own + area_beside, area_beside, used })
 }
 
 /// The shortest length of the roll, on the board's grooves, from which all pieces can be cut; nothing if there is less.
-fn off_the_roll(brief: &Brief, sizes: &[(Length, Length)]) -> Option<Length> {
-    let (width, height) = brief.sheet.as_laid();
+fn off_the_roll(brief: &Brief, sizes: &[Size]) -> Option<Length> {
+    let Size { width, height } = brief.sheet.as_laid();
     let (turned, step) = (brief.sheet.turned, brief.board.groove);
     let length = if turned {
         // A longer stretch never takes more rows, so the shortest that will do is found by halving.
-        let will_do = |steps: i64| rows_needed(sizes, (step * steps, height)) == 1;
-        let all: Length = sizes.iter().map(|size| size.0).sum();
+        let will_do = |steps: i64| rows_needed(sizes, Size::new(step * steps, height)) == 1;
+        let all: Length = sizes.iter().map(|size| size.width).sum();
         let (mut least, mut most) = (1, all.ceil_to(step).units() / step.units());
         if !will_do(most) {
             return None;
@@ -319,7 +323,7 @@ fn off_the_roll(brief: &Brief, sizes: &[(Length, Length)]) -> Option<Length> {
             let middle = (least + most) / 2;
             if will_do(middle) { most = middle } else { least = middle + 1 }
         }
-        let widest = sizes.iter().map(|size| size.0).max()?;
+        let widest = sizes.iter().map(|size| size.width).max()?;
         (step * most).max(widest.ceil_to(step))
     } else {
         rows_tall(sizes, width).ceil_to(step)

@@ -2,7 +2,7 @@
 
 use crate::figures::Figures;
 use crate::fittings::{Purpose, Shape};
-use crate::folded::surfaces::{Surface, Way};
+use crate::folded::surfaces::{Orientation, Surface};
 use crate::net::{
     Band, BaseCorners, Crease, CreaseRole, Cut, CutRole, Face, Fold, Glue, GlueRole, Hole, Strip,
 };
@@ -35,11 +35,11 @@ impl Surface {
             (Face::Inside, Printed::Both) => "the reverse",
         };
         let is_plain = self.shows == Face::Inside && sheet.printed == Printed::One;
-        match (sheet.directional && !is_plain, self.way) {
+        match (sheet.directional && !is_plain, self.orientation) {
             (false, _) => face.to_owned(),
-            (true, Way::Upright) => format!("{face}, upright"),
-            (true, Way::Sideways) => format!("{face}, sideways"),
-            (true, Way::UpsideDown) => format!("{face}, upside down"),
+            (true, Orientation::Upright) => format!("{face}, upright"),
+            (true, Orientation::Sideways) => format!("{face}, sideways"),
+            (true, Orientation::UpsideDown) => format!("{face}, upside down"),
         }
     }
 }
@@ -70,7 +70,7 @@ impl Strip {
     pub fn describe_crease(&self, crease: &Crease, unit: Unit) -> String {
         let figures = Figures(unit);
         let (panel, role) = (crease.panel.name(), crease.role.name());
-        let on_join = self.is_on_join(crease) && !crease.is_upright();
+        let on_join = self.is_on_join(crease) && !crease.is_vertical();
         let what = match crease.role {
             CreaseRole::BaseLine
             | CreaseRole::HemLine
@@ -109,14 +109,14 @@ impl Strip {
             CreaseRole::PressedLine => {
                 format!("Line of the {panel}: not scored, it is pressed in when the bag is first folded flat")
             }
-            CreaseRole::LevelLine => {
+            CreaseRole::LapLine => {
                 format!("Pencil line across the {panel}: the edge of the upper piece is laid to it")
             }
             CreaseRole::StripLine => "Middle of the joining strip, along the seam".to_owned(),
             CreaseRole::PleatLine => "Pleat".to_owned(),
             CreaseRole::Corner | CreaseRole::TabLine => self.between(crease.from.x),
         };
-        let place = if crease.is_upright() {
+        let place = if crease.is_vertical() {
             format!("{} from the left edge", figures.say(crease.from.x))
         } else if crease.is_level() {
             format!("{} from the bottom edge", figures.say(crease.from.y))
@@ -125,7 +125,7 @@ impl Strip {
                 |point: Point| format!("{} along and {} up", figures.say(point.x), figures.say(point.y));
             format!("from {} to {}", spot(crease.from), spot(crease.to))
         };
-        let run = if crease.is_upright() {
+        let run = if crease.is_vertical() {
             format!(" From {} to {}.", self.height_name(crease.from.y), self.height_name(crease.to.y))
         } else {
             String::new()
@@ -146,7 +146,7 @@ impl Strip {
                 "Taper of a gusset flap: {} in at the bottom edge, dying to nothing at the base line. The sliver falls away.",
                 figures.say((cut.from.x - cut.to.x).abs())
             ),
-            CutRole::LevelSlit => {
+            CutRole::BaseSlit => {
                 "Level slit along the base line, from the side edge to the corner line: the square below turns up as an ear."
                     .to_owned()
             }
@@ -257,7 +257,7 @@ mod tests {
         let mut brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
         brief.gusset_crease = GussetCrease::Centre;
         brief.top = Top::HemOut { depth: Length::INCH };
-        let strip = Net::new(&brief).strips.remove(0);
+        let strip = Net::of(&brief).strips.remove(0);
         let said: Vec<String> =
             strip.creases.iter().map(|crease| strip.describe_crease(crease, Unit::Inch)).collect();
         for expected in [

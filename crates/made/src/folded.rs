@@ -77,7 +77,7 @@ pub fn made(crease: &Crease) -> f64 {
         | CreaseRole::FoldFlatLine
         | CreaseRole::PressedLine
         | CreaseRole::TubeCrease
-        | CreaseRole::LevelLine
+        | CreaseRole::LapLine
         | CreaseRole::FlapLine
         | CreaseRole::FlapTurn => 0.0,
     };

@@ -10,8 +10,10 @@ mod pattern;
 mod rows;
 mod small;
 
+use crate::fittings::Fitted;
 use crate::fittings::small::Small;
 use crate::pieces::Piece;
+use crate::plane::Size;
 use crate::{Brief, Length};
 pub use batch::{Batch, Wanted};
 use rows::rows;
@@ -97,9 +99,9 @@ pub struct Trim {
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
 pub enum Blade {
     /// From bottom to top; the setting is a width.
-    Upright,
+    Vertical,
     /// From side to side; the setting is a height.
-    Level,
+    Horizontal,
 }
 
 /// How far a piece reaches past its sheet.
@@ -119,9 +121,14 @@ impl Overhang {
 }
 
 impl Rectangle {
+    /// Its width and height.
+    pub fn size(&self) -> Size {
+        Size::new(self.width, self.height)
+    }
+
     /// Its area in the smallest square units.
     pub fn area(&self) -> i128 {
-        i128::from(self.width.units()) * i128::from(self.height.units())
+        self.size().area()
     }
 }
 
@@ -148,7 +155,7 @@ impl Layout {
     /// Lays every piece into the bottom-left corner of a sheet of its own, its copies beside or above it if they fit,
     /// and trims so that the largest single offcut is as large as it can be. Pieces that differ stand side by side in
     /// rows, on as few sheets as can be.
-    pub fn new(brief: &Brief, pieces: &[Piece]) -> Self {
+    pub fn new(brief: &Brief, fitted: &Fitted, pieces: &[Piece]) -> Self {
         let kinds = pieces.iter().filter(|piece| !piece.from_scrap).count();
         if kinds > 1 || brief.build.is_cut() {
             let side = |piece: &Piece| brief.side_sheet.is_some() && !piece.strip.shows_face();
@@ -157,12 +164,12 @@ impl Layout {
             };
             let mut sheets = rows(pieces, &own(false), brief.sheet.as_laid());
             if let Some(other) = &brief.side_sheet {
-                let sides = rows(pieces, &own(true), (other.width, other.height)).into_iter();
+                let sides = rows(pieces, &own(true), Size::new(other.width, other.height)).into_iter();
                 sheets.extend(sides.map(|sheet| SheetCut { side: true, ..sheet }));
             }
-            return Self::filled(brief, sheets);
+            return Self::filled(brief, fitted, sheets);
         }
-        let (width, height) = brief.sheet.as_laid();
+        let Size { width, height } = brief.sheet.as_laid();
         let sheets = pieces.iter().enumerate().map(|(index, piece)| {
             if piece.from_scrap {
                 let scrap = lay(index, piece, piece.width * i64::from(piece.count), piece.height);
@@ -171,12 +178,12 @@ impl Layout {
                 lay(index, piece, width, height)
             }
         });
-        Self::filled(brief, sheets.collect())
+        Self::filled(brief, fitted, sheets.collect())
     }
 
     /// The small parts are cut from what is left over, wherever they fit; what does not fit comes from any scrap.
-    fn filled(brief: &Brief, mut sheets: Vec<SheetCut>) -> Self {
-        let parts = brief.extras.parts(brief);
+    fn filled(brief: &Brief, fitted: &Fitted, mut sheets: Vec<SheetCut>) -> Self {
+        let parts = brief.extras.parts(brief, fitted);
         if !parts.is_empty() {
             apart(&mut sheets);
         }
@@ -282,18 +289,23 @@ fn lay(index: usize, piece: &Piece, width: Length, height: Length) -> SheetCut {
         Placed { part: Part::Piece(index), space }
     };
     let placed: Vec<Placed> = (0..across * up).map(place).collect();
-    let block = (piece.width * across, piece.height * up);
+    let block = Size::new(piece.width * across, piece.height * up);
+    let whole = Size::new(width, height);
     let mut trims = Vec::new();
     if overhang.is_none() {
-        let upright_first = trim_out(block, (width, height), Blade::Upright);
-        let level_first = trim_out(block, (width, height), Blade::Level);
-        trims = if largest(&level_first) > largest(&upright_first) { level_first } else { upright_first };
+        let vertical_first = trim_out(block, whole, Blade::Vertical);
+        let horizontal_first = trim_out(block, whole, Blade::Horizontal);
+        trims = if largest(&horizontal_first) > largest(&vertical_first) {
+            horizontal_first
+        } else {
+            vertical_first
+        };
         // Then the copies are parted, the last one first, so that every setting is the same.
-        let blade = if up == 1 { Blade::Upright } else { Blade::Level };
+        let blade = if up == 1 { Blade::Vertical } else { Blade::Horizontal };
         let step = if up == 1 { piece.width } else { piece.height };
         trims.extend((1..across * up).rev().map(|n| {
             let taken = step * (n + 1);
-            let (wide, tall) = if up == 1 { (taken, block.1) } else { (block.0, taken) };
+            let (wide, tall) = if up == 1 { (taken, block.height) } else { (block.width, taken) };
             let on = Rectangle { x: Length::ZERO, y: Length::ZERO, width: wide, height: tall };
             Trim { on, blade, keep: step * n, off: None }
         }));
@@ -309,18 +321,18 @@ fn largest(trims: &[Trim]) -> i128 {
 }
 
 /// At most two cuts round a block in the corner: the first runs the whole sheet, the second the part that is left.
-fn trim_out(block: (Length, Length), sheet: (Length, Length), first: Blade) -> Vec<Trim> {
-    let ((wide, tall), (width, height)) = (block, sheet);
+fn trim_out(block: Size, sheet: Size, first: Blade) -> Vec<Trim> {
+    let (Size { width: wide, height: tall }, Size { width, height }) = (block, sheet);
     let (beside, above) = match first {
-        Blade::Upright => (height, wide),
-        Blade::Level => (tall, width),
+        Blade::Vertical => (height, wide),
+        Blade::Horizontal => (tall, width),
     };
     let right = Rectangle { x: wide, y: Length::ZERO, width: width - wide, height: beside };
     let top = Rectangle { x: Length::ZERO, y: tall, width: above, height: height - tall };
     let corner = |width, height| Rectangle { x: Length::ZERO, y: Length::ZERO, width, height };
-    let upright = Trim { on: corner(width, beside), blade: Blade::Upright, keep: wide, off: Some(right) };
-    let level = Trim { on: corner(above, height), blade: Blade::Level, keep: tall, off: Some(top) };
-    let order = if first == Blade::Upright { [upright, level] } else { [level, upright] };
+    let vertical = Trim { on: corner(width, beside), blade: Blade::Vertical, keep: wide, off: Some(right) };
+    let horizontal = Trim { on: corner(above, height), blade: Blade::Horizontal, keep: tall, off: Some(top) };
+    let order = if first == Blade::Vertical { [vertical, horizontal] } else { [horizontal, vertical] };
     order.into_iter().filter(|trim| trim.off.is_some_and(|off| off.area() > 0)).collect()
 }
 
@@ -333,7 +345,7 @@ mod tests {
     fn laid(width: &str, height: &str, gusset: &str) -> SheetCut {
         let [w, h, d] = [width, height, gusset].map(|text| text.parse().unwrap());
         let brief = Brief::new(w, h, d);
-        Layout::new(&brief, &pieces::divide(&Net::new(&brief))).sheets.remove(0)
+        Layout::new(&brief, &Fitted::of(&brief), &pieces::divide(&Net::of(&brief))).sheets.remove(0)
     }
 
     #[test]
@@ -341,7 +353,7 @@ mod tests {
         // Handbook (common practice): 3¾ × 6½ × 2 leaves 12 × 3½ of a 12×12: exactly two 1¾ × 12 strips.
         let sheet = laid("3 3/4", "6 1/2", "2");
         assert_eq!(sheet.trims.len(), 1);
-        assert_eq!((sheet.trims[0].blade, sheet.trims[0].keep), (Blade::Level, Length::eighths(68)));
+        assert_eq!((sheet.trims[0].blade, sheet.trims[0].keep), (Blade::Horizontal, Length::eighths(68)));
         let strip = sheet.offcuts[0];
         assert_eq!((strip.width, strip.height), (Length::inches(12), Length::eighths(14) * 2));
     }
@@ -361,7 +373,7 @@ mod tests {
     fn a_pair_shares_a_sheet_if_both_fit() {
         let mut brief = Brief::new(Length::inches(3), Length::inches(4), Length::eighths(12));
         brief.build = crate::brief::Build::CornerPair;
-        let layout = Layout::new(&brief, &pieces::divide(&Net::new(&brief)));
+        let layout = Layout::new(&brief, &Fitted::of(&brief), &pieces::divide(&Net::of(&brief)));
         // Each piece is 3 + 1½ + ½ = 5 by 1½ + 4 = 5½.
         assert_eq!((layout.sheet_count(), layout.sheets[0].placed.len()), (1, 2));
         let keeps: Vec<(Blade, Length)> =
@@ -369,11 +381,14 @@ mod tests {
         let (ten, five) = (Length::inches(10), Length::inches(5));
         assert_eq!(
             keeps,
-            [(Blade::Level, Length::eighths(44)), (Blade::Upright, ten), (Blade::Upright, five)]
+            [(Blade::Horizontal, Length::eighths(44)), (Blade::Vertical, ten), (Blade::Vertical, five)]
         );
         brief.finished.width = Length::inches(6);
         brief.finished.height = Length::inches(6);
-        assert_eq!(Layout::new(&brief, &pieces::divide(&Net::new(&brief))).sheet_count(), 2);
+        assert_eq!(
+            Layout::new(&brief, &Fitted::of(&brief), &pieces::divide(&Net::of(&brief))).sheet_count(),
+            2
+        );
     }
 
     #[test]
@@ -381,5 +396,26 @@ mod tests {
         let sheet = laid("4", "7", "2");
         assert_eq!(sheet.overhang, Overhang { width: Length::eighths(4), height: Length::ZERO });
         assert!(sheet.trims.is_empty() && sheet.offcuts.is_empty());
+    }
+
+    #[test]
+    fn sheets_have_letters_and_alike_ones_share_an_entry() {
+        let of = |times: &[(u32, bool)]| {
+            let one = laid("3", "3", "1");
+            let sheets =
+                times.iter().map(|(times, scrap)| SheetCut { times: *times, scrap: *scrap, ..one.clone() });
+            Layout { sheets: sheets.collect(), from_scrap: Vec::new() }.letters()
+        };
+        assert_eq!(of(&[(1, false), (2, false), (1, false)]), ["A", "B and C", "D"]);
+        // Scraps take no letter; more than two are told by the first and the last.
+        assert_eq!(of(&[(1, false), (1, true), (3, false)]), ["A", "", "B to D"]);
+        assert_eq!(of(&[(26, false), (1, false), (1, false)]), ["A to Z", "AA", "AB"]);
+    }
+
+    #[test]
+    fn a_layout_fits_if_every_piece_lies_within_its_sheet() {
+        let of = |width: &str| Layout { sheets: vec![laid(width, "7", "2")], from_scrap: Vec::new() };
+        assert!(of("3 3/4").fits());
+        assert!(!of("4").fits());
     }
 }

@@ -1,11 +1,12 @@
 //! What is made of a brief: the net, its pieces, where they lie, how they are scored, the folded bag and its proof.
 //!
-//! Each module knows only those before it: budget, convex · net · pieces, rescale, weight · layout, passes, folded · steps,
+//! Each module knows only those before it: budget, convex, exact · net · pieces, rescale, weight · layout, passes, folded · steps,
 //! proof, describe.
 
 pub mod budget;
 pub mod convex;
 pub mod describe;
+pub mod exact;
 pub mod folded;
 pub mod layout;
 pub mod net;

@@ -7,22 +7,24 @@ mod columns;
 mod crease;
 mod glue;
 mod holes;
-mod level;
 mod lines;
 mod names;
 mod outline;
+mod tiers;
 
 pub use columns::{Band, Column, GussetPart, Panel, Row};
 pub use crease::{Crease, CreaseRole, Fold};
 pub use glue::{Face, Glue, GlueRole};
 pub use holes::{Hole, face_left};
+pub use names::part_name;
 pub use outline::{Cut, CutRole, Round};
 
-use crate::brief::{Direction, GoesRound, Side};
-use crate::plane::{Point, Span};
+use crate::brief::{AllRound, Direction, GoesRound, Side};
+use crate::fittings::Fitted;
+use crate::plane::{Point, Size, Span};
 use crate::{Brief, Length};
 use columns::Run;
-use outline::Edge;
+use outline::Ends;
 
 /// The unrolled bag: one strip of paper for every connected run of panels, and the seams that join them.
 #[derive(Clone, Debug, PartialEq, Eq)]
@@ -112,12 +114,27 @@ pub enum BaseCorners {
 
 impl Net {
     /// Unrolls the bag of a brief that passed [`Brief::check`].
-    pub fn new(brief: &Brief) -> Self {
+    ///
+    /// ```
+    /// use wide_fold_made::Net;
+    /// use wide_fold_asked::{Brief, Length};
+    /// let bag = Brief::new(Length::inches(4), Length::inches(6), Length::inches(2));
+    /// let net = Net::of(&bag);
+    /// // A wrap: two faces, two gussets and the tab, as wide as all of them together.
+    /// assert_eq!(net.strips[0].columns.len(), 5);
+    /// assert_eq!(net.strips[0].width(), Length::inches(12) + bag.tab);
+    /// ```
+    pub fn of(brief: &Brief) -> Self {
+        Self::new(brief, &Fitted::of(brief))
+    }
+
+    /// The same, where its fittings are known.
+    pub fn new(brief: &Brief, fitted: &Fitted) -> Self {
         let runs = columns::runs(brief);
         let seams = seams(brief, &runs);
         let strips = runs.iter().enumerate().map(|(index, run)| {
-            let creases = lines::creases(brief, &runs, &seams, index);
-            let edge = Edge::new(brief, run);
+            let creases = lines::creases(brief, fitted, &runs, &seams, index);
+            let edge = Ends::new(brief, run);
             let cuts = outline::cuts(run, &edge);
             let outline = outline::outline(run, &edge);
             let rounds = outline::rounds(brief, run);
@@ -128,11 +145,11 @@ impl Net {
             Strip { columns, rows, corners, creases, cuts, outline, rounds, glue, holes, rise, lap }
         });
         let net = Self { strips: strips.collect(), seams, laps: Vec::new() };
-        let mut net = match brief.build.cuts().level {
-            Some(level) => level::part(net, level, brief.tab),
+        let mut net = match brief.build.cuts().all_round {
+            Some(all_round) => tiers::part(net, all_round.rise(), brief.tab),
             None => net,
         };
-        holes::punch(brief, &mut net);
+        holes::punch(brief, &fitted.holes, &mut net);
         net
     }
 }
@@ -145,33 +162,34 @@ impl Net {
 }
 
 /// Width and height of every trimmed piece of a brief, joining strips left out: without drawing a line on them.
-pub fn piece_sizes(brief: &Brief) -> Vec<(Length, Length)> {
+pub fn piece_sizes(brief: &Brief) -> Vec<Size> {
     sizes_and_faces(brief).into_iter().map(|(size, _)| size).collect()
 }
 
 /// The same, and of each piece whether a face can be seen on it.
-pub fn sizes_and_faces(brief: &Brief) -> Vec<((Length, Length), bool)> {
+pub fn sizes_and_faces(brief: &Brief) -> Vec<(Size, bool)> {
     let runs = columns::runs(brief);
     let pieces = runs.iter().filter(|run| !run.is_joining_strip());
-    match brief.build.cuts().level {
-        Some(level) => pieces
+    match brief.build.cuts().all_round {
+        Some(all_round) => pieces
             .flat_map(|run| {
-                let (line, face) = (run.body().from + level, run.has_face());
-                let lower = ((run.width(), line + brief.tab), face && level.is_positive());
-                [lower, ((run.width(), run.height() - line), face)]
+                let (line, face) = (run.body().from + all_round.rise(), run.has_face());
+                let lower =
+                    (Size::new(run.width(), line + brief.tab), face && all_round != AllRound::AtBaseLine);
+                [lower, (Size::new(run.width(), run.height() - line), face)]
             })
             .collect(),
-        None => pieces.map(|run| ((run.width(), run.height()), run.has_face())).collect(),
+        None => pieces.map(|run| (Size::new(run.width(), run.height()), run.has_face())).collect(),
     }
 }
 
 /// Width and height of the smallest rectangle that holds any trimmed piece of a brief; joining strips are cut from
 /// scraps and do not count.
-pub fn flat_size(brief: &Brief) -> (Length, Length) {
+pub fn flat_size(brief: &Brief) -> Size {
     let sizes = piece_sizes(brief);
-    let widest = sizes.iter().map(|(width, _)| *width).max();
-    let tallest = sizes.iter().map(|(_, height)| *height).max();
-    (widest.unwrap_or_default(), tallest.unwrap_or_default())
+    let widest = sizes.iter().map(|size| size.width).max();
+    let tallest = sizes.iter().map(|size| size.height).max();
+    Size::new(widest.unwrap_or_default(), tallest.unwrap_or_default())
 }
 
 /// The seams of a build: every tab or half joining strip under the free edge that follows it round the bag; in a

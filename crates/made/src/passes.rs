@@ -113,7 +113,7 @@ fn of_piece(brief: &Brief, index: usize, piece: &Piece) -> Vec<Pass> {
 /// The 45° creases, one pass for each face on which they are scored.
 fn slants(brief: &Brief, index: usize, piece: &Piece) -> Vec<Pass> {
     let slanted =
-        |crease: &Crease| !crease.is_upright() && !crease.is_level() && !crease.role.is_made_by_hand();
+        |crease: &Crease| !crease.is_vertical() && !crease.is_level() && !crease.role.is_made_by_hand();
     let mut passes: Vec<Pass> = Vec::new();
     for (number, crease) in piece.strip.creases.iter().enumerate().filter(|(_, crease)| slanted(crease)) {
         let lying = Lying { face_up: face_for(brief.score_face, crease.fold, crease.role), fence: Edge::Top };
@@ -163,7 +163,7 @@ fn lines(piece: &Piece) -> Vec<Line> {
         piece.strip.cuts.iter().filter_map(along_score).map(|(from, to)| (from, to, None)).collect();
     let scored =
         piece.strip.creases.iter().enumerate().filter(|(_, crease)| {
-            !crease.role.is_made_by_hand() && (crease.is_upright() || crease.is_level())
+            !crease.role.is_made_by_hand() && (crease.is_vertical() || crease.is_level())
         });
     strokes.extend(scored.map(|(index, crease)| (crease.from, crease.to, Some(index))));
     strokes.sort();

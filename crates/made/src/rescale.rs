@@ -1,6 +1,6 @@
 //! The same bag on another sheet: in proportion, every figure on the board's grooves.
 
-use crate::brief::{BaseHabit, Build, Finished, SMALL_TAB};
+use crate::brief::{BaseHabit, Build, Finished, SMALL_TAB, Stands};
 use crate::net::flat_size;
 use crate::{Brief, Length, Sheet};
 
@@ -49,17 +49,16 @@ pub fn on_sheet<'a>(brief: &'a Brief, sheet: &'a Sheet) -> impl Iterator<Item = 
         for figure in [&mut handle.from_centre, &mut handle.down, &mut handle.width, &mut handle.opening] {
             *figure = figure.map(part);
         }
-        (handle.length, handle.drop) = (None, handle.drop.map(part));
+        handle.stands = handle.stands.high().map_or(Stands::Customary, |drop| Stands::High(part(drop)));
         let backing = &mut changed.fittings.backing;
         (backing.length, backing.depth) = (backing.length.map(part), backing.depth.map(part));
         changed
     };
     let fits = move |changed: &Brief| {
-        let (width, height) = sheet.as_laid();
         let flat = flat_size(changed);
-        changed.check().is_ok() && flat.0 <= width && flat.1 <= height
+        changed.check().is_ok() && flat.fits_in(sheet.as_laid())
     };
-    let steps = sheet.as_laid().0.units() / groove.units();
+    let steps = sheet.as_laid().width.units() / groove.units();
     (1..=steps).rev().map(move |step| scaled(groove * step)).filter(fits)
 }
 

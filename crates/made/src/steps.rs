@@ -5,8 +5,9 @@ mod assemble;
 mod fit;
 mod trim;
 
-use crate::brief::{Across, Build, GussetCrease, RunStart, ScoreFace, Top};
+use crate::brief::{Across, Build, ClosingFlap, GussetCrease, RunStart, ScoreFace};
 use crate::figures::Figures;
+use crate::fittings::Fitted;
 use crate::layout::Layout;
 use crate::net::{Band, CreaseRole, Cut, CutRole, Face, Fold};
 use crate::passes::{Edge, Pass, ScoreLine};
@@ -47,13 +48,19 @@ pub enum Stage {
 const KNIFE: &str = "Scissors do it. With a craft knife: fresh blade, cutting mat, fingers behind the edge, and cut away from your hand.";
 
 /// All steps for one bag.
-pub fn steps(brief: &Brief, pieces: &[Piece], layout: &Layout, passes: &[Pass]) -> Vec<Step> {
+pub fn steps(
+    brief: &Brief,
+    fitted: &Fitted,
+    pieces: &[Piece],
+    layout: &Layout,
+    passes: &[Pass],
+) -> Vec<Step> {
     let figures = Figures::of(brief);
     let mut steps = vec![trim::step(brief, pieces, layout, figures)];
     steps.extend(passes.iter().enumerate().map(|(index, pass)| score(index, passes, pieces, figures, pass)));
     steps.push(fold(brief, pieces));
     steps.extend((0..pieces.len()).filter_map(|index| cut(brief, pieces, index, figures)));
-    steps.extend(assemble::steps(brief, pieces, figures));
+    steps.extend(assemble::steps(brief, fitted, pieces, figures));
     steps
 }
 
@@ -250,7 +257,7 @@ fn cut(brief: &Brief, pieces: &[Piece], index: usize, figures: Figures) -> Optio
         let square = figures.by(brief.finished.gusset, brief.flap());
         says.push(format!("Cut out both base corner squares, {square}, and keep them for tags or handles."));
     }
-    if with(CutRole::LevelSlit).next().is_some() {
+    if with(CutRole::BaseSlit).next().is_some() {
         says.push("Slit level along the base line from each side edge to the corner score; the squares turn up as ears.".to_owned());
     }
     if with(CutRole::PleatEnd).next().is_some() {
@@ -262,7 +269,7 @@ fn cut(brief: &Brief, pieces: &[Piece], index: usize, figures: Figures) -> Optio
     if !slanted.is_empty() {
         says.push(format!("Slant {} a little, so that nothing shows.", list(&slanted)));
     }
-    if let (Top::Flap { depth, corner, .. }, Some(_)) = (brief.top, strip.row(Band::Flap)) {
+    if let (Some(ClosingFlap { depth, corner, .. }), Some(_)) = (brief.top.flap(), strip.row(Band::Flap)) {
         let round = if corner.is_positive() {
             format!(" Round its two corners, {} radius.", figures.say(corner))
         } else {
@@ -288,6 +295,7 @@ fn cut(brief: &Brief, pieces: &[Piece], index: usize, figures: Figures) -> Optio
 mod tests {
     use super::*;
     use crate::brief::ClosingOrder;
+    use crate::brief::Top;
     use crate::worked::Worked;
 
     fn plan(change: impl Fn(&mut Brief)) -> Worked {

@@ -1,31 +1,30 @@
 //! What a bag weighs.
 
 use crate::brief::Extra;
-use crate::fittings::parts::{From, parts};
+use crate::exact::area_mm2;
+use crate::fittings::Fitted;
+use crate::fittings::parts::{From, Measure, parts};
 use crate::mass::Mass;
 use crate::sheet::Grammage;
 use crate::{Brief, Net};
 
 /// What the bag itself weighs: its paper, and the small parts of card. Without a weight of the paper, as light card.
-pub fn own_weight(brief: &Brief, net: &Net) -> Mass {
+pub fn own_weight(brief: &Brief, fitted: &Fitted, net: &Net) -> Mass {
     let grammage = |grammage: Option<Grammage>| f64::from(grammage.unwrap_or(Grammage::USUAL).0);
-    let strips = net.strips.iter().map(|strip| {
-        let corners = &strip.outline;
-        let count = corners.len();
-        let twice: f64 = (0..count)
-            .map(|at| {
-                let (a, b) = (corners[at], corners[(at + 1) % count]);
-                a.x.mm() * b.y.mm() - b.x.mm() * a.y.mm()
-            })
-            .sum();
-        twice / 2.0 * grammage(brief.sheet_for(strip.shows_face()).grammage)
-    });
+    let strips = net
+        .strips
+        .iter()
+        .map(|strip| area_mm2(&strip.outline) * grammage(brief.sheet_for(strip.shows_face()).grammage));
     // A template is no part of the bag.
-    let small = parts(brief)
+    let small = parts(brief, fitted)
         .into_iter()
         .filter(|part| matches!(part.from, From::Paper(kind) if kind != Extra::Template));
-    let small = small
-        .map(|part| part.width.mm() * part.length.mm() * part.count as f64 * grammage(brief.sheet.grammage));
+    let small = small.map(|part| match part.measure {
+        Measure::Both(size) => {
+            size.width.mm() * size.height.mm() * part.count as f64 * grammage(brief.sheet.grammage)
+        }
+        Measure::Counted | Measure::Long(_) | Measure::Wide(_) => 0.0,
+    });
     Mass::grams((strips.sum::<f64>() + small.sum::<f64>()) / 1e6)
 }
 
@@ -46,7 +45,7 @@ mod tests {
         (brief.notch, brief.sheet.grammage) = (Length::ZERO, Some(Grammage(200)));
         let inches = 18.5 * 11.0 - 0.5 * 3.0 + 5.875 * 2.875;
         let grams = inches * 0.0254 * 0.0254 * 200.0;
-        let weight = own_weight(&brief, &Net::new(&brief)).g();
+        let weight = own_weight(&brief, &Fitted::of(&brief), &Net::of(&brief)).g();
         assert!((weight - grams).abs() < 1e-3, "{weight} {grams}");
     }
 }

@@ -1,6 +1,7 @@
 //! For tests: a bag worked through from its net to its proof.
 
 use crate::Brief;
+use crate::fittings::Fitted;
 use crate::folded::Folded;
 use crate::layout::Layout;
 use crate::net::Net;
@@ -17,10 +18,11 @@ pub(crate) struct Worked {
 
 impl Worked {
     pub fn new(brief: &Brief) -> Self {
-        let net = Net::new(brief);
+        let fitted = Fitted::of(brief);
+        let net = Net::new(brief, &fitted);
         let pieces = divide(&net);
-        let layout = Layout::new(brief, &pieces);
-        let steps = steps(brief, &pieces, &layout, &passes(brief, &pieces));
+        let layout = Layout::new(brief, &fitted, &pieces);
+        let steps = steps(brief, &fitted, &pieces, &layout, &passes(brief, &pieces));
         let proof = Proof::new(brief, &net, &Folded::new(&net));
         Self { layout, steps, proof }
     }

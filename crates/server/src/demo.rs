@@ -51,7 +51,7 @@ pub fn bags() -> Vec<(&'static str, Value)> {
             "Tea bowl",
             json!({
                 "finished": { "width": "3 1/4 in", "height": "4 1/2 in", "gusset": "2 1/4 in" },
-                "build": "corner_pair",
+                "build": { "kind": "corner_pair" },
                 "top": { "kind": "hem_in", "depth": "1 in" },
                 "gusset_crease": "centre",
                 "fittings": { "handle": { "kind": "holed_ribbon" }, "load": "1 lb" },
@@ -82,8 +82,10 @@ pub fn bags() -> Vec<(&'static str, Value)> {
             "Platter in a box",
             json!({
                 "finished": { "width": "11 1/2 in", "height": "6 in", "gusset": "5 7/8 in" },
-                "build": "joined",
-                "cuts": ["left_back_corner", "right_back_corner", "left_front_corner", "right_front_corner"],
+                "build": {
+                    "kind": "joined",
+                    "cuts": ["left_back_corner", "right_back_corner", "left_front_corner", "right_front_corner"],
+                },
                 "fittings": { "handle": { "kind": "long_ribbon" }, "closure": { "kind": "ribbon_round" },
                               "load": "3 1/2 lb" },
                 "extras": ["insert", "tag"],

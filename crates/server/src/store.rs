@@ -14,6 +14,9 @@ mod open;
 pub mod rescue;
 pub mod shelf;
 
+/// For which revisions a change is meant.
+pub type Expected = Box<dyn Fn(i64) -> bool + Send>;
+
 /// A handle on the database; clones share it.
 #[derive(Clone, Debug)]
 pub struct Store(Arc<Connections>);

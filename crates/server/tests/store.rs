@@ -6,7 +6,7 @@ use rstest::{fixture, rstest};
 use rusqlite::Transaction;
 use tempfile::TempDir;
 use wide_fold::store::bags::{self, Bag, Change, Content, Summary};
-use wide_fold::store::{Store, StoreError};
+use wide_fold::store::{Expected, Store, StoreError};
 
 struct Kept {
     store: Store,
@@ -28,6 +28,10 @@ fn content(name: &str) -> Content {
     Content { name: name.to_owned(), brief: "{}".to_owned(), summary }
 }
 
+fn only(revision: i64) -> Expected {
+    Box::new(move |kept| kept == revision)
+}
+
 fn changed(name: &str) -> Change {
     Change::Content(content(name))
 }
@@ -42,7 +46,7 @@ fn revisions_count_every_change(kept: Kept) {
         .write_now(|db| {
             let bag = bags::create(db, &content("vase"), at(1))?;
             assert_eq!((bag.id, bag.revision, bag.created_at, bag.updated_at), (1, 1, at(1), at(1)));
-            let bag = bags::change(db, 1, Some(1), &changed("tall vase"), at(2))?;
+            let bag = bags::change(db, 1, Some(&only(1)), &changed("tall vase"), at(2))?;
             assert_eq!(
                 (bag.revision, bag.name.as_str(), bag.created_at, bag.updated_at),
                 (2, "tall vase", at(1), at(2))
@@ -56,8 +60,8 @@ fn revisions_count_every_change(kept: Kept) {
 fn a_stale_change_changes_nothing(kept: Kept) {
     let write = |work: fn(&Transaction<'_>) -> Result<Bag, StoreError>| kept.store.write_now(work);
     write(|db| bags::create(db, &content("vase"), at(1))).unwrap();
-    write(|db| bags::change(db, 1, Some(1), &changed("mine"), at(2))).unwrap();
-    let error = write(|db| bags::change(db, 1, Some(1), &changed("theirs"), at(3))).unwrap_err();
+    write(|db| bags::change(db, 1, Some(&only(1)), &changed("mine"), at(2))).unwrap();
+    let error = write(|db| bags::change(db, 1, Some(&only(1)), &changed("theirs"), at(3))).unwrap_err();
     let StoreError::Stale(bag) = error else { panic!("{error}") };
     assert_eq!((bag.name.as_str(), bag.revision), ("mine", 2));
     let now = kept.store.read_now(|db| bags::find(db, 1)).unwrap();

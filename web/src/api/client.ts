@@ -5,6 +5,9 @@ import type { components, paths } from "./schema";
 
 type Schemas = components["schemas"];
 export type Brief = Schemas["BriefText"];
+export type Build = Schemas["BuildText"];
+export type Joins = Schemas["JoinsText"];
+export type Place = Schemas["PlaceText"];
 export type Plan = Schemas["PlanView"];
 export type Bag = Schemas["BagView"];
 export type BagSummary = Schemas["BagSummary"];
@@ -15,6 +18,7 @@ export type Cut = Schemas["CutView"];
 export type Dimension = Schemas["DimensionView"];
 export type SheetCut = Schemas["SheetCutView"];
 export type Verdict = Schemas["VerdictView"];
+export type About = Schemas["AboutView"];
 export type Remedy = Schemas["RemedyView"];
 export type Step = Schemas["StepView"];
 export type Pass = Schemas["PassView"];

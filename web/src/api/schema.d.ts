@@ -426,6 +426,49 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description A part of the drawing. */
+        AboutView: {
+            /** @enum {string} */
+            what: "sheet";
+        } | {
+            /** @enum {string} */
+            what: "tab";
+        } | {
+            /** @enum {string} */
+            what: "base";
+        } | {
+            /** @enum {string} */
+            what: "hem";
+        } | {
+            /** @enum {string} */
+            what: "gussets";
+        } | {
+            /** @enum {string} */
+            what: "handle";
+        } | {
+            /** @enum {string} */
+            what: "decoration";
+        } | {
+            /** @description Its name there: `c0`. */
+            id: string;
+            /** @description Which of the plan's pieces it is on. */
+            piece: number;
+            /** @enum {string} */
+            what: "crease";
+        };
+        /** @description Where a bag that is too tall for its sheets is joined all round, upper over lower. */
+        AllRoundText: {
+            /** @enum {string} */
+            kind: "at_base_line";
+        } | {
+            /** @enum {string} */
+            kind: "above";
+            /**
+             * @description So far; half the height if left out.
+             * @example 6 in
+             */
+            rise?: string | null;
+        };
         /**
          * @description Where a measurement stands.
          * @enum {string}
@@ -563,7 +606,7 @@ export interface components {
          * @description Which way the trimmer's blade runs over the sheet.
          * @enum {string}
          */
-        BladeName: "upright" | "level";
+        BladeName: "vertical" | "horizontal";
         /** @description A scoring board. */
         BoardText: {
             /**
@@ -581,23 +624,14 @@ export interface components {
         BriefText: {
             /** @description Room given to the thickness of the paper; none if left out. */
             allowance?: string | null;
-            /**
-             * @description Width of the left part of the back, where it is cut inside the back; half of it if left out.
-             * @example 5 1/2 in
-             */
-            back_part?: string | null;
             /** @description Depth of the base flaps. */
             base?: components["schemas"]["BaseText"];
-            /** @description How far the two flaps of a folded base lap; ½ in if left out. */
-            base_lap?: string | null;
             /** @description The scoring board; a groove every ⅛ in, 12 in wide if left out. */
             board?: components["schemas"]["BoardText"];
-            /** @description How the bag is built. */
+            /** @description How the bag is built, with what that build needs to know; a wrap if left out. */
             build?: components["schemas"]["BuildText"];
             /** @description Which base flaps fold in first. */
             closing?: components["schemas"]["ClosingText"];
-            /** @description Where a joined run is cut; needed for it. */
-            cuts?: components["schemas"]["PlaceText"][];
             /** @description Small parts wanted from the same paper. */
             extras?: components["schemas"]["ExtraText"][];
             /** @description Size of the open, standing bag. */
@@ -606,25 +640,13 @@ export interface components {
             fittings?: components["schemas"]["FittingsText"];
             /** @description What is scored down the gussets, and across so that the bag folds flat. */
             gusset_crease?: components["schemas"]["GussetCreaseText"];
-            /** @description Tabs, or joining strips in place of them. */
+            /** @description Tabs, or joining strips in place of them; tabs if left out. */
             joins?: components["schemas"]["JoinsText"];
-            /**
-             * @description Height above the base line at which the body is joined all round, upper over lower; 0 makes a separate base.
-             * @example 6 in
-             */
-            level?: string | null;
             /**
              * @description Taper of the gusset flaps; ¼ in if left out, 0 for plain slits.
              * @example 1/4 in
              */
             notch?: string | null;
-            /** @description Width of each of them; 1¼ in if left out. */
-            pleat?: string | null;
-            /**
-             * Format: int32
-             * @description How many pleats a flare has on each side; 3 if left out.
-             */
-            pleats?: number | null;
             /** @description Where the run of panels starts, and which way it goes. */
             run?: components["schemas"]["RunText"];
             /** @description Which face is scored. */
@@ -632,12 +654,6 @@ export interface components {
             /** @description The sheet to cut from; a directional 12×12 if left out. */
             sheet?: components["schemas"]["SheetText"];
             side_sheet?: components["schemas"]["SheetText"] | null;
-            /** @description What becomes of the base corner squares of a cradle pair's back piece. */
-            squares?: components["schemas"]["SquaresText"];
-            /** @description Width of a joining strip, unfolded; 1 in if left out. */
-            strip?: string | null;
-            /** @description Where a joined run whose joins are mixed has strips. */
-            strips_at?: components["schemas"]["PlaceText"][];
             /**
              * @description Width of the glue tab; ½ in if left out.
              * @example 1/2 in
@@ -649,11 +665,45 @@ export interface components {
             unit?: components["schemas"]["UnitText"];
             weights?: components["schemas"]["WeightsText"] | null;
         };
-        /**
-         * @description How the bag is built.
-         * @enum {string}
-         */
-        BuildText: "wrap" | "corner_pair" | "cradle_pair" | "joined" | "folded_base" | "pleated_flare";
+        /** @description How a bag is built. */
+        BuildText: {
+            /** @enum {string} */
+            kind: "wrap";
+        } | {
+            /** @enum {string} */
+            kind: "corner_pair";
+        } | {
+            /** @enum {string} */
+            kind: "cradle_pair";
+            /** @description What becomes of the base corner squares of the back piece. */
+            squares: components["schemas"]["SquaresText"];
+        } | {
+            all_round?: components["schemas"]["AllRoundText"] | null;
+            /**
+             * @description Width of the left part of the back, where it is cut inside the back; half of it if left out.
+             * @example 5 1/2 in
+             */
+            back_part?: string | null;
+            /** @description Where: one place at least. */
+            cuts: components["schemas"]["PlaceText"][];
+            /** @enum {string} */
+            kind: "joined";
+        } | {
+            /** @enum {string} */
+            kind: "folded_base";
+            /** @description How far its two flaps lap; ½ in if left out. */
+            lap?: string | null;
+        } | {
+            /** @enum {string} */
+            kind: "pleated_flare";
+            /** @description Width of each of them; 1¼ in if left out. */
+            pleat?: string | null;
+            /**
+             * Format: int32
+             * @description How many pleats it has on each side; 3 if left out.
+             */
+            pleats?: number | null;
+        };
         /** @description One way to build the bag. */
         BuildView: {
             brief?: components["schemas"]["BriefText"] | null;
@@ -708,6 +758,8 @@ export interface components {
             kind: components["schemas"]["PanelKind"];
             /** @description What to call it: `left gusset`. */
             name: string;
+            /** @description The same where there is little room: `gusset`. */
+            short: string;
             /** @description How wide it is, as a figure. */
             size: string;
             /**
@@ -741,7 +793,7 @@ export interface components {
          * @description What a scored line is for.
          * @enum {string}
          */
-        CreaseName: "base_line" | "corner" | "tab_line" | "hem_line" | "gusset_centre" | "gusset_diagonal" | "fold_flat_line" | "pressed_line" | "tube_crease" | "squash_diagonal" | "tuck_line" | "flap_line" | "flap_turn" | "strip_line" | "pleat_line" | "bottom_fold" | "level_line";
+        CreaseName: "base_line" | "corner" | "tab_line" | "hem_line" | "gusset_centre" | "gusset_diagonal" | "fold_flat_line" | "pressed_line" | "tube_crease" | "squash_diagonal" | "tuck_line" | "flap_line" | "flap_turn" | "strip_line" | "pleat_line" | "bottom_fold" | "lap_line";
         /** @description A scored line. */
         CreaseView: {
             /** @description Its distance from the left or bottom edge, as a figure. */
@@ -781,7 +833,7 @@ export interface components {
          * @description What a cut is for.
          * @enum {string}
          */
-        CutName: "slit" | "notch" | "level_slit" | "corner_square" | "tab_corner" | "tab_end" | "hem_corner" | "flap_side" | "pleat_end";
+        CutName: "slit" | "notch" | "base_slit" | "corner_square" | "tab_corner" | "tab_end" | "hem_corner" | "flap_side" | "pleat_end";
         /** @description A cut made after trimming. */
         CutView: {
             /** @description Its name among the piece's lines: `k0`. */
@@ -1297,11 +1349,23 @@ export interface components {
             /** @description `2 sheets, 2 joins that show 2 together`. */
             says: string;
         };
-        /**
-         * @description What holds the panels together where a piece ends.
-         * @enum {string}
-         */
-        JoinsText: "tabs" | "strips" | "mixed";
+        /** @description What holds the panels together where a piece ends. */
+        JoinsText: {
+            /** @enum {string} */
+            kind: "tabs";
+        } | {
+            /** @enum {string} */
+            kind: "strips";
+            /** @description Width of a strip, unfolded; 1 in if left out. */
+            width?: string | null;
+        } | {
+            /** @description Where the strips are. */
+            at: components["schemas"]["PlaceText"][];
+            /** @enum {string} */
+            kind: "mixed";
+            /** @description Width of a strip, unfolded; 1 in if left out. */
+            width?: string | null;
+        };
         /**
          * @description How the ends of a ribbon are knotted.
          * @enum {string}
@@ -1556,6 +1620,8 @@ export interface components {
         PlaceText: "left_back_corner" | "right_back_corner" | "left_front_corner" | "right_front_corner" | "left_gusset_centre" | "right_gusset_centre" | "inside_back" | "inside_front";
         /** @description A piece on a sheet. */
         PlacedView: {
+            /** @description Which of several bags it is a part of, by its place in their list. */
+            bag?: number | null;
             /** @description Which of the pieces; nothing for a small part. */
             piece?: number | null;
             /** @description What it is called, if it is a small part, or comes from several bags: `insert`. */
@@ -1803,6 +1869,7 @@ export interface components {
         };
         /** @description Lengths of the brief that are set in a sentence. */
         SettingsView: {
+            all_round?: components["schemas"]["LengthView"] | null;
             /** @description Room given to the thickness of the paper. */
             allowance: components["schemas"]["LengthView"];
             back_part?: components["schemas"]["LengthView"] | null;
@@ -1812,7 +1879,6 @@ export interface components {
             caliper_measured: boolean;
             flap_corner?: components["schemas"]["LengthView"] | null;
             lap?: components["schemas"]["LengthView"] | null;
-            level?: components["schemas"]["LengthView"] | null;
             /** @description The taper of the gusset flaps. */
             notch: components["schemas"]["LengthView"];
             /** @description The board's reach. */
@@ -2060,8 +2126,8 @@ export interface components {
         };
         /** @description Something the crafter should know. */
         VerdictView: {
-            /** @description Parts of the drawing it is about: `sheet`, `tab`, `base`, `hem`, `gussets`, `handle`, `decoration`, or a crease of a piece (`1:c0`). */
-            about: string[];
+            /** @description Parts of the drawing it is about. */
+            about: components["schemas"]["AboutView"][];
             /** @description What kind of thing: `sheet.too-small`. */
             code: string;
             /** @description How much it matters. */

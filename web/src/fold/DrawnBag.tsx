@@ -24,7 +24,7 @@ export function DrawnBag(props: {
         <g key={facet.index}>
           <polygon
             className={`facet ${facet.outside ? "is-outside" : "is-inside"}${facet.fitting ? " is-fitting" : ""}${lit.has(facet.index) ? " is-lit" : ""}`}
-            points={facet.corners.map(place).join(" ")}
+            points={facet.corners.map((corner) => place(corner).join()).join(" ")}
             data-facet={facet.index}
             onMouseEnter={() => onPoint(facet.index, facet.outside)}
             onMouseLeave={() => onPoint(null, true)}
@@ -32,7 +32,7 @@ export function DrawnBag(props: {
           <polygon
             className="shade"
             fillOpacity={(1 - facet.facing) * 0.22}
-            points={facet.corners.map(place).join(" ")}
+            points={facet.corners.map((corner) => place(corner).join()).join(" ")}
           />
           {facet.outside && facet.facing > 0.12 && facet.marks.hatch.length > 0 && (
             <path className="sheet-hatch" d={strokes(facet.marks.hatch, place)} />
@@ -41,7 +41,11 @@ export function DrawnBag(props: {
             <path className="sheet-letter" d={strokes(facet.marks.letter, place)} />
           )}
           {facet.holes.map((edge, index) => (
-            <path key={index} className="hole" d={`M ${edge.map(place).join(" L ")} Z`} />
+            <path
+              key={index}
+              className="hole"
+              d={`M ${edge.map((spot) => place(spot).join()).join(" L ")} Z`}
+            />
           ))}
           {facet.outside && facet.facing > 0.12 && isSeen(facet.marks.up, place) && (
             <path className="up-arrow" d={strokes(facet.marks.up, place)} />
@@ -55,13 +59,14 @@ export function DrawnBag(props: {
 type Spot = [number, number];
 type Line = [Spot, Spot];
 
-function strokes(lines: Line[], place: (spot: Spot) => string) {
-  return lines.map(([from, to]) => `M ${place(from)} L ${place(to)}`).join(" ");
+function strokes(lines: Line[], place: (spot: Spot) => Spot) {
+  return lines.map(([from, to]) => `M ${place(from).join()} L ${place(to).join()}`).join(" ");
 }
 
 /** True for an arrow that is not too small to be read as one. */
-function isSeen(lines: Line[], place: (spot: Spot) => string) {
-  const shaft = lines[0]?.map((spot) => place(spot).split(",").map(Number));
-  const [[x1 = 0, y1 = 0] = [], [x2 = 0, y2 = 0] = []] = shaft ?? [];
+function isSeen(lines: Line[], place: (spot: Spot) => Spot) {
+  const shaft = lines[0];
+  if (!shaft) return false;
+  const [[x1, y1], [x2, y2]] = [place(shaft[0]), place(shaft[1])];
   return Math.hypot(x2 - x1, y2 - y1) >= 8;
 }

@@ -115,10 +115,8 @@ test("the drawing fills its space in one direction and stays within it in both",
     fc.property(size, size, size, turns, (width, height, depth, turn) => {
       const drawn = project(facets(5), box(width, height, depth), turn);
       const place = placeIn(drawn, space, 4);
-      const spots = drawn.flatMap(({ corners }) =>
-        corners.map((corner) => place(corner).split(",").map(Number)),
-      );
-      const [xs, ys] = [spots.map(([x]) => x!), spots.map(([, y]) => y!)];
+      const spots = drawn.flatMap(({ corners }) => corners.map((corner) => place(corner)));
+      const [xs, ys] = [spots.map(([x]) => x), spots.map(([, y]) => y)];
       const [wide, tall] = [Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)];
       expect(Math.min(...xs)).toBeGreaterThanOrEqual(3.9);
       expect(Math.max(...xs)).toBeLessThanOrEqual(space.width - 3.9);

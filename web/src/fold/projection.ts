@@ -106,7 +106,7 @@ export function project(facets: Facet[], pose: number[][][], turn: Turn, apart =
   return farthestFirst(drawn);
 }
 
-/** Puts projected corners into the middle of a drawing, as large as fits: a function from a corner to "x,y". */
+/** Puts projected corners into the middle of a drawing, as large as fits: a function from a corner to its place, to a tenth of a pixel. */
 export function placeIn(drawn: Drawn[], size: { width: number; height: number }, margin: number) {
   const xs = drawn.flatMap((facet) => facet.corners.map(([x]) => x));
   const ys = drawn.flatMap((facet) => facet.corners.map(([, y]) => y));
@@ -114,10 +114,11 @@ export function placeIn(drawn: Drawn[], size: { width: number; height: number },
   const across = (size.width - margin * 2) / (right - left || 1);
   const down = (size.height - margin * 2) / (bottom - top || 1);
   const scale = Math.min(across, down);
-  return ([x, y]: [number, number]) => {
+  const tenth = (pixels: number) => Math.round(pixels * 10) / 10;
+  return ([x, y]: [number, number]): [number, number] => {
     const px = (x - (left + right) / 2) * scale + size.width / 2;
     const py = (y - (top + bottom) / 2) * scale + size.height / 2;
-    return `${px.toFixed(1)},${py.toFixed(1)}`;
+    return [tenth(px), tenth(py)];
   };
 }
 

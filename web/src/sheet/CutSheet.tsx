@@ -46,7 +46,7 @@ export function CutSheet(props: {
                   <span className="trim-keep">
                     <Figure text={cut.keep} />
                   </span>
-                  <small>{cut.blade === "upright" ? "from the left" : "from the bottom"}</small>
+                  <small>{cut.blade === "vertical" ? "from the left" : "from the bottom"}</small>
                 </button>
               </li>
             ))}

@@ -2,6 +2,7 @@
 
 import { useEffect, useRef, useState, type KeyboardEvent } from "react";
 import { Figure } from "../words/Figure";
+import { nextGroove } from "./nextGroove";
 
 export interface LengthInputProps {
   id: string;
@@ -14,14 +15,6 @@ export interface LengthInputProps {
   error?: string | undefined;
   /** Called with what is typed, or with exact millimetres after an arrow key. */
   onChange: (text: string) => void;
-}
-
-/** The next groove above or below a length, in exact millimetres (a length is a whole number of nanometres). */
-function nextGroove(mm: number, groove: number, up: boolean): number | null {
-  const nm = Math.round(mm * 1e6);
-  const step = Math.round(groove * 1e6);
-  const next = up ? (Math.floor(nm / step) + 1) * step : (Math.ceil(nm / step) - 1) * step;
-  return next > 0 ? next / 1e6 : null;
 }
 
 export function LengthInput(props: LengthInputProps) {

@@ -15,7 +15,7 @@ export function PieceLines(props: { piece: Piece; place: Place; marked?: Set<str
     <g className="piece">
       <path className="paper" d={edge(piece, place)} />
       {piece.cuts
-        .filter((cut) => cut.role === "slit" || cut.role === "level_slit")
+        .filter((cut) => cut.role === "slit" || cut.role === "base_slit")
         .map((cut) => (
           <line
             key={cut.id}

@@ -92,10 +92,11 @@ function TrimLine(props: {
 }) {
   const { trim, box } = props;
   const on = box(trim.on);
-  const share = trim.blade === "upright" ? trim.keep_mm / trim.on.width_mm : trim.keep_mm / trim.on.height_mm;
+  const share =
+    trim.blade === "vertical" ? trim.keep_mm / trim.on.width_mm : trim.keep_mm / trim.on.height_mm;
   const [x, y] = [on.x + on.width * share, on.y + on.height * (1 - share)];
   const ends =
-    trim.blade === "upright"
+    trim.blade === "vertical"
       ? { x1: x, x2: x, y1: on.y - 1, y2: on.y + on.height + 1 }
       : { x1: on.x - 1, x2: on.x + on.width + 1, y1: y, y2: y };
   return (

@@ -1,9 +1,12 @@
 //! Small parts that are wanted besides the pieces.
 
 use crate::Length;
+use crate::plane::Size;
+use enum_map::{Enum, EnumMap};
+use strum::VariantArray;
 
 /// A small part that can be cut besides the pieces.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash, PartialOrd, Ord)]
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash, PartialOrd, Ord, Enum, VariantArray)]
 pub enum Extra {
     /// Loose stiffener laid on the base.
     Insert,
@@ -33,27 +36,14 @@ pub enum Extra {
 
 /// The small parts a crafter wants from the same paper.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
-pub struct Extras(u16);
+pub struct Extras(EnumMap<Extra, bool>);
 
 impl Extra {
     /// Width and height of a tag: 2 × 3½ (our choice).
-    pub const TAG: (Length, Length) = (Length::inches(2), Length::eighths(28));
+    pub const TAG: Size = Size::new(Length::inches(2), Length::eighths(28));
 
     /// Every kind.
-    pub const ALL: [Self; 12] = [
-        Self::Insert,
-        Self::HandleStrip,
-        Self::Reinforcement,
-        Self::Tag,
-        Self::Mat,
-        Self::Strap,
-        Self::Hanger,
-        Self::GussetMat,
-        Self::FlapMat,
-        Self::Band,
-        Self::Pocket,
-        Self::Template,
-    ];
+    pub const ALL: &[Self] = Self::VARIANTS;
 
     /// `insert`.
     pub fn name(self) -> &'static str {
@@ -77,16 +67,20 @@ impl Extra {
 impl Extras {
     /// The set of the kinds given.
     pub fn of(kinds: impl IntoIterator<Item = Extra>) -> Self {
-        Self(kinds.into_iter().fold(0, |set, kind| set | 1 << kind as u8))
+        let mut set = Self::default();
+        for kind in kinds {
+            set.0[kind] = true;
+        }
+        set
     }
 
     /// True if the kind belongs to it.
     pub fn has(self, kind: Extra) -> bool {
-        self.0 >> kind as u8 & 1 == 1
+        self.0[kind]
     }
 
     /// Its kinds.
     pub fn iter(self) -> impl Iterator<Item = Extra> {
-        Extra::ALL.into_iter().filter(move |kind| self.has(*kind))
+        self.0.into_iter().filter_map(|(kind, is_in)| is_in.then_some(kind))
     }
 }

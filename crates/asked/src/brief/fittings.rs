@@ -3,6 +3,7 @@
 use super::Brief;
 use crate::Length;
 use crate::mass::Mass;
+use strum::VariantArray;
 
 /// Everything put on a bag. The default is an insert and nothing else.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
@@ -32,10 +33,8 @@ pub struct Handle {
     pub from_centre: Option<Length>,
     /// From the top edge down to the middle of a hole, to the end of what is glued, or to an opening.
     pub down: Option<Length>,
-    /// How high it stands above the top edge. Where [`Handle::length`] is given, that tells instead.
-    pub drop: Option<Length>,
-    /// Length of the ribbon, strap or strip of one handle.
-    pub length: Option<Length>,
+    /// How high it stands, or how long it is: one tells the other.
+    pub stands: Stands,
     /// Width of the ribbon, strap, strip or opening.
     pub width: Option<Length>,
     /// Length of a strap's slot, or height of a hand hole.
@@ -44,8 +43,38 @@ pub struct Handle {
     pub knot: Knot,
 }
 
-/// The kinds of handle.
+/// How high a handle stands, or how long the ribbon, strap or strip of one is: one tells the other.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+pub enum Stands {
+    /// As is customary.
+    #[default]
+    Customary,
+    /// So high above the top edge.
+    High(Length),
+    /// Made from so long a ribbon, strap or strip.
+    Long(Length),
+}
+
+impl Stands {
+    /// How high above the top edge, if that was said.
+    pub const fn high(self) -> Option<Length> {
+        match self {
+            Self::High(drop) => Some(drop),
+            Self::Customary | Self::Long(_) => None,
+        }
+    }
+
+    /// How long it is, if that was said.
+    pub const fn long(self) -> Option<Length> {
+        match self {
+            Self::Long(length) => Some(length),
+            Self::Customary | Self::High(_) => None,
+        }
+    }
+}
+
+/// The kinds of handle.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash, VariantArray)]
 pub enum HandleKind {
     /// None: carried in the arms.
     #[default]
@@ -68,16 +97,66 @@ pub enum HandleKind {
 
 impl HandleKind {
     /// All of them, in the order in which they are offered.
-    pub const ALL: [Self; 8] = [
-        Self::None,
-        Self::HoledRibbon,
-        Self::GluedRibbon,
-        Self::LongRibbon,
-        Self::Strap,
-        Self::Tube,
-        Self::Hangers,
-        Self::HandHole,
-    ];
+    pub const ALL: &[Self] = Self::VARIANTS;
+
+    /// True if its place across the face can be chosen.
+    pub const fn is_spaced(self) -> bool {
+        match self {
+            Self::HoledRibbon | Self::GluedRibbon | Self::LongRibbon | Self::Tube | Self::Hangers => true,
+            Self::None | Self::Strap | Self::HandHole => false,
+        }
+    }
+
+    /// True if it is a ribbon or cord.
+    pub const fn is_ribbon(self) -> bool {
+        match self {
+            Self::HoledRibbon | Self::GluedRibbon | Self::LongRibbon | Self::Hangers => true,
+            Self::None | Self::Strap | Self::Tube | Self::HandHole => false,
+        }
+    }
+
+    /// True if it stands up above the top edge, and so has a length and a drop.
+    pub const fn stands_up(self) -> bool {
+        match self {
+            Self::HoledRibbon
+            | Self::GluedRibbon
+            | Self::LongRibbon
+            | Self::Strap
+            | Self::Tube
+            | Self::Hangers => true,
+            Self::None | Self::HandHole => false,
+        }
+    }
+
+    /// True if it is cut from paper, usually as long as a sheet.
+    pub const fn is_cut_to_length(self) -> bool {
+        match self {
+            Self::Strap | Self::Tube => true,
+            Self::None
+            | Self::HoledRibbon
+            | Self::GluedRibbon
+            | Self::LongRibbon
+            | Self::Hangers
+            | Self::HandHole => false,
+        }
+    }
+
+    /// True if it is glued on outside and stands stiffly, in the way of a closing flap.
+    pub const fn is_glued_outside(self) -> bool {
+        match self {
+            Self::LongRibbon | Self::Tube | Self::Hangers => true,
+            Self::None | Self::HoledRibbon | Self::GluedRibbon | Self::Strap | Self::HandHole => false,
+        }
+    }
+
+    /// How many of it one bag takes: one for both faces, or one a face.
+    pub const fn per_bag(self) -> u32 {
+        match self {
+            Self::None => 0,
+            Self::Strap | Self::HandHole => 1,
+            Self::HoledRibbon | Self::GluedRibbon | Self::LongRibbon | Self::Tube | Self::Hangers => 2,
+        }
+    }
 }
 
 /// How the ends of a ribbon are knotted.
@@ -123,7 +202,7 @@ pub struct Closure {
 }
 
 /// The kinds of closure.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash, VariantArray)]
 pub enum ClosureKind {
     /// It stays open.
     #[default]
@@ -144,15 +223,42 @@ pub enum ClosureKind {
 
 impl ClosureKind {
     /// All of them, in the order in which they are offered.
-    pub const ALL: [Self; 7] = [
-        Self::None,
-        Self::Clip,
-        Self::Bow,
-        Self::RibbonThrough,
-        Self::RibbonRound,
-        Self::Magnets,
-        Self::Tuck,
-    ];
+    pub const ALL: &[Self] = Self::VARIANTS;
+
+    /// True if front and back are brought together at the top; magnets under a closing flap leave the mouth as it is.
+    pub const fn pinches(self, has_flap: bool) -> bool {
+        match self {
+            Self::None | Self::RibbonRound | Self::Tuck => false,
+            Self::Clip | Self::Bow | Self::RibbonThrough => true,
+            Self::Magnets => !has_flap,
+        }
+    }
+
+    /// True if holes are punched for it.
+    pub const fn has_holes(self) -> bool {
+        match self {
+            Self::RibbonThrough => true,
+            Self::None | Self::Clip | Self::Bow | Self::RibbonRound | Self::Magnets | Self::Tuck => false,
+        }
+    }
+
+    /// True if it is set at a place on both sides that have to meet.
+    pub const fn has_to_meet(self) -> bool {
+        match self {
+            Self::RibbonThrough | Self::Magnets => true,
+            Self::None | Self::Clip | Self::Bow | Self::RibbonRound | Self::Tuck => false,
+        }
+    }
+
+    /// True if the closing flap is tucked in, so that there has to be one.
+    pub const fn is_tucked(self) -> bool {
+        match self {
+            Self::Tuck => true,
+            Self::None | Self::Clip | Self::Bow | Self::RibbonThrough | Self::RibbonRound | Self::Magnets => {
+                false
+            }
+        }
+    }
 }
 
 /// Stiffener on the base.

@@ -21,7 +21,9 @@ pub const CUSTOMARY_STRIP: Length = Length::inches(1);
 /// Customary pleats of a flare: three a side of 1¼ in (common practice).
 pub const CUSTOMARY_PLEATS: (u8, Length) = (3, Length::eighths(10));
 /// Depth and corner radius of a closing flap to start from: 3 in and ½ in (our choice).
-pub const CLOSING_FLAP: (Length, Length) = (Length::inches(3), Length::eighths(4));
+pub const CLOSING_FLAP_DEPTH: Length = Length::inches(3);
+/// How far its corners are rounded: ½ (our choice).
+pub const CLOSING_FLAP_CORNER: Length = Length::eighths(4);
 
 /// How a bag is built from its pieces.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
@@ -178,71 +180,6 @@ impl BaseHabit {
                 both - both.half()
             }
             Self::Fixed { depth } | Self::Custom { depth } => depth,
-        }
-    }
-}
-
-/// What happens above the top edge.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
-pub enum Top {
-    /// A raw edge.
-    #[default]
-    Raw,
-    /// A hem turned to the inside: hidden, strengthens the lip.
-    HemIn {
-        /// Depth of the band.
-        depth: Length,
-    },
-    /// A hem turned to the outside: shows the reverse of the sheet as a contrast band.
-    HemOut {
-        /// Depth of the band.
-        depth: Length,
-    },
-    /// A closing flap: one face runs on above the top, the rest is cut away there.
-    Flap {
-        /// The face that runs on.
-        on: FaceSide,
-        /// How far it runs on.
-        depth: Length,
-        /// Radius of its two rounded corners; zero leaves them square.
-        corner: Length,
-    },
-}
-
-/// One of the two faces.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
-pub enum FaceSide {
-    /// The front.
-    Front,
-    /// The back.
-    #[default]
-    Back,
-}
-
-impl Top {
-    /// How far the paper runs on above the finished top edge; zero for a raw edge.
-    pub fn depth(self) -> Length {
-        match self {
-            Self::Raw => Length::ZERO,
-            Self::HemIn { depth } | Self::HemOut { depth } | Self::Flap { depth, .. } => depth,
-        }
-    }
-
-    /// Depth of the hem; zero if nothing is turned over all the way round.
-    pub fn hem(self) -> Length {
-        match self {
-            Self::Raw | Self::Flap { .. } => Length::ZERO,
-            Self::HemIn { depth } | Self::HemOut { depth } => depth,
-        }
-    }
-
-    /// The same top at another depth.
-    pub fn with_depth(self, depth: Length) -> Self {
-        match self {
-            Self::Raw => Self::Raw,
-            Self::HemIn { .. } => Self::HemIn { depth },
-            Self::HemOut { .. } => Self::HemOut { depth },
-            Self::Flap { on, corner, .. } => Self::Flap { on, depth, corner },
         }
     }
 }

@@ -38,6 +38,28 @@ impl Brief {
         self.within("finished.gusset", "The gusset", size.gusset, SMALLEST_PANEL, LARGEST_PANEL)?;
         self.within("tab", "The glue tab", self.tab, SMALLEST_TAB, Length::inches(4))?;
         self.within("notch", "The notch", self.notch, Length::ZERO, Length::inches(1))?;
+        self.check_base()?;
+        self.check_top()?;
+        self.check_build()?;
+        if let Some(width) = self.joins.strip() {
+            self.within("joins.width", "The joining strip", width, SMALLEST_TAB * 2, Length::inches(8))?;
+        }
+        self.check_fittings()?;
+        for (field, weight) in self.weights.named() {
+            if weight > MOST_WEIGHT {
+                let sentence = format!("A join shows 0 to {MOST_WEIGHT}; this says {weight}.");
+                return Err(BriefFault { field, sentence });
+            }
+        }
+        self.within("allowance", "The allowance", self.allowance, Length::ZERO, Length::eighths(2))?;
+        self.check_sheets()?;
+        let board = self.board;
+        let least = Length::from_nm(500_000);
+        self.within("board.groove", "The board's groove", board.groove, least, Length::INCH)?;
+        self.within("board.reach", "The board's reach", board.reach, Length::inches(4), Length::inches(60))
+    }
+
+    fn check_base(&self) -> Result<(), BriefFault> {
         match self.base {
             BaseHabit::Full => {}
             BaseHabit::HalfAndLap { lap } => {
@@ -53,6 +75,10 @@ impl Brief {
                 self.within("base.depth", "The base flap", depth, SMALLEST_PANEL, LARGEST_PANEL)?;
             }
         }
+        Ok(())
+    }
+
+    fn check_top(&self) -> Result<(), BriefFault> {
         match self.top {
             Top::Raw => {}
             Top::HemIn { depth } | Top::HemOut { depth } => {
@@ -63,51 +89,50 @@ impl Brief {
                 self.within("top.corner", "The rounded corner", corner, Length::ZERO, LARGEST_PANEL)?;
             }
         }
+        Ok(())
+    }
+
+    fn check_build(&self) -> Result<(), BriefFault> {
+        let size = self.finished;
         match self.build {
             Build::Wrap | Build::CornerPair | Build::CradlePair { .. } => {}
             Build::Joined { cuts } => {
                 if cuts.at.count() == 0 {
                     let sentence = "A run of pieces has to be cut at one place at least.".to_owned();
-                    return Err(BriefFault { field: "cuts", sentence });
+                    return Err(BriefFault { field: "build.cuts", sentence });
                 }
                 if let Some(part) = cuts.back_part {
                     let most = size.width - SMALLEST_PANEL;
                     self.within(
-                        "back_part",
+                        "build.back_part",
                         "The left part of the back",
                         part,
                         SMALLEST_PANEL.min(most),
                         most,
                     )?;
                 }
-                if let Some(level) = cuts.level {
+                if let Some(all_round) = cuts.all_round {
+                    let (field, what) = ("build.all_round.rise", "The height of the join all round");
                     let most = size.height - self.tab - SMALLEST_PANEL;
-                    self.within("level", "The level of the join", level, Length::ZERO, most)?;
+                    self.within(field, what, all_round.rise(), Length::ZERO, most)?;
                 }
             }
             Build::FoldedBase { lap } => {
-                self.within("base_lap", "The lap of the folded base", lap, SMALLEST_TAB, LARGEST_PANEL)?;
+                self.within("build.lap", "The lap of the folded base", lap, SMALLEST_TAB, LARGEST_PANEL)?;
             }
             Build::PleatedFlare { pleats, pleat } => {
                 if !(1..=MOST_PLEATS).contains(&pleats) {
                     let sentence =
                         format!("A flare takes one to {MOST_PLEATS} pleats a side; this asks for {pleats}.");
-                    return Err(BriefFault { field: "pleats", sentence });
+                    return Err(BriefFault { field: "build.pleats", sentence });
                 }
-                self.within("pleat", "The pleat", pleat, SMALLEST_PANEL, LARGEST_PANEL)?;
+                self.within("build.pleat", "The pleat", pleat, SMALLEST_PANEL, LARGEST_PANEL)?;
             }
         }
-        if let Some(width) = self.joins.strip() {
-            self.within("strip", "The joining strip", width, SMALLEST_TAB * 2, Length::inches(8))?;
-        }
-        self.check_fittings()?;
-        for (field, weight) in self.weights.named() {
-            if weight > MOST_WEIGHT {
-                let sentence = format!("A join shows 0 to {MOST_WEIGHT}; this says {weight}.");
-                return Err(BriefFault { field, sentence });
-            }
-        }
-        self.within("allowance", "The allowance", self.allowance, Length::ZERO, Length::eighths(2))?;
+        Ok(())
+    }
+
+    fn check_sheets(&self) -> Result<(), BriefFault> {
         let sides =
             self.side_sheet.as_ref().map(|side| (side, ["side_sheet.caliper", "side_sheet.grammage"]));
         for (sheet, fields) in [(&self.sheet, ["sheet.caliper", "sheet.grammage"])].into_iter().chain(sides) {
@@ -130,20 +155,7 @@ impl Brief {
             let what = "The height of the gussets' sheet";
             self.within("side_sheet.height", what, side.height, Sheet::SMALLEST, Sheet::LARGEST)?;
         }
-        self.within(
-            "board.groove",
-            "The board's groove",
-            self.board.groove,
-            Length::from_nm(500_000),
-            Length::INCH,
-        )?;
-        self.within(
-            "board.reach",
-            "The board's reach",
-            self.board.reach,
-            Length::inches(4),
-            Length::inches(60),
-        )
+        Ok(())
     }
 
     fn check_fittings(&self) -> Result<(), BriefFault> {
@@ -153,8 +165,8 @@ impl Brief {
         let all = [
             ("handle.from_centre", "The distance from the centre", handle.from_centre, Length::ZERO),
             ("handle.down", "The distance from the top edge", handle.down, Length::ZERO),
-            ("handle.drop", "The drop of the handle", handle.drop, Length::ZERO),
-            ("handle.length", "The length of the handle", handle.length, least),
+            ("handle.drop", "The drop of the handle", handle.stands.high(), Length::ZERO),
+            ("handle.length", "The length of the handle", handle.stands.long(), least),
             ("handle.width", "The width of the handle", handle.width, least),
             ("handle.opening", "The opening", handle.opening, least),
             ("backing.length", "The length of the strip", fittings.backing.length, least),

@@ -2,6 +2,8 @@
 
 use crate::Length;
 use crate::text::list;
+use enum_map::{Enum, EnumMap};
+use strum::VariantArray;
 
 /// A side of the standing bag, looking at its front.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
@@ -22,15 +24,22 @@ impl Side {
     }
 }
 
-/// A place round the bag at which one piece ends and the next begins.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+/// A place round the bag at which one piece ends and the next begins, the least visible first (common practice: back corner,
+/// front corner, gusset centre, inside the back, inside the front).
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash, Enum, VariantArray)]
 pub enum Place {
-    /// The corner between the back and a gusset.
-    BackCorner(Side),
-    /// The corner between the front and a gusset.
-    FrontCorner(Side),
-    /// Down the centre of a gusset.
-    GussetCentre(Side),
+    /// The corner between the back and the left gusset.
+    LeftBackCorner,
+    /// The corner between the back and the right gusset.
+    RightBackCorner,
+    /// The corner between the front and the left gusset.
+    LeftFrontCorner,
+    /// The corner between the front and the right gusset.
+    RightFrontCorner,
+    /// Down the centre of the left gusset.
+    LeftGussetCentre,
+    /// Down the centre of the right gusset.
+    RightGussetCentre,
     /// Inside the back.
     InsideBack,
     /// Down the middle of the front: only where the front alone is wider than the sheet.
@@ -38,80 +47,113 @@ pub enum Place {
 }
 
 impl Place {
-    /// All of them, the least visible first (common practice: back corner, front corner, gusset centre, inside the
-    /// back, inside the front).
-    pub const ALL: [Self; 8] = [
-        Self::BackCorner(Side::Left),
-        Self::BackCorner(Side::Right),
-        Self::FrontCorner(Side::Left),
-        Self::FrontCorner(Side::Right),
-        Self::GussetCentre(Side::Left),
-        Self::GussetCentre(Side::Right),
-        Self::InsideBack,
-        Self::InsideFront,
-    ];
+    /// All of them, the least visible first; a place on the left is followed by the same on the right.
+    pub const ALL: &[Self] = Self::VARIANTS;
+
+    /// The four corners.
+    pub const CORNERS: [Self; 4] =
+        [Self::LeftBackCorner, Self::RightBackCorner, Self::LeftFrontCorner, Self::RightFrontCorner];
+
+    /// The corner between the back and the gusset of a side.
+    pub const fn back_corner(side: Side) -> Self {
+        match side {
+            Side::Left => Self::LeftBackCorner,
+            Side::Right => Self::RightBackCorner,
+        }
+    }
+
+    /// The corner between the front and the gusset of a side.
+    pub const fn front_corner(side: Side) -> Self {
+        match side {
+            Side::Left => Self::LeftFrontCorner,
+            Side::Right => Self::RightFrontCorner,
+        }
+    }
+
+    /// Down the centre of the gusset of a side.
+    pub const fn gusset_centre(side: Side) -> Self {
+        match side {
+            Side::Left => Self::LeftGussetCentre,
+            Side::Right => Self::RightGussetCentre,
+        }
+    }
 
     /// `left back corner`.
     pub fn name(self) -> &'static str {
         match self {
-            Self::BackCorner(Side::Left) => "left back corner",
-            Self::BackCorner(Side::Right) => "right back corner",
-            Self::FrontCorner(Side::Left) => "left front corner",
-            Self::FrontCorner(Side::Right) => "right front corner",
-            Self::GussetCentre(Side::Left) => "centre of the left gusset",
-            Self::GussetCentre(Side::Right) => "centre of the right gusset",
+            Self::LeftBackCorner => "left back corner",
+            Self::RightBackCorner => "right back corner",
+            Self::LeftFrontCorner => "left front corner",
+            Self::RightFrontCorner => "right front corner",
+            Self::LeftGussetCentre => "centre of the left gusset",
+            Self::RightGussetCentre => "centre of the right gusset",
             Self::InsideBack => "inside of the back",
             Self::InsideFront => "middle of the front",
         }
-    }
-
-    fn bit(self) -> u8 {
-        1 << Self::ALL.iter().position(|place| *place == self).unwrap_or(0)
     }
 }
 
 /// A set of places.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
-pub struct Places(u8);
+pub struct Places(EnumMap<Place, bool>);
 
 impl Places {
     /// The set of the places given.
     pub fn of(places: impl IntoIterator<Item = Place>) -> Self {
-        Self(places.into_iter().fold(0, |set, place| set | place.bit()))
+        let mut set = Self::default();
+        for place in places {
+            set.0[place] = true;
+        }
+        set
     }
 
     /// Every set with at least one place in it.
     pub fn every() -> impl Iterator<Item = Self> {
-        (1..=u8::MAX).map(Self)
+        (1..1_usize << Place::LENGTH)
+            .map(|set| Self(EnumMap::from_fn(|place: Place| set >> place.into_usize() & 1 == 1)))
     }
 
     /// True if the place belongs to it.
     pub fn has(self, place: Place) -> bool {
-        self.0 & place.bit() != 0
+        self.0[place]
+    }
+
+    /// True if all four corners belong to it: the gussets are then pieces of their own.
+    pub fn has_all_corners(self) -> bool {
+        Place::CORNERS.into_iter().all(|corner| self.has(corner))
     }
 
     /// Its places, the least visible first.
     pub fn iter(self) -> impl Iterator<Item = Place> {
-        Place::ALL.into_iter().filter(move |place| self.has(*place))
+        self.0.into_iter().filter_map(|(place, is_in)| is_in.then_some(place))
     }
 
     /// What its places are called, the least visible first, those alike on both sides together: `both back corners`,
     /// `centre of the left gusset`; `all four corners` if it has them all.
     pub fn names(self) -> Vec<&'static str> {
         let all: Vec<Place> = self.iter().collect();
-        // In `ALL` a place on the left is followed by the same on the right.
         let mut names = Vec::new();
         let mut rest = all.as_slice();
-        if all.starts_with(&Place::ALL[..4]) {
+        if self.has_all_corners() {
             names.push("all four corners");
             rest = &rest[4..];
         }
         while let [first, others @ ..] = rest {
-            let together = match (first, others.first()) {
-                (Place::BackCorner(_), Some(Place::BackCorner(_))) => Some("both back corners"),
-                (Place::FrontCorner(_), Some(Place::FrontCorner(_))) => Some("both front corners"),
-                (Place::GussetCentre(_), Some(Place::GussetCentre(_))) => Some("the centres of both gussets"),
-                _ => None,
+            // A place on the left is followed by the same on the right.
+            let together = match first {
+                Place::LeftBackCorner if self.has(Place::RightBackCorner) => Some("both back corners"),
+                Place::LeftFrontCorner if self.has(Place::RightFrontCorner) => Some("both front corners"),
+                Place::LeftGussetCentre if self.has(Place::RightGussetCentre) => {
+                    Some("the centres of both gussets")
+                }
+                Place::LeftBackCorner
+                | Place::RightBackCorner
+                | Place::LeftFrontCorner
+                | Place::RightFrontCorner
+                | Place::LeftGussetCentre
+                | Place::RightGussetCentre
+                | Place::InsideBack
+                | Place::InsideFront => None,
             };
             names.push(together.unwrap_or(first.name()));
             rest = if together.is_some() { &others[1..] } else { others };
@@ -128,7 +170,7 @@ impl Places {
 
     /// How many there are: as many joins, and as many pieces.
     pub fn count(self) -> usize {
-        self.0.count_ones() as usize
+        self.iter().count()
     }
 }
 
@@ -183,18 +225,42 @@ impl JoinWeights {
     /// How much the joins of one way to cut a run show, all together.
     pub fn of(self, cuts: Cuts) -> u32 {
         let at = |place| match place {
-            Place::BackCorner(_) => self.back_corner,
-            Place::FrontCorner(_) => self.front_corner,
-            Place::GussetCentre(_) => self.gusset_centre,
+            Place::LeftBackCorner | Place::RightBackCorner => self.back_corner,
+            Place::LeftFrontCorner | Place::RightFrontCorner => self.front_corner,
+            Place::LeftGussetCentre | Place::RightGussetCentre => self.gusset_centre,
             Place::InsideBack => self.inside_back,
             Place::InsideFront => self.inside_front,
         };
-        let level = match cuts.level {
+        let all_round = match cuts.all_round {
             None => 0,
-            Some(Length::ZERO) => self.separate_base,
-            Some(_) => self.all_round,
+            Some(AllRound::AtBaseLine) => self.separate_base,
+            Some(AllRound::Above(_)) => self.all_round,
         };
-        cuts.at.iter().map(|place| u32::from(at(place))).sum::<u32>() + u32::from(level)
+        cuts.at.iter().map(|place| u32::from(at(place))).sum::<u32>() + u32::from(all_round)
+    }
+}
+
+/// Where a bag that is too tall for its sheets is joined all round.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+pub enum AllRound {
+    /// At the base line: the base is a separate one.
+    AtBaseLine,
+    /// So far above the base line; more than nothing.
+    Above(Length),
+}
+
+impl AllRound {
+    /// So far above the base line, or at it.
+    pub fn at(rise: Length) -> Self {
+        if rise == Length::ZERO { Self::AtBaseLine } else { Self::Above(rise) }
+    }
+
+    /// How far above the base line.
+    pub const fn rise(self) -> Length {
+        match self {
+            Self::AtBaseLine => Length::ZERO,
+            Self::Above(rise) => rise,
+        }
     }
 }
 
@@ -206,15 +272,14 @@ pub struct Cuts {
     /// Width of the left part of the back (the left of one who looks at the front) where it is cut inside the back;
     /// half of it if nothing is said.
     pub back_part: Option<Length>,
-    /// Height above the base line at which the body is joined too, all round, upper over lower: at none the base is a
-    /// separate one. Nothing if the pieces are as tall as the bag.
-    pub level: Option<Length>,
+    /// Where the body is joined too, all round, upper over lower. None if the pieces are as tall as the bag.
+    pub all_round: Option<AllRound>,
 }
 
 impl Cuts {
     /// True if the run is opened at one place only: one piece, as a wrap is.
     pub fn is_one_piece(self) -> bool {
-        self.at.count() == 1 && self.level.is_none()
+        self.at.count() == 1 && self.all_round.is_none()
     }
 }
 
@@ -231,20 +296,23 @@ mod tests {
 
     #[test]
     fn a_set_holds_what_is_put_in() {
-        let two = [Place::BackCorner(Side::Right), Place::GussetCentre(Side::Left)];
+        let two = [Place::RightBackCorner, Place::LeftGussetCentre];
         let set = Places::of(two);
         assert_eq!(set.iter().collect::<Vec<_>>(), two);
         assert_eq!((set.count(), Places::every().count()), (2, 255));
-        assert!(!set.has(Place::FrontCorner(Side::Left)));
+        assert!(!set.has(Place::LeftFrontCorner));
     }
 
     #[rstest]
-    #[case(&[Place::FrontCorner(Side::Right)], "the right front corner")]
+    #[case(&[Place::RightFrontCorner], "the right front corner")]
     #[case(&Place::ALL[..2], "both back corners")]
     #[case(&Place::ALL[..3], "both back corners and the left front corner")]
     #[case(&Place::ALL[..4], "all four corners")]
     #[case(&Place::ALL[4..6], "the centres of both gussets")]
-    #[case(&Place::ALL, "all four corners, the centres of both gussets, the inside of the back and the middle of the front")]
+    #[case(
+        Place::ALL,
+        "all four corners, the centres of both gussets, the inside of the back and the middle of the front"
+    )]
     fn places_alike_are_named_together(#[case] places: &[Place], #[case] says: &str) {
         assert_eq!(Places::of(places.iter().copied()).says(), says);
     }

@@ -1,12 +1,12 @@
 //! The strip of card behind handle holes or over ribbon ends.
 
-use super::handle::handle;
-use crate::brief::{BackingKind, HandleKind, Top};
+use super::FittedHandle;
+use crate::brief::{BackingKind, HandleKind};
 use crate::{Brief, Length};
 
 /// A strip behind either face, its upper edge at the top edge of the bag.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
-pub struct Strip {
+pub struct Reinforcement {
     /// Along the top edge.
     pub length: Length,
     /// Downwards.
@@ -21,29 +21,45 @@ pub fn margin(brief: &Brief) -> Length {
 /// True if a hem turned in is laid over the strip: over one behind holes. Ribbon ends are glued on the hem, and their strip
 /// over them.
 pub fn lies_under_hem(brief: &Brief) -> bool {
-    matches!(brief.top, Top::HemIn { .. }) && brief.fittings.handle.kind == HandleKind::HoledRibbon
+    brief.top.is_turned_in() && brief.fittings.handle.kind == HandleKind::HoledRibbon
 }
 
-/// How far to either side of the centre, and how far down, a strip has to reach to hold holes or ends.
-pub fn to_hold(brief: &Brief) -> Option<(Length, Length)> {
-    let handle = handle(brief)?;
+/// How far a strip has to reach to hold holes or ends.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct Reach {
+    /// To either side of the centre line.
+    pub aside: Length,
+    /// Down from the top edge.
+    pub down: Length,
+}
+
+pub(super) fn to_hold(brief: &Brief, handle: &FittedHandle) -> Option<Reach> {
     match handle.kind {
         // Past the hole by its own diameter.
         HandleKind::HoledRibbon => {
             let past = brief.fittings.punch.hole + brief.fittings.punch.hole.half();
-            Some((handle.from_centre + past, handle.down + past))
+            Some(Reach { aside: handle.from_centre + past, down: handle.down + past })
         }
-        HandleKind::GluedRibbon => Some((handle.from_centre + handle.width.half(), handle.down)),
-        _ => None,
+        HandleKind::GluedRibbon => {
+            Some(Reach { aside: handle.from_centre + handle.width.half(), down: handle.down })
+        }
+        HandleKind::None
+        | HandleKind::LongRibbon
+        | HandleKind::Strap
+        | HandleKind::Tube
+        | HandleKind::Hangers
+        | HandleKind::HandHole => None,
     }
 }
 
 /// The strip of a bag: none if its handle has no use for one, or the crafter wants none. Customary (common practice): about
 /// half the face long and a quarter deep behind holes (2 × 4 on an 8 face), 2 deep and a little past the ribbons over glued
 /// ends (7¾ on a 10 face); behind holes, where a hem turned in covers it, less deep than the hem.
-pub fn strip(brief: &Brief) -> Option<Strip> {
+pub(super) fn strip(brief: &Brief, handle: &FittedHandle) -> Option<Reinforcement> {
     let backing = brief.fittings.backing;
-    let handle = handle(brief).filter(|_| backing.kind == BackingKind::Strip)?;
+    if backing.kind != BackingKind::Strip {
+        return None;
+    }
     let width = brief.finished.width;
     let most = (width - margin(brief) * 2).floor_to(brief.mark());
     let mark = brief.mark();
@@ -59,13 +75,16 @@ pub fn strip(brief: &Brief) -> Option<Strip> {
             let length = ((handle.from_centre + past) * 2 + handle.width).ceil_to(mark);
             (length, brief.customary(Length::inches(2)))
         }
-        _ => return None,
+        HandleKind::None
+        | HandleKind::LongRibbon
+        | HandleKind::Strap
+        | HandleKind::Tube
+        | HandleKind::Hangers
+        | HandleKind::HandHole => return None,
     };
-    let depth = match brief.top {
-        Top::HemIn { depth: hem } if lies_under_hem(brief) => depth.min((hem - margin(brief)).floor_to(mark)),
-        _ => depth,
-    };
-    Some(Strip {
+    let under = (brief.top.hem() - margin(brief)).floor_to(mark);
+    let depth = if lies_under_hem(brief) { depth.min(under) } else { depth };
+    Some(Reinforcement {
         length: backing.length.unwrap_or(length.min(most)),
         depth: backing.depth.unwrap_or(depth.max(mark)),
     })
@@ -74,6 +93,8 @@ pub fn strip(brief: &Brief) -> Option<Strip> {
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::brief::Top;
+    use crate::fittings::Fitted;
     use rstest::rstest;
 
     #[rstest]
@@ -83,7 +104,7 @@ mod tests {
     fn customary_strips(#[case] kind: HandleKind, #[case] face: &str, #[case] size: (&str, &str)) {
         let mut brief = Brief::new(face.parse().unwrap(), Length::inches(9), Length::inches(3));
         brief.fittings.handle.kind = kind;
-        let strip = strip(&brief).unwrap();
+        let strip = Fitted::of(&brief).reinforcement.unwrap();
         assert_eq!((strip.length, strip.depth), (size.0.parse().unwrap(), size.1.parse().unwrap()));
     }
 
@@ -92,8 +113,8 @@ mod tests {
         let mut brief = Brief::new(Length::inches(8), Length::inches(9), Length::inches(3));
         brief.fittings.handle.kind = HandleKind::HoledRibbon;
         brief.top = Top::HemIn { depth: Length::eighths(14) };
-        assert_eq!(strip(&brief).unwrap().depth, Length::eighths(13));
+        assert_eq!(Fitted::of(&brief).reinforcement.unwrap().depth, Length::eighths(13));
         brief.top = Top::HemOut { depth: Length::eighths(14) };
-        assert_eq!(strip(&brief).unwrap().depth, Length::eighths(16));
+        assert_eq!(Fitted::of(&brief).reinforcement.unwrap().depth, Length::eighths(16));
     }
 }

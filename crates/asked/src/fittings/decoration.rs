@@ -1,9 +1,8 @@
 //! Mats, the band and the card pocket.
 
-use super::holes::face_holes;
-use super::{backing, strip};
-use crate::brief::{Across, GussetCrease, Place, Top};
-use crate::plane::Span;
+use super::{FaceHole, Reinforcement, backing};
+use crate::brief::{Across, AllRound, ClosingFlap, GussetCrease, Place};
+use crate::plane::{Size, Span};
 use crate::{Brief, Length};
 
 /// Paper left free all round a mat: ⅛ in, so that it is ¼ less than the face both ways (common practice).
@@ -11,7 +10,7 @@ const CUSTOMARY_MARGIN: Length = Length::eighths(1);
 /// Width of a band: 1½ in (our choice).
 const CUSTOMARY_BAND: Length = Length::eighths(12);
 /// A bank card: 85.60 × 53.98 mm (ISO/IEC 7810, ID-1).
-pub const CARD: (Length, Length) = (Length::from_nm(85_600_000), Length::from_nm(53_980_000));
+pub const CARD: Size = Size::new(Length::from_nm(85_600_000), Length::from_nm(53_980_000));
 
 /// What a mat is laid on.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
@@ -40,7 +39,7 @@ pub struct Mat {
 }
 
 /// Paper left free round a mat.
-pub fn margin(brief: &Brief) -> Length {
+pub(super) fn margin(brief: &Brief) -> Length {
     brief.fittings.decoration.margin.unwrap_or(brief.customary(CUSTOMARY_MARGIN))
 }
 
@@ -49,13 +48,12 @@ pub fn folds_across_a_face(brief: &Brief) -> bool {
     brief.depth().is_positive() && brief.gusset_crease.folds_flat()
 }
 
-/// A mat for every face, gusset or flap: whether it is wanted or not.
-pub fn mat(brief: &Brief, on: MatOn) -> Option<Mat> {
+/// A mat for every face, gusset or flap, whether it is wanted or not: none if there is no room for one.
+fn mat(brief: &Brief, on: MatOn) -> Option<Mat> {
     let (size, margin) = (brief.finished, margin(brief));
-    let body =
-        size.height - if matches!(brief.top, Top::HemOut { .. }) { brief.top.hem() } else { Length::ZERO };
+    let body = size.height - if brief.top.is_turned_out() { brief.top.hem() } else { Length::ZERO };
     let is_flare = !brief.build.has_gussets();
-    let mat = match (on, brief.top) {
+    let mat = match (on, brief.top.flap()) {
         (MatOn::Faces, _) => {
             let fold = if brief.fittings.decoration.clear_of_folds && folds_across_a_face(brief) {
                 brief.apex()
@@ -69,16 +67,16 @@ pub fn mat(brief: &Brief, on: MatOn) -> Option<Mat> {
         (MatOn::Gussets, _) => {
             Mat { on, width: size.gusset - margin * 2, height: body - margin * 2, rise: margin, count: 2 }
         }
-        (MatOn::Flap, Top::Flap { depth, .. }) => {
+        (MatOn::Flap, Some(ClosingFlap { depth, .. })) => {
             Mat { on, width: size.width - margin * 2, height: depth - margin * 2, rise: margin, count: 1 }
         }
-        (MatOn::Flap, _) => return None,
+        (MatOn::Flap, None) => return None,
     };
     (mat.width.is_positive() && mat.height.is_positive()).then_some(mat)
 }
 
 /// The mats that are wanted.
-pub fn mats(brief: &Brief) -> Vec<Mat> {
+pub(super) fn mats(brief: &Brief) -> Vec<Mat> {
     let asked = brief.fittings.decoration;
     [(asked.faces, MatOn::Faces), (asked.gussets, MatOn::Gussets), (asked.flap, MatOn::Flap)]
         .into_iter()
@@ -101,7 +99,7 @@ pub struct Band {
 }
 
 /// The band of a bag: over the join all round, down a front that is joined in its middle, or round the middle.
-pub fn band(brief: &Brief) -> Option<Band> {
+pub(super) fn band(brief: &Brief) -> Option<Band> {
     let asked = brief.fittings.decoration;
     if !asked.band {
         return None;
@@ -109,15 +107,15 @@ pub fn band(brief: &Brief) -> Option<Band> {
     let width = asked.band_width.unwrap_or(brief.customary(CUSTOMARY_BAND));
     let size = brief.finished;
     let cuts = brief.build.cuts();
-    if cuts.level.is_none() && cuts.at.has(Place::InsideFront) {
+    if cuts.all_round.is_none() && cuts.at.has(Place::InsideFront) {
         return Some(Band { width, length: size.height, rise: None, hides_join: true });
     }
     // Twice the pleats lie behind one another on a flare: it is as wide as its face.
     let length = (size.width + brief.depth()) * 2 + brief.customary(crate::brief::CUSTOMARY_LAP);
-    let level = cuts.level.filter(|level| level.is_positive());
-    let middle = level.unwrap_or(size.height.half());
+    let above = cuts.all_round.map(AllRound::rise).filter(|rise| rise.is_positive());
+    let middle = above.unwrap_or(size.height.half());
     let rise = (middle - width.half()).max(Length::ZERO).floor_to(brief.mark());
-    Some(Band { width, length, rise: Some(rise), hides_join: level.is_some() })
+    Some(Band { width, length, rise: Some(rise), hides_join: above.is_some() })
 }
 
 /// A pocket inside the front, and where it goes.
@@ -133,7 +131,7 @@ pub struct Pocket {
 
 /// What of the inside of the front is free for a pocket, from the base line up: above a fold-flat line and below hem, strip
 /// and holes.
-pub fn free_inside(brief: &Brief) -> Span {
+pub(super) fn free_inside(brief: &Brief, holes: &[FaceHole], strip: Option<&Reinforcement>) -> Span {
     let margin = backing::margin(brief);
     let fold = match brief.gusset_crease {
         GussetCrease::FoldFlat { across: Across::BothFaces } if folds_across_a_face(brief) => {
@@ -141,33 +139,34 @@ pub fn free_inside(brief: &Brief) -> Span {
         }
         _ => margin,
     };
-    let holes = face_holes(brief).into_iter().filter_map(|hole| hole.below_top());
-    let hem = if matches!(brief.top, Top::HemIn { .. }) { brief.top.hem() } else { Length::ZERO };
+    let holes = holes.iter().filter_map(FaceHole::below_top);
+    let hem = if brief.top.is_turned_in() { brief.top.hem() } else { Length::ZERO };
     let taken = holes
         .map(|span| span.to)
-        .chain([hem, strip(brief).map_or(Length::ZERO, |strip| strip.depth)])
+        .chain([hem, strip.map_or(Length::ZERO, |strip| strip.depth)])
         .max()
         .unwrap_or_default();
     Span::new(fold, brief.finished.height - taken - margin)
 }
 
 /// The pocket of a bag, if it is wanted: it holds a bank card with room to spare, as low as it may lie.
-pub fn pocket(brief: &Brief) -> Option<Pocket> {
+pub(super) fn pocket(brief: &Brief, free: Span) -> Option<Pocket> {
     if !brief.fittings.decoration.pocket {
         return None;
     }
     let glue = brief.customary(Length::eighths(2));
     let room = brief.customary(Length::eighths(1));
     Some(Pocket {
-        width: (CARD.0 + room + glue * 2).ceil_to(brief.mark()),
-        height: (CARD.1 + glue - room).floor_to(brief.mark()),
-        rise: free_inside(brief).from.ceil_to(brief.mark()),
+        width: (CARD.width + room + glue * 2).ceil_to(brief.mark()),
+        height: (CARD.height + glue - room).floor_to(brief.mark()),
+        rise: free.from.ceil_to(brief.mark()),
     })
 }
 
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::fittings::Fitted;
     use rstest::rstest;
 
     #[rstest]
@@ -194,10 +193,10 @@ mod tests {
         // ISO/IEC 7810, ID-1: 85.60 × 53.98 mm.
         let mut brief = Brief::new(Length::inches(6), Length::inches(6), Length::inches(2));
         brief.fittings.decoration.pocket = true;
-        let pocket = pocket(&brief).unwrap();
+        let pocket = Fitted::of(&brief).pocket.unwrap();
         let glue = Length::eighths(2);
-        assert!(pocket.width - glue * 2 >= CARD.0);
+        assert!(pocket.width - glue * 2 >= CARD.width);
         // The card stands out at the top, so that it can be taken hold of.
-        assert!(pocket.height - glue < CARD.1);
+        assert!(pocket.height - glue < CARD.height);
     }
 }

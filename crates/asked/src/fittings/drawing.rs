@@ -1,9 +1,9 @@
 //! What is put on a bag, as it is drawn on a face seen from the front.
 
-use super::handle::{FittedHandle, handle};
-use super::{closure, decoration, strip};
+use super::{Closing, Fitted, FittedHandle, MatOn};
 use crate::Brief;
 use crate::brief::{ClosureKind, HandleKind};
+use crate::plane::Size;
 
 /// What is drawn.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
@@ -38,10 +38,39 @@ pub struct Mark {
     pub what: What,
     /// True if it lies inside the bag, behind the face.
     pub inside: bool,
-    /// A way along which it runs, with [`Mark::width`]; or the corners of an area if that is zero.
-    pub points: Vec<[f64; 2]>,
-    /// Width of what runs along the points; zero for an area.
-    pub width: f64,
+    /// How it is drawn.
+    pub drawn: Drawn,
+}
+
+/// How something is drawn; millimetres.
+#[derive(Clone, Debug, PartialEq)]
+pub enum Drawn {
+    /// An area, by its corners.
+    Area(Vec<[f64; 2]>),
+    /// Something that runs along a line.
+    Along {
+        /// The line, point by point.
+        points: Vec<[f64; 2]>,
+        /// How wide it is.
+        width: f64,
+    },
+}
+
+impl Drawn {
+    /// Its corners, or the points of its line.
+    pub fn points(&self) -> &[[f64; 2]] {
+        match self {
+            Self::Area(points) | Self::Along { points, .. } => points,
+        }
+    }
+
+    /// How wide it is, if it runs along a line.
+    pub fn width(&self) -> Option<f64> {
+        match self {
+            Self::Area(_) => None,
+            Self::Along { width, .. } => Some(*width),
+        }
+    }
 }
 
 /// Points on the arch of a handle.
@@ -59,49 +88,49 @@ const MAGNET_MM: f64 = 10.0;
 const CORD_MM: f64 = 2.5;
 
 /// Everything on one face, that of the front or the back alike; the pocket only on the front.
-pub fn face_marks(brief: &Brief) -> Vec<Mark> {
+pub fn face_marks(brief: &Brief, fitted: &Fitted) -> Vec<Mark> {
     let mut marks = Vec::new();
     let height = brief.finished.height.mm();
     let area = |what, inside, x: f64, y: f64, width: f64, tall: f64| Mark {
         what,
         inside,
-        points: vec![[x, y], [x + width, y], [x + width, y + tall], [x, y + tall]],
-        width: 0.0,
+        drawn: Drawn::Area(vec![[x, y], [x + width, y], [x + width, y + tall], [x, y + tall]]),
     };
-    for mat in decoration::mats(brief).iter().filter(|mat| mat.on == decoration::MatOn::Faces) {
+    for mat in fitted.mats.iter().filter(|mat| mat.on == MatOn::Faces) {
         let width = mat.width.mm();
         marks.push(area(What::Mat, false, -width / 2.0, mat.rise.mm(), width, mat.height.mm()));
     }
-    if let Some(band) = decoration::band(brief) {
+    if let Some(band) = &fitted.band {
         let (wide, tall) = (brief.finished.width.mm(), band.width.mm());
         marks.push(match band.rise {
             Some(rise) => area(What::Band, false, -wide / 2.0, rise.mm(), wide, tall),
             None => area(What::Band, false, -tall / 2.0, 0.0, tall, height),
         });
     }
-    if let Some(strip) = strip(brief) {
+    if let Some(strip) = &fitted.reinforcement {
         let (wide, tall) = (strip.length.mm(), strip.depth.mm());
         marks.push(area(What::Strip, true, -wide / 2.0, height - tall, wide, tall));
     }
-    if let Some(pocket) = decoration::pocket(brief) {
+    if let Some(pocket) = &fitted.pocket {
         let wide = pocket.width.mm();
         marks.push(area(What::Pocket, true, -wide / 2.0, pocket.rise.mm(), wide, pocket.height.mm()));
     }
-    if let Some(handle) = handle(brief) {
-        marks.extend(handle_marks(brief, &handle));
+    if let Some(handle) = &fitted.handle {
+        marks.extend(handle_marks(brief, handle));
     }
-    marks.extend(closure_marks(brief));
+    marks.extend(closure_marks(brief, &fitted.closing));
     marks
 }
 
 /// What keeps the bag shut: drawn where it is put, on the open bag.
-fn closure_marks(brief: &Brief) -> Option<Mark> {
-    let (top, down) = (brief.finished.height.mm(), closure::down(brief).mm());
+fn closure_marks(brief: &Brief, closing: &Closing) -> Option<Mark> {
+    let (top, down) = (brief.finished.height.mm(), closing.down.mm());
     let half = brief.finished.width.mm() / 2.0;
-    let along = |inside, points, width| Mark { what: What::Ribbon, inside, points, width };
+    let along =
+        |inside, points, width| Mark { what: What::Ribbon, inside, drawn: Drawn::Along { points, width } };
     let area = |what, inside, wide: f64, from: f64, to: f64| {
         let points = vec![[-wide, from], [wide, from], [wide, to], [-wide, to]];
-        Mark { what, inside, points, width: 0.0 }
+        Mark { what, inside, drawn: Drawn::Area(points) }
     };
     match brief.fittings.closure.kind {
         ClosureKind::None | ClosureKind::RibbonThrough | ClosureKind::Tuck => None,
@@ -110,7 +139,7 @@ fn closure_marks(brief: &Brief) -> Option<Mark> {
         ClosureKind::RibbonRound => Some(along(false, vec![[0.0, 0.0], [0.0, top]], BOW_MM)),
         ClosureKind::Magnets => {
             // Under a flap the face's magnet lies as far below the top as the flap's above it.
-            let below = closure::meets(brief).map_or(down, |meets| meets.mm());
+            let below = closing.meets.map_or(down, |meets| meets.mm());
             let size = MAGNET_MM / 2.0;
             Some(area(What::Magnet, true, size, top - below - size, top - below + size))
         }
@@ -131,12 +160,13 @@ fn handle_marks(brief: &Brief, handle: &FittedHandle) -> Vec<Mark> {
             let width = handle.width.mm();
             let corner = |x: f64, y: f64| [x * width / 2.0, height + y];
             let points = vec![corner(-1.0, 0.0), corner(1.0, 0.0), corner(1.0, drop), corner(-1.0, drop)];
-            return vec![Mark { what: What::Strap, inside: false, points, width: 0.0 }];
+            return vec![Mark { what: What::Strap, inside: false, drawn: Drawn::Area(points) }];
         }
         HandleKind::None | HandleKind::HandHole => return Vec::new(),
     };
-    // As high as the drop says: an arch as high as it is half wide, or lower if there is no room for that.
-    let rise = aside.min(drop);
+    // As high as the drop says: an arch as high as it is half wide, or lower if there is no room for that. Legs too wide for a
+    // small face cross.
+    let rise = aside.max(0.0).min(drop);
     let spring = height + drop - rise;
     let mut points = vec![[-aside, foot]];
     points.extend((0..=ARCH).map(|n| {
@@ -146,16 +176,16 @@ fn handle_marks(brief: &Brief, handle: &FittedHandle) -> Vec<Mark> {
     points.push([aside, foot]);
     let mut marks = Vec::new();
     if handle.kind == HandleKind::Hangers {
-        let (wide, tall) = super::parts::hanger(brief, handle);
+        let Size { width: wide, height: tall } = super::parts::hanger(brief, handle);
         // An inch of it lies inside.
         let outer = (tall - brief.customary(crate::Length::INCH)).mm();
         let half = wide.mm() / 2.0;
         for x in [-aside, aside] {
             let (low, high) = (height - outer, height);
             let points = vec![[x - half, low], [x + half, low], [x + half, high], [x - half, high]];
-            marks.push(Mark { what: What::Hanger, inside: false, points, width: 0.0 });
+            marks.push(Mark { what: What::Hanger, inside: false, drawn: Drawn::Area(points) });
         }
     }
-    marks.push(Mark { what, inside, points, width });
+    marks.push(Mark { what, inside, drawn: Drawn::Along { points, width } });
     marks
 }

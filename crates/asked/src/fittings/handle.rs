@@ -3,7 +3,7 @@
 //! A handle is reckoned as two legs and the way across: its length is twice the leg (what is glued or reaches down to the
 //! hole, and the drop above the top edge), the spacing, and what the knots take. So length and drop tell each other exactly.
 
-use crate::brief::{HandleKind, Knot, Top};
+use crate::brief::{HandleKind, Knot, Stands};
 use crate::{Brief, Length};
 
 /// A length of ribbon, strap or handle strip that people cut: 12 in, the side of a sheet (common practice).
@@ -38,18 +38,6 @@ pub struct FittedHandle {
     pub count: u32,
 }
 
-impl HandleKind {
-    /// True if its place across the face can be chosen.
-    pub fn is_spaced(self) -> bool {
-        matches!(self, Self::HoledRibbon | Self::GluedRibbon | Self::LongRibbon | Self::Tube | Self::Hangers)
-    }
-
-    /// True if it is a ribbon or cord.
-    pub fn is_ribbon(self) -> bool {
-        matches!(self, Self::HoledRibbon | Self::GluedRibbon | Self::LongRibbon | Self::Hangers)
-    }
-}
-
 impl FittedHandle {
     /// What of its length is no drop: the legs below the top edge, the way across, the knots.
     fn fixed(&self, brief: &Brief) -> Length {
@@ -79,118 +67,167 @@ impl FittedHandle {
 /// in proportion to the face.
 ///
 /// ```
-/// use wide_fold_asked::{Brief, Length, brief::HandleKind, fittings::handle};
+/// use wide_fold_asked::{Brief, Length, brief::HandleKind, fittings::Fitted};
 /// let mut brief = Brief::new(Length::inches(8), Length::inches(9), Length::inches(3));
 /// brief.fittings.handle.kind = HandleKind::HoledRibbon;
-/// let handle = handle(&brief).unwrap();
+/// let handle = Fitted::of(&brief).handle.unwrap();
 /// // Common practice: 1 below the top edge, 1½ either side of the centre, 18 of ribbon on an 8 face.
 /// assert_eq!((handle.down, handle.from_centre), (Length::INCH, Length::eighths(12)));
 /// assert_eq!(handle.length, Length::inches(18));
 /// ```
-pub fn handle(brief: &Brief) -> Option<FittedHandle> {
+pub(super) fn handle(brief: &Brief) -> Option<FittedHandle> {
     let asked = brief.fittings.handle;
     let kind = asked.kind;
-    let size = brief.finished;
-    let inch = |n: i64, of: i64| brief.customary(Length::sixty_fourths(64 * n / of));
-    let in_proportion = |figure, face| brief.in_proportion(figure, face);
-    let least = |figure: Length, share: i64| {
-        figure.min(Length::from_units(size.height.units() / share).floor_to(brief.mark())).max(brief.mark())
-    };
-    let half = size.width.half();
-    let (width, opening) = match kind {
-        HandleKind::None => return None,
-        HandleKind::HoledRibbon => (inch(1, 4), Length::ZERO),
-        HandleKind::GluedRibbon => {
-            let width = in_proportion(Length::inches(2), Length::inches(10));
-            (width.min(inch(2, 1)), Length::ZERO)
-        }
-        HandleKind::LongRibbon => (inch(1, 2), Length::ZERO),
-        HandleKind::Strap => {
-            let third = Length::from_units(size.width.units() / 3).floor_to(brief.mark());
-            let width = asked.width.unwrap_or(inch(5, 4).min(third));
-            (width, width + inch(1, 4))
-        }
-        HandleKind::Tube if size.width < Length::eighths(28) => (inch(5, 4), Length::ZERO),
-        HandleKind::Tube => (inch(7, 4), Length::ZERO),
-        HandleKind::Hangers => (in_proportion(Length::INCH, Length::inches(6)).min(inch(1, 1)), Length::ZERO),
-        HandleKind::HandHole => {
-            let width = in_proportion(Length::inches(4), Length::inches(8)).min(inch(4, 1));
-            let width = asked.width.unwrap_or(width);
-            (width, width.half().floor_to(brief.mark()).min(inch(2, 1)).max(brief.mark()))
-        }
-    };
-    let (width, opening) = (asked.width.unwrap_or(width), asked.opening.unwrap_or(opening));
+    if kind == HandleKind::None {
+        return None;
+    }
+    let usual = Customary { brief };
+    let width = asked.width.unwrap_or_else(|| usual.width(kind));
+    let opening = asked.opening.unwrap_or_else(|| usual.opening(kind, width));
     // An opening with half-round ends is no higher than it is wide.
     let opening = if kind == HandleKind::HandHole { opening.min(width) } else { opening };
-    let from_centre = match kind {
-        _ if !kind.is_spaced() => Length::ZERO,
-        HandleKind::GluedRibbon => {
-            let edge = in_proportion(Length::eighths(12), Length::inches(10)).min(inch(3, 2));
-            (half - edge - width.half()).floor_to(brief.mark())
-        }
-        HandleKind::LongRibbon => {
-            let edge = in_proportion(Length::INCH, Length::inches(5)).min(inch(1, 1));
-            (half - edge).floor_to(brief.mark())
-        }
-        _ => in_proportion(Length::eighths(12), Length::inches(8)),
-    };
-    let down = match kind {
-        HandleKind::LongRibbon => size.height,
-        HandleKind::Strap => {
-            let hem = brief.top.hem();
-            if hem.is_positive() { hem } else { inch(1, 1) }
-        }
-        HandleKind::Tube => least(inch(3, 2), 4),
-        HandleKind::Hangers => least(inch(3, 4), 5),
-        HandleKind::HoledRibbon | HandleKind::GluedRibbon => {
-            // A strip under a hem turned in has to reach past the holes: they lie higher up, but no higher than half an inch.
-            let past = (brief.fittings.punch.hole + brief.fittings.punch.hole.half()).ceil_to(brief.mark());
-            let room = match brief.top {
-                Top::HemIn { depth } if kind == HandleKind::HoledRibbon => {
-                    (depth - super::backing::margin(brief) - past).floor_to(brief.mark())
-                }
-                _ => Length::MAX,
-            };
-            least(inch(1, 1), 5).min(room.max(inch(1, 2)))
-        }
-        // A hand hole lies whole below the hem, so that its edge does not run through it, if there is room.
-        HandleKind::HandHole => {
-            let below = (brief.top.hem() + super::backing::margin(brief)).ceil_to(brief.mark());
-            let has_room = brief.top.hem().is_positive() && below + opening + inch(1, 2) <= size.height;
-            if has_room { below } else { least(inch(1, 1), 5) }
-        }
-        _ => least(inch(1, 1), 5),
-    };
     let mut made = FittedHandle {
         kind,
-        from_centre: asked.from_centre.filter(|_| kind.is_spaced()).unwrap_or(from_centre),
-        down: asked.down.unwrap_or(down),
+        from_centre: asked
+            .from_centre
+            .filter(|_| kind.is_spaced())
+            .unwrap_or_else(|| usual.aside(kind, width)),
+        down: asked.down.unwrap_or_else(|| usual.down(kind, opening)),
         drop: Length::ZERO,
         length: Length::ZERO,
         width,
         opening,
-        count: if kind == HandleKind::Strap || kind == HandleKind::HandHole { 1 } else { 2 },
+        count: kind.per_bag(),
     };
-    if kind == HandleKind::HandHole {
+    if !kind.stands_up() {
         return Some(made);
     }
     let fixed = made.fixed(brief);
-    let is_cut_to_length = matches!(kind, HandleKind::Strap | HandleKind::Tube);
-    let length = asked.length.or_else(|| {
-        // What is usually cut as long as a sheet is cut longer where that would not let the fingers through.
-        let usual = brief.customary(CUSTOMARY_LENGTH);
-        let reaches = usual - fixed >= brief.customary(LEAST_DROP) * 2;
-        (is_cut_to_length && reaches && asked.drop.is_none()).then_some(usual)
-    });
-    match length {
-        Some(length) => (made.length, made.drop) = (length, (length - fixed).half()),
-        None => {
-            let usual = in_proportion(CUSTOMARY_DROP, Length::inches(8));
-            let drop = asked.drop.unwrap_or(usual.max(inch(2, 1)).min(inch(4, 1)));
-            (made.length, made.drop) = (fixed + drop * 2, drop);
+    (made.length, made.drop) = match (asked.stands, usual.length(kind, fixed)) {
+        (Stands::Long(length), _) | (Stands::Customary, Some(length)) => (length, (length - fixed).half()),
+        (Stands::High(drop), _) => (fixed + drop * 2, drop),
+        (Stands::Customary, None) => (fixed + usual.drop() * 2, usual.drop()),
+    };
+    Some(made)
+}
+
+/// Customary figures of a bag's handle (handbook §6, common practice), on this crafter's ruler.
+struct Customary<'a> {
+    brief: &'a Brief,
+}
+
+impl Customary<'_> {
+    fn inch(&self, n: i64, of: i64) -> Length {
+        self.brief.customary(Length::sixty_fourths(64 * n / of))
+    }
+
+    /// Down to a mark, and no less than one.
+    fn on_mark(&self, length: Length) -> Length {
+        length.floor_to(self.brief.mark()).max(self.brief.mark())
+    }
+
+    /// No more than a share of the height.
+    fn within_height(&self, figure: Length, share: i64) -> Length {
+        let most = Length::from_units(self.brief.finished.height.units() / share);
+        figure.min(most.floor_to(self.brief.mark())).max(self.brief.mark())
+    }
+
+    fn width(&self, kind: HandleKind) -> Length {
+        let face = self.brief.finished.width;
+        match kind {
+            HandleKind::None => Length::ZERO,
+            HandleKind::HoledRibbon => self.inch(1, 4),
+            HandleKind::GluedRibbon => {
+                self.brief.in_proportion(Length::inches(2), Length::inches(10)).min(self.inch(2, 1))
+            }
+            HandleKind::LongRibbon => self.inch(1, 2),
+            HandleKind::Strap => {
+                let third = Length::from_units(face.units() / 3).floor_to(self.brief.mark());
+                self.inch(5, 4).min(third)
+            }
+            HandleKind::Tube if face < Length::eighths(28) => self.inch(5, 4),
+            HandleKind::Tube => self.inch(7, 4),
+            HandleKind::Hangers => {
+                self.brief.in_proportion(Length::INCH, Length::inches(6)).min(self.inch(1, 1))
+            }
+            HandleKind::HandHole => {
+                self.brief.in_proportion(Length::inches(4), Length::inches(8)).min(self.inch(4, 1))
+            }
         }
     }
-    Some(made)
+
+    fn opening(&self, kind: HandleKind, width: Length) -> Length {
+        match kind {
+            HandleKind::Strap => width + self.inch(1, 4),
+            HandleKind::HandHole => {
+                self.on_mark(width.half().floor_to(self.brief.mark()).min(self.inch(2, 1)))
+            }
+            HandleKind::None
+            | HandleKind::HoledRibbon
+            | HandleKind::GluedRibbon
+            | HandleKind::LongRibbon
+            | HandleKind::Tube
+            | HandleKind::Hangers => Length::ZERO,
+        }
+    }
+
+    fn aside(&self, kind: HandleKind, width: Length) -> Length {
+        let (brief, half) = (self.brief, self.brief.finished.width.half());
+        match kind {
+            HandleKind::None | HandleKind::Strap | HandleKind::HandHole => Length::ZERO,
+            HandleKind::GluedRibbon => {
+                let usual = brief.in_proportion(Length::eighths(12), Length::inches(10));
+                (half - usual.min(self.inch(3, 2)) - width.half()).floor_to(brief.mark())
+            }
+            HandleKind::LongRibbon => {
+                let usual = brief.in_proportion(Length::INCH, Length::inches(5));
+                (half - usual.min(self.inch(1, 1))).floor_to(brief.mark())
+            }
+            HandleKind::HoledRibbon | HandleKind::Tube | HandleKind::Hangers => {
+                brief.in_proportion(Length::eighths(12), Length::inches(8))
+            }
+        }
+    }
+
+    fn down(&self, kind: HandleKind, opening: Length) -> Length {
+        let (brief, hem) = (self.brief, self.brief.top.hem());
+        let (mark, margin) = (brief.mark(), super::backing::margin(brief));
+        match kind {
+            HandleKind::None => Length::ZERO,
+            HandleKind::LongRibbon => brief.finished.height,
+            HandleKind::Strap if hem.is_positive() => hem,
+            HandleKind::Strap => self.inch(1, 1),
+            HandleKind::Tube => self.within_height(self.inch(3, 2), 4),
+            HandleKind::Hangers => self.within_height(self.inch(3, 4), 5),
+            HandleKind::HoledRibbon | HandleKind::GluedRibbon => {
+                // A strip under a hem turned in has to reach past the holes: they lie higher up, but no higher than half an inch.
+                let hole = brief.fittings.punch.hole;
+                let past = (hole + hole.half()).ceil_to(mark);
+                let under_hem = super::backing::lies_under_hem(brief);
+                let room = if under_hem { (hem - margin - past).floor_to(mark) } else { Length::MAX };
+                self.within_height(self.inch(1, 1), 5).min(room.max(self.inch(1, 2)))
+            }
+            // A hand hole lies whole below the hem, so that its edge does not run through it, if there is room.
+            HandleKind::HandHole => {
+                let below = (hem + margin).ceil_to(mark);
+                let has_room =
+                    hem.is_positive() && below + opening + self.inch(1, 2) <= brief.finished.height;
+                if has_room { below } else { self.within_height(self.inch(1, 1), 5) }
+            }
+        }
+    }
+
+    /// How long one is cut, where that is customary: none where it would not let the fingers through.
+    fn length(&self, kind: HandleKind, fixed: Length) -> Option<Length> {
+        let usual = self.brief.customary(CUSTOMARY_LENGTH);
+        let reaches = usual - fixed >= self.brief.customary(LEAST_DROP) * 2;
+        (kind.is_cut_to_length() && reaches).then_some(usual)
+    }
+
+    fn drop(&self) -> Length {
+        let usual = self.brief.in_proportion(CUSTOMARY_DROP, Length::inches(8));
+        usual.max(self.inch(2, 1)).min(self.inch(4, 1))
+    }
 }
 
 #[cfg(test)]
@@ -214,7 +251,7 @@ mod tests {
     fn ribbon_through_holes() {
         // Common practice: 16 of ribbon a handle on a 7½ face.
         let mut brief = brief(HandleKind::HoledRibbon, "7 1/2", "8", "3");
-        brief.fittings.handle.length = Some(Length::inches(16));
+        brief.fittings.handle.stands = Stands::Long(Length::inches(16));
         let handle = handle(&brief).unwrap();
         // 16 less two knots of 2½, the 2¾ between the holes and twice the inch down to them.
         assert_eq!((handle.from_centre, handle.drop), (length("1 3/8"), length("3 1/8")));
@@ -232,7 +269,7 @@ mod tests {
     fn a_long_ribbon_starts_at_the_base() {
         // Common practice: 22 for a height of 6¼, 1 in from the edge. On a face of 5½ that leaves a drop of 3.
         let mut brief = brief(HandleKind::LongRibbon, "5 1/2", "6 1/4", "2");
-        brief.fittings.handle.length = Some(Length::inches(22));
+        brief.fittings.handle.stands = Stands::Long(Length::inches(22));
         let handle = handle(&brief).unwrap();
         assert_eq!((handle.from_edge(&brief), handle.drop), (length("1"), length("3")));
     }
@@ -290,12 +327,12 @@ mod tests {
             let n = Length::eighths;
             let mut brief = Brief::new(n(w), n(h), n(d));
             let asked = &mut brief.fittings.handle;
-            (asked.kind, asked.drop) = (HandleKind::ALL[kind], Some(n(drop)));
+            (asked.kind, asked.stands) = (HandleKind::ALL[kind], Stands::High(n(drop)));
             asked.knot = if knot { Knot::Triple } else { Knot::Double };
             let one = handle(&brief).unwrap();
             prop_assert_eq!(one.drop, n(drop));
             let asked = &mut brief.fittings.handle;
-            (asked.drop, asked.length) = (None, Some(one.length));
+            asked.stands = Stands::Long(one.length);
             let other = handle(&brief).unwrap();
             prop_assert_eq!((other.drop, other.length), (one.drop, one.length));
         }

@@ -1,8 +1,8 @@
 //! Holes, slots and openings of a face, measured from its centre line and its top edge: on both faces alike.
 
-use super::handle::handle;
-use crate::brief::{ClosureKind, HandleKind, Top};
-use crate::plane::Span;
+use super::{Closing, FittedHandle};
+use crate::brief::{ClosingFlap, HandleKind};
+use crate::plane::{Size, Span};
 use crate::{Brief, Length};
 
 /// What a hole looks like.
@@ -64,11 +64,11 @@ pub struct FaceHole {
 
 impl Shape {
     /// Half of its width and half of its height.
-    pub fn half(self) -> (Length, Length) {
+    pub fn half(self) -> Size {
         match self {
-            Self::Round { diameter } => (diameter.half(), diameter.half()),
-            Self::Slot { length } => (length.half(), Length::ZERO),
-            Self::Opening { width, height } => (width.half(), height.half()),
+            Self::Round { diameter } => Size::new(diameter.half(), diameter.half()),
+            Self::Slot { length } => Size::new(length.half(), Length::ZERO),
+            Self::Opening { width, height } => Size::new(width.half(), height.half()),
         }
     }
 }
@@ -76,23 +76,23 @@ impl Shape {
 impl FaceHole {
     /// What it takes of the face from side to side, from the centre line.
     pub fn across(&self) -> Span {
-        let half = self.shape.half().0;
+        let half = self.shape.half().width;
         Span::new(self.aside - half, self.aside + half)
     }
 
     /// What it takes below the top edge, downwards; nothing for a hole of the flap.
     pub fn below_top(&self) -> Option<Span> {
         let On::Faces(down) = self.on else { return None };
-        let half = self.shape.half().1;
+        let half = self.shape.half().height;
         Some(Span::new(down - half, down + half))
     }
 }
 
 /// Every hole of a bag's faces and closing flap. Front and back have the same ones, so that they meet.
-pub fn face_holes(brief: &Brief) -> Vec<FaceHole> {
+pub(super) fn face_holes(brief: &Brief, handle: Option<&FittedHandle>, closing: &Closing) -> Vec<FaceHole> {
     let mut holes = Vec::new();
     let punch = Shape::Round { diameter: brief.fittings.punch.hole };
-    if let Some(handle) = handle(brief) {
+    if let Some(handle) = handle {
         let pair = |aside: Length, on, shape, purpose| {
             [-aside, aside].map(|aside| FaceHole { aside, on, shape, purpose })
         };
@@ -112,18 +112,22 @@ pub fn face_holes(brief: &Brief) -> Vec<FaceHole> {
                 shape: Shape::Opening { width: handle.width, height: handle.opening },
                 purpose: Purpose::Hand,
             }),
-            _ => {}
+            HandleKind::None
+            | HandleKind::GluedRibbon
+            | HandleKind::LongRibbon
+            | HandleKind::Tube
+            | HandleKind::Hangers => {}
         }
     }
-    if brief.fittings.closure.kind == ClosureKind::RibbonThrough {
-        let down = super::closure::down(brief);
+    if brief.fittings.closure.kind.has_holes() {
+        let down = closing.down;
         let hole = |on| FaceHole { aside: Length::ZERO, on, shape: punch, purpose: Purpose::Closure };
-        match brief.top {
+        match brief.top.flap() {
             // Laid over, the flap brings its hole as far below the top as it was above.
-            Top::Flap { depth, .. } => {
+            Some(ClosingFlap { depth, .. }) => {
                 holes.extend([On::Flap(depth - down), On::Faces(depth - down)].map(hole));
             }
-            _ => holes.push(hole(On::Faces(down))),
+            None => holes.push(hole(On::Faces(down))),
         }
     }
     holes

@@ -1,9 +1,8 @@
 //! What a bag weighs, and what people trust it with: rules of thumb, no ratings.
 
-use super::backing;
-use super::handle::handle;
+use super::Fitted;
 use crate::Brief;
-use crate::brief::{BackingKind, HandleKind, Insert};
+use crate::brief::{BackingKind, Insert};
 use crate::mass::Mass;
 use crate::sheet::Grammage;
 use crate::text::list;
@@ -31,13 +30,12 @@ pub struct Limit {
 }
 
 /// True if holes or ends of the handle have nothing behind them.
-pub fn is_bare(brief: &Brief) -> bool {
-    let needs = backing::to_hold(brief).is_some();
-    needs && brief.fittings.backing.kind == BackingKind::None
+pub fn is_bare(brief: &Brief, fitted: &Fitted) -> bool {
+    fitted.reach.is_some() && brief.fittings.backing.kind == BackingKind::None
 }
 
 /// The rule of thumb for a bag.
-pub fn limit(brief: &Brief) -> Limit {
+pub fn limit(brief: &Brief, fitted: &Fitted) -> Limit {
     let is_card = brief.sheet.is_stiff();
     let has_base = brief.build.has_base();
     let insert = brief.fittings.insert;
@@ -47,7 +45,7 @@ pub fn limit(brief: &Brief) -> Limit {
     } else if insert == Insert::None {
         weak.push("there is no insert".to_owned());
     }
-    if is_bare(brief) {
+    if is_bare(brief, fitted) {
         weak.push("nothing holds the paper at the handle".to_owned());
     }
     let paper = if is_card { "stiff card" } else { "paper and light card" };
@@ -74,13 +72,13 @@ pub fn limit(brief: &Brief) -> Limit {
     } else if has_base && insert == Insert::Single {
         raise.push("a double insert");
     }
-    if is_bare(brief) {
+    if is_bare(brief, fitted) {
         raise.push("a strip behind the handle");
     }
     if brief.build.has_slit_flaps() && brief.flap() < brief.finished.gusset {
         raise.push("full base flaps");
     }
-    if handle(brief).is_some_and(|handle| handle.kind != HandleKind::HandHole) {
+    if fitted.handle.is_some_and(|handle| handle.kind.stands_up()) {
         raise.push("strong tape or liquid glue at handle and seams");
     }
     if !is_card {
@@ -93,6 +91,7 @@ pub fn limit(brief: &Brief) -> Limit {
 mod tests {
     use super::*;
     use crate::Length;
+    use crate::brief::HandleKind;
 
     fn bag() -> Brief {
         Brief::new(Length::inches(6), Length::inches(8), Length::inches(3))
@@ -102,15 +101,15 @@ mod tests {
     fn rules_of_thumb() {
         // Common practice: about 4 lb for wrapping paper with an insert, 6½ lb for cardstock; without, light things only.
         let mut brief = bag();
-        assert_eq!(limit(&brief).mass, Mass::half_pounds(8));
+        assert_eq!(limit(&brief, &Fitted::of(&brief)).mass, Mass::half_pounds(8));
         brief.sheet.grammage = Some(Grammage(250));
-        assert_eq!(limit(&brief).mass, Mass::half_pounds(13));
+        assert_eq!(limit(&brief, &Fitted::of(&brief)).mass, Mass::half_pounds(13));
         brief.fittings.insert = Insert::None;
-        assert_eq!(limit(&brief).mass, LIGHT);
+        assert_eq!(limit(&brief, &Fitted::of(&brief)).mass, LIGHT);
         brief.fittings.insert = Insert::Double;
         brief.fittings.handle.kind = HandleKind::HoledRibbon;
         brief.fittings.backing.kind = BackingKind::None;
-        let bare = limit(&brief);
+        let bare = limit(&brief, &Fitted::of(&brief));
         assert_eq!(bare.mass, LIGHT);
         assert!(bare.raise.contains(&"a strip behind the handle"), "{bare:?}");
     }

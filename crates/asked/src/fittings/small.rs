@@ -1,18 +1,18 @@
 //! Sizes of the small parts, whether the bag takes them or they are only wanted from its paper.
 
-use super::parts::{insert, of_kind};
+use super::Fitted;
+use super::parts::tag;
+use crate::Brief;
 use crate::brief::{BackingKind, Extra, Extras, Handle, HandleKind};
-use crate::{Brief, Length};
+use crate::plane::Size;
 
 /// One small part.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
 pub struct Small {
     /// What it is.
     pub kind: Extra,
-    /// Its width.
-    pub width: Length,
-    /// Its height.
-    pub height: Length,
+    /// Its size.
+    pub size: Size,
 }
 
 fn handle_of(kind: HandleKind) -> Handle {
@@ -21,21 +21,21 @@ fn handle_of(kind: HandleKind) -> Handle {
 
 impl Extra {
     /// How many of it one bag takes.
-    pub fn count(self, brief: &Brief) -> usize {
-        of_kind(brief, self).map_or(self.spare(), |(_, _, count)| count)
+    pub fn count(self, brief: &Brief, fitted: &Fitted) -> usize {
+        fitted.part(brief, self).map_or(self.spare(), |(_, count)| count)
     }
 
     /// Its size for a bag: what its handle, backing, insert and decoration say; where they take none of it, the customary
     /// size of one for such a bag. A tag is 2 × 3½ (our choice).
-    pub fn size(self, brief: &Brief) -> (Length, Length) {
-        if let Some((width, height, _)) = of_kind(brief, self) {
-            return (width, height);
+    pub fn size(self, brief: &Brief, fitted: &Fitted) -> Size {
+        if let Some((size, _)) = fitted.part(brief, self) {
+            return size;
         }
-        let mut fitted = brief.clone();
-        let fittings = &mut fitted.fittings;
+        let mut other = brief.clone();
+        let fittings = &mut other.fittings;
         match self {
-            Self::Insert => return insert(brief),
-            Self::Tag => return (brief.customary(Self::TAG.0), brief.customary(Self::TAG.1)),
+            Self::Insert => return fitted.insert,
+            Self::Tag => return tag(brief),
             Self::HandleStrip => fittings.handle = handle_of(HandleKind::Tube),
             Self::Strap => fittings.handle = handle_of(HandleKind::Strap),
             Self::Hanger => fittings.handle = handle_of(HandleKind::Hangers),
@@ -50,7 +50,7 @@ impl Extra {
             Self::Pocket => fittings.decoration.pocket = true,
             Self::Template => fittings.handle = handle_of(HandleKind::HoledRibbon),
         }
-        of_kind(&fitted, self).map_or((Length::ZERO, Length::ZERO), |(width, height, _)| (width, height))
+        Fitted::of(&other).part(&other, self).map_or_else(Size::default, |(size, _)| size)
     }
 
     /// How many of it are cut where the bag itself takes none.
@@ -58,7 +58,13 @@ impl Extra {
         match self {
             Self::HandleStrip | Self::Reinforcement | Self::Mat | Self::GussetMat => 2,
             Self::Hanger => 4,
-            _ => 1,
+            Self::Insert
+            | Self::Tag
+            | Self::Strap
+            | Self::FlapMat
+            | Self::Band
+            | Self::Pocket
+            | Self::Template => 1,
         }
     }
 
@@ -70,20 +76,21 @@ impl Extra {
 
 impl Extras {
     /// Every part of it, one by one, in the size the bag needs.
-    pub fn parts(self, brief: &Brief) -> Vec<Small> {
+    pub fn parts(self, brief: &Brief, fitted: &Fitted) -> Vec<Small> {
         let parts = self.iter().flat_map(|kind| {
-            let (width, height) = kind.size(brief);
-            std::iter::repeat_n(Small { kind, width, height }, kind.count(brief))
+            let size = kind.size(brief, fitted);
+            std::iter::repeat_n(Small { kind, size }, kind.count(brief, fitted))
         });
-        parts.filter(|part| part.width.is_positive() && part.height.is_positive()).collect()
+        parts.filter(|part| part.size.is_positive()).collect()
     }
 }
 
 impl Small {
-    /// Width and height as it may lie on a sheet.
-    pub fn ways(&self) -> impl Iterator<Item = (Length, Length)> {
-        let turned = (self.kind.may_turn() && self.width != self.height).then_some((self.height, self.width));
-        std::iter::once((self.width, self.height)).chain(turned)
+    /// Its size, each way it may lie on a sheet.
+    pub fn lyings(&self) -> impl Iterator<Item = Size> {
+        let turned = self.size.turned();
+        let differs = self.kind.may_turn() && turned != self.size;
+        std::iter::once(self.size).chain(differs.then_some(turned))
     }
 }
 
@@ -106,6 +113,7 @@ mod tests {
     ) {
         let [width, height, gusset] = [width, height, gusset].map(|text| text.parse().unwrap());
         let brief = Brief::new(width, height, gusset);
-        assert_eq!(kind.size(&brief), (size.0.parse().unwrap(), size.1.parse().unwrap()));
+        let size = Size::new(size.0.parse().unwrap(), size.1.parse().unwrap());
+        assert_eq!(kind.size(&brief, &Fitted::of(&brief)), size);
     }
 }

@@ -2,9 +2,9 @@
 
 use proptest::prelude::*;
 use wide_fold_core::brief::{
-    Across, Backing, BackingKind, BaseHabit, Board, Build, Closure, ClosureKind, Cuts, Decoration, Direction,
-    FaceSide, Fittings, GussetCrease, Handle, HandleKind, Insert, Joins, Knot, Places, Punch, Run, RunStart,
-    ScoreFace, Squares, Top,
+    Across, AllRound, Backing, BackingKind, BaseHabit, Board, Build, Closure, ClosureKind, Cuts, Decoration,
+    Direction, FaceSide, Fittings, GussetCrease, Handle, HandleKind, Insert, Joins, Knot, Places, Punch, Run,
+    RunStart, ScoreFace, Squares, Stands, Top,
 };
 use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::mass::Mass;
@@ -20,7 +20,7 @@ prop_compose! {
         let cuts = Cuts {
             at: Places::every().nth(at).unwrap_or_default(),
             back_part: part.map(Length::eighths),
-            level: level.map(Length::eighths),
+            all_round: level.map(Length::eighths).map(AllRound::at),
         };
         match kind {
             0 | 1 => Build::Wrap,
@@ -63,8 +63,11 @@ prop_compose! {
                 kind: HandleKind::ALL[kind],
                 from_centre: figure(0),
                 down: figure(1),
-                drop: figure(2).filter(|_| has(0)),
-                length: figure(2).filter(|_| !has(0)),
+                stands: match figure(2) {
+                    None => Stands::Customary,
+                    Some(length) if has(0) => Stands::High(length),
+                    Some(length) => Stands::Long(length),
+                },
                 width: figure(3),
                 opening: figure(4),
                 knot: if has(1) { Knot::Triple } else { Knot::Double },
@@ -158,7 +161,7 @@ prop_compose! {
             _ => Joins::Tabs,
         };
         if extras % 3 == 0 {
-            brief.extras = Extras::of(Extra::ALL.into_iter().filter(|kind| extras >> *kind as usize & 1 == 1));
+            brief.extras = Extras::of(Extra::ALL.iter().copied().filter(|kind| extras >> *kind as usize & 1 == 1));
         }
         if fitted {
             brief.fittings = fittings;

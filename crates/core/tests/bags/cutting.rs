@@ -23,14 +23,14 @@ pub fn can_be_cut(layout: &Layout) -> TestCaseResult {
             let on = table.iter().position(|part| *part == trim.on);
             prop_assert!(on.is_some(), "{:?} is not on the table", trim.on);
             let on = table.swap_remove(on.unwrap_or_default());
-            let along = if trim.blade == Blade::Upright { on.width } else { on.height };
+            let along = if trim.blade == Blade::Vertical { on.width } else { on.height };
             prop_assert!(trim.keep.is_positive() && trim.keep < along);
             match trim.blade {
-                Blade::Upright => {
+                Blade::Vertical => {
                     table.push(Rectangle { width: trim.keep, ..on });
                     table.push(Rectangle { x: on.x + trim.keep, width: on.width - trim.keep, ..on });
                 }
-                Blade::Level => {
+                Blade::Horizontal => {
                     table.push(Rectangle { height: trim.keep, ..on });
                     table.push(Rectangle { y: on.y + trim.keep, height: on.height - trim.keep, ..on });
                 }

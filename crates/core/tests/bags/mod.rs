@@ -6,7 +6,7 @@ pub mod cutting;
 
 use proptest::prelude::*;
 use wide_fold_core::brief::{
-    Across, BaseHabit, Build, ClosingOrder, Cuts, Direction, FaceSide, GussetCrease, Joins, Place, Places,
+    Across, AllRound, BaseHabit, Build, ClosingOrder, Cuts, Direction, FaceSide, GussetCrease, Joins, Places,
     Run, RunStart, Squares, Top,
 };
 use wide_fold_core::brief::{Extra, Extras};
@@ -43,7 +43,7 @@ prop_compose! {
         let cuts = Cuts {
             at: Places::every().nth(cuts - 1).unwrap(),
             back_part: Some(n((wide * back_part / 8).clamp(8, wide - 8))),
-            level: level.filter(|_| !strips).map(|level| n((tall - 22) * level / 8)),
+            all_round: level.filter(|_| !strips).map(|level| AllRound::at(n((tall - 22) * level / 8))),
         };
         let joined = Build::Joined { cuts };
         let build = BUILDS.get(build).copied().unwrap_or(joined);
@@ -79,9 +79,9 @@ prop_compose! {
             let at = Places::every().nth(mixed).filter(|_| n(d) >= brief.tab * 2 + width);
             brief.joins = at.map_or(Joins::Strips { width }, |at| Joins::Mixed { width, at });
         }
-        brief.extras = Extras::of(Extra::ALL.into_iter().filter(|kind| extras >> *kind as usize & 1 == 1));
+        brief.extras = Extras::of(Extra::ALL.iter().copied().filter(|kind| extras >> *kind as usize & 1 == 1));
         // Gussets of a run cut at all four corners may come from another paper.
-        let corners = Place::ALL[..4].iter().all(|corner| cuts.at.has(*corner));
+        let corners = cuts.at.has_all_corners();
         if corners && matches!(build, Build::Joined { .. }) && extras % 2 == 1 {
             let (width, height) = (Length::inches(70), Length::inches(50));
             brief.side_sheet = Some(Sheet { width, height, ..Sheet::default() });

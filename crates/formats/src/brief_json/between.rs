@@ -2,103 +2,149 @@
 
 use super::*;
 
+/// Reads lengths; those without a unit are in `unit`.
+#[derive(Clone, Copy)]
+struct Reader {
+    unit: Unit,
+}
+
+impl Reader {
+    fn length(self, field: &str, text: &str) -> Result<Length, FormatFault> {
+        Length::parse(text, self.unit)
+            .map_err(|error| FormatFault { field: field.to_owned(), sentence: format!("{error}.") })
+    }
+
+    fn maybe(self, field: &str, text: Option<&String>) -> Result<Option<Length>, FormatFault> {
+        text.map(|text| self.length(field, text)).transpose()
+    }
+
+    fn or(self, field: &str, text: Option<&String>, default: Length) -> Result<Length, FormatFault> {
+        Ok(self.maybe(field, text)?.unwrap_or(default))
+    }
+
+    fn build(self, text: &BuildText, brief: &Brief) -> Result<Build, FormatFault> {
+        Ok(match text {
+            BuildText::Wrap {} => Build::Wrap,
+            BuildText::CornerPair {} => Build::CornerPair,
+            BuildText::CradlePair { squares } => Build::CradlePair { squares: (*squares).into() },
+            BuildText::Joined { cuts, back_part, all_round } => Build::Joined {
+                cuts: Cuts {
+                    at: places(cuts),
+                    back_part: self.maybe("build.back_part", back_part.as_ref())?,
+                    all_round: all_round.as_ref().map(|text| self.all_round(text, brief)).transpose()?,
+                },
+            },
+            BuildText::FoldedBase { lap } => {
+                Build::FoldedBase { lap: self.or("build.lap", lap.as_ref(), CUSTOMARY_LAP)? }
+            }
+            BuildText::PleatedFlare { pleats, pleat } => Build::PleatedFlare {
+                pleats: pleats.unwrap_or(CUSTOMARY_PLEATS.0),
+                pleat: self.or("build.pleat", pleat.as_ref(), CUSTOMARY_PLEATS.1)?,
+            },
+        })
+    }
+
+    fn all_round(self, text: &AllRoundText, brief: &Brief) -> Result<AllRound, FormatFault> {
+        match text {
+            AllRoundText::AtBaseLine {} => Ok(AllRound::AtBaseLine),
+            AllRoundText::Above { rise } => {
+                let half = brief.finished.height.half().floor_to(brief.board.groove);
+                Ok(AllRound::at(self.or("build.all_round.rise", rise.as_ref(), half)?))
+            }
+        }
+    }
+
+    fn joins(self, text: &JoinsText) -> Result<Joins, FormatFault> {
+        let width = |width: &Option<String>| self.or("joins.width", width.as_ref(), CUSTOMARY_STRIP);
+        Ok(match text {
+            JoinsText::Tabs {} => Joins::Tabs,
+            JoinsText::Strips { width: own } => Joins::Strips { width: width(own)? },
+            JoinsText::Mixed { width: own, at } => Joins::Mixed { width: width(own)?, at: places(at) },
+        })
+    }
+
+    fn base(self, text: &BaseText) -> Result<BaseHabit, FormatFault> {
+        let depth = || self.or("base.depth", text.depth.as_ref(), GUIDE_FLAP);
+        Ok(match text.habit {
+            HabitText::Full => BaseHabit::Full,
+            HabitText::HalfAndLap => {
+                BaseHabit::HalfAndLap { lap: self.or("base.lap", text.lap.as_ref(), CUSTOMARY_LAP)? }
+            }
+            HabitText::Fixed => BaseHabit::Fixed { depth: depth()? },
+            HabitText::Custom => BaseHabit::Custom { depth: depth()? },
+        })
+    }
+
+    fn top(self, text: &TopText) -> Result<Top, FormatFault> {
+        let depth = |default| self.or("top.depth", text.depth.as_ref(), default);
+        Ok(match text.kind {
+            TopKindText::Raw => Top::Raw,
+            TopKindText::HemIn => Top::HemIn { depth: depth(CUSTOMARY_HEM)? },
+            TopKindText::HemOut => Top::HemOut { depth: depth(CUSTOMARY_HEM)? },
+            TopKindText::Flap => Top::Flap {
+                on: text.on.into(),
+                depth: depth(CLOSING_FLAP_DEPTH)?,
+                corner: self.or("top.corner", text.corner.as_ref(), CLOSING_FLAP_CORNER)?,
+            },
+        })
+    }
+
+    fn sheet(self, field: &str, text: &SheetText) -> Result<Sheet, FormatFault> {
+        Ok(Sheet {
+            width: self.length(&format!("{field}.width"), &text.width)?,
+            height: self.length(&format!("{field}.height"), &text.height)?,
+            directional: text.directional,
+            printed: text.printed.into(),
+            turned: text.turned,
+            grammage: text.grammage.map(Grammage),
+            caliper: self.maybe(&format!("{field}.caliper"), text.caliper.as_ref())?,
+        })
+    }
+
+    fn board(self, text: &BoardText) -> Result<Board, FormatFault> {
+        let board = Board::default();
+        Ok(Board {
+            groove: self.or("board.groove", text.groove.as_ref(), board.groove)?,
+            reach: self.or("board.reach", text.reach.as_ref(), board.reach)?,
+        })
+    }
+}
+
+fn places(text: &[PlaceText]) -> Places {
+    Places::of(text.iter().map(|place| Place::from(*place)))
+}
+
 impl TryFrom<&BriefText> for Brief {
     type Error = FormatFault;
 
     /// Reads every length and checks that the size can be folded.
     fn try_from(text: &BriefText) -> Result<Self, FormatFault> {
         let unit = Unit::from(text.unit);
-        let length = |field: &str, text: &str| {
-            Length::parse(text, unit)
-                .map_err(|error| FormatFault { field: field.to_owned(), sentence: format!("{error}.") })
-        };
-        let or = |field: &str, text: &Option<String>, default: Length| {
-            text.as_deref().map_or(Ok(default), |text| length(field, text))
-        };
+        let read = Reader { unit };
         let mut brief = Self::new(
-            length("finished.width", &text.finished.width)?,
-            length("finished.height", &text.finished.height)?,
-            length("finished.gusset", &text.finished.gusset)?,
+            read.length("finished.width", &text.finished.width)?,
+            read.length("finished.height", &text.finished.height)?,
+            read.length("finished.gusset", &text.finished.gusset)?,
         );
         brief.unit = unit;
-        brief.build = match text.build {
-            BuildText::Wrap => Build::Wrap,
-            BuildText::CornerPair => Build::CornerPair,
-            BuildText::CradlePair => Build::CradlePair { squares: text.squares.into() },
-            BuildText::Joined => {
-                let maybe = |field: &str, text: &Option<String>| {
-                    text.as_deref().map(|text| length(field, text)).transpose()
-                };
-                let at = Places::of(text.cuts.iter().map(|place| Place::from(*place)));
-                let back_part = maybe("back_part", &text.back_part)?;
-                let level = maybe("level", &text.level)?;
-                Build::Joined { cuts: Cuts { at, back_part, level } }
-            }
-            BuildText::FoldedBase => {
-                Build::FoldedBase { lap: or("base_lap", &text.base_lap, CUSTOMARY_LAP)? }
-            }
-            BuildText::PleatedFlare => Build::PleatedFlare {
-                pleats: text.pleats.unwrap_or(CUSTOMARY_PLEATS.0),
-                pleat: or("pleat", &text.pleat, CUSTOMARY_PLEATS.1)?,
-            },
-        };
+        brief.board = read.board(&text.board)?;
+        brief.build = read.build(&text.build, &brief)?;
         brief.fittings = text.fittings.read(unit, brief.finished.width)?;
         brief.weights = text.weights.map(JoinWeights::from).unwrap_or_default();
         brief.extras = Extras::of(text.extras.iter().map(|extra| Extra::from(*extra)));
         brief.run = Run { start: text.run.start.into(), direction: text.run.direction.into() };
-        brief.tab = or("tab", &text.tab, CUSTOMARY_TAB)?;
-        brief.joins = match text.joins {
-            JoinsText::Tabs => Joins::Tabs,
-            JoinsText::Strips => Joins::Strips { width: or("strip", &text.strip, CUSTOMARY_STRIP)? },
-            JoinsText::Mixed => Joins::Mixed {
-                width: or("strip", &text.strip, CUSTOMARY_STRIP)?,
-                at: Places::of(text.strips_at.iter().map(|place| Place::from(*place))),
-            },
-        };
-        brief.allowance = or("allowance", &text.allowance, Length::ZERO)?;
-        brief.notch = or("notch", &text.notch, CUSTOMARY_NOTCH)?;
-        brief.base = match text.base.habit {
-            HabitText::Full => BaseHabit::Full,
-            HabitText::HalfAndLap => {
-                BaseHabit::HalfAndLap { lap: or("base.lap", &text.base.lap, CUSTOMARY_LAP)? }
-            }
-            HabitText::Fixed => BaseHabit::Fixed { depth: or("base.depth", &text.base.depth, GUIDE_FLAP)? },
-            HabitText::Custom => BaseHabit::Custom { depth: or("base.depth", &text.base.depth, GUIDE_FLAP)? },
-        };
-        let depth = |default| or("top.depth", &text.top.depth, default);
-        brief.top = match text.top.kind {
-            TopKindText::Raw => Top::Raw,
-            TopKindText::HemIn => Top::HemIn { depth: depth(CUSTOMARY_HEM)? },
-            TopKindText::HemOut => Top::HemOut { depth: depth(CUSTOMARY_HEM)? },
-            TopKindText::Flap => Top::Flap {
-                on: text.top.on.into(),
-                depth: depth(CLOSING_FLAP.0)?,
-                corner: or("top.corner", &text.top.corner, CLOSING_FLAP.1)?,
-            },
-        };
+        brief.tab = read.or("tab", text.tab.as_ref(), CUSTOMARY_TAB)?;
+        brief.joins = read.joins(&text.joins)?;
+        brief.allowance = read.or("allowance", text.allowance.as_ref(), Length::ZERO)?;
+        brief.notch = read.or("notch", text.notch.as_ref(), CUSTOMARY_NOTCH)?;
+        brief.base = read.base(&text.base)?;
+        brief.top = read.top(&text.top)?;
         brief.gusset_crease = text.gusset_crease.into();
         brief.closing = text.closing.into();
         brief.score_face = text.score_face.into();
-        let sheet = |field: &str, text: &SheetText| -> Result<Sheet, FormatFault> {
-            let caliper = text.caliper.as_deref();
-            Ok(Sheet {
-                width: length(&format!("{field}.width"), &text.width)?,
-                height: length(&format!("{field}.height"), &text.height)?,
-                directional: text.directional,
-                printed: text.printed.into(),
-                turned: text.turned,
-                grammage: text.grammage.map(Grammage),
-                caliper: caliper.map(|text| length(&format!("{field}.caliper"), text)).transpose()?,
-            })
-        };
-        brief.sheet = sheet("sheet", &text.sheet)?;
-        let side = text.side_sheet.as_ref().map(|side| sheet("side_sheet", side)).transpose()?;
+        brief.sheet = read.sheet("sheet", &text.sheet)?;
+        let side = text.side_sheet.as_ref().map(|side| read.sheet("side_sheet", side)).transpose()?;
         brief.side_sheet = side.map(|side| Sheet { turned: false, ..side });
-        let board = Board::default();
-        brief.board = Board {
-            groove: or("board.groove", &text.board.groove, board.groove)?,
-            reach: or("board.reach", &text.board.reach, board.reach)?,
-        };
         brief.check()?;
         Ok(brief)
     }
@@ -107,87 +153,23 @@ impl TryFrom<&BriefText> for Brief {
 impl From<&Brief> for BriefText {
     /// Writes every field out, each length exactly.
     fn from(brief: &Brief) -> Self {
-        let (habit, depth, lap) = match brief.base {
-            BaseHabit::Full => (HabitText::Full, None, None),
-            BaseHabit::HalfAndLap { lap } => (HabitText::HalfAndLap, None, Some(lap.to_string())),
-            BaseHabit::Fixed { depth } => (HabitText::Fixed, Some(depth.to_string()), None),
-            BaseHabit::Custom { depth } => (HabitText::Custom, Some(depth.to_string()), None),
-        };
-        let build = match brief.build {
-            Build::Wrap => BuildText::Wrap,
-            Build::CornerPair => BuildText::CornerPair,
-            Build::CradlePair { .. } => BuildText::CradlePair,
-            Build::Joined { .. } => BuildText::Joined,
-            Build::FoldedBase { .. } => BuildText::FoldedBase,
-            Build::PleatedFlare { .. } => BuildText::PleatedFlare,
-        };
-        let squares = match brief.build {
-            Build::CradlePair { squares } => squares.into(),
-            _ => SquaresText::default(),
-        };
-        let (cuts, back_part, level) = match brief.build {
-            Build::Joined { cuts } => (
-                cuts.at.iter().map(PlaceText::from).collect(),
-                cuts.back_part.map(|part| part.to_string()),
-                cuts.level.map(|level| level.to_string()),
-            ),
-            _ => (Vec::new(), None, None),
-        };
-        let base_lap = match brief.build {
-            Build::FoldedBase { lap } => Some(lap.to_string()),
-            _ => None,
-        };
-        let (pleats, pleat) = match brief.build {
-            Build::PleatedFlare { pleats, pleat } => (Some(pleats), Some(pleat.to_string())),
-            _ => (None, None),
-        };
-        let (joins, strips_at) = match brief.joins {
-            Joins::Tabs => (JoinsText::Tabs, Vec::new()),
-            Joins::Strips { .. } => (JoinsText::Strips, Vec::new()),
-            Joins::Mixed { at, .. } => (JoinsText::Mixed, at.iter().map(PlaceText::from).collect()),
-        };
-        let strip = brief.joins.strip().map(|width| width.to_string());
-        let top = match brief.top {
-            Top::Raw => TopText::default(),
-            Top::HemIn { depth } => {
-                TopText { kind: TopKindText::HemIn, depth: Some(depth.to_string()), ..TopText::default() }
-            }
-            Top::HemOut { depth } => {
-                TopText { kind: TopKindText::HemOut, depth: Some(depth.to_string()), ..TopText::default() }
-            }
-            Top::Flap { on, depth, corner } => TopText {
-                kind: TopKindText::Flap,
-                depth: Some(depth.to_string()),
-                on: on.into(),
-                corner: Some(corner.to_string()),
-            },
-        };
         Self {
             finished: FinishedText {
                 width: brief.finished.width.to_string(),
                 height: brief.finished.height.to_string(),
                 gusset: brief.finished.gusset.to_string(),
             },
-            build,
-            squares,
-            cuts,
-            back_part,
-            level,
+            build: brief.build.into(),
             weights: (brief.weights != JoinWeights::default()).then(|| brief.weights.into()),
             fittings: FittingsText::from(&brief.fittings),
             extras: brief.extras.iter().map(ExtraText::from).collect(),
-            base_lap,
-            pleats,
-            pleat,
             run: RunText { start: brief.run.start.into(), direction: brief.run.direction.into() },
             tab: Some(brief.tab.to_string()),
-            joins,
-            strip,
-            strips_at,
+            joins: brief.joins.into(),
             allowance: brief.allowance.is_positive().then(|| brief.allowance.to_string()),
-            base: BaseText { habit, depth, lap },
+            base: brief.base.into(),
             notch: Some(brief.notch.to_string()),
-            top,
+            top: brief.top.into(),
             gusset_crease: brief.gusset_crease.into(),
             closing: brief.closing.into(),
             sheet: SheetText::from(&brief.sheet),
@@ -198,6 +180,76 @@ impl From<&Brief> for BriefText {
             },
             score_face: brief.score_face.into(),
             unit: brief.unit.into(),
+        }
+    }
+}
+
+impl From<Build> for BuildText {
+    fn from(build: Build) -> Self {
+        match build {
+            Build::Wrap => Self::Wrap {},
+            Build::CornerPair => Self::CornerPair {},
+            Build::CradlePair { squares } => Self::CradlePair { squares: squares.into() },
+            Build::Joined { cuts } => Self::Joined {
+                cuts: cuts.at.iter().map(PlaceText::from).collect(),
+                back_part: cuts.back_part.map(|part| part.to_string()),
+                all_round: cuts.all_round.map(AllRoundText::from),
+            },
+            Build::FoldedBase { lap } => Self::FoldedBase { lap: Some(lap.to_string()) },
+            Build::PleatedFlare { pleats, pleat } => {
+                Self::PleatedFlare { pleats: Some(pleats), pleat: Some(pleat.to_string()) }
+            }
+        }
+    }
+}
+
+impl From<AllRound> for AllRoundText {
+    fn from(all_round: AllRound) -> Self {
+        match all_round {
+            AllRound::AtBaseLine => Self::AtBaseLine {},
+            AllRound::Above(rise) => Self::Above { rise: Some(rise.to_string()) },
+        }
+    }
+}
+
+impl From<Joins> for JoinsText {
+    fn from(joins: Joins) -> Self {
+        match joins {
+            Joins::Tabs => Self::Tabs {},
+            Joins::Strips { width } => Self::Strips { width: Some(width.to_string()) },
+            Joins::Mixed { width, at } => {
+                Self::Mixed { width: Some(width.to_string()), at: at.iter().map(PlaceText::from).collect() }
+            }
+        }
+    }
+}
+
+impl From<BaseHabit> for BaseText {
+    fn from(base: BaseHabit) -> Self {
+        let (habit, depth, lap) = match base {
+            BaseHabit::Full => (HabitText::Full, None, None),
+            BaseHabit::HalfAndLap { lap } => (HabitText::HalfAndLap, None, Some(lap)),
+            BaseHabit::Fixed { depth } => (HabitText::Fixed, Some(depth), None),
+            BaseHabit::Custom { depth } => (HabitText::Custom, Some(depth), None),
+        };
+        Self { habit, depth: depth.map(|depth| depth.to_string()), lap: lap.map(|lap| lap.to_string()) }
+    }
+}
+
+impl From<Top> for TopText {
+    fn from(top: Top) -> Self {
+        let (kind, depth) = match top {
+            Top::Raw => (TopKindText::Raw, None),
+            Top::HemIn { depth } => (TopKindText::HemIn, Some(depth)),
+            Top::HemOut { depth } => (TopKindText::HemOut, Some(depth)),
+            Top::Flap { depth, .. } => (TopKindText::Flap, Some(depth)),
+        };
+        let flap = top.flap();
+        Self {
+            kind,
+            depth: depth.map(|depth| depth.to_string()),
+            on: flap.map(|flap| flap.on.into()).unwrap_or_default(),
+            corner: flap.map(|flap| flap.corner.to_string()),
         }
     }
 }

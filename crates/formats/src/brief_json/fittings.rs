@@ -4,13 +4,15 @@ use super::FormatFault;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::brief::{
-    Backing, BackingKind, Closure, ClosureKind, Decoration, Fittings, Handle, HandleKind, Insert, Knot, Punch,
+    Backing, BackingKind, Closure, ClosureKind, Decoration, Fittings, Handle, HandleKind, Insert, Knot,
+    Punch, Stands,
 };
 use wide_fold_core::mass::Mass;
 use wide_fold_core::{Length, Unit};
 
 choice! {
     /// What a bag is carried by.
+    #[derive(Default)]
     HandleKindText = HandleKind {
         #[default]
         None = HandleKind::None,
@@ -25,10 +27,12 @@ choice! {
 }
 choice! {
     /// How the ends of a ribbon are knotted.
+    #[derive(Default)]
     KnotText = Knot { #[default] Double = Knot::Double, Triple = Knot::Triple }
 }
 choice! {
     /// What holds the holes of a handle, or the ends of a glued ribbon.
+    #[derive(Default)]
     BackingKindText = BackingKind {
         #[default]
         Strip = BackingKind::Strip,
@@ -38,6 +42,7 @@ choice! {
 }
 choice! {
     /// What keeps a bag shut.
+    #[derive(Default)]
     ClosureKindText = ClosureKind {
         #[default]
         None = ClosureKind::None,
@@ -51,6 +56,7 @@ choice! {
 }
 choice! {
     /// The stiffener on the base.
+    #[derive(Default)]
     InsertText = Insert { None = Insert::None, #[default] Single = Insert::Single, Double = Insert::Double }
 }
 
@@ -189,8 +195,14 @@ impl FittingsText {
                 kind: self.handle.kind.into(),
                 from_centre: from_edge.or(maybe("handle.from_centre", &self.handle.from_centre)?),
                 down: maybe("handle.down", &self.handle.down)?,
-                drop: maybe("handle.drop", &self.handle.drop)?,
-                length: maybe("handle.length", &self.handle.length)?,
+                stands: match (
+                    maybe("handle.length", &self.handle.length)?,
+                    maybe("handle.drop", &self.handle.drop)?,
+                ) {
+                    (Some(length), _) => Stands::Long(length),
+                    (None, Some(drop)) => Stands::High(drop),
+                    (None, None) => Stands::Customary,
+                },
                 width: maybe("handle.width", &self.handle.width)?,
                 opening: maybe("handle.opening", &self.handle.opening)?,
                 knot: self.handle.knot.into(),
@@ -237,8 +249,8 @@ impl From<&Fittings> for FittingsText {
                 from_centre: text(handle.from_centre),
                 from_edge: None,
                 down: text(handle.down),
-                drop: text(handle.drop),
-                length: text(handle.length),
+                drop: text(handle.stands.high()),
+                length: text(handle.stands.long()),
                 width: text(handle.width),
                 opening: text(handle.opening),
                 knot: handle.knot.into(),

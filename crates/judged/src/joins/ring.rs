@@ -33,16 +33,16 @@ impl Widths {
         };
         let ring = [
             (front_first, Place::InsideFront),
-            (front_last, Place::FrontCorner(far)),
-            (half, Place::GussetCentre(far)),
-            (size.gusset - half, Place::BackCorner(far)),
+            (front_last, Place::front_corner(far)),
+            (half, Place::gusset_centre(far)),
+            (size.gusset - half, Place::back_corner(far)),
             (back_first, Place::InsideBack),
-            (back_last, Place::BackCorner(near)),
-            (size.gusset - half, Place::GussetCentre(near)),
-            (half, Place::FrontCorner(near)),
+            (back_last, Place::back_corner(near)),
+            (size.gusset - half, Place::gusset_centre(near)),
+            (half, Place::front_corner(near)),
         ];
         let tab = |after| {
-            let is_strip = cuts.level.is_none() && brief.joins.strip_at(after);
+            let is_strip = cuts.all_round.is_none() && brief.joins.strip_at(after);
             if is_strip { Length::ZERO } else { brief.tab }
         };
         let mut made = Self { widths: [Length::ZERO; MOST], count: 0 };
@@ -121,10 +121,10 @@ mod tests {
                 at => Joins::Mixed { width: Length::INCH, at: Places::every().nth(at).unwrap() },
             };
             let back_part = Some(brief.finished.width.scaled(Length::from_nm(part), Length::from_nm(8)));
-            let cuts = Cuts { at: Places::every().nth(at).unwrap(), back_part, level: None };
+            let cuts = Cuts { at: Places::every().nth(at).unwrap(), back_part, all_round: None };
             let mut fast = Widths::new(&brief, cuts).as_slice().to_vec();
             let drawn = piece_sizes(&Brief { build: Build::Joined { cuts }, ..brief });
-            let mut drawn: Vec<Length> = drawn.into_iter().map(|(width, _)| width).collect();
+            let mut drawn: Vec<Length> = drawn.into_iter().map(|size| size.width).collect();
             fast.sort();
             drawn.sort();
             prop_assert_eq!(fast, drawn);

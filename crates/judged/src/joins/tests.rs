@@ -1,7 +1,6 @@
 use super::*;
 use crate::Plan;
 use crate::brief::Place;
-use crate::brief::Side;
 use crate::net::Net;
 use rstest::rstest;
 
@@ -12,11 +11,11 @@ fn brief(width: &str, height: &str, gusset: &str) -> Brief {
 
 #[rstest]
 // One sheet: a single join at a back corner shows least.
-#[case(["3 3/4", "6 1/2", "2"], 1, &[Place::BackCorner(Side::Left)])]
+#[case(["3 3/4", "6 1/2", "2"], 1, &[Place::LeftBackCorner])]
 // Two sheets: gusset, front, gusset and tab are 11, the back and its tab 6½: no join shows in front.
-#[case(["6", "6", "2 1/4"], 2, &[Place::BackCorner(Side::Left), Place::BackCorner(Side::Right)])]
+#[case(["6", "6", "2 1/4"], 2, &[Place::LeftBackCorner, Place::RightBackCorner])]
 // With deeper gussets it is the corner pair, 6 + 5½ + ½ twice: a back and a front corner, on opposite sides.
-#[case(["6", "5 1/2", "5 1/2"], 2, &[Place::BackCorner(Side::Right), Place::FrontCorner(Side::Left)])]
+#[case(["6", "5 1/2", "5 1/2"], 2, &[Place::RightBackCorner, Place::LeftFrontCorner])]
 // 11 + ½ a face, and both gussets of 5 on one sheet: three sheets, all four corners.
 #[case(["11", "6", "5"], 3, &Place::ALL[..4])]
 fn the_best_places(#[case] size: [&str; 3], #[case] sheets: u32, #[case] places: &[Place]) {
@@ -41,10 +40,10 @@ fn no_way_takes_fewer_sheets(
     };
     let fewest = Places::every()
         .filter(|at| !at.has(Place::InsideFront) && at.count() <= 5)
-        .flat_map(|at| parts(at).into_iter().map(move |back_part| Cuts { at, back_part, level: None }))
+        .flat_map(|at| parts(at).into_iter().map(move |back_part| Cuts { at, back_part, all_round: None }))
         .filter_map(|cuts| {
             let joined = with(&brief, cuts);
-            let strips = Net::new(&joined).strips;
+            let strips = Net::of(&joined).strips;
             let widths: Vec<Length> = strips.iter().map(crate::net::Strip::width).collect();
             (1..=widths.len()).find(|sheets| assignable(&widths, sheets * rows, sheet))
         })
@@ -92,8 +91,8 @@ fn every_way_folds_up() {
 fn one_join_may_have_a_strip_and_the_other_a_tab() {
     // The piece that ends at the right back corner has no tab: it is narrower by it, and one strip is cut.
     let mut brief = brief("6", "6", "2 1/4");
-    let at = Places::of([Place::BackCorner(Side::Left), Place::BackCorner(Side::Right)]);
-    let strip = Places::of([Place::BackCorner(Side::Right)]);
+    let at = Places::of([Place::LeftBackCorner, Place::RightBackCorner]);
+    let strip = Places::of([Place::RightBackCorner]);
     brief.joins = Joins::Mixed { width: Length::INCH, at: strip };
     brief.build = Build::Joined { cuts: at.into() };
     let plan = Plan::new(&brief).unwrap();
@@ -125,7 +124,7 @@ fn a_bag_too_tall_is_joined_at_one_level() {
     let mut tall = brief("10", "14 1/2", "3 1/2");
     tall.top = crate::brief::Top::HemIn { depth: Length::inches(2) };
     let best = ways(&tall).remove(0);
-    assert_eq!(best.cuts.level, Some(Length::eighths(36)));
+    assert_eq!(best.cuts.all_round, Some(crate::brief::AllRound::Above(Length::eighths(36))));
     let plan = Plan::new(&best.brief(&tall)).unwrap();
     assert!(plan.is_ready(), "{:#?}", plan.verdicts);
     assert_eq!((best.sheets, plan.layout.sheet_count()), (6, 6));
@@ -160,16 +159,16 @@ fn gussets_may_come_from_another_paper() {
     assert_eq!((best.sheets, plan.layout.sheet_count(), plan.layout.own_sheets()), (2, 2, 1));
     let side = plan.layout.sheets.iter().find(|sheet| sheet.side).unwrap();
     assert_eq!((side.width, side.placed.len()), (Length::inches(6), 2));
-    assert!(Place::ALL[..4].iter().all(|corner| best.cuts.at.has(*corner)));
+    assert!(best.cuts.at.has_all_corners());
 }
 
 #[test]
 fn other_weights_choose_other_places() {
     // One join on one sheet: at a back corner, or hidden on a gusset's centre if that is what shows least.
     let mut brief = brief("3 3/4", "6 1/2", "2");
-    assert_eq!(best(&brief).unwrap().cuts.at, Places::of([Place::BackCorner(Side::Left)]));
+    assert_eq!(best(&brief).unwrap().cuts.at, Places::of([Place::LeftBackCorner]));
     brief.weights.gusset_centre = 0;
-    assert_eq!(best(&brief).unwrap().cuts.at, Places::of([Place::GussetCentre(Side::Left)]));
+    assert_eq!(best(&brief).unwrap().cuts.at, Places::of([Place::LeftGussetCentre]));
     assert_eq!(ways(&brief)[0].cuts.at, best(&brief).unwrap().cuts.at);
 }
 
@@ -177,7 +176,7 @@ fn other_weights_choose_other_places() {
 fn a_base_of_its_own_is_joined_at_the_base_line() {
     let tall = brief("5", "11", "3");
     let best = ways(&tall).remove(0);
-    assert_eq!(best.cuts.level, Some(Length::ZERO));
+    assert_eq!(best.cuts.all_round, Some(crate::brief::AllRound::AtBaseLine));
     let plan = Plan::new(&best.brief(&tall)).unwrap();
     assert!(plan.is_ready(), "{:#?}", plan.verdicts);
     assert!(plan.pieces.iter().any(|piece| piece.name.starts_with("Base")), "{:#?}", plan.pieces);

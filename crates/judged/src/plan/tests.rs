@@ -6,14 +6,14 @@ use crate::{Length, Unit};
 use proptest::prelude::*;
 
 fn strip(brief: &Brief) -> Strip {
-    Net::new(brief).strips.remove(0)
+    Net::of(brief).strips.remove(0)
 }
 
 fn uprights(strip: &Strip) -> Vec<Length> {
     let mut at: Vec<Length> = strip
         .creases
         .iter()
-        .filter(|crease| crease.is_upright() && crease.role != CreaseRole::GussetCentre)
+        .filter(|crease| crease.is_vertical() && crease.role != CreaseRole::GussetCentre)
         .map(|crease| crease.from.x)
         .collect();
     at.sort();
@@ -75,7 +75,7 @@ proptest! {
         let size = in_inches.finished;
         let mut in_metric = Brief::new(typed(size.width), typed(size.height), typed(size.gusset));
         in_metric.unit = Unit::Metric;
-        prop_assert_eq!(Net::new(&in_inches), Net::new(&in_metric));
+        prop_assert_eq!(Net::of(&in_inches), Net::of(&in_metric));
     }
 }
 

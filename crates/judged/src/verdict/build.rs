@@ -1,7 +1,7 @@
 //! Do the build and the other habits go together?
 
 use super::{About, Candidate, Finding, Level};
-use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP, Cuts, GussetCrease, Joins, Place, Squares, Top};
+use crate::brief::{AllRound, BaseHabit, Build, CUSTOMARY_LAP, Cuts, GussetCrease, Joins, Squares, Top};
 use crate::draft::Draft;
 use crate::figures::Figures;
 use crate::{Brief, Length, joins};
@@ -9,13 +9,15 @@ use crate::{Brief, Length, joins};
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     let brief = &draft.brief;
     let mut findings = match brief.build {
-        Build::Joined { cuts: Cuts { level: Some(level), .. } } => in_two_tiers(brief, level),
+        Build::Joined { cuts: Cuts { all_round: Some(all_round), .. } } => {
+            in_two_tiers(brief, all_round.rise())
+        }
         Build::Wrap | Build::CornerPair | Build::Joined { .. } => Vec::new(),
         Build::CradlePair { squares } => cradle(brief, squares),
         Build::FoldedBase { lap } => folded_base(brief, lap),
         Build::PleatedFlare { pleats, pleat } => flare(brief, pleats, pleat),
     };
-    let all_corners = |cuts: Cuts| Place::ALL[..4].iter().all(|corner| cuts.at.has(*corner));
+    let all_corners = |cuts: Cuts| cuts.at.has_all_corners();
     let parts_gussets = matches!(brief.build, Build::Joined { cuts } if all_corners(cuts));
     if brief.side_sheet.is_some() && !parts_gussets {
         findings.push(blocks(
@@ -109,7 +111,7 @@ fn in_two_tiers(brief: &Brief, level: Length) -> Vec<Finding> {
                 let figures = Figures::of(brief);
                 let level =
                     (brief.finished.height - brief.tab - brief.top.hem()).floor_to(brief.board.groove);
-                let lower = Cuts { level: Some(level), ..cuts };
+                let lower = Cuts { all_round: Some(AllRound::at(level)), ..cuts };
                 let lower = Brief { build: Build::Joined { cuts: lower }, ..brief.clone() };
                 let raw = Brief { top: Top::Raw, ..brief.clone() };
                 let title = format!("Join at {} above the base", figures.say(level));
@@ -197,42 +199,7 @@ fn slit_wrap(draft: &Draft) -> Vec<Candidate> {
 fn folded_base(brief: &Brief, lap: Length) -> Vec<Finding> {
     let figures = Figures::of(brief);
     let size = brief.finished;
-    let mut findings = Vec::new();
-    if size.width < size.gusset + lap {
-        findings.push(blocks(
-            "build.triangles-collide",
-            About::Base,
-            format!("The end triangles collide by {}", figures.say(size.gusset + lap - size.width)),
-            format!(
-                "Each end is squashed {} into the base, half the gusset and half the lap; the face is only {} wide.",
-                figures.say(brief.flap()),
-                figures.say(size.width)
-            ),
-            |draft| {
-                let brief = &draft.brief;
-                let Build::FoldedBase { lap } = brief.build else { return Vec::new() };
-                let (size, groove) = (brief.finished, brief.board.groove);
-                let figures = Figures::of(brief);
-                let (mut wider, mut narrower) = (brief.clone(), brief.clone());
-                wider.finished.width = (size.gusset + lap).ceil_to(groove);
-                narrower.finished.gusset = (size.width - lap).floor_to(groove);
-                let say = |length| format!("{} instead.", figures.say(length));
-                vec![
-                    vec![Candidate::new(
-                        format!("Gusset {}", figures.say(narrower.finished.gusset)),
-                        say(narrower.finished.gusset),
-                        narrower,
-                    )],
-                    vec![Candidate::new(
-                        format!("Width {}", figures.say(wider.finished.width)),
-                        say(wider.finished.width),
-                        wider,
-                    )],
-                    slit_wrap(draft),
-                ]
-            },
-        ));
-    }
+    let mut findings: Vec<Finding> = triangles_collide(brief, lap).into_iter().collect();
     if lap > size.gusset {
         findings.push(blocks(
             "build.lap-too-deep",
@@ -280,6 +247,47 @@ fn folded_base(brief: &Brief, lap: Length) -> Vec<Finding> {
     findings
 }
 
+/// The ends of the tube are squashed into triangles that meet in the middle of the base.
+fn triangles_collide(brief: &Brief, lap: Length) -> Option<Finding> {
+    let figures = Figures::of(brief);
+    let size = brief.finished;
+    (size.width < size.gusset + lap).then(|| {
+        blocks(
+            "build.triangles-collide",
+            About::Base,
+            format!("The end triangles collide by {}", figures.say(size.gusset + lap - size.width)),
+            format!(
+                "Each end is squashed {} into the base, half the gusset and half the lap; the face is only {} wide.",
+                figures.say(brief.flap()),
+                figures.say(size.width)
+            ),
+            |draft| {
+                let brief = &draft.brief;
+                let Build::FoldedBase { lap } = brief.build else { return Vec::new() };
+                let (size, groove) = (brief.finished, brief.board.groove);
+                let figures = Figures::of(brief);
+                let (mut wider, mut narrower) = (brief.clone(), brief.clone());
+                wider.finished.width = (size.gusset + lap).ceil_to(groove);
+                narrower.finished.gusset = (size.width - lap).floor_to(groove);
+                let say = |length| format!("{} instead.", figures.say(length));
+                vec![
+                    vec![Candidate::new(
+                        format!("Gusset {}", figures.say(narrower.finished.gusset)),
+                        say(narrower.finished.gusset),
+                        narrower,
+                    )],
+                    vec![Candidate::new(
+                        format!("Width {}", figures.say(wider.finished.width)),
+                        say(wider.finished.width),
+                        wider,
+                    )],
+                    slit_wrap(draft),
+                ]
+            },
+        )
+    })
+}
+
 fn flare(brief: &Brief, pleats: u8, pleat: Length) -> Vec<Finding> {
     let figures = Figures::of(brief);
     let mut findings = Vec::new();
@@ -303,7 +311,7 @@ fn flare(brief: &Brief, pleats: u8, pleat: Length) -> Vec<Finding> {
             },
         ));
     }
-    if let Top::Flap { .. } = brief.top {
+    if brief.top.flap().is_some() {
         findings.push(blocks(
             "build.flare-flap",
             About::Hem,

@@ -1,12 +1,13 @@
 //! Does the closing close?
 
-use super::carry::fitted;
-use super::handle::finding;
-use super::{Candidate, Finding, Level};
-use crate::brief::{CLOSING_FLAP, ClosureKind, FaceSide, GussetCrease, Handle, HandleKind, Top};
+use super::carry::with_fittings;
+use super::{About, Candidate, Finding, Level, finding};
+use crate::brief::{
+    CLOSING_FLAP_CORNER, CLOSING_FLAP_DEPTH, ClosingFlap, ClosureKind, FaceSide, GussetCrease, Handle,
+    HandleKind, Top,
+};
 use crate::draft::Draft;
 use crate::figures::Figures;
-use crate::fittings::{closure, handle};
 use crate::{Brief, Length};
 
 /// Room for a magnet, or for what holds a hole, between it and the fold above it (our choice).
@@ -15,24 +16,25 @@ const HOLD: Length = Length::eighths(2);
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     let brief = &draft.brief;
     let kind = brief.fittings.closure.kind;
-    let is_flap = matches!(brief.top, Top::Flap { .. });
+    let is_flap = brief.top.flap().is_some();
     let figures = Figures::of(brief);
     let mut findings = Vec::new();
-    if kind == ClosureKind::Tuck && !is_flap {
+    if kind.is_tucked() && !is_flap {
         findings.push(finding(
+            About::Handle,
             "closure.no-flap",
             Level::Blocks,
             "There is no flap to tuck in".to_owned(),
             "A closing flap is one face run on above the top; this top has none.".to_owned(),
             |draft| {
-                let (depth, corner) = CLOSING_FLAP;
+                let (depth, corner) = (CLOSING_FLAP_DEPTH, CLOSING_FLAP_CORNER);
                 let brief = &draft.brief;
                 let depth = brief
                     .customary(depth)
                     .max((brief.finished.gusset + Length::INCH).ceil_to(brief.board.groove));
                 let top = Top::Flap { on: FaceSide::Back, depth, corner: brief.customary(corner) };
                 let flap = Brief { top, ..brief.clone() };
-                let clip = fitted(brief, |fittings| fittings.closure.kind = ClosureKind::Clip);
+                let clip = with_fittings(brief, |fittings| fittings.closure.kind = ClosureKind::Clip);
                 let title = format!("A closing flap, {}", Figures::of(brief).say(depth));
                 vec![
                     vec![Candidate::new(title, "The back runs on above the top.", flap)],
@@ -41,10 +43,11 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
             },
         ));
     }
-    if closure::pinches(brief) && !brief.pinches() {
+    if draft.fitted.closing.pinches && !brief.pinches() {
         // Over a square mouth the hole of the flap is nowhere near those of the faces.
         let level = if is_flap { Level::Blocks } else { Level::Warns };
         findings.push(finding(
+            About::Handle,
             "closure.square-mouth",
             level,
             "The mouth does not pinch by itself".to_owned(),
@@ -54,7 +57,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
             ),
             |draft| {
                 let creased = |gusset_crease| Brief { gusset_crease, ..draft.brief.clone() };
-                let round = fitted(&draft.brief, |fittings| fittings.closure.kind = ClosureKind::RibbonRound);
+                let round = with_fittings(&draft.brief, |fittings| fittings.closure.kind = ClosureKind::RibbonRound);
                 vec![
                     vec![Candidate::new("Crease the gussets to pinch", "The top comes together neatly.", creased(GussetCrease::Pair))],
                     vec![Candidate::new("Crease their centres only", "One score a gusset.", creased(GussetCrease::Centre))],
@@ -63,9 +66,10 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
             },
         ));
     }
-    let headroom = closure::headroom(brief);
+    let headroom = draft.fitted.closing.headroom;
     if headroom >= brief.finished.height {
         findings.push(finding(
+            About::Handle,
             "closure.no-room",
             Level::Blocks,
             "Closed so, the bag holds nothing".to_owned(),
@@ -75,30 +79,32 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
                 figures.say(brief.finished.height)
             ),
             |draft| {
-                let round = fitted(&draft.brief, |fittings| fittings.closure.kind = ClosureKind::RibbonRound);
+                let round =
+                    with_fittings(&draft.brief, |fittings| fittings.closure.kind = ClosureKind::RibbonRound);
                 vec![vec![Candidate::new("Ribbon round instead", "It takes nothing of the height.", round)]]
             },
         ));
     }
-    findings.extend(gussets_in_the_way(brief));
-    findings.extend(falls_short(brief));
-    findings.extend(over_handles(brief));
-    findings.extend(over_hand_hole(brief));
+    findings.extend(gussets_in_the_way(draft));
+    findings.extend(falls_short(draft));
+    findings.extend(over_handles(draft));
+    findings.extend(over_hand_hole(draft));
     findings
 }
 
 fn ribbon_round(brief: &Brief) -> Vec<Candidate> {
-    let round = fitted(brief, |fittings| fittings.closure.kind = ClosureKind::RibbonRound);
+    let round = with_fittings(brief, |fittings| fittings.closure.kind = ClosureKind::RibbonRound);
     vec![Candidate::new("Ribbon round instead", "It ties the bag as it stands.", round)]
 }
 
 /// Pinched in, gussets deeper than the face is wide meet in its middle; a little less deep, they reach the hole there.
-fn gussets_in_the_way(brief: &Brief) -> Option<Finding> {
-    if !closure::pinches(brief) || !brief.pinches() {
+fn gussets_in_the_way(draft: &Draft) -> Option<Finding> {
+    let brief = &draft.brief;
+    if !draft.fitted.closing.pinches || !brief.pinches() {
         return None;
     }
     let (figures, size) = (Figures::of(brief), brief.finished);
-    let has_hole = brief.fittings.closure.kind == ClosureKind::RibbonThrough;
+    let has_hole = brief.fittings.closure.kind.has_holes();
     let hole = if has_hole { brief.fittings.punch.hole } else { Length::ZERO };
     let over = brief.depth() + hole - size.width;
     if !over.is_positive() {
@@ -119,9 +125,9 @@ fn gussets_in_the_way(brief: &Brief) -> Option<Finding> {
         figures.say(size.width)
     );
     let level = if collide { Level::Blocks } else { Level::Warns };
-    Some(finding("closure.gussets-collide", level, title, why, |draft| {
+    Some(finding(About::Handle, "closure.gussets-collide", level, title, why, |draft| {
         let brief = &draft.brief;
-        let has_hole = brief.fittings.closure.kind == ClosureKind::RibbonThrough;
+        let has_hole = brief.fittings.closure.kind.has_holes();
         let hole = if has_hole { brief.fittings.punch.hole } else { Length::ZERO };
         let figures = Figures::of(brief);
         let gusset = (brief.finished.width - hole).floor_to(brief.board.groove);
@@ -136,13 +142,14 @@ fn gussets_in_the_way(brief: &Brief) -> Option<Finding> {
 }
 
 /// A flap whose hole or magnet does not come down on the face it closes on.
-fn falls_short(brief: &Brief) -> Option<Finding> {
+fn falls_short(draft: &Draft) -> Option<Finding> {
+    let brief = &draft.brief;
     let kind = brief.fittings.closure.kind;
-    if !matches!(kind, ClosureKind::Magnets | ClosureKind::RibbonThrough) {
+    if !kind.has_to_meet() {
         return None;
     }
     let figures = Figures::of(brief);
-    let meets = closure::meets(brief).filter(|meets| *meets < brief.customary(HOLD))?;
+    let meets = draft.fitted.closing.meets.filter(|meets| *meets < brief.customary(HOLD))?;
     let depth = brief.top.depth();
     let across = if brief.pinches() { Length::ZERO } else { brief.depth() };
     let what = if kind == ClosureKind::Magnets { "magnet" } else { "hole" };
@@ -152,6 +159,7 @@ fn falls_short(brief: &Brief) -> Option<Finding> {
         "Its ".to_owned()
     };
     Some(finding(
+        About::Handle,
         "closure.falls-short",
         Level::Blocks,
         format!(
@@ -161,18 +169,18 @@ fn falls_short(brief: &Brief) -> Option<Finding> {
         format!(
             "The flap is {} deep: {spans}{what} is {} from its edge. It has to come down {} below the top at least.",
             figures.say(depth),
-            figures.say(closure::down(brief)),
+            figures.say(draft.fitted.closing.down),
             figures.say(brief.customary(HOLD))
         ),
         |draft| {
             let brief = &draft.brief;
             let figures = Figures::of(brief);
             let across = if brief.pinches() { Length::ZERO } else { brief.depth() };
-            let deep = (across + closure::down(brief) * 2).ceil_to(brief.board.groove);
+            let deep = (across + draft.fitted.closing.down * 2).ceil_to(brief.board.groove);
             let deeper = Brief { top: brief.top.with_depth(deep), ..brief.clone() };
             let title = format!("Flap {}", figures.say(deep));
             let pinched = Brief { gusset_crease: GussetCrease::Pair, ..brief.clone() };
-            let customary = fitted(brief, |fittings| fittings.closure.down = None);
+            let customary = with_fittings(brief, |fittings| fittings.closure.down = None);
             vec![
                 vec![Candidate::new(title, "It comes down far enough on the other face.", deeper)],
                 vec![Candidate::new("The customary place", "Nearer to the edge of the flap.", customary)],
@@ -184,8 +192,8 @@ fn falls_short(brief: &Brief) -> Option<Finding> {
 }
 
 fn raw_top(brief: &Brief) -> Vec<Candidate> {
-    let raw = fitted(&Brief { top: Top::Raw, ..brief.clone() }, |fittings| {
-        if fittings.closure.kind == ClosureKind::Tuck {
+    let raw = with_fittings(&Brief { top: Top::Raw, ..brief.clone() }, |fittings| {
+        if fittings.closure.kind.is_tucked() {
             fittings.closure.kind = ClosureKind::RibbonRound;
         }
     });
@@ -194,38 +202,33 @@ fn raw_top(brief: &Brief) -> Vec<Candidate> {
 
 /// A handle that lies down under a flap.
 fn soft_ribbon(brief: &Brief) -> Vec<Candidate> {
-    let ribbon = fitted(brief, |fittings| {
+    let ribbon = with_fittings(brief, |fittings| {
         fittings.handle = Handle { kind: HandleKind::HoledRibbon, ..Handle::default() };
     });
     vec![Candidate::new("Ribbon through holes", "Soft ribbon lies down under the flap.", ribbon)]
 }
 
 /// Handles glued on outside stand up where the closing flap folds over.
-fn over_handles(brief: &Brief) -> Option<Finding> {
-    let Top::Flap { depth, .. } = brief.top else { return None };
-    let fitted_handle = handle(brief)?;
-    let stands = match fitted_handle.kind {
-        HandleKind::Tube | HandleKind::Hangers | HandleKind::LongRibbon => true,
-        HandleKind::None
-        | HandleKind::HoledRibbon
-        | HandleKind::GluedRibbon
-        | HandleKind::Strap
-        | HandleKind::HandHole => false,
-    };
+fn over_handles(draft: &Draft) -> Option<Finding> {
+    let brief = &draft.brief;
+    let ClosingFlap { depth, .. } = brief.top.flap()?;
+    let own = draft.fitted.handle?;
+    let stands = own.kind.is_glued_outside();
     let figures = Figures::of(brief);
     stands.then(|| {
         finding(
+            About::Handle,
             "closure.flap-over-handles",
             Level::Warns,
             "The closing flap folds over glued-on handles".to_owned(),
             format!(
                 "They stand {} above the top on both faces; the flap, {} deep, folds over at the top edge of one and comes down on the other.",
-                figures.say(fitted_handle.drop),
+                figures.say(own.drop),
                 figures.say(depth)
             ),
             |draft| {
                 let brief = &draft.brief;
-                let none = fitted(brief, |fittings| fittings.handle = Handle::default());
+                let none = with_fittings(brief, |fittings| fittings.handle = Handle::default());
                 vec![
                     soft_ribbon(brief),
                     vec![Candidate::new("No handle", "The bag is carried in the arms.", none)],
@@ -237,14 +240,16 @@ fn over_handles(brief: &Brief) -> Option<Finding> {
 }
 
 /// A closing flap that comes down over a hand hole, and is not cut out round it.
-fn over_hand_hole(brief: &Brief) -> Option<Finding> {
-    let Top::Flap { .. } = brief.top else { return None };
-    let own = handle(brief).filter(|own| own.kind == HandleKind::HandHole)?;
+fn over_hand_hole(draft: &Draft) -> Option<Finding> {
+    let brief = &draft.brief;
+    brief.top.flap()?;
+    let own = draft.fitted.handle_of(HandleKind::HandHole)?;
     let figures = Figures::of(brief);
-    let down = closure::comes_down(brief);
-    let tucks = brief.fittings.closure.kind == ClosureKind::Tuck;
+    let down = draft.fitted.closing.comes_down();
+    let tucks = brief.fittings.closure.kind.is_tucked();
     (down > own.down || tucks).then(|| {
         finding(
+            About::Handle,
             "closure.flap-over-hand-hole",
             Level::Warns,
             "The closing flap covers the hand hole".to_owned(),

@@ -1,19 +1,25 @@
 //! Does what is laid on the bag fit, and can the bag still fold?
 
-use super::{About, Candidate, Finding, Level};
-use crate::brief::{Decoration, GussetCrease, Top};
+use super::{About, Candidate, Finding, Level, finding};
+use crate::brief::{Decoration, GussetCrease};
 use crate::draft::Draft;
 use crate::figures::Figures;
-use crate::fittings::decoration::{MatOn, folds_across_a_face, free_inside, margin, mat, pocket};
+use crate::fittings::decoration::folds_across_a_face;
+use crate::fittings::{Fitted, MatOn};
 use crate::{Brief, Length};
 
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {
+    let rules = [over_crease, over_fold, no_mat, pocket_without_room];
+    rules.into_iter().filter_map(|rule| rule(draft)).collect()
+}
+
+/// A stiff mat across the creases of a gusset.
+fn over_crease(draft: &Draft) -> Option<Finding> {
     let brief = &draft.brief;
-    let asked = brief.fittings.decoration;
-    let figures = Figures::of(brief);
-    let mut findings = Vec::new();
-    if asked.gussets && brief.depth().is_positive() && brief.gusset_crease != GussetCrease::None {
-        findings.push(finding(
+    let (asked, figures) = (brief.fittings.decoration, Figures::of(brief));
+    (asked.gussets && brief.depth().is_positive() && brief.gusset_crease != GussetCrease::None).then(|| {
+        finding(
+            About::Decoration,
             "mat.over-crease",
             Level::Warns,
             "A mat on a gusset keeps it from folding".to_owned(),
@@ -28,21 +34,28 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
                     vec![Candidate::new("Plain gussets", "The bag always stands square.", plain)],
                 ]
             },
-        ));
-    }
-    if asked.faces && folds_across_a_face(brief) && !asked.clear_of_folds {
-        findings.push(finding(
+        )
+    })
+}
+
+/// A stiff mat across the fold-flat line of a face.
+fn over_fold(draft: &Draft) -> Option<Finding> {
+    let brief = &draft.brief;
+    let (asked, figures) = (brief.fittings.decoration, Figures::of(brief));
+    (asked.faces && folds_across_a_face(brief) && !asked.clear_of_folds).then(|| {
+        finding(
+            About::Decoration,
             "mat.over-fold",
             Level::Warns,
             "A mat lies across the fold-flat line".to_owned(),
             format!(
                 "The back folds {} above the base; a mat from {} above the base on is in the way.",
                 figures.say(brief.apex()),
-                figures.say(margin(brief))
+                figures.say(draft.fitted.mat_margin)
             ),
             |draft| {
                 let clear = with(&draft.brief, |own| own.clear_of_folds = true);
-                let title = match mat(&clear, MatOn::Faces) {
+                let title = match Fitted::of(&clear).mat(MatOn::Faces) {
                     Some(mat) => format!("Mats {}", Figures::of(&draft.brief).by(mat.width, mat.height)),
                     None => {
                         return vec![vec![Candidate::new(
@@ -61,56 +74,51 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
                     )],
                 ]
             },
-        ));
-    }
+        )
+    })
+}
+
+/// A mat that is wanted and has no room.
+fn no_mat(draft: &Draft) -> Option<Finding> {
+    let brief = &draft.brief;
+    let (asked, figures) = (brief.fittings.decoration, Figures::of(brief));
     let kinds = [
         (asked.faces, MatOn::Faces, "face"),
         (asked.gussets, MatOn::Gussets, "gusset"),
         (asked.flap, MatOn::Flap, "closing flap"),
     ];
-    if let Some((.., name)) = kinds.into_iter().find(|(wanted, on, _)| *wanted && mat(brief, *on).is_none()) {
-        findings.push(finding(
-            "mat.none",
-            Level::Warns,
-            format!("There is no mat for the {name}"),
-            if name == "closing flap" && !matches!(brief.top, Top::Flap { .. }) {
-                "This top has no closing flap.".to_owned()
-            } else if name == "gusset" && !brief.depth().is_positive() {
-                "A flare has no gussets.".to_owned()
-            } else {
-                format!(
-                    "With {} left free all round, nothing of the {name} remains.",
-                    figures.say(margin(brief))
-                )
-            },
-            |draft| {
-                let brief = &draft.brief;
-                let narrower = with(brief, |own| own.margin = None);
-                let all_round = format!("{} free all round.", Figures::of(brief).say(margin(&narrower)));
-                let without = with(brief, |own| {
-                    own.faces &= mat(brief, MatOn::Faces).is_some();
-                    own.gussets &= mat(brief, MatOn::Gussets).is_some();
-                    own.flap &= mat(brief, MatOn::Flap).is_some();
-                });
-                vec![
-                    vec![Candidate::new("The customary margin", all_round, narrower)],
-                    vec![Candidate::new("Leave that mat out", "The others stay.", without)],
-                ]
-            },
-        ));
-    }
-    findings.extend(pocket_without_room(brief));
-    findings
-}
-
-fn finding(
-    code: &'static str,
-    level: Level,
-    title: String,
-    why: String,
-    ways: fn(&Draft) -> Vec<Vec<Candidate>>,
-) -> Finding {
-    Finding { code, level, about: vec![About::Decoration], title, why, ways }
+    let (.., name) = kinds.into_iter().find(|(wanted, on, _)| *wanted && draft.fitted.mat(*on).is_none())?;
+    Some(finding(
+        About::Decoration,
+        "mat.none",
+        Level::Warns,
+        format!("There is no mat for the {name}"),
+        if name == "closing flap" && brief.top.flap().is_none() {
+            "This top has no closing flap.".to_owned()
+        } else if name == "gusset" && !brief.depth().is_positive() {
+            "A flare has no gussets.".to_owned()
+        } else {
+            format!(
+                "With {} left free all round, nothing of the {name} remains.",
+                figures.say(draft.fitted.mat_margin)
+            )
+        },
+        |draft| {
+            let brief = &draft.brief;
+            let narrower = with(brief, |own| own.margin = None);
+            let all_round =
+                format!("{} free all round.", Figures::of(brief).say(Fitted::of(&narrower).mat_margin));
+            let without = with(brief, |own| {
+                own.faces &= draft.fitted.mat(MatOn::Faces).is_some();
+                own.gussets &= draft.fitted.mat(MatOn::Gussets).is_some();
+                own.flap &= draft.fitted.mat(MatOn::Flap).is_some();
+            });
+            vec![
+                vec![Candidate::new("The customary margin", all_round, narrower)],
+                vec![Candidate::new("Leave that mat out", "The others stay.", without)],
+            ]
+        },
+    ))
 }
 
 fn with(brief: &Brief, change: impl Fn(&mut Decoration)) -> Brief {
@@ -119,13 +127,15 @@ fn with(brief: &Brief, change: impl Fn(&mut Decoration)) -> Brief {
     changed
 }
 
-fn pocket_without_room(brief: &Brief) -> Option<Finding> {
-    let own = pocket(brief)?;
-    let (figures, free) = (Figures::of(brief), free_inside(brief));
-    let wide = brief.finished.width - margin(brief) * 2;
+fn pocket_without_room(draft: &Draft) -> Option<Finding> {
+    let (brief, fitted) = (&draft.brief, &draft.fitted);
+    let own = fitted.pocket?;
+    let (figures, free) = (Figures::of(brief), fitted.free_inside);
+    let wide = brief.finished.width - fitted.mat_margin * 2;
     let tall = (free.to - free.from).max(Length::ZERO);
     (own.width > wide || own.rise + own.height > free.to).then(|| {
         finding(
+            About::Decoration,
             "pocket.no-room",
             Level::Warns,
             format!("A card pocket of {} has no room", figures.by(own.width, own.height)),

@@ -3,11 +3,12 @@
 use super::base::half_and_lap;
 use super::search::largest;
 use super::{About, Candidate, Finding, Level};
-use crate::brief::{BaseHabit, Build, CUSTOMARY_STRIP, GUIDE_FLAP, Joins, SMALL_TAB};
+use crate::brief::{AllRound, BaseHabit, Build, CUSTOMARY_STRIP, GUIDE_FLAP, Joins, SMALL_TAB};
 use crate::draft::Draft;
 use crate::figures::Figures;
 use crate::joins;
 use crate::net::{Band, GussetPart, Panel, Strip};
+use crate::plane::Size;
 use crate::sheet::{COMMON_SIZES, Grammage};
 use crate::text::{list, sentence};
 use crate::{Brief, Length, Sheet};
@@ -137,14 +138,12 @@ fn remedies(draft: &Draft) -> Vec<Vec<Candidate>> {
 }
 
 fn fits(brief: &Brief) -> bool {
-    let (width, height) = brief.sheet.as_laid();
-    let flat = crate::net::flat_size(brief);
-    flat.0 <= width && flat.1 <= height
+    crate::net::flat_size(brief).fits_in(brief.sheet.as_laid())
 }
 
 fn then(brief: &Brief) -> String {
     let figures = Figures::of(brief);
-    let (width, height) = crate::net::flat_size(brief);
+    let Size { width, height } = crate::net::flat_size(brief);
     format!("The piece is then {}.", figures.by(width, height))
 }
 
@@ -227,16 +226,16 @@ fn more_pieces(brief: &Brief) -> Option<Candidate> {
     }
     let best = joins::best(brief)?;
     let round = best.cuts.at.says();
-    let places = match best.cuts.level {
+    let places = match best.cuts.all_round {
         None => round,
-        Some(Length::ZERO) => format!("{round}, and at the base line, with a separate base"),
-        Some(level) => {
-            let level = Figures::of(brief).say(level);
+        Some(AllRound::AtBaseLine) => format!("{round}, and at the base line, with a separate base"),
+        Some(AllRound::Above(rise)) => {
+            let level = Figures::of(brief).say(rise);
             format!("{round}, and all round {level} above the base, upper over lower")
         }
     };
     let sheets = if best.sheets == 1 { "one sheet".to_owned() } else { format!("{} sheets", best.sheets) };
-    let pieces = best.cuts.at.count() * if best.cuts.level.is_some() { 2 } else { 1 };
+    let pieces = best.cuts.at.count() * if best.cuts.all_round.is_some() { 2 } else { 1 };
     let title = format!("{} pieces from {sheets}", number(pieces));
     Some(Candidate::new(title, format!("Joined at {places}."), best.brief(brief)))
 }
@@ -319,12 +318,12 @@ fn smaller(brief: &Brief) -> Option<Candidate> {
 fn wrapping_paper(brief: &Brief) -> Option<Candidate> {
     let width = brief.customary(Length::inches(30));
     let card = brief.sheet.as_laid();
-    if card.0 >= width && card.1 >= width {
+    if card.width >= width && card.height >= width {
         return None;
     }
     let build = if is_run(brief) { Build::Wrap } else { brief.build };
     let mut changed = Brief { build, side_sheet: None, ..brief.clone() };
-    let (wide, tall) = crate::net::flat_size(&changed);
+    let Size { width: wide, height: tall } = crate::net::flat_size(&changed);
     if wide > width {
         return None;
     }

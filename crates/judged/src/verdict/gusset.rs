@@ -1,7 +1,7 @@
 //! Can the gussets be pinched, and does the bag fold flat?
 
 use super::search::largest;
-use super::{About, Candidate, Finding, Level};
+use super::{About, Candidate, Finding, Level, finding};
 use crate::brief::GussetCrease;
 use crate::draft::Draft;
 use crate::figures::Figures;
@@ -12,92 +12,118 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     if brief.gusset_crease == GussetCrease::None || !brief.build.has_gussets() {
         return Vec::new();
     }
-    let figures = Figures::of(brief);
-    let (size, apex) = (brief.finished, brief.apex());
-    let mut findings = Vec::new();
-    let mut add = |code, level, title: String, why: String, ways: fn(&Draft) -> Vec<Vec<Candidate>>| {
-        findings.push(Finding { code, level, about: vec![About::Gussets], title, why, ways });
-    };
-    if apex >= size.height && !brief.gusset_crease.folds_flat() {
-        let why = format!(
-            "The centre crease begins half the gusset, {}, above the base line, and the body is only {} high: no crease is drawn.",
-            figures.say(apex),
-            figures.say(size.height)
-        );
-        add(
-            "gusset.too-deep-to-pinch",
-            Level::Warns,
-            "The body is too low to pinch".to_owned(),
-            why,
-            |draft| {
-                vec![with(
-                    &draft.brief,
-                    GussetCrease::None,
-                    "Leave the gussets plain",
-                    "A square bag that always stands.",
-                )]
-            },
-        );
-    }
-    let hem = brief.top.hem();
-    if hem.is_positive() && hem > size.height - apex && apex < size.height {
-        let flat = brief.gusset_crease.folds_flat();
-        let why = format!(
-            "Turned down {} over a body {} high, it reaches below the apex at {}, where its paper is not creased.",
-            figures.say(hem),
-            figures.say(size.height),
-            figures.say(apex)
-        );
-        let (level, title) = if flat {
-            (Level::Blocks, "The hem reaches over the fold-flat line")
-        } else {
-            (Level::Warns, "The hem stiffens the gussets below the apex")
-        };
-        add("gusset.hem-over-apex", level, title.to_owned(), why, |draft| {
-            let brief = &draft.brief;
-            let deepest = (brief.finished.height - brief.apex()).floor_to(brief.board.groove);
-            let changed = Brief { top: brief.top.with_depth(deepest), ..brief.clone() };
-            let title = format!("Hem {}", Figures::of(brief).say(deepest));
-            vec![
-                vec![Candidate::new(title, "It ends above the apex.", changed)],
-                with(
-                    brief,
-                    GussetCrease::None,
-                    "Leave the gussets plain",
-                    "A square bag that always stands.",
-                ),
-            ]
-        });
-    }
-    if !brief.gusset_crease.folds_flat() {
-        return findings;
-    }
-    if size.gusset > size.width {
-        let why = format!(
-            "Folded flat, each gusset goes in by half its depth, {}; together that is more than the {} of the face.",
-            figures.say(apex),
-            figures.say(size.width)
-        );
-        let title = format!("Folded flat, the gussets collide by {}", figures.say(size.gusset - size.width));
-        add("flat.gussets-collide", Level::Blocks, title, why, |draft| {
-            mend(draft, draft.brief.finished.width)
-        });
-    }
-    if size.height < size.gusset {
-        let why = format!(
-            "The base is {} deep and lies up over the back, which is only {} high.",
-            figures.say(size.gusset),
-            figures.say(size.height)
-        );
-        let title = format!(
-            "Folded flat, the base sticks out of the mouth by {}",
-            figures.say(size.gusset - size.height)
-        );
-        add("flat.base-out-of-mouth", Level::Blocks, title, why, |draft| {
-            mend(draft, draft.brief.finished.height)
-        });
+    let mut findings: Vec<Finding> = Vec::new();
+    findings.extend(too_deep_to_pinch(draft));
+    findings.extend(hem_over_apex(draft));
+    if brief.gusset_crease.folds_flat() {
+        findings.extend(gussets_collide(draft));
+        findings.extend(base_out_of_mouth(draft));
     }
     findings
+}
+
+/// A gusset so deep that its centre crease would begin above the mouth.
+fn too_deep_to_pinch(draft: &Draft) -> Option<Finding> {
+    let brief = &draft.brief;
+    let figures = Figures::of(brief);
+    let (size, apex) = (brief.finished, brief.apex());
+    if apex < size.height || brief.gusset_crease.folds_flat() {
+        return None;
+    }
+    let why = format!(
+        "The centre crease begins half the gusset, {}, above the base line, and the body is only {} high: no crease is drawn.",
+        figures.say(apex),
+        figures.say(size.height)
+    );
+    Some(finding(
+        About::Gussets,
+        "gusset.too-deep-to-pinch",
+        Level::Warns,
+        "The body is too low to pinch".to_owned(),
+        why,
+        |draft| {
+            vec![with(
+                &draft.brief,
+                GussetCrease::None,
+                "Leave the gussets plain",
+                "A square bag that always stands.",
+            )]
+        },
+    ))
+}
+
+/// A hem that reaches below the apex.
+fn hem_over_apex(draft: &Draft) -> Option<Finding> {
+    let brief = &draft.brief;
+    let figures = Figures::of(brief);
+    let (size, apex) = (brief.finished, brief.apex());
+    let hem = brief.top.hem();
+    if !(hem.is_positive() && hem > size.height - apex && apex < size.height) {
+        return None;
+    }
+    let flat = brief.gusset_crease.folds_flat();
+    let why = format!(
+        "Turned down {} over a body {} high, it reaches below the apex at {}, where its paper is not creased.",
+        figures.say(hem),
+        figures.say(size.height),
+        figures.say(apex)
+    );
+    let (level, title) = if flat {
+        (Level::Blocks, "The hem reaches over the fold-flat line")
+    } else {
+        (Level::Warns, "The hem stiffens the gussets below the apex")
+    };
+    Some(finding(About::Gussets, "gusset.hem-over-apex", level, title.to_owned(), why, |draft| {
+        let brief = &draft.brief;
+        let deepest = (brief.finished.height - brief.apex()).floor_to(brief.board.groove);
+        let changed = Brief { top: brief.top.with_depth(deepest), ..brief.clone() };
+        let title = format!("Hem {}", Figures::of(brief).say(deepest));
+        vec![
+            vec![Candidate::new(title, "It ends above the apex.", changed)],
+            with(brief, GussetCrease::None, "Leave the gussets plain", "A square bag that always stands."),
+        ]
+    }))
+}
+
+/// Folded flat, gussets that are deeper than the face is wide.
+fn gussets_collide(draft: &Draft) -> Option<Finding> {
+    let brief = &draft.brief;
+    let figures = Figures::of(brief);
+    let (size, apex) = (brief.finished, brief.apex());
+    if size.gusset <= size.width {
+        return None;
+    }
+    let why = format!(
+        "Folded flat, each gusset goes in by half its depth, {}; together that is more than the {} of the face.",
+        figures.say(apex),
+        figures.say(size.width)
+    );
+    let title = format!("Folded flat, the gussets collide by {}", figures.say(size.gusset - size.width));
+    Some(finding(About::Gussets, "flat.gussets-collide", Level::Blocks, title, why, |draft| {
+        mend(draft, draft.brief.finished.width)
+    }))
+}
+
+/// Folded flat, a base that is deeper than the back is high.
+fn base_out_of_mouth(draft: &Draft) -> Option<Finding> {
+    let brief = &draft.brief;
+    let figures = Figures::of(brief);
+    let size = brief.finished;
+    if size.height >= size.gusset {
+        return None;
+    }
+    let why = format!(
+        "The base is {} deep and lies up over the back, which is only {} high.",
+        figures.say(size.gusset),
+        figures.say(size.height)
+    );
+    let title = format!(
+        "Folded flat, the base sticks out of the mouth by {}",
+        figures.say(size.gusset - size.height)
+    );
+    Some(finding(About::Gussets, "flat.base-out-of-mouth", Level::Blocks, title, why, |draft| {
+        mend(draft, draft.brief.finished.height)
+    }))
 }
 
 fn with(brief: &Brief, gusset_crease: GussetCrease, title: &str, then: &str) -> Vec<Candidate> {

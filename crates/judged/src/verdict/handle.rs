@@ -1,39 +1,29 @@
 //! Does the handle fit the face, and can a hand hold it?
 
-use super::{About, Candidate, Finding, Level};
-use crate::brief::{BackingKind, Handle, HandleKind, Top};
+use super::{About, Candidate, Finding, Level, finding};
+use crate::brief::{BackingKind, Handle, HandleKind, Stands, Top};
 use crate::draft::Draft;
 use crate::figures::Figures;
-use crate::fittings::handle;
+use crate::fittings::Fitted;
 use crate::fittings::handle::LEAST_DROP;
+use crate::plane::Size;
 use crate::text::list;
 use crate::{Brief, Length};
 
 /// A hem that hides a strap's ends: 1 in at least (common practice).
 const STRAP_HEM: Length = Length::INCH;
 /// The largest hand hole: 4 × 2 (common practice).
-const HAND: (Length, Length) = (Length::inches(4), Length::inches(2));
+const HAND: Size = Size::new(Length::inches(4), Length::inches(2));
 
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {
-    let brief = &draft.brief;
     let mut findings: Vec<Finding> = Vec::new();
-    findings.extend(off_face(brief));
-    findings.extend(strap(brief));
-    findings.extend(hand(brief));
-    findings.extend(too_short(brief));
-    findings.extend(ends_overlap(brief));
-    findings.extend(wide_ribbon(brief));
+    findings.extend(off_face(draft));
+    findings.extend(strap(draft));
+    findings.extend(hand(draft));
+    findings.extend(too_short(draft));
+    findings.extend(ends_overlap(draft));
+    findings.extend(wide_ribbon(draft));
     findings
-}
-
-pub(super) fn finding(
-    code: &'static str,
-    level: Level,
-    title: String,
-    why: String,
-    ways: fn(&Draft) -> Vec<Vec<Candidate>>,
-) -> Finding {
-    Finding { code, level, about: vec![About::Handle], title, why, ways }
 }
 
 pub(super) fn with(brief: &Brief, change: impl Fn(&mut Handle)) -> Brief {
@@ -51,20 +41,22 @@ pub(super) fn other_handle(brief: &Brief) -> Vec<Candidate> {
 }
 
 /// Wider than the face.
-fn off_face(brief: &Brief) -> Option<Finding> {
-    let fitted = handle(brief)?;
+fn off_face(draft: &Draft) -> Option<Finding> {
+    let brief = &draft.brief;
+    let own = draft.fitted.handle?;
     let figures = Figures::of(brief);
-    let reach = match fitted.kind {
-        HandleKind::Strap => fitted.opening.half(),
-        HandleKind::Tube | HandleKind::HoledRibbon => fitted.from_centre + brief.fittings.punch.hole.half(),
+    let reach = match own.kind {
+        HandleKind::Strap => own.opening.half(),
+        HandleKind::Tube | HandleKind::HoledRibbon => own.from_centre + brief.fittings.punch.hole.half(),
         HandleKind::HandHole | HandleKind::GluedRibbon | HandleKind::LongRibbon | HandleKind::Hangers => {
-            fitted.from_centre + fitted.width.half()
+            own.from_centre + own.width.half()
         }
         HandleKind::None => return None,
     };
     let half = brief.finished.width.half();
     (reach > half).then(|| {
         finding(
+            About::Handle,
             "handle.off-face",
             Level::Blocks,
             format!("The handle reaches {} past the face", figures.say(reach - half)),
@@ -86,15 +78,17 @@ fn off_face(brief: &Brief) -> Option<Finding> {
 }
 
 /// A strap's ends are hidden under a hem, and it has to go through its slot.
-fn strap(brief: &Brief) -> Vec<Finding> {
-    let Some(fitted) = handle(brief).filter(|handle| handle.kind == HandleKind::Strap) else {
+fn strap(draft: &Draft) -> Vec<Finding> {
+    let brief = &draft.brief;
+    let Some(own) = draft.fitted.handle_of(HandleKind::Strap) else {
         return Vec::new();
     };
     let figures = Figures::of(brief);
     let mut findings = Vec::new();
     let least = brief.customary(STRAP_HEM);
-    if !matches!(brief.top, Top::HemIn { depth } if depth >= least) {
+    if !brief.top.is_turned_in() || brief.top.hem() < least {
         findings.push(finding(
+            About::Handle,
             "handle.strap-hem",
             Level::Blocks,
             "A hidden strap needs a hem turned in".to_owned(),
@@ -115,14 +109,15 @@ fn strap(brief: &Brief) -> Vec<Finding> {
         ));
     }
     let room = brief.customary(Length::eighths(1));
-    if fitted.opening < fitted.width + room {
+    if own.opening < own.width + room {
         findings.push(finding(
+            About::Handle,
             "handle.slot-tight",
             Level::Warns,
             format!(
                 "A slot of {} is tight for a strap of {}",
-                figures.say(fitted.opening),
-                figures.say(fitted.width)
+                figures.say(own.opening),
+                figures.say(own.width)
             ),
             format!(
                 "{} to {} more than the strap is customary; tighter, it tears at its ends.",
@@ -131,7 +126,8 @@ fn strap(brief: &Brief) -> Vec<Finding> {
             ),
             |draft| {
                 let usual = with(&draft.brief, |handle| handle.opening = None);
-                let title = handle(&usual)
+                let title = Fitted::of(&usual)
+                    .handle
                     .map(|handle| format!("Slot {}", Figures::of(&draft.brief).say(handle.opening)))
                     .unwrap_or_default();
                 vec![vec![Candidate::new(title, "The strap then slides through.", usual)]]
@@ -141,15 +137,17 @@ fn strap(brief: &Brief) -> Vec<Finding> {
     findings
 }
 
-fn hand(brief: &Brief) -> Option<Finding> {
-    let fitted = handle(brief).filter(|handle| handle.kind == HandleKind::HandHole)?;
+fn hand(draft: &Draft) -> Option<Finding> {
+    let brief = &draft.brief;
+    let own = draft.fitted.handle_of(HandleKind::HandHole)?;
     let figures = Figures::of(brief);
-    let (wide, tall) = (brief.customary(HAND.0), brief.customary(HAND.1));
-    (fitted.width > wide || fitted.opening > tall).then(|| {
+    let (wide, tall) = (brief.customary(HAND.width), brief.customary(HAND.height));
+    (own.width > wide || own.opening > tall).then(|| {
         finding(
+            About::Handle,
             "handle.hand-large",
             Level::Warns,
-            format!("A hand hole of {} is large", figures.by(fitted.width, fitted.opening)),
+            format!("A hand hole of {} is large", figures.by(own.width, own.opening)),
             format!(
                 "Up to {} is customary: more than a hand needs weakens the face.",
                 figures.by(wide, tall)
@@ -163,18 +161,20 @@ fn hand(brief: &Brief) -> Option<Finding> {
 }
 
 /// Both ends of a ribbon, tube or hanger pair on the same place.
-fn ends_overlap(brief: &Brief) -> Option<Finding> {
-    let fitted = handle(brief)?;
+fn ends_overlap(draft: &Draft) -> Option<Finding> {
+    let brief = &draft.brief;
+    let own = draft.fitted.handle?;
     let figures = Figures::of(brief);
-    let wide = match fitted.kind {
-        HandleKind::GluedRibbon | HandleKind::LongRibbon | HandleKind::Hangers => fitted.width,
+    let wide = match own.kind {
+        HandleKind::GluedRibbon | HandleKind::LongRibbon | HandleKind::Hangers => own.width,
         // Flattened, a tube is about as wide as a quarter of its strip.
-        HandleKind::Tube => fitted.width.half().half(),
+        HandleKind::Tube => own.width.half().half(),
         HandleKind::None | HandleKind::HoledRibbon | HandleKind::Strap | HandleKind::HandHole => return None,
     };
-    let apart = fitted.from_centre * 2;
+    let apart = own.from_centre * 2;
     (apart < wide).then(|| {
         finding(
+            About::Handle,
             "handle.ends-overlap",
             Level::Warns,
             format!("The two ends of a handle overlap by {}", figures.say(wide - apart)),
@@ -186,8 +186,11 @@ fn ends_overlap(brief: &Brief) -> Option<Finding> {
             |draft| {
                 let brief = &draft.brief;
                 let usual = with(brief, |handle| handle.from_centre = None);
-                let narrow =
-                    handle(brief).map_or(Length::ZERO, |own| own.from_centre * 2).floor_to(brief.mark());
+                let narrow = draft
+                    .fitted
+                    .handle
+                    .map_or(Length::ZERO, |own| own.from_centre * 2)
+                    .floor_to(brief.mark());
                 let narrower = with(brief, |handle| handle.width = Some(narrow.max(brief.mark())));
                 let title = format!("{} wide", Figures::of(brief).say(narrow.max(brief.mark())));
                 vec![
@@ -200,15 +203,17 @@ fn ends_overlap(brief: &Brief) -> Option<Finding> {
 }
 
 /// A ribbon wider than the hole it goes through crumples, and tears the hole.
-fn wide_ribbon(brief: &Brief) -> Option<Finding> {
-    let fitted = handle(brief).filter(|handle| handle.kind == HandleKind::HoledRibbon)?;
+fn wide_ribbon(draft: &Draft) -> Option<Finding> {
+    let brief = &draft.brief;
+    let own = draft.fitted.handle_of(HandleKind::HoledRibbon)?;
     let figures = Figures::of(brief);
     let hole = brief.fittings.punch.hole;
-    (fitted.width > hole).then(|| {
+    (own.width > hole).then(|| {
         finding(
+            About::Handle,
             "handle.ribbon-wide",
             Level::Warns,
-            format!("A ribbon of {} is wider than its hole", figures.say(fitted.width)),
+            format!("A ribbon of {} is wider than its hole", figures.say(own.width)),
             format!(
                 "The punch makes holes of {}: gathered to go through, the ribbon crumples and pulls at their edge.",
                 figures.say(hole)
@@ -229,45 +234,43 @@ fn wide_ribbon(brief: &Brief) -> Option<Finding> {
     })
 }
 
-fn too_short(brief: &Brief) -> Option<Finding> {
-    let fitted = handle(brief).filter(|handle| handle.kind != HandleKind::HandHole)?;
+fn too_short(draft: &Draft) -> Option<Finding> {
+    let brief = &draft.brief;
+    let own = draft.fitted.handle.filter(|handle| handle.kind.stands_up())?;
     let figures = Figures::of(brief);
     let least = brief.customary(LEAST_DROP);
-    if fitted.drop >= least {
+    if own.drop >= least {
         return None;
     }
-    let blocked = !fitted.drop.is_positive();
+    let blocked = !own.drop.is_positive();
     let title = if blocked {
-        format!("{} is {} too short for a handle", figures.say(fitted.length), figures.say(-fitted.drop * 2))
+        format!("{} is {} too short for a handle", figures.say(own.length), figures.say(-own.drop * 2))
     } else {
-        format!("The handle stands only {} above the top", figures.say(fitted.drop))
+        format!("The handle stands only {} above the top", figures.say(own.drop))
     };
     let parts = [
-        ("what is below the top edge", fitted.down * 2),
-        (
-            "the way across",
-            if fitted.kind == HandleKind::Strap { brief.depth() } else { fitted.from_centre * 2 },
-        ),
+        ("what is below the top edge", own.down * 2),
+        ("the way across", if own.kind == HandleKind::Strap { brief.depth() } else { own.from_centre * 2 }),
     ];
     let parts: Vec<String> =
         parts.iter().map(|(what, length)| format!("{what} {}", figures.say(*length))).collect();
     Some(finding(
+        About::Handle,
         if blocked { "handle.no-drop" } else { "handle.low" },
         if blocked { Level::Blocks } else { Level::Warns },
         title,
         format!(
             "Of {} {} are taken; fingers need {} above the top.",
-            figures.say(fitted.length),
+            figures.say(own.length),
             list(&parts),
             figures.say(least)
         ),
         |draft| {
             let figures = Figures::of(&draft.brief);
             let usual = with(&draft.brief, |handle| {
-                (handle.length, handle.drop) =
-                    (None, Some(crate::fittings::handle::CUSTOMARY_DROP.half().max(LEAST_DROP)));
+                handle.stands = Stands::High(crate::fittings::handle::CUSTOMARY_DROP.half().max(LEAST_DROP));
             });
-            let longer = handle(&usual).map_or(Length::ZERO, |handle| handle.length);
+            let longer = Fitted::of(&usual).handle.map_or(Length::ZERO, |handle| handle.length);
             let title = format!("{} for each handle", figures.say(longer));
             let closer = with(&draft.brief, |handle| handle.from_centre = None);
             vec![

@@ -1,7 +1,7 @@
 //! Can the hem be turned?
 
 use super::{About, Candidate, Finding, Level};
-use crate::brief::{CUSTOMARY_HEM, GussetCrease, Top};
+use crate::brief::{CUSTOMARY_HEM, ClosingFlap, GussetCrease, Top};
 use crate::draft::Draft;
 use crate::figures::Figures;
 use crate::{Brief, Length};
@@ -15,7 +15,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     let brief = &draft.brief;
     let (hem, height) = (brief.top.hem(), brief.finished.height);
     let figures = Figures::of(brief);
-    if let Top::Flap { depth, .. } = brief.top {
+    if let Some(ClosingFlap { depth, .. }) = brief.top.flap() {
         return flap_too_short(brief, depth).into_iter().collect();
     }
     if hem > height {

@@ -1,24 +1,24 @@
 //! Can the holes be punched where they are?
 
-use super::handle::{finding, other_handle, with};
-use super::{Candidate, Finding, Level};
-use crate::brief::{ClosureKind, HandleKind, Top};
+use super::handle::{other_handle, with};
+use super::{About, Candidate, Finding, Level, finding};
+use crate::brief::{ClosingFlap, HandleKind};
 use crate::draft::Draft;
 use crate::figures::Figures;
-use crate::fittings::{FaceHole, On, Purpose, Shape, face_holes, handle};
+use crate::fittings::{FaceHole, On, Purpose, Shape};
 use crate::net::{Band, Crease, Hole, Joint, Strip};
+use crate::plane::Size;
 use crate::{Brief, Length};
 
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {
-    let brief = &draft.brief;
     let mut findings: Vec<Finding> = Vec::new();
     findings.extend(in_glue(draft));
     findings.extend(over_line(draft));
-    findings.extend(off_face(brief));
-    findings.extend(near_edge(brief));
-    findings.extend(hem_edge(brief));
-    findings.extend(out_of_reach(brief));
-    findings.extend(close_together(brief));
+    findings.extend(off_face(draft));
+    findings.extend(near_edge(draft));
+    findings.extend(hem_edge(draft));
+    findings.extend(out_of_reach(draft));
+    findings.extend(close_together(draft));
     findings
 }
 
@@ -45,11 +45,11 @@ fn elsewhere(draft: &Draft) -> Vec<Vec<Candidate>> {
     let brief = &draft.brief;
     let figures = Figures::of(brief);
     let step = brief.board.groove;
-    let Some(fitted) = handle(brief) else { return vec![lower_closure(brief)] };
+    let Some(own) = draft.fitted.handle else { return vec![lower_closure(draft)] };
     let mut ways = Vec::new();
-    if fitted.kind.is_spaced() {
+    if own.kind.is_spaced() {
         let places = (1..=40).flat_map(|n| {
-            let start = fitted.from_centre;
+            let start = own.from_centre;
             [(start - step * n).ceil_to(step), (start + step * n).floor_to(step)]
         });
         let inside = places.filter(|place| place.is_positive() && *place < brief.finished.width.half());
@@ -60,9 +60,9 @@ fn elsewhere(draft: &Draft) -> Vec<Vec<Candidate>> {
         });
         ways.push(moved.collect());
     }
-    if fitted.kind != HandleKind::Strap {
+    if own.kind != HandleKind::Strap {
         let places = (1..=24)
-            .flat_map(|n| [(fitted.down - step * n).ceil_to(step), (fitted.down + step * n).floor_to(step)]);
+            .flat_map(|n| [(own.down - step * n).ceil_to(step), (own.down + step * n).floor_to(step)]);
         let moved = places.filter(|place| place.is_positive()).map(|place| {
             let changed = with(brief, |handle| handle.down = Some(place));
             let title = format!("{} below the top", figures.say(place));
@@ -70,16 +70,17 @@ fn elsewhere(draft: &Draft) -> Vec<Vec<Candidate>> {
         });
         ways.push(moved.collect());
     }
-    if brief.fittings.closure.kind == ClosureKind::RibbonThrough {
-        ways.push(lower_closure(brief));
+    if brief.fittings.closure.kind.has_holes() {
+        ways.push(lower_closure(draft));
     }
     ways.push(other_handle(brief));
     ways
 }
 
-fn lower_closure(brief: &Brief) -> Vec<Candidate> {
+fn lower_closure(draft: &Draft) -> Vec<Candidate> {
+    let brief = &draft.brief;
     let step = brief.board.groove;
-    let down = crate::fittings::closure::down(brief);
+    let down = draft.fitted.closing.down;
     (1..=24)
         .flat_map(|n| [(down - step * n).ceil_to(step), (down + step * n).floor_to(step)])
         .filter(|place| place.is_positive())
@@ -102,7 +103,7 @@ fn in_glue(draft: &Draft) -> Option<Finding> {
     let figures = Figures::of(&draft.brief);
     let width = |joint: Joint| draft.net.strips[joint.strip].columns[joint.column].x.length();
     for (index, _, hole) in holes(draft).filter(|(.., hole)| hole.band == Band::Body) {
-        let (half, tall) = hole.shape.half();
+        let Size { width: half, height: tall } = hole.shape.half();
         for seam in draft.net.seams.iter().filter(|seam| seam.under.panel.is_join()) {
             if seam.over.strip != index || seam.over.panel != hole.panel {
                 continue;
@@ -111,6 +112,7 @@ fn in_glue(draft: &Draft) -> Option<Finding> {
             let covered = width(seam.under);
             if off < covered {
                 return Some(finding(
+                    About::Handle,
                     "handle.hole-in-glue",
                     Level::Blocks,
                     format!("{} goes through the glued tab", a_name(hole.shape)),
@@ -130,6 +132,7 @@ fn in_glue(draft: &Draft) -> Option<Finding> {
             draft.net.laps.iter().any(|lap| lap.over == index) && hole.centre.y - tall < draft.brief.tab;
         if over_lap {
             return Some(finding(
+                About::Handle,
                 "handle.hole-in-glue",
                 Level::Blocks,
                 format!("{} goes through the join all round", a_name(hole.shape)),
@@ -143,6 +146,7 @@ fn in_glue(draft: &Draft) -> Option<Finding> {
         for lap in draft.net.laps.iter().filter(|lap| lap.under == index) {
             if hole.centre.y + tall > lap.line {
                 return Some(finding(
+                    About::Handle,
                     "handle.hole-in-glue",
                     Level::Blocks,
                     format!("{} goes through the join all round", a_name(hole.shape)),
@@ -159,7 +163,7 @@ fn in_glue(draft: &Draft) -> Option<Finding> {
 fn over_line(draft: &Draft) -> Option<Finding> {
     let figures = Figures::of(&draft.brief);
     holes(draft).filter(|(.., hole)| hole.band != Band::Hem).find_map(|(_, strip, hole)| {
-        let (half, tall) = hole.shape.half();
+        let Size { width: half, height: tall } = hole.shape.half();
         let (left, right) = (hole.centre.x - half, hole.centre.x + half);
         let (low, high) = (hole.centre.y - tall, hole.centre.y + tall);
         let slot = matches!(hole.shape, Shape::Slot { .. });
@@ -167,7 +171,7 @@ fn over_line(draft: &Draft) -> Option<Finding> {
             let (x0, x1) = (crease.from.x.min(crease.to.x), crease.from.x.max(crease.to.x));
             let (y0, y1) = (crease.from.y.min(crease.to.y), crease.from.y.max(crease.to.y));
             // A slot lies on the hem line and may not reach an upright one.
-            if crease.is_upright() {
+            if crease.is_vertical() {
                 left < x0 && x0 < right && y0 <= high && low <= y1
             } else {
                 !slot && x0 < right && left < x1 && y0 < high && low < y1
@@ -183,6 +187,7 @@ fn over_line(draft: &Draft) -> Option<Finding> {
         let on_paper = own.is_some_and(|row| slot || (row.y.from <= low && high <= row.y.to));
         let line = line.or(join).or((!on_paper).then_some("edge of the paper"))?;
         Some(finding(
+            About::Handle,
             "handle.hole-over-line",
             Level::Blocks,
             format!("{} runs over the {line}", a_name(hole.shape)),
@@ -198,10 +203,11 @@ fn over_line(draft: &Draft) -> Option<Finding> {
 }
 
 /// A hole whose middle is not on the face at all, so that it goes through no paper.
-fn off_face(brief: &Brief) -> Option<Finding> {
+fn off_face(draft: &Draft) -> Option<Finding> {
+    let brief = &draft.brief;
     let figures = Figures::of(brief);
     let (width, height) = (brief.finished.width, brief.finished.height);
-    let (hole, why) = face_holes(brief).iter().find_map(|hole| match hole.on {
+    let (hole, why) = draft.fitted.holes.iter().find_map(|hole| match hole.on {
         On::Faces(down) if down > height => Some((
             *hole,
             format!("{} below the top; the face is {} high", figures.say(down), figures.say(height)),
@@ -217,6 +223,7 @@ fn off_face(brief: &Brief) -> Option<Finding> {
         _ => None,
     })?;
     Some(finding(
+        About::Handle,
         "handle.hole-off-face",
         Level::Blocks,
         format!("{} lies off the face", a_name(hole.shape)),
@@ -230,23 +237,25 @@ fn off_face(brief: &Brief) -> Option<Finding> {
 }
 
 /// A round hole closer to an edge than its own diameter tears out.
-fn near_edge(brief: &Brief) -> Option<Finding> {
+fn near_edge(draft: &Draft) -> Option<Finding> {
+    let brief = &draft.brief;
     let figures = Figures::of(brief);
-    let (hole, diameter, left) = face_holes(brief).iter().find_map(|hole| {
+    let (hole, diameter, left) = draft.fitted.holes.iter().find_map(|hole| {
         let Shape::Round { diameter } = hole.shape else { return None };
         let side = brief.finished.width.half() - hole.across().to.max(-hole.across().from);
-        let top = match (hole.on, brief.top) {
+        let top = match (hole.on, brief.top.flap()) {
             (On::Faces(_), _) => hole.below_top()?.from,
-            (On::Flap(up), Top::Flap { depth, .. }) => {
+            (On::Flap(up), Some(ClosingFlap { depth, .. })) => {
                 (depth - up - diameter.half()).min(up - diameter.half())
             }
-            (On::Flap(_), _) => return None,
+            (On::Flap(_), None) => return None,
         };
         let left = side.min(top);
         (Length::ZERO <= left && left < diameter).then_some((*hole, diameter, left))
     })?;
     let what = if hole.purpose == Purpose::Closure { "The hole of the closing" } else { "A handle hole" };
     Some(finding(
+        About::Handle,
         "handle.near-edge",
         Level::Warns,
         format!("{what} is only {} from the edge", figures.say(left)),
@@ -256,14 +265,18 @@ fn near_edge(brief: &Brief) -> Option<Finding> {
 }
 
 /// The raw edge of a hem across a hole.
-fn hem_edge(brief: &Brief) -> Option<Finding> {
+fn hem_edge(draft: &Draft) -> Option<Finding> {
+    let brief = &draft.brief;
     let hem = brief.top.hem();
     let figures = Figures::of(brief);
-    let span = face_holes(brief)
+    let span = draft
+        .fitted
+        .holes
         .iter()
         .filter(|hole| !matches!(hole.shape, Shape::Slot { .. }))
         .find_map(|hole| hole.below_top().filter(|span| span.from < hem && hem < span.to))?;
     Some(finding(
+        About::Handle,
         "handle.hem-edge",
         Level::Warns,
         "The edge of the hem runs through a hole".to_owned(),
@@ -275,7 +288,7 @@ fn hem_edge(brief: &Brief) -> Option<Finding> {
         ),
         |draft| {
             let brief = &draft.brief;
-            let lowest = face_holes(brief).iter().filter_map(FaceHole::below_top).map(|span| span.to).max();
+            let lowest = draft.fitted.holes.iter().filter_map(FaceHole::below_top).map(|span| span.to).max();
             let deep = (lowest.unwrap_or_default() + brief.fittings.punch.hole).ceil_to(brief.board.groove);
             let deeper = Brief { top: brief.top.with_depth(deep), ..brief.clone() };
             let title = format!("Hem {}", Figures::of(brief).say(deep));
@@ -286,19 +299,21 @@ fn hem_edge(brief: &Brief) -> Option<Finding> {
     ))
 }
 
-fn out_of_reach(brief: &Brief) -> Option<Finding> {
+fn out_of_reach(draft: &Draft) -> Option<Finding> {
+    let brief = &draft.brief;
     let figures = Figures::of(brief);
     let reach = brief.fittings.punch.reach;
-    let far = face_holes(brief).iter().find_map(|hole| {
+    let far = draft.fitted.holes.iter().find_map(|hole| {
         let Shape::Round { .. } = hole.shape else { return None };
-        let down = match (hole.on, brief.top) {
+        let down = match (hole.on, brief.top.flap()) {
             (On::Faces(down), _) => down,
-            (On::Flap(up), Top::Flap { depth, .. }) => depth - up,
-            (On::Flap(_), _) => return None,
+            (On::Flap(up), Some(ClosingFlap { depth, .. })) => depth - up,
+            (On::Flap(_), None) => return None,
         };
         (down > reach).then_some(down)
     })?;
     Some(finding(
+        About::Handle,
         "handle.out-of-reach",
         Level::Warns,
         format!("The punch does not reach {} from the edge", figures.say(far)),
@@ -331,7 +346,8 @@ fn between(one: &FaceHole, other: &FaceHole) -> Option<(Length, Length)> {
     if on_flap != other_on_flap {
         return None;
     }
-    let ((wide, tall), (other_wide, other_tall)) = (one.shape.half(), other.shape.half());
+    let Size { width: wide, height: tall } = one.shape.half();
+    let Size { width: other_wide, height: other_tall } = other.shape.half();
     let across = (one.aside - other.aside).abs() - wide - other_wide;
     let upright = (y - other_y).abs() - tall - other_tall;
     // Apart if either way is; a little strict across the rounded corners.
@@ -339,9 +355,10 @@ fn between(one: &FaceHole, other: &FaceHole) -> Option<(Length, Length)> {
 }
 
 /// Two holes nearer to each other than they are wide, or one run into the other.
-fn close_together(brief: &Brief) -> Option<Finding> {
+fn close_together(draft: &Draft) -> Option<Finding> {
+    let brief = &draft.brief;
     let figures = Figures::of(brief);
-    let holes = face_holes(brief);
+    let holes = &draft.fitted.holes;
     let pairs = holes
         .iter()
         .enumerate()
@@ -363,6 +380,7 @@ fn close_together(brief: &Brief) -> Option<Finding> {
         (Level::Blocks, format!("{what} run into each other"))
     };
     Some(finding(
+        About::Handle,
         "handle.holes-close",
         level,
         title,

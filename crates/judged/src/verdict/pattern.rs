@@ -4,7 +4,7 @@ use super::{About, Candidate, Finding, Level};
 use crate::brief::{Build, Top};
 use crate::draft::Draft;
 use crate::figures::Figures;
-use crate::folded::surfaces::{Surface, Way};
+use crate::folded::surfaces::{Orientation, Surface};
 use crate::net::Band;
 use crate::sheet::Printed;
 use crate::{Brief, Sheet};
@@ -16,7 +16,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
 /// What is unusual to see. It folds the bag to find out, and none of it ever blocks.
 pub(super) fn seen(draft: &Draft) -> Vec<Finding> {
     let brief = &draft.brief;
-    let unusual = matches!(brief.top, Top::HemOut { .. } | Top::Flap { .. }) || !brief.build.has_base();
+    let unusual = brief.top.is_turned_out() || brief.top.flap().is_some() || !brief.build.has_base();
     if !unusual {
         return Vec::new();
     }
@@ -70,10 +70,10 @@ fn judge(brief: &Brief, surface: &Surface) -> Option<Finding> {
                     "Turned out, the top {depth} shows the other side of the sheet, and that side is not printed."
                 )
             } else if brief.sheet.directional {
-                let lies = match surface.way {
-                    Way::Upright => "upright",
-                    Way::Sideways => "lying on its side",
-                    Way::UpsideDown => "standing on its head",
+                let lies = match surface.orientation {
+                    Orientation::Upright => "upright",
+                    Orientation::Sideways => "lying on its side",
+                    Orientation::UpsideDown => "standing on its head",
                 };
                 format!("Turned over the top edge, the {depth} band carries the other side’s pattern {lies}.")
             } else {
@@ -95,7 +95,7 @@ fn judge(brief: &Brief, surface: &Surface) -> Option<Finding> {
                 },
             ))
         }
-        (_, Band::Flap) if brief.sheet.directional && surface.way != Way::Upright => {
+        (_, Band::Flap) if brief.sheet.directional && surface.orientation != Orientation::Upright => {
             let why = format!(
                 "Laid over the mouth, the {depth} flap goes on showing the side its face shows, but its up now points down."
             );
@@ -109,7 +109,9 @@ fn judge(brief: &Brief, surface: &Surface) -> Option<Finding> {
             }))
         }
         (panel, Band::Body)
-            if panel.is_back() && brief.sheet.directional && surface.way == Way::UpsideDown =>
+            if panel.is_back()
+                && brief.sheet.directional
+                && surface.orientation == Orientation::UpsideDown =>
         {
             let why = "The sheet runs from the front's top down to the bottom fold and up the back: what is up in front \
                        points down behind."

@@ -1,7 +1,7 @@
 //! Are the figures ones that a ruler shows?
 
 use super::{About, Candidate, Finding, Level};
-use crate::brief::{BaseHabit, Build, Joins};
+use crate::brief::{AllRound, BaseHabit, Build, Joins};
 use crate::draft::Draft;
 use crate::figures::Figures;
 use crate::text::list;
@@ -66,7 +66,7 @@ fn rounded(brief: &Brief, to: fn(Length, Length) -> Length) -> Brief {
         Build::PleatedFlare { pleats, pleat } => Build::PleatedFlare { pleats, pleat: round(pleat) },
         Build::Joined { mut cuts } => {
             cuts.back_part = cuts.back_part.map(round);
-            cuts.level = cuts.level.map(|level| to(level, Length::MM));
+            cuts.all_round = cuts.all_round.map(|own| AllRound::at(to(own.rise(), Length::MM)));
             Build::Joined { cuts }
         }
         Build::Wrap | Build::CornerPair | Build::CradlePair { .. } => brief.build,
@@ -84,7 +84,9 @@ fn changes(brief: &Brief, round: &Brief) -> Vec<(String, String)> {
     let own = |brief: &Brief| match brief.build {
         Build::FoldedBase { lap } => lap,
         Build::PleatedFlare { pleat, .. } => pleat,
-        Build::Joined { cuts } => cuts.back_part.unwrap_or_default() + cuts.level.unwrap_or_default(),
+        Build::Joined { cuts } => {
+            cuts.back_part.unwrap_or_default() + cuts.all_round.map_or(Length::ZERO, AllRound::rise)
+        }
         Build::Wrap | Build::CornerPair | Build::CradlePair { .. } => Length::ZERO,
     };
     [

@@ -184,7 +184,7 @@ fn customary(draft: &Draft) -> Vec<Vec<Candidate>> {
         .map(|tab| {
             let title = format!("Tab {}", Figures::of(brief).say(tab));
             let changed = Brief { tab, ..brief.clone() };
-            let (width, height) = crate::net::flat_size(&changed);
+            let crate::plane::Size { width, height } = crate::net::flat_size(&changed);
             let then = format!("The piece is then {}.", Figures::of(brief).by(width, height));
             vec![Candidate::new(title, then, changed)]
         })

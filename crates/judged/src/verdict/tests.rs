@@ -9,6 +9,7 @@ use crate::sheet::{Grammage, Printed};
 use crate::{Length, Plan, Sheet};
 use rstest::rstest;
 
+mod edges;
 mod handles;
 
 fn brief(width: &str, height: &str, gusset: &str) -> Brief {
@@ -236,13 +237,13 @@ fn room_for_the_paper_keeps_the_inside_as_asked() {
 })]
 #[case::wide_strip("strip.wide", |b: &mut Brief| b.joins = Joins::Strips { width: Length::inches(5) })]
 #[case::strips_collide("strip.collide", |b: &mut Brief| {
-    let places = [Place::FrontCorner(Side::Right), Place::GussetCentre(Side::Right)];
+    let places = [Place::RightFrontCorner, Place::RightGussetCentre];
     b.build = Build::Joined { cuts: Places::of(places).into() };
     b.joins = Joins::Strips { width: Length::eighths(9) };
 })]
 #[case::tab_and_strip_collide("strip.collide", |b: &mut Brief| {
-    let sides = [Side::Left, Side::Right].map(Place::BackCorner);
-    let centre = Place::GussetCentre(Side::Left);
+    let sides = [Side::Left, Side::Right].map(Place::back_corner);
+    let centre = Place::LeftGussetCentre;
     b.build = Build::Joined { cuts: Places::of(sides.into_iter().chain([centre])).into() };
     b.joins = Joins::Mixed { width: Length::eighths(9), at: Places::of([centre]) };
 })]
@@ -293,7 +294,7 @@ mod any_brief {
                     // Mostly at the corners, where people cut, and anywhere else too.
                     let at = Places::every().nth(if build == 6 { cuts % 63 } else { cuts }).unwrap();
                     let back_part = back_part.map(|share| sixteenths((size.0 * share / 16).max(1)));
-                    Build::Joined { cuts: Cuts { at, back_part, level: level.map(sixteenths) } }
+                    Build::Joined { cuts: Cuts { at, back_part, all_round: level.map(sixteenths).map(crate::brief::AllRound::at) } }
                 }
                 _ => Build::Wrap,
             };

@@ -2,7 +2,7 @@
 
 use super::Way;
 use crate::Brief;
-use crate::brief::{Build, Cuts, GussetCrease, Joins, Top};
+use crate::brief::{AllRound, Build, Cuts, GussetCrease, Joins, Top};
 use crate::figures::Figures;
 
 impl Way {
@@ -40,12 +40,12 @@ impl Way {
 
 fn cut_at(cuts: Cuts, figures: Figures) -> String {
     let round = format!("cut at {}", cuts.at.says());
-    match cuts.level {
+    match cuts.all_round {
         None => round,
-        Some(level) if level.is_positive() => {
-            format!("{round}, and all round {} above the base line", figures.say(level))
+        Some(AllRound::Above(rise)) => {
+            format!("{round}, and all round {} above the base line", figures.say(rise))
         }
-        Some(_) => format!("{round}, with a separate base"),
+        Some(AllRound::AtBaseLine) => format!("{round}, with a separate base"),
     }
 }
 

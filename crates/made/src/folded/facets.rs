@@ -5,6 +5,7 @@
 //! knows the size of the bag, so a line in the wrong place gives wrong facets, and the proof sees it.
 
 use crate::Length;
+use crate::exact::{cross, lies_on, twice_area};
 use crate::net::Strip;
 use crate::plane::Point;
 use smallvec::SmallVec;
@@ -209,20 +210,6 @@ impl Graph {
     }
 }
 
-fn cross(o: Point, a: Point, b: Point) -> i128 {
-    let wide = |length: Length| i128::from(length.units());
-    wide(a.x - o.x) * wide(b.y - o.y) - wide(a.y - o.y) * wide(b.x - o.x)
-}
-
-/// True if a point lies on the line between two others, ends included.
-pub(super) fn lies_on(point: Point, from: Point, to: Point) -> bool {
-    from.x.min(to.x) <= point.x
-        && point.x <= from.x.max(to.x)
-        && from.y.min(to.y) <= point.y
-        && point.y <= from.y.max(to.y)
-        && cross(from, to, point) == 0
-}
-
 /// The eighth of the circle in which a direction lies, anticlockwise from the right: even along an axis, odd between two.
 fn eighth(from: Point, to: Point) -> u8 {
     match (to.x.cmp(&from.x), to.y.cmp(&from.y)) {
@@ -264,11 +251,6 @@ fn across(x: Length, xs: (Length, Length), y: Length, ys: (Length, Length)) -> O
     (inside(x, xs) && inside(y, ys)).then_some(Point::new(x, y))
 }
 
-fn twice_area(corners: &[Point]) -> i128 {
-    let origin = Point::new(Length::ZERO, Length::ZERO);
-    (0..corners.len()).map(|index| cross(origin, corners[index], corners[(index + 1) % corners.len()])).sum()
-}
-
 #[cfg(test)]
 mod tests {
     use super::*;
@@ -276,7 +258,7 @@ mod tests {
     use crate::{Brief, Net};
 
     fn strip(brief: &Brief) -> Strip {
-        Net::new(brief).strips.remove(0)
+        Net::of(brief).strips.remove(0)
     }
 
     #[test]

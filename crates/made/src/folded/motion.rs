@@ -142,7 +142,7 @@ mod tests {
         #[values(Joins::Tabs, Joins::Strips { width: Length::INCH })] joins: Joins,
     ) {
         let brief = Brief { closing, joins, ..brief(build) };
-        let net = Net::new(&brief);
+        let net = Net::of(&brief);
         let made = Folded::new(&net);
         for step in 0..=40 {
             let folded = at(&brief, &net, &made, f64::from(step) / 40.0);
@@ -153,7 +153,7 @@ mod tests {
     #[rstest]
     fn it_starts_flat_and_ends_made(#[values(Build::CornerPair, FOLDED, FLARE)] build: Build) {
         let brief = brief(build);
-        let net = Net::new(&brief);
+        let net = Net::of(&brief);
         let same = Folded::new(&net);
         let flat = at(&brief, &net, &same, 0.0);
         assert!(
@@ -166,7 +166,7 @@ mod tests {
     #[test]
     fn the_front_flap_closes_last() {
         let brief = brief(Build::Wrap);
-        let net = Net::new(&brief);
+        let net = Net::of(&brief);
         let nearly = at(&brief, &net, &Folded::new(&net), 0.85);
         let level = |panel| {
             let flap = nearly.facets.iter().find(|facet| facet.part == (panel, Band::Base)).unwrap();

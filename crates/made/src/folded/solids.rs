@@ -3,8 +3,8 @@
 use super::Folded;
 use crate::Brief;
 use crate::brief::HandleKind;
-use crate::fittings::drawing::{ARCH, What, face_marks};
-use crate::fittings::{decoration, handle};
+use crate::fittings::Fitted;
+use crate::fittings::drawing::{ARCH, Drawn, What, face_marks};
 use crate::net::{Band, Net, face_left};
 use glam::{DAffine3, DVec3};
 
@@ -21,7 +21,7 @@ pub struct Solid {
 const OFF: f64 = 0.7;
 
 /// Everything on the open, standing bag.
-pub fn in_space(brief: &Brief, net: &Net, folded: &Folded) -> Vec<Solid> {
+pub fn in_space(brief: &Brief, fitted: &Fitted, net: &Net, folded: &Folded) -> Vec<Solid> {
     let Some(pose) = of_front(brief, net, folded) else { return Vec::new() };
     let depth = brief.depth().mm();
     let mut solids = Vec::new();
@@ -29,7 +29,7 @@ pub fn in_space(brief: &Brief, net: &Net, folded: &Folded) -> Vec<Solid> {
         let corners = corners.into_iter().map(|corner| pose.transform_point3(corner)).collect();
         solids.push(Solid { what, corners });
     };
-    for mark in face_marks(brief) {
+    for mark in face_marks(brief, fitted) {
         // Strap and band are not on a face alone; a strip is hidden.
         if matches!(mark.what, What::Strap | What::Band | What::Strip | What::Pocket) {
             continue;
@@ -37,18 +37,19 @@ pub fn in_space(brief: &Brief, net: &Net, folded: &Folded) -> Vec<Solid> {
         let off = if mark.inside { -OFF } else { OFF };
         for z in [off, -depth - off] {
             let place = |[x, y]: [f64; 2]| DVec3::new(x, y, z);
-            if mark.width > 0.0 {
-                for quad in quads(&mark.points, mark.width) {
-                    add(mark.what, quad.map(place).to_vec());
+            match &mark.drawn {
+                Drawn::Along { points, width } => {
+                    for quad in quads(points, *width) {
+                        add(mark.what, quad.map(place).to_vec());
+                    }
                 }
-            } else {
-                add(mark.what, mark.points.iter().copied().map(place).collect());
+                Drawn::Area(points) => add(mark.what, points.iter().copied().map(place).collect()),
             }
         }
     }
     let height = brief.finished.height.mm();
     let half = brief.finished.width.mm() / 2.0;
-    if let Some(handle) = handle(brief).filter(|handle| handle.kind == HandleKind::Strap) {
+    if let Some(handle) = fitted.handle_of(HandleKind::Strap) {
         // Up from the front, over the mouth, down to the back.
         let (wide, drop) = (handle.width.mm() / 2.0, handle.drop.mm().max(0.0));
         let rise = (depth / 2.0).min(drop);
@@ -72,7 +73,7 @@ pub fn in_space(brief: &Brief, net: &Net, folded: &Folded) -> Vec<Solid> {
             );
         }
     }
-    if let Some(band) = decoration::band(brief) {
+    if let Some(band) = fitted.band {
         let tall = band.width.mm();
         match band.rise {
             None => {
@@ -143,14 +144,15 @@ mod tests {
     ) {
         let mut brief = Brief::new(Length::inches(8), Length::inches(9), Length::inches(3));
         brief.fittings.handle.kind = kind;
-        let net = Net::new(&brief);
+        let fitted = Fitted::of(&brief);
+        let net = Net::new(&brief, &fitted);
         let folded = Folded::new(&net);
         let ground =
             folded.facets.iter().flat_map(|facet| facet.corners()).map(|c| c.y).fold(f64::MAX, f64::min);
-        let solids = in_space(&brief, &net, &folded);
+        let solids = in_space(&brief, &fitted, &net, &folded);
         let top =
             solids.iter().flat_map(|solid| &solid.corners).map(|corner| corner.y).fold(f64::MIN, f64::max);
-        let stands = handle(&brief).unwrap().drop.mm() + 9.0 * 25.4;
+        let stands = fitted.handle.unwrap().drop.mm() + 9.0 * 25.4;
         // What has a width reaches half of it past its own middle line.
         assert!((top - ground - stands).abs() < 4.0, "{} {stands}", top - ground);
         let centre = solids.iter().flat_map(|solid| &solid.corners).map(|corner| corner.z).sum::<f64>();

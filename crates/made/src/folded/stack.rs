@@ -393,3 +393,6 @@ fn learn(known: &mut Known, rules: &[Rule]) -> Option<bool> {
     }
     Some(news)
 }
+
+#[cfg(test)]
+mod tests;

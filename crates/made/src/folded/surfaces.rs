@@ -3,7 +3,6 @@
 use super::motion::flap_closed;
 use super::{Folded, Turned};
 use crate::Brief;
-use crate::brief::Top;
 use crate::net::{Band, Face, Net, Panel};
 use glam::DVec3;
 
@@ -15,12 +14,12 @@ pub struct Surface {
     /// The face of the paper it shows.
     pub shows: Face,
     /// Which way the pattern lies on it, for one who looks at it.
-    pub way: Way,
+    pub orientation: Orientation,
 }
 
 /// Which way a pattern lies.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
-pub enum Way {
+pub enum Orientation {
     /// Its up is up.
     Upright,
     /// On its side.
@@ -32,7 +31,7 @@ pub enum Way {
 /// Every visible surface of a bag: faces, gussets, a hem turned out, a closing flap laid over. Read off the folded
 /// facets, whatever the build.
 pub fn surfaces(brief: &Brief, net: &Net, folded: &Folded) -> Vec<Surface> {
-    let closed = matches!(brief.top, Top::Flap { .. }).then(|| flap_closed(brief, net, folded));
+    let closed = brief.top.flap().is_some().then(|| flap_closed(brief, net, folded));
     let folded = closed.as_ref().unwrap_or(folded);
     let mut found: Vec<Surface> = Vec::new();
     for facet in &folded.facets {
@@ -43,7 +42,7 @@ pub fn surfaces(brief: &Brief, net: &Net, folded: &Folded) -> Vec<Surface> {
         let shows = if facet.pose.z_axis.dot(outward) > 0.0 { Face::Outside } else { Face::Inside };
         let has_face = net.strips[facet.strip].shows_face();
         let turned = brief.sheet_for(has_face).turned;
-        found.push(Surface { part: facet.part, shows, way: way(turned, facet, outward) });
+        found.push(Surface { part: facet.part, shows, orientation: orientation(turned, facet, outward) });
     }
     found
 }
@@ -52,7 +51,7 @@ fn is_seen(brief: &Brief, facet: &Turned) -> bool {
     let (panel, band) = facet.part;
     match band {
         Band::Body => panel.is_face() || panel.is_gusset(),
-        Band::Hem => panel.is_face() && matches!(brief.top, Top::HemOut { .. }),
+        Band::Hem => panel.is_face() && brief.top.is_turned_out(),
         Band::Flap => true,
         Band::Base | Band::Ear | Band::BackBody | Band::BackHem => false,
     }
@@ -81,16 +80,16 @@ fn across(folded: &Folded, panel: Panel) -> Option<DVec3> {
 }
 
 /// On upright surfaces up is up; on the mouth it is away from the one who stands before the front.
-fn way(turned: bool, facet: &Turned, outward: DVec3) -> Way {
+fn orientation(turned: bool, facet: &Turned, outward: DVec3) -> Orientation {
     let pattern = if turned { DVec3::X } else { DVec3::Y };
     let up = if outward.y > 0.5 { -DVec3::Z } else { DVec3::Y };
     let along = facet.pose.transform_vector3(pattern).dot(up);
     if along > 0.5 {
-        Way::Upright
+        Orientation::Upright
     } else if along < -0.5 {
-        Way::UpsideDown
+        Orientation::UpsideDown
     } else {
-        Way::Sideways
+        Orientation::Sideways
     }
 }
 
@@ -98,22 +97,27 @@ fn way(turned: bool, facet: &Turned, outward: DVec3) -> Way {
 mod tests {
     use super::*;
     use crate::Length;
+    use crate::brief::Top;
     use crate::brief::{Build, CUSTOMARY_PLEATS, FaceSide, GussetCrease};
     use rstest::rstest;
 
-    fn shown(change: impl Fn(&mut Brief), part: (Panel, Band)) -> (Face, Way) {
+    fn shown(change: impl Fn(&mut Brief), part: (Panel, Band)) -> (Face, Orientation) {
         let mut brief = Brief::new(Length::inches(8), Length::inches(9), Length::inches(3));
         change(&mut brief);
-        let net = Net::new(&brief);
+        let net = Net::of(&brief);
         let found = surfaces(&brief, &net, &Folded::new(&net));
-        found.iter().find(|surface| surface.part == part).map(|surface| (surface.shows, surface.way)).unwrap()
+        found
+            .iter()
+            .find(|surface| surface.part == part)
+            .map(|surface| (surface.shows, surface.orientation))
+            .unwrap()
     }
 
     #[rstest]
     fn bodies_stand_upright(#[values(Build::Wrap, Build::CornerPair)] build: Build) {
         for panel in [Panel::Front, Panel::Back] {
             let seen = shown(|brief| brief.build = build, (panel, Band::Body));
-            assert_eq!(seen, (Face::Outside, Way::Upright));
+            assert_eq!(seen, (Face::Outside, Orientation::Upright));
         }
     }
 
@@ -121,7 +125,7 @@ mod tests {
     #[test]
     fn a_hem_out_shows_the_reverse_upside_down() {
         let seen = shown(|brief| brief.top = Top::HemOut { depth: Length::INCH }, (Panel::Front, Band::Hem));
-        assert_eq!(seen, (Face::Inside, Way::UpsideDown));
+        assert_eq!(seen, (Face::Inside, Orientation::UpsideDown));
     }
 
     /// Common practice: the back of a flare always shows the pattern upside down.
@@ -129,15 +133,15 @@ mod tests {
     fn the_back_of_a_flare_is_upside_down() {
         let (pleats, pleat) = CUSTOMARY_PLEATS;
         let flare = |brief: &mut Brief| brief.build = Build::PleatedFlare { pleats, pleat };
-        assert_eq!(shown(flare, (Panel::Front, Band::Body)), (Face::Outside, Way::Upright));
-        assert_eq!(shown(flare, (Panel::Back, Band::Body)), (Face::Outside, Way::UpsideDown));
+        assert_eq!(shown(flare, (Panel::Front, Band::Body)), (Face::Outside, Orientation::Upright));
+        assert_eq!(shown(flare, (Panel::Back, Band::Body)), (Face::Outside, Orientation::UpsideDown));
     }
 
     /// Common practice: a sheet laid sideways shows its pattern sideways.
     #[test]
     fn a_turned_sheet_lies_sideways() {
         let seen = shown(|brief| brief.sheet.turned = true, (Panel::Front, Band::Body));
-        assert_eq!(seen, (Face::Outside, Way::Sideways));
+        assert_eq!(seen, (Face::Outside, Orientation::Sideways));
     }
 
     /// Folded over the mouth, a flap goes on showing the face it showed: only its pattern stands on its head.
@@ -150,6 +154,6 @@ mod tests {
             brief.top = Top::Flap { on: FaceSide::Back, depth, corner: Length::ZERO };
             brief.gusset_crease = crease;
         };
-        assert_eq!(shown(flap, (Panel::Back, Band::Flap)), (Face::Outside, Way::UpsideDown));
+        assert_eq!(shown(flap, (Panel::Back, Band::Flap)), (Face::Outside, Orientation::UpsideDown));
     }
 }

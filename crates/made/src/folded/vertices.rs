@@ -58,8 +58,8 @@ pub fn vertices(strip: &Strip) -> Vec<Vertex> {
     let count = strip.outline.len();
     let edge = || (0..count).map(|index| (strip.outline[index], strip.outline[(index + 1) % count]));
     let on_edge = |point: Point| {
-        edge().any(|(from, to)| super::facets::lies_on(point, from, to))
-            || strip.cuts.iter().any(|cut| super::facets::lies_on(point, cut.from, cut.to))
+        edge().any(|(from, to)| crate::exact::lies_on(point, from, to))
+            || strip.cuts.iter().any(|cut| crate::exact::lies_on(point, cut.from, cut.to))
     };
     ends.into_iter()
         .filter(|point| !on_edge(*point))
@@ -78,7 +78,7 @@ pub fn vertices(strip: &Strip) -> Vec<Vertex> {
 
 /// The direction in which a line leaves `at` towards `to`, if `at` lies on it and is not its end.
 fn leaving(at: Point, from: Point, to: Point) -> Option<f64> {
-    if at == to || !super::facets::lies_on(at, from, to) {
+    if at == to || !crate::exact::lies_on(at, from, to) {
         return None;
     }
     let (x, y) = ((to.x - at.x).mm(), (to.y - at.y).mm());

@@ -8,16 +8,14 @@ use super::columns::Columns;
 use super::greedy::{self, RULES};
 use super::guillotine::{Lyings, sheet, tidy};
 use super::{Part, SheetCut, bounds, exact, together};
-use crate::Length;
 use crate::budget::Budget;
+use crate::plane::Size;
 
 /// A part and how many of it are wanted.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub struct Wanted {
-    /// Its width.
-    pub width: Length,
-    /// Its height.
-    pub height: Length,
+    /// Its size.
+    pub size: Size,
     /// True if it may be laid either way round.
     pub may_turn: bool,
     /// How many.
@@ -37,12 +35,10 @@ pub struct Batch {
 
 impl Batch {
     /// Lays out what is wanted on sheets of that width and height, as well as that much work allows.
-    pub fn new(wanted: &[Wanted], size: (Length, Length), budget: &Budget<'_>) -> Self {
+    pub fn new(wanted: &[Wanted], size: Size, budget: &Budget<'_>) -> Self {
         let ways = |part: &Wanted| -> Lyings {
-            let turned = part.may_turn && part.width != part.height;
-            let ways = [(part.width, part.height), (part.height, part.width)];
-            let ways = ways.into_iter().take(if turned { 2 } else { 1 });
-            ways.filter(|way| way.0 <= size.0 && way.1 <= size.1).collect()
+            let turned = Some(part.size.turned()).filter(|turned| part.may_turn && *turned != part.size);
+            [part.size].into_iter().chain(turned).filter(|lying| lying.fits_in(size)).collect()
         };
         let all: Vec<Lyings> = wanted.iter().map(ways).collect();
         let too_large = (0..wanted.len()).filter(|part| all[*part].is_empty()).collect();
@@ -76,12 +72,7 @@ impl Batch {
 }
 
 /// The sheets one by one, and the lower bound.
-fn solve(
-    parts: &[Lyings],
-    counts: &[usize],
-    size: (Length, Length),
-    budget: &Budget<'_>,
-) -> (Vec<SheetCut>, u32) {
+fn solve(parts: &[Lyings], counts: &[usize], size: Size, budget: &Budget<'_>) -> (Vec<SheetCut>, u32) {
     let total: usize = counts.iter().sum();
     if total == 0 {
         return (Vec::new(), 0);
@@ -114,13 +105,7 @@ fn rank(sheets: &[SheetCut]) -> (usize, usize) {
 }
 
 /// The best of all rules for laying parts one after the other: the fewest sheets, and of those the fewest that differ.
-fn laid(
-    parts: &[Lyings],
-    counts: &[usize],
-    size: (Length, Length),
-    least: u32,
-    budget: &Budget<'_>,
-) -> Vec<SheetCut> {
+fn laid(parts: &[Lyings], counts: &[usize], size: Size, least: u32, budget: &Budget<'_>) -> Vec<SheetCut> {
     let mut best: Option<(Vec<SheetCut>, (usize, usize))> = None;
     let total: usize = counts.iter().sum();
     for rule in RULES {
@@ -143,12 +128,7 @@ fn laid(
     best.map(|best| best.0).unwrap_or_default()
 }
 
-fn exactly(
-    parts: &[Lyings],
-    counts: &[usize],
-    size: (Length, Length),
-    budget: &Budget<'_>,
-) -> Option<Vec<SheetCut>> {
+fn exactly(parts: &[Lyings], counts: &[usize], size: Size, budget: &Budget<'_>) -> Option<Vec<SheetCut>> {
     let kinds: Vec<usize> =
         counts.iter().enumerate().flat_map(|(kind, count)| std::iter::repeat_n(kind, *count)).collect();
     let singles: Vec<Lyings> = kinds.iter().map(|kind| parts[*kind].clone()).collect();

@@ -6,6 +6,7 @@
 
 use super::guillotine::Lyings;
 use crate::Length;
+use crate::plane::Size;
 
 /// A measure of a length as a share of the whole, such that lengths that fit side by side never add up to more than one.
 #[derive(Clone, Copy)]
@@ -45,11 +46,11 @@ const MEASURES: [Measure; 8] = [
 ];
 
 /// No way of laying parts on sheets, with or without a trimmer, takes fewer. Every part fits a sheet in each of its lyings.
-pub(super) fn fewest(parts: &[Lyings], counts: &[usize], size: (Length, Length)) -> u32 {
+pub(super) fn fewest(parts: &[Lyings], counts: &[usize], size: Size) -> u32 {
     let mut most = 0.0_f64;
     for wide in MEASURES {
         for tall in MEASURES {
-            let worth = |way: &(Length, Length)| wide.of(way.0, size.0) * tall.of(way.1, size.1);
+            let worth = |way: &Size| wide.of(way.width, size.width) * tall.of(way.height, size.height);
             // A part that may be turned is worth what it is worth where it is worth least.
             let least = |ways: &Lyings| ways.iter().map(worth).fold(f64::INFINITY, f64::min);
             let all: f64 = parts.iter().zip(counts).map(|(ways, count)| least(ways) * *count as f64).sum();
@@ -73,10 +74,12 @@ mod tests {
     #[case(&[(33, 33, 9)], 3)]
     #[case(&[(48, 48, 9)], 3)]
     fn as_worked_out_by_hand(#[case] parts: &[(i64, i64, usize)], #[case] sheets: u32) {
-        let ways: Vec<Lyings> =
-            parts.iter().map(|part| vec![(Length::eighths(part.0), Length::eighths(part.1))]).collect();
+        let ways: Vec<Lyings> = parts
+            .iter()
+            .map(|part| vec![Size::new(Length::eighths(part.0), Length::eighths(part.1))])
+            .collect();
         let counts: Vec<usize> = parts.iter().map(|part| part.2).collect();
-        assert_eq!(fewest(&ways, &counts, (Length::inches(12), Length::inches(12))), sheets);
+        assert_eq!(fewest(&ways, &counts, Size::new(Length::inches(12), Length::inches(12))), sheets);
     }
 
     proptest! {

@@ -5,8 +5,8 @@ use super::SheetCut;
 use super::greedy::{self, RULES};
 use super::guillotine::{Lyings, Tree, only, sheet, tidy};
 use super::pattern::Patterns;
-use crate::Length;
 use crate::budget::Budget;
+use crate::plane::Size;
 use microlp::{ComparisonOp, OptimizationDirection, Problem, SolveOutcome, Variable};
 
 /// New patterns are looked for no more often than this.
@@ -23,12 +23,12 @@ pub(super) struct Columns<'a> {
     patterns: Patterns<'a>,
     parts: &'a [Lyings],
     counts: &'a [usize],
-    size: (Length, Length),
+    size: Size,
     list: Vec<Column>,
 }
 
 impl<'a> Columns<'a> {
-    pub(super) fn new(parts: &'a [Lyings], counts: &'a [usize], size: (Length, Length)) -> Self {
+    pub(super) fn new(parts: &'a [Lyings], counts: &'a [usize], size: Size) -> Self {
         let mut columns =
             Self { patterns: Patterns::new(parts, size), parts, counts, size, list: Vec::new() };
         for (kind, count) in counts.iter().enumerate() {

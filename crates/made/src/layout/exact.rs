@@ -7,6 +7,7 @@ use super::Blade;
 use super::guillotine::{Lyings, Tree};
 use crate::Length;
 use crate::budget::Budget;
+use crate::plane::Size;
 
 /// No more parts than this: the work grows as three to that power.
 pub(super) const MOST: usize = 9;
@@ -29,7 +30,7 @@ enum How {
 
 /// Cuts parts, each with the sizes it may be laid in, from as few sheets as can be; nothing if that takes too much work. Every
 /// part must fit a sheet.
-pub(super) fn pack(parts: &[Lyings], sheet: (Length, Length), budget: &Budget<'_>) -> Option<Vec<Tree>> {
+pub(super) fn pack(parts: &[Lyings], sheet: Size, budget: &Budget<'_>) -> Option<Vec<Tree>> {
     let all = (1_usize << parts.len()) - 1;
     let mut holders: Vec<Vec<Holder>> = vec![Vec::new(); all + 1];
     for set in 1..=all {
@@ -67,13 +68,13 @@ fn smallest(
     set: usize,
     parts: &[Lyings],
     holders: &[Vec<Holder>],
-    sheet: (Length, Length),
+    sheet: Size,
     budget: &Budget<'_>,
 ) -> Option<Vec<Holder>> {
     let mut front = Front { sheet, list: Vec::new() };
     if set.is_power_of_two() {
-        for (width, height) in &parts[set.trailing_zeros() as usize] {
-            front.add(Holder { width: *width, height: *height, how: How::Alone });
+        for size in &parts[set.trailing_zeros() as usize] {
+            front.add(Holder { width: size.width, height: size.height, how: How::Alone });
         }
     }
     let first = set & set.wrapping_neg();
@@ -90,12 +91,12 @@ fn smallest(
                     front.add(Holder {
                         width: one.width + two.width,
                         height: one.height.max(two.height),
-                        how: How::Halves(Blade::Upright, at),
+                        how: How::Halves(Blade::Vertical, at),
                     });
                     front.add(Holder {
                         width: one.width.max(two.width),
                         height: one.height + two.height,
-                        how: How::Halves(Blade::Level, at),
+                        how: How::Halves(Blade::Horizontal, at),
                     });
                 }
             }
@@ -107,14 +108,14 @@ fn smallest(
 
 /// Rectangles none of which holds another, from narrow and tall to wide and low.
 struct Front {
-    sheet: (Length, Length),
+    sheet: Size,
     list: Vec<Holder>,
 }
 
 impl Front {
     /// Adds one, unless it is larger than the sheet or than one that is there; those it outdoes go.
     fn add(&mut self, new: Holder) {
-        if new.width > self.sheet.0 || new.height > self.sheet.1 {
+        if new.width > self.sheet.width || new.height > self.sheet.height {
             return;
         }
         // The last that is no wider is the lowest of those.
@@ -131,10 +132,10 @@ impl Front {
 fn tree(set: usize, holder: usize, holders: &[Vec<Holder>]) -> Tree {
     let Some(own) = holders[set].get(holder) else { return Tree::Waste };
     match own.how {
-        How::Alone => Tree::Part(set.trailing_zeros() as usize, (own.width, own.height)),
+        How::Alone => Tree::Part(set.trailing_zeros() as usize, Size::new(own.width, own.height)),
         How::Halves(blade, [one, two]) => {
             let first = &holders[one.0][one.1];
-            let at = if blade == Blade::Upright { first.width } else { first.height };
+            let at = if blade == Blade::Vertical { first.width } else { first.height };
             Tree::Cut(blade, at, Box::new((tree(one.0, one.1, holders), tree(two.0, two.1, holders))))
         }
     }
@@ -154,9 +155,9 @@ mod tests {
     #[case(&[(8, 12), (4, 7), (4, 5), (12, 6), (6, 6), (6, 6)], 2)]
     fn fewest_sheets(#[case] sizes: &[(i64, i64)], #[case] sheets: usize) {
         let parts: Vec<Lyings> =
-            sizes.iter().map(|(w, h)| vec![(Length::inches(*w), Length::inches(*h))]).collect();
+            sizes.iter().map(|(w, h)| vec![Size::new(Length::inches(*w), Length::inches(*h))]).collect();
         let budget = Budget::of(Budget::USUAL);
-        let packed = pack(&parts, (Length::inches(12), Length::inches(12)), &budget).unwrap();
+        let packed = pack(&parts, Size::new(Length::inches(12), Length::inches(12)), &budget).unwrap();
         assert_eq!(packed.len(), sheets);
     }
 }

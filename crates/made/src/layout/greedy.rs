@@ -3,6 +3,7 @@
 use super::guillotine::{Lyings, Tree, corner, sheet};
 use super::{Part, Rectangle, SheetCut};
 use crate::Length;
+use crate::plane::Size;
 use std::cmp::Reverse;
 use std::collections::BinaryHeap;
 
@@ -25,7 +26,7 @@ pub(super) enum Snug {
     /// The smallest.
     Area,
     /// Where the part leaves the narrowest gap.
-    Gap,
+    Narrow,
 }
 
 /// Every rule there is.
@@ -34,14 +35,14 @@ pub(super) const RULES: [(Order, Snug); 8] = [
     (Order::Longest, Snug::Area),
     (Order::Tallest, Snug::Area),
     (Order::Widest, Snug::Area),
-    (Order::Area, Snug::Gap),
-    (Order::Longest, Snug::Gap),
-    (Order::Tallest, Snug::Gap),
-    (Order::Widest, Snug::Gap),
+    (Order::Area, Snug::Narrow),
+    (Order::Longest, Snug::Narrow),
+    (Order::Tallest, Snug::Narrow),
+    (Order::Widest, Snug::Narrow),
 ];
 
 /// A place to lay a part: how snug it is (less is better), its sheet, and where it lies there.
-type Place = Reverse<(i128, usize, Length, Length, Length, Length)>;
+type Gap = Reverse<(i128, usize, Length, Length, Length, Length)>;
 
 /// Lays all that is `left` into what `sheets` have left over, and onto new sheets. Gives up, with false, as soon as it would
 /// take more than `most` sheets; parts and sheets are then in disorder.
@@ -49,18 +50,18 @@ pub(super) fn lay(
     parts: &[Lyings],
     left: &mut [usize],
     sheets: &mut Vec<SheetCut>,
-    size: (Length, Length),
+    size: Size,
     (order, snug): (Order, Snug),
     most: usize,
 ) -> bool {
     let mut kinds: Vec<usize> = (0..parts.len()).filter(|kind| left[*kind] > 0).collect();
     kinds.sort_by_key(|kind| {
-        let (width, height) = parts[*kind][0];
+        let size = parts[*kind][0];
         Reverse(match order {
-            Order::Area => i128::from(width.units()) * i128::from(height.units()),
-            Order::Longest => i128::from(width.max(height).units()),
-            Order::Tallest => i128::from(height.units()),
-            Order::Widest => i128::from(width.units()),
+            Order::Area => size.area(),
+            Order::Longest => i128::from(size.width.max(size.height).units()),
+            Order::Tallest => i128::from(size.height.units()),
+            Order::Widest => i128::from(size.width.units()),
         })
     });
     let mut free: Vec<(usize, Rectangle)> = Vec::new();
@@ -69,7 +70,7 @@ pub(super) fn lay(
     }
     for kind in kinds {
         let ways = &parts[kind];
-        let mut places: BinaryHeap<Place> = BinaryHeap::new();
+        let mut places: BinaryHeap<Gap> = BinaryHeap::new();
         free.retain(|(number, space)| match place(ways, *number, *space, snug) {
             Some(found) => {
                 places.push(found);
@@ -116,21 +117,21 @@ pub(super) fn lay(
 }
 
 /// Of the ways to lay a part into a place the one that leaves the narrowest gap.
-fn way_in(ways: &Lyings, space: Rectangle) -> Option<(Length, Length)> {
-    let fits = |way: &&(Length, Length)| way.0 <= space.width && way.1 <= space.height;
+fn way_in(ways: &Lyings, space: Rectangle) -> Option<Size> {
+    let fits = |way: &&Size| way.width <= space.width && way.height <= space.height;
     ways.iter().filter(fits).min_by_key(|way| gap(**way, space)).copied()
 }
 
-fn gap(way: (Length, Length), space: Rectangle) -> Length {
-    (space.width - way.0).min(space.height - way.1)
+fn gap(way: Size, space: Rectangle) -> Length {
+    (space.width - way.width).min(space.height - way.height)
 }
 
 /// The place as it is ranked, if the part fits it.
-fn place(ways: &Lyings, number: usize, space: Rectangle, snug: Snug) -> Option<Place> {
+fn place(ways: &Lyings, number: usize, space: Rectangle, snug: Snug) -> Option<Gap> {
     let way = way_in(ways, space)?;
     let rank = match snug {
         Snug::Area => space.area(),
-        Snug::Gap => i128::from(gap(way, space).units()),
+        Snug::Narrow => i128::from(gap(way, space).units()),
     };
     Some(Reverse((rank, number, space.x, space.y, space.width, space.height)))
 }

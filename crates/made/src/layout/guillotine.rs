@@ -2,9 +2,10 @@
 
 use super::{Blade, Overhang, Part, Placed, Rectangle, SheetCut, Trim};
 use crate::Length;
+use crate::plane::Size;
 
 /// The sizes a part may be laid in: as it is, and turned.
-pub(super) type Lyings = Vec<(Length, Length)>;
+pub(super) type Lyings = Vec<Size>;
 
 /// A way to divide a rectangle. Parts are given by their number and the way they lie.
 #[derive(Clone, Debug, PartialEq, Eq)]
@@ -12,13 +13,13 @@ pub(super) enum Tree {
     /// Left over.
     Waste,
     /// A part in the bottom-left corner, in this size.
-    Part(usize, (Length, Length)),
+    Part(usize, Size),
     /// Cut in two: the left or bottom part first.
     Cut(Blade, Length, Box<(Tree, Tree)>),
 }
 
 /// The sheet cut as the tree says.
-pub(super) fn sheet(tree: &Tree, (width, height): (Length, Length)) -> SheetCut {
+pub(super) fn sheet(tree: &Tree, Size { width, height }: Size) -> SheetCut {
     let mut sheet = SheetCut {
         width,
         height,
@@ -36,10 +37,12 @@ pub(super) fn sheet(tree: &Tree, (width, height): (Length, Length)) -> SheetCut 
 }
 
 /// The same tree without needless cuts: what is left over is in one piece and lies on the right or at the top.
-pub(super) fn tidy(tree: Tree, size: (Length, Length)) -> Tree {
+pub(super) fn tidy(tree: Tree, size: Size) -> Tree {
     let Tree::Cut(blade, at, parts) = tree else { return tree };
-    let whole = if blade == Blade::Upright { size.0 } else { size.1 };
-    let of = |long: Length| if blade == Blade::Upright { (long, size.1) } else { (size.0, long) };
+    let whole = if blade == Blade::Vertical { size.width } else { size.height };
+    let of = |long: Length| {
+        if blade == Blade::Vertical { Size::new(long, size.height) } else { Size::new(size.width, long) }
+    };
     let (first, second) = *parts;
     match (tidy(first, of(at)), tidy(second, of(whole - at))) {
         (Tree::Waste, Tree::Waste) => Tree::Waste,
@@ -82,10 +85,10 @@ pub(super) fn only(tree: &Tree, keeps: &mut impl FnMut(usize) -> bool) -> Tree {
 /// The two halves of a rectangle.
 pub(super) fn halves(on: Rectangle, blade: Blade, at: Length) -> (Rectangle, Rectangle) {
     match blade {
-        Blade::Upright => {
+        Blade::Vertical => {
             (Rectangle { width: at, ..on }, Rectangle { x: on.x + at, width: on.width - at, ..on })
         }
-        Blade::Level => {
+        Blade::Horizontal => {
             (Rectangle { height: at, ..on }, Rectangle { y: on.y + at, height: on.height - at, ..on })
         }
     }
@@ -107,18 +110,18 @@ fn cut(tree: &Tree, on: Rectangle, sheet: &mut SheetCut) {
 
 /// Lays a part into the bottom-left corner of a free rectangle and trims it out, so that the larger of the two pieces left
 /// over is as large as it can be.
-pub(super) fn corner(part: Part, (width, height): (Length, Length), on: Rectangle, sheet: &mut SheetCut) {
+pub(super) fn corner(part: Part, Size { width, height }: Size, on: Rectangle, sheet: &mut SheetCut) {
     sheet.placed.push(Placed { part, space: Rectangle { width, height, ..on } });
     let largest = |first: Blade| {
-        let (at, then) = if first == Blade::Upright { (width, height) } else { (height, width) };
+        let (at, then) = if first == Blade::Vertical { (width, height) } else { (height, width) };
         let (kept, off) = halves(on, first, at);
-        let other = if first == Blade::Upright { Blade::Level } else { Blade::Upright };
+        let other = if first == Blade::Vertical { Blade::Horizontal } else { Blade::Vertical };
         off.area().max(halves(kept, other, then).1.area())
     };
-    let order = if largest(Blade::Upright) >= largest(Blade::Level) {
-        [(Blade::Upright, width), (Blade::Level, height)]
+    let order = if largest(Blade::Vertical) >= largest(Blade::Horizontal) {
+        [(Blade::Vertical, width), (Blade::Horizontal, height)]
     } else {
-        [(Blade::Level, height), (Blade::Upright, width)]
+        [(Blade::Horizontal, height), (Blade::Vertical, width)]
     };
     let mut on = on;
     for (blade, at) in order {
@@ -136,8 +139,8 @@ mod tests {
     use super::*;
     use rstest::rstest;
 
-    fn inches(width: i64, height: i64) -> (Length, Length) {
-        (Length::inches(width), Length::inches(height))
+    fn inches(width: i64, height: i64) -> Size {
+        Size::new(Length::inches(width), Length::inches(height))
     }
 
     fn cut(blade: Blade, at: i64, first: Tree, second: Tree) -> Tree {
@@ -151,15 +154,25 @@ mod tests {
     #[rstest]
     // Slivers cut off one after the other are one offcut.
     #[case(
-        cut(Blade::Upright, 11, cut(Blade::Upright, 9, part(9, 12), Tree::Waste), Tree::Waste),
+        cut(Blade::Vertical, 11, cut(Blade::Vertical, 9, part(9, 12), Tree::Waste), Tree::Waste),
         part(9, 12)
     )]
     // What is left over comes to lie on the right.
     #[case(
-        cut(Blade::Upright, 4, Tree::Waste, cut(Blade::Level, 6, part(8, 6), part(8, 6))),
-        cut(Blade::Upright, 8, cut(Blade::Level, 6, part(8, 6), part(8, 6)), Tree::Waste)
+        cut(Blade::Vertical, 4, Tree::Waste, cut(Blade::Horizontal, 6, part(8, 6), part(8, 6))),
+        cut(Blade::Vertical, 8, cut(Blade::Horizontal, 6, part(8, 6), part(8, 6)), Tree::Waste)
     )]
-    #[case(cut(Blade::Level, 3, Tree::Waste, Tree::Waste), Tree::Waste)]
+    // A lone part is trimmed by whoever lays it down.
+    #[case(
+        cut(Blade::Vertical, 8, cut(Blade::Horizontal, 6, part(8, 6), Tree::Waste), Tree::Waste),
+        part(8, 6)
+    )]
+    // A cut the other way stays before what is left over.
+    #[case(
+        cut(Blade::Vertical, 8, cut(Blade::Horizontal, 6, part(8, 6), part(8, 6)), Tree::Waste),
+        cut(Blade::Vertical, 8, cut(Blade::Horizontal, 6, part(8, 6), part(8, 6)), Tree::Waste)
+    )]
+    #[case(cut(Blade::Horizontal, 3, Tree::Waste, Tree::Waste), Tree::Waste)]
     fn needless_cuts_go(#[case] tree: Tree, #[case] tidied: Tree) {
         assert_eq!(tidy(tree, inches(12, 12)), tidied);
     }
@@ -169,13 +182,13 @@ mod tests {
         // 10 × 4 in the corner of 12 × 12: level first leaves 12 × 8, upright first only 10 × 8.
         let sheet = sheet(&part(10, 4), inches(12, 12));
         let settings: Vec<(Blade, Length)> = sheet.trims.iter().map(|trim| (trim.blade, trim.keep)).collect();
-        assert_eq!(settings, [(Blade::Level, Length::inches(4)), (Blade::Upright, Length::inches(10))]);
-        assert_eq!((sheet.offcuts[0].width, sheet.offcuts[0].height), inches(12, 8));
+        assert_eq!(settings, [(Blade::Horizontal, Length::inches(4)), (Blade::Vertical, Length::inches(10))]);
+        assert_eq!(Size::new(sheet.offcuts[0].width, sheet.offcuts[0].height), inches(12, 8));
     }
 
     #[test]
     fn parts_that_are_not_wanted_are_left_over() {
-        let pair = cut(Blade::Upright, 6, part(6, 12), part(6, 12));
+        let pair = cut(Blade::Vertical, 6, part(6, 12), part(6, 12));
         let mut left = 1;
         let kept = only(&pair, &mut |_| {
             left -= 1;

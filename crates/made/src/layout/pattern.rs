@@ -6,13 +6,14 @@
 use super::Blade;
 use super::guillotine::{Lyings, Tree, tidy};
 use crate::Length;
+use crate::plane::Size;
 
 /// Work for one pattern grows with both sides and their sum; above this the parts are laid on a coarser grid.
 const MOST_WORK: u64 = 2_500_000;
 
 /// Parts and a sheet, prepared so that patterns for many sets of values can be asked for.
 pub(super) struct Patterns<'a> {
-    sheet: (Length, Length),
+    sheet: Size,
     /// The sizes each part may be laid in.
     parts: &'a [Lyings],
     /// Sums of widths, from zero to the sheet's width.
@@ -24,14 +25,16 @@ pub(super) struct Patterns<'a> {
 }
 
 impl<'a> Patterns<'a> {
-    pub fn new(parts: &'a [Lyings], sheet: (Length, Length)) -> Self {
-        let of = |side: fn(&(Length, Length)) -> Length| -> Vec<Length> {
+    /// Finds where cuts may lie: every sum of sides, or the points of a coarser grid if those are too many.
+    pub fn new(parts: &'a [Lyings], sheet: Size) -> Self {
+        let of = |side: fn(&Size) -> Length| -> Vec<Length> {
             let mut lengths: Vec<Length> = parts.iter().flatten().map(side).collect();
             lengths.sort();
             lengths.dedup();
             lengths
         };
-        let (xs, ys) = (sums(&of(|size| size.0), sheet.0), sums(&of(|size| size.1), sheet.1));
+        let (xs, ys) =
+            (sums(&of(|size| size.width), sheet.width), sums(&of(|size| size.height), sheet.height));
         if work(xs.len(), ys.len()) <= MOST_WORK {
             return Self { parts, sheet, xs: Points::new(xs), ys: Points::new(ys), coarse: false };
         }
@@ -48,18 +51,19 @@ impl<'a> Patterns<'a> {
     pub fn only_of(&self, part: usize, wanted: usize) -> Tree {
         let wanted = i64::try_from(wanted).unwrap_or(i64::MAX);
         let along = |whole: Length, one: Length| whole.units() / one.units().max(1);
-        let most = |way: &&(Length, Length)| {
-            (along(self.sheet.0, way.0).min(wanted)) * (along(self.sheet.1, way.1)).min(wanted)
+        let most = |way: &&Size| {
+            (along(self.sheet.width, way.width).min(wanted))
+                * (along(self.sheet.height, way.height)).min(wanted)
         };
         let Some(way) = self.parts[part].iter().max_by_key(most) else { return Tree::Waste };
-        let across = along(self.sheet.0, way.0).min(wanted);
-        let up = along(self.sheet.1, way.1).min((wanted + across - 1) / across.max(1));
+        let across = along(self.sheet.width, way.width).min(wanted);
+        let up = along(self.sheet.height, way.height).min((wanted + across - 1) / across.max(1));
         // The last row may be short.
         let row = |row: i64| {
             let count = across.min(wanted - row * across);
-            stack(Blade::Upright, way.0, count, &|_| Tree::Part(part, *way))
+            stack(Blade::Vertical, way.width, count, &|_| Tree::Part(part, *way))
         };
-        tidy(stack(Blade::Level, way.1, up, &row), self.sheet)
+        tidy(stack(Blade::Horizontal, way.height, up, &row), self.sheet)
     }
 
     /// The pattern of greatest value, and its value.
@@ -69,8 +73,8 @@ impl<'a> Patterns<'a> {
         let mut alone = vec![0.0_f64; nx * ny];
         let mut which: Vec<Option<(usize, usize)>> = vec![None; nx * ny];
         for (part, sizes) in self.parts.iter().enumerate() {
-            for (way, (width, height)) in sizes.iter().enumerate() {
-                if let (Some(x), Some(y)) = (self.xs.up(*width), self.ys.up(*height))
+            for (way, size) in sizes.iter().enumerate() {
+                if let (Some(x), Some(y)) = (self.xs.up(size.width), self.ys.up(size.height))
                     && values[part] > alone[x * ny + y]
                 {
                     alone[x * ny + y] = values[part];
@@ -96,14 +100,14 @@ impl<'a> Patterns<'a> {
                 row[y] = most;
             }
         }
-        let size = (self.xs.last(), self.ys.last());
+        let size = Size::new(self.xs.last(), self.ys.last());
         let table = Table { best: &best, which: &which, values };
         let tree = tidy(self.tree(&table, (nx - 1, ny - 1), size), size);
         (best[nx * ny - 1], tree)
     }
 
     /// The tree of a rectangle of a size, by what the grid's rectangle within it is worth.
-    fn tree(&self, table: &Table<'_>, at: (usize, usize), size: (Length, Length)) -> Tree {
+    fn tree(&self, table: &Table<'_>, at: (usize, usize), size: Size) -> Tree {
         let ny = self.ys.at.len();
         let worth = |x: usize, y: usize| table.best[x * ny + y];
         let (x, y) = at;
@@ -123,20 +127,24 @@ impl<'a> Patterns<'a> {
         }
         let halved = |blade: Blade, first: Length, one: (usize, usize), two: (usize, usize)| {
             let sizes = match blade {
-                Blade::Upright => [(first, size.1), (size.0 - first, size.1)],
-                Blade::Level => [(size.0, first), (size.0, size.1 - first)],
+                Blade::Vertical => {
+                    [Size::new(first, size.height), Size::new(size.width - first, size.height)]
+                }
+                Blade::Horizontal => {
+                    [Size::new(size.width, first), Size::new(size.width, size.height - first)]
+                }
             };
             let both = (self.tree(table, one, sizes[0]), self.tree(table, two, sizes[1]));
             Tree::Cut(blade, first, Box::new(both))
         };
         for (cut, rest) in self.xs.halves(x) {
             if is_all(worth(cut, y) + worth(rest, y)) {
-                return halved(Blade::Upright, self.xs.at[cut], (cut, y), (rest, y));
+                return halved(Blade::Vertical, self.xs.at[cut], (cut, y), (rest, y));
             }
         }
         for (cut, rest) in self.ys.halves(y) {
             if is_all(worth(x, cut) + worth(x, rest)) {
-                return halved(Blade::Level, self.ys.at[cut], (x, cut), (x, rest));
+                return halved(Blade::Horizontal, self.ys.at[cut], (x, cut), (x, rest));
             }
         }
         Tree::Waste
@@ -265,8 +273,8 @@ mod tests {
         }
     }
 
-    fn inches(width: i64, height: i64) -> (Length, Length) {
-        (Length::inches(width), Length::inches(height))
+    fn inches(width: i64, height: i64) -> Size {
+        Size::new(Length::inches(width), Length::inches(height))
     }
 
     #[rstest]

@@ -3,28 +3,29 @@
 use super::{Blade, Part, Placed, Rectangle, SheetCut, Trim, lay, trim_out};
 use crate::Length;
 use crate::pieces::Piece;
+use crate::plane::Size;
 
 /// How many sheets pieces of these sizes take in rows.
-pub fn rows_needed(sizes: &[(Length, Length)], sheet: (Length, Length)) -> u32 {
+pub fn rows_needed(sizes: &[Size], sheet: Size) -> u32 {
     u32::try_from(stacks(sizes, sheet).len()).unwrap_or(u32::MAX)
 }
 
 /// How tall all rows are that pieces of these sizes take, one above the other.
-pub fn rows_tall(sizes: &[(Length, Length)], width: Length) -> Length {
-    let tall = |rows: Vec<Vec<usize>>| rows.iter().map(|row| sizes[row[0]].1).sum::<Length>();
+pub fn rows_tall(sizes: &[Size], width: Length) -> Length {
+    let tall = |rows: Vec<Vec<usize>>| rows.iter().map(|row| sizes[row[0]].height).sum::<Length>();
     tall(of_one_height(sizes, width)).min(tall(of_mixed_heights(sizes, width)))
 }
 
 /// The sizes on as few sheets as rows take, sheet by sheet, row by row: in rows of one height, or with pieces of several
 /// heights side by side where that takes fewer.
-fn stacks(sizes: &[(Length, Length)], (width, height): (Length, Length)) -> Vec<Vec<Vec<usize>>> {
+fn stacks(sizes: &[Size], Size { width, height }: Size) -> Vec<Vec<Vec<usize>>> {
     let on_sheets = |rows: Vec<Vec<usize>>| -> Vec<Vec<Vec<usize>>> {
-        let heights: Vec<Length> = rows.iter().map(|row| sizes[row[0]].1).collect();
+        let heights: Vec<Length> = rows.iter().map(|row| sizes[row[0]].height).collect();
         let stacks = pack(&heights, height).into_iter();
         stacks.map(|stack| stack.into_iter().map(|row| rows[row].clone()).collect()).collect()
     };
     let plain = on_sheets(of_one_height(sizes, width));
-    let is_mixed = sizes.windows(2).any(|pair| pair[0].1 != pair[1].1);
+    let is_mixed = sizes.windows(2).any(|pair| pair[0].height != pair[1].height);
     if plain.len() < 2 || !is_mixed {
         return plain;
     }
@@ -33,13 +34,13 @@ fn stacks(sizes: &[(Length, Length)], (width, height): (Length, Length)) -> Vec<
 }
 
 /// The sizes in as few rows as can be, the tallest first; every row has pieces of one height.
-fn of_one_height(sizes: &[(Length, Length)], width: Length) -> Vec<Vec<usize>> {
-    let mut heights: Vec<Length> = sizes.iter().map(|(_, tall)| *tall).collect();
+fn of_one_height(sizes: &[Size], width: Length) -> Vec<Vec<usize>> {
+    let mut heights: Vec<Length> = sizes.iter().map(|size| size.height).collect();
     heights.sort();
     heights.dedup();
     let rows = heights.into_iter().rev().flat_map(|tall| {
-        let alike: Vec<usize> = (0..sizes.len()).filter(|copy| sizes[*copy].1 == tall).collect();
-        let widths: Vec<Length> = alike.iter().map(|copy| sizes[*copy].0).collect();
+        let alike: Vec<usize> = (0..sizes.len()).filter(|copy| sizes[*copy].height == tall).collect();
+        let widths: Vec<Length> = alike.iter().map(|copy| sizes[*copy].width).collect();
         let rows = pack(&widths, width).into_iter();
         rows.map(move |row| row.into_iter().map(|place| alike[place]).collect()).collect::<Vec<Vec<usize>>>()
     });
@@ -48,12 +49,12 @@ fn of_one_height(sizes: &[(Length, Length)], width: Length) -> Vec<Vec<usize>> {
 
 /// The sizes in rows, the tallest first, each in the first row with room for it (first-fit decreasing height: Coffman, Garey,
 /// Johnson & Tarjan, 1980, from memory).
-fn of_mixed_heights(sizes: &[(Length, Length)], width: Length) -> Vec<Vec<usize>> {
+fn of_mixed_heights(sizes: &[Size], width: Length) -> Vec<Vec<usize>> {
     let mut order: Vec<usize> = (0..sizes.len()).collect();
-    order.sort_by_key(|copy| (std::cmp::Reverse(sizes[*copy].1), std::cmp::Reverse(sizes[*copy].0)));
+    order.sort_by_key(|copy| (std::cmp::Reverse(sizes[*copy].height), std::cmp::Reverse(sizes[*copy].width)));
     let mut rows: Vec<(Length, Vec<usize>)> = Vec::new();
     for copy in order {
-        let wide = sizes[copy].0;
+        let wide = sizes[copy].width;
         match rows.iter_mut().find(|(taken, _)| *taken + wide <= width) {
             Some((taken, row)) => {
                 *taken += wide;
@@ -66,26 +67,26 @@ fn of_mixed_heights(sizes: &[(Length, Length)], width: Length) -> Vec<Vec<usize>
 }
 
 /// Rows of some of the pieces on as few sheets as rows can be put on.
-pub(super) fn rows(pieces: &[Piece], own: &[usize], (width, height): (Length, Length)) -> Vec<SheetCut> {
+pub(super) fn rows(pieces: &[Piece], own: &[usize], sheet: Size) -> Vec<SheetCut> {
     let cut = own.iter().filter(|piece| !pieces[**piece].from_scrap);
-    let fits = |piece: &&usize| pieces[**piece].width <= width && pieces[**piece].height <= height;
+    let size = |piece: usize| Size::new(pieces[piece].width, pieces[piece].height);
+    let fits = |piece: &&usize| size(**piece).fits_in(sheet);
     // What is larger than the sheet lies beside nothing: it shows by how much.
     let (fitting, too_large): (Vec<&usize>, Vec<&usize>) = cut.partition(fits);
     let copies: Vec<usize> = fitting
         .into_iter()
         .flat_map(|piece| std::iter::repeat_n(*piece, pieces[*piece].count as usize))
         .collect();
-    let sizes: Vec<(Length, Length)> =
-        copies.iter().map(|index| (pieces[*index].width, pieces[*index].height)).collect();
-    let mut sheets: Vec<SheetCut> = stacks(&sizes, (width, height))
+    let sizes: Vec<Size> = copies.iter().map(|index| size(*index)).collect();
+    let mut sheets: Vec<SheetCut> = stacks(&sizes, sheet)
         .into_iter()
         .map(|stack| {
             let own: Vec<Vec<usize>> =
                 stack.iter().map(|row| row.iter().map(|copy| copies[*copy]).collect()).collect();
-            sheet_of(&own, pieces, (width, height))
+            sheet_of(&own, pieces, sheet)
         })
         .collect();
-    sheets.extend(too_large.into_iter().map(|piece| lay(*piece, &pieces[*piece], width, height)));
+    sheets.extend(too_large.into_iter().map(|piece| lay(*piece, &pieces[*piece], sheet.width, sheet.height)));
     sheets.extend(own.iter().filter(|piece| pieces[**piece].from_scrap).map(|index| {
         let piece = &pieces[*index];
         let scrap = lay(*index, piece, piece.width * i64::from(piece.count), piece.height);
@@ -95,22 +96,22 @@ pub(super) fn rows(pieces: &[Piece], own: &[usize], (width, height): (Length, Le
 }
 
 /// One sheet with rows of pieces from its bottom-left corner.
-fn sheet_of(rows: &[Vec<usize>], pieces: &[Piece], sheet: (Length, Length)) -> SheetCut {
+fn sheet_of(rows: &[Vec<usize>], pieces: &[Piece], sheet: Size) -> SheetCut {
     if let [row] = rows
         && let [only] = row.as_slice()
     {
         let piece = Piece { count: 1, ..pieces[*only].clone() };
-        return lay(*only, &piece, sheet.0, sheet.1);
+        return lay(*only, &piece, sheet.width, sheet.height);
     }
     let mut trims = Vec::new();
     let mut placed = Vec::new();
     let mut y = Length::ZERO;
-    let whole = Rectangle { x: Length::ZERO, y, width: sheet.0, height: sheet.1 };
+    let whole = Rectangle { x: Length::ZERO, y, width: sheet.width, height: sheet.height };
     if let [row] = rows {
         // One row is trimmed out whole, then its pieces are parted, the last one first.
         let tall = pieces[row[0]].height;
         let wide = row.iter().map(|piece| pieces[*piece].width).sum();
-        trims = trim_out((wide, tall), sheet, Blade::Level);
+        trims = trim_out(Size::new(wide, tall), sheet, Blade::Horizontal);
         part(row, pieces, Rectangle { width: wide, height: tall, ..whole }, &mut placed, &mut trims);
     } else {
         // The rows are parted first, the top one first; then each is parted by itself.
@@ -122,21 +123,21 @@ fn sheet_of(rows: &[Vec<usize>], pieces: &[Piece], sheet: (Length, Length)) -> S
             })
             .collect();
         for (index, top) in tops.iter().enumerate().rev() {
-            let above = tops.get(index + 1).copied().unwrap_or(sheet.1);
+            let above = tops.get(index + 1).copied().unwrap_or(sheet.height);
             let on = Rectangle { height: above, ..whole };
             let is_last = index + 1 == tops.len();
             if *top < above {
                 let off = Rectangle { y: *top, height: above - *top, ..whole };
-                trims.push(Trim { on, blade: Blade::Level, keep: *top, off: is_last.then_some(off) });
+                trims.push(Trim { on, blade: Blade::Horizontal, keep: *top, off: is_last.then_some(off) });
             }
         }
         for row in rows {
             let tall = pieces[row[0]].height;
             let wide: Length = row.iter().map(|piece| pieces[*piece].width).sum();
             let on = Rectangle { y, height: tall, ..whole };
-            if wide < sheet.0 {
-                let off = Rectangle { x: wide, width: sheet.0 - wide, ..on };
-                trims.push(Trim { on, blade: Blade::Upright, keep: wide, off: Some(off) });
+            if wide < sheet.width {
+                let off = Rectangle { x: wide, width: sheet.width - wide, ..on };
+                trims.push(Trim { on, blade: Blade::Vertical, keep: wide, off: Some(off) });
             }
             part(row, pieces, Rectangle { width: wide, ..on }, &mut placed, &mut trims);
             y += tall;
@@ -145,8 +146,8 @@ fn sheet_of(rows: &[Vec<usize>], pieces: &[Piece], sheet: (Length, Length)) -> S
     let mut offcuts: Vec<Rectangle> = trims.iter().filter_map(|trim| trim.off).collect();
     offcuts.sort_by_key(|offcut| -offcut.area());
     SheetCut {
-        width: sheet.0,
-        height: sheet.1,
+        width: sheet.width,
+        height: sheet.height,
         times: 1,
         placed,
         trims,
@@ -169,14 +170,14 @@ fn part(row: &[usize], pieces: &[Piece], space: Rectangle, placed: &mut Vec<Plac
     }
     for pair in cuts.windows(2).rev() {
         let on = Rectangle { width: pair[1], ..space };
-        trims.push(Trim { on, blade: Blade::Upright, keep: pair[0], off: None });
+        trims.push(Trim { on, blade: Blade::Vertical, keep: pair[0], off: None });
     }
     let own = placed[placed.len() - row.len()..].iter();
     trims.extend(own.filter(|placed| placed.space.height < space.height).map(|placed| {
         let Rectangle { y, height, .. } = placed.space;
         let on = Rectangle { height: space.height, ..placed.space };
         let off = Rectangle { y: y + height, height: space.height - height, ..on };
-        Trim { on, blade: Blade::Level, keep: height, off: Some(off) }
+        Trim { on, blade: Blade::Horizontal, keep: height, off: Some(off) }
     }));
 }
 
@@ -251,6 +252,50 @@ mod tests {
             // No packing does with less than the paper there is.
             let total: Length = widths.iter().copied().sum();
             prop_assert!(Length::inches(12) * rows.len() as i64 >= total);
+        }
+    }
+
+    fn inches(sizes: &[(i64, i64)]) -> Vec<Size> {
+        sizes.iter().map(|(wide, tall)| Size::new(Length::inches(*wide), Length::inches(*tall))).collect()
+    }
+
+    #[rstest]
+    // Worked out by hand: in rows of one height 8 × 7, 7 × 6 and 4 × 5 take three rows and two sheets, with the low one beside
+    // the tall one two rows and, 7 and 6 high, still two.
+    #[case(&[(8, 7), (7, 6), (4, 5)], 2)]
+    // Side by side, 6 and 6 high, they are one sheet; in rows of one height 6, 5 and 1 as well.
+    #[case(&[(6, 6), (6, 5), (12, 1)], 1)]
+    // Only mixed: 6 + 6 of two rows, where three heights would stand 6 + 5 + 4 high.
+    #[case(&[(6, 6), (6, 5), (6, 4), (6, 4)], 1)]
+    fn sheets_in_rows(#[case] sizes: &[(i64, i64)], #[case] sheets: u32) {
+        let sheet = Size::new(Length::inches(12), Length::inches(12));
+        assert_eq!(rows_needed(&inches(sizes), sheet), sheets);
+    }
+
+    proptest! {
+        /// Rows of any sizes stay within the sheet, every copy has its place once, and mixing heights never costs a sheet.
+        #[test]
+        fn rows_stay_on_their_sheet(sizes in prop::collection::vec((1_i64..12, 1_i64..12), 1..9)) {
+            let sizes = inches(&sizes);
+            let sheet = Size::new(Length::inches(12), Length::inches(12));
+            let stacked = stacks(&sizes, sheet);
+            let mut all: Vec<usize> = stacked.iter().flatten().flatten().copied().collect();
+            all.sort_unstable();
+            prop_assert_eq!(all, (0..sizes.len()).collect::<Vec<_>>());
+            for stack in &stacked {
+                let tall: Length = stack.iter().map(|row| row.iter().map(|copy| sizes[*copy].height).max().unwrap()).sum();
+                prop_assert!(tall <= sheet.height);
+                for row in stack {
+                    // The first of a row is its tallest.
+                    prop_assert!(row.iter().all(|copy| sizes[*copy].height <= sizes[row[0]].height));
+                    let wide: Length = row.iter().map(|copy| sizes[*copy].width).sum();
+                    prop_assert!(wide <= sheet.width);
+                }
+            }
+            let plain = of_one_height(&sizes, sheet.width);
+            let heights: Vec<Length> = plain.iter().map(|row| sizes[row[0]].height).collect();
+            prop_assert!(stacked.len() <= pack(&heights, sheet.height).len());
+            prop_assert!(rows_tall(&sizes, sheet.width) <= heights.into_iter().sum());
         }
     }
 }

@@ -1,7 +1,7 @@
 //! Panels side by side, and the bands they are stacked from.
 
 use super::{BaseCorners, Span};
-use crate::brief::{Build, Cuts, Direction, FaceSide, Joins, Place, RunStart, Side, Squares, Top};
+use crate::brief::{Build, Cuts, Direction, FaceSide, Joins, Place, RunStart, Side, Squares};
 use crate::{Brief, Length};
 
 /// What a column of the strip becomes.
@@ -272,7 +272,7 @@ fn cut_run(brief: &Brief, cuts: Cuts, near: Side, far: Side) -> Vec<Vec<(Panel, 
             (Panel::Gusset { side, part }, width)
         };
         let whole = Panel::Gusset { side, part: GussetPart::Whole };
-        panel(whole, Place::GussetCentre(side), order.map(part), after)
+        panel(whole, Place::gusset_centre(side), order.map(part), after)
     };
     let face = |on: FaceSide, inside: Place, order: [Side; 2], after: Place| {
         let left = match on {
@@ -286,12 +286,12 @@ fn cut_run(brief: &Brief, cuts: Cuts, near: Side, far: Side) -> Vec<Vec<(Panel, 
         let whole = if on == FaceSide::Front { Panel::Front } else { Panel::Back };
         panel(whole, inside, order.map(part), after)
     };
-    let mut ring = face(FaceSide::Front, Place::InsideFront, [near, far], Place::FrontCorner(far));
+    let mut ring = face(FaceSide::Front, Place::InsideFront, [near, far], Place::front_corner(far));
     let from_front = [GussetPart::FrontHalf, GussetPart::BackHalf];
-    ring.extend(gusset(far, from_front, Place::BackCorner(far)));
-    ring.extend(face(FaceSide::Back, Place::InsideBack, [far, near], Place::BackCorner(near)));
+    ring.extend(gusset(far, from_front, Place::back_corner(far)));
+    ring.extend(face(FaceSide::Back, Place::InsideBack, [far, near], Place::back_corner(near)));
     let [first, last] = from_front;
-    ring.extend(gusset(near, [last, first], Place::FrontCorner(near)));
+    ring.extend(gusset(near, [last, first], Place::front_corner(near)));
     let is_cut = |place: &Option<Place>| place.is_some_and(|place| cuts.at.has(place));
     let tab = (Panel::Tab, brief.tab);
     // Begin behind the last cut, so that the ring falls apart into whole pieces.
@@ -321,11 +321,10 @@ fn cut_run(brief: &Brief, cuts: Cuts, near: Side, far: Side) -> Vec<Vec<(Panel, 
 
 fn run(brief: &Brief, panels: &[(Panel, Length)], corners: BaseCorners) -> Run {
     let has = |on| panels.iter().any(|(panel, _)| panel.face() == Some(on));
-    let top = match brief.top {
-        Top::Raw => (Band::Hem, Length::ZERO),
-        Top::HemIn { depth } | Top::HemOut { depth } => (Band::Hem, depth),
-        Top::Flap { on, depth, .. } if has(on) => (Band::Flap, depth),
-        Top::Flap { .. } => (Band::Flap, Length::ZERO),
+    let top = match brief.top.flap() {
+        None => (Band::Hem, brief.top.hem()),
+        Some(flap) if has(flap.on) => (Band::Flap, flap.depth),
+        Some(_) => (Band::Flap, Length::ZERO),
     };
     let bands = [(Band::Base, brief.flap()), (Band::Body, brief.finished.height), top];
     Run { columns: in_columns(panels), rows: in_rows(&bands), corners }

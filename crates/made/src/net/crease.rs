@@ -61,14 +61,14 @@ pub enum CreaseRole {
     /// Where a flare is folded end to end.
     BottomFold,
     /// A pencil line on a lower piece to which the edge of the upper one is laid.
-    LevelLine,
+    LapLine,
 }
 
 impl CreaseRole {
     /// True for lines that nobody scores: creases that come about in the hand when the ends of a tube are squashed, and
     /// pencil lines.
     pub fn is_made_by_hand(self) -> bool {
-        matches!(self, Self::SquashDiagonal | Self::TuckLine | Self::LevelLine | Self::PressedLine)
+        matches!(self, Self::SquashDiagonal | Self::TuckLine | Self::LapLine | Self::PressedLine)
     }
 }
 
@@ -90,7 +90,7 @@ pub struct Crease {
 
 impl Crease {
     /// True if it runs from bottom to top.
-    pub fn is_upright(&self) -> bool {
+    pub fn is_vertical(&self) -> bool {
         self.from.x == self.to.x
     }
 

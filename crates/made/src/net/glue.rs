@@ -1,9 +1,9 @@
 //! Where glue or tape goes, and on which face of the paper.
 
 use super::columns::Run;
-use super::outline::Edge;
+use super::outline::Ends;
 use super::{Band, BaseCorners, Column, Panel, Point, Span};
-use crate::brief::{Build, ClosingOrder, Top};
+use crate::brief::{Build, ClosingOrder};
 use crate::{Brief, Length};
 
 /// A face of the paper.
@@ -54,7 +54,7 @@ pub struct Glue {
 }
 
 /// All glue areas of a run of panels.
-pub(super) fn areas(brief: &Brief, run: &Run, edge: &Edge) -> Vec<Glue> {
+pub(super) fn areas(brief: &Brief, run: &Run, edge: &Ends) -> Vec<Glue> {
     let (body, hem) = (run.body(), run.row(Band::Hem));
     let mut areas = Vec::new();
     for (index, column) in run.columns.iter().enumerate() {
@@ -68,7 +68,7 @@ pub(super) fn areas(brief: &Brief, run: &Run, edge: &Edge) -> Vec<Glue> {
         }
         if let (Some(hem), false) = (hem, run.is_joining_strip()) {
             // A band turned in meets the body with its inside face, a band turned out with its outside face.
-            let face = if matches!(brief.top, Top::HemOut { .. }) { Face::Outside } else { Face::Inside };
+            let face = if brief.top.is_turned_out() { Face::Outside } else { Face::Inside };
             areas.push(Glue { role: GlueRole::Hem, panel, face, corners: edge.under(run, index, hem) });
             if let Some(behind) = run.row(Band::BackHem).filter(|_| !is_outermost(brief, panel)) {
                 let corners = rectangle(column.x, behind);
@@ -98,7 +98,7 @@ fn is_outermost(brief: &Brief, panel: Panel) -> bool {
 
 /// What goes under carries its glue on the outside. A hem turned out lies over its top, and there the glue goes on
 /// the face the band shows: the inside of the sheet.
-fn going_under(brief: &Brief, run: &Run, edge: &Edge, index: usize) -> Vec<Glue> {
+fn going_under(brief: &Brief, run: &Run, edge: &Ends, index: usize) -> Vec<Glue> {
     let panel = run.columns[index].panel;
     let role = match panel {
         Panel::Tab => GlueRole::Tab,
@@ -108,8 +108,9 @@ fn going_under(brief: &Brief, run: &Run, edge: &Edge, index: usize) -> Vec<Glue>
     let area = |face, y| Glue { role, panel, face, corners: edge.under(run, index, y) };
     let body = run.body();
     let foot = if run.corners == BaseCorners::Folded { Length::ZERO } else { body.from };
-    match (brief.top, run.row(Band::Hem)) {
-        (Top::HemOut { depth }, Some(hem)) if depth < body.length() => {
+    let depth = brief.top.hem();
+    match run.row(Band::Hem) {
+        Some(hem) if brief.top.is_turned_out() && depth < body.length() => {
             vec![area(Face::Outside, Span::new(foot, body.to - depth)), area(Face::Inside, hem)]
         }
         _ => vec![area(Face::Outside, Span::new(foot, body.to))],
@@ -117,7 +118,7 @@ fn going_under(brief: &Brief, run: &Run, edge: &Edge, index: usize) -> Vec<Glue>
 }
 
 /// What is glued on the flap below a column.
-fn base_flap(brief: &Brief, run: &Run, edge: &Edge, index: usize) -> Vec<Glue> {
+fn base_flap(brief: &Brief, run: &Run, edge: &Ends, index: usize) -> Vec<Glue> {
     let column = &run.columns[index];
     let (Some(base), true) = (run.row(Band::Base), column.has_flap(run.corners)) else { return Vec::new() };
     let panel = column.panel;

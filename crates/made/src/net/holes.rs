@@ -1,8 +1,9 @@
 //! Holes in the pieces: wherever a hole of a face goes through paper.
 
 use super::{Band, Column, Net, Panel, Point, Side, Strip};
-use crate::brief::{FaceSide, Top};
-use crate::fittings::{FaceHole, On, Purpose, Shape, face_holes};
+use crate::brief::FaceSide;
+use crate::fittings::{FaceHole, On, Purpose, Shape};
+use crate::plane::Size;
 use crate::{Brief, Length};
 
 /// A hole in a strip.
@@ -22,13 +23,12 @@ pub struct Hole {
 
 /// Makes every hole of the faces in every strip and band that it goes through. Tabs and joining strips have none: a hole over
 /// one of them is a fault, and the proof finds it.
-pub(super) fn punch(brief: &Brief, net: &mut Net) {
-    let holes = face_holes(brief);
+pub(super) fn punch(brief: &Brief, holes: &[FaceHole], net: &mut Net) {
     if holes.is_empty() {
         return;
     }
     for strip in net.strips.iter_mut().filter(|strip| !strip.is_joining_strip()) {
-        strip.holes = of_strip(brief, strip, &holes);
+        strip.holes = of_strip(brief, strip, holes);
     }
 }
 
@@ -62,7 +62,7 @@ fn of_strip(brief: &Brief, strip: &Strip, holes: &[FaceHole]) -> Vec<Hole> {
             };
             match hole.on {
                 On::Flap(up) => {
-                    let own = matches!(brief.top, Top::Flap { on, .. } if Some(on) == column.panel.face());
+                    let own = brief.top.flap().is_some_and(|flap| Some(flap.on) == column.panel.face());
                     if let (true, Some(flap)) = (own, strip.row(Band::Flap)) {
                         add(flap.y.from + up, column.panel, Band::Flap);
                     }
@@ -98,7 +98,7 @@ fn of_strip(brief: &Brief, strip: &Strip, holes: &[FaceHole]) -> Vec<Hole> {
 impl Hole {
     /// So many points of its edge, anticlockwise; of a slot its two ends.
     pub fn edge(&self, points: usize) -> Vec<Point> {
-        let (half_width, half_height) = self.shape.half();
+        let Size { width: half_width, height: half_height } = self.shape.half();
         let at = |x: f64, y: f64| {
             let off = |mm: f64| Length::from_units((mm * Length::MM.units() as f64).round() as i64);
             Point::new(self.centre.x + off(x), self.centre.y + off(y))
@@ -123,6 +123,7 @@ impl Hole {
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::brief::Top;
     use crate::brief::{Build, HandleKind};
     use rstest::rstest;
 
@@ -130,7 +131,7 @@ mod tests {
         let mut brief = Brief::new(Length::inches(8), Length::inches(9), Length::inches(3));
         brief.fittings.handle.kind = HandleKind::HoledRibbon;
         change(&mut brief);
-        Net::new(&brief)
+        Net::of(&brief)
     }
 
     #[test]

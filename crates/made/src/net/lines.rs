@@ -7,18 +7,25 @@ use super::columns::Run;
 use super::{
     Band, BaseCorners, Column, Crease, CreaseRole, Fold, GussetPart, Joint, Panel, Point, Seam, Side, Span,
 };
-use crate::brief::{Across, Build, FaceSide, GussetCrease, Top};
-use crate::fittings::closure;
+use crate::brief::{Across, Build, ClosingFlap, FaceSide, GussetCrease};
+use crate::exact::clip_inside;
+use crate::fittings::Fitted;
 use crate::{Brief, Length};
 
 /// Every crease of the run of that index.
-pub(super) fn creases(brief: &Brief, runs: &[Run], seams: &[Seam], index: usize) -> Vec<Crease> {
+pub(super) fn creases(
+    brief: &Brief,
+    fitted: &Fitted,
+    runs: &[Run],
+    seams: &[Seam],
+    index: usize,
+) -> Vec<Crease> {
     let run = &runs[index];
     let mut creases = Vec::new();
     for (column, own) in run.columns.iter().enumerate() {
         match over(seams, index, column) {
-            Some(seam) if own.panel.is_join() => creases.extend(carried(brief, runs, seam)),
-            _ => creases.extend(inside(brief, run, own)),
+            Some(seam) if own.panel.is_join() => creases.extend(carried(brief, fitted, runs, seam)),
+            _ => creases.extend(inside(brief, fitted, run, own)),
         }
     }
     for right in 1..run.columns.len() {
@@ -49,7 +56,7 @@ fn panel_over(runs: &[Run], seams: &[Seam], run: usize, column: usize) -> Panel 
 }
 
 /// Lines of one panel, its upright edges left out.
-fn inside(brief: &Brief, run: &Run, column: &Column) -> Vec<Crease> {
+fn inside(brief: &Brief, fitted: &Fitted, run: &Run, column: &Column) -> Vec<Crease> {
     if let Build::PleatedFlare { .. } = brief.build {
         return flare_lines(brief, run, column);
     }
@@ -57,17 +64,17 @@ fn inside(brief: &Brief, run: &Run, column: &Column) -> Vec<Crease> {
     let (panel, x) = (column.panel, column.x);
     let mut creases = Vec::new();
     if column.has_flap(run.corners) && run.base().length().is_positive() {
-        creases.push(level(panel, x, body.from, Fold::Mountain, CreaseRole::BaseLine));
+        creases.push(horizontal(panel, x, body.from, Fold::Mountain, CreaseRole::BaseLine));
     }
     if let Some(hem) = run.row(Band::Hem) {
-        creases.push(level(panel, x, hem.from, hem_fold(brief), CreaseRole::HemLine));
+        creases.push(horizontal(panel, x, hem.from, hem_fold(brief), CreaseRole::HemLine));
     }
-    if let (Some(flap), Top::Flap { on, .. }) = (run.row(Band::Flap), brief.top)
+    if let (Some(flap), Some(ClosingFlap { on, .. })) = (run.row(Band::Flap), brief.top.flap())
         && panel.face() == Some(on)
     {
-        creases.push(level(panel, x, flap.from, Fold::Mountain, CreaseRole::FlapLine));
-        if let Some(turn) = closure::tuck_turn(brief) {
-            creases.push(level(panel, x, flap.from + turn, Fold::Mountain, CreaseRole::FlapTurn));
+        creases.push(horizontal(panel, x, flap.from, Fold::Mountain, CreaseRole::FlapLine));
+        if let Some(turn) = fitted.closing.tuck_turn {
+            creases.push(horizontal(panel, x, flap.from + turn, Fold::Mountain, CreaseRole::FlapTurn));
         }
     }
     match panel {
@@ -118,9 +125,9 @@ fn gusset_lines(brief: &Brief, run: &Run, ends: &Ends, panel: Panel, creases: &m
         let Some(corner) = corner else { continue };
         let x = Span::new(corner.min(ends.centre), corner.max(ends.centre));
         if crease.folds_flat() {
-            creases.push(level(panel, x, apex, fold, CreaseRole::FoldFlatLine));
+            creases.push(horizontal(panel, x, apex, fold, CreaseRole::FoldFlatLine));
         } else if is_tube {
-            creases.push(level(panel, x, apex, Fold::Flat, CreaseRole::TubeCrease));
+            creases.push(horizontal(panel, x, apex, Fold::Flat, CreaseRole::TubeCrease));
         }
     }
     if crease != GussetCrease::None && ends.whole {
@@ -140,8 +147,8 @@ fn face_lines(brief: &Brief, run: &Run, column: &Column, creases: &mut Vec<Creas
             _ => None,
         };
         match fold {
-            Some(fold) => creases.push(level(panel, x, apex, fold, CreaseRole::FoldFlatLine)),
-            None if is_tube => creases.push(level(panel, x, apex, Fold::Flat, CreaseRole::TubeCrease)),
+            Some(fold) => creases.push(horizontal(panel, x, apex, fold, CreaseRole::FoldFlatLine)),
+            None if is_tube => creases.push(horizontal(panel, x, apex, Fold::Flat, CreaseRole::TubeCrease)),
             None => {}
         }
     }
@@ -159,7 +166,7 @@ fn face_lines(brief: &Brief, run: &Run, column: &Column, creases: &mut Vec<Creas
 }
 
 /// The lines of the panel laid over a tab or half a joining strip, as far as they reach over it.
-fn carried(brief: &Brief, runs: &[Run], seam: &Seam) -> Vec<Crease> {
+fn carried(brief: &Brief, fitted: &Fitted, runs: &[Run], seam: &Seam) -> Vec<Crease> {
     let (Joint { strip, column, .. }, Joint { strip: other, column: cover, .. }) = (seam.under, seam.over);
     let (own, run) = (&runs[strip], &runs[other]);
     let shift = |point: Point| {
@@ -168,30 +175,13 @@ fn carried(brief: &Brief, runs: &[Run], seam: &Seam) -> Vec<Crease> {
     let base = if own.corners == BaseCorners::Folded { Length::ZERO } else { own.body().from };
     let top = own.row(Band::Hem).unwrap_or(own.body()).to;
     let paper = (own.columns[column].x, Span::new(base, top));
-    inside(brief, run, &run.columns[cover])
+    inside(brief, fitted, run, &run.columns[cover])
         .into_iter()
         .filter_map(|crease| {
-            let (from, to) = clip(shift(crease.from), shift(crease.to), paper)?;
+            let (from, to) = clip_inside(shift(crease.from), shift(crease.to), paper)?;
             Some(Crease { from, to, ..crease })
         })
         .collect()
-}
-
-/// The part of a line inside a rectangle; nothing if it only runs along its edge.
-fn clip(from: Point, to: Point, (x, y): (Span, Span)) -> Option<(Point, Point)> {
-    let inside = |place: Length, span: Span| span.from < place && place < span.to;
-    if from.x == to.x {
-        let (low, high) = (from.y.max(y.from), to.y.min(y.to));
-        return (inside(from.x, x) && low < high)
-            .then(|| (Point::new(from.x, low), Point::new(from.x, high)));
-    }
-    let height = |at: Length| from.y + (to.y - from.y).scaled(at - from.x, to.x - from.x);
-    let (left, right) = (from.x.min(to.x).max(x.from), from.x.max(to.x).min(x.to));
-    if left >= right || (from.y == to.y && !inside(from.y, y)) {
-        return None;
-    }
-    let (start, end) = if from.x < to.x { (left, right) } else { (right, left) };
-    Some((Point::new(start, height(start)), Point::new(end, height(end))))
 }
 
 /// The upright line between a column and the one on its left.
@@ -262,14 +252,14 @@ fn flare_lines(brief: &Brief, run: &Run, column: &Column) -> Vec<Crease> {
     let outermost = matches!(brief.build, Build::PleatedFlare { pleats, .. } if number == pleats);
     let mut creases = Vec::new();
     if let Some(hem) = run.row(Band::Hem) {
-        creases.push(level(panel, x, hem.from, hem_fold(brief), CreaseRole::HemLine));
+        creases.push(horizontal(panel, x, hem.from, hem_fold(brief), CreaseRole::HemLine));
     }
     if let (Some(hem), false) = (run.row(Band::BackHem), outermost) {
-        creases.push(level(panel.behind(), x, hem.to, hem_fold(brief), CreaseRole::HemLine));
+        creases.push(horizontal(panel.behind(), x, hem.to, hem_fold(brief), CreaseRole::HemLine));
     }
     if !outermost {
         let fold = alternating(number);
-        creases.push(level(panel, x, run.body().from, fold, CreaseRole::BottomFold));
+        creases.push(horizontal(panel, x, run.body().from, fold, CreaseRole::BottomFold));
     }
     creases
 }
@@ -304,10 +294,10 @@ fn apex(brief: &Brief, body: Span) -> Option<Length> {
 }
 
 fn hem_fold(brief: &Brief) -> Fold {
-    if matches!(brief.top, Top::HemOut { .. }) { Fold::Valley } else { Fold::Mountain }
+    if brief.top.is_turned_out() { Fold::Valley } else { Fold::Mountain }
 }
 
-fn level(panel: Panel, x: Span, y: Length, fold: Fold, role: CreaseRole) -> Crease {
+fn horizontal(panel: Panel, x: Span, y: Length, fold: Fold, role: CreaseRole) -> Crease {
     Crease { from: Point::new(x.from, y), to: Point::new(x.to, y), fold, role, panel }
 }
 

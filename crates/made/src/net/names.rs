@@ -1,9 +1,32 @@
 //! What a crafter calls the parts of a net.
 
-use super::{CreaseRole, Fold, GussetPart, Panel};
+use super::{Band, CreaseRole, Fold, GussetPart, Panel};
 use crate::brief::{FaceSide, Side};
 
+/// A panel in one band: `base flap of the front`.
+pub fn part_name(panel: Panel, band: Band) -> String {
+    match band {
+        Band::Base => format!("base flap of the {}", panel.name()),
+        Band::Ear => format!("ear below the {}", panel.name()),
+        Band::Body | Band::BackBody => panel.name().to_owned(),
+        Band::Hem | Band::BackHem => format!("hem of the {}", panel.name()),
+        Band::Flap => "closing flap".to_owned(),
+    }
+}
+
 impl Panel {
+    /// The same where there is little room: `gusset`, `joining strip`.
+    pub fn short_name(self) -> &'static str {
+        match self {
+            Self::Front | Self::FacePart { on: FaceSide::Front, .. } => "front",
+            Self::Back | Self::FacePart { on: FaceSide::Back, .. } => "back",
+            Self::Tab => "tab",
+            Self::JoinHalf(_) => "joining strip",
+            Self::Pleat { .. } => "pleat",
+            Self::Gusset { .. } => "gusset",
+        }
+    }
+
     /// `front`, `left gusset`, `tab`.
     pub fn name(self) -> &'static str {
         match self {
@@ -37,7 +60,7 @@ impl CreaseRole {
             Self::BaseLine => "base line",
             Self::Corner => "corner",
             Self::TabLine => "tab line",
-            Self::LevelLine => "pencil line for the upper piece",
+            Self::LapLine => "pencil line for the upper piece",
             Self::HemLine => "hem line",
             Self::GussetCentre => "gusset centre",
             Self::GussetDiagonal => "gusset diagonal",

@@ -2,7 +2,7 @@
 
 use super::columns::Run;
 use super::{Band, BaseCorners, Column, GussetPart, Panel, Point, Side, Span};
-use crate::brief::{Build, FaceSide, GussetCrease, Top};
+use crate::brief::{Build, ClosingFlap, FaceSide, GussetCrease};
 use crate::{Brief, Length};
 
 /// What a cut is for.
@@ -13,7 +13,7 @@ pub enum CutRole {
     /// The taper beside a slit; what lies between the two falls away.
     Notch,
     /// Along the base line from the side edge to the corner line: frees an ear from its gusset.
-    LevelSlit,
+    BaseSlit,
     /// Cuts a base corner square out, which is kept for tags and handles.
     CornerSquare,
     /// Frees the corner of the glue tab below the base line, which falls away.
@@ -50,7 +50,7 @@ pub struct Round {
 
 /// How the ends of the panels are cut: worked out once for outline, cuts and glue.
 #[derive(Clone, Debug)]
-pub(super) struct Edge {
+pub(super) struct Ends {
     /// How much a gusset flap tapers on each side.
     notch: Length,
     /// How much a glue tab is shortened at the far side of its lower and its upper end.
@@ -107,7 +107,7 @@ fn ends_at_gusset_centre(run: &Run, tab: &Column) -> bool {
     })
 }
 
-impl Edge {
+impl Ends {
     /// The notch is the brief's, but never more than an eighth of the gusset, on a sixteenth (customary ¼ on a 2 in
     /// gusset). A tab's ends slant by as much as that, hem corners by half of it. Whoever cuts plain slits leaves those
     /// square too.
@@ -125,10 +125,7 @@ impl Edge {
                 let least = outer.map(|column| column.x.length().half().half()).min().unwrap_or_default();
                 brief.notch.half().min(eighth(hem)).min(least)
             },
-            flap: match brief.top {
-                Top::Flap { on, .. } => Some(on),
-                _ => None,
-            },
+            flap: brief.top.flap().map(|flap| flap.on),
             outermost: if let Build::PleatedFlare { pleats, .. } = brief.build { pleats } else { 0 },
         }
     }
@@ -214,7 +211,7 @@ impl Edge {
 
 /// The edge of the paper after the cuts, anticlockwise from the bottom-left corner. A plain slit has no width and
 /// leaves no corner.
-pub(super) fn outline(run: &Run, edge: &Edge) -> Vec<Point> {
+pub(super) fn outline(run: &Run, edge: &Ends) -> Vec<Point> {
     let mut points = Vec::new();
     let base = run.base().to;
     for (index, column) in run.columns.iter().enumerate() {
@@ -260,7 +257,7 @@ pub(super) fn tidy(mut points: Vec<Point>) -> Vec<Point> {
 }
 
 /// Slits up to the base line between all flaps, tapered on the gusset's side, and every corner that is cut away.
-pub(super) fn cuts(run: &Run, edge: &Edge) -> Vec<Cut> {
+pub(super) fn cuts(run: &Run, edge: &Ends) -> Vec<Cut> {
     let base = run.base().to;
     let up = |foot, x, role| Cut { from: Point::new(foot, Length::ZERO), to: Point::new(x, base), role };
     let mut cuts = Vec::new();
@@ -282,7 +279,7 @@ pub(super) fn cuts(run: &Run, edge: &Edge) -> Vec<Cut> {
     cuts
 }
 
-fn column_cuts(run: &Run, edge: &Edge, index: usize, column: &Column, cuts: &mut Vec<Cut>) {
+fn column_cuts(run: &Run, edge: &Ends, index: usize, column: &Column, cuts: &mut Vec<Cut>) {
     let base = run.base().to;
     let Span { from, to } = column.x;
     let across = |left, right, role| Cut { from: Point::new(from, left), to: Point::new(to, right), role };
@@ -298,7 +295,7 @@ fn column_cuts(run: &Run, edge: &Edge, index: usize, column: &Column, cuts: &mut
             }
         }
         (Panel::Gusset { .. }, BaseCorners::CutOut) => cuts.push(across(base, base, CutRole::CornerSquare)),
-        (Panel::Gusset { .. }, BaseCorners::Ears) => cuts.push(across(base, base, CutRole::LevelSlit)),
+        (Panel::Gusset { .. }, BaseCorners::Ears) => cuts.push(across(base, base, CutRole::BaseSlit)),
         (Panel::Gusset { .. }, BaseCorners::Flaps) => {
             let (left, right) = edge.feet(run, index);
             for (foot, side) in [(left, from), (right, to)] {
@@ -336,7 +333,7 @@ fn column_cuts(run: &Run, edge: &Edge, index: usize, column: &Column, cuts: &mut
     }
 }
 
-fn hem_cuts(run: &Run, edge: &Edge, cuts: &mut Vec<Cut>) {
+fn hem_cuts(run: &Run, edge: &Ends, cuts: &mut Vec<Cut>) {
     let Some(hem) = run.row(Band::Hem) else { return };
     let (left, right) = edge.hem_ends(run);
     let ends = [(left, left, Length::ZERO), (right, run.width() - right, run.width())];
@@ -350,7 +347,8 @@ fn hem_cuts(run: &Run, edge: &Edge, cuts: &mut Vec<Cut>) {
 
 /// The two upper corners of a closing flap.
 pub(super) fn rounds(brief: &Brief, run: &Run) -> Vec<Round> {
-    let (Top::Flap { on, corner, depth }, Some(flap)) = (brief.top, run.row(Band::Flap)) else {
+    let (Some(ClosingFlap { on, corner, depth }), Some(flap)) = (brief.top.flap(), run.row(Band::Flap))
+    else {
         return Vec::new();
     };
     // No more than the flap has room for.

@@ -1,17 +1,19 @@
 use super::*;
-use crate::brief::{BaseHabit, Build, Direction, GussetCrease, RunStart, Squares, Top};
+use crate::brief::{
+    AllRound, BaseHabit, Build, Cuts, Direction, GussetCrease, Place, Places, RunStart, Squares, Top,
+};
 use rstest::rstest;
 
 /// The handbook's one-piece bag (common practice): 3¾ × 6½ × 2, tab ½, flaps 2, out of 12 × 8½.
 fn worked(start: RunStart, direction: Direction) -> Strip {
     let mut brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
     brief.run = crate::brief::Run { start, direction };
-    Net::new(&brief).strips.remove(0)
+    Net::of(&brief).strips.remove(0)
 }
 
 fn scores(strip: &Strip) -> Vec<String> {
     let mut at: Vec<Length> =
-        strip.creases.iter().filter(|crease| crease.is_upright()).map(|crease| crease.from.x).collect();
+        strip.creases.iter().filter(|crease| crease.is_vertical()).map(|crease| crease.from.x).collect();
     at.sort();
     at.dedup();
     at.iter().map(|x| x.figure(crate::Unit::Inch)).collect()
@@ -85,7 +87,7 @@ fn the_tabs_corner_and_the_tapers_fall_away() {
 fn plain_slits_leave_a_plain_edge() {
     let brief =
         Brief { notch: Length::ZERO, ..Brief::new(Length::inches(4), Length::inches(7), Length::inches(2)) };
-    let strip = Net::new(&brief).strips.remove(0);
+    let strip = Net::of(&brief).strips.remove(0);
     assert!(strip.cuts.iter().all(|cut| cut.role != CutRole::Notch));
     assert_eq!(strip.cuts.iter().filter(|cut| cut.role == CutRole::Slit).count(), 3);
     // Slits have no width: the bottom edge is one line up to the tab.
@@ -99,7 +101,7 @@ fn plain_slits_leave_a_plain_edge() {
 #[case(Top::HemOut { depth: Length::INCH }, Fold::Valley, Face::Outside)]
 fn a_hem_turns_over_and_its_corners_with_it(#[case] top: Top, #[case] turn: Fold, #[case] glued: Face) {
     let brief = Brief { top, ..Brief::new(Length::inches(4), Length::inches(7), Length::inches(2)) };
-    let strip = Net::new(&brief).strips.remove(0);
+    let strip = Net::of(&brief).strips.remove(0);
     let line = strip.creases.iter().find(|crease| crease.role == CreaseRole::HemLine).unwrap();
     assert_eq!((line.fold, line.from.y), (turn, Length::inches(9)));
     let corners: Vec<Fold> = strip
@@ -119,7 +121,7 @@ fn a_pinched_gusset_is_creased_down_to_its_apex_only() {
         base: BaseHabit::Fixed { depth: Length::eighths(10) },
         ..Brief::new(Length::inches(4), Length::inches(7), Length::inches(2))
     };
-    let strip = Net::new(&brief).strips.remove(0);
+    let strip = Net::of(&brief).strips.remove(0);
     let centres: Vec<&Crease> =
         strip.creases.iter().filter(|crease| crease.role == CreaseRole::GussetCentre).collect();
     assert_eq!(centres.len(), 2);
@@ -129,7 +131,7 @@ fn a_pinched_gusset_is_creased_down_to_its_apex_only() {
 
 fn levels(strip: &Strip) -> Vec<String> {
     let mut at: Vec<Length> =
-        strip.creases.iter().filter(|crease| !crease.is_upright()).map(|crease| crease.from.y).collect();
+        strip.creases.iter().filter(|crease| !crease.is_vertical()).map(|crease| crease.from.y).collect();
     at.sort();
     at.dedup();
     at.iter().map(|y| y.figure(crate::Unit::Inch)).collect()
@@ -140,7 +142,7 @@ fn the_worked_corner_pair() {
     // Handbook (common practice): 6 × 6 × 2¼, tab ½, flaps 2¼: two 8¾ × 8¼, scored at 6, 8¼; 2¼ from the bottom.
     let mut brief = Brief::new(Length::inches(6), Length::inches(6), Length::eighths(18));
     brief.build = Build::CornerPair;
-    let net = Net::new(&brief);
+    let net = Net::of(&brief);
     assert_eq!(net.strips.len(), 2);
     for strip in &net.strips {
         assert_eq!((strip.width(), strip.height()), (Length::eighths(70), Length::eighths(66)));
@@ -156,7 +158,7 @@ fn the_worked_corner_pair_with_a_hem_out() {
     let mut brief = Brief::new(Length::inches(6), Length::eighths(44), Length::eighths(44));
     (brief.build, brief.top) = (Build::CornerPair, Top::HemOut { depth: Length::INCH });
     brief.gusset_crease = GussetCrease::Centre;
-    let strip = Net::new(&brief).strips.remove(0);
+    let strip = Net::of(&brief).strips.remove(0);
     assert_eq!((strip.width(), strip.height()), (Length::inches(12), Length::inches(12)));
     assert_eq!(scores(&strip), ["6", "8¾", "11½"]);
     assert_eq!(levels(&strip), ["5½", "11"]);
@@ -169,7 +171,7 @@ fn the_worked_cradle_pair(#[case] squares: Squares) {
     // Handbook (common practice): 6 × 7½ × 3, flaps 3, hem out 1½: two 12 × 12, scored at 3, 9; 3, 10½.
     let mut brief = Brief::new(Length::inches(6), Length::eighths(60), Length::inches(3));
     (brief.build, brief.top) = (Build::CradlePair { squares }, Top::HemOut { depth: Length::eighths(12) });
-    let net = Net::new(&brief);
+    let net = Net::of(&brief);
     for strip in &net.strips {
         assert_eq!((strip.width(), strip.height()), (Length::inches(12), Length::inches(12)));
         assert_eq!(scores(strip), ["3", "9"]);
@@ -184,4 +186,120 @@ fn the_worked_cradle_pair(#[case] squares: Squares) {
     assert!(squares_cut.map(|cut| cut.to.x - cut.from.x).eq([Length::inches(3); 2]));
     assert_eq!(back.outline.contains(&corner), squares == Squares::SlitLevel);
     assert_eq!(crate::pieces::divide(&net).len(), 2);
+}
+
+#[test]
+fn a_body_joined_all_round_stands_in_two_tiers() {
+    let mut brief = Brief::new(Length::inches(6), Length::inches(9), Length::inches(3));
+    assert_eq!(Net::of(&brief).tiers(), 1);
+    let cuts = Cuts {
+        all_round: Some(AllRound::Above(Length::inches(4))),
+        ..Cuts::from(Places::of(Place::CORNERS))
+    };
+    brief.build = Build::Joined { cuts };
+    let net = Net::of(&brief);
+    assert_eq!((net.tiers(), net.strips.len(), net.laps.len()), (2, 8, 4));
+    // Both tiers together are as tall as flap and body, and the lap besides.
+    let (lower, upper) = (&net.strips[net.laps[0].under], &net.strips[net.laps[0].over]);
+    assert_eq!(lower.height() + upper.height(), Length::inches(3 + 9) + brief.tab);
+}
+
+#[rstest]
+#[case(Panel::Front, Band::Base, "base flap of the front", "front")]
+#[case(Panel::JoinHalf(Side::Left), Band::Body, "joining strip, left half", "joining strip")]
+#[case(Panel::Back, Band::BackHem, "hem of the back", "back")]
+#[case(Panel::Gusset { side: Side::Right, part: GussetPart::BackHalf }, Band::Ear, "ear below the right gusset, back half", "gusset")]
+#[case(Panel::Front, Band::Flap, "closing flap", "front")]
+fn parts_have_names(#[case] panel: Panel, #[case] band: Band, #[case] long: &str, #[case] short: &str) {
+    assert_eq!((part_name(panel, band).as_str(), panel.short_name()), (long, short));
+}
+
+#[rstest]
+#[case(Direction::Right)]
+#[case(Direction::Left)]
+fn the_free_hem_corner_is_eased_and_tab_ends_slant(#[case] direction: Direction) {
+    // 4 × 6 × 2 with a hem of 1: tapered by ¼, the hem corner at the free edge is eased by half of that.
+    let mut brief = Brief::new(Length::inches(4), Length::inches(6), Length::inches(2));
+    brief.top = Top::HemIn { depth: Length::INCH };
+    brief.run.direction = direction;
+    let net = Net::of(&brief);
+    let strip = &net.strips[0];
+    let (hem, wide, eased) = (strip.row(Band::Hem).unwrap().y, strip.width(), Length::eighths(1));
+    let corners: Vec<(Point, Point)> = strip
+        .cuts
+        .iter()
+        .filter(|cut| cut.role == CutRole::HemCorner)
+        .map(|cut| (cut.from, cut.to))
+        .collect();
+    let (x, side) = match direction {
+        Direction::Right => (eased, Length::ZERO),
+        Direction::Left => (wide - eased, wide),
+    };
+    let (from, to) = (Point::new(x, hem.to), Point::new(side, hem.from));
+    assert_eq!(corners, [(from, to)]);
+    // The edge of the paper runs along it.
+    let runs_along = |(a, b): (Point, Point)| (a, b) == (from, to) || (b, a) == (from, to);
+    assert!(crate::exact::sides(&strip.outline).any(runs_along), "{:?}", strip.outline);
+    // A tab as wide as the apex carries the creases of the gusset over it, and stays square; a narrower one slants.
+    let tab_ends = |brief: &Brief| {
+        let strip = Net::of(brief).strips.remove(0);
+        strip.cuts.iter().filter(|cut| cut.role == CutRole::TabEnd && cut.from.y != cut.to.y).count()
+    };
+    brief.top = Top::Raw;
+    brief.gusset_crease = GussetCrease::Centre;
+    assert!(tab_ends(&brief) > 0);
+    brief.tab = brief.apex();
+    assert_eq!(tab_ends(&brief), 0);
+}
+
+#[test]
+fn a_lower_piece_is_marked_where_the_upper_one_ends_unless_a_fold_is_there() {
+    let lap_lines = |all_round: AllRound, crease: GussetCrease| {
+        let mut brief = Brief::new(Length::inches(6), Length::inches(9), Length::inches(4));
+        let cuts = Cuts { all_round: Some(all_round), ..Cuts::from(Places::of(Place::CORNERS)) };
+        (brief.build, brief.gusset_crease) = (Build::Joined { cuts }, crease);
+        let net = Net::of(&brief);
+        let lines: Vec<Crease> = net
+            .strips
+            .iter()
+            .flat_map(|strip| &strip.creases)
+            .filter(|crease| crease.role == CreaseRole::LapLine)
+            .copied()
+            .collect();
+        assert!(lines.iter().all(|line| line.fold == Fold::Flat && line.from.y == line.to.y));
+        lines.len()
+    };
+    // Once on every face and gusset; at the base line the fold itself shows it.
+    assert_eq!(lap_lines(AllRound::Above(Length::inches(3)), GussetCrease::None), 4);
+    assert_eq!(lap_lines(AllRound::AtBaseLine, GussetCrease::None), 0);
+    // So does the fold-flat line, which runs across back and gussets at half the gusset: only the front is marked.
+    let flat = GussetCrease::FoldFlat { across: crate::brief::Across::Back };
+    assert_eq!(lap_lines(AllRound::Above(Length::inches(2)), flat), 1);
+}
+
+#[test]
+fn the_pleats_of_a_flare_fold_in_turn_and_mirror_each_other() {
+    let mut brief = Brief::new(Length::inches(8), Length::inches(9), Length::inches(2));
+    brief.build = Build::PleatedFlare { pleats: 3, pleat: Length::INCH };
+    let net = Net::of(&brief);
+    let strip = &net.strips[0];
+    let mut lines: Vec<(Length, Fold)> = strip
+        .creases
+        .iter()
+        .filter(|crease| {
+            crease.role == CreaseRole::PleatLine && crease.from.y < strip.row(Band::Body).unwrap().y.to
+        })
+        .filter(|crease| strip.row(Band::Body).unwrap().y.touches(crease.from.y))
+        .map(|crease| (crease.from.x, crease.fold))
+        .collect();
+    lines.sort_by_key(|(x, _)| *x);
+    lines.dedup();
+    let wide = strip.width();
+    let at: Vec<Length> = lines.iter().map(|(x, _)| *x).collect();
+    let mirrored: Vec<Length> = at.iter().rev().map(|x| wide - *x).collect();
+    assert_eq!(at, mirrored);
+    assert_eq!(lines.len(), 6);
+    let folds: Vec<Fold> = lines.iter().map(|(_, fold)| *fold).collect();
+    assert!(folds[..3].windows(2).all(|pair| pair[0] != pair[1]), "{folds:?}");
+    assert!(folds.iter().eq(folds.iter().rev()), "{folds:?}");
 }

@@ -4,7 +4,7 @@ use crate::{Net, Unit, pieces};
 use proptest::prelude::*;
 
 fn planned(brief: &Brief) -> (Vec<Piece>, Vec<Pass>) {
-    let pieces = pieces::divide(&Net::new(brief));
+    let pieces = pieces::divide(&Net::of(brief));
     let passes = passes(brief, &pieces);
     (pieces, passes)
 }
@@ -151,7 +151,7 @@ proptest! {
         let passes: Vec<&Pass> = all.iter().filter(|pass| pass.piece == index).collect();
         let mark = Length::sixty_fourths(4);
         let scored = |crease: &&Crease| !crease.role.is_made_by_hand();
-        let straight = |crease: &&Crease| crease.is_upright() || crease.is_level();
+        let straight = |crease: &&Crease| crease.is_vertical() || crease.is_level();
         let creases = || piece.strip.creases.iter().filter(scored);
         let wanted = marks(
             creases().filter(straight).map(|crease| (crease.from, crease.to)).chain(

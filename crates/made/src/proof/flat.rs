@@ -60,7 +60,7 @@ impl FlatFold {
 pub(super) fn measure(brief: &Brief, net: &Net, made: &Folded) -> (FlatFold, Vec<Item>) {
     if brief.allowance.is_positive() {
         let brief = Brief { allowance: Length::ZERO, ..brief.clone() };
-        let net = Net::new(&brief);
+        let net = Net::of(&brief);
         return measure(&brief, &net, &Folded::new(&net));
     }
     let flat = made.flattened(net);

@@ -1,7 +1,7 @@
 //! Holes measured on the folded bag: do they meet, are they whole, is nothing glued behind them?
 
 use super::{Check, Item};
-use crate::brief::Top;
+
 use crate::fittings::Shape;
 use crate::folded::motion::flap_closed;
 use crate::folded::{Folded, Turned};
@@ -26,7 +26,7 @@ pub(super) fn measure(brief: &Brief, net: &Net, folded: &Folded) -> Vec<Item> {
         item(Check::HolesWhole, holes.iter().map(|hole| beyond(net, folded, hole)).fold(0.0, f64::max)),
         item(Check::HolesFree, holes.iter().map(|hole| into_glue(net, folded, hole)).fold(0.0, f64::max)),
     ];
-    if matches!(brief.top, Top::Flap { .. }) && holes.iter().any(|hole| hole.hole.band == Band::Flap) {
+    if brief.top.flap().is_some() && holes.iter().any(|hole| hole.hole.band == Band::Flap) {
         let closed = flap_closed(brief, net, folded);
         items.push(item(Check::FlapHoleMeets, flap_apart(&placed(net, &closed))));
     }

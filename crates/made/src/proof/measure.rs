@@ -159,7 +159,7 @@ pub(super) fn hem_gap(net: &Net, folded: &Folded) -> f64 {
 
 /// Length of hem line whose fold turns the band to the other side than `hem` does.
 pub(super) fn hem_on_wrong_side(hem: Top, net: &Net) -> f64 {
-    let right = if matches!(hem, Top::HemOut { .. }) { Fold::Valley } else { Fold::Mountain };
+    let right = if hem.is_turned_out() { Fold::Valley } else { Fold::Mountain };
     let lines = net
         .strips
         .iter()

@@ -27,7 +27,7 @@ fn every_start_and_turn_folds_up(
 ) {
     let mut brief = Brief { top, gusset_crease, ..brief() };
     brief.run = crate::brief::Run { start, direction };
-    let proof = prove(&brief, &Net::new(&brief));
+    let proof = prove(&brief, &Net::of(&brief));
     assert_eq!(failed(&proof), [], "{:#?}", proof.items);
 }
 
@@ -36,9 +36,9 @@ fn base_layers_are_counted() {
     // Handbook (common practice): full flaps make four layers on a base as deep as it is wide.
     let mut brief = Brief::new(Length::inches(4), Length::inches(6), Length::inches(4));
     brief.notch = Length::ZERO;
-    assert_eq!(prove(&brief, &Net::new(&brief)).base_layers, (4, 4));
+    assert_eq!(prove(&brief, &Net::of(&brief)).base_layers, (4, 4));
     brief.base = BaseHabit::HalfAndLap { lap: Length::eighths(4) };
-    assert_eq!(prove(&brief, &Net::new(&brief)).base_layers, (2, 4));
+    assert_eq!(prove(&brief, &Net::of(&brief)).base_layers, (2, 4));
 }
 
 /// Moves every point of the first strip's lines at `x` by `by`, as a hand that set the wrong groove would.
@@ -76,7 +76,7 @@ fn change_folds(net: &mut Net, pick: impl Fn(&Crease) -> bool) {
 #[case::gusset_left(Length::inches(2), &[Check::Width { front: true }, Check::Gusset(Side::Left), Check::Seam])]
 fn a_score_moved_a_sixteenth_fails(#[case] x: Length, #[case] expected: &[Check]) {
     let brief = brief();
-    let mut net = Net::new(&brief);
+    let mut net = Net::of(&brief);
     move_score(&mut net, x, Length::sixty_fourths(4));
     let failed = failed(&prove(&brief, &net));
     for check in expected {
@@ -88,7 +88,7 @@ fn a_score_moved_a_sixteenth_fails(#[case] x: Length, #[case] expected: &[Check]
 #[test]
 fn a_tab_wider_than_its_panel_shows() {
     let brief = Brief { tab: Length::eighths(20), ..brief() };
-    let proof = prove(&brief, &Net::new(&brief));
+    let proof = prove(&brief, &Net::of(&brief));
     assert!(failed(&proof).contains(&Check::TabCovered));
     let tab = proof.items.iter().find(|item| item.check == Check::TabCovered).unwrap();
     assert_eq!(tab.measured, Length::eighths(4));
@@ -97,7 +97,7 @@ fn a_tab_wider_than_its_panel_shows() {
 #[test]
 fn short_flaps_leave_the_base_open() {
     let brief = Brief { base: BaseHabit::Custom { depth: Length::eighths(7) }, ..brief() };
-    let proof = prove(&brief, &Net::new(&brief));
+    let proof = prove(&brief, &Net::of(&brief));
     assert_eq!(failed(&proof), [Check::BaseClosed]);
     assert_eq!(proof.base_layers.0, 0);
 }
@@ -105,7 +105,7 @@ fn short_flaps_leave_the_base_open() {
 #[test]
 fn long_flaps_stick_out() {
     let brief = Brief { base: BaseHabit::Custom { depth: Length::eighths(17) }, ..brief() };
-    let proof = prove(&brief, &Net::new(&brief));
+    let proof = prove(&brief, &Net::of(&brief));
     assert_eq!(failed(&proof), [Check::NothingSticksOut]);
     let out = proof.items.iter().find(|item| item.check == Check::NothingSticksOut).unwrap();
     assert_eq!(out.measured, Length::eighths(1));
@@ -114,13 +114,13 @@ fn long_flaps_stick_out() {
 #[test]
 fn a_hem_taller_than_the_body_fails() {
     let brief = Brief { top: Top::HemIn { depth: Length::inches(7) }, ..brief() };
-    assert!(failed(&prove(&brief, &Net::new(&brief))).contains(&Check::HemFlat));
+    assert!(failed(&prove(&brief, &Net::of(&brief))).contains(&Check::HemFlat));
 }
 
 #[test]
 fn a_corner_folded_the_wrong_way_fails() {
     let brief = brief();
-    let mut net = Net::new(&brief);
+    let mut net = Net::of(&brief);
     change_folds(&mut net, |crease| crease.role == CreaseRole::Corner && crease.from.x == Length::inches(6));
     assert!(failed(&prove(&brief, &net)).contains(&Check::Seam));
 }
@@ -128,7 +128,7 @@ fn a_corner_folded_the_wrong_way_fails() {
 #[test]
 fn a_base_flap_folded_outwards_fails() {
     let brief = brief();
-    let mut net = Net::new(&brief);
+    let mut net = Net::of(&brief);
     change_folds(&mut net, |crease| {
         crease.role == CreaseRole::BaseLine && crease.from.x == Length::inches(2)
     });
@@ -138,17 +138,17 @@ fn a_base_flap_folded_outwards_fails() {
 #[test]
 fn a_hem_corner_scored_the_wrong_way_tears() {
     let brief = brief();
-    let mut net = Net::new(&brief);
+    let mut net = Net::of(&brief);
     change_folds(&mut net, |crease| crease.role == CreaseRole::Corner && crease.from.y == Length::inches(8));
     assert!(failed(&prove(&brief, &net)).contains(&Check::Whole));
     // Scored the right way it holds together.
-    assert!(!failed(&prove(&brief, &Net::new(&brief))).contains(&Check::Whole));
+    assert!(!failed(&prove(&brief, &Net::of(&brief))).contains(&Check::Whole));
 }
 
 #[test]
 fn a_base_line_out_of_level_fails() {
     let brief = brief();
-    let mut net = Net::new(&brief);
+    let mut net = Net::of(&brief);
     let strip = &mut net.strips[0];
     // The back's base line alone is scored a sixteenth high.
     for crease in &mut strip.creases {
@@ -181,7 +181,7 @@ fn every_pair_folds_up(
 ) {
     let mut brief = Brief { build, top, gusset_crease, ..brief() };
     brief.run.direction = direction;
-    let net = Net::new(&brief);
+    let net = Net::of(&brief);
     let proof = prove(&brief, &net);
     assert_eq!(failed(&proof), [], "{:#?}", proof.items);
     assert_eq!(net.seams.len(), 2);
@@ -192,7 +192,7 @@ fn every_pair_folds_up(
 #[rstest]
 fn a_score_moved_on_one_piece_of_a_pair_fails(#[values(PAIRS[0], PAIRS[1], PAIRS[2])] build: Build) {
     let brief = Brief { build, ..brief() };
-    let mut net = Net::new(&brief);
+    let mut net = Net::of(&brief);
     // The line between face and gusset of the first piece, a sixteenth off.
     let line = net.strips[0].columns[0].x.to;
     move_score(&mut net, line, Length::sixty_fourths(4));
@@ -204,9 +204,11 @@ fn a_score_moved_on_one_piece_of_a_pair_fails(#[values(PAIRS[0], PAIRS[1], PAIRS
 #[test]
 fn ears_folded_the_wrong_way_fail() {
     let brief = Brief { build: PAIRS[2], ..brief() };
-    let mut net = Net::new(&brief);
-    for crease in
-        net.strips[1].creases.iter_mut().filter(|crease| crease.is_upright() && crease.from.y == Length::ZERO)
+    let mut net = Net::of(&brief);
+    for crease in net.strips[1]
+        .creases
+        .iter_mut()
+        .filter(|crease| crease.is_vertical() && crease.from.y == Length::ZERO)
     {
         crease.fold = crease.fold.turned_over();
     }
@@ -218,9 +220,9 @@ fn a_cradles_sides_are_double_and_its_base_counts_its_squares() {
     let mut brief = Brief { build: PAIRS[1], notch: Length::ZERO, ..brief() };
     brief.finished.gusset = Length::inches(2);
     // Face flaps everywhere; the squares, 2 deep, lie over all but nothing of a base 4 wide.
-    assert_eq!(prove(&brief, &Net::new(&brief)).base_layers, (3, 3));
+    assert_eq!(prove(&brief, &Net::of(&brief)).base_layers, (3, 3));
     brief.build = PAIRS[2];
-    assert_eq!(prove(&brief, &Net::new(&brief)).base_layers, (2, 2));
+    assert_eq!(prove(&brief, &Net::of(&brief)).base_layers, (2, 2));
 }
 
 fn fold_flat() -> Brief {
@@ -231,11 +233,11 @@ fn fold_flat() -> Brief {
 /// Moves every crease of a role by a sixteenth of an inch.
 fn moved(brief: &Brief, role: CreaseRole) -> Net {
     let by = Length::sixty_fourths(4);
-    let mut net = Net::new(brief);
+    let mut net = Net::of(brief);
     for crease in
         net.strips.iter_mut().flat_map(|strip| &mut strip.creases).filter(|crease| crease.role == role)
     {
-        if crease.is_upright() {
+        if crease.is_vertical() {
             (crease.from.x, crease.to.x) = (crease.from.x + by, crease.to.x + by);
         } else {
             (crease.from.y, crease.to.y) = (crease.from.y + by, crease.to.y + by);
@@ -250,7 +252,7 @@ fn moved(brief: &Brief, role: CreaseRole) -> Net {
 #[case(CreaseRole::GussetDiagonal)]
 fn a_fold_flat_line_a_sixteenth_off_does_not_fold_flat(#[case] role: CreaseRole) {
     let brief = fold_flat();
-    assert!(prove(&brief, &Net::new(&brief)).passed());
+    assert!(prove(&brief, &Net::of(&brief)).passed());
     let failed = failed(&prove(&brief, &moved(&brief, role)));
     assert!(failed.iter().any(|check| check.is_about_flat()), "{failed:?}");
 }
@@ -261,7 +263,7 @@ fn a_fold_flat_line_a_sixteenth_off_does_not_fold_flat(#[case] role: CreaseRole)
 #[case(CreaseRole::GussetDiagonal)]
 fn a_fold_flat_crease_the_wrong_way_is_found(#[case] role: CreaseRole) {
     let brief = fold_flat();
-    let mut net = Net::new(&brief);
+    let mut net = Net::of(&brief);
     let creases = net.strips.iter_mut().flat_map(|strip| &mut strip.creases);
     for crease in creases.filter(|crease| crease.role == role) {
         crease.fold = crease.fold.turned_over();
@@ -276,7 +278,7 @@ fn a_fold_flat_crease_the_wrong_way_is_found(#[case] role: CreaseRole) {
 #[test]
 fn without_its_pair_a_bag_does_not_fold_flat() {
     let brief = fold_flat();
-    let mut net = Net::new(&brief);
+    let mut net = Net::of(&brief);
     for strip in &mut net.strips {
         strip.creases.retain(|crease| crease.role != CreaseRole::GussetDiagonal);
     }
@@ -293,7 +295,7 @@ fn gussets_deeper_than_the_face_collide_by_the_difference() {
     let mut brief = fold_flat();
     brief.finished.gusset = brief.finished.width + Length::eighths(3);
     brief.base = crate::brief::BaseHabit::HalfAndLap { lap: Length::eighths(4) };
-    let proof = prove(&brief, &Net::new(&brief));
+    let proof = prove(&brief, &Net::of(&brief));
     let item = proof.items.iter().find(|item| item.check == Check::GussetsClear).unwrap();
     assert_eq!(item.measured, Length::eighths(3));
 }
@@ -302,7 +304,7 @@ fn gussets_deeper_than_the_face_collide_by_the_difference() {
 fn a_base_deeper_than_the_body_sticks_out_of_the_mouth() {
     let mut brief = fold_flat();
     brief.finished.height = brief.finished.gusset - Length::eighths(1);
-    let proof = prove(&brief, &Net::new(&brief));
+    let proof = prove(&brief, &Net::of(&brief));
     let item = proof.items.iter().find(|item| item.check == Check::BaseInMouth).unwrap();
     assert_eq!(item.measured, Length::eighths(1));
 }
@@ -313,7 +315,7 @@ fn layers_lie_as_the_trade_says(
     #[values(Build::Wrap, Build::CornerPair, Build::FoldedBase { lap: Length::eighths(4) })] build: Build,
 ) {
     let brief = Brief { build, ..fold_flat() };
-    let net = Net::new(&brief);
+    let net = Net::of(&brief);
     let folded = Folded::new(&net);
     let order = Proof::new(&brief, &net, &folded).flat.unwrap().order;
     assert_eq!(order.len(), folded.facets.len());
@@ -330,7 +332,7 @@ fn layers_lie_as_the_trade_says(
 #[test]
 fn a_plain_box_does_not_fold_flat() {
     let brief = fold_flat();
-    let plain = Net::new(&Brief { gusset_crease: GussetCrease::None, ..brief.clone() });
+    let plain = Net::of(&Brief { gusset_crease: GussetCrease::None, ..brief.clone() });
     let failed = failed(&prove(&brief, &plain));
     assert!(failed.contains(&Check::FlatBase), "{failed:?}");
 }
@@ -340,17 +342,17 @@ fn a_flap_shorter_than_the_gusset_does_not_reach() {
     let (depth, corner) = (Length::eighths(13), Length::ZERO);
     let top = crate::brief::Top::Flap { on: crate::brief::FaceSide::Back, depth, corner };
     let square = Brief { top, gusset_crease: GussetCrease::None, ..fold_flat() };
-    let proof = prove(&square, &Net::new(&square));
+    let proof = prove(&square, &Net::of(&square));
     let item = proof.items.iter().find(|item| item.check == Check::FlapReaches).unwrap();
     assert_eq!(item.measured, Length::eighths(3));
     let pinched = Brief { gusset_crease: GussetCrease::Pair, ..square };
-    assert!(prove(&pinched, &Net::new(&pinched)).passed());
+    assert!(prove(&pinched, &Net::of(&pinched)).passed());
 }
 
 #[test]
 fn a_folded_base_with_its_flaps_under_the_ends_fails() {
     let brief = Brief { build: Build::FoldedBase { lap: Length::eighths(4) }, ..brief() };
-    let mut net = Net::new(&brief);
+    let mut net = Net::of(&brief);
     for crease in net.strips[0].creases.iter_mut().filter(|crease| crease.role == CreaseRole::TuckLine) {
         crease.fold = Fold::Mountain;
     }
@@ -361,7 +363,7 @@ fn a_folded_base_with_its_flaps_under_the_ends_fails() {
 fn a_joining_strip_folded_the_wrong_way_tears_the_bag() {
     let joins = crate::brief::Joins::Strips { width: Length::INCH };
     let brief = Brief { joins, ..brief() };
-    let mut net = Net::new(&brief);
+    let mut net = Net::of(&brief);
     assert!(prove(&brief, &net).passed());
     for crease in &mut net.strips[1].creases {
         crease.fold = crease.fold.turned_over();
@@ -374,11 +376,11 @@ fn the_base_is_told_by_its_layers() {
     // 4 × 2 with full flaps of 2: front and back cover all of it, the gusset flaps meet in the middle.
     let brief =
         Brief { notch: Length::ZERO, ..Brief::new(Length::inches(4), Length::inches(6), Length::inches(2)) };
-    let proof = prove(&brief, &Net::new(&brief));
+    let proof = prove(&brief, &Net::of(&brief));
     assert_eq!(proof.layered, [Layered { layers: 3, share: 1000 }]);
     // With flaps of 1½ the face flaps lap by 1, half of the base, and the gusset flaps leave 1 in the middle bare.
     let brief = Brief { base: BaseHabit::Custom { depth: Length::eighths(12) }, ..brief };
-    let layered = prove(&brief, &Net::new(&brief)).layered;
+    let layered = prove(&brief, &Net::of(&brief)).layered;
     let shares: Vec<(usize, u32)> = layered.iter().map(|part| (part.layers, part.share)).collect();
     assert_eq!(shares, [(1, 125), (2, 500), (3, 375)]);
 }
@@ -391,7 +393,7 @@ fn the_base_is_told_by_its_layers() {
 fn raw_edges_in_front(#[case] start: RunStart, #[case] edges: usize) {
     let mut brief = brief();
     brief.run.start = start;
-    assert_eq!(prove(&brief, &Net::new(&brief)).front_edges.len(), edges);
+    assert_eq!(prove(&brief, &Net::of(&brief)).front_edges.len(), edges);
 }
 
 proptest! {
@@ -415,11 +417,38 @@ proptest! {
         if half {
             brief.base = BaseHabit::HalfAndLap { lap };
         }
-        for item in prove(&brief, &Net::new(&brief)).items.iter().filter(|item| !item.passed()) {
+        for item in prove(&brief, &Net::of(&brief)).items.iter().filter(|item| !item.passed()) {
             let counts = matches!(item.check, Check::Kawasaki { .. } | Check::Maekawa { .. } | Check::LayerOrder { .. });
             // Half of the finest step is a hundred and twenty-eighth of an inch.
             prop_assert!(counts || length_apart(item.measured, item.wanted) > 0.19, "{item:?}");
             prop_assert!(!item.says(Unit::Inch).contains("≈0"), "{}", item.says(Unit::Inch));
         }
     }
+}
+
+#[test]
+fn a_result_is_told_with_its_figures() {
+    let item = |check, wanted: &str, measured: &str| {
+        let [wanted, measured] = [wanted, measured].map(|text| text.parse::<Length>().unwrap());
+        Item { check, wanted, measured }.says(Unit::Inch)
+    };
+    assert_eq!(item(Check::Height, "6 1/2", "6 1/2"), "Measured 6½, as asked");
+    assert_eq!(item(Check::Height, "6 1/2", "6 1/4"), "Measured 6¼, asked 6½");
+    assert_eq!(item(Check::Seam, "0", "0"), "Checked on the folded bag");
+    assert_eq!(item(Check::Seam, "0", "1/8"), "Out by ⅛");
+    // Less than a ruler shows is still said as a figure.
+    assert_eq!(item(Check::Seam, "0", "0.1 mm"), "Out by 0.1 mm");
+    let lost = Item { check: Check::Seam, wanted: Length::ZERO, measured: Length::MAX };
+    assert!(lost.says(Unit::Inch).contains("parts are missing") && !lost.passed());
+    let vertices = |failing| Item {
+        check: Check::Kawasaki { vertices: 8, failing },
+        wanted: Length::ZERO,
+        measured: Length::ZERO,
+    };
+    assert!(vertices(0).passed() && vertices(0).says(Unit::Inch).starts_with("At all 8"));
+    assert!(!vertices(2).passed() && vertices(2).says(Unit::Inch).contains("2 of 8"));
+    let order =
+        |found| Item { check: Check::LayerOrder { found }, wanted: Length::ZERO, measured: Length::ZERO };
+    assert!(order(true).passed() && !order(false).passed());
+    assert_ne!(order(true).says(Unit::Inch), order(false).says(Unit::Inch));
 }

@@ -2,37 +2,37 @@
 
 use super::{Stage, Step, adhesive, fit, step};
 use crate::brief::{
-    Build, ClosingOrder, ClosureKind, Cuts, GoesRound, Insert, Joins, RunStart, Squares, Top,
+    AllRound, Build, ClosingFlap, ClosingOrder, Cuts, GoesRound, Insert, Joins, RunStart, Squares, Top,
 };
 use crate::figures::Figures;
-use crate::fittings::closure;
+use crate::fittings::Fitted;
 use crate::net::Face;
 use crate::pieces::Piece;
 use crate::text::{list, sentence};
 use crate::{Brief, Length};
 
-pub(super) fn steps(brief: &Brief, pieces: &[Piece], figures: Figures) -> Vec<Step> {
-    let mut steps: Vec<Step> = fit::under_hem(brief, figures);
+pub(super) fn steps(brief: &Brief, fitted: &Fitted, pieces: &[Piece], figures: Figures) -> Vec<Step> {
+    let mut steps: Vec<Step> = fit::under_hem(brief, fitted, figures);
     steps.extend(strips_under_hem(brief, figures));
-    steps.extend(hem(brief, figures));
-    steps.extend(fit::while_flat(brief, figures));
+    steps.extend(hem(brief, fitted, figures));
+    steps.extend(fit::while_flat(brief, fitted, figures));
     if let Build::PleatedFlare { pleats, pleat } = brief.build {
         steps.push(flare(pleats, pleat, figures));
-        steps.extend(fit::standing(brief, figures));
-        steps.extend(fit::closing(brief, figures));
+        steps.extend(fit::standing(brief, fitted, figures));
+        steps.extend(fit::closing(brief, fitted, figures));
         return steps;
     }
     steps.push(seam(brief, pieces, figures));
     steps.push(base(brief, figures));
     // A bag that is kept flat is kept before anything is put in and closed.
     let kept = fold_flat(brief, figures);
-    let lies_loose = insert(brief, figures);
+    let lies_loose = insert(brief, fitted, figures);
     let (before, after) = if kept.is_some() { (None, lies_loose) } else { (lies_loose, None) };
     steps.extend(before);
-    steps.extend(fit::standing(brief, figures));
+    steps.extend(fit::standing(brief, fitted, figures));
     steps.extend(kept.into_iter().chain(after));
-    steps.extend(flap(brief, figures));
-    steps.extend(fit::closing(brief, figures));
+    steps.extend(flap(brief, fitted, figures));
+    steps.extend(fit::closing(brief, fitted, figures));
     steps
 }
 
@@ -49,7 +49,7 @@ fn strips_under_hem(brief: &Brief, figures: Figures) -> Option<Step> {
     })
 }
 
-fn hem(brief: &Brief, figures: Figures) -> Option<Step> {
+fn hem(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
     let (way, tape) = match brief.top {
         Top::Raw | Top::Flap { .. } => return None,
         Top::HemIn { .. } => ("to the inside", "on the inside of the band"),
@@ -61,7 +61,7 @@ fn hem(brief: &Brief, figures: Figures) -> Option<Step> {
         format!("Glue or tape {tape}, panel by panel: tape laid across a fold wrinkles."),
         adhesive::hem(brief, brief.top.depth(), figures),
     ];
-    says.extend(fit::hem_stays_open(brief, figures));
+    says.extend(fit::hem_stays_open(brief, fitted, figures));
     says.push(format!("Turn {ends} {depth} {way} while the piece is still flat, and press."));
     Some(step(Stage::Glue, "Turn the hem", says))
 }
@@ -97,7 +97,7 @@ fn strips(brief: &Brief, pieces: &[Piece], figures: Figures) -> Vec<String> {
     let width = brief.joins.strip().unwrap_or_default();
     let own: Vec<&Piece> = pieces.iter().filter(|piece| piece.from_scrap).collect();
     let is_folded =
-        |piece: &&&Piece| piece.strip.creases.iter().any(|crease| crease.is_upright() && crease.folds());
+        |piece: &&&Piece| piece.strip.creases.iter().any(|crease| crease.is_vertical() && crease.folds());
     let folded = own.iter().filter(is_folded).count();
     let halves = format!("{} and {}", figures.say(width.half()), figures.say(width - width.half()));
     let mut says = Vec::new();
@@ -129,8 +129,8 @@ fn seam(brief: &Brief, pieces: &[Piece], figures: Figures) -> Step {
             says.push("Match the base line first; the top can be trimmed.".to_owned());
             says
         }
-        (Build::Joined { cuts: Cuts { level: Some(level), .. } }, Joins::Tabs) => vec![
-            if level.is_positive() {
+        (Build::Joined { cuts: Cuts { all_round: Some(all_round), .. } }, Joins::Tabs) => vec![
+            if let AllRound::Above(level) = all_round {
                 format!("Pencil a line {} above the base line on the outside of every lower piece. Glue above it and lay the upper piece over, its edge along the line, corner scores in one line.", figures.say(level))
             } else {
                 "Glue the outside of every base piece above its base line and lay the upper piece over, its edge along the fold, corner scores in one line.".to_owned()
@@ -224,10 +224,9 @@ fn base(brief: &Brief, figures: Figures) -> Step {
     step(Stage::Glue, "Close the base", says)
 }
 
-fn insert(brief: &Brief, figures: Figures) -> Option<Step> {
-    let (width, depth) = crate::fittings::parts::insert(brief);
-    let size = sentence(&figures.by(width, depth));
-    let less = figures.say(brief.finished.width - width);
+fn insert(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
+    let size = sentence(&figures.by(fitted.insert.width, fitted.insert.height));
+    let less = figures.say(brief.finished.width - fitted.insert.width);
     let mut says = match brief.fittings.insert {
         Insert::None => return None,
         Insert::Single => {
@@ -239,7 +238,7 @@ fn insert(brief: &Brief, figures: Figures) -> Option<Step> {
             )]
         }
     };
-    if matches!(brief.top, Top::HemIn { .. }) {
+    if brief.top.is_turned_in() {
         says.push("Tip it to bring it in past the hem.".to_owned());
     }
     if brief.gusset_crease.folds_flat() {
@@ -248,10 +247,10 @@ fn insert(brief: &Brief, figures: Figures) -> Option<Step> {
     Some(step(Stage::Glue, "Insert for the base", says))
 }
 
-fn flap(brief: &Brief, figures: Figures) -> Option<Step> {
-    let Top::Flap { depth, .. } = brief.top else { return None };
-    let tucks = brief.fittings.closure.kind == ClosureKind::Tuck;
-    let says = match (brief.pinches(), closure::tuck_turn(brief)) {
+fn flap(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
+    let ClosingFlap { depth, .. } = brief.top.flap()?;
+    let tucks = brief.fittings.closure.kind.is_tucked();
+    let says = match (brief.pinches(), fitted.closing.tuck_turn) {
         // It is tucked in the step that closes the bag.
         (_, Some(turn)) => format!(
             "Fold the closing flap on both its lines: {} of it cover the mouth, the other {} turn in.",
@@ -261,12 +260,12 @@ fn flap(brief: &Brief, figures: Figures) -> Option<Step> {
         (true, None) if tucks => return None,
         (true, None) => format!(
             "Pinch the gussets in, so that the mouth lies flat, and fold the closing flap over: it comes down {} on the other face.",
-            figures.say(closure::comes_down(brief))
+            figures.say(fitted.closing.comes_down())
         ),
         (false, None) => format!(
             "Lay the closing flap, {} deep, over the mouth: it comes down {} on the other face.",
             figures.say(depth),
-            figures.say(closure::comes_down(brief))
+            figures.say(fitted.closing.comes_down())
         ),
     };
     Some(step(Stage::Glue, "Close the flap", vec![says]))

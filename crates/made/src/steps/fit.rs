@@ -1,11 +1,10 @@
 //! Holes, strips, handles, closure and decoration: when each comes in the order of the work.
 
 use super::{KNIFE, Stage, Step, step};
-use crate::brief::{BackingKind, Build, ClosureKind, GussetCrease, HandleKind, Knot, Top};
+use crate::brief::{BackingKind, Build, ClosureKind, GussetCrease, HandleKind, Knot};
 use crate::figures::Figures;
 use crate::fittings::backing::lies_under_hem;
-use crate::fittings::decoration::MatOn;
-use crate::fittings::{FittedHandle, closure, decoration, handle, load, parts, strip};
+use crate::fittings::{Fitted, FittedHandle, MatOn, load, parts};
 use crate::text::list;
 use crate::{Brief, Length};
 
@@ -20,20 +19,20 @@ fn cautioned(caution: &'static str, step: Step) -> Step {
 }
 
 /// What goes in before a hem is turned over it: a strip behind holes, and the first end of a strap.
-pub(super) fn under_hem(brief: &Brief, figures: Figures) -> Vec<Step> {
+pub(super) fn under_hem(brief: &Brief, fitted: &Fitted, figures: Figures) -> Vec<Step> {
     let mut steps = Vec::new();
     if lies_under_hem(brief) {
-        steps.extend(backing(brief, figures));
+        steps.extend(backing(brief, fitted, figures));
     }
-    if let Some(handle) = handle(brief).filter(|handle| handle.kind == HandleKind::Strap) {
+    if let Some(handle) = fitted.handle_of(HandleKind::Strap) {
         steps.push(cautioned(KNIFE, strap_first(&handle, figures)));
     }
     steps
 }
 
 /// What of the hem stays unglued, where, and until when: the end of a strap that waits for the seams.
-pub(super) fn hem_stays_open(brief: &Brief, figures: Figures) -> Option<String> {
-    let handle = handle(brief).filter(|handle| handle.kind == HandleKind::Strap)?;
+pub(super) fn hem_stays_open(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<String> {
+    let handle = fitted.handle_of(HandleKind::Strap)?;
     let open = handle.opening + brief.customary(Length::INCH);
     let least = open.min(brief.finished.width);
     Some(format!(
@@ -43,17 +42,17 @@ pub(super) fn hem_stays_open(brief: &Brief, figures: Figures) -> Option<String> 
 }
 
 /// What is done while the pieces are flat, the hem turned: what lies under comes before what goes through it.
-pub(super) fn while_flat(brief: &Brief, figures: Figures) -> Vec<Step> {
+pub(super) fn while_flat(brief: &Brief, fitted: &Fitted, figures: Figures) -> Vec<Step> {
     let mut steps = Vec::new();
     if !lies_under_hem(brief) {
-        steps.extend(backing(brief, figures));
+        steps.extend(backing(brief, fitted, figures));
     }
-    steps.extend(mats(brief, figures));
-    steps.extend(holes(brief, figures));
-    if let Some(handle) = handle(brief).filter(|handle| handle.kind == HandleKind::LongRibbon) {
+    steps.extend(mats(fitted, figures));
+    steps.extend(holes(brief, fitted, figures));
+    if let Some(handle) = fitted.handle_of(HandleKind::LongRibbon) {
         steps.push(cautioned(HOT_GLUE, long_ribbon(brief, &handle, figures)));
     }
-    steps.extend(decoration::pocket(brief).map(|pocket| {
+    steps.extend(fitted.pocket.map(|pocket| {
         let says = vec![format!(
             "Glue both sides and the bottom of the pocket, {}, inside the front, {} above the base line and centred; its top stays open.",
             figures.by(pocket.width, pocket.height),
@@ -74,12 +73,12 @@ fn from_the_left(brief: &Brief, from_centre: Length, figures: Figures) -> String
     )
 }
 
-fn backing(brief: &Brief, figures: Figures) -> Option<Step> {
-    let own = strip(brief)?;
-    let handle = handle(brief)?;
+fn backing(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
+    let own = fitted.reinforcement?;
+    let handle = fitted.handle?;
     let size = figures.by(own.length, own.depth);
     if handle.kind == HandleKind::GluedRibbon {
-        let over = if matches!(brief.top, Top::HemIn { .. }) { ", over the hem," } else { "" };
+        let over = if brief.top.is_turned_in() { ", over the hem," } else { "" };
         let says = vec![
             format!(
                 "Inside either face{over} lay both ends of a ribbon {} below the top, their middles {}, and glue them.",
@@ -111,15 +110,15 @@ fn in_gussets(brief: &Brief, from_centre: Length) -> bool {
 }
 
 /// Layers that a hole in a face, that far below the top and that far from its centre line, goes through: paper, hem, strip, mat.
-fn layers_at(brief: &Brief, down: Length, from_centre: Length) -> usize {
+fn layers_at(brief: &Brief, fitted: &Fitted, down: Length, from_centre: Length) -> usize {
     let half = brief.fittings.punch.hole.half();
     let hem = usize::from(brief.top.hem() > down - half);
     let strip = usize::from(
-        strip(brief)
+        fitted
+            .reinforcement
             .is_some_and(|strip| strip.depth > down - half && strip.length.half() > from_centre - half),
     );
-    let mats = decoration::mats(brief);
-    let mat = mats.iter().any(|mat| {
+    let mat = fitted.mats.iter().any(|mat| {
         let top = brief.finished.height - mat.rise - mat.height;
         let reaches = top < down + half && down - half < top + mat.height;
         mat.on == MatOn::Faces && reaches && mat.width.half() > from_centre - half
@@ -128,12 +127,12 @@ fn layers_at(brief: &Brief, down: Length, from_centre: Length) -> usize {
 }
 
 /// Layers that a handle's hole in a face goes through: paper, hem, strip, mat.
-pub fn layers(brief: &Brief, handle: &FittedHandle) -> usize {
-    layers_at(brief, handle.down, handle.from_centre)
+pub fn layers(brief: &Brief, fitted: &Fitted, handle: &FittedHandle) -> usize {
+    layers_at(brief, fitted, handle.down, handle.from_centre)
 }
 
-fn holes(brief: &Brief, figures: Figures) -> Option<Step> {
-    let own = handle(brief);
+fn holes(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
+    let own = fitted.handle;
     let mut says = Vec::new();
     let mut caution = None;
     if let Some(handle) = own.filter(|handle| handle.kind == HandleKind::HoledRibbon) {
@@ -143,7 +142,7 @@ fn holes(brief: &Brief, figures: Figures) -> Option<Step> {
             from_the_left(brief, handle.from_centre, figures),
             figures.say(handle.from_centre)
         ));
-        let count = layers(brief, &handle);
+        let count = layers(brief, fitted, &handle);
         says.push(format!(
             "Punch {} wide from the bag’s outside, through {}.",
             figures.say(brief.fittings.punch.hole),
@@ -168,21 +167,18 @@ fn holes(brief: &Brief, figures: Figures) -> Option<Step> {
         says.push(hand_hole(brief, &handle, figures));
         caution = Some(KNIFE);
     }
-    if brief.fittings.closure.kind == ClosureKind::RibbonThrough {
-        let down = closure::down(brief);
+    if brief.fittings.closure.kind.has_holes() {
+        let down = fitted.closing.down;
         let centre = figures.say(brief.finished.width.half());
-        let (on_face, through_flap) = match brief.top {
-            Top::Flap { depth, .. } => (depth - down, 1),
-            _ => (down, 0),
-        };
-        let layers = 2 * layers_at(brief, on_face, Length::ZERO) + through_flap;
-        says.push(match brief.top {
-            Top::Flap { .. } => format!(
+        let (on_face, through_flap) = brief.top.flap().map_or((down, 0), |flap| (flap.depth - down, 1));
+        let layers = 2 * layers_at(brief, fitted, on_face, Length::ZERO) + through_flap;
+        says.push(match brief.top.flap() {
+            Some(_) => format!(
                 "For the closing, one hole on the centre line of the flap, {} from its edge, and one in each face {} below the top; the centre line is {centre} from either side edge.",
                 figures.say(down),
                 figures.say(on_face)
             ),
-            _ => format!(
+            None => format!(
                 "For the closing, one hole on the centre line of each face, {} below the top and {centre} from either side edge.",
                 figures.say(down)
             ),
@@ -253,12 +249,12 @@ fn long_ribbon(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Step {
     step(Stage::Glue, "Long ribbon up the faces", says)
 }
 
-fn mats(brief: &Brief, figures: Figures) -> Option<Step> {
-    let mats = decoration::mats(brief);
-    if mats.is_empty() {
+fn mats(fitted: &Fitted, figures: Figures) -> Option<Step> {
+    if fitted.mats.is_empty() {
         return None;
     }
-    let all: Vec<String> = mats
+    let all: Vec<String> = fitted
+        .mats
         .iter()
         .map(|mat| {
             let on = match mat.on {
@@ -272,15 +268,15 @@ fn mats(brief: &Brief, figures: Figures) -> Option<Step> {
     let says = vec![format!(
         "Glue the mats: {}. Leave {} free all round.",
         list(&all),
-        figures.say(decoration::margin(brief))
+        figures.say(fitted.mat_margin)
     )];
     Some(cautioned(SOLVENT, step(Stage::Glue, "Mats, while it is flat", says)))
 }
 
 /// What is done when the bag stands.
-pub(super) fn standing(brief: &Brief, figures: Figures) -> Vec<Step> {
+pub(super) fn standing(brief: &Brief, fitted: &Fitted, figures: Figures) -> Vec<Step> {
     let mut steps = Vec::new();
-    steps.extend(decoration::band(brief).map(|band| {
+    steps.extend(fitted.band.map(|band| {
         let says = vec![match band.rise {
             None => format!("Glue the band, {} wide and {} long, down the middle of the front, over the join.", figures.say(band.width), figures.say(band.length)),
             Some(rise) => format!(
@@ -293,7 +289,7 @@ pub(super) fn standing(brief: &Brief, figures: Figures) -> Vec<Step> {
         }];
         step(Stage::Glue, "Band", says)
     }));
-    if let Some(handle) = handle(brief) {
+    if let Some(handle) = fitted.handle {
         steps.extend(carried_by(brief, &handle, figures));
     }
     steps
@@ -342,7 +338,7 @@ fn carried_by(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Option<
             ],
         ),
         HandleKind::Hangers => {
-            let (width, height) = parts::hanger(brief, handle);
+            let size = parts::hanger(brief, handle);
             let inner = figures.say(brief.customary(Length::INCH));
             cautioned(
                 CORDS,
@@ -352,7 +348,7 @@ fn carried_by(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Option<
                     vec![
                         format!(
                             "Fold four card hangers, {}, off-centre at {inner}; the long leaf goes outside. Punch its hole {} below the fold.",
-                            figures.by(width, height),
+                            figures.by(size.width, size.height),
                             figures.say(handle.down)
                         ),
                         format!(
@@ -372,7 +368,7 @@ fn carried_by(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Option<
 }
 
 /// Closing and filling it.
-pub(super) fn closing(brief: &Brief, figures: Figures) -> Vec<Step> {
+pub(super) fn closing(brief: &Brief, fitted: &Fitted, figures: Figures) -> Vec<Step> {
     let kind = brief.fittings.closure.kind;
     let mut steps = Vec::new();
     let (says, caution) = match kind {
@@ -395,11 +391,11 @@ pub(super) fn closing(brief: &Brief, figures: Figures) -> Vec<Step> {
             Some(CORDS),
         ),
         ClosureKind::Magnets => (
-            Some(match (brief.top, closure::meets(brief)) {
-                (Top::Flap { .. }, Some(_)) => {
+            Some(match fitted.closing.meets {
+                Some(_) => {
                     "Glue one magnet inside the flap, on its centre line. Close the flap, let the other find it from inside the face, mark its place and glue it."
                 }
-                _ => {
+                None => {
                     "Glue one magnet inside the front, on its centre line. Let the other find it from inside the back, so that they pull; mark its place and glue it."
                 }
             }),
@@ -421,22 +417,22 @@ pub(super) fn closing(brief: &Brief, figures: Figures) -> Vec<Step> {
     if let Some(says) = says {
         let mut says = vec![says.to_owned()];
         if kind == ClosureKind::Magnets {
-            says.push(match closure::meets(brief) {
+            says.push(match fitted.closing.meets {
                 Some(meets) => format!(
                     "On the flap its middle is {} from the edge; there it meets the face {} below the top.",
-                    figures.say(closure::down(brief)),
+                    figures.say(fitted.closing.down),
                     figures.say(meets)
                 ),
-                None => format!("Both are {} below the top.", figures.say(closure::down(brief))),
+                None => format!("Both are {} below the top.", figures.say(fitted.closing.down)),
             });
         }
         let made = step(Stage::Glue, "Close it", says);
         steps.push(Step { caution, ..made });
     }
     if kind != ClosureKind::None || brief.fittings.load.is_some() {
-        let limit = load::limit(brief);
+        let limit = load::limit(brief, fitted);
         let mut says = Vec::new();
-        let headroom = closure::headroom(brief);
+        let headroom = fitted.closing.headroom;
         if headroom.is_positive() {
             says.push(format!(
                 "Closed so, things up to {} high go in.",

@@ -2,14 +2,15 @@
 
 use super::plan::planned;
 use crate::problem::{Body, Problem};
-use crate::store::Store;
-use crate::store::bags::{self, Bag, Change, Content, Listed, Place, Summary};
+use crate::store::bags::{self, Bag, Change, Content, Cursor, Listed, Summary};
+use crate::store::{Expected, Store};
 use crate::view::bag::{BagDraft, BagSummary, BagView, BagsPage, SlipView};
 use axum::Json;
 use axum::extract::rejection::{PathRejection, QueryRejection};
 use axum::extract::{Path, Query, State};
 use axum::http::{HeaderMap, HeaderValue, StatusCode, header};
 use axum::response::{IntoResponse, Response};
+use headers::{ETag, HeaderMapExt, IfMatch};
 use jiff::Timestamp;
 use serde::Deserialize;
 use utoipa::IntoParams;
@@ -50,7 +51,7 @@ pub async fn list(
         None => None,
         Some(text) => {
             let (id, updated_at) = text.split_once('@').ok_or_else(unknown)?;
-            Some(Place { id: id.parse().map_err(|_| unknown())?, updated_at: updated_at.to_owned() })
+            Some(Cursor { id: id.parse().map_err(|_| unknown())?, updated_at: updated_at.to_owned() })
         }
     };
     let (listed, next, total) = store
@@ -66,7 +67,7 @@ pub async fn list(
         // Whether it can be kept or not, the list is right.
         drop(store.write(move |transaction| bags::show(transaction, &made)).await);
     }
-    let next = next.map(|Place { updated_at, id }| format!("{id}@{updated_at}"));
+    let next = next.map(|Cursor { updated_at, id }| format!("{id}@{updated_at}"));
     Ok(Json(BagsPage { bags: page, next, total }))
 }
 
@@ -119,13 +120,13 @@ pub async fn update(
     Body(draft): Body<BagDraft>,
 ) -> Result<Response, Problem> {
     let id = number(id)?;
-    let revision = revision(&headers)?.ok_or_else(|| {
+    let expected = expected(&headers)?.ok_or_else(|| {
         let detail = "Say which revision of the bag this changes, in If-Match.";
         Problem::new(StatusCode::PRECONDITION_REQUIRED, "revision", detail)
     })?;
     let change = Change::Content(checked(draft)?);
     let bag = store
-        .write(move |transaction| bags::change(transaction, id, Some(revision), &change, Timestamp::now()))
+        .write(move |transaction| bags::change(transaction, id, Some(&expected), &change, Timestamp::now()))
         .await?;
     tagged(StatusCode::OK, &bag)
 }
@@ -136,9 +137,11 @@ pub async fn update(
     (status = 412, body = Problem, content_type = "application/problem+json")
 ))]
 pub async fn delete(State(store): State<Store>, id: Id, headers: HeaderMap) -> Result<StatusCode, Problem> {
-    let (id, revision) = (number(id)?, revision(&headers)?);
+    let (id, expected) = (number(id)?, expected(&headers)?);
     store
-        .write(move |transaction| bags::change(transaction, id, revision, &Change::Delete, Timestamp::now()))
+        .write(move |transaction| {
+            bags::change(transaction, id, expected.as_ref(), &Change::Delete, Timestamp::now())
+        })
         .await?;
     Ok(StatusCode::NO_CONTENT)
 }
@@ -274,30 +277,33 @@ fn checked(draft: BagDraft) -> Result<Content, Problem> {
     content(if name.is_empty() { "New bag".to_owned() } else { name }, &plan)
 }
 
-/// The revision in `If-Match`; nothing if the header is missing or `*`.
-pub(super) fn revision(headers: &HeaderMap) -> Result<Option<i64>, Problem> {
-    let Some(tag) = headers.get(header::IF_MATCH) else { return Ok(None) };
-    let tag = tag.to_str().unwrap_or_default().trim();
-    if tag == "*" {
-        return Ok(None);
+/// What is kept of a bag or a paper at some revision, as its tag says it.
+fn tag(revision: i64) -> Result<ETag, Problem> {
+    format!("\"{revision}\"").parse().map_err(|error| Problem::ours(&error))
+}
+
+/// Which revisions a change is for, told by `If-Match`: none if the header is missing.
+pub(super) fn expected(headers: &HeaderMap) -> Result<Option<Expected>, Problem> {
+    let unread = || {
+        let detail = "If-Match holds no revision, such as \"3\".";
+        Problem::new(StatusCode::BAD_REQUEST, "revision", detail)
+    };
+    // The package takes what is no tag for one that matches nothing.
+    let is_tag = |tag: &str| tag.trim() == "*" || tag.parse::<ETag>().is_ok();
+    let said = headers.get(header::IF_MATCH).map(|said| said.to_str().unwrap_or_default());
+    if said.is_some_and(|said| !said.split(',').map(str::trim).all(is_tag)) {
+        return Err(unread());
     }
-    tag.strip_prefix('"')
-        .and_then(|tag| tag.strip_suffix('"'))
-        .and_then(|tag| tag.parse().ok())
-        .map(Some)
-        .ok_or_else(|| {
-            Problem::new(
-                StatusCode::BAD_REQUEST,
-                "revision",
-                "If-Match holds no revision of a bag, such as \"3\".",
-            )
-        })
+    let matches: Option<IfMatch> = headers.typed_try_get().map_err(|_| unread())?;
+    Ok(matches.map(|matches| -> Expected {
+        Box::new(move |revision| tag(revision).is_ok_and(|tag| matches.precondition_passes(&tag)))
+    }))
 }
 
 fn tagged(status: StatusCode, bag: &Bag) -> Result<Response, Problem> {
-    let tag =
-        HeaderValue::from_str(&format!("\"{}\"", bag.revision)).map_err(|error| Problem::ours(&error))?;
-    Ok((status, [(header::ETAG, tag)], Json(BagView::new(bag)?)).into_response())
+    let mut response = (status, Json(BagView::new(bag)?)).into_response();
+    response.headers_mut().typed_insert(tag(bag.revision)?);
+    Ok(response)
 }
 
 fn created(bag: &Bag) -> Result<Response, Problem> {

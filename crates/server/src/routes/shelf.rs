@@ -1,9 +1,9 @@
 //! The paper shelf: list, add, change with a revision check, take off and bring back, CSV in and out.
 
-use super::bags::{Id, revision};
+use super::bags::{Id, expected};
 use crate::problem::{Body, Problem};
 use crate::store::shelf::{self, Change, Kept};
-use crate::store::{Store, StoreError};
+use crate::store::{Expected, Store, StoreError};
 use crate::view::shelf::{ImportText, ImportView, PaperView, ShelfView, read_kept};
 use axum::Json;
 use axum::extract::{Path, State};
@@ -54,12 +54,12 @@ pub async fn change_paper(
     Body(text): Body<PaperText>,
 ) -> Result<Json<PaperView>, Problem> {
     let id = number(id)?;
-    let revision = revision(&headers)?.ok_or_else(|| {
+    let expected = expected(&headers)?.ok_or_else(|| {
         let detail = "Say which revision of the paper this changes, in If-Match.";
         Problem::new(StatusCode::PRECONDITION_REQUIRED, "revision", detail)
     })?;
     let change = Change::Content(checked(&text)?);
-    changed(&store, id, Some(revision), change).await
+    changed(&store, id, Some(expected), change).await
 }
 
 /// Take a paper off the shelf; it can be brought back. `If-Match` carries the revision it was seen at, if that matters.
@@ -73,9 +73,11 @@ pub async fn take_paper(
     id: Id,
     headers: HeaderMap,
 ) -> Result<StatusCode, Problem> {
-    let (id, revision) = (number(id)?, revision(&headers)?);
+    let (id, expected) = (number(id)?, expected(&headers)?);
     store
-        .write(move |transaction| shelf::change(transaction, id, revision, &Change::Delete, Timestamp::now()))
+        .write(move |transaction| {
+            shelf::change(transaction, id, expected.as_ref(), &Change::Delete, Timestamp::now())
+        })
         .await?;
     Ok(StatusCode::NO_CONTENT)
 }
@@ -91,11 +93,11 @@ pub async fn bring_paper_back(State(store): State<Store>, id: Id) -> Result<Json
 async fn changed(
     store: &Store,
     id: i64,
-    revision: Option<i64>,
+    expected: Option<Expected>,
     change: Change,
 ) -> Result<Json<PaperView>, Problem> {
     let work = move |transaction: &Transaction<'_>| {
-        shelf::change(transaction, id, revision, &change, Timestamp::now())
+        shelf::change(transaction, id, expected.as_ref(), &change, Timestamp::now())
     };
     Ok(Json(PaperView::new(&store.write(work).await?)?))
 }

@@ -1,9 +1,10 @@
 //! Bags kept in SQLite.
 
-use super::{Result, StoreError};
+use super::{Expected, Result, StoreError};
 use jiff::Timestamp;
 use rusqlite::{Connection, OptionalExtension, Row, Transaction, named_params};
 use wide_fold_core::text::printable;
+use wide_fold_formats::brief_json::renewed;
 
 const COLUMNS: &str = "id, revision, name, brief, created_at, updated_at, deleted_at";
 
@@ -57,7 +58,7 @@ pub struct Listed {
 
 /// Where a page of the list ends, and the next begins.
 #[derive(Clone, Debug, PartialEq, Eq)]
-pub struct Place {
+pub struct Cursor {
     /// When its last bag was changed, as it is kept.
     pub updated_at: String,
     /// That bag's number.
@@ -70,9 +71,9 @@ pub struct Place {
 /// [`StoreError::Database`].
 pub fn page(
     connection: &Connection,
-    after: Option<&Place>,
+    after: Option<&Cursor>,
     most: u32,
-) -> Result<(Vec<Listed>, Option<Place>)> {
+) -> Result<(Vec<Listed>, Option<Cursor>)> {
     let sql = format!(
         "SELECT {COLUMNS}, summary, rules FROM bag
          WHERE deleted_at IS NULL AND (:id IS NULL OR (updated_at, id) < (:at, :id))
@@ -92,7 +93,7 @@ pub fn page(
     let more = found.len() > most as usize;
     found.truncate(most as usize);
     let next = found.last().filter(|_| more);
-    let next = next.map(|(last, at)| Place { updated_at: at.clone(), id: last.bag.id });
+    let next = next.map(|(last, at)| Cursor { updated_at: at.clone(), id: last.bag.id });
     Ok((found.into_iter().map(|(listed, _)| listed).collect(), next))
 }
 
@@ -103,6 +104,24 @@ pub fn page(
 pub fn count(connection: &Connection) -> Result<u32> {
     let sql = "SELECT count(*) FROM bag WHERE deleted_at IS NULL";
     Ok(connection.prepare_cached(sql)?.query_row([], |row| row.get(0))?)
+}
+
+/// Writes every brief of the spelling before in today's. A bag stays at its revision: nobody has changed it. What is no brief
+/// of either spelling is left as it is.
+///
+/// # Errors
+/// [`rusqlite::Error`].
+pub fn renew(transaction: &Transaction<'_>) -> rusqlite::Result<()> {
+    let mut all = transaction.prepare("SELECT id, brief FROM bag")?;
+    let mut write = transaction.prepare("UPDATE bag SET brief = ?2 WHERE id = ?1")?;
+    let rows = all.query_map([], |row| Ok((row.get::<_, i64>(0)?, row.get::<_, String>(1)?)))?;
+    for (id, brief) in rows.collect::<rusqlite::Result<Vec<_>>>()? {
+        let renewed = serde_json::from_str(&brief).ok().and_then(|brief| renewed(&brief));
+        if let Some(renewed) = renewed {
+            write.execute((id, renewed.to_string()))?;
+        }
+    }
+    Ok(())
 }
 
 /// Keeps what the list shows of bags that are still at the revision it was made of.
@@ -159,7 +178,7 @@ pub enum Change {
     Restore,
 }
 
-/// Changes a bag if it is still at `revision` (any, if none is given).
+/// Changes a bag if it is still at a revision that is `expected` (any, if nothing is).
 ///
 /// # Errors
 /// [`StoreError::NoBag`] if there is no such bag (for a change of content: or if it is deleted);
@@ -167,7 +186,7 @@ pub enum Change {
 pub fn change(
     transaction: &Transaction<'_>,
     id: i64,
-    revision: Option<i64>,
+    expected: Option<&Expected>,
     change: &Change,
     now: Timestamp,
 ) -> Result<Bag> {
@@ -175,7 +194,7 @@ pub fn change(
     if kept.deleted && !matches!(change, Change::Restore) {
         return Err(StoreError::NoBag);
     }
-    if revision.is_some_and(|revision| revision != kept.revision) {
+    if expected.is_some_and(|expected| !expected(kept.revision)) {
         return Err(StoreError::Stale(Box::new(kept)));
     }
     let (sets, now) = match change {

@@ -1,19 +1,26 @@
 //! Opening the one file: whose it is, whether it is whole, and bringing its tables up to date.
 
-use super::{Result, StoreError, rescue};
-use rusqlite::{Connection, OpenFlags};
+use super::{Result, StoreError, bags, rescue};
+use rusqlite::{Connection, OpenFlags, Transaction};
 use rusqlite_migration::{M, Migrations};
 use std::fs::{File, TryLockError};
 use std::path::Path;
 use std::time::{Duration, Instant};
 
-const MIGRATIONS: &[M<'static>] = &[
-    M::up(include_str!("../../migrations/001_bags.sql")),
-    M::up(include_str!("../../migrations/002_shelf.sql")),
-    M::up(include_str!("../../migrations/003_cuts.sql")),
-    M::up(include_str!("../../migrations/004_cuts_of_two_papers.sql")),
-    M::up(include_str!("../../migrations/005_kept_whole.sql")),
-];
+/// How many changes the tables have been through.
+const VERSIONS: i64 = 6;
+
+fn migrations() -> Migrations<'static> {
+    Migrations::new(vec![
+        M::up(include_str!("../../migrations/001_bags.sql")),
+        M::up(include_str!("../../migrations/002_shelf.sql")),
+        M::up(include_str!("../../migrations/003_cuts.sql")),
+        M::up(include_str!("../../migrations/004_cuts_of_two_papers.sql")),
+        M::up(include_str!("../../migrations/005_kept_whole.sql")),
+        // Every build says only what belongs to it.
+        M::up_with_hook("", |transaction: &Transaction<'_>| Ok(bags::renew(transaction)?)),
+    ])
+}
 
 /// Says in the file's header whose it is (`WFol`); given by the fifth migration.
 pub(super) const APPLICATION_ID: i64 = 0x5746_6F6C;
@@ -29,7 +36,7 @@ pub(super) fn open(path: &Path) -> Result<(Connection, Connection)> {
     writer.busy_timeout(PATIENCE)?;
     writer.pragma_update(None, "journal_mode", "wal")?;
     writer.pragma_update(None, "synchronous", "full")?;
-    Migrations::from_slice(MIGRATIONS).to_latest(&mut writer)?;
+    migrations().to_latest(&mut writer)?;
     drop(turn);
     let reader = Connection::open_with_flags(path, OpenFlags::SQLITE_OPEN_READ_ONLY)?;
     reader.busy_timeout(PATIENCE)?;
@@ -72,10 +79,9 @@ fn examine(path: &Path) -> Result<()> {
             });
         }
     };
-    let known = MIGRATIONS.len() as i64;
     let foreign = "It belongs to another program and was not touched. Give another file with --db.";
     match application {
-        APPLICATION_ID if version > known => {
+        APPLICATION_ID if version > VERSIONS => {
             return Err(refused(
                 "It was written by a newer version of Wide Fold and was not touched. Use that one.",
             ));
@@ -139,5 +145,18 @@ impl Turn {
                 Err(TryLockError::WouldBlock) => std::thread::sleep(Duration::from_millis(20)),
             }
         }
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn the_version_is_that_of_the_last_migration() {
+        let mut file = Connection::open_in_memory().unwrap();
+        migrations().to_latest(&mut file).unwrap();
+        let version: i64 = file.query_row("PRAGMA user_version", [], |row| row.get(0)).unwrap();
+        assert_eq!(version, VERSIONS);
     }
 }

@@ -1,6 +1,6 @@
 //! Saving what can still be read from a file that is spoiled inside, row by row.
 
-use super::{Result, Store, StoreError, open};
+use super::{Result, Store, StoreError, bags, open};
 use rusqlite::types::Value;
 use rusqlite::{Connection, params_from_iter};
 use std::path::Path;
@@ -55,11 +55,14 @@ pub fn rescue(from: &Path, into: &Path) -> Result<Saved> {
                 .filter(|row| insert.execute(params_from_iter(row)).is_ok_and(|count| count == 1))
                 .count())
         };
-        Ok(Saved {
+        let saved = Saved {
             bags: put(BAG, rows(&file, BAG))?,
             papers: put(PAPER, rows(&file, PAPER))?,
             cuts: put(CUT, rows(&file, CUT))?,
-        })
+        };
+        // The file may be from before.
+        bags::renew(transaction)?;
+        Ok(saved)
     })?;
     store.close()?;
     Ok(saved)

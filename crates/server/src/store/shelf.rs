@@ -1,6 +1,6 @@
 //! Papers kept in SQLite.
 
-use super::{Result, StoreError};
+use super::{Expected, Result, StoreError};
 use jiff::Timestamp;
 use rusqlite::{Connection, OptionalExtension, Row, Transaction, named_params};
 
@@ -72,14 +72,14 @@ pub enum Change {
     Restore,
 }
 
-/// Changes a paper if it is still at `revision` (any, if none is given).
+/// Changes a paper if it is still at a revision that is `expected` (any, if nothing is).
 ///
 /// # Errors
 /// [`StoreError::NoPaper`] if there is none with that number; [`StoreError::StalePaper`] if it has another revision.
 pub fn change(
     transaction: &Transaction<'_>,
     id: i64,
-    revision: Option<i64>,
+    expected: Option<&Expected>,
     change: &Change,
     now: Timestamp,
 ) -> Result<Kept> {
@@ -87,7 +87,7 @@ pub fn change(
     if kept.deleted && !matches!(change, Change::Restore) {
         return Err(StoreError::NoPaper);
     }
-    if revision.is_some_and(|revision| revision != kept.revision) {
+    if expected.is_some_and(|expected| !expected(kept.revision)) {
         return Err(StoreError::StalePaper);
     }
     let (paper, deleted_at) = match change {

@@ -169,14 +169,14 @@ impl SlipView {
     /// The slip of a plan.
     pub fn new(plan: &Plan) -> Self {
         let (brief, unit) = (&plan.brief, plan.brief.unit);
-        let (width, height) = brief.sheet.as_laid();
+        let laid = brief.sheet.as_laid();
         let grave = plan.verdicts.first().filter(|verdict| verdict.level != Level::Notes);
         Self {
             readable: true,
             size: brief.finished_figures(),
             unit: unit.into(),
             sheet: brief.sheet.name(unit),
-            sheet_mm: [width.mm(), height.mm()],
+            sheet_mm: [laid.width.mm(), laid.height.mm()],
             ready: plan.is_ready(),
             concern: grave.map(|verdict| verdict.title.clone()),
             standing: Some(StandingView::new(plan)),

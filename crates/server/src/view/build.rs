@@ -70,7 +70,7 @@ impl RescaledView {
         let sheet = Sheet { width: size.width, height: size.height, ..brief.sheet.clone() };
         let scaled = on_sheet(brief, &sheet)?;
         let unit = brief.unit;
-        let pieces = pieces::divide(&Net::new(&scaled));
+        let pieces = pieces::divide(&Net::of(&scaled));
         let laid = sheet.as_laid();
         Some(Self {
             sheet: size.name.to_owned(),
@@ -78,7 +78,7 @@ impl RescaledView {
             brief: BriefText::from(&scaled),
             chosen: scaled == *brief,
             pieces: pieces.iter().map(|piece| PieceView::new(piece, unit)).collect(),
-            sheet_mm: [laid.0.mm(), laid.1.mm()],
+            sheet_mm: [laid.width.mm(), laid.height.mm()],
         })
     }
 }

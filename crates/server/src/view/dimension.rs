@@ -64,7 +64,7 @@ impl DimensionView {
             let level = body.map(|y| Span::new(y.from, y.to - strip.lap));
             level
                 .filter(|level| level.length().is_positive())
-                .map(|level| ("level", "Join all round", Axis::Up, level, level.length()))
+                .map(|level| ("build.all_round.rise", "Join all round", Axis::Up, level, level.length()))
         } else if plan.net.laps.is_empty() {
             height("Height")
         } else {
@@ -87,7 +87,7 @@ impl DimensionView {
             height,
             up("top.depth", "Hem", Band::Hem),
             up("top.depth", "Closing flap", Band::Flap),
-            across("pleat", "Pleat", |panel| matches!(panel, Panel::Pleat { .. })),
+            across("build.pleat", "Pleat", |panel| matches!(panel, Panel::Pleat { .. })),
         ]
         .into_iter()
         .flatten()

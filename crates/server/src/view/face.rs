@@ -6,9 +6,9 @@ use super::spelled::{PurposeName, WhatName};
 use serde::Serialize;
 use utoipa::ToSchema;
 use wide_fold_core::Brief;
-use wide_fold_core::brief::{Across, GussetCrease, Top};
+use wide_fold_core::brief::{Across, GussetCrease};
 use wide_fold_core::fittings::drawing::{Mark, face_marks};
-use wide_fold_core::fittings::{On, face_holes};
+use wide_fold_core::fittings::{Fitted, On};
 use wide_fold_core::plane::Point;
 
 /// One face as it is drawn.
@@ -60,10 +60,10 @@ pub struct HoleMarkView {
 
 impl FaceView {
     /// The face of a brief's bag.
-    pub fn new(brief: &Brief) -> Self {
+    pub fn new(brief: &Brief, fitted: &Fitted) -> Self {
         let size = brief.finished;
         let top = size.height;
-        let holes = face_holes(brief).into_iter().map(|hole| {
+        let holes = fitted.holes.iter().map(|hole| {
             let y = match hole.on {
                 On::Faces(down) => top - down,
                 On::Flap(up) => top + up,
@@ -76,17 +76,20 @@ impl FaceView {
                 half: super::piece::half(hole.shape),
             }
         });
-        let marks = face_marks(brief);
+        let marks = face_marks(brief, fitted);
         let highest = marks
             .iter()
-            .flat_map(|mark| mark.points.iter().map(|[_, y]| y + mark.width / 2.0))
+            .flat_map(|mark| {
+                let reach = mark.drawn.width().unwrap_or_default() / 2.0;
+                mark.drawn.points().iter().map(move |[_, y]| y + reach)
+            })
             .fold(0.0, f64::max);
         Self {
             width_mm: size.width.mm(),
             height_mm: top.mm(),
             hem_mm: brief.top.hem().mm(),
-            hem_out: matches!(brief.top, Top::HemOut { .. }),
-            flap_mm: if let Top::Flap { depth, .. } = brief.top { depth.mm() } else { 0.0 },
+            hem_out: brief.top.is_turned_out(),
+            flap_mm: brief.top.flap().map_or(0.0, |flap| flap.depth.mm()),
             fold_flat_mm: matches!(brief.gusset_crease, GussetCrease::FoldFlat { across: Across::BothFaces })
                 .then(|| brief.apex().mm()),
             above_mm: (highest - top.mm()).max(0.0),
@@ -101,8 +104,8 @@ impl MarkView {
         Self {
             what: mark.what.into(),
             inside: mark.inside,
-            points: mark.points.clone(),
-            width_mm: mark.width,
+            points: mark.drawn.points().to_vec(),
+            width_mm: mark.drawn.width().unwrap_or_default(),
         }
     }
 }

@@ -4,9 +4,9 @@ use super::face::FaceView;
 use super::spelled::Axis;
 use serde::Serialize;
 use utoipa::ToSchema;
-use wide_fold_core::brief::{ClosureKind, HandleKind, Top};
-use wide_fold_core::fittings::parts::{From as Source, PartNeeded, parts};
-use wide_fold_core::fittings::{Purpose, closure, face_holes, handle, load, strip};
+use wide_fold_core::brief::{ClosureKind, HandleKind};
+use wide_fold_core::fittings::parts::{From as Source, Measure, PartNeeded, parts};
+use wide_fold_core::fittings::{Fitted, FittedHandle, Purpose, load};
 use wide_fold_core::layout::Part;
 use wide_fold_core::weight::own_weight;
 use wide_fold_core::{Brief, Length, Plan};
@@ -86,14 +86,14 @@ impl FittingsView {
     /// What is put on the bag of a plan.
     pub fn new(plan: &Plan) -> Self {
         let brief = &plan.brief;
-        let (limit, unit) = (load::limit(brief), brief.unit);
-        let headroom = closure::headroom(brief);
+        let (limit, unit) = (load::limit(brief, &plan.fitted), brief.unit);
+        let headroom = plan.fitted.closing.headroom;
         Self {
-            face: FaceView::new(brief),
-            figures: figures(brief),
-            customary: customary(brief),
-            parts: parts(brief).iter().map(|part| PartNeededView::new(plan, part)).collect(),
-            weight: own_weight(brief, &plan.net).label(unit),
+            face: FaceView::new(brief, &plan.fitted),
+            figures: figures(brief, &plan.fitted),
+            customary: brief.fittings.handle.kind.customary(brief),
+            parts: parts(brief, &plan.fitted).iter().map(|part| PartNeededView::new(plan, part)).collect(),
+            weight: own_weight(brief, &plan.fitted, &plan.net).label(unit),
             limit: format!("about {}", limit.mass.label(unit)),
             limit_why: limit.why,
             raise: limit.raise,
@@ -109,17 +109,20 @@ impl FittingsView {
     }
 }
 
-/// A place on the face: from, to, and where it lies the other way; or none.
+/// A place on the face: which way it runs, from, to, and where it lies the other way; or none.
 type Place = Option<(Axis, Length, Length, Length)>;
 
-fn figures(brief: &Brief) -> Vec<FigureView> {
-    let (asked, size) = (brief.fittings.handle, brief.finished);
-    let top = size.height;
-    let half = size.width.half();
-    let mut made = Vec::new();
-    let mut add = |field, name, length: Length, place: Place, set: bool| {
+/// Figures as they are edited, one after the other.
+struct Figures<'a> {
+    brief: &'a Brief,
+    made: Vec<FigureView>,
+}
+
+impl Figures<'_> {
+    fn add(&mut self, field: &'static str, name: &'static str, length: Length, place: Place, set: bool) {
         let (axis, from, to, at) = place.unwrap_or((Axis::Words, Length::ZERO, Length::ZERO, Length::ZERO));
-        made.push(FigureView {
+        let unit = self.brief.unit;
+        self.made.push(FigureView {
             field,
             name,
             axis,
@@ -127,153 +130,140 @@ fn figures(brief: &Brief) -> Vec<FigureView> {
             to_mm: to.mm(),
             at_mm: at.mm(),
             mm: length.mm(),
-            figure: length.figure(brief.unit),
-            editable: length.editable(brief.unit),
-            step_mm: brief.board.groove.mm(),
+            figure: length.figure(unit),
+            editable: length.editable(unit),
+            step_mm: self.brief.board.groove.mm(),
             set,
         });
-    };
-    if let Some(own) = handle(brief) {
+    }
+
+    /// A figure that is written beside the face.
+    fn beside(&mut self, field: &'static str, name: &'static str, length: Length, set: bool) {
+        self.add(field, name, length, None, set);
+    }
+
+    fn handle(&mut self, own: &FittedHandle) {
+        let (asked, size) = (self.brief.fittings.handle, self.brief.finished);
+        let (top, half) = (size.height, size.width.half());
         let (aside, kind) = (own.from_centre, own.kind);
         // A handle from the base is measured near the top, where there is room.
         let level = if kind == HandleKind::LongRibbon { top.half() } else { top - own.down };
-        let is_set = asked.from_centre.is_some();
         if kind.is_spaced() {
+            let is_set = asked.from_centre.is_some();
             let place = Some((Axis::Across, Length::ZERO, aside, level));
-            add("handle.from_centre", "From centre", aside, place, is_set);
+            self.add("handle.from_centre", "From centre", aside, place, is_set);
             let place = Some((Axis::Across, aside, half, level));
-            add("handle.from_edge", "From edge", own.from_edge(brief), place, is_set);
+            self.add("handle.from_edge", "From edge", own.from_edge(self.brief), place, is_set);
         }
-        let opening = own.opening;
         match kind {
-            HandleKind::HandHole => {
-                let middle = top - own.down - opening.half();
-                let wide = own.width.half();
-                add(
-                    "handle.width",
-                    "Opening",
-                    own.width,
-                    Some((Axis::Across, -wide, wide, middle)),
-                    asked.width.is_some(),
-                );
-                let place = Some((Axis::Up, top - own.down - opening, top - own.down, wide));
-                add("handle.opening", "Height", opening, place, asked.opening.is_some());
-                add(
-                    "handle.down",
-                    "Below top",
-                    own.down,
-                    Some((Axis::Up, top - own.down, top, -wide)),
-                    asked.down.is_some(),
-                );
+            HandleKind::None => {}
+            HandleKind::HandHole => self.hand_hole(own),
+            HandleKind::Strap => self.strap(own),
+            HandleKind::LongRibbon => self.stands(own, aside, "Width of the ribbon"),
+            HandleKind::HoledRibbon | HandleKind::GluedRibbon => {
+                self.ends(own, "Below top", "Width of the ribbon")
             }
-            HandleKind::Strap => {
-                let place = Some((Axis::Across, -opening.half(), opening.half(), top));
-                add("handle.opening", "Slot", opening, place, asked.opening.is_some());
-                add(
-                    "handle.drop",
-                    "Drop",
-                    own.drop,
-                    Some((Axis::Up, top, top + own.drop, opening.half())),
-                    asked.drop.is_some(),
-                );
-                add("handle.width", "Width of the strap", own.width, None, asked.width.is_some());
-                add("handle.down", "Glued under the hem", own.down, None, asked.down.is_some());
-            }
-            HandleKind::LongRibbon => {
-                add(
-                    "handle.drop",
-                    "Drop",
-                    own.drop,
-                    Some((Axis::Up, top, top + own.drop, aside)),
-                    asked.drop.is_some(),
-                );
-                add("handle.width", "Width of the ribbon", own.width, None, asked.width.is_some());
-            }
-            _ => {
-                let place = Some((Axis::Up, top - own.down, top, -aside));
-                let name = if kind == HandleKind::Tube { "Glued end" } else { "Below top" };
-                add("handle.down", name, own.down, place, asked.down.is_some());
-                add(
-                    "handle.drop",
-                    "Drop",
-                    own.drop,
-                    Some((Axis::Up, top, top + own.drop, aside)),
-                    asked.drop.is_some(),
-                );
-                let name = match kind {
-                    HandleKind::Tube => "Width of the strip",
-                    HandleKind::Hangers => "Width of a hanger",
-                    _ => "Width of the ribbon",
-                };
-                add("handle.width", name, own.width, None, asked.width.is_some());
-            }
+            HandleKind::Tube => self.ends(own, "Glued end", "Width of the strip"),
+            HandleKind::Hangers => self.ends(own, "Below top", "Width of a hanger"),
         }
-        if kind != HandleKind::HandHole {
-            let set = asked.length.is_some();
-            add("handle.length", "Length of one", own.length, None, set);
+        if kind.stands_up() {
+            let set = asked.stands.long().is_some();
+            self.beside("handle.length", "Length of one", own.length, set);
         }
     }
-    if let Some(own) = strip(brief) {
+
+    fn hand_hole(&mut self, own: &FittedHandle) {
+        let (asked, top) = (self.brief.fittings.handle, self.brief.finished.height);
+        let (low, wide) = (top - own.down - own.opening, own.width.half());
+        let middle = low + own.opening.half();
+        let place = Some((Axis::Across, -wide, wide, middle));
+        self.add("handle.width", "Opening", own.width, place, asked.width.is_some());
+        let place = Some((Axis::Up, low, top - own.down, wide));
+        self.add("handle.opening", "Height", own.opening, place, asked.opening.is_some());
+        let place = Some((Axis::Up, top - own.down, top, -wide));
+        self.add("handle.down", "Below top", own.down, place, asked.down.is_some());
+    }
+
+    fn strap(&mut self, own: &FittedHandle) {
+        let (asked, top) = (self.brief.fittings.handle, self.brief.finished.height);
+        let half = own.opening.half();
+        let place = Some((Axis::Across, -half, half, top));
+        self.add("handle.opening", "Slot", own.opening, place, asked.opening.is_some());
+        self.stands(own, half, "Width of the strap");
+        self.beside("handle.down", "Glued under the hem", own.down, asked.down.is_some());
+    }
+
+    /// What is glued or holed below the top edge on either side, and how high it stands.
+    fn ends(&mut self, own: &FittedHandle, down: &'static str, width: &'static str) {
+        let (asked, top) = (self.brief.fittings.handle, self.brief.finished.height);
+        let place = Some((Axis::Up, top - own.down, top, -own.from_centre));
+        self.add("handle.down", down, own.down, place, asked.down.is_some());
+        self.stands(own, own.from_centre, width);
+    }
+
+    /// How high it stands, drawn so far from the centre line, and how wide it is.
+    fn stands(&mut self, own: &FittedHandle, aside: Length, width: &'static str) {
+        let (asked, top) = (self.brief.fittings.handle, self.brief.finished.height);
+        let place = Some((Axis::Up, top, top + own.drop, aside));
+        self.add("handle.drop", "Drop", own.drop, place, asked.stands.high().is_some());
+        self.beside("handle.width", width, own.width, asked.width.is_some());
+    }
+}
+
+fn figures(brief: &Brief, fitted: &Fitted) -> Vec<FigureView> {
+    let top = brief.finished.height;
+    let mut figures = Figures { brief, made: Vec::new() };
+    if let Some(own) = &fitted.handle {
+        figures.handle(own);
+    }
+    if let Some(own) = fitted.reinforcement {
         let backing = brief.fittings.backing;
-        add("backing.length", "Length of the strip", own.length, None, backing.length.is_some());
-        add("backing.depth", "Depth of the strip", own.depth, None, backing.depth.is_some());
+        figures.add("backing.length", "Length of the strip", own.length, None, backing.length.is_some());
+        figures.add("backing.depth", "Depth of the strip", own.depth, None, backing.depth.is_some());
     }
     let magnets = brief.fittings.closure.kind == ClosureKind::Magnets;
-    if magnets || face_holes(brief).iter().any(|hole| hole.purpose == Purpose::Closure) {
-        let down = closure::down(brief);
-        let flap = if let Top::Flap { depth, .. } = brief.top { depth } else { Length::ZERO };
+    if magnets || fitted.holes.iter().any(|hole| hole.purpose == Purpose::Closure) {
+        let down = fitted.closing.down;
+        let flap = brief.top.flap().map_or(Length::ZERO, |flap| flap.depth);
         let place = Some((Axis::Up, top + flap - down, top + flap, Length::ZERO));
-        add("closure.down", "From edge", down, place, brief.fittings.closure.down.is_some());
+        figures.add("closure.down", "From edge", down, place, brief.fittings.closure.down.is_some());
     }
     let decoration = brief.fittings.decoration;
     if decoration.faces || decoration.gussets || decoration.flap {
-        let margin = wide_fold_core::fittings::decoration::margin(brief);
-        add("decoration.margin", "Left free round the mats", margin, None, decoration.margin.is_some());
+        let margin = fitted.mat_margin;
+        figures.add(
+            "decoration.margin",
+            "Left free round the mats",
+            margin,
+            None,
+            decoration.margin.is_some(),
+        );
     }
-    if let Some(band) = wide_fold_core::fittings::decoration::band(brief) {
-        add("decoration.band_width", "Width of the band", band.width, None, decoration.band_width.is_some());
+    if let Some(band) = fitted.band {
+        figures.add(
+            "decoration.band_width",
+            "Width of the band",
+            band.width,
+            None,
+            decoration.band_width.is_some(),
+        );
     }
     let punch = brief.fittings.punch;
-    add("punch.hole", "The punch’s hole", punch.hole, None, true);
-    add("punch.reach", "The punch’s reach", punch.reach, None, true);
-    made
-}
-
-/// What the customary figures are customary on.
-fn customary(brief: &Brief) -> String {
-    let face = brief.finished.width.label(brief.unit);
-    match brief.fittings.handle.kind {
-        HandleKind::None => String::new(),
-        HandleKind::HoledRibbon => format!(
-            "Customary on an 8 in face: holes 1 in below the top, 1½ in either side of the centre, 18 in of ribbon a handle. Here in proportion to a face of {face}."
-        ),
-        HandleKind::GluedRibbon => format!(
-            "Customary on a 10 in face: ribbon 2 × 15 in, its ends 1½ in from the side edges, under a strip 2 in deep. Here in proportion to a face of {face}."
-        ),
-        HandleKind::LongRibbon => {
-            "Customary: from the base, 1 in from the side edge; 22 in of ribbon for a height of 6¼ in.".to_owned()
-        }
-        HandleKind::Strap => {
-            "Customary: a strap of 1¼ × 12 in, a slot ⅛ to ¼ in longer than it is wide, ends under a hem of 1 in or more."
-                .to_owned()
-        }
-        HandleKind::Tube => "Customary: strips of 1¾ × 12 in, 1¼ × 12 in on a small bag, rolled on a 4 mm rod.".to_owned(),
-        HandleKind::Hangers => "Customary: card folded off-centre at 1 in, the long leaf outside.".to_owned(),
-        HandleKind::HandHole => "Customary: up to 4 × 2 in, cut through both faces at once.".to_owned(),
-    }
+    figures.add("punch.hole", "The punch’s hole", punch.hole, None, true);
+    figures.add("punch.reach", "The punch’s reach", punch.reach, None, true);
+    figures.made
 }
 
 impl PartNeededView {
     fn new(plan: &Plan, part: &PartNeeded) -> Self {
         let unit = plan.brief.unit;
-        let size = match (part.length.is_positive(), part.width.is_positive()) {
-            (true, true) => format!("{} × {}", part.length.figure(unit), part.width.figure(unit)),
-            (true, false) => part.length.figure(unit),
-            (false, true) => part.width.figure(unit),
-            (false, false) => String::new(),
+        let size = match part.measure {
+            Measure::Both(size) => format!("{} × {}", size.width.figure(unit), size.height.figure(unit)),
+            Measure::Long(length) | Measure::Wide(length) => length.figure(unit),
+            Measure::Counted => String::new(),
         };
         let (from, extra, own_paper) = match part.from {
-            Source::Bought if part.length.is_positive() => ("from the reel".to_owned(), None, false),
+            Source::Bought if part.measure.length().is_some() => ("from the reel".to_owned(), None, false),
             Source::Bought => ("from the drawer".to_owned(), None, false),
             Source::Paper(kind) => {
                 let own = plan.brief.extras.has(kind);

@@ -4,12 +4,12 @@ use super::spelled::WhatName;
 use serde::Serialize;
 use utoipa::ToSchema;
 use wide_fold_core::Plan;
-use wide_fold_core::brief::{Build, ClosingOrder, Top};
 use wide_fold_core::fittings::drawing::What;
 use wide_fold_core::folded::Turned;
 use wide_fold_core::folded::motion::{Leg, at, legs};
 use wide_fold_core::folded::solids::{Solid, in_space};
-use wide_fold_core::net::{Band, Lap};
+use wide_fold_core::lifted;
+use wide_fold_core::net::part_name;
 use wide_fold_core::proof::{FlatFold, Item};
 
 /// Poses from unrolled to finished.
@@ -51,7 +51,7 @@ pub struct StandingView {
 impl StandingView {
     /// What is put on the bag of a plan, piece by flat piece.
     fn fittings(plan: &Plan) -> Self {
-        let solids = in_space(&plan.brief, &plan.net, &plan.folded);
+        let solids = in_space(&plan.brief, &plan.fitted, &plan.net, &plan.folded);
         let facet = |solid: &Solid| FacetView {
             name: match solid.what {
                 What::Tube => "rolled handle".to_owned(),
@@ -203,13 +203,7 @@ impl FacetView {
 
     fn new(plan: &Plan, facet: &Turned, sheet: Option<usize>) -> Self {
         let (panel, band) = facet.part;
-        let name = match band {
-            Band::Base => format!("base flap of the {}", panel.name()),
-            Band::Ear => format!("ear below the {}", panel.name()),
-            Band::Body | Band::BackBody => panel.name().to_owned(),
-            Band::Hem | Band::BackHem => format!("hem of the {}", panel.name()),
-            Band::Flap => "closing flap".to_owned(),
-        };
+        let name = part_name(panel, band);
         let piece = plan.pieces.iter().position(|piece| piece.strips.contains(&facet.strip));
         // Of several pieces it says which one it comes from.
         let from = piece.map(|piece| &plan.pieces[piece].name).filter(|_| plan.pieces.len() > 1);
@@ -219,8 +213,8 @@ impl FacetView {
             sheet,
             strip: facet.strip,
             piece: piece.unwrap_or(0),
-            lift: APART * lift(plan, facet),
-            shows_up: matches!(band, Band::Body | Band::Flap) && !panel.is_join() && is_largest(plan, facet),
+            lift: APART * lifted::layers_off(plan, facet),
+            shows_up: lifted::shows_up(plan, facet),
             flat: facet.flat.corners.iter().map(|corner| super::point(*corner)).collect(),
             holes: plan.net.strips[facet.strip]
                 .holes
@@ -231,55 +225,4 @@ impl FacetView {
             what: None,
         }
     }
-}
-
-/// Of a panel divided by creases only the tallest part carries the arrow.
-fn is_largest(plan: &Plan, facet: &Turned) -> bool {
-    let height = |facet: &Turned| {
-        let heights = facet.flat.corners.iter().map(|corner| corner.y);
-        heights.clone().max().unwrap_or_default() - heights.min().unwrap_or_default()
-    };
-    let same = |other: &&Turned| other.strip == facet.strip && other.part == facet.part;
-    plan.folded.facets.iter().filter(same).all(|other| height(other) <= height(facet))
-}
-
-/// How many layers a facet lies outside its panel's plane, as seen from its own outside face.
-fn lift(plan: &Plan, facet: &Turned) -> f64 {
-    let (panel, band) = facet.part;
-    if let Build::PleatedFlare { .. } = plan.brief.build {
-        return flare_lift(plan, facet);
-    }
-    let goes_under =
-        plan.net.seams.iter().any(|seam| seam.under.strip == facet.strip && seam.under.panel == panel);
-    let is_lap = |lap: &Lap| lap.under == facet.strip && facet.flat.middle().y > lap.line;
-    let goes_under = goes_under || plan.net.laps.iter().any(is_lap);
-    let layers = match (band, panel) {
-        // The hem's own outside face looks the other way once it is turned.
-        (Band::Hem | Band::BackHem, _) => match (plan.brief.top, goes_under) {
-            // A tab's band stays between the tab and the panel over it.
-            (Top::HemOut { .. }, true) => return 0.5,
-            (Top::HemOut { .. }, false) => -1,
-            _ => 2,
-        },
-        // An ear stands inside its gusset, its outside face against the paper.
-        (Band::Ear, _) => -2,
-        (Band::Body | Band::BackBody | Band::Flap, _) => -i32::from(goes_under),
-        // Of a folded base the triangles look up, between the end and the flap.
-        (Band::Base, _) if facet.pose.z_axis.y > 0.5 => -1,
-        (Band::Base, panel) if panel.is_front() => 3 - i32::from(goes_under),
-        (Band::Base, panel) if panel.is_back() && matches!(plan.brief.build, Build::FoldedBase { .. }) => 2,
-        (Band::Base, panel) if panel.is_back() => i32::from(plan.brief.closing == ClosingOrder::GussetsFirst),
-        (Band::Base, _) if matches!(plan.brief.build, Build::FoldedBase { .. }) => 0,
-        (Band::Base, _) => i32::from(plan.brief.closing == ClosingOrder::BackFirst),
-    };
-    f64::from(layers)
-}
-
-/// A flare lies flat: its layers follow one another from the front.
-fn flare_lift(plan: &Plan, facet: &Turned) -> f64 {
-    let order = plan.proof.flat.iter().flat_map(|flat| &flat.order);
-    let same = |other: &Turned| other.strip == facet.strip && other.flat == facet.flat;
-    let behind = order.into_iter().position(|index| same(&plan.folded.facets[*index])).unwrap_or(0) as f64;
-    // Closer together than in a bag, for there are many.
-    0.4 * if facet.pose.z_axis.z > 0.0 { -behind } else { behind }
 }

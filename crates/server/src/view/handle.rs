@@ -4,8 +4,8 @@ use super::face::FaceView;
 use super::verdict::VerdictView;
 use serde::Serialize;
 use utoipa::ToSchema;
-use wide_fold_core::brief::{Extra, Extras};
-use wide_fold_core::brief::{Handle, HandleKind};
+use wide_fold_core::brief::HandleKind;
+use wide_fold_core::fittings::Fitted;
 use wide_fold_core::verdict::Level;
 use wide_fold_core::{Brief, Plan};
 use wide_fold_formats::BriefText;
@@ -33,12 +33,12 @@ pub struct HandleChoiceView {
 impl HandleChoiceView {
     /// Every kind of handle on the bag of a brief.
     pub fn all(brief: &Brief) -> Vec<Self> {
-        HandleKind::ALL.into_iter().map(|kind| Self::new(brief, kind)).collect()
+        HandleKind::ALL.iter().copied().map(|kind| Self::new(brief, kind)).collect()
     }
 
     fn new(now: &Brief, kind: HandleKind) -> Self {
         let chosen = now.fittings.handle.kind == kind;
-        let brief = if chosen { now.clone() } else { fitted(now, kind) };
+        let brief = if chosen { now.clone() } else { kind.on(now) };
         let plan = Plan::new(&brief).ok();
         // What any bag of this size would run into is said elsewhere.
         let own = |code: &str| ["handle.", "backing."].iter().any(|start| code.starts_with(start));
@@ -46,47 +46,18 @@ impl HandleChoiceView {
             let grave = |level: Level| level != Level::Notes;
             plan.verdicts.iter().find(|verdict| own(verdict.code) && grave(verdict.level))
         });
-        let (name, when) = words(kind);
+        let (name, when) = kind.words();
         Self {
             kind: kind.into(),
             name,
             when,
             chosen,
-            face: FaceView::new(&brief),
+            face: FaceView::new(
+                &brief,
+                &plan.as_ref().map_or_else(|| Fitted::of(&brief), |plan| plan.fitted.clone()),
+            ),
             verdict: verdict.map(VerdictView::new),
             brief: BriefText::from(&brief),
         }
-    }
-}
-
-/// The brief with another handle in its customary figures. Strips, straps and hangers come from the bag's own paper.
-fn fitted(brief: &Brief, kind: HandleKind) -> Brief {
-    let mut fitted = brief.clone();
-    fitted.fittings.handle = Handle { kind, ..Handle::default() };
-    let of_handles = [Extra::HandleStrip, Extra::Strap, Extra::Hanger];
-    let wanted = match kind {
-        HandleKind::Tube => Some(Extra::HandleStrip),
-        HandleKind::Strap => Some(Extra::Strap),
-        HandleKind::Hangers => Some(Extra::Hanger),
-        _ => None,
-    };
-    let kept = brief.extras.iter().filter(|kind| !of_handles.contains(kind));
-    fitted.extras = Extras::of(kept.chain(wanted));
-    fitted
-}
-
-/// What a handle is called, and when people choose it.
-fn words(kind: HandleKind) -> (&'static str, &'static str) {
-    match kind {
-        HandleKind::None => ("None", "Carried in the arms, or closed and stood."),
-        HandleKind::HoledRibbon => ("Ribbon through holes", "Knotted inside; quick, and easy to change."),
-        HandleKind::GluedRibbon => ("Ribbon glued inside", "No hole; its ends lie under a strip of card."),
-        HandleKind::LongRibbon => ("Long ribbon from the base", "Runs up the face and carries from below."),
-        HandleKind::Strap => {
-            ("Strap through slots", "Flat card over the mouth, its ends hidden under the hem.")
-        }
-        HandleKind::Tube => ("Rolled tubes", "From leftover strips of the same paper, glued on outside."),
-        HandleKind::Hangers => ("Folded hangers and cord", "Card over the lip, a cord knotted in it."),
-        HandleKind::HandHole => ("Hand hole", "Nothing stands above the top."),
     }
 }

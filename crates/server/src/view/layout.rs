@@ -53,6 +53,8 @@ pub struct PlacedView {
     pub piece: Option<usize>,
     /// What it is called, if it is a small part, or comes from several bags: `insert`.
     pub small: Option<String>,
+    /// Which of several bags it is a part of, by its place in their list.
+    pub bag: Option<usize>,
     /// The space it takes.
     pub space: RectangleView,
 }
@@ -115,7 +117,7 @@ impl LayoutView {
                 .from_scrap
                 .iter()
                 .map(|part| {
-                    let (width, height) = (part.width.figure(unit), part.height.figure(unit));
+                    let (width, height) = (part.size.width.figure(unit), part.size.height.figure(unit));
                     format!("{}, {width} × {height}", part.kind.name())
                 })
                 .collect(),
@@ -124,11 +126,11 @@ impl LayoutView {
 }
 
 impl SheetCutView {
-    /// A sheet whose parts come from several bags: every part by the name it is given.
-    pub fn named(sheet: &SheetCut, unit: Unit, name: impl Fn(usize) -> String) -> Self {
+    /// A sheet whose parts come from several bags: every part with its bag, by the name it is given.
+    pub fn named(sheet: &SheetCut, unit: Unit, name: impl Fn(usize) -> (usize, String)) -> Self {
         let mut view = Self::new(sheet, unit);
         for placed in &mut view.placed {
-            placed.small = placed.piece.take().map(&name);
+            (placed.bag, placed.small) = placed.piece.take().map(&name).unzip();
         }
         view
     }
@@ -156,6 +158,7 @@ impl SheetCutView {
                         Part::Piece(_) => None,
                         Part::Small(small) => Some(small.kind.name().to_owned()),
                     },
+                    bag: None,
                     space: RectangleView::new(&placed.space, unit),
                 })
                 .collect(),

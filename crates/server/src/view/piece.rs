@@ -6,7 +6,7 @@ use serde::Serialize;
 use utoipa::ToSchema;
 use wide_fold_core::Unit;
 use wide_fold_core::fittings::Shape;
-use wide_fold_core::net::{Column, Row};
+use wide_fold_core::net::{Column, Crease, Cut, Glue, Hole, Round, Row, Strip};
 use wide_fold_core::pieces::Piece;
 
 /// A piece, seen from its outside face, top edge up, origin at its bottom-left corner; millimetres.
@@ -62,6 +62,8 @@ pub struct ColumnView {
     pub kind: PanelKind,
     /// What to call it: `left gusset`.
     pub name: &'static str,
+    /// The same where there is little room: `gusset`.
+    pub short: &'static str,
     /// Where it begins.
     pub from_mm: f64,
     /// Where it ends.
@@ -148,20 +150,11 @@ impl PieceView {
     /// A piece with labels in `unit`.
     pub fn new(piece: &Piece, unit: Unit) -> Self {
         let strip = &piece.strip;
-        let column = |column: &Column| ColumnView {
-            kind: column.panel.into(),
-            name: column.panel.name(),
-            from_mm: column.x.from.mm(),
-            to_mm: column.x.to.mm(),
-            size: column.x.length().figure(unit),
-        };
-        let row = |row: &Row| RowView {
-            kind: row.band.into(),
-            name: RowKind::from(row.band).word(),
-            from_mm: row.y.from.mm(),
-            to_mm: row.y.to.mm(),
-            size: row.y.length().figure(unit),
-        };
+        let round = |round: &Round| [round.at.x.mm(), round.at.y.mm(), round.radius.mm()];
+        let creases = strip.creases.iter().enumerate();
+        let cuts = strip.cuts.iter().enumerate();
+        let glue = strip.glue.iter().enumerate();
+        let holes = strip.holes.iter().enumerate();
         Self {
             name: piece.name.to_owned(),
             count: piece.count,
@@ -170,73 +163,98 @@ impl PieceView {
             width: piece.width.figure(unit),
             height: piece.height.figure(unit),
             outline: strip.outline.iter().copied().map(point).collect(),
-            rounds: strip
-                .rounds
-                .iter()
-                .map(|round| [round.at.x.mm(), round.at.y.mm(), round.radius.mm()])
-                .collect(),
-            columns: strip.columns.iter().map(column).collect(),
-            rows: strip.rows.iter().map(row).collect(),
-            creases: strip
-                .creases
-                .iter()
-                .enumerate()
-                .map(|(index, crease)| CreaseView {
-                    id: format!("c{index}"),
-                    x1: crease.from.x.mm(),
-                    y1: crease.from.y.mm(),
-                    x2: crease.to.x.mm(),
-                    y2: crease.to.y.mm(),
-                    fold: crease.fold.into(),
-                    role: crease.role.into(),
-                    by_hand: crease.role.is_made_by_hand(),
-                    at: if crease.is_upright() { crease.from.x } else { crease.from.y }.figure(unit),
-                    says: strip.describe_crease(crease, unit),
-                })
-                .collect(),
-            cuts: strip
-                .cuts
-                .iter()
-                .enumerate()
-                .map(|(index, cut)| CutView {
-                    id: format!("k{index}"),
-                    x1: cut.from.x.mm(),
-                    y1: cut.from.y.mm(),
-                    x2: cut.to.x.mm(),
-                    y2: cut.to.y.mm(),
-                    role: cut.role.into(),
-                    says: strip.describe_cut(cut, unit),
-                })
-                .collect(),
-            glue: strip
-                .glue
-                .iter()
-                .enumerate()
-                .map(|(index, glue)| GlueView {
-                    id: format!("g{index}"),
-                    role: glue.role.into(),
-                    face: glue.face.into(),
-                    corners: glue.corners.iter().copied().map(point).collect(),
-                    says: strip.describe_glue(glue),
-                })
-                .collect(),
-            holes: strip
-                .holes
-                .iter()
-                .enumerate()
-                .map(|(index, hole)| HoleView {
-                    id: format!("h{index}"),
-                    at: point(hole.centre),
-                    half: half(hole.shape),
-                    says: strip.describe_hole(hole, unit),
-                })
-                .collect(),
+            rounds: strip.rounds.iter().map(round).collect(),
+            columns: strip.columns.iter().map(|column| ColumnView::new(column, unit)).collect(),
+            rows: strip.rows.iter().map(|row| RowView::new(row, unit)).collect(),
+            creases: creases.map(|(index, crease)| CreaseView::new(strip, index, crease, unit)).collect(),
+            cuts: cuts.map(|(index, cut)| CutView::new(strip, index, cut, unit)).collect(),
+            glue: glue.map(|(index, glue)| GlueView::new(strip, index, glue)).collect(),
+            holes: holes.map(|(index, hole)| HoleView::new(strip, index, hole, unit)).collect(),
+        }
+    }
+}
+
+impl ColumnView {
+    fn new(column: &Column, unit: Unit) -> Self {
+        Self {
+            kind: column.panel.into(),
+            name: column.panel.name(),
+            short: column.panel.short_name(),
+            from_mm: column.x.from.mm(),
+            to_mm: column.x.to.mm(),
+            size: column.x.length().figure(unit),
+        }
+    }
+}
+
+impl RowView {
+    fn new(row: &Row, unit: Unit) -> Self {
+        Self {
+            kind: row.band.into(),
+            name: RowKind::from(row.band).word(),
+            from_mm: row.y.from.mm(),
+            to_mm: row.y.to.mm(),
+            size: row.y.length().figure(unit),
+        }
+    }
+}
+
+impl CreaseView {
+    fn new(strip: &Strip, index: usize, crease: &Crease, unit: Unit) -> Self {
+        Self {
+            id: format!("c{index}"),
+            x1: crease.from.x.mm(),
+            y1: crease.from.y.mm(),
+            x2: crease.to.x.mm(),
+            y2: crease.to.y.mm(),
+            fold: crease.fold.into(),
+            role: crease.role.into(),
+            by_hand: crease.role.is_made_by_hand(),
+            at: if crease.is_vertical() { crease.from.x } else { crease.from.y }.figure(unit),
+            says: strip.describe_crease(crease, unit),
+        }
+    }
+}
+
+impl CutView {
+    fn new(strip: &Strip, index: usize, cut: &Cut, unit: Unit) -> Self {
+        Self {
+            id: format!("k{index}"),
+            x1: cut.from.x.mm(),
+            y1: cut.from.y.mm(),
+            x2: cut.to.x.mm(),
+            y2: cut.to.y.mm(),
+            role: cut.role.into(),
+            says: strip.describe_cut(cut, unit),
+        }
+    }
+}
+
+impl GlueView {
+    fn new(strip: &Strip, index: usize, glue: &Glue) -> Self {
+        Self {
+            id: format!("g{index}"),
+            role: glue.role.into(),
+            face: glue.face.into(),
+            corners: glue.corners.iter().copied().map(point).collect(),
+            says: strip.describe_glue(glue),
+        }
+    }
+}
+
+impl HoleView {
+    fn new(strip: &Strip, index: usize, hole: &Hole, unit: Unit) -> Self {
+        Self {
+            id: format!("h{index}"),
+            at: point(hole.centre),
+            half: half(hole.shape),
+            says: strip.describe_hole(hole, unit),
         }
     }
 }
 
 /// Half of a hole's width and of its height, in millimetres.
 pub(super) fn half(shape: Shape) -> [f64; 2] {
-    let (wide, tall) = shape.half();
+    let wide_fold_core::plane::Size { width: wide, height: tall } = shape.half();
     [wide.mm(), tall.mm()]
 }

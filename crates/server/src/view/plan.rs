@@ -9,8 +9,8 @@ use super::spelled::UnitName;
 use super::verdict::{ProofView, VerdictView};
 use serde::Serialize;
 use utoipa::ToSchema;
-use wide_fold_core::brief::{BaseHabit, Build, Place, Top};
-use wide_fold_core::folded::surfaces::{Surface, Way};
+use wide_fold_core::brief::{AllRound, BaseHabit, Build, Place};
+use wide_fold_core::folded::surfaces::{Orientation, Surface};
 use wide_fold_core::net::Face;
 use wide_fold_core::{Brief, Length, Plan, Unit};
 use wide_fold_formats::BriefText;
@@ -64,8 +64,8 @@ pub struct SettingsView {
     pub weights: WeightsText,
     /// Width of the left part of a back that is cut inside.
     pub back_part: Option<LengthView>,
-    /// Height above the base line of a join all round.
-    pub level: Option<LengthView>,
+    /// Height above the base line of a join all round that lies above it.
+    pub all_round: Option<LengthView>,
     /// Radius of the closing flap's corners, if there is one.
     pub flap_corner: Option<LengthView>,
     /// Thickness of one layer of the paper, in millimetres whatever the unit.
@@ -104,7 +104,7 @@ pub struct SurfaceView {
 
 impl SurfaceView {
     fn new(brief: &Brief, surface: &Surface) -> Self {
-        let upright = surface.way == Way::Upright || !brief.sheet.directional;
+        let upright = surface.orientation == Orientation::Upright || !brief.sheet.directional;
         Self {
             name: surface.name(),
             says: surface.says(brief),
@@ -145,11 +145,12 @@ impl PlanView {
                 back_part: cuts
                     .filter(|cuts| cuts.at.has(Place::InsideBack))
                     .map(|cuts| length(cuts.back_part.unwrap_or(brief.finished.width.half()))),
-                level: cuts.and_then(|cuts| cuts.level).map(length),
-                flap_corner: match brief.top {
-                    Top::Flap { corner, .. } => Some(length(corner)),
-                    _ => None,
-                },
+                all_round: cuts
+                    .and_then(|cuts| cuts.all_round)
+                    .map(AllRound::rise)
+                    .filter(|rise| rise.is_positive())
+                    .map(length),
+                flap_corner: brief.top.flap().map(|flap| length(flap.corner)),
                 caliper: hundredths(brief.sheet.thickness().caliper),
                 caliper_measured: brief.sheet.thickness().measured,
                 allowance: length(brief.allowance),

@@ -100,7 +100,7 @@ spelled! {
         "strip_line" StripLine: CreaseRole::StripLine,
         "pleat_line" PleatLine: CreaseRole::PleatLine,
         "bottom_fold" BottomFold: CreaseRole::BottomFold,
-        "level_line" LevelLine: CreaseRole::LevelLine,
+        "lap_line" LapLine: CreaseRole::LapLine,
     }
 }
 
@@ -109,7 +109,7 @@ spelled! {
     CutName of CutRole {
         "slit" Slit: CutRole::Slit,
         "notch" Notch: CutRole::Notch,
-        "level_slit" LevelSlit: CutRole::LevelSlit,
+        "base_slit" BaseSlit: CutRole::BaseSlit,
         "corner_square" CornerSquare: CutRole::CornerSquare,
         "tab_corner" TabCorner: CutRole::TabCorner,
         "tab_end" TabEnd: CutRole::TabEnd,
@@ -157,7 +157,7 @@ spelled! {
 
 spelled! {
     /// Which way the trimmer's blade runs over the sheet.
-    BladeName of Blade { "upright" Upright: Blade::Upright, "level" Level: Blade::Level }
+    BladeName of Blade { "vertical" Vertical: Blade::Vertical, "horizontal" Horizontal: Blade::Horizontal }
 }
 
 spelled! {

@@ -9,6 +9,27 @@ use wide_fold_core::proof::Item;
 use wide_fold_core::verdict::{About, Remedy, Verdict};
 use wide_fold_formats::BriefText;
 
+/// A part of the drawing.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+#[serde(tag = "what", rename_all = "snake_case")]
+#[allow(missing_docs)]
+pub enum AboutView {
+    Sheet {},
+    Tab {},
+    Base {},
+    Hem {},
+    Gussets {},
+    Handle {},
+    Decoration {},
+    /// One line.
+    Crease {
+        /// Which of the plan's pieces it is on.
+        piece: usize,
+        /// Its name there: `c0`.
+        id: String,
+    },
+}
+
 /// Something the crafter should know.
 #[derive(Clone, Debug, Serialize, ToSchema)]
 pub struct VerdictView {
@@ -16,8 +37,8 @@ pub struct VerdictView {
     pub code: &'static str,
     /// How much it matters.
     pub level: LevelName,
-    /// Parts of the drawing it is about: `sheet`, `tab`, `base`, `hem`, `gussets`, `handle`, `decoration`, or a crease of a piece (`1:c0`).
-    pub about: Vec<String>,
+    /// Parts of the drawing it is about.
+    pub about: Vec<AboutView>,
     /// The judgement.
     pub title: String,
     /// Why, with its numbers.
@@ -73,7 +94,7 @@ impl VerdictView {
         Self {
             code: verdict.code,
             level: verdict.level.into(),
-            about: verdict.about.iter().map(about).collect(),
+            about: verdict.about.iter().map(AboutView::new).collect(),
             title: verdict.title.clone(),
             why: verdict.why.clone(),
             remedies: verdict.remedies.iter().map(RemedyView::new).collect(),
@@ -121,15 +142,17 @@ impl ProofView {
     }
 }
 
-fn about(about: &About) -> String {
-    match about {
-        About::Sheet => "sheet".to_owned(),
-        About::Tab => "tab".to_owned(),
-        About::Base => "base".to_owned(),
-        About::Hem => "hem".to_owned(),
-        About::Gussets => "gussets".to_owned(),
-        About::Handle => "handle".to_owned(),
-        About::Decoration => "decoration".to_owned(),
-        About::Crease { piece, crease } => format!("{piece}:c{crease}"),
+impl AboutView {
+    fn new(about: &About) -> Self {
+        match about {
+            About::Sheet => Self::Sheet {},
+            About::Tab => Self::Tab {},
+            About::Base => Self::Base {},
+            About::Hem => Self::Hem {},
+            About::Gussets => Self::Gussets {},
+            About::Handle => Self::Handle {},
+            About::Decoration => Self::Decoration {},
+            About::Crease { piece, crease } => Self::Crease { piece: *piece, id: format!("c{crease}") },
+        }
     }
 }

@@ -3,17 +3,18 @@
 use super::layout::{RectangleView, SheetCutView};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use wide_fold_core::brief::Build;
+use wide_fold_core::brief::{AllRound, Build};
 use wide_fold_core::budget::Budget;
 use wide_fold_core::figures::Figures;
-use wide_fold_core::layout::{Batch, Layout, Wanted};
+use wide_fold_core::layout::Batch;
 use wide_fold_core::leftovers::{cut_out, uses};
 use wide_fold_core::nearby::{Nearby, nearby};
 use wide_fold_core::offers;
 use wide_fold_core::paper::{Money, Paper, Stock};
+use wide_fold_core::several::{Copies, PartOf, by_paper};
 use wide_fold_core::text::quoted;
 use wide_fold_core::ways::{Way, ways};
-use wide_fold_core::{Brief, Length, Net, Plan, Sheet, pieces};
+use wide_fold_core::{Brief, Length, Plan, Sheet};
 use wide_fold_formats::{BriefText, FormatFault, PaperText};
 
 /// No more ways than this are drawn of one paper.
@@ -94,7 +95,7 @@ impl WayView {
 
     fn new(now: &Brief, way: &Way, paper: &Paper) -> Self {
         let unit = now.unit;
-        let layout = Layout::new(&way.brief, &pieces::divide(&Net::new(&way.brief)));
+        let layout = way.layout();
         let takes = match (paper.kind, way.sheets) {
             (Stock::Roll, _) => {
                 format!("{} of the roll", way.brief.sheet.height.figure(unit))
@@ -161,9 +162,9 @@ impl JoiningView {
             .into_iter()
             .map(|way| {
                 let mut places = way.cuts.at.names();
-                match way.cuts.level {
-                    Some(Length::ZERO) => places.push("base line"),
-                    Some(_) => places.push("body all round"),
+                match way.cuts.all_round {
+                    Some(AllRound::AtBaseLine) => places.push("base line"),
+                    Some(AllRound::Above(_)) => places.push("body all round"),
                     None => {}
                 }
                 let joins =
@@ -309,7 +310,7 @@ impl LeftoverView {
                 left.map(move |offcut| (sheet, offcut)).collect::<Vec<_>>()
             })
             .filter_map(|(sheet, offcut)| {
-                let uses = uses(&plan.brief, (offcut.width, offcut.height));
+                let uses = uses(&plan.brief, &plan.fitted, offcut.size());
                 // Laid upright again: the shelf knows no turned sheets.
                 let paper = plan.brief.sheet_for(!sheet.side);
                 let (width, height) =
@@ -375,43 +376,6 @@ pub struct BatchView {
     pub cuts: Vec<SheetCutView>,
 }
 
-/// Bags cut from the same paper, and the parts of them.
-struct Group {
-    sheet: Sheet,
-    bags: Vec<String>,
-    wanted: Vec<Wanted>,
-    names: Vec<String>,
-}
-
-impl Group {
-    /// Parts of one name and size are one entry, so that sheets cut alike are seen to be alike.
-    fn want(&mut self, name: String, wanted: Wanted) {
-        let is_same = |(known, other): &(&String, &mut Wanted)| {
-            **known == name && Wanted { count: wanted.count, ..**other } == wanted
-        };
-        if let Some((_, known)) = self.names.iter().zip(&mut self.wanted).find(is_same) {
-            known.count += wanted.count;
-            return;
-        }
-        self.names.push(name);
-        self.wanted.push(wanted);
-    }
-}
-
-/// The group of a sheet, with the bag in it.
-fn group<'a>(groups: &'a mut Vec<Group>, sheet: &Sheet, bag: &str) -> &'a mut Group {
-    let known = groups.iter().position(|group| group.sheet == *sheet);
-    let place = known.unwrap_or_else(|| {
-        groups.push(Group { sheet: sheet.clone(), bags: Vec::new(), wanted: Vec::new(), names: Vec::new() });
-        groups.len() - 1
-    });
-    let own = &mut groups[place];
-    if own.bags.iter().all(|known| known != bag) {
-        own.bags.push(bag.to_owned());
-    }
-    own
-}
-
 impl BatchView {
     /// Lays out several bags, paper by paper.
     ///
@@ -423,39 +387,17 @@ impl BatchView {
             let sentence = "Up to 500 bags of 50 kinds can be cut at once.".to_owned();
             return Err(FormatFault { field: "bags".to_owned(), sentence });
         }
-        let mut groups: Vec<Group> = Vec::new();
-        let mut unit = None;
-        for (index, bag) in text.bags.iter().enumerate().filter(|(_, bag)| bag.copies > 0) {
+        let bags = text.bags.iter().enumerate().filter(|(_, bag)| bag.copies > 0);
+        let bags = bags.map(|(index, bag)| {
             let brief = Brief::try_from(&bag.brief).map_err(|fault| FormatFault {
                 field: format!("bags.{index}.{}", fault.field),
                 sentence: format!("{}: {}", quoted(&bag.name), fault.sentence),
             })?;
-            unit.get_or_insert(brief.unit);
-            // A joining strip comes from any scrap, so it may lie either way.
-            for piece in &pieces::divide(&Net::new(&brief)) {
-                let sheet = brief.sheet_for(piece.strip.shows_face() || piece.from_scrap);
-                group(&mut groups, sheet, &bag.name).want(
-                    format!("{}: {}", bag.name, piece.name.to_lowercase()),
-                    Wanted {
-                        width: piece.width,
-                        height: piece.height,
-                        may_turn: piece.from_scrap,
-                        count: piece.count * bag.copies,
-                    },
-                );
-            }
-            for part in brief.extras.parts(&brief) {
-                group(&mut groups, &brief.sheet, &bag.name).want(
-                    format!("{}: {}", bag.name, part.kind.name()),
-                    Wanted {
-                        width: part.width,
-                        height: part.height,
-                        may_turn: part.kind.may_turn(),
-                        count: bag.copies,
-                    },
-                );
-            }
-        }
+            Ok(Copies { name: &bag.name, brief, copies: bag.copies })
+        });
+        let bags: Vec<Copies<'_>> = bags.collect::<Result<_, FormatFault>>()?;
+        let unit = bags.first().map(|bag| bag.brief.unit);
+        let groups = by_paper(&bags);
         let unit = unit.unwrap_or_default();
         let mut waiting = groups.len() as u64;
         Ok(groups
@@ -478,17 +420,21 @@ impl BatchView {
                         sheets(gap)
                     )
                 };
-                let named = |sheet| SheetCutView::named(sheet, unit, |part| group.names[part].clone());
+                let name = |part: usize| {
+                    let PartOf { bag, name } = &group.parts[part];
+                    (*bag, format!("{}: {name}", group.bags[*bag]))
+                };
+                let named = |sheet| SheetCutView::named(sheet, unit, name);
                 Self {
                     sheet: match group.sheet.grammage {
                         Some(grammage) => format!("{}, {} g/m²", group.sheet.name(unit), grammage.0),
                         None => format!("{}, weight not known", group.sheet.name(unit)),
                     },
-                    bags: group.bags,
+                    bags: group.bags.clone(),
                     sheets: count,
                     at_least: batch.at_least,
                     says,
-                    too_large: batch.too_large.iter().map(|part| group.names[*part].clone()).collect(),
+                    too_large: batch.too_large.iter().map(|part| name(*part).1).collect(),
                     cuts: batch.sheets.iter().map(named).collect(),
                 }
             })

@@ -182,9 +182,9 @@ async fn worked(deeds: &[Deed]) {
         }
         if let Some(side) = side {
             own["side_sheet"] = side;
-            own["build"] = json!("joined");
-            own["cuts"] =
-                json!(["left_back_corner", "right_back_corner", "left_front_corner", "right_front_corner"]);
+            let corners =
+                ["left_back_corner", "right_back_corner", "left_front_corner", "right_front_corner"];
+            own["build"] = json!({ "kind": "joined", "cuts": corners });
         }
         let answer = service.post("/api/bags", &json!({ "name": "Tea bowl", "brief": own })).await;
         assert!(answer.status.is_success(), "{}", answer.text);

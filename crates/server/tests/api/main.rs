@@ -7,6 +7,7 @@ mod handle;
 mod house;
 mod list;
 mod shelf;
+mod views;
 mod ways;
 
 use axum::Router;
@@ -99,7 +100,7 @@ fn brief(width: &str, height: &str, gusset: &str) -> Value {
 #[tokio::test]
 async fn the_worked_bag_planned(service: Service) {
     let full = json!({
-        "finished": { "width": "3 3/4 in", "height": "6 1/2 in", "gusset": "2 in" }, "build": "wrap",
+        "finished": { "width": "3 3/4 in", "height": "6 1/2 in", "gusset": "2 in" }, "build": { "kind": "wrap" },
         "run": { "start": "gusset", "direction": "right" }, "tab": "1/2 in", "base": { "habit": "full" },
         "top": { "kind": "raw" }, "gusset_crease": "none",
         "sheet": { "width": "12 in", "height": "12 in", "directional": true }
@@ -269,6 +270,33 @@ async fn a_stale_write_is_refused_with_the_kept_version(service: Service) {
     assert_eq!(missing.status, StatusCode::PRECONDITION_REQUIRED);
     assert_eq!(service.put("/api/bags/1", "two", &draft("3")).await.status, StatusCode::BAD_REQUEST);
     assert_eq!(service.get("/api/bags/1").await.json()["brief"]["finished"]["width"], "3 1/4 in");
+}
+
+/// `If-Match` as the standard has it (RFC 9110, 13.1.1): a tag, several of them, or any.
+#[rstest]
+#[case("\"1\"", StatusCode::OK)]
+#[case("\"7\", \"1\"", StatusCode::OK)]
+#[case("*", StatusCode::OK)]
+#[case("\"2\"", StatusCode::PRECONDITION_FAILED)]
+// A tag that this service never gave is that of another revision.
+#[case("\"one\"", StatusCode::PRECONDITION_FAILED)]
+// A weak tag never matches for a change.
+#[case("W/\"1\"", StatusCode::PRECONDITION_FAILED)]
+#[case("1", StatusCode::BAD_REQUEST)]
+#[case("\"1", StatusCode::BAD_REQUEST)]
+#[tokio::test]
+async fn a_change_is_for_the_revisions_it_names(
+    service: Service,
+    #[case] tag: &str,
+    #[case] status: StatusCode,
+) {
+    let bag = json!({ "name": "Vase", "brief": brief("4", "6", "2") });
+    let made = service.post("/api/bags", &bag).await;
+    assert_eq!(made.header("etag"), "\"1\"");
+    let answer = service.put("/api/bags/1", tag, &bag).await;
+    assert_eq!(answer.status, status, "{}", answer.text);
+    let kept = service.get("/api/bags/1").await;
+    assert_eq!(kept.header("etag"), if status == StatusCode::OK { "\"2\"" } else { "\"1\"" });
 }
 
 /// Many writers, one revision: exactly one of them wins, and what it wrote is what is kept.

@@ -8,8 +8,10 @@ use serde_json::{Value, json};
 fn platter() -> Value {
     json!({
         "finished": { "width": "11 1/2 in", "height": "6 in", "gusset": "5 7/8 in" },
-        "build": "joined",
-        "cuts": ["left_back_corner", "right_back_corner", "left_front_corner", "right_front_corner"],
+        "build": {
+            "kind": "joined",
+            "cuts": ["left_back_corner", "right_back_corner", "left_front_corner", "right_front_corner"],
+        },
         "sheet": { "width": "12 in", "height": "12 in", "grammage": 180 },
     })
 }
@@ -86,8 +88,7 @@ async fn what_is_left_over_can_be_kept(service: Service) {
 #[rstest]
 #[tokio::test]
 async fn many_bags_share_the_sheets_of_one_paper(service: Service) {
-    let small =
-        json!({ "finished": { "width": "3", "height": "4", "gusset": "1 1/2" }, "build": "corner_pair" });
+    let small = json!({ "finished": { "width": "3", "height": "4", "gusset": "1 1/2" }, "build": { "kind": "corner_pair" } });
     let bags = json!({ "bags": [
         { "name": "Tea bowl", "brief": small, "copies": 4 },
         { "name": "Platter", "brief": platter(), "copies": 2 },
@@ -128,7 +129,7 @@ async fn gussets_of_another_paper_have_sheets_of_their_own(service: Service) {
     assert_eq!(of(0), (json!("12×12, 180 g/m²"), json!(6)));
     assert_eq!(of(1), (json!("14 × 12, 160 g/m²"), json!(3)));
     // A wrap has no gussets of its own: it says so, and what would mend it.
-    bag["build"] = json!("wrap");
+    bag["build"] = json!({ "kind": "wrap" });
     bag["finished"] = json!({ "width": "3 in", "height": "6 in", "gusset": "2 in" });
     let wrap = service.post("/api/plan", &bag).await.json();
     assert_eq!(wrap["verdicts"][0]["code"], "build.two-papers");

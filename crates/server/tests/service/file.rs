@@ -1,8 +1,10 @@
 //! Files that are another program's, newer, spoiled, or opened by several starts at once.
 
+use super::stop;
 use super::wire::{BINARY, bag, get, request, serve};
 use rstest::rstest;
 use rusqlite::Connection;
+use rustix::process::Signal;
 use serde_json::{Value, json};
 use std::path::Path;
 use std::process::Command;
@@ -140,4 +142,144 @@ fn first_starts_at_once_make_one_file() {
             assert_eq!(get(service.host(), "/api/shelf")["papers"].as_array().unwrap().len(), 5);
         }
     }
+}
+
+/// What some of its bags are, said in today's spelling: name, build and what joins them.
+fn bags_before() -> Vec<(&'static str, Value, Value)> {
+    let corners = ["left_back_corner", "right_back_corner", "left_front_corner", "right_front_corner"];
+    vec![
+        ("Bud vase", json!({ "kind": "wrap" }), json!({ "kind": "tabs" })),
+        ("Tea bowl", json!({ "kind": "corner_pair" }), json!({ "kind": "tabs" })),
+        ("Platter in a box", json!({ "kind": "joined", "cuts": corners }), json!({ "kind": "tabs" })),
+        (
+            "Cradle with ears",
+            json!({ "kind": "cradle_pair", "squares": "slit_level" }),
+            json!({ "kind": "tabs" }),
+        ),
+        (
+            "Joined at a level",
+            json!({ "kind": "joined", "cuts": corners, "all_round": { "kind": "above", "rise": "6 in" } }),
+            json!({ "kind": "tabs" }),
+        ),
+        (
+            "Separate base",
+            json!({
+                "kind": "joined", "cuts": ["left_back_corner", "right_front_corner", "inside_back"],
+                "back_part": "4 in", "all_round": { "kind": "at_base_line" }
+            }),
+            json!({ "kind": "tabs" }),
+        ),
+        (
+            "Strips here and there",
+            json!({ "kind": "joined", "cuts": ["left_back_corner", "right_gusset_centre"] }),
+            json!({ "kind": "mixed", "width": "7/8 in", "at": ["right_gusset_centre"] }),
+        ),
+        (
+            "Folded base",
+            json!({ "kind": "folded_base", "lap": "5/8 in" }),
+            json!({ "kind": "strips", "width": "1 1/4 in" }),
+        ),
+        (
+            "Flare",
+            json!({ "kind": "pleated_flare", "pleats": 2, "pleat": "1 in" }),
+            json!({ "kind": "tabs" }),
+        ),
+    ]
+}
+
+/// A file as the version before wrote it, with bags of every build: they are what they were.
+#[test]
+fn bags_of_the_version_before_are_what_they_were() {
+    let folder = tempfile::tempdir().unwrap();
+    let db = folder.path().join("before.db");
+    let file = Connection::open(&db).unwrap();
+    file.execute_batch(include_str!("../before.sql")).unwrap();
+    let kept = |file: &Connection| -> Vec<(i64, String, i64, String, Option<String>)> {
+        let mut all =
+            file.prepare("SELECT id, name, revision, updated_at, deleted_at FROM bag ORDER BY id").unwrap();
+        let rows =
+            all.query_map([], |row| Ok((row.get(0)?, row.get(1)?, row.get(2)?, row.get(3)?, row.get(4)?)));
+        rows.unwrap().collect::<Result<_, _>>().unwrap()
+    };
+    let before = kept(&file);
+    drop(file);
+    let service = serve(&db);
+    let host = service.host().to_owned();
+    let host = host.as_str();
+    for (name, build, joins) in bags_before() {
+        let id = before.iter().find(|row| row.1 == name).unwrap().0;
+        let bag = get(host, &format!("/api/bags/{id}"));
+        assert_eq!((&bag["brief"]["build"], &bag["brief"]["joins"]), (&build, &joins), "{name}");
+        let planned = request(host, "POST /api/plan", "", &bag["brief"].to_string()).unwrap();
+        assert_eq!(planned.status, 200, "{name}: {planned:?}");
+    }
+    // The oldest spelling of a top; what never was a brief is shown apart and left as it is.
+    let id = |name: &str| before.iter().find(|row| row.1 == name).unwrap().0;
+    let first = get(host, &format!("/api/bags/{}", id("With a hem as it was first written")));
+    assert_eq!(first["brief"]["top"], json!({ "kind": "hem_in", "depth": "1 in", "on": "back" }));
+    let list = get(host, "/api/bags");
+    let slips = list["bags"].as_array().unwrap();
+    let unread: Vec<&Value> =
+        slips.iter().filter(|bag| bag["slip"]["readable"] == false).map(|bag| &bag["name"]).collect();
+    assert_eq!(unread, ["No brief at all"]);
+    // A bag that is deleted is brought back as what it was.
+    let tiles = id("Metric tiles");
+    let back = request(host, &format!("POST /api/bags/{tiles}/restore"), "", "").unwrap();
+    assert_eq!((back.status, &back.json()["brief"]["build"]), (200, &json!({ "kind": "corner_pair" })));
+    stop::end(service, Signal::TERM);
+    let mut after = kept(&Connection::open(&db).unwrap());
+    // Nobody has changed a bag: it stands at its revision, and where it stood in the list.
+    after
+        .iter_mut()
+        .find(|row| row.0 == tiles)
+        .unwrap()
+        .clone_from(before.iter().find(|row| row.0 == tiles).unwrap());
+    assert_eq!(after, before);
+}
+
+/// A window that was open when the program was renewed is told so, and nothing is kept of what it sends.
+#[test]
+fn an_old_window_is_told_to_reload() {
+    let folder = tempfile::tempdir().unwrap();
+    let service = serve(&folder.path().join("bags.db"));
+    let finished = json!({ "width": "6 in", "height": "8 in", "gusset": "3 in" });
+    let old =
+        json!({ "finished": finished, "build": "joined", "cuts": ["left_back_corner"], "joins": "tabs" });
+    for (address, body) in
+        [("/api/plan", old.clone()), ("/api/bags", json!({ "name": "Vase", "brief": old }))]
+    {
+        let answer = request(service.host(), &format!("POST {address}"), "", &body.to_string()).unwrap();
+        let problem = answer.json();
+        assert_eq!(answer.status, 422, "{problem}");
+        assert!(problem["detail"].as_str().unwrap().contains("Reload it"), "{problem}");
+        assert!(problem["field"].as_str().unwrap().ends_with("build"), "{problem}");
+    }
+    assert_eq!(get(service.host(), "/api/bags")["bags"], json!([]));
+}
+
+/// What is saved out of a spoiled file of the version before is readable too.
+#[test]
+fn rescued_bags_of_the_version_before_are_renewed() {
+    let folder = tempfile::tempdir().unwrap();
+    let (before, into) = (folder.path().join("before.db"), folder.path().join("rescued.db"));
+    Connection::open(&before).unwrap().execute_batch(include_str!("../before.sql")).unwrap();
+    let output =
+        Command::new(BINARY).args(["rescue", "--db"]).arg(&before).arg("--into").arg(&into).output().unwrap();
+    assert!(output.status.success(), "{}", String::from_utf8_lossy(&output.stderr));
+    let file = Connection::open(&into).unwrap();
+    let flat: i64 = file
+        .query_row("SELECT count(*) FROM bag WHERE json_type(brief, '$.build') = 'text'", [], |row| {
+            row.get(0)
+        })
+        .unwrap();
+    let renewed: i64 = file
+        .query_row("SELECT count(*) FROM bag WHERE brief ->> '$.build.kind' IS NOT NULL", [], |row| {
+            row.get(0)
+        })
+        .unwrap();
+    assert_eq!((flat, renewed), (0, 13));
+    // The file it was taken from is as it was.
+    let kept = Connection::open(&before).unwrap();
+    let version: i64 = kept.query_row("PRAGMA user_version", [], |row| row.get(0)).unwrap();
+    assert_eq!(version, 5);
 }

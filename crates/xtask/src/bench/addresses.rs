@@ -147,34 +147,9 @@ fn batch(briefs: impl Iterator<Item = Value>, copies: u32) -> Value {
     json!({ "bags": bags })
 }
 
-fn cases(demo: &[Value]) -> Vec<Case> {
-    let ms = Duration::from_millis;
-    let all_extras = |brief: &Value| with(brief, "extras", json!(ALL));
-    let draft = |brief: &Value| json!({ "name": "bag", "brief": brief });
-    let drafts: Vec<Value> = demo.iter().map(draft).collect();
-    let briefs = demo.to_vec();
-    let case = |what, address, bodies: &[Value], budget, times| Case {
-        what,
-        address,
-        bodies: bodies.to_vec(),
-        budget,
-        times,
-    };
+/// Sizes near by on a board with fine grooves, and the dearest request known.
+fn fine_near(demo: &[Value]) -> Vec<Value> {
     let sheet = |width: &str, height: &str| json!({ "width": width, "height": height, "directional": false });
-    let odd = (0..50).map(|n| json!({ "finished": size(150 + n * 3, 200 + n * 5, 70 + n), "extras": ALL }));
-    let tiny = (0..50).map(|n| {
-        json!({ "finished": size(17 + n * 3, 19 + n * 5, 17 + n), "extras": ALL, "sheet": sheet("400 in", "399 in") })
-    });
-    let papers = (0..50).map(|n| {
-        json!({ "finished": size(150 + n * 3, 200 + n * 5, 70 + n), "extras": ALL, "sheet": sheet(&format!("{}/64 in", 900 + n * 7), "31 in") })
-    });
-    let eighths = [(30, 52, 16), (48, 48, 18), (26, 36, 18), (40, 60, 24), (64, 64, 32)];
-    let everyday = batch(
-        eighths.iter().map(|(w, h, d)| json!({ "finished": size(w * 8, h * 8, d * 8), "extras": ALL })),
-        20,
-    );
-    let near =
-        |range: &str| demo.iter().map(|brief| json!({ "brief": brief, "range": range })).collect::<Vec<_>>();
     let fine = json!({ "groove": "0.5 mm", "reach": "300 mm" });
     let fine_near: Vec<Value> = demo
         .iter()
@@ -182,18 +157,21 @@ fn cases(demo: &[Value]) -> Vec<Case> {
         .chain([json!({ "brief": { "finished": { "width": "101.3 mm", "height": "180.7 mm", "gusset": "50.1 mm" }, "board": fine, "unit": "metric" }, "range": "1 in" })])
         .collect();
     // The dearest known: a large run that is joined at a level, no size of which is plainly no use.
-    let fine_near: Vec<Value> = fine_near
+    fine_near
         .into_iter()
         .chain([json!({ "brief": {
-            "finished": { "width": "241/8 in", "height": "130/8 in", "gusset": "179/64 in" }, "build": "joined",
-            "cuts": ["right_back_corner"], "gusset_crease": "centre", "sheet": sheet("20 in", "12 in"),
+            "finished": { "width": "241/8 in", "height": "130/8 in", "gusset": "179/64 in" }, "build": { "kind": "joined", "cuts": ["right_back_corner"] },
+            "gusset_crease": "centre", "sheet": sheet("20 in", "12 in"),
             "board": { "groove": "0.5 mm", "reach": "300 mm" }
         }, "range": "1 in" })])
-        .collect();
-    let joined: Vec<Value> = demo
-        .iter()
-        .map(|brief| with(&with(brief, "finished", size(1200, 1300, 500)), "sheet", sheet("12 in", "12 in")))
-        .collect();
+        .collect()
+}
+
+/// What is asked again and again.
+fn everyday_cases(demo: &[Value], joined: &[Value]) -> Vec<Case> {
+    let ms = Duration::from_millis;
+    let drafts: Vec<Value> = demo.iter().map(|brief| json!({ "name": "bag", "brief": brief })).collect();
+    let briefs = demo.to_vec();
     vec![
         case("the demo's bags", "POST /api/plan", &briefs, ms(10), 200),
         case("the demo's bags", "POST /api/builds", &briefs, ms(50), 60),
@@ -201,8 +179,8 @@ fn cases(demo: &[Value]) -> Vec<Case> {
         case("the demo's bags", "POST /api/rescaled", &briefs, ms(50), 60),
         case("the demo's bags", "POST /api/fold", &briefs, ms(50), 60),
         case("the demo's bags", "POST /api/joins", &briefs, ms(50), 60),
-        case("large bags on small sheets", "POST /api/joins", &joined, ms(300), 20),
-        case("large bags on small sheets", "POST /api/plan", &joined, ms(50), 40),
+        case("large bags on small sheets", "POST /api/joins", joined, ms(300), 20),
+        case("large bags on small sheets", "POST /api/plan", joined, ms(50), 40),
         case("the demo's bags", "POST /api/leftovers", &briefs, ms(100), 60),
         case("common sheets", "GET /api/sheets", &[], ms(5), 100),
         case("the first page", "GET /api/bags", &[], ms(50), 100),
@@ -236,6 +214,38 @@ fn cases(demo: &[Value]) -> Vec<Case> {
         ),
         case("a paper taken off", "DELETE /api/shelf/{id}", &[], ms(50), 5),
         case("a paper brought back", "POST /api/shelf/{id}/restore", &[], ms(50), 5),
+    ]
+}
+
+fn case(what: &'static str, address: &'static str, bodies: &[Value], budget: Duration, times: usize) -> Case {
+    Case { what, address, bodies: bodies.to_vec(), budget, times }
+}
+
+fn cases(demo: &[Value]) -> Vec<Case> {
+    let ms = Duration::from_millis;
+    let all_extras = |brief: &Value| with(brief, "extras", json!(ALL));
+    let sheet = |width: &str, height: &str| json!({ "width": width, "height": height, "directional": false });
+    let odd = (0..50).map(|n| json!({ "finished": size(150 + n * 3, 200 + n * 5, 70 + n), "extras": ALL }));
+    let tiny = (0..50).map(|n| {
+        json!({ "finished": size(17 + n * 3, 19 + n * 5, 17 + n), "extras": ALL, "sheet": sheet("400 in", "399 in") })
+    });
+    let papers = (0..50).map(|n| {
+        json!({ "finished": size(150 + n * 3, 200 + n * 5, 70 + n), "extras": ALL, "sheet": sheet(&format!("{}/64 in", 900 + n * 7), "31 in") })
+    });
+    let eighths = [(30, 52, 16), (48, 48, 18), (26, 36, 18), (40, 60, 24), (64, 64, 32)];
+    let everyday = batch(
+        eighths.iter().map(|(w, h, d)| json!({ "finished": size(w * 8, h * 8, d * 8), "extras": ALL })),
+        20,
+    );
+    let near =
+        |range: &str| demo.iter().map(|brief| json!({ "brief": brief, "range": range })).collect::<Vec<_>>();
+    let fine_near = fine_near(demo);
+    let joined: Vec<Value> = demo
+        .iter()
+        .map(|brief| with(&with(brief, "finished", size(1200, 1300, 500)), "sheet", sheet("12 in", "12 in")))
+        .collect();
+    let mut cases = everyday_cases(demo, &joined);
+    cases.extend([
         case("within ⅛", "POST /api/nearby", &near("1/8 in"), ms(100), 50),
         case("within ¼", "POST /api/nearby", &near("1/4 in"), ms(100), 50),
         case("within ½", "POST /api/nearby", &near("1/2 in"), ms(100), 50),
@@ -258,7 +268,8 @@ fn cases(demo: &[Value]) -> Vec<Case> {
         case("500 bags of fifty odd sizes, all extras", "POST /api/layout", &[batch(odd, 10)], ms(2000), 4),
         case("500 tiny bags on huge sheets", "POST /api/layout", &[batch(tiny, 10)], ms(2000), 4),
         case("500 bags on fifty papers", "POST /api/layout", &[batch(papers, 10)], ms(2000), 4),
-    ]
+    ]);
+    cases
 }
 
 fn list(wire: &mut Wire) -> Result<()> {

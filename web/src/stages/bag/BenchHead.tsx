@@ -1,10 +1,14 @@
 // What stands in the head of a bag: its name, whether it is saved, the unit, the sheet to take along.
 
 import { Button, ButtonGroup } from "react-bootstrap";
-import { sheetSvgUrl, type Bag, type Brief, type Plan } from "../../api/client";
+import { Link } from "react-router";
+import { sheetSvgUrl, type Bag, type BagDraft, type Brief, type Plan } from "../../api/client";
 import { Icon } from "../../drawings/Icon";
+import { ToolButton } from "../../drawings/ToolButton";
 import type { Saving } from "./Autosaver";
 import { SavedDownload } from "./SavedDownload";
+import type { useAutosave } from "./useAutosave";
+import type { useHistory } from "./useHistory";
 
 const SAYS: Record<Saving, string> = {
   saved: "Saved",
@@ -16,7 +20,7 @@ const SAYS: Record<Saving, string> = {
 };
 
 /** Whether what is on the screen is kept. */
-export function SavingState({ state }: { state: Saving }) {
+function SavingState({ state }: { state: Saving }) {
   return (
     <span className={`saving is-${state}`} role="status">
       <Icon name={state === "saved" ? "tick" : "pencil"} />
@@ -25,7 +29,7 @@ export function SavingState({ state }: { state: Saving }) {
   );
 }
 
-export function NameField({ name, onChange }: { name: string; onChange: (name: string) => void }) {
+function NameField({ name, onChange }: { name: string; onChange: (name: string) => void }) {
   return (
     <input
       className="name-field"
@@ -45,7 +49,7 @@ const UNITS: { id: UnitName; short: string; name: string }[] = [
   { id: "metric", short: "mm", name: "millimetres" },
 ];
 
-export function UnitSwitch(props: { unit: UnitName; disabled: boolean; onChange: (unit: UnitName) => void }) {
+function UnitSwitch(props: { unit: UnitName; disabled: boolean; onChange: (unit: UnitName) => void }) {
   return (
     <ButtonGroup className="unit-switch" aria-label="Unit of the labels; the bag stays as it is">
       {UNITS.map(({ id, short, name }) => (
@@ -68,7 +72,7 @@ export function UnitSwitch(props: { unit: UnitName; disabled: boolean; onChange:
 export const sheetOf = (plan: Plan | null, piece: number) =>
   Math.max(0, plan?.layout.sheets.findIndex((sheet) => sheet.placed.some((on) => on.piece === piece)) ?? 0);
 
-export function Download(props: { bag: Bag; sheet: number; save: () => Promise<boolean>; ready: boolean }) {
+function Download(props: { bag: Bag; sheet: number; save: () => Promise<boolean>; ready: boolean }) {
   return (
     <SavedDownload
       href={sheetSvgUrl(props.bag.id, props.sheet)}
@@ -84,5 +88,48 @@ export function Download(props: { bag: Bag; sheet: number; save: () => Promise<b
         Sheet <abbr title="Scalable Vector Graphics">SVG</abbr>
       </span>
     </SavedDownload>
+  );
+}
+
+export function BenchHead(props: {
+  bag: Bag;
+  draft: BagDraft;
+  history: ReturnType<typeof useHistory<BagDraft>>;
+  saving: Pick<ReturnType<typeof useAutosave>, "state" | "save">;
+  /** The sheet that is drawn, by its place among the plan's sheets. */
+  sheet: number;
+  ready: boolean;
+  unit: UnitName;
+  /** Changes the unit; nothing while a figure cannot be read. */
+  onUnit: ((unit: UnitName) => void) | null;
+}) {
+  const { bag, draft, history, saving, sheet, ready, unit, onUnit } = props;
+  return (
+    <header className="bench-head">
+      <Link to="/" className="brand" aria-label="Wide Fold: all bags">
+        <Icon name="mark" />
+        <span>All bags</span>
+      </Link>
+      <NameField name={draft.name ?? ""} onChange={(name) => history.set({ ...draft, name }, "name")} />
+      <SavingState state={saving.state} />
+      <div className="bench-tools">
+        <ToolButton
+          icon="undo"
+          name="Undo"
+          title="Undo (Ctrl Z)"
+          disabled={!history.canUndo}
+          onClick={history.undo}
+        />
+        <ToolButton
+          icon="redo"
+          name="Redo"
+          title="Redo (Ctrl Y)"
+          disabled={!history.canRedo}
+          onClick={history.redo}
+        />
+        <UnitSwitch unit={unit} disabled={onUnit === null} onChange={(to) => onUnit?.(to)} />
+        <Download bag={bag} sheet={sheet} save={saving.save} ready={ready} />
+      </div>
+    </header>
   );
 }

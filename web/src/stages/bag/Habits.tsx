@@ -15,7 +15,7 @@ export function Habits(props: { plan: Plan; brief: Brief; onBrief: (brief: Brief
     <div className="habits">
       <Paper {...said} />
       <Run {...said} />
-      {brief.build === "joined" && <Joinings {...said} />}
+      {brief.build?.kind === "joined" && <Joinings {...said} />}
       <BaseFlaps {...said} />
       <Board {...said} />
     </div>

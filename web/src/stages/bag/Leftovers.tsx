@@ -19,7 +19,7 @@ import { Icon } from "../../drawings/Icon";
 import { CutSheet } from "../../sheet/CutSheet";
 import { SheetHatches } from "../../sheet/SheetPicture";
 import { Figure } from "../../words/Figure";
-import { sameSheet } from "./habits/Paper";
+import { sameSheet } from "./habits/sheets";
 
 export function Leftovers({ bag, brief, plan }: { bag: number; brief: Brief; plan: Plan }) {
   const ready = plan.layout.fits;

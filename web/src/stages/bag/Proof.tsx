@@ -37,64 +37,45 @@ export function Proof(props: {
       </summary>
       <ul>
         {list(false)}
-        {proof.layered.length > 0 && (
-          <li className="proof-fact">
-            <Icon name="notes" />
-            <span>
-              The base
-              <small>{proof.layered.join(", ")}</small>
-            </span>
-          </li>
-        )}
-        <li className="proof-fact">
-          <Icon name={proof.front_edges.length > 0 ? "notes" : "tick"} />
-          <span>
-            Raw edges seen from the front
-            <small>{proof.front_edges.length > 0 ? proof.front_edges.join(". ") : "None"}</small>
-          </span>
-        </li>
+        {proof.layered.length > 0 && <Fact name="The base" says={proof.layered.join(", ")} />}
+        <Fact
+          name="Raw edges seen from the front"
+          says={proof.front_edges.length > 0 ? proof.front_edges.join(". ") : "None"}
+          well={proof.front_edges.length === 0}
+        />
       </ul>
       {proof.flat && (
         <>
           <h4>Folded flat</h4>
           <ul>
             {list(true)}
-            <li className="proof-fact">
-              <Icon name="notes" />
-              <span>
-                The flat bag
-                <small>
-                  <Figure text={proof.flat} />
-                </small>
-              </span>
-            </li>
-            {proof.scored && (
-              <li className="proof-fact">
-                <Icon name="notes" />
-                <span>
-                  What of the score is folded
-                  <small>
-                    <Figure text={proof.scored} />
-                  </small>
-                </span>
-              </li>
-            )}
+            <Fact name="The flat bag" says={proof.flat} />
+            {proof.scored && <Fact name="What of the score is folded" says={proof.scored} />}
           </ul>
         </>
       )}
       <h4>What shows where</h4>
       <ul>
         {plan.surfaces.map((surface) => (
-          <li key={surface.name} className="proof-fact">
-            <Icon name={surface.as_usual ? "tick" : "notes"} />
-            <span>
-              {surface.name}
-              <small>{surface.says}</small>
-            </span>
-          </li>
+          <Fact key={surface.name} name={surface.name} says={surface.says} well={surface.as_usual} />
         ))}
       </ul>
     </details>
+  );
+}
+
+/** What is so, without being measured against anything. */
+function Fact({ name, says, well = false }: { name: string; says: string; well?: boolean }) {
+  return (
+    <li className="proof-fact">
+      <Icon name={well ? "tick" : "notes"} />
+      <span>
+        {name}
+        <small>
+          <Figure text={says} />
+        </small>
+      </span>
+    </li>
   );
 }
 

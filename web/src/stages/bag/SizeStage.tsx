@@ -1,7 +1,7 @@
 // The first stage: what is right and wrong with this size, and how the bag is made, in a few sentences.
 
 import { memo, useCallback } from "react";
-import type { Brief, Plan, Remedy } from "../../api/client";
+import type { About, Brief, Plan, Remedy } from "../../api/client";
 import { Builds } from "./Builds";
 import { Decides } from "./Decides";
 import { Habits } from "./Habits";
@@ -22,7 +22,7 @@ export function SizeStage(props: {
   /** A brief made from the one shown beside it, and one made from that of the plan unless another is named. */
   onBrief: (brief: Brief, key?: string) => void;
   onOffer: (brief: Brief, from?: Brief, said?: string) => void;
-  onPoint: (about: string[]) => void;
+  onPoint: (about: About[]) => void;
   /** The item of the proof that is shown on the drawings. */
   shown: number | null;
   onShow: (item: number | null) => void;

@@ -1,7 +1,7 @@
 // Judgements with their reasons, and remedies that are applied with one press.
 
 import { Button } from "react-bootstrap";
-import type { Remedy, Verdict } from "../../api/client";
+import type { About, Remedy, Verdict } from "../../api/client";
 import { Icon, type IconName } from "../../drawings/Icon";
 import { Figure } from "../../words/Figure";
 
@@ -14,7 +14,7 @@ const LEVELS: Record<Verdict["level"], { name: string; icon: IconName }> = {
 export function Verdicts(props: {
   verdicts: Verdict[];
   onApply: (remedy: Remedy) => void;
-  onPoint: (about: string[]) => void;
+  onPoint: (about: About[]) => void;
 }) {
   const { verdicts, onApply, onPoint } = props;
   return (

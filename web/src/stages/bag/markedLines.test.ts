@@ -18,8 +18,9 @@ const plan = {
     { piece: 1, lines: [{ creases: ["c0"] }], slants: [] },
   ],
 } as unknown as Plan;
-const marked = (...rest: [number, Parameters<typeof markedLines>[2], number, string[]]) =>
-  [...markedLines(plan, ...rest)].toSorted();
+const marked = (
+  ...rest: [number, Parameters<typeof markedLines>[2], number, Parameters<typeof markedLines>[4]]
+) => [...markedLines(plan, ...rest)].toSorted();
 
 test("while scoring, the lines of the pass that is shown stand out", () => {
   expect(marked(0, "score", 1, [])).toEqual(["c0", "s0"]);
@@ -35,10 +36,10 @@ test("while cutting, cuts and holes stand out", () => {
 });
 
 test("what a judgement is about stands out while it is pointed at, on its own piece", () => {
-  expect(marked(0, "size", 0, ["tab"])).toEqual(["c2"]);
-  expect(marked(0, "size", 0, ["handle"])).toEqual(["h0"]);
-  expect(marked(0, "size", 0, ["0:c1"])).toEqual(["c1"]);
-  expect(marked(1, "size", 0, ["0:c1"])).toEqual([]);
+  expect(marked(0, "size", 0, [{ what: "tab" }])).toEqual(["c2"]);
+  expect(marked(0, "size", 0, [{ what: "handle" }])).toEqual(["h0"]);
+  expect(marked(0, "size", 0, [{ what: "crease", piece: 0, id: "c1" }])).toEqual(["c1"]);
+  expect(marked(1, "size", 0, [{ what: "crease", piece: 0, id: "c1" }])).toEqual([]);
   expect(marked(0, "size", 0, [])).toEqual([]);
 });
 

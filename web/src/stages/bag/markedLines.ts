@@ -1,4 +1,4 @@
-import type { Crease, Plan } from "../../api/client";
+import type { About, Crease, Plan } from "../../api/client";
 import type { Stage } from "./StageRail";
 
 /** The lines of a piece that stand out: those of the stage, or what a judgement that is pointed at is about. */
@@ -7,7 +7,7 @@ export function markedLines(
   index: number,
   stage: Stage,
   pass: number,
-  pointed: string[],
+  pointed: About[],
 ): Set<string> {
   const piece = plan?.pieces[index];
   if (!plan || !piece) return new Set();
@@ -18,7 +18,9 @@ export function markedLines(
     return new Set([...(lines?.lines.flatMap((line) => line.creases) ?? []), ...(lines?.slants ?? [])]);
   }
   if (stage === "cut") return new Set([...piece.cuts, ...piece.holes].map((cut) => cut.id));
-  const roles: Record<string, Crease["role"][]> = {
+  const roles: Record<Exclude<About["what"], "crease" | "handle">, Crease["role"][]> = {
+    sheet: [],
+    decoration: [],
     tab: ["tab_line", "strip_line"],
     base: ["base_line", "squash_diagonal", "bottom_fold"],
     hem: ["hem_line", "flap_line", "flap_turn"],
@@ -26,10 +28,10 @@ export function markedLines(
   };
   return new Set(
     pointed.flatMap((about) => {
-      const [where, line] = about.split(":");
-      if (about === "handle") return piece.holes.map((hole) => hole.id);
-      if (line) return Number(where) === index ? [line] : [];
-      return piece.creases.filter((crease) => roles[about]?.includes(crease.role)).map((crease) => crease.id);
+      if (about.what === "handle") return piece.holes.map((hole) => hole.id);
+      if (about.what === "crease") return about.piece === index ? [about.id] : [];
+      const wanted = roles[about.what];
+      return piece.creases.filter((crease) => wanted.includes(crease.role)).map((crease) => crease.id);
     }),
   );
 }

@@ -34,7 +34,14 @@ const briefs = fc.record(
     finished: fc.record({ width: fc.string(), height: fc.string(), gusset: fc.string() }),
     tab: fc.string(),
     notch: fc.string(),
-    cuts: fc.array(fc.constantFrom("left_back_corner", "right_back_corner")),
+    build: fc.oneof(
+      fc.constant({ kind: "wrap" }),
+      fc.record({
+        kind: fc.constant("joined"),
+        cuts: fc.array(fc.constantFrom("left_back_corner", "right_back_corner")),
+      }),
+      fc.record({ kind: fc.constant("folded_base"), lap: fc.string() }),
+    ),
     top: fc.record({ kind: fc.constantFrom("raw", "hem_in"), depth: fc.string() }),
   },
   { requiredKeys: ["finished"] },
@@ -60,4 +67,39 @@ test("setting the base flap makes it the crafter's own depth, a fixed one stays 
   expect(withDimension(bag("4 in"), "base.depth", "1 in").base).toEqual({ habit: "custom", depth: "1 in" });
   const fixed = bag("4 in", { base: { habit: "fixed" } });
   expect(withDimension(fixed, "base.depth", "1 in").base).toEqual({ habit: "fixed", depth: "1 in" });
+});
+
+test("a build never gets the fields of another", () => {
+  const fields: Record<string, string[]> = { wrap: [], joined: ["cuts"], folded_base: ["lap"] };
+  fc.assert(
+    fc.property(briefs, briefs, briefs, (now, base, next) => {
+      const build = rebase(now, base, next).build;
+      if (!build) return;
+      const { kind, ...own } = build;
+      expect(Object.keys(own)).toEqual(fields[kind]);
+    }),
+  );
+});
+
+test("what was said of a build that has gone meanwhile is dropped", () => {
+  const shown = bag("4 in", { build: { kind: "joined", cuts: ["left_back_corner"] } });
+  const next = bag("4 in", { build: { kind: "joined", cuts: ["inside_back"] } });
+  const now = bag("4 in", { build: { kind: "wrap" } });
+  expect(rebase(now, shown, next)).toEqual(now);
+});
+
+test("a measurement of a build is set on that build only", () => {
+  const flare = bag("4 in", { build: { kind: "pleated_flare", pleats: 2 } });
+  expect(withDimension(flare, "build.pleat", "1 in").build).toEqual({
+    kind: "pleated_flare",
+    pleats: 2,
+    pleat: "1 in",
+  });
+  expect(withDimension(bag("4 in"), "build.pleat", "1 in")).toEqual(bag("4 in"));
+  const joined = bag("4 in", { build: { kind: "joined", cuts: ["inside_back"] } });
+  expect(withDimension(joined, "build.all_round.rise", "3 in").build).toEqual({
+    kind: "joined",
+    cuts: ["inside_back"],
+    all_round: { kind: "above", rise: "3 in" },
+  });
 });

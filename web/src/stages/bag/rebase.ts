@@ -16,7 +16,9 @@ function carry(now: Fields, base: Fields, next: Fields): Fields {
     if (same(base[field], next[field])) continue;
     const [was, is, here] = [base[field], next[field], now[field]];
     if (!(field in next)) delete made[field];
-    else made[field] = isFields(was) && isFields(is) && isFields(here) ? carry(here, was, is) : is;
+    else if (!isFields(was) || !isFields(is) || !isFields(here) || was.kind !== is.kind) made[field] = is;
+    // What was said of one kind means nothing to the kind that stands there now.
+    else if (here.kind === was.kind) made[field] = carry(here, was, is);
   }
   return made;
 }

@@ -1,16 +1,12 @@
-import { useEffect, useState, useSyncExternalStore } from "react";
-import type { Brief } from "../../api/client";
-import { LivePlanner } from "./LivePlanner";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import type { Brief, Plan } from "../../api/client";
+import { planQuery, planState, type PlanState } from "./livePlan";
 
-/** The plan of a brief while it changes. `current` is true if the plan is that of the brief as it stands. */
-export function useLivePlan(brief: Brief) {
-  const [planner] = useState(() => new LivePlanner());
-  const { plan, answered, problem } = useSyncExternalStore(planner.follow, planner.snapshot);
-  useEffect(() => planner.want(brief), [planner, brief]);
-  useEffect(() => planner.stop, [planner]);
-  return {
-    plan,
-    current: plan !== null && answered === brief && problem === null,
-    problem: answered === brief ? problem : null,
-  };
+/** The plan of a brief while it changes. */
+export function useLivePlan(brief: Brief): PlanState {
+  const asked = useQuery(planQuery(brief));
+  const [last, setLast] = useState<Plan | null>(null);
+  if (asked.data && asked.data !== last) setLast(asked.data);
+  return planState(last, asked);
 }

@@ -17,8 +17,14 @@ export function withDimension(brief: Brief, field: string, text: string): Brief 
     }
     case "top.depth":
       return { ...brief, top: { ...brief.top, depth: text } };
-    case "pleat":
-      return { ...brief, pleat: text };
+    case "build.pleat":
+      return brief.build?.kind === "pleated_flare"
+        ? { ...brief, build: { ...brief.build, pleat: text } }
+        : brief;
+    case "build.all_round.rise":
+      return brief.build?.kind === "joined"
+        ? { ...brief, build: { ...brief.build, all_round: { kind: "above", rise: text } } }
+        : brief;
     default:
       return brief;
   }

@@ -2,11 +2,11 @@
 
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-import { Button, Toast } from "react-bootstrap";
 import { Link } from "react-router";
 import { createBag, deleteBag, duplicateBag, restoreBag, type BagSummary } from "../../api/client";
 import { useBags } from "../../api/useBags";
 import { Icon } from "../../drawings/Icon";
+import { UndoToast } from "../../drawings/UndoToast";
 import { BagSlip } from "./BagSlip";
 import { MoreBags } from "./MoreBags";
 import { NewBag } from "./NewBag";
@@ -49,20 +49,7 @@ export function BagsView() {
   const empty = list.bags?.length === 0;
   return (
     <div className="shelf">
-      <header className="shelf-head">
-        <span className="brand">
-          <Icon name="mark" />
-          <span>Wide Fold</span>
-        </span>
-        <Link to="/cut" className="shelf-link is-first">
-          <Icon name="cut" />
-          <span>Cut several</span>
-        </Link>
-        <Link to="/shelf" className="shelf-link">
-          <Icon name="papers" />
-          <span>Paper shelf</span>
-        </Link>
-      </header>
+      <Head />
       <main>
         <NewBag first={empty} create={createBag} />
         {problem && (
@@ -87,21 +74,30 @@ export function BagsView() {
           </section>
         )}
       </main>
-      <Toast
-        className="undo-toast"
-        show={deleted !== null}
+      <UndoToast
+        says={deleted && `“${deleted.name}” is deleted.`}
+        onBack={() => deleted && restore.mutate(deleted.id)}
         onClose={() => setDeleted(null)}
-        delay={12_000}
-        autohide
-        role="status"
-      >
-        <Toast.Body>
-          <span>“{deleted?.name}” is deleted.</span>
-          <Button variant="remedy" onClick={() => deleted && restore.mutate(deleted.id)}>
-            Bring it back
-          </Button>
-        </Toast.Body>
-      </Toast>
+      />
     </div>
+  );
+}
+
+function Head() {
+  return (
+    <header className="shelf-head">
+      <span className="brand">
+        <Icon name="mark" />
+        <span>Wide Fold</span>
+      </span>
+      <Link to="/cut" className="shelf-link is-first">
+        <Icon name="cut" />
+        <span>Cut several</span>
+      </Link>
+      <Link to="/shelf" className="shelf-link">
+        <Icon name="papers" />
+        <span>Paper shelf</span>
+      </Link>
+    </header>
   );
 }

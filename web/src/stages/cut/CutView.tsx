@@ -3,7 +3,7 @@
 import { keepPreviousData, useQueries, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { layoutBags, readBag, type Batch, type SheetCut } from "../../api/client";
+import { layoutBags, readBag, type BagSummary, type Batch, type SheetCut } from "../../api/client";
 import { Failed } from "../../api/Failed";
 import { Working } from "../../api/Working";
 import { useBags } from "../../api/useBags";
@@ -52,34 +52,12 @@ export function CutView() {
       <main className="cut-several">
         <ul className="copies" aria-label="How many of each bag">
           {readable.map((bag) => (
-            <li key={bag.id}>
-              <span>
-                <strong>{bag.name}</strong>
-                <small>
-                  <Figure text={bag.slip.size.join(" × ")} />, on <Figure text={bag.slip.sheet} />
-                </small>
-              </span>
-              <span className="paper-count" role="group" aria-label={`How many of ${bag.name}`}>
-                <ToolButton
-                  icon="minus"
-                  name={`One ${bag.name} less`}
-                  disabled={!copies[bag.id]}
-                  onClick={() => set(bag.id, (copies[bag.id] ?? 0) - 1)}
-                />
-                <input
-                  inputMode="numeric"
-                  aria-label={`Number of ${bag.name}`}
-                  value={copies[bag.id] ?? 0}
-                  onFocus={(event) => event.target.select()}
-                  onChange={(event) => set(bag.id, Number(event.target.value.replace(/\D/g, "")))}
-                />
-                <ToolButton
-                  icon="plus"
-                  name={`One ${bag.name} more`}
-                  onClick={() => set(bag.id, (copies[bag.id] ?? 0) + 1)}
-                />
-              </span>
-            </li>
+            <Copies
+              key={bag.id}
+              bag={bag}
+              copies={copies[bag.id] ?? 0}
+              onCopies={(count) => set(bag.id, count)}
+            />
           ))}
           {list.pages.hasNextPage && (
             <li>
@@ -106,12 +84,41 @@ export function CutView() {
   );
 }
 
+/** A bag, and how many of it are wanted. */
+function Copies(props: { bag: BagSummary; copies: number; onCopies: (copies: number) => void }) {
+  const { bag, copies, onCopies } = props;
+  return (
+    <li>
+      <span>
+        <strong>{bag.name}</strong>
+        <small>
+          <Figure text={bag.slip.size.join(" × ")} />, on <Figure text={bag.slip.sheet} />
+        </small>
+      </span>
+      <span className="paper-count" role="group" aria-label={`How many of ${bag.name}`}>
+        <ToolButton
+          icon="minus"
+          name={`One ${bag.name} less`}
+          disabled={copies === 0}
+          onClick={() => onCopies(copies - 1)}
+        />
+        <input
+          inputMode="numeric"
+          aria-label={`Number of ${bag.name}`}
+          value={copies}
+          onFocus={(event) => event.target.select()}
+          onChange={(event) => onCopies(Number(event.target.value.replace(/\D/g, "")))}
+        />
+        <ToolButton icon="plus" name={`One ${bag.name} more`} onClick={() => onCopies(copies + 1)} />
+      </span>
+    </li>
+  );
+}
+
 /** The sheets of one paper. */
 function Sheets({ batch }: { batch: Batch }) {
   // Parts of one bag are hatched alike.
-  const kinds = batch.bags;
-  const kindOf = (placed: SheetCut["placed"][number]) =>
-    kinds.findIndex((bag) => placed.small?.startsWith(`${bag}: `)) + 1;
+  const kindOf = (placed: SheetCut["placed"][number]) => (placed.bag ?? -1) + 1;
   return (
     <section>
       <h2>
@@ -134,7 +141,7 @@ function Sheets({ batch }: { batch: Batch }) {
             size={SHORTEST}
             kindOf={kindOf}
             nameOf={(placed) => placed.small ?? ""}
-            labelOf={(placed) => placed.small?.split(": ")[0] ?? ""}
+            labelOf={(placed) => batch.bags[placed.bag ?? -1] ?? ""}
           />
         ))}
       </ol>

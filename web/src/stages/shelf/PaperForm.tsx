@@ -61,51 +61,7 @@ export function PaperForm(props: {
         {field("width", "Width", "12 in", true)}
       </div>
       <div className="paper-habits">
-        <Choice label="It comes as">
-          <select
-            value={paper.kind ?? "sheets"}
-            onChange={(event) => {
-              const kind = event.target.value as "sheets" | "pad" | "roll";
-              // Every roll stands by itself.
-              const count = kind === "roll" ? Math.min(paper.count ?? 1, 1) : paper.count;
-              setPaper({ ...paper, kind, count });
-            }}
-          >
-            <option value="sheets">sheets</option>
-            <option value="pad">a pad</option>
-            <option value="roll">a roll</option>
-          </select>
-        </Choice>
-        <Choice label="Its pattern">
-          <select
-            value={paper.pattern ?? "up"}
-            onChange={(event) => setPaper({ ...paper, pattern: event.target.value as "up" | "all_over" })}
-          >
-            <option value="up">has an up</option>
-            <option value="all_over">lies all over</option>
-          </select>
-        </Choice>
-        <Choice label="Fit to be seen">
-          <select
-            value={paper.printed ?? "one"}
-            onChange={(event) => setPaper({ ...paper, printed: event.target.value as "one" | "both" })}
-          >
-            <option value="one">one side</option>
-            <option value="both">both sides</option>
-          </select>
-        </Choice>
-        <Choice label="Grain">
-          <select
-            value={paper.grain ?? ""}
-            onChange={(event) =>
-              setPaper({ ...paper, grain: (event.target.value || null) as "upright" | "sideways" | null })
-            }
-          >
-            <option value="">not known</option>
-            <option value="upright">upright</option>
-            <option value="sideways">sideways</option>
-          </select>
-        </Choice>
+        <Kinds paper={paper} setPaper={setPaper} />
         {field("weight", "Weight", "180 g/m² or 80 lb cover")}
         {field("thickness", "Thickness, measured", "0.25 mm")}
         {field("price", isRoll ? "Price of a roll" : "Price of a sheet", "0.65")}
@@ -124,6 +80,59 @@ export function PaperForm(props: {
         </Button>
       </div>
     </form>
+  );
+}
+
+/** What kind of paper it is, in words to choose from. */
+function Kinds({ paper, setPaper }: { paper: PaperText; setPaper: (paper: PaperText) => void }) {
+  return (
+    <>
+      <Choice label="It comes as">
+        <select
+          value={paper.kind ?? "sheets"}
+          onChange={(event) => {
+            const kind = event.target.value as "sheets" | "pad" | "roll";
+            // Every roll stands by itself.
+            const count = kind === "roll" ? Math.min(paper.count ?? 1, 1) : paper.count;
+            setPaper({ ...paper, kind, count });
+          }}
+        >
+          <option value="sheets">sheets</option>
+          <option value="pad">a pad</option>
+          <option value="roll">a roll</option>
+        </select>
+      </Choice>
+      <Choice label="Its pattern">
+        <select
+          value={paper.pattern ?? "up"}
+          onChange={(event) => setPaper({ ...paper, pattern: event.target.value as "up" | "all_over" })}
+        >
+          <option value="up">has an up</option>
+          <option value="all_over">lies all over</option>
+        </select>
+      </Choice>
+      <Choice label="Fit to be seen">
+        <select
+          value={paper.printed ?? "one"}
+          onChange={(event) => setPaper({ ...paper, printed: event.target.value as "one" | "both" })}
+        >
+          <option value="one">one side</option>
+          <option value="both">both sides</option>
+        </select>
+      </Choice>
+      <Choice label="Grain">
+        <select
+          value={paper.grain ?? ""}
+          onChange={(event) =>
+            setPaper({ ...paper, grain: (event.target.value || null) as "upright" | "sideways" | null })
+          }
+        >
+          <option value="">not known</option>
+          <option value="upright">upright</option>
+          <option value="sideways">sideways</option>
+        </select>
+      </Choice>
+    </>
   );
 }
 

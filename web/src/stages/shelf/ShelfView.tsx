@@ -2,10 +2,10 @@
 
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { Button, Toast } from "react-bootstrap";
 import { Link } from "react-router";
 import { addPaper, bringPaper, listShelf, takePaper, updatePaper, type PaperText } from "../../api/client";
 import { Icon } from "../../drawings/Icon";
+import { UndoToast } from "../../drawings/UndoToast";
 import { ImportShelf } from "./ImportShelf";
 import { PaperForm } from "./PaperForm";
 import { PaperSlip } from "./PaperSlip";
@@ -14,10 +14,10 @@ import { UnreadableSlip } from "./UnreadableSlip";
 type Named = { id: number; revision: number; name: string };
 type Written = { id: number; revision: number; paper: PaperText };
 
-export function ShelfView() {
+/** The shelf, and what can be done to it. */
+function useShelf() {
   const queries = useQueryClient();
   const shelf = useQuery({ queryKey: ["shelf"], queryFn: listShelf, refetchOnMount: "always" });
-  const [adding, setAdding] = useState(false);
   const [taken, setTaken] = useState<Named | null>(null);
   const refresh = () => queries.invalidateQueries({ queryKey: ["shelf"] });
   const add = useMutation({ mutationFn: addPaper, onSuccess: refresh });
@@ -39,6 +39,12 @@ export function ShelfView() {
     },
   });
   const problem = shelf.error ?? change.error ?? take.error ?? bring.error;
+  return { shelf, add, change, take, bring, taken, forget: () => setTaken(null), refresh, problem };
+}
+
+export function ShelfView() {
+  const { shelf, add, change, take, bring, taken, forget, refresh, problem } = useShelf();
+  const [adding, setAdding] = useState(false);
   const papers = shelf.data?.papers ?? [];
   const unreadable = shelf.data?.unreadable ?? [];
   // One scale for all, so that a small pad looks small.
@@ -97,21 +103,11 @@ export function ShelfView() {
         </ul>
         <ImportShelf onKept={refresh} />
       </main>
-      <Toast
-        className="undo-toast"
-        show={taken !== null}
-        onClose={() => setTaken(null)}
-        delay={12_000}
-        autohide
-        role="status"
-      >
-        <Toast.Body>
-          <span>“{taken?.name}” is off the shelf.</span>
-          <Button variant="remedy" onClick={() => taken && bring.mutate(taken.id)}>
-            Bring it back
-          </Button>
-        </Toast.Body>
-      </Toast>
+      <UndoToast
+        says={taken && `“${taken.name}” is off the shelf.`}
+        onBack={() => taken && bring.mutate(taken.id)}
+        onClose={forget}
+      />
     </div>
   );
 }

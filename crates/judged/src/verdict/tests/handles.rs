@@ -9,7 +9,7 @@ use crate::brief::{
 use crate::mass::Mass;
 use proptest::prelude::*;
 
-fn bag(kind: HandleKind) -> Brief {
+pub(super) fn bag(kind: HandleKind) -> Brief {
     let mut brief = brief("8", "9", "3");
     (brief.sheet.width, brief.sheet.height) = (Length::inches(30), Length::inches(20));
     brief.fittings.handle.kind = kind;
@@ -74,7 +74,7 @@ fn a_shallow_hem_makes_the_strip_complain_and_the_remedy_mends_it() {
     assert_eq!(offers(&found)[0], "Hem 1");
     let mended = Plan::new(&found.remedies[0].brief).unwrap();
     assert!(mended.verdicts.iter().all(|verdict| !verdict.code.starts_with("backing.")));
-    let strip = crate::fittings::strip(&mended.brief).unwrap();
+    let strip = crate::fittings::Fitted::of(&mended.brief).reinforcement.unwrap();
     assert_eq!((strip.depth, mended.brief.top.hem()), (Length::eighths(7), Length::INCH));
 }
 
@@ -103,7 +103,7 @@ fn a_hole_off_the_face_is_refused(#[case] change: fn(&mut Handle)) {
     b.fittings.handle.down = Some(Length::INCH);
 })]
 #[case::reach("handle.out-of-reach", |b: &mut Brief| b.fittings.handle.down = Some(Length::inches(3)))]
-#[case::low("handle.low", |b: &mut Brief| b.fittings.handle.drop = Some(Length::eighths(4)))]
+#[case::low("handle.low", |b: &mut Brief| b.fittings.handle.stands = crate::brief::Stands::High(Length::eighths(4)))]
 #[case::slot("handle.slot-tight", |b: &mut Brief| {
     b.fittings.handle.kind = HandleKind::Strap;
     b.top = Top::HemIn { depth: Length::INCH };
@@ -153,7 +153,7 @@ fn what_may_disappoint_is_said_and_every_remedy_mends_it(#[case] code: &str, #[c
     b.fittings.handle.from_centre = Some(Length::eighths(29));
 })]
 #[case::join("handle.hole-over-line", Check::HolesWhole, |b: &mut Brief| {
-    b.build = Build::Joined { cuts: Places::of([Place::InsideFront, Place::BackCorner(Side::Left)]).into() };
+    b.build = Build::Joined { cuts: Places::of([Place::InsideFront, Place::LeftBackCorner]).into() };
     b.fittings.handle.kind = HandleKind::Strap;
     b.top = Top::HemIn { depth: Length::INCH };
 })]
@@ -223,8 +223,7 @@ prop_compose! {
                 kind: HandleKind::ALL[kind],
                 from_centre: figure(0),
                 down: figure(1),
-                drop: figure(2).filter(|_| has(5)),
-                length: None,
+                stands: figure(2).filter(|_| has(5)).map_or_else(Default::default, crate::brief::Stands::High),
                 width: some(3),
                 opening: some(4),
                 knot: Knot::Double,
@@ -285,8 +284,8 @@ fn a_hand_hole_over_a_level_join_is_told_and_mended() {
     for level in (16..=42).step_by(2) {
         let mut brief = Brief::new(Length::inches(6), Length::inches(6), Length::inches(2));
         let at = crate::brief::Places::of(crate::brief::Place::ALL[..2].iter().copied());
-        let level = Some(Length::eighths(level));
-        brief.build = Build::Joined { cuts: crate::brief::Cuts { at, back_part: None, level } };
+        let all_round = Some(crate::brief::AllRound::at(Length::eighths(level)));
+        brief.build = Build::Joined { cuts: crate::brief::Cuts { at, back_part: None, all_round } };
         brief.fittings.handle.kind = HandleKind::HandHole;
         let plan = Plan::new(&brief).unwrap();
         let told: Vec<&Verdict> = plan
@@ -294,7 +293,7 @@ fn a_hand_hole_over_a_level_join_is_told_and_mended() {
             .iter()
             .filter(|v| v.level == Level::Blocks && v.code.starts_with("handle."))
             .collect();
-        assert_eq!(plan.proof.passed(), told.is_empty(), "{level:?}: {:#?}", plan.verdicts);
+        assert_eq!(plan.proof.passed(), told.is_empty(), "{all_round:?}: {:#?}", plan.verdicts);
         assert!(told.iter().all(|verdict| !verdict.remedies.is_empty()), "{told:#?}");
         met += told.len();
     }

@@ -1,6 +1,7 @@
 //! Batches against models of their own, published examples, and the trimmer's own rules.
 
 use super::*;
+use crate::Length;
 use crate::layout::Rectangle;
 use good_lp::{Expression, ProblemVariables, Solution, SolverModel, constraint, microlp, variable};
 use proptest::prelude::*;
@@ -11,20 +12,19 @@ fn wanted(parts: &[(i64, i64, u32)]) -> Vec<Wanted> {
     parts
         .iter()
         .map(|(width, height, count)| Wanted {
-            width: eighths(*width),
-            height: eighths(*height),
+            size: Size::new(eighths(*width), eighths(*height)),
             may_turn: false,
             count: *count,
         })
         .collect()
 }
 
-fn batch(wanted: &[Wanted], size: (Length, Length)) -> Batch {
+fn batch(wanted: &[Wanted], size: Size) -> Batch {
     Batch::new(wanted, size, &Budget::of(Budget::USUAL))
 }
 
-fn inches(width: i64, height: i64) -> (Length, Length) {
-    (Length::inches(width), Length::inches(height))
+fn inches(width: i64, height: i64) -> Size {
+    Size::new(Length::inches(width), Length::inches(height))
 }
 
 /// The paper mill of the encyclopaedia's article on the cutting stock problem (from memory): thirteen widths from a master roll
@@ -50,13 +50,12 @@ fn the_paper_mill_takes_73_rolls() {
     let parts: Vec<Wanted> = orders
         .iter()
         .map(|(width, count)| Wanted {
-            width: Length::millimetres(*width),
-            height: high,
+            size: Size::new(Length::millimetres(*width), high),
             may_turn: false,
             count: *count,
         })
         .collect();
-    let found = batch(&parts, (Length::millimetres(5600), high));
+    let found = batch(&parts, Size::new(Length::millimetres(5600), high));
     assert_eq!((found.at_least, found.sheet_count()), (73, 73));
 }
 
@@ -81,7 +80,7 @@ fn turning_saves_a_sheet_where_it_is_allowed() {
     parts[1].may_turn = true;
     let found = batch(&parts, inches(12, 14));
     assert_eq!(found.sheet_count(), 1);
-    parts[1].height = Length::inches(15);
+    parts[1].size.height = Length::inches(15);
     assert_eq!(batch(&parts, inches(12, 14)).too_large, [1]);
 }
 
@@ -149,15 +148,15 @@ proptest! {
         let parts: Vec<Wanted> = parts
             .into_iter()
             .map(|(width, height, count, may_turn)| Wanted {
-                width: Length::eighths(width), height: Length::eighths(height), may_turn, count,
+                size: Size::new(Length::eighths(width), Length::eighths(height)), may_turn, count,
             })
             .collect();
-        let size = (Length::eighths(wide), Length::eighths(tall));
+        let size = Size::new(Length::eighths(wide), Length::eighths(tall));
         // However little work there is for it, what comes out can be cut.
         let found = Batch::new(&parts, size, &Budget::of(work.unwrap_or(Budget::USUAL)));
         let mut seen = vec![0; parts.len()];
         for sheet in &found.sheets {
-            let whole = Rectangle { x: Length::ZERO, y: Length::ZERO, width: size.0, height: size.1 };
+            let whole = Rectangle { x: Length::ZERO, y: Length::ZERO, width: size.width, height: size.height };
             let mut table = vec![whole];
             for trim in &sheet.trims {
                 let on = table.iter().position(|part| *part == trim.on);
@@ -174,8 +173,8 @@ proptest! {
             for placed in &sheet.placed {
                 let Part::Piece(part) = placed.part else { panic!("a small part") };
                 seen[part] += sheet.times;
-                let as_is = (placed.space.width, placed.space.height) == (parts[part].width, parts[part].height);
-                let turned = (placed.space.height, placed.space.width) == (parts[part].width, parts[part].height);
+                let as_is = placed.space.size() == parts[part].size;
+                let turned = placed.space.size().turned() == parts[part].size;
                 prop_assert!(as_is || (parts[part].may_turn && turned));
             }
         }
@@ -193,8 +192,8 @@ proptest! {
     ) {
         let size = inches(12, 12);
         let lyings = |(width, height, _, may_turn): &(i64, i64, usize, bool)| -> Lyings {
-            let way = (Length::eighths(*width), Length::eighths(*height));
-            if *may_turn { vec![way, (way.1, way.0)] } else { vec![way] }
+            let way = Size::new(Length::eighths(*width), Length::eighths(*height));
+            if *may_turn { vec![way, way.turned()] } else { vec![way] }
         };
         let ways: Vec<Lyings> = parts.iter().map(lyings).collect();
         let counts: Vec<usize> = parts.iter().map(|part| part.2).collect();

@@ -4,7 +4,8 @@ import { Blank, Choice, Sentence, type Said } from "./words";
 
 export function BaseFlaps(said: Said) {
   const { brief } = said;
-  if (brief.build === "folded_base" || brief.build === "pleated_flare") return null;
+  const build = brief.build?.kind;
+  if (build === "folded_base" || build === "pleated_flare") return null;
   return (
     <Sentence heading="The base">
       <Base {...said} />

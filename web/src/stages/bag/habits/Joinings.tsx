@@ -42,10 +42,7 @@ export function Joinings({ plan, brief, set }: Said) {
             <Button
               variant="remedy"
               aria-pressed={way.chosen}
-              onClick={() => {
-                const { cuts, back_part = null, level = null, joins } = way.brief;
-                set({ cuts, back_part, level, joins });
-              }}
+              onClick={() => set({ build: way.brief.build, joins: way.brief.joins })}
             >
               {way.places}
             </Button>

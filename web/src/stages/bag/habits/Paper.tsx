@@ -3,6 +3,7 @@
 import { Button } from "react-bootstrap";
 import type { Brief } from "../../../api/client";
 import { usePapers } from "../../../api/usePapers";
+import { inMillimetres, sameSheet } from "./sheets";
 import { Blank, Choice, Sentence, type Option, type Said } from "./words";
 
 const WEIGHTS: Option<string>[] = [
@@ -28,43 +29,12 @@ function withOwn(options: Option<string>[], own: number | null | undefined): Opt
   return known ? options : [...options, [String(own), `${own} g/m²`]];
 }
 
-/** A figure without a unit is meant in millimetres here, whatever the labels are in. */
-function inMillimetres(text: string): string {
-  return /[a-z"″]/i.test(text) ? text : `${text} mm`;
-}
-
-/** True if a brief's sheet is cut from this paper, however it is laid. */
-export function sameSheet(paper: NonNullable<Brief["sheet"]>, sheet: NonNullable<Brief["sheet"]>): boolean {
-  const fields = ["width", "height", "directional", "printed", "grammage", "caliper"] as const;
-  return fields.every((field) => (paper[field] ?? null) === (sheet[field] ?? null));
-}
-
 export function Paper({ plan, brief, set }: Said) {
-  const { papers } = usePapers();
   const { sheet } = brief;
   if (!sheet) return null;
   return (
     <Sentence heading="The paper">
-      {papers.length > 0 && brief.build === "joined" && (
-        <>
-          Its gussets and a separate base come from{" "}
-          <Choice
-            name="Paper for gussets and base"
-            value={String(
-              papers.find((paper) => brief.side_sheet && sameSheet(paper.sheet, brief.side_sheet))?.id ?? "",
-            )}
-            options={[
-              ["", brief.side_sheet ? "a paper of their own" : "the same paper"],
-              ...papers.map((paper): Option<string> => [String(paper.id), paper.paper.name]),
-            ]}
-            onChange={(id) => {
-              const paper = papers.find((other) => String(other.id) === id);
-              set({ side_sheet: paper ? { ...paper.sheet, turned: false } : null });
-            }}
-          />
-          .{" "}
-        </>
-      )}
+      <SecondPaper brief={brief} set={set} />
       It has{" "}
       <Choice
         name="Pattern"
@@ -120,7 +90,42 @@ export function Paper({ plan, brief, set }: Said) {
       ) : (
         "an estimate"
       )}
-      ). Cut from the same sheets, where there is room:{" "}
+      ). <SameSheets brief={brief} set={set} />
+    </Sentence>
+  );
+}
+
+/** The paper that the gussets and a separate base of a joined run come from. */
+function SecondPaper({ brief, set }: Pick<Said, "brief" | "set">) {
+  const { papers } = usePapers();
+  if (papers.length === 0 || brief.build?.kind !== "joined") return null;
+  return (
+    <>
+      Its gussets and a separate base come from{" "}
+      <Choice
+        name="Paper for gussets and base"
+        value={String(
+          papers.find((paper) => brief.side_sheet && sameSheet(paper.sheet, brief.side_sheet))?.id ?? "",
+        )}
+        options={[
+          ["", brief.side_sheet ? "a paper of their own" : "the same paper"],
+          ...papers.map((paper): Option<string> => [String(paper.id), paper.paper.name]),
+        ]}
+        onChange={(id) => {
+          const paper = papers.find((other) => String(other.id) === id);
+          set({ side_sheet: paper ? { ...paper.sheet, turned: false } : null });
+        }}
+      />
+      .{" "}
+    </>
+  );
+}
+
+/** Small parts wanted from the bag's own sheets. */
+function SameSheets({ brief, set }: Pick<Said, "brief" | "set">) {
+  return (
+    <>
+      Cut from the same sheets, where there is room:{" "}
       <span className="places" role="group" aria-label="Small parts from the same sheets">
         {EXTRAS.map(([extra, name]) => {
           const wanted = brief.extras ?? [];
@@ -138,6 +143,6 @@ export function Paper({ plan, brief, set }: Said) {
           );
         })}
       </span>
-    </Sentence>
+    </>
   );
 }

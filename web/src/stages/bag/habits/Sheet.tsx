@@ -4,7 +4,7 @@ import { useQuery } from "@tanstack/react-query";
 import { commonSheets } from "../../../api/client";
 import { usePapers } from "../../../api/usePapers";
 import { Failed } from "../../../api/Failed";
-import { sameSheet } from "./Paper";
+import { sameSheet } from "./sheets";
 import { Blank, Choice, type Option, type Said } from "./words";
 
 export function Sheet({ plan, brief, set }: Said) {

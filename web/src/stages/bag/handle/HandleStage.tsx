@@ -2,7 +2,7 @@
 
 import { SavedDownload } from "../SavedDownload";
 import { Button } from "react-bootstrap";
-import { templateUrl, type Brief, type Plan } from "../../../api/client";
+import { templateUrl, type About, type Brief, type Plan } from "../../../api/client";
 import { Figure } from "../../../words/Figure";
 import { Verdicts } from "../Verdicts";
 import { Handles } from "./Handles";
@@ -17,7 +17,7 @@ export function HandleStage(props: {
   brief: Brief;
   fault: { field: string; sentence: string } | null;
   onBrief: (brief: Brief, key?: string) => void;
-  onPoint: (about: string[]) => void;
+  onPoint: (about: About[]) => void;
   save: () => Promise<boolean>;
 }) {
   const { bag, plan, brief, fault, onBrief, onPoint, save } = props;

@@ -43,120 +43,141 @@ const INSERTS: Option<NonNullable<Fittings["insert"]>>[] = [
   ["double", "a double insert"],
 ];
 
+/** Figures of some fields that have no place on the face. */
+const wordsOf = (plan: Plan, ...fields: string[]) =>
+  plan.fittings.figures.filter((figure) => figure.axis === "words" && fields.includes(figure.field));
+
 export function Trimmings(props: TrimmingsProps) {
-  const { plan, fittings, set, tagged, onTag } = props;
+  const { plan, fittings } = props;
   const kind = fittings.handle?.kind ?? "none";
-  const figures = plan.fittings.figures;
-  const decoration = fittings.decoration ?? {};
-  const decorate = (change: Partial<typeof decoration>) => set({ decoration: { ...decoration, ...change } });
-  const words = (...fields: string[]) =>
-    figures.filter((figure) => figure.axis === "words" && fields.includes(figure.field));
-  const ribbon = kind === "holed_ribbon" || kind === "hangers";
   return (
     <>
-      {kind !== "none" && (
-        <section>
-          <h3>The handle’s figures</h3>
-          <FigureList {...props} figures={words("handle.length", "handle.width", "handle.down")} />
-          {ribbon && (
-            <p>
-              Its ends are knotted{" "}
-              <Choice
-                name="Knots"
-                value={fittings.handle?.knot ?? "double"}
-                options={[
-                  ["double", "twice"],
-                  ["triple", "three turns (thin satin)"],
-                ]}
-                onChange={(knot) => set({ handle: { ...fittings.handle, knot } })}
-              />
-              .
-            </p>
-          )}
-          <p className="customary">
-            <Figure text={plan.fittings.customary} />
-          </p>
-          {figures.some((figure) => figure.set && figure.field.startsWith("handle.")) && (
-            <Button
-              variant="remedy"
-              onClick={() => set({ handle: { kind, knot: fittings.handle?.knot ?? "double" } })}
-            >
-              Customary figures again
-            </Button>
-          )}
-        </section>
-      )}
-      {(kind === "holed_ribbon" || kind === "glued_ribbon") && (
-        <section>
-          <h3>What holds it</h3>
-          <p>
-            The {kind === "holed_ribbon" ? "holes" : "ends"} have{" "}
-            <Choice
-              name="What holds the handle"
-              value={fittings.backing?.kind ?? "strip"}
-              options={kind === "holed_ribbon" ? BACKINGS : BACKINGS.filter(([value]) => value !== "eyelets")}
-              onChange={(backing) => set({ backing: { ...fittings.backing, kind: backing } })}
-            />
-            .
-          </p>
-          <FigureList {...props} figures={words("backing.length", "backing.depth")} />
-        </section>
-      )}
-      <Sentence heading="Closing, base and looks">
-        The bag{" "}
-        <Choice
-          name="Closing"
-          value={fittings.closure?.kind ?? "none"}
-          options={CLOSURES}
-          onChange={(closure) => set({ closure: { ...fittings.closure, kind: closure } })}
-        />
-        .{" "}
-        {plan.fittings.headroom && (
-          <>
-            <Figure text={plan.fittings.headroom} />{" "}
-          </>
-        )}
-        On its base lies{" "}
-        <Choice
-          name="Insert"
-          value={fittings.insert ?? "single"}
-          options={INSERTS}
-          onChange={(insert) => set({ insert })}
-        />
-        . On it go{" "}
-        <span className="places" role="group" aria-label="Decoration">
-          {(
-            [
-              ["faces", "mats on the faces"],
-              ["gussets", "mats on the gussets"],
-              ["flap", "a mat on the flap"],
-              ["band", "a band"],
-              ["pocket", "a card pocket inside"],
-            ] as const
-          ).map(([part, name]) => (
-            <Button
-              key={part}
-              variant="remedy"
-              aria-pressed={decoration[part] ?? false}
-              onClick={() => decorate({ [part]: !decoration[part] })}
-            >
-              {name}
-            </Button>
-          ))}
-          <Button variant="remedy" aria-pressed={tagged} onClick={onTag}>
-            a tag
-          </Button>
-        </span>
-      </Sentence>
-      <FigureList {...props} figures={words("decoration.margin", "decoration.band_width")} />
+      {kind !== "none" && <HandleFigures {...props} />}
+      {(kind === "holed_ribbon" || kind === "glued_ribbon") && <WhatHolds {...props} />}
+      <Looks {...props} />
+      <FigureList {...props} figures={wordsOf(plan, "decoration.margin", "decoration.band_width")} />
       {plan.fittings.face.holes.some((hole) => hole.purpose === "handle" || hole.purpose === "closure") && (
         <section>
           <h3>The punch at hand</h3>
-          <FigureList {...props} figures={words("punch.hole", "punch.reach")} />
+          <FigureList {...props} figures={wordsOf(plan, "punch.hole", "punch.reach")} />
         </section>
       )}
       <Load {...props} />
     </>
+  );
+}
+
+function HandleFigures(props: TrimmingsProps) {
+  const { plan, fittings, set } = props;
+  const kind = fittings.handle?.kind ?? "none";
+  const figures = plan.fittings.figures;
+  const ribbon = kind === "holed_ribbon" || kind === "hangers";
+  return (
+    <section>
+      <h3>The handle’s figures</h3>
+      <FigureList {...props} figures={wordsOf(plan, "handle.length", "handle.width", "handle.down")} />
+      {ribbon && (
+        <p>
+          Its ends are knotted{" "}
+          <Choice
+            name="Knots"
+            value={fittings.handle?.knot ?? "double"}
+            options={[
+              ["double", "twice"],
+              ["triple", "three turns (thin satin)"],
+            ]}
+            onChange={(knot) => set({ handle: { ...fittings.handle, knot } })}
+          />
+          .
+        </p>
+      )}
+      <p className="customary">
+        <Figure text={plan.fittings.customary} />
+      </p>
+      {figures.some((figure) => figure.set && figure.field.startsWith("handle.")) && (
+        <Button
+          variant="remedy"
+          onClick={() => set({ handle: { kind, knot: fittings.handle?.knot ?? "double" } })}
+        >
+          Customary figures again
+        </Button>
+      )}
+    </section>
+  );
+}
+
+function WhatHolds(props: TrimmingsProps) {
+  const { plan, fittings, set } = props;
+  const kind = fittings.handle?.kind;
+  return (
+    <section>
+      <h3>What holds it</h3>
+      <p>
+        The {kind === "holed_ribbon" ? "holes" : "ends"} have{" "}
+        <Choice
+          name="What holds the handle"
+          value={fittings.backing?.kind ?? "strip"}
+          options={kind === "holed_ribbon" ? BACKINGS : BACKINGS.filter(([value]) => value !== "eyelets")}
+          onChange={(backing) => set({ backing: { ...fittings.backing, kind: backing } })}
+        />
+        .
+      </p>
+      <FigureList {...props} figures={wordsOf(plan, "backing.length", "backing.depth")} />
+    </section>
+  );
+}
+
+/** How it closes, what lies on its base, what is laid on it. */
+function Looks({ plan, fittings, set, tagged, onTag }: TrimmingsProps) {
+  const decoration = fittings.decoration ?? {};
+  const decorate = (change: Partial<typeof decoration>) => set({ decoration: { ...decoration, ...change } });
+  return (
+    <Sentence heading="Closing, base and looks">
+      The bag{" "}
+      <Choice
+        name="Closing"
+        value={fittings.closure?.kind ?? "none"}
+        options={CLOSURES}
+        onChange={(closure) => set({ closure: { ...fittings.closure, kind: closure } })}
+      />
+      .{" "}
+      {plan.fittings.headroom && (
+        <>
+          <Figure text={plan.fittings.headroom} />{" "}
+        </>
+      )}
+      On its base lies{" "}
+      <Choice
+        name="Insert"
+        value={fittings.insert ?? "single"}
+        options={INSERTS}
+        onChange={(insert) => set({ insert })}
+      />
+      . On it go{" "}
+      <span className="places" role="group" aria-label="Decoration">
+        {(
+          [
+            ["faces", "mats on the faces"],
+            ["gussets", "mats on the gussets"],
+            ["flap", "a mat on the flap"],
+            ["band", "a band"],
+            ["pocket", "a card pocket inside"],
+          ] as const
+        ).map(([part, name]) => (
+          <Button
+            key={part}
+            variant="remedy"
+            aria-pressed={decoration[part] ?? false}
+            onClick={() => decorate({ [part]: !decoration[part] })}
+          >
+            {name}
+          </Button>
+        ))}
+        <Button variant="remedy" aria-pressed={tagged} onClick={onTag}>
+          a tag
+        </Button>
+      </span>
+    </Sentence>
   );
 }
 

@@ -10,20 +10,21 @@ use super::{
     Point, Row, Seam, Span, Strip,
 };
 use crate::Length;
+use crate::exact::{clip_between, polygon_between};
 
 /// Parts every strip of a net at `level` above the base line. Lower pieces keep their places, upper ones follow in the
 /// same order.
-pub(super) fn part(net: Net, level: Length, lap: Length) -> Net {
+pub(super) fn part(net: Net, rise: Length, lap: Length) -> Net {
     let count = net.strips.len();
     let base = |strip: &Strip| strip.row(Band::Body).map_or(Length::ZERO, |row| row.y.from);
     let laps = net.strips.iter().enumerate().map(|(index, strip)| Lap {
         under: index,
         over: count + index,
-        line: base(strip) + level,
+        line: base(strip) + rise,
     });
     let laps: Vec<Lap> = laps.collect();
-    let lower = net.strips.iter().map(|strip| lower(strip, base(strip) + level, lap));
-    let upper = net.strips.iter().map(|strip| upper(strip, base(strip) + level, level, lap));
+    let lower = net.strips.iter().map(|strip| lower(strip, base(strip) + rise, lap));
+    let upper = net.strips.iter().map(|strip| upper(strip, base(strip) + rise, rise, lap));
     let raised = |joint: Joint| Joint { strip: joint.strip + count, ..joint };
     let above = net.seams.iter().map(|seam| Seam { under: raised(seam.under), over: raised(seam.over) });
     let seams = net.seams.iter().copied().chain(above).collect();
@@ -47,7 +48,7 @@ fn lower(strip: &Strip, line: Length, lap: Length) -> Strip {
                 from: at(from, line),
                 to: at(to, line),
                 fold: Fold::Flat,
-                role: CreaseRole::LevelLine,
+                role: CreaseRole::LapLine,
                 panel: column.panel,
             });
         }
@@ -62,10 +63,10 @@ fn lower(strip: &Strip, line: Length, lap: Length) -> Strip {
     part
 }
 
-fn upper(strip: &Strip, line: Length, level: Length, lap: Length) -> Strip {
+fn upper(strip: &Strip, line: Length, rise: Length, lap: Length) -> Strip {
     let mut part = clipped(strip, Span::new(line, strip.height()));
     part.corners = BaseCorners::NoBase;
-    part.rise = level;
+    part.rise = rise;
     for column in part.columns.clone().into_iter().filter(|column| column.panel == Panel::Tab) {
         let Span { from, to } = column.x;
         let at = |x, y| Point::new(x, y);
@@ -89,7 +90,7 @@ fn upper(strip: &Strip, line: Length, level: Length, lap: Length) -> Strip {
                 if !on_tab(crease.from, crease.to) {
                     return Some(*crease);
                 }
-                let (from, to) = clip(crease.from, crease.to, above)?;
+                let (from, to) = clip_between(crease.from, crease.to, above)?;
                 Some(Crease { from, to, ..*crease })
             })
             .collect();
@@ -104,7 +105,7 @@ fn upper(strip: &Strip, line: Length, level: Length, lap: Length) -> Strip {
         part.cuts.push(Cut { from: at(side, Length::ZERO), to: inner, role: CutRole::TabCorner });
         part.cuts.push(Cut { from: at(from, lap), to: at(to, lap), role: CutRole::TabCorner });
         for glue in part.glue.iter_mut().filter(|glue| glue.panel == Panel::Tab) {
-            glue.corners = clipped_polygon(&glue.corners, above);
+            glue.corners = polygon_between(&glue.corners, above);
         }
     }
     part
@@ -127,7 +128,7 @@ fn replaced(ring: &[Point], is_off: impl Fn(&Point) -> bool, by: &[Point]) -> Ve
 /// The part of a strip in a band of its height, moved down to its bottom edge.
 fn clipped(strip: &Strip, y: Span) -> Strip {
     let down = |point: Point| Point::new(point.x, point.y - y.from);
-    let line = |from: Point, to: Point| clip(from, to, y).map(|(from, to)| (down(from), down(to)));
+    let line = |from: Point, to: Point| clip_between(from, to, y).map(|(from, to)| (down(from), down(to)));
     let rows = strip.rows.iter().filter_map(|row| {
         let (from, to) = (row.y.from.max(y.from), row.y.to.min(y.to));
         (from < to).then(|| Row { band: row.band, y: Span::new(from - y.from, to - y.from) })
@@ -142,7 +143,7 @@ fn clipped(strip: &Strip, y: Span) -> Strip {
     });
     let rounds = strip.rounds.iter().filter(|round| y.touches(round.at.y));
     let glue = strip.glue.iter().filter_map(|glue| {
-        let corners: Vec<Point> = clipped_polygon(&glue.corners, y).into_iter().map(down).collect();
+        let corners: Vec<Point> = polygon_between(&glue.corners, y).into_iter().map(down).collect();
         (corners.len() > 2).then(|| Glue { corners, ..glue.clone() })
     });
     Strip {
@@ -151,7 +152,7 @@ fn clipped(strip: &Strip, y: Span) -> Strip {
         corners: strip.corners,
         creases: creases.collect(),
         cuts: cuts.collect(),
-        outline: tidy(clipped_polygon(&strip.outline, y).into_iter().map(down).collect()),
+        outline: tidy(polygon_between(&strip.outline, y).into_iter().map(down).collect()),
         rounds: rounds.map(|round| super::Round { at: down(round.at), ..*round }).collect(),
         glue: glue.collect(),
         // They are made when all pieces are there.
@@ -161,64 +162,24 @@ fn clipped(strip: &Strip, y: Span) -> Strip {
     }
 }
 
-/// The part of a line inside a band; nothing if it only runs along its edge.
-fn clip(from: Point, to: Point, y: Span) -> Option<(Point, Point)> {
-    if from.y == to.y {
-        return (y.from < from.y && from.y < y.to).then_some((from, to));
-    }
-    let at = |end: Point| {
-        let height = end.y.max(y.from).min(y.to);
-        Point::new(from.x + (to.x - from.x).scaled(height - from.y, to.y - from.y), height)
-    };
-    let (from, to) = (at(from), at(to));
-    (from.y != to.y).then_some((from, to))
-}
-
-/// A polygon cut off at both edges of a band (Sutherland & Hodgman, 1974, from memory).
-fn clipped_polygon(corners: &[Point], y: Span) -> Vec<Point> {
-    let half = |corners: &[Point], keeps: &dyn Fn(Point) -> bool, edge: Length| {
-        let mut kept = Vec::new();
-        for (index, here) in corners.iter().enumerate() {
-            let before = corners[(index + corners.len() - 1) % corners.len()];
-            if keeps(*here) != keeps(before) && here.y != edge && before.y != edge {
-                let x = before.x + (here.x - before.x).scaled(edge - before.y, here.y - before.y);
-                kept.push(Point::new(x, edge));
-            }
-            if keeps(*here) {
-                kept.push(*here);
-            }
-        }
-        kept
-    };
-    let above = half(corners, &|point| point.y >= y.from, y.from);
-    half(&above, &|point| point.y <= y.to, y.to)
-}
-
 #[cfg(test)]
 mod tests {
     use super::*;
     use crate::Brief;
     use crate::brief::{Across, Build, Cuts, GussetCrease, Places, Top};
+    use crate::exact::twice_area;
     use proptest::prelude::*;
-
-    fn twice_area(ring: &[Point]) -> i128 {
-        let cross = |(a, b): (&Point, &Point)| {
-            i128::from(a.x.units()) * i128::from(b.y.units())
-                - i128::from(a.y.units()) * i128::from(b.x.units())
-        };
-        ring.iter().zip(ring.iter().cycle().skip(1)).map(cross).sum()
-    }
 
     /// Length of score by role, on panels only: the tab of an upper piece is cut away over the lap.
     fn scored(strip: &Strip, below: Option<Length>) -> Vec<(String, i64)> {
         let mut sums = std::collections::BTreeMap::new();
-        for crease in strip.creases.iter().filter(|crease| crease.role != CreaseRole::LevelLine) {
+        for crease in strip.creases.iter().filter(|crease| crease.role != CreaseRole::LapLine) {
             let on_tab = strip.columns.iter().any(|column| {
                 let middle = (crease.from.x + crease.to.x).half();
                 column.panel.is_join() && column.x.touches(middle)
             });
             let top = below.unwrap_or(strip.height());
-            let Some((from, to)) = clip(crease.from, crease.to, Span::new(-Length::INCH, top)) else {
+            let Some((from, to)) = clip_between(crease.from, crease.to, Span::new(-Length::INCH, top)) else {
                 continue;
             };
             if !on_tab {
@@ -242,11 +203,11 @@ mod tests {
             brief.top = Top::HemIn { depth: Length::INCH };
             let mut cuts = Cuts::from(Places::every().nth(at).unwrap());
             brief.build = Build::Joined { cuts };
-            let whole = Net::new(&brief);
+            let whole = Net::of(&brief);
             let level = (Length::eighths(height) - Length::inches(2)).scaled(Length::from_nm(level), Length::from_nm(8));
-            cuts.level = Some(level);
+            cuts.all_round = Some(crate::brief::AllRound::at(level));
             brief.build = Build::Joined { cuts };
-            let parted = Net::new(&brief);
+            let parted = Net::of(&brief);
             prop_assert_eq!(parted.strips.len(), whole.strips.len() * 2);
             for (lap, strip) in parted.laps.iter().zip(&whole.strips) {
                 let (lower, upper) = (&parted.strips[lap.under], &parted.strips[lap.over]);

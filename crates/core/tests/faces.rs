@@ -1,0 +1,167 @@
+//! What is drawn on a face, held against the figures it is drawn from and against what a crafter would measure on it.
+#![allow(clippy::unwrap_used)] // In a test, a panic is the failure.
+
+#[path = "bags/any.rs"]
+mod any;
+
+use any::any_brief;
+use proptest::prelude::*;
+use rstest::rstest;
+use wide_fold_core::brief::{ClosureKind, HandleKind};
+use wide_fold_core::fittings::drawing::{Drawn, Mark, What, face_marks};
+use wide_fold_core::fittings::{Fitted, Purpose};
+use wide_fold_core::{Brief, Length, Plan};
+
+/// A thousandth of a millimetre: what is drawn is drawn in floating point.
+const NEAR: f64 = 1e-3;
+
+fn near(a: f64, b: f64) -> bool {
+    (a - b).abs() < NEAR
+}
+
+/// Left, right, low and high end of a mark, as wide as it is drawn.
+fn ends(mark: &Mark) -> [f64; 4] {
+    let all = |axis: usize| mark.drawn.points().iter().map(move |point| point[axis]);
+    let low = |axis| all(axis).fold(f64::INFINITY, f64::min);
+    let high = |axis| all(axis).fold(f64::NEG_INFINITY, f64::max);
+    [low(0), high(0), low(1), high(1)]
+}
+
+fn of(marks: &[Mark], what: What) -> Vec<&Mark> {
+    marks.iter().filter(|mark| mark.what == what).collect()
+}
+
+/// A bag of 8 × 9 × 3 with that handle.
+fn held_by(kind: HandleKind) -> Brief {
+    let mut brief = Brief::new(Length::inches(8), Length::inches(9), Length::inches(3));
+    brief.fittings.handle.kind = kind;
+    brief
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(400))]
+
+    /// The same to the left of the centre line as to the right, so that it is true of the back as well, seen from behind.
+    #[test]
+    fn a_face_is_the_same_on_both_sides_of_its_middle(brief in any_brief()) {
+        prop_assume!(brief.check().is_ok());
+        let marks = face_marks(&brief, &Fitted::of(&brief));
+        let points: Vec<(What, [f64; 2])> =
+            marks.iter().flat_map(|mark| mark.drawn.points().iter().map(|point| (mark.what, *point))).collect();
+        for (what, [x, y]) in &points {
+            let met = points.iter().any(|(other, [a, b])| what == other && near(*a, -x) && near(*b, *y));
+            prop_assert!(met, "{:?} at {}, {} has nothing across", what, x, y);
+        }
+        // Nothing is drawn as a line without a width, or as an area without one.
+        for mark in &marks {
+            match &mark.drawn {
+                Drawn::Along { points, width } => prop_assert!(points.len() >= 2 && *width > 0.0, "{:?}", mark),
+                Drawn::Area(corners) => prop_assert_eq!(corners.len(), 4),
+            }
+        }
+    }
+
+    /// A handle stands as high as its drop says, on its own holes or ends, and an arch never dips.
+    #[test]
+    fn a_handle_is_drawn_as_high_as_its_drop(brief in any_brief()) {
+        prop_assume!(brief.check().is_ok());
+        let fitted = Fitted::of(&brief);
+        let marks = face_marks(&brief, &fitted);
+        let Some(handle) = fitted.handle else { return Ok(()) };
+        let top = brief.finished.height.mm();
+        let drawn = marks.iter().filter(|mark| matches!(mark.what, What::Ribbon | What::Tube | What::Strap));
+        let Some(mark) = drawn.into_iter().find(|mark| mark.drawn.points().len() > 2) else {
+            prop_assert!(!handle.kind.stands_up());
+            return Ok(());
+        };
+        let [left, right, low, high] = ends(mark);
+        prop_assert!(near(high, top + handle.drop.mm().max(0.0)), "{} is not {} above {}", high, handle.drop.mm(), top);
+        if let Drawn::Along { points, .. } = &mark.drawn {
+            prop_assert!(near(right, handle.from_centre.mm().abs()) && near(left, -right));
+            let arch = &points[1..points.len() - 1];
+            let crown = arch.len() / 2;
+            prop_assert!(arch[..=crown].windows(2).all(|pair| pair[0][1] <= pair[1][1] + NEAR));
+            prop_assert!(arch[crown..].windows(2).all(|pair| pair[0][1] + NEAR >= pair[1][1]));
+            let foot = if handle.kind == HandleKind::LongRibbon { 0.0 } else { top - handle.down.mm() };
+            prop_assert!(near(points[0][1], foot) && near(points[points.len() - 1][1], foot));
+            prop_assert!(low <= top + NEAR);
+        } else {
+            prop_assert!(near(right - left, handle.width.mm()) && near(low, top));
+        }
+        // A ribbon that goes through holes is drawn from hole to hole.
+        if handle.kind == HandleKind::HoledRibbon {
+            for hole in fitted.holes.iter().filter(|hole| hole.purpose != Purpose::Closure) {
+                prop_assert!(near(hole.aside.mm().abs(), right));
+            }
+        }
+    }
+
+    /// What is laid on a face lies on it, or the crafter is told that it has no room; what is hidden is said to be, and each is
+    /// as large as it is cut.
+    #[test]
+    fn what_is_laid_on_a_face_lies_on_it(brief in any_brief()) {
+        let Ok(plan) = Plan::new(&brief) else { return Ok(()) };
+        let fitted = &plan.fitted;
+        let marks = face_marks(&brief, fitted);
+        let (half, top) = (brief.finished.width.mm() / 2.0, brief.finished.height.mm());
+        let told = |code: &str| plan.verdicts.iter().any(|verdict| verdict.code == code);
+        for mark in marks.iter().filter(|mark| matches!(mark.what, What::Mat | What::Pocket)) {
+            let [left, right, low, high] = ends(mark);
+            let lies = left >= -half - NEAR && right <= half + NEAR && low >= -NEAR && high <= top + NEAR;
+            // A mat without room is left out; a pocket is as large as a card and can only be spoken against.
+            prop_assert!(lies || mark.what == What::Pocket && told("pocket.no-room"), "{:?} has no room", mark.what);
+        }
+        for mark in &marks {
+            let hidden = matches!(mark.what, What::Strip | What::Pocket | What::Magnet);
+            let glued_in = fitted.handle_of(HandleKind::GluedRibbon).is_some() && mark.what == What::Ribbon;
+            prop_assert!(mark.inside == hidden || glued_in, "{:?}", mark);
+        }
+        if let (Some(strip), [mark]) = (&fitted.reinforcement, of(&marks, What::Strip).as_slice()) {
+            let [left, right, low, high] = ends(mark);
+            prop_assert!(near(right - left, strip.length.mm()) && near(high - low, strip.depth.mm()) && near(high, top));
+        }
+        prop_assert_eq!(of(&marks, What::Strip).len(), usize::from(fitted.reinforcement.is_some()));
+        prop_assert_eq!(of(&marks, What::Pocket).len(), usize::from(fitted.pocket.is_some()));
+        prop_assert_eq!(of(&marks, What::Band).len(), usize::from(fitted.band.is_some()));
+        prop_assert_eq!(of(&marks, What::Clip).len(), usize::from(brief.fittings.closure.kind == ClosureKind::Clip));
+    }
+}
+
+/// A face of ½ has no room for two legs of a ribbon ⅜ wide: they would cross, and the crafter is told.
+#[test]
+fn legs_that_would_cross_are_spoken_against() {
+    let mut brief = Brief::new(Length::eighths(4), Length::inches(2), Length::eighths(4));
+    brief.fittings.handle.kind = HandleKind::GluedRibbon;
+    brief.fittings.handle.width = Some(Length::eighths(3));
+    let plan = Plan::new(&brief).unwrap();
+    assert!(plan.fitted.handle.unwrap().from_centre < Length::ZERO);
+    let codes: Vec<_> = plan.verdicts.iter().map(|verdict| verdict.code).collect();
+    assert!(codes.iter().any(|code| code.starts_with("handle.")), "{codes:?}");
+}
+
+/// Worked by hand on an 8 × 9 × 3 bag with a drop of 4 (203.2 × 228.6 mm, 101.6): the crown stands at 330.2.
+#[rstest]
+#[case(HandleKind::HoledRibbon)]
+#[case(HandleKind::GluedRibbon)]
+#[case(HandleKind::LongRibbon)]
+#[case(HandleKind::Hangers)]
+fn a_drop_of_four_inches_stands_four_inches_over_the_edge(#[case] kind: HandleKind) {
+    let mut brief = held_by(kind);
+    brief.fittings.handle.stands = wide_fold_core::brief::Stands::High(Length::inches(4));
+    let marks = face_marks(&brief, &Fitted::of(&brief));
+    let ribbon = of(&marks, What::Ribbon);
+    assert_eq!(ribbon.len(), 1);
+    assert!(near(ends(ribbon[0])[3], 330.2), "{:?}", ends(ribbon[0]));
+    // A cord hangs from two hangers, one at either side.
+    assert_eq!(of(&marks, What::Hanger).len(), if kind == HandleKind::Hangers { 2 } else { 0 });
+}
+
+/// A hand hole is cut, not put on.
+#[rstest]
+#[case(HandleKind::None)]
+#[case(HandleKind::HandHole)]
+fn nothing_stands_up_where_there_is_no_handle(#[case] kind: HandleKind) {
+    let brief = held_by(kind);
+    let marks = face_marks(&brief, &Fitted::of(&brief));
+    assert!(marks.iter().all(|mark| ends(mark)[3] <= 228.6 + NEAR), "{marks:?}");
+}

@@ -1,0 +1,89 @@
+//! The steps and verdicts of any bag, read as a crafter reads them: in the order of the work, in whole sentences.
+
+#[path = "bags/any.rs"]
+mod any;
+
+use any::any_brief;
+use proptest::prelude::*;
+use std::collections::HashSet;
+use wide_fold_core::Plan;
+use wide_fold_core::steps::Stage;
+
+/// When a stage comes (handbook, the order of the work; common practice).
+fn turn(stage: Stage) -> u8 {
+    match stage {
+        Stage::Trim => 0,
+        Stage::Score => 1,
+        Stage::Cut => 2,
+        Stage::Glue => 3,
+    }
+}
+
+/// What is wrong with a text as a text, if anything is.
+fn slip(text: &str) -> Option<String> {
+    let words: Vec<&str> = text.split(|c: char| c.is_whitespace() || ".,;:()".contains(c)).collect();
+    let of_one = words.windows(2).find(|pair| {
+        let many = [
+            "holes", "layers", "pieces", "strips", "sheets", "pleats", "lines", "mats", "handles", "corners",
+        ];
+        pair[0] == "1" && many.contains(&pair[1])
+    });
+    if let Some(pair) = of_one {
+        return Some(format!("“{}” of one", pair.join(" ")));
+    }
+    let bad =
+        ["  ", " ,", " .", "..", "{", "}", "NaN", "inf ", "Some(", "-0", " and and ", " the the ", ", ."];
+    bad.iter().find(|bad| text.contains(**bad)).map(|bad| format!("“{bad}”"))
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(300))]
+
+    /// Nothing is trimmed once scoring has begun, nothing scored once it is cut and folded, nothing of that once glue is out.
+    #[test]
+    fn the_work_never_runs_back(brief in any_brief()) {
+        let Ok(plan) = Plan::new(&brief) else { return Ok(()) };
+        for pair in plan.steps.windows(2) {
+            prop_assert!(
+                turn(pair[0].stage) <= turn(pair[1].stage),
+                "“{}” comes after “{}”", pair[1].title, pair[0].title
+            );
+        }
+        for stage in [Stage::Trim, Stage::Score, Stage::Cut, Stage::Glue] {
+            prop_assert!(plan.steps.iter().any(|step| step.stage == stage), "nothing is done at {:?}", stage);
+        }
+    }
+
+    /// Every step has a heading and whole sentences under it.
+    #[test]
+    fn steps_are_said_in_whole_sentences(brief in any_brief()) {
+        let Ok(plan) = Plan::new(&brief) else { return Ok(()) };
+        for step in &plan.steps {
+            prop_assert!(!step.title.is_empty() && !step.title.ends_with('.'), "{}", step.title);
+            prop_assert!(!step.says.is_empty(), "“{}” says nothing", step.title);
+            prop_assert!(step.says.last().is_some_and(|last| !last.ends_with(':')), "“{}” breaks off", step.title);
+            let all = step.says.iter().map(String::as_str).chain(step.caution);
+            for says in all {
+                // A colon leads to the marks that are listed after it.
+                prop_assert!(says.ends_with(['.', '!', ':']), "{}: {}", step.title, says);
+                prop_assert_eq!(slip(says), None, "{}: {}", step.title, says);
+            }
+        }
+    }
+
+    /// A verdict is a heading, a reason and what can be done, each thing offered once.
+    #[test]
+    fn verdicts_are_said_in_whole_sentences(brief in any_brief()) {
+        let Ok(plan) = Plan::new(&brief) else { return Ok(()) };
+        for verdict in &plan.verdicts {
+            prop_assert!(!verdict.title.ends_with('.') && verdict.why.ends_with('.'), "{:?}", verdict);
+            prop_assert_eq!(slip(&verdict.title).or(slip(&verdict.why)), None, "{}: {}", verdict.title, verdict.why);
+            let titles: HashSet<&str> = verdict.remedies.iter().map(|remedy| remedy.title.as_str()).collect();
+            prop_assert_eq!(titles.len(), verdict.remedies.len(), "{} offers one thing twice", verdict.title);
+            for remedy in &verdict.remedies {
+                prop_assert!(!remedy.title.ends_with('.') && remedy.then.ends_with('.'), "{}: {}", remedy.title, remedy.then);
+                prop_assert_ne!(&remedy.brief, &brief, "“{}” changes nothing", remedy.title);
+            }
+        }
+    }
+}

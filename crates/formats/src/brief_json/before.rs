@@ -1,0 +1,77 @@
+//! Briefs as they were written before every build had fields of its own: one flat list of what all builds together may need.
+
+use serde_json::{Map, Value, json};
+
+/// A brief in today's spelling, made of one in the spelling before; nothing if it is none of that.
+///
+/// ```
+/// use serde_json::json;
+/// use wide_fold_formats::brief_json::renewed;
+/// let before = json!({ "finished": { "width": "6", "height": "8", "gusset": "3" }, "build": "cradle_pair" });
+/// assert_eq!(renewed(&before).unwrap()["build"], json!({ "kind": "cradle_pair" }));
+/// assert_eq!(renewed(&renewed(&before).unwrap()), None);
+/// ```
+pub fn renewed(brief: &Value) -> Option<Value> {
+    let mut fields = brief.as_object()?.clone();
+    let has = |name: &str| fields.contains_key(name);
+    let is_flat = ["build", "joins"].iter().any(|name| fields.get(*name).is_some_and(Value::is_string));
+    let flat = ["squares", "cuts", "back_part", "level", "base_lap", "pleats", "pleat", "strip", "strips_at"];
+    if !is_flat && !flat.iter().chain(&["hem"]).any(|name| has(name)) {
+        return None;
+    }
+    // Once a top was nothing but a hem.
+    if let Some(Value::Object(mut hem)) = fields.remove("hem") {
+        let turn = hem.remove("turn").or_else(|| hem.remove("kind"));
+        let kind = match turn.as_ref().and_then(Value::as_str) {
+            Some("in" | "hem_in") => "hem_in",
+            Some("out" | "hem_out") => "hem_out",
+            _ => "raw",
+        };
+        hem.insert("kind".to_owned(), json!(kind));
+        fields.insert("top".to_owned(), Value::Object(hem));
+    }
+    let word = |fields: &mut Map<String, Value>, name: &str, usual: &str| -> String {
+        let own = fields.remove(name);
+        own.as_ref().and_then(Value::as_str).unwrap_or(usual).to_owned()
+    };
+    let kind = word(&mut fields, "build", "wrap");
+    let joins = word(&mut fields, "joins", "tabs");
+    // What another build would have needed was kept beside it, and meant nothing.
+    let mut taken: Map<String, Value> = flat
+        .iter()
+        .filter_map(|name| fields.remove(*name).map(|value| ((*name).to_owned(), value)))
+        .collect();
+    let mut own = |names: &[(&str, &str)]| -> Vec<(String, Value)> {
+        let moved =
+            names.iter().filter_map(|(before, now)| Some(((*now).to_owned(), taken.remove(*before)?)));
+        moved.filter(|(_, value)| !value.is_null()).collect()
+    };
+    let mut build = Map::from_iter([("kind".to_owned(), json!(kind))]);
+    build.extend(match kind.as_str() {
+        "cradle_pair" => own(&[("squares", "squares")]),
+        "joined" => {
+            let mut fields = own(&[("cuts", "cuts"), ("back_part", "back_part")]);
+            let level = own(&[("level", "all_round")]);
+            fields.extend(level.into_iter().map(|(name, level)| (name, all_round(&level))));
+            fields
+        }
+        "folded_base" => own(&[("base_lap", "lap")]),
+        "pleated_flare" => own(&[("pleats", "pleats"), ("pleat", "pleat")]),
+        _ => Vec::new(),
+    });
+    let mut held = Map::from_iter([("kind".to_owned(), json!(joins))]);
+    held.extend(match joins.as_str() {
+        "strips" => own(&[("strip", "width")]),
+        "mixed" => own(&[("strip", "width"), ("strips_at", "at")]),
+        _ => Vec::new(),
+    });
+    fields.insert("build".to_owned(), Value::Object(build));
+    fields.insert("joins".to_owned(), Value::Object(held));
+    Some(Value::Object(fields))
+}
+
+/// A level of nothing stood for a separate base.
+fn all_round(level: &Value) -> Value {
+    let is_nothing = level.as_str().and_then(|level| level.split_whitespace().next()) == Some("0");
+    if is_nothing { json!({ "kind": "at_base_line" }) } else { json!({ "kind": "above", "rise": level }) }
+}

@@ -1,0 +1,136 @@
+//! Several bags cut together: what is wanted from which paper.
+
+use crate::fittings::Fitted;
+use crate::layout::Wanted;
+use crate::plane::Size;
+use crate::{Brief, Net, Sheet, pieces};
+
+/// A bag and how many of it.
+#[derive(Clone, Debug)]
+pub struct Copies<'a> {
+    /// What it is called.
+    pub name: &'a str,
+    /// The bag.
+    pub brief: Brief,
+    /// How many of it.
+    pub copies: u32,
+}
+
+/// Bags cut from the same paper, and the parts of them.
+pub struct Group {
+    /// The paper.
+    pub sheet: Sheet,
+    /// The bags that are cut from it, by name.
+    pub bags: Vec<String>,
+    /// What is wanted of it.
+    pub wanted: Vec<Wanted>,
+    /// Whose part each of those is.
+    pub parts: Vec<PartOf>,
+}
+
+/// A part of one of several bags.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct PartOf {
+    /// The bag, by its place among the bags of its paper.
+    pub bag: usize,
+    /// What the part is called.
+    pub name: String,
+}
+
+impl Group {
+    /// Parts of one name and size are one entry, so that sheets cut alike are seen to be alike.
+    fn want(&mut self, bag: &str, name: String, wanted: Wanted) {
+        let known = self.bags.iter().position(|known| known == bag);
+        let bag = known.unwrap_or_else(|| {
+            self.bags.push(bag.to_owned());
+            self.bags.len() - 1
+        });
+        let part = PartOf { bag, name };
+        let is_same = |(known, other): &(&PartOf, &mut Wanted)| {
+            **known == part && Wanted { count: wanted.count, ..**other } == wanted
+        };
+        if let Some((_, known)) = self.parts.iter().zip(&mut self.wanted).find(is_same) {
+            known.count += wanted.count;
+            return;
+        }
+        self.parts.push(part);
+        self.wanted.push(wanted);
+    }
+}
+
+/// The group of a sheet.
+fn group<'a>(groups: &'a mut Vec<Group>, sheet: &Sheet) -> &'a mut Group {
+    let known = groups.iter().position(|group| group.sheet == *sheet);
+    let place = known.unwrap_or_else(|| {
+        groups.push(Group { sheet: sheet.clone(), bags: Vec::new(), wanted: Vec::new(), parts: Vec::new() });
+        groups.len() - 1
+    });
+    &mut groups[place]
+}
+
+/// Everything the bags are cut from, paper by paper: pieces and the small parts wanted with them.
+pub fn by_paper(bags: &[Copies<'_>]) -> Vec<Group> {
+    let mut groups: Vec<Group> = Vec::new();
+    for Copies { name, brief, copies } in bags {
+        let fitted = Fitted::of(brief);
+        // A joining strip comes from any scrap, so it may lie either way.
+        for piece in &pieces::divide(&Net::new(brief, &fitted)) {
+            let sheet = brief.sheet_for(piece.strip.shows_face() || piece.from_scrap);
+            group(&mut groups, sheet).want(
+                name,
+                piece.name.to_lowercase(),
+                Wanted {
+                    size: Size::new(piece.width, piece.height),
+                    may_turn: piece.from_scrap,
+                    count: piece.count * copies,
+                },
+            );
+        }
+        for part in brief.extras.parts(brief, &fitted) {
+            group(&mut groups, &brief.sheet).want(
+                name,
+                part.kind.name().to_owned(),
+                Wanted { size: part.size, may_turn: part.kind.may_turn(), count: *copies },
+            );
+        }
+    }
+    groups
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::Length;
+    use crate::brief::{Build, Extra, Extras};
+
+    #[test]
+    fn bags_on_one_paper_share_its_sheets_and_alike_parts_are_one_entry() {
+        let mut vase = Brief::new(Length::inches(4), Length::inches(6), Length::inches(2));
+        vase.extras = Extras::of([Extra::Tag]);
+        let mut bowl = Brief::new(Length::inches(3), Length::inches(4), Length::eighths(12));
+        bowl.build = Build::CornerPair;
+        let mut other = vase.clone();
+        other.sheet.width = Length::inches(8);
+        let copies = |name, brief: &Brief, copies| Copies { name, brief: brief.clone(), copies };
+        // A name may hold anything, another bag's name and a colon too.
+        let groups = by_paper(&[
+            copies("Vase", &vase, 2),
+            copies("Vase: tag", &bowl, 3),
+            copies("Vase", &vase, 1),
+            copies("Small", &other, 1),
+        ]);
+        let told = |group: &Group| -> Vec<(String, String, u32)> {
+            let parts = group.parts.iter().zip(&group.wanted);
+            parts
+                .map(|(part, wanted)| (group.bags[part.bag].clone(), part.name.clone(), wanted.count))
+                .collect()
+        };
+        assert_eq!(groups.len(), 2);
+        let of = |bag: &str, part: &str, count| (bag.to_owned(), part.to_owned(), count);
+        assert_eq!(
+            told(&groups[0]),
+            [of("Vase", "bag", 3), of("Vase", "tag", 3), of("Vase: tag", "face and gusset", 6)]
+        );
+        assert_eq!(groups[1].bags, ["Small"]);
+    }
+}
