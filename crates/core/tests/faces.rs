@@ -7,9 +7,11 @@ mod any;
 use any::any_brief;
 use proptest::prelude::*;
 use rstest::rstest;
-use wide_fold_core::brief::{ClosureKind, HandleKind};
+use wide_fold_core::brief::{Build, ClosureKind, HandleKind};
 use wide_fold_core::fittings::drawing::{Drawn, Mark, What, face_marks};
 use wide_fold_core::fittings::{Fitted, Purpose};
+use wide_fold_core::net::Net;
+use wide_fold_core::plane::Point;
 use wide_fold_core::{Brief, Length, Plan};
 
 /// A thousandth of a millimetre: what is drawn is drawn in floating point.
@@ -164,4 +166,34 @@ fn nothing_stands_up_where_there_is_no_handle(#[case] kind: HandleKind) {
     let brief = held_by(kind);
     let marks = face_marks(&brief, &Fitted::of(&brief));
     assert!(marks.iter().all(|mark| ends(mark)[3] <= 228.6 + NEAR), "{marks:?}");
+}
+
+/// A face narrower than the ends of its tube reach has no paper for their lines beyond its far corner.
+fn squashed(width: i64, gusset: i64) -> Brief {
+    let mut brief = Brief::new(Length::eighths(width), Length::inches(6), Length::eighths(gusset));
+    brief.build = Build::FoldedBase { lap: Length::eighths(4) };
+    brief
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(400))]
+
+    /// Every crease, cut and glue area lies on the paper it is drawn on, also of a bag that cannot be made.
+    #[test]
+    fn what_is_drawn_has_paper_under_it(brief in prop_oneof![
+        3 => any_brief(),
+        1 => (8_i64..48, 8_i64..64).prop_map(|(width, gusset)| squashed(width, gusset)),
+    ]) {
+        prop_assume!(brief.check().is_ok());
+        for strip in Net::of(&brief).strips {
+            let (wide, tall) = (strip.width(), strip.height());
+            let creases = strip.creases.iter().flat_map(|crease| [crease.from, crease.to]);
+            let cuts = strip.cuts.iter().flat_map(|cut| [cut.from, cut.to]);
+            let glue = strip.glue.iter().flat_map(|glue| glue.corners.iter().copied());
+            for Point { x, y } in creases.chain(cuts).chain(glue).chain(strip.outline.iter().copied()) {
+                let on_it = Length::ZERO <= x && x <= wide && Length::ZERO <= y && y <= tall;
+                prop_assert!(on_it, "{:?}, {:?} of {:?} × {:?}", x, y, wide, tall);
+            }
+        }
+    }
 }

@@ -1,6 +1,7 @@
 //! Where glue or tape goes, and on which face of the paper.
 
 use super::columns::Run;
+use super::lines::squash_reach;
 use super::outline::Ends;
 use super::{Band, BaseCorners, Column, Panel, Point, Span};
 use crate::brief::{Build, ClosingOrder};
@@ -139,20 +140,23 @@ fn base_flap(brief: &Brief, run: &Run, edge: &Ends, index: usize) -> Vec<Glue> {
 
 /// Only the four outer triangles and the lap of the front flap, never the middle: that is the inside of the bag.
 fn folded_base(brief: &Brief, column: &Column, base: Span) -> Vec<Glue> {
-    let (panel, depth, Span { from, to }) = (column.panel, base.length(), column.x);
+    let (panel, reach, Span { from, to }) = (column.panel, squash_reach(base, column.x), column.x);
     if !panel.is_face() {
         return Vec::new();
     }
-    let triangle = |corner: Length, foot: Length| {
-        let (head, corner, foot) =
-            (Point::new(corner, base.to), Point::new(corner, base.from), Point::new(foot, base.from));
-        let corners = if corner.x < foot.x { vec![head, corner, foot] } else { vec![head, foot, corner] };
+    let foot = base.to - reach;
+    let triangle = |corner: Length, inner: Length| {
+        let (head, corner, inner) =
+            (Point::new(corner, base.to), Point::new(corner, foot), Point::new(inner, foot));
+        let corners = if corner.x < inner.x { vec![head, corner, inner] } else { vec![head, inner, corner] };
         Glue { role: GlueRole::BaseCorner, panel, face: Face::Outside, corners }
     };
-    let mut areas = vec![triangle(from, from + depth), triangle(to, to - depth)];
-    if let (Panel::Front, Build::FoldedBase { lap }) = (panel, brief.build) {
+    let mut areas = vec![triangle(from, from + reach), triangle(to, to - reach)];
+    let (left, right) = (from + reach, to - reach);
+    // Where the ends cross nothing is left between them to lap.
+    if let (Panel::Front, Build::FoldedBase { lap }, true) = (panel, brief.build, left <= right) {
+        let lap = lap.min(base.length());
         let at = |x, y| Point::new(x, base.from + y);
-        let (left, right) = (from + depth, to - depth);
         let corners =
             vec![at(left, Length::ZERO), at(right, Length::ZERO), at(right + lap, lap), at(left - lap, lap)];
         areas.push(Glue { role: GlueRole::BaseLap, panel, face: Face::Inside, corners });

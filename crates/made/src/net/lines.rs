@@ -153,16 +153,23 @@ fn face_lines(brief: &Brief, run: &Run, column: &Column, creases: &mut Vec<Creas
         }
     }
     if is_tube {
+        let reach = squash_reach(base, x);
         let foot = |foot, head| Crease {
-            from: Point::new(foot, base.from),
+            from: Point::new(foot, base.to - reach),
             to: Point::new(head, base.to),
             fold: Fold::Mountain,
             role: CreaseRole::SquashDiagonal,
             panel,
         };
-        creases.push(foot(x.from + base.length(), x.from));
-        creases.push(foot(x.to - base.length(), x.to));
+        creases.push(foot(x.from + reach, x.from));
+        creases.push(foot(x.to - reach, x.to));
     }
+}
+
+/// How far a squashed end reaches into a face flap: as deep as the flap. On a face narrower than that it stops at the far
+/// corner, where the paper ends; such a bag cannot be closed and is said to.
+pub(super) fn squash_reach(base: Span, face: Span) -> Length {
+    base.length().min(face.length())
 }
 
 /// The lines of the panel laid over a tab or half a joining strip, as far as they reach over it.
