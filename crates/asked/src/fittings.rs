@@ -32,7 +32,7 @@ pub use holes::{FaceHole, On, Purpose, Shape};
 /// // Two holes in either face, a strip of 4 × 2 behind them, an insert ⅛ smaller than the base.
 /// assert_eq!(fitted.holes.len(), 2);
 /// assert_eq!(fitted.reinforcement.unwrap().length, Length::inches(4));
-/// assert_eq!(fitted.insert.width, Length::eighths(63));
+/// assert_eq!(fitted.insert.unwrap().width, Length::eighths(63));
 /// ```
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub struct Fitted {
@@ -57,8 +57,8 @@ pub struct Fitted {
     pub free_inside: Span,
     /// The pocket inside the front.
     pub pocket: Option<Pocket>,
-    /// An insert, whether it is wanted or not: less than nothing without a base.
-    pub insert: Size,
+    /// An insert, whether it is wanted or not; none without a base to lay it on.
+    pub insert: Option<Size>,
     /// A template for the holes of a face; none if there are none.
     pub template: Option<Size>,
 }

@@ -11,7 +11,7 @@ use wide_fold_core::brief::{Build, Cuts};
 use wide_fold_core::fittings::Fitted;
 use wide_fold_core::folded::{Folded, facets::facets, made};
 use wide_fold_core::layout::Layout;
-use wide_fold_core::net::{Band, BaseCorners, CreaseRole, Net, Panel};
+use wide_fold_core::net::{BaseCorners, CreaseRole, Net, Panel, Zone};
 use wide_fold_core::proof::{Check, Proof};
 use wide_fold_core::{Brief, Length, pieces};
 
@@ -24,8 +24,8 @@ fn base(folded: &Folded) -> (Polygon<f64>, Vec<Polygon<f64>>) {
     let polygon = |facet: &wide_fold_core::folded::Turned| {
         Polygon::new(facet.corners().iter().map(|corner| (corner.x, corner.z)).collect(), Vec::new())
     };
-    let flaps = folded.facets.iter().filter(|facet| facet.part.1 == Band::Base).map(polygon).collect();
-    let body = folded.facets.iter().filter(|facet| facet.part.1 == Band::Body && facet.part.0 != Panel::Tab);
+    let flaps = folded.facets.iter().filter(|facet| facet.part.1 == Zone::Base).map(polygon).collect();
+    let body = folded.facets.iter().filter(|facet| facet.part.1 == Zone::Body && facet.part.0 != Panel::Tab);
     let (mut least, mut most) = ((f64::MAX, f64::MAX), (f64::MIN, f64::MIN));
     for corner in body.flat_map(wide_fold_core::folded::Turned::corners) {
         least = (least.0.min(corner.x), least.1.min(corner.z));
@@ -49,9 +49,9 @@ proptest! {
     #[test]
     fn no_crease_can_be_folded_the_other_way(brief in bag(), pick: prop::sample::Index) {
         let mut net = Net::of(&brief);
-        let strip = pick.index(net.strips.len());
-        let crease = pick.index(net.strips[strip].creases.len());
-        let crease = &mut net.strips[strip].creases[crease];
+        let blank = pick.index(net.blanks.len());
+        let crease = pick.index(net.blanks[blank].creases.len());
+        let crease = &mut net.blanks[blank].creases[crease];
         // What lies flat in the open bag is folded only in one that folds flat, and a flap's hinge in neither.
         let lies_flat = made(crease) == 0.0 && !brief.gusset_crease.folds_flat();
         prop_assume!(crease.folds() && !lies_flat && crease.role != CreaseRole::FlapLine);
@@ -100,8 +100,8 @@ proptest! {
     /// A hinge is one hinge, seen from both sides, and the facets make up the paper.
     #[test]
     fn facets_hang_together(brief in bag()) {
-        for strip in Net::of(&brief).strips {
-            let found = facets(&strip);
+        for blank in Net::of(&brief).blanks {
+            let found = facets(&blank);
             for (index, facet) in found.iter().enumerate() {
                 for hinge in facet.hinges.iter().flatten() {
                     let back = found[hinge.facet].hinges.iter().flatten();
@@ -112,7 +112,7 @@ proptest! {
                 Polygon::new(corners.iter().map(|corner| (corner.x.mm(), corner.y.mm())).collect(), Vec::new()).unsigned_area()
             };
             let total: f64 = found.iter().map(|facet| area(&facet.corners)).sum();
-            prop_assert!((total - area(&strip.outline)).abs() < 1e-3);
+            prop_assert!((total - area(&blank.outline)).abs() < 1e-3);
         }
     }
 
@@ -132,18 +132,18 @@ proptest! {
     #[test]
     fn a_build_is_what_it_says(brief in bag()) {
         let (net, build) = (Net::of(&brief), brief.build);
-        let strips = || net.strips.iter().filter(|strip| !strip.is_joining_strip());
+        let blanks = || net.blanks.iter().filter(|blank| !blank.is_joining_strip());
         let any_panel = |wanted: fn(Panel) -> bool| {
-            strips().any(|strip| strip.columns.iter().any(|column| wanted(column.panel)))
+            blanks().any(|blank| blank.columns.iter().any(|column| wanted(column.panel)))
         };
-        prop_assert_eq!(build.has_base(), strips().any(|strip| strip.row(Band::Base).is_some()));
+        prop_assert_eq!(build.has_base(), blanks().any(|blank| blank.row(Zone::Base).is_some()));
         prop_assert_eq!(build.has_gussets(), any_panel(Panel::is_gusset));
-        let corners = |wanted| strips().any(|strip| strip.corners == wanted);
+        let corners = |wanted| blanks().any(|blank| blank.corners == wanted);
         prop_assert_eq!(build.is_squashed(), corners(BaseCorners::Folded));
         prop_assert_eq!(build.has_slit_flaps(), corners(BaseCorners::Flaps) || corners(BaseCorners::CutOut));
         let laps = net.seams.iter().any(|seam| seam.under.panel.is_gusset());
         prop_assert_eq!(build.has_double_gussets(), laps);
-        prop_assert!(!build.goes_round_in_one() || strips().count() == 1);
+        prop_assert!(!build.goes_round_in_one() || blanks().count() == 1);
         prop_assert!(build.is_cut() || build.cuts() == Cuts::default());
         prop_assert_eq!(brief.depth().is_positive(), build.has_gussets());
     }

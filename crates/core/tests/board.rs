@@ -4,7 +4,7 @@
 use proptest::prelude::*;
 use rstest::rstest;
 use wide_fold_core::Length;
-use wide_fold_core::net::Face;
+use wide_fold_core::net::PaperFace;
 use wide_fold_core::passes::{Edge, Lying};
 use wide_fold_core::plane::Point;
 
@@ -17,22 +17,27 @@ fn at(x: i64, y: i64) -> Point {
 
 /// A mark 2 from the left and 3 from the bottom of a 12 × 8½ piece, laid every way there is.
 #[rstest]
-#[case(Face::Outside, Edge::Top, "2", "5 1/2")]
-#[case(Face::Outside, Edge::Bottom, "10", "3")]
-#[case(Face::Outside, Edge::Left, "3", "2")]
-#[case(Face::Outside, Edge::Right, "5 1/2", "10")]
-#[case(Face::Inside, Edge::Top, "10", "5 1/2")]
-#[case(Face::Inside, Edge::Bottom, "2", "3")]
-#[case(Face::Inside, Edge::Left, "5 1/2", "2")]
-#[case(Face::Inside, Edge::Right, "3", "10")]
-fn every_way_to_lay_it(#[case] face_up: Face, #[case] fence: Edge, #[case] left: &str, #[case] down: &str) {
+#[case(PaperFace::Outside, Edge::Top, "2", "5 1/2")]
+#[case(PaperFace::Outside, Edge::Bottom, "10", "3")]
+#[case(PaperFace::Outside, Edge::Left, "3", "2")]
+#[case(PaperFace::Outside, Edge::Right, "5 1/2", "10")]
+#[case(PaperFace::Inside, Edge::Top, "10", "5 1/2")]
+#[case(PaperFace::Inside, Edge::Bottom, "2", "3")]
+#[case(PaperFace::Inside, Edge::Left, "5 1/2", "2")]
+#[case(PaperFace::Inside, Edge::Right, "3", "10")]
+fn every_way_to_lay_it(
+    #[case] face_up: PaperFace,
+    #[case] fence: Edge,
+    #[case] left: &str,
+    #[case] down: &str,
+) {
     let lying = Lying { face_up, fence };
     let expected: (Length, Length) = (left.parse().unwrap(), down.parse().unwrap());
     assert_eq!(lying.on_board(at(2, 3), WIDTH, HEIGHT), expected);
 }
 
 fn any_lying() -> impl Strategy<Value = Lying> {
-    let face = prop_oneof![Just(Face::Outside), Just(Face::Inside)];
+    let face = prop_oneof![Just(PaperFace::Outside), Just(PaperFace::Inside)];
     let edge = prop_oneof![Just(Edge::Top), Just(Edge::Bottom), Just(Edge::Left), Just(Edge::Right)];
     (face, edge).prop_map(|(face_up, fence)| Lying { face_up, fence })
 }
@@ -61,7 +66,7 @@ proptest! {
         }
         let paper = turn(points.map(|point| (point.x, point.y)));
         let board = turn(laid);
-        prop_assert_eq!(board, if lying.face_up == Face::Outside { -paper } else { paper });
+        prop_assert_eq!(board, if lying.face_up == PaperFace::Outside { -paper } else { paper });
     }
 
     /// The edge along the fence is the one that is named, and so is the one against the stop.

@@ -172,7 +172,7 @@ fn the_corner_cut_off_an_upper_piece_is_no_larger_than_its_lap() {
     brief.build = Build::Joined { cuts };
     let plan = Plan::new(&brief).unwrap();
     let told = |upper: bool| -> Vec<String> {
-        let own = plan.pieces.iter().filter(|piece| (piece.strip.rise > Length::ZERO) == upper);
+        let own = plan.pieces.iter().filter(|piece| (piece.blank.rise > Length::ZERO) == upper);
         let names: Vec<String> = own.map(|piece| piece.name.to_lowercase()).collect();
         let steps = plan.steps.iter().filter(|step| names.iter().any(|name| step.title.ends_with(name)));
         let says = steps.flat_map(|step| &step.says).filter(|says| says.starts_with("Cut away"));

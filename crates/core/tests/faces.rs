@@ -185,12 +185,12 @@ proptest! {
         1 => (8_i64..48, 8_i64..64).prop_map(|(width, gusset)| squashed(width, gusset)),
     ]) {
         prop_assume!(brief.check().is_ok());
-        for strip in Net::of(&brief).strips {
-            let (wide, tall) = (strip.width(), strip.height());
-            let creases = strip.creases.iter().flat_map(|crease| [crease.from, crease.to]);
-            let cuts = strip.cuts.iter().flat_map(|cut| [cut.from, cut.to]);
-            let glue = strip.glue.iter().flat_map(|glue| glue.corners.iter().copied());
-            for Point { x, y } in creases.chain(cuts).chain(glue).chain(strip.outline.iter().copied()) {
+        for blank in Net::of(&brief).blanks {
+            let (wide, tall) = (blank.width(), blank.height());
+            let creases = blank.creases.iter().flat_map(|crease| [crease.from, crease.to]);
+            let cuts = blank.cuts.iter().flat_map(|cut| [cut.from, cut.to]);
+            let glue = blank.glue.iter().flat_map(|glue| glue.corners.iter().copied());
+            for Point { x, y } in creases.chain(cuts).chain(glue).chain(blank.outline.iter().copied()) {
                 let on_it = Length::ZERO <= x && x <= wide && Length::ZERO <= y && y <= tall;
                 prop_assert!(on_it, "{:?}, {:?} of {:?} × {:?}", x, y, wide, tall);
             }

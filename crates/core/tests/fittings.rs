@@ -9,7 +9,7 @@ use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::fittings::{Fitted, backing};
 use wide_fold_core::folded::Folded;
 use wide_fold_core::layout::{Layout, Part};
-use wide_fold_core::net::{Band, Hole};
+use wide_fold_core::net::{Hole, Zone};
 use wide_fold_core::pieces::divide;
 use wide_fold_core::plane::Size;
 use wide_fold_core::proof::{Check, Proof};
@@ -54,11 +54,11 @@ prop_compose! {
 /// Where the holes of one face come to lie in space, in millimetres, sorted.
 fn in_space(net: &Net, folded: &Folded, wanted: impl Fn(&Hole) -> bool) -> Vec<(i64, i64)> {
     let mut places = Vec::new();
-    for (index, strip) in net.strips.iter().enumerate() {
-        for hole in strip.holes.iter().filter(|hole| wanted(hole)) {
+    for (index, blank) in net.blanks.iter().enumerate() {
+        for hole in blank.holes.iter().filter(|hole| wanted(hole)) {
             let own = folded.facets.iter().find(|facet| {
-                facet.strip == index
-                    && facet.part == (hole.panel, hole.band)
+                facet.blank == index
+                    && facet.part == (hole.panel, hole.zone)
                     && facet.flat.contains(hole.centre)
             });
             // Where a join lets the corner of a hem be cut away, a hole on it falls away too.
@@ -82,17 +82,17 @@ proptest! {
     fn the_holes_of_both_faces_coincide(brief in carried()) {
         let net = Net::of(&brief);
         let folded = Folded::new(&net);
-        let front = in_space(&net, &folded, |hole| hole.band == Band::Body && hole.panel.is_front());
-        let back = in_space(&net, &folded, |hole| hole.band == Band::Body && hole.panel.is_back());
+        let front = in_space(&net, &folded, |hole| hole.zone == Zone::Body && hole.panel.is_front());
+        let back = in_space(&net, &folded, |hole| hole.zone == Zone::Body && hole.panel.is_back());
         prop_assert!(!front.is_empty());
         prop_assert_eq!(&front, &back);
         // What goes through a hem goes through the face it lies on.
-        for place in in_space(&net, &folded, |hole| hole.band == Band::Hem) {
+        for place in in_space(&net, &folded, |hole| hole.zone == Zone::Hem) {
             prop_assert!(front.contains(&place));
         }
         let proof = Proof::new(&brief, &net, &folded);
         let meet = proof.items.iter().find(|item| item.check == Check::HolesMeet).unwrap();
-        let on_a_join = net.strips.iter().any(|strip| strip.columns.iter().any(|column| {
+        let on_a_join = net.blanks.iter().any(|blank| blank.columns.iter().any(|column| {
             matches!(column.panel, wide_fold_core::net::Panel::FacePart { .. })
         }));
         prop_assert!(meet.passed() || on_a_join);
@@ -102,11 +102,11 @@ proptest! {
     #[test]
     fn a_hole_out_of_place_is_found(brief in carried(), pick: prop::sample::Index, up: bool, less: bool) {
         let mut net = Net::of(&brief);
-        let places: Vec<(usize, usize)> = net.strips.iter().enumerate()
-            .flat_map(|(strip, own)| (0..own.holes.len()).map(move |hole| (strip, hole))).collect();
-        let (strip, hole) = places[pick.index(places.len())];
+        let places: Vec<(usize, usize)> = net.blanks.iter().enumerate()
+            .flat_map(|(blank, own)| (0..own.holes.len()).map(move |hole| (blank, hole))).collect();
+        let (blank, hole) = places[pick.index(places.len())];
         let by = if less { -Length::sixty_fourths(2) } else { Length::sixty_fourths(2) };
-        let centre = &mut net.strips[strip].holes[hole].centre;
+        let centre = &mut net.blanks[blank].holes[hole].centre;
         if up { centre.y += by } else { centre.x += by }
         let proof = Proof::new(&brief, &net, &Folded::new(&net));
         prop_assert!(!proof.passed());

@@ -69,14 +69,14 @@ impl Flat {
 
     /// Every crease that is folded right over, once.
     fn folds(&self) -> Vec<Fold2> {
-        let first = |strip: usize| self.folded.facets.iter().position(|facet| facet.strip == strip).unwrap();
+        let first = |blank: usize| self.folded.facets.iter().position(|facet| facet.blank == blank).unwrap();
         let mut found = Vec::new();
         for (here, facet) in self.folded.facets.iter().enumerate() {
             let corners: Vec<DVec2> = facet.corners().iter().map(|corner| corner.truncate()).collect();
             for (side, hinge) in facet.flat.hinges.iter().enumerate() {
                 let Some(hinge) = hinge else { continue };
-                let there = first(facet.strip) + hinge.facet;
-                let crease = &self.net.strips[facet.strip].creases[hinge.crease];
+                let there = first(facet.blank) + hinge.facet;
+                let crease = &self.net.blanks[facet.blank].creases[hinge.crease];
                 if there < here || !crease.folds() || crease.role == CreaseRole::FlapLine {
                     continue;
                 }
@@ -174,9 +174,9 @@ fn the_front_lies_foremost_and_the_base_behind_the_back() {
     let mut foremost: Vec<usize> = (0..flat.depth.len()).collect();
     foremost.sort_by_key(|facet| flat.depth[*facet]);
     assert!(part(&foremost[0]).0.is_front(), "{:?}", part(&foremost[0]));
-    let base = foremost.iter().filter(|facet| part(facet).1 == wide_fold_core::net::Band::Base);
+    let base = foremost.iter().filter(|facet| part(facet).1 == wide_fold_core::net::Zone::Base);
     let nearest_base = base.map(|facet| flat.depth[*facet]).min().unwrap();
-    let back = |facet: &&usize| part(facet).0.is_back() && part(facet).1 == wide_fold_core::net::Band::Body;
+    let back = |facet: &&usize| part(facet).0.is_back() && part(facet).1 == wide_fold_core::net::Zone::Body;
     // Everything of the back that reaches over the base lies in front of it.
     let upper_back = foremost.iter().find(back).map(|facet| flat.depth[*facet]).unwrap();
     assert!(upper_back < nearest_base);

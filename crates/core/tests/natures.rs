@@ -8,7 +8,7 @@ use any::any_brief;
 use proptest::prelude::*;
 use wide_fold_core::brief::{BackingKind, ClosureKind, Extra, HandleKind, HemSide, Stands, Top};
 use wide_fold_core::fittings::{Fitted, On, Purpose, parts};
-use wide_fold_core::net::{Band, CreaseRole, Fold, Net};
+use wide_fold_core::net::{CreaseRole, Fold, Net, Zone};
 use wide_fold_core::{Brief, Length, Plan};
 
 proptest! {
@@ -21,22 +21,22 @@ proptest! {
         let net = Net::of(&brief);
         let nature = brief.top.nature();
         prop_assert!(nature.hem.is_none() || nature.flap.is_none());
-        let rows = |band: Band| net.strips.iter().filter_map(move |strip| strip.row(band));
-        let deep = |band: Band| rows(band).map(|row| row.y.length()).max().unwrap_or_default();
-        prop_assert_eq!(deep(Band::Hem), nature.hem.map_or(Length::ZERO, |hem| hem.depth));
-        prop_assert_eq!(brief.top.hem(), deep(Band::Hem));
+        let rows = |zone: Zone| net.blanks.iter().filter_map(move |blank| blank.row(zone));
+        let deep = |zone: Zone| rows(zone).map(|row| row.y.length()).max().unwrap_or_default();
+        prop_assert_eq!(deep(Zone::Hem), nature.hem.map_or(Length::ZERO, |hem| hem.depth));
+        prop_assert_eq!(brief.top.hem(), deep(Zone::Hem));
         // On a flare, or where a joining strip lies under it, nothing runs on above a piece that does not have that face.
         if let Some(flap) = nature.flap.filter(|_| brief.build.has_gussets()) {
-            prop_assert_eq!(deep(Band::Flap), flap.depth);
-            let own = rows(Band::Flap).filter(|row| row.y.length().is_positive()).count();
-            let faces = net.strips.iter().filter(|strip| strip.columns.iter().any(|c| c.panel.face() == Some(flap.on)));
+            prop_assert_eq!(deep(Zone::Flap), flap.depth);
+            let own = rows(Zone::Flap).filter(|row| row.y.length().is_positive()).count();
+            let faces = net.blanks.iter().filter(|blank| blank.columns.iter().any(|c| c.panel.face() == Some(flap.on)));
             // A face that is cut inside stands on two pieces; below a join all round there is no top.
             prop_assert!(own >= 1 && own <= faces.count());
         }
         let folds: Vec<Fold> = net
-            .strips
+            .blanks
             .iter()
-            .flat_map(|strip| &strip.creases)
+            .flat_map(|blank| &blank.creases)
             .filter(|crease| crease.role == CreaseRole::HemLine && crease.folds())
             .map(|crease| crease.fold)
             .collect();
@@ -46,7 +46,7 @@ proptest! {
             Some(HemSide::Inside) => prop_assert!(folds.contains(&Fold::Mountain)),
             Some(HemSide::Outside) => prop_assert!(folds.contains(&Fold::Valley)),
         }
-        prop_assert_eq!(brief.top.depth(), deep(Band::Hem).max(nature.flap.map_or(Length::ZERO, |flap| flap.depth)));
+        prop_assert_eq!(brief.top.depth(), deep(Zone::Hem).max(nature.flap.map_or(Length::ZERO, |flap| flap.depth)));
         for depth in [Length::inches(1), Length::inches(2)] {
             let other = brief.top.with_depth(depth);
             prop_assert_eq!(std::mem::discriminant(&other), std::mem::discriminant(&brief.top));
@@ -119,7 +119,7 @@ proptest! {
         prop_assert_eq!(&plan.fitted, &Fitted::of(&brief));
         prop_assert_eq!(&Net::new(&brief, &plan.fitted), &plan.net);
         // Every hole of the net is one of the face's, as large as it is there.
-        for hole in plan.net.strips.iter().flat_map(|strip| &strip.holes) {
+        for hole in plan.net.blanks.iter().flat_map(|blank| &blank.holes) {
             let known = plan.fitted.holes.iter().any(|own| (own.shape, own.purpose) == (hole.shape, hole.purpose));
             prop_assert!(known, "{:?}", hole);
         }

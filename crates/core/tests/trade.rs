@@ -7,7 +7,7 @@ use wide_fold_core::brief::Side;
 use wide_fold_core::brief::{
     Across, BaseHabit, Build, ClosingOrder, Direction, GussetCrease, Joins, RunStart, ScoreFace, Squares, Top,
 };
-use wide_fold_core::net::{CreaseRole, Face, GlueRole, Panel};
+use wide_fold_core::net::{CreaseRole, GlueRole, Panel, PaperFace};
 use wide_fold_core::passes::Edge;
 use wide_fold_core::proof::Check;
 use wide_fold_core::{Brief, Length, Plan, Sheet, Unit};
@@ -108,7 +108,7 @@ fn the_first_panel_decides_where_the_seam_lies() {
         brief.run.start = start;
         let plan = Plan::new(&brief).unwrap();
         let joint = plan.net.seams[0].over;
-        plan.net.strips[joint.strip].columns[joint.column].panel
+        plan.net.blanks[joint.blank].columns[joint.column].panel
     };
     assert!(seam(RunStart::Gusset).is_gusset());
     assert_eq!(seam(RunStart::Face), Panel::Front);
@@ -119,16 +119,16 @@ fn the_first_panel_decides_where_the_seam_lies() {
 fn tape_goes_on_the_face_that_will_be_covered() {
     let glued = |top, role| {
         let plan = Plan::new(&Brief { top, ..brief(["3", "5", "2"]) }).unwrap();
-        let glue = plan.pieces[0].strip.glue.clone();
+        let glue = plan.pieces[0].blank.glue.clone();
         glue.into_iter().filter(|glue| glue.role == role).map(|glue| glue.face).collect::<Vec<_>>()
     };
     let depth = Length::INCH;
-    assert_eq!(glued(Top::Raw, GlueRole::Tab), [Face::Outside]);
-    assert!(glued(Top::HemIn { depth }, GlueRole::Hem).iter().all(|face| *face == Face::Inside));
-    assert!(glued(Top::HemOut { depth }, GlueRole::Hem).iter().all(|face| *face == Face::Outside));
+    assert_eq!(glued(Top::Raw, GlueRole::Tab), [PaperFace::Outside]);
+    assert!(glued(Top::HemIn { depth }, GlueRole::Hem).iter().all(|face| *face == PaperFace::Inside));
+    assert!(glued(Top::HemOut { depth }, GlueRole::Hem).iter().all(|face| *face == PaperFace::Outside));
     // Under a hem turned out the top of the tab shows the reverse of the sheet.
-    assert_eq!(glued(Top::HemOut { depth }, GlueRole::Tab), [Face::Outside, Face::Inside]);
-    assert!(glued(Top::Raw, GlueRole::BaseFlap).iter().all(|face| *face == Face::Inside));
+    assert_eq!(glued(Top::HemOut { depth }, GlueRole::Tab), [PaperFace::Outside, PaperFace::Inside]);
+    assert!(glued(Top::Raw, GlueRole::BaseFlap).iter().all(|face| *face == PaperFace::Inside));
 }
 
 #[test]
@@ -136,7 +136,7 @@ fn the_front_closes_last_in_both_orders() {
     for (closing, flaps) in [(ClosingOrder::BackFirst, 3), (ClosingOrder::GussetsFirst, 2)] {
         let plan = Plan::new(&Brief { closing, ..brief(["3", "5", "2"]) }).unwrap();
         let glued: Vec<Panel> = plan.pieces[0]
-            .strip
+            .blank
             .glue
             .iter()
             .filter(|glue| glue.role == GlueRole::BaseFlap)
@@ -168,7 +168,7 @@ fn both_schools_score_the_same_lines() {
     let (outside, inside) = (lines(ScoreFace::OutsideOfFold), lines(ScoreFace::InsideThroughout));
     assert_eq!(outside.0, inside.0);
     // The hem out is scored from the other side than the rest, in either school.
-    assert_eq!((outside.1, inside.1), (Face::Inside, Face::Outside));
+    assert_eq!((outside.1, inside.1), (PaperFace::Inside, PaperFace::Outside));
 }
 
 #[rstest]
@@ -210,7 +210,7 @@ fn a_large_bag_on_one_large_sheet() {
 
 /// Where the creases of a role lie on a piece: distance from the left edge of upright lines, from the bottom of level ones.
 fn lines(plan: &Plan, piece: usize, role: CreaseRole) -> Vec<Length> {
-    let creases = plan.pieces[piece].strip.creases.iter().filter(|crease| crease.role == role);
+    let creases = plan.pieces[piece].blank.creases.iter().filter(|crease| crease.role == role);
     let mut at: Vec<Length> =
         creases.map(|crease| if crease.is_vertical() { crease.from.x } else { crease.from.y }).collect();
     at.sort();
@@ -271,7 +271,7 @@ fn a_corner_pair_joined_with_strips() {
     assert_eq!(lines(&plan, 0, CreaseRole::GussetCentre), lengths(&["10"]));
     assert_eq!(lines(&plan, 0, CreaseRole::BaseLine), lengths(&["2 1/2"]));
     assert_eq!(lines(&plan, 0, CreaseRole::HemLine), lengths(&["10 1/2"]));
-    let centre = face.strip.creases.iter().find(|crease| crease.role == CreaseRole::GussetCentre).unwrap();
+    let centre = face.blank.creases.iter().find(|crease| crease.role == CreaseRole::GussetCentre).unwrap();
     assert_eq!(centre.from.y, length("4 1/2"));
     assert_eq!(lines(&plan, 1, CreaseRole::StripLine), lengths(&["1/2"]));
 }
@@ -294,10 +294,10 @@ fn a_folded_base() {
     assert_eq!(lines(&plan, 0, CreaseRole::HemLine), lengths(&["10"]));
     assert_eq!(lines(&plan, 0, CreaseRole::TubeCrease), lengths(&["4"]));
     // No slits; what the hand squashes is not scored: no line on the board runs on below the base line.
-    assert!(plan.pieces[0].strip.cuts.iter().all(|cut| cut.role == wide_fold_core::net::CutRole::HemCorner
+    assert!(plan.pieces[0].blank.cuts.iter().all(|cut| cut.role == wide_fold_core::net::CutRole::HemCorner
         || cut.role == wide_fold_core::net::CutRole::TabEnd));
     let below = plan.passes.iter().flat_map(|pass| &pass.lines).flat_map(|line| &line.creases);
-    let creases = &plan.pieces[0].strip.creases;
+    let creases = &plan.pieces[0].blank.creases;
     assert!(below.clone().all(|crease| creases[*crease].to.y >= length("2 1/8")));
     // "About 7½ square, just under 4 deep", measured on the folded bag; hand-folded paper is good to about a quarter.
     let measured = |check: Check| {

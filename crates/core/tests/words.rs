@@ -31,10 +31,10 @@ fn everything(plan: &Plan) -> String {
     let remedies = remedies.flat_map(|remedy| [remedy.title.clone(), remedy.then.clone()]);
     let proof = plan.proof.items.iter().flat_map(|item| [item.name(), item.says(unit)]);
     let lines = plan.pieces.iter().flat_map(|piece| {
-        let strip = &piece.strip;
-        let creases = strip.creases.iter().map(move |crease| strip.describe_crease(crease, unit));
-        let cuts = strip.cuts.iter().map(move |cut| strip.describe_cut(cut, unit));
-        creases.chain(cuts).chain(strip.glue.iter().map(move |glue| strip.describe_glue(glue)))
+        let blank = &piece.blank;
+        let creases = blank.creases.iter().map(move |crease| blank.describe_crease(crease, unit));
+        let cuts = blank.cuts.iter().map(move |cut| blank.describe_cut(cut, unit));
+        creases.chain(cuts).chain(blank.glue.iter().map(move |glue| blank.describe_glue(glue)))
     });
     steps.chain(verdicts).chain(remedies).chain(proof).chain(lines).collect::<Vec<_>>().join("\n")
 }

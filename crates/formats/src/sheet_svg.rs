@@ -8,7 +8,7 @@ use svg::node::element::{Group, Line, Path, Rectangle, Text, Title};
 use wide_fold_core::fittings::Shape;
 use wide_fold_core::fittings::small::Small;
 use wide_fold_core::layout::{Part, SheetCut};
-use wide_fold_core::net::{Crease, Cut, CutRole, Fold, Hole, Strip};
+use wide_fold_core::net::{Blank, Crease, Cut, CutRole, Fold, Hole};
 use wide_fold_core::pieces::Piece;
 use wide_fold_core::plane::{Point, Size};
 use wide_fold_core::{Length, Plan, Unit};
@@ -110,22 +110,22 @@ pub(crate) fn line(frame: Frame, from: Point, to: Point) -> Line {
     Line::new().set("x1", x1).set("y1", y1).set("x2", x2).set("y2", y2)
 }
 
-fn titled(strip: &Strip, frame: Frame, crease: &Crease, unit: Unit) -> Line {
-    line(frame, crease.from, crease.to).add(Title::new(strip.describe_crease(crease, unit)))
+fn titled(blank: &Blank, frame: Frame, crease: &Crease, unit: Unit) -> Line {
+    line(frame, crease.from, crease.to).add(Title::new(blank.describe_crease(crease, unit)))
 }
 
 /// The edge of the paper as a path, its rounded corners as arcs.
-fn edge(strip: &Strip, frame: Frame) -> String {
-    let count = strip.outline.len();
+fn edge(blank: &Blank, frame: Frame) -> String {
+    let count = blank.outline.len();
     let mut path = String::new();
-    for (index, corner) in strip.outline.iter().enumerate() {
+    for (index, corner) in blank.outline.iter().enumerate() {
         let verb = if index == 0 { "M" } else { "L" };
         let (x, y) = frame.place(*corner);
-        match strip.rounds.iter().find(|round| round.at == *corner) {
+        match blank.rounds.iter().find(|round| round.at == *corner) {
             None => path += &format!("{verb} {x} {y} "),
             Some(round) => {
                 let (before, after) =
-                    (strip.outline[(index + count - 1) % count], strip.outline[(index + 1) % count]);
+                    (blank.outline[(index + count - 1) % count], blank.outline[(index + 1) % count]);
                 let radius = mm(round.radius);
                 let ((x1, y1), (x2, y2)) = (
                     frame.place(towards(*corner, before, round.radius)),
@@ -172,23 +172,23 @@ fn towards(corner: Point, neighbour: Point, by: Length) -> Point {
 
 /// The groups of one piece, each with the name it has on the sheet.
 fn piece(piece: &Piece, frame: Frame, unit: Unit) -> Vec<(&'static str, Group)> {
-    let strip = &piece.strip;
-    let mut cut = group("cut", "0.4", None).add(Path::new().set("d", edge(strip, frame)));
+    let blank = &piece.blank;
+    let mut cut = group("cut", "0.4", None).add(Path::new().set("d", edge(blank, frame)));
     // The outline already runs round tapers and the tab's corner; only plain slits are left to cut.
     let on_edge = |cut: &Cut| {
-        strip
+        blank
             .outline
             .iter()
-            .zip(strip.outline.iter().cycle().skip(1))
+            .zip(blank.outline.iter().cycle().skip(1))
             .any(|(a, b)| (*a, *b) == (cut.from, cut.to) || (*b, *a) == (cut.from, cut.to))
     };
     for slit in
-        strip.cuts.iter().filter(|cut| matches!(cut.role, CutRole::Slit | CutRole::BaseSlit) && !on_edge(cut))
+        blank.cuts.iter().filter(|cut| matches!(cut.role, CutRole::Slit | CutRole::BaseSlit) && !on_edge(cut))
     {
         cut = cut.add(line(frame, slit.from, slit.to));
     }
-    for hole in &strip.holes {
-        let says = Title::new(strip.describe_hole(hole, unit));
+    for hole in &blank.holes {
+        let says = Title::new(blank.describe_hole(hole, unit));
         cut = cut.add(Path::new().set("d", hole_path(hole, frame)).set("class", "hole").add(says));
     }
     let mut groups = vec![("cut", cut)];
@@ -200,22 +200,22 @@ fn piece(piece: &Piece, frame: Frame, unit: Unit) -> Vec<(&'static str, Group)> 
     for (fold, id, dashes) in styles {
         let mut score = group(id, "0.25", Some(dashes));
         let scored = |crease: &&Crease| crease.fold == fold && !crease.role.is_made_by_hand();
-        for crease in strip.creases.iter().filter(scored) {
-            score = score.add(titled(strip, frame, crease, unit));
+        for crease in blank.creases.iter().filter(scored) {
+            score = score.add(titled(blank, frame, crease, unit));
         }
         groups.push((id, score));
     }
-    let by_hand = || strip.creases.iter().filter(|crease| crease.role.is_made_by_hand());
+    let by_hand = || blank.creases.iter().filter(|crease| crease.role.is_made_by_hand());
     if by_hand().next().is_some() {
         let lines = group("fold-by-hand", "0.15", Some(BY_HAND));
         groups.push((
             "fold-by-hand",
-            by_hand().fold(lines, |lines, crease| lines.add(titled(strip, frame, crease, unit))),
+            by_hand().fold(lines, |lines, crease| lines.add(titled(blank, frame, crease, unit))),
         ));
     }
     let mut labels = Group::new().set("fill", "#444").set("font-size", "4").set("text-anchor", "middle");
-    if let Some(body) = strip.row(wide_fold_core::net::Band::Body) {
-        for column in &strip.columns {
+    if let Some(body) = blank.row(wide_fold_core::net::Zone::Body) {
+        for column in &blank.columns {
             let (x, y) = frame.place(Point::new(column.x.middle(), body.y.middle()));
             let text = format!("{} {}", column.panel.name(), column.x.length().figure(unit));
             let turn = format!("rotate(-90 {x} {y})");

@@ -6,7 +6,7 @@ use crate::sheet_svg::{group, hole_path, line, mm};
 use svg::Document;
 use svg::node::element::{Path, Rectangle, Text, Title};
 use wide_fold_core::fittings::{Fitted, On};
-use wide_fold_core::net::{Band, Hole, Panel};
+use wide_fold_core::net::{Hole, Panel, Zone};
 use wide_fold_core::plane::{Point, Size};
 use wide_fold_core::{Brief, Length, Unit};
 
@@ -44,7 +44,7 @@ pub fn template_svg(brief: &Brief, name: &str) -> Option<String> {
             shape: hole.shape,
             purpose: hole.purpose,
             panel: Panel::Front,
-            band: Band::Body,
+            zone: Zone::Body,
         };
         holes = holes.add(Path::new().set("d", hole_path(&own, frame)));
         crosses = crosses

@@ -4,7 +4,7 @@
 use rstest::rstest;
 use usvg::{Group, Node, Options, Tree};
 use wide_fold_core::brief::{Build, GussetCrease, RunStart, Top};
-use wide_fold_core::net::{Fold, Strip};
+use wide_fold_core::net::{Blank, Fold};
 use wide_fold_core::{Brief, Length, Plan};
 use wide_fold_formats::sheet_svg;
 
@@ -51,7 +51,7 @@ fn every_line_is_where_the_net_says(
     brief.top = Top::HemOut { depth: Length::eighths(9) };
     brief.gusset_crease = GussetCrease::Centre;
     let (plan, tree) = drawn(&brief);
-    let strip: &Strip = &plan.pieces[0].strip;
+    let blank: &Blank = &plan.pieces[0].blank;
 
     let cut = boxes(&tree, "cut");
     let [left, top, right, bottom] = cut[0];
@@ -64,7 +64,7 @@ fn every_line_is_where_the_net_says(
     for (fold, id) in
         [(Fold::Mountain, "score-mountain"), (Fold::Valley, "score-valley"), (Fold::Flat, "score-guide")]
     {
-        let mut wanted: Vec<[f64; 4]> = strip
+        let mut wanted: Vec<[f64; 4]> = blank
             .creases
             .iter()
             .filter(|crease| crease.fold == fold)

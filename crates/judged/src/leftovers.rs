@@ -4,7 +4,7 @@ use crate::brief::Extra;
 use crate::figures::Figures;
 use crate::fittings::Fitted;
 use crate::layout::{Part, Placed, Rectangle};
-use crate::net::{Band, BaseCorners};
+use crate::net::{BaseCorners, Zone};
 use crate::offers::on_sheet;
 use crate::plane::{Size, Span};
 use crate::{Brief, Length, Plan, Sheet};
@@ -17,11 +17,11 @@ const NARROWEST: Length = Length::eighths(6);
 pub fn cut_out(plan: &Plan) -> Vec<Vec<Rectangle>> {
     let of_piece = |placed: &Placed| -> Vec<Rectangle> {
         let Part::Piece(piece) = placed.part else { return Vec::new() };
-        let strip = &plan.pieces[piece].strip;
-        let (BaseCorners::CutOut, Some(base)) = (strip.corners, strip.row(Band::Base)) else {
+        let blank = &plan.pieces[piece].blank;
+        let (BaseCorners::CutOut, Some(base)) = (blank.corners, blank.row(Zone::Base)) else {
             return Vec::new();
         };
-        let squares = strip.columns.iter().filter(|column| column.panel.is_gusset());
+        let squares = blank.columns.iter().filter(|column| column.panel.is_gusset());
         let at = |x: Span| Rectangle {
             x: placed.space.x + x.from,
             y: placed.space.y + base.y.from,
@@ -47,14 +47,9 @@ pub fn uses(brief: &Brief, fitted: &Fitted, Size { width, height }: Size) -> Vec
         .copied()
         .filter(wanted)
         .filter_map(|kind| {
-            let Size { width: wide, height: tall } = kind.size(brief, fitted);
-            let across = |wide: Length, tall: Length| {
-                if wide.is_positive() && tall.is_positive() {
-                    (width.units() / wide.units()) * (height.units() / tall.units())
-                } else {
-                    0
-                }
-            };
+            let Size { width: wide, height: tall } = kind.size(brief, fitted)?;
+            let across =
+                |wide: Length, tall: Length| (width.units() / wide.units()) * (height.units() / tall.units());
             let turned = if kind.may_turn() { across(tall, wide) } else { 0 };
             let count = across(wide, tall).max(turned);
             let size = figures.by(wide, tall);

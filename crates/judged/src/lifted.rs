@@ -3,12 +3,12 @@
 use crate::Plan;
 use crate::brief::{Build, ClosingOrder};
 use crate::folded::Turned;
-use crate::net::{Band, Lap};
+use crate::net::{Lap, Zone};
 
 /// True if the pattern's up is worth showing on a facet: on the tallest part of a panel that is seen.
 pub fn shows_up(plan: &Plan, facet: &Turned) -> bool {
-    let (panel, band) = facet.part;
-    matches!(band, Band::Body | Band::Flap) && !panel.is_join() && is_largest(plan, facet)
+    let (panel, zone) = facet.part;
+    matches!(zone, Zone::Body | Zone::Flap) && !panel.is_join() && is_largest(plan, facet)
 }
 
 /// Of a panel divided by creases only the tallest part carries the arrow.
@@ -17,39 +17,39 @@ fn is_largest(plan: &Plan, facet: &Turned) -> bool {
         let heights = facet.flat.corners.iter().map(|corner| corner.y);
         heights.clone().max().unwrap_or_default() - heights.min().unwrap_or_default()
     };
-    let same = |other: &&Turned| other.strip == facet.strip && other.part == facet.part;
+    let same = |other: &&Turned| other.blank == facet.blank && other.part == facet.part;
     plan.folded.facets.iter().filter(same).all(|other| height(other) <= height(facet))
 }
 
-/// How many layers a facet lies outside its panel's plane, as seen from its own outside face; less than nothing for one that
+/// How many layers of paper (halves count) a facet lies outside its panel's plane, as seen from its own outside face; less than nothing for one that
 /// goes under. Half a layer lies between two.
 pub fn layers_off(plan: &Plan, facet: &Turned) -> f64 {
-    let (panel, band) = facet.part;
+    let (panel, zone) = facet.part;
     if let Build::PleatedFlare { .. } = plan.brief.build {
         return flare_lift(plan, facet);
     }
     let goes_under =
-        plan.net.seams.iter().any(|seam| seam.under.strip == facet.strip && seam.under.panel == panel);
-    let is_lap = |lap: &Lap| lap.under == facet.strip && facet.flat.middle().y > lap.line;
+        plan.net.seams.iter().any(|seam| seam.under.blank == facet.blank && seam.under.panel == panel);
+    let is_lap = |lap: &Lap| lap.under == facet.blank && facet.flat.middle().y > lap.line;
     let goes_under = goes_under || plan.net.laps.iter().any(is_lap);
-    let layers = match (band, panel) {
+    let layers = match (zone, panel) {
         // The hem's own outside face looks the other way once it is turned.
-        (Band::Hem | Band::BackHem, _) => match (plan.brief.top.is_turned_out(), goes_under) {
-            // A tab's band stays between the tab and the panel over it.
+        (Zone::Hem | Zone::BackHem, _) => match (plan.brief.top.is_turned_out(), goes_under) {
+            // A tab's zone stays between the tab and the panel over it.
             (true, true) => return 0.5,
             (true, false) => -1,
             (false, _) => 2,
         },
         // An ear stands inside its gusset, its outside face against the paper.
-        (Band::Ear, _) => -2,
-        (Band::Body | Band::BackBody | Band::Flap, _) => -i32::from(goes_under),
+        (Zone::Ear, _) => -2,
+        (Zone::Body | Zone::BackBody | Zone::Flap, _) => -i32::from(goes_under),
         // Of a folded base the triangles look up, between the end and the flap.
-        (Band::Base, _) if facet.pose.z_axis.y > 0.5 => -1,
-        (Band::Base, panel) if panel.is_front() => 3 - i32::from(goes_under),
-        (Band::Base, panel) if panel.is_back() && matches!(plan.brief.build, Build::FoldedBase { .. }) => 2,
-        (Band::Base, panel) if panel.is_back() => i32::from(plan.brief.closing == ClosingOrder::GussetsFirst),
-        (Band::Base, _) if matches!(plan.brief.build, Build::FoldedBase { .. }) => 0,
-        (Band::Base, _) => i32::from(plan.brief.closing == ClosingOrder::BackFirst),
+        (Zone::Base, _) if facet.pose.z_axis.y > 0.5 => -1,
+        (Zone::Base, panel) if panel.is_front() => 3 - i32::from(goes_under),
+        (Zone::Base, panel) if panel.is_back() && matches!(plan.brief.build, Build::FoldedBase { .. }) => 2,
+        (Zone::Base, panel) if panel.is_back() => i32::from(plan.brief.closing == ClosingOrder::GussetsFirst),
+        (Zone::Base, _) if matches!(plan.brief.build, Build::FoldedBase { .. }) => 0,
+        (Zone::Base, _) => i32::from(plan.brief.closing == ClosingOrder::BackFirst),
     };
     f64::from(layers)
 }
@@ -57,7 +57,7 @@ pub fn layers_off(plan: &Plan, facet: &Turned) -> f64 {
 /// A flare lies flat: its layers follow one another from the front.
 fn flare_lift(plan: &Plan, facet: &Turned) -> f64 {
     let order = plan.proof.flat.iter().flat_map(|flat| &flat.order);
-    let same = |other: &Turned| other.strip == facet.strip && other.flat == facet.flat;
+    let same = |other: &Turned| other.blank == facet.blank && other.flat == facet.flat;
     let behind = order.into_iter().position(|index| same(&plan.folded.facets[*index])).unwrap_or(0) as f64;
     // Closer together than in a bag, for there are many.
     0.4 * if facet.pose.z_axis.z > 0.0 { -behind } else { behind }

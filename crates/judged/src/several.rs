@@ -75,7 +75,7 @@ pub fn by_paper(bags: &[Copies<'_>]) -> Vec<Group> {
         let fitted = Fitted::of(brief);
         // A joining strip comes from any scrap, so it may lie either way.
         for piece in &pieces::divide(&Net::new(brief, &fitted)) {
-            let sheet = brief.sheet_for(piece.strip.shows_face() || piece.from_scrap);
+            let sheet = brief.sheet_for(piece.blank.shows_face() || piece.from_scrap);
             group(&mut groups, sheet).want(
                 name,
                 piece.name.to_lowercase(),

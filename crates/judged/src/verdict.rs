@@ -58,7 +58,7 @@ pub enum About {
     Tab,
     /// The base flaps.
     Base,
-    /// The turned band.
+    /// The hem.
     Hem,
     /// The gussets.
     Gussets,
@@ -88,13 +88,18 @@ pub struct Remedy {
 
 /// A verdict before its remedies have been tried.
 pub(crate) struct Finding {
+    /// What it is called, for good: `base.short`.
     pub code: &'static str,
+    /// How grave it is.
     pub level: Level,
+    /// What it speaks of.
     pub about: Vec<About>,
+    /// In a few words, with its figure.
     pub title: String,
+    /// Why, with its numbers.
     pub why: String,
     /// Ways to mend it. Each way is a list of candidates, best first; the first that holds is offered.
-    pub ways: fn(&Draft) -> Vec<Vec<Candidate>>,
+    pub mends: fn(&Draft) -> Vec<Vec<Candidate>>,
 }
 
 /// What is found about one thing.
@@ -104,19 +109,23 @@ fn finding(
     level: Level,
     title: String,
     why: String,
-    ways: fn(&Draft) -> Vec<Vec<Candidate>>,
+    mends: fn(&Draft) -> Vec<Vec<Candidate>>,
 ) -> Finding {
-    Finding { code, level, about: vec![about], title, why, ways }
+    Finding { code, level, about: vec![about], title, why, mends }
 }
 
 /// A remedy that has not been tried.
 pub(crate) struct Candidate {
+    /// What is done.
     pub title: String,
+    /// What comes of it.
     pub then: String,
+    /// The bag with that done.
     pub brief: Brief,
 }
 
 impl Candidate {
+    /// A remedy by its words and the bag it makes.
     pub fn new(title: impl Into<String>, then: impl Into<String>, brief: Brief) -> Self {
         Self { title: title.into(), then: then.into(), brief }
     }
@@ -170,7 +179,7 @@ pub(crate) fn verdicts(draft: &Draft) -> Vec<Verdict> {
             about: finding.about.clone(),
             title: finding.title.clone(),
             why: finding.why.clone(),
-            remedies: (finding.ways)(draft)
+            remedies: (finding.mends)(draft)
                 .into_iter()
                 .filter_map(|way| first_that_holds(finding, &blocked, way))
                 .collect(),

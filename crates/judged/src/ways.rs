@@ -349,7 +349,7 @@ fn make(brief: &Brief) -> Option<Made> {
     proof.passed().then(|| Made {
         // A joining strip holds two edges of one join.
         joins: (draft.net.seams.len()
-            - draft.net.strips.iter().filter(|strip| strip.is_joining_strip()).count())
+            - draft.net.blanks.iter().filter(|blank| blank.is_joining_strip()).count())
             / draft.net.tiers()
             + usize::from(!draft.net.laps.is_empty()),
         front_edges: proof.front_edges.len(),

@@ -14,7 +14,7 @@ pub struct Convex(Corners);
 const SLIVER: f64 = 1e-6;
 
 impl Convex {
-    /// A polygon from its corners in either order round; they must bound a convex area.
+    /// A polygon from its corners, in millimetres and in either order round; they must bound a convex area.
     pub fn new(corners: impl IntoIterator<Item = DVec2>) -> Self {
         let mut corners: Corners = corners.into_iter().collect();
         if signed_area(&corners) < 0.0 {
@@ -28,7 +28,7 @@ impl Convex {
         Self::new([a, DVec2::new(b.x, a.y), b, DVec2::new(a.x, b.y)])
     }
 
-    /// Its corners.
+    /// Its corners, in millimetres.
     pub fn corners(&self) -> &[DVec2] {
         &self.0
     }
@@ -38,7 +38,7 @@ impl Convex {
         signed_area(&self.0)
     }
 
-    /// True if a point lies in it or on its edge.
+    /// True if a point, in millimetres, lies in it or on its edge.
     pub fn contains(&self, point: DVec2) -> bool {
         let count = self.0.len();
         (0..count).all(|index| {
@@ -47,7 +47,7 @@ impl Convex {
         })
     }
 
-    /// The box round it: its least and its most corner.
+    /// The box round it: its least and its most corner, in millimetres.
     pub fn bounds(&self) -> (DVec2, DVec2) {
         let least = self.0.iter().copied().fold(DVec2::INFINITY, DVec2::min);
         (least, self.0.iter().copied().fold(DVec2::NEG_INFINITY, DVec2::max))
@@ -101,7 +101,7 @@ const ROUNDING: f64 = 1e-3;
 
 /// A convex polygon and the box round it, for many quick questions.
 #[derive(Clone, Debug)]
-pub struct Shape {
+pub struct Patch {
     convex: Convex,
     /// The direction of every side, of length one.
     along: Corners,
@@ -109,8 +109,8 @@ pub struct Shape {
     most: DVec2,
 }
 
-impl Shape {
-    /// A shape from its corners in either order round; they must bound a convex area.
+impl Patch {
+    /// A patch from its corners, in millimetres and in either order round; they must bound a convex area.
     pub fn new(corners: impl IntoIterator<Item = DVec2>) -> Self {
         let convex = Convex::new(corners);
         let (least, most) = convex.bounds();
@@ -120,12 +120,12 @@ impl Shape {
         Self { convex, along, least, most }
     }
 
-    /// Its corners, anticlockwise.
+    /// Its corners in millimetres, anticlockwise.
     pub fn corners(&self) -> &[DVec2] {
         self.convex.corners()
     }
 
-    /// The box round it: its least and its most corner.
+    /// The box round it: its least and its most corner, in millimetres.
     pub fn bounds(&self) -> (DVec2, DVec2) {
         (self.least, self.most)
     }
@@ -151,7 +151,7 @@ impl Shape {
         (start < end).then_some((start, end))
     }
 
-    /// True if the boxes round two things are apart, or only touch.
+    /// True if the box round it and another, least and most corner in millimetres, are apart or only touch.
     pub fn is_clear_of(&self, (least, most): (DVec2, DVec2)) -> bool {
         (self.most.cmple(least + ROUNDING) | most.cmple(self.least + ROUNDING)).any()
     }
@@ -168,7 +168,7 @@ impl Shape {
         sides.any(|(a, along)| other.corners().iter().all(|point| along.perp_dot(*point - a) <= ROUNDING))
     }
 
-    /// True if a point lies in it or on its edge.
+    /// True if a point, in millimetres, lies in it or on its edge.
     pub fn contains(&self, point: DVec2) -> bool {
         point.cmpge(self.least).all() && point.cmple(self.most).all() && self.convex.contains(point)
     }
@@ -219,7 +219,7 @@ mod tests {
     #[test]
     fn a_line_lies_in_a_shape_for_part_of_its_way() {
         let at = DVec2::new;
-        let square = Shape::new(vec![at(1.0, 1.0), at(3.0, 1.0), at(3.0, 3.0), at(1.0, 3.0)]);
+        let square = Patch::new(vec![at(1.0, 1.0), at(3.0, 1.0), at(3.0, 3.0), at(1.0, 3.0)]);
         assert_eq!(square.span_of(at(0.0, 2.0), at(4.0, 2.0)), Some((0.25, 0.75)));
         assert_eq!(square.span_of(at(2.0, 2.0), at(2.0, 7.0)), Some((0.0, 0.2)));
         // Along a diagonal from corner to corner, and past the corner without touching.

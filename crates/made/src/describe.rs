@@ -4,7 +4,7 @@ use crate::figures::Figures;
 use crate::fittings::{Purpose, Shape};
 use crate::folded::surfaces::{Orientation, Surface};
 use crate::net::{
-    Band, BaseCorners, Crease, CreaseRole, Cut, CutRole, Face, Fold, Glue, GlueRole, Hole, Strip,
+    BaseCorners, Blank, Crease, CreaseRole, Cut, CutRole, Fold, Glue, GlueRole, Hole, PaperFace, Zone,
 };
 use crate::plane::Point;
 use crate::sheet::Printed;
@@ -15,8 +15,8 @@ impl Surface {
     /// `The closing flap`, `The turned-out hem`.
     pub fn name(&self) -> String {
         match self.part {
-            (_, Band::Hem) => format!("The turned-out hem of the {}", self.part.0.name()),
-            (_, Band::Flap) => "The closing flap".to_owned(),
+            (_, Zone::Hem) => format!("The turned-out hem of the {}", self.part.0.name()),
+            (_, Zone::Flap) => "The closing flap".to_owned(),
             (panel, _) => format!("The {}", panel.name()),
         }
     }
@@ -30,11 +30,11 @@ impl Surface {
     pub fn shown(&self, brief: &Brief) -> String {
         let sheet = &brief.sheet;
         let face = match (self.shows, sheet.printed) {
-            (Face::Outside, _) => "the printed side",
-            (Face::Inside, Printed::One) => "the plain reverse",
-            (Face::Inside, Printed::Both) => "the reverse",
+            (PaperFace::Outside, _) => "the printed side",
+            (PaperFace::Inside, Printed::One) => "the plain reverse",
+            (PaperFace::Inside, Printed::Both) => "the reverse",
         };
-        let is_plain = self.shows == Face::Inside && sheet.printed == Printed::One;
+        let is_plain = self.shows == PaperFace::Inside && sheet.printed == Printed::One;
         match (sheet.directional && !is_plain, self.orientation) {
             (false, _) => face.to_owned(),
             (true, Orientation::Upright) => format!("{face}, upright"),
@@ -44,7 +44,7 @@ impl Surface {
     }
 }
 
-impl Strip {
+impl Blank {
     /// `Hole for the handle, ¼ wide, in the front. Its middle is 2½ from the left edge and 11 from the bottom.`
     pub fn describe_hole(&self, hole: &Hole, unit: Unit) -> String {
         let figures = Figures(unit);
@@ -56,9 +56,9 @@ impl Strip {
             (Shape::Slot { length }, _) => format!("Slot for the strap, {} long", figures.say(length)),
             (Shape::Opening { width, height }, _) => format!("Hand hole, {}", figures.by(width, height)),
         };
-        let on = match hole.band {
-            Band::Hem | Band::BackHem => format!("the hem of the {}", hole.panel.name()),
-            Band::Flap => "the closing flap".to_owned(),
+        let on = match hole.zone {
+            Zone::Hem | Zone::BackHem => format!("the hem of the {}", hole.panel.name()),
+            Zone::Flap => "the closing flap".to_owned(),
             _ => format!("the {}", hole.panel.name()),
         };
         let (x, y) = (figures.say(hole.centre.x), figures.say(hole.centre.y));
@@ -170,8 +170,8 @@ impl Strip {
     /// `Glue on the outside face of the tab: it goes under the next panel.`
     pub fn describe_glue(&self, glue: &Glue) -> String {
         let face = match glue.face {
-            Face::Outside => "outside face",
-            Face::Inside => "inside face",
+            PaperFace::Outside => "outside face",
+            PaperFace::Inside => "inside face",
         };
         let part = glue.panel.name();
         match glue.role {
@@ -196,7 +196,7 @@ impl Strip {
             GlueRole::BaseLap => {
                 format!("Glue on the {face} of the lap of the {part}, before it is folded over.")
             }
-            GlueRole::Level => {
+            GlueRole::AllRound => {
                 format!("Glue on the {face} of the {part}, above the line: it goes under the upper piece.")
             }
             GlueRole::Hem => format!("Glue on the {face} of the hem of the {part}, before it is turned."),
@@ -226,19 +226,19 @@ impl Strip {
     }
 
     fn height_name(&self, y: Length) -> &'static str {
-        let start = |band| self.row(band).map(|row| row.y.from);
+        let start = |zone| self.row(zone).map(|row| row.y.from);
         let top = self.rows.last().map(|row| row.y.to);
         if Some(y) == top {
             "the top edge"
-        } else if Some(y) == start(Band::Body) {
-            if self.row(Band::BackBody).is_some() { "the bottom fold" } else { "the base line" }
+        } else if Some(y) == start(Zone::Body) {
+            if self.row(Zone::BackBody).is_some() { "the bottom fold" } else { "the base line" }
         } else if y == Length::ZERO {
             "the bottom edge"
-        } else if Some(y) == start(Band::Hem) {
+        } else if Some(y) == start(Zone::Hem) {
             "the hem line"
-        } else if Some(y) == start(Band::BackBody) {
+        } else if Some(y) == start(Zone::BackBody) {
             "the hem line of the back"
-        } else if Some(y) == start(Band::Flap) {
+        } else if Some(y) == start(Zone::Flap) {
             "the finished top"
         } else {
             "the apex"
@@ -257,9 +257,9 @@ mod tests {
         let mut brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
         brief.gusset_crease = GussetCrease::Centre;
         brief.top = Top::HemOut { depth: Length::INCH };
-        let strip = Net::of(&brief).strips.remove(0);
+        let blank = Net::of(&brief).blanks.remove(0);
         let said: Vec<String> =
-            strip.creases.iter().map(|crease| strip.describe_crease(crease, Unit::Inch)).collect();
+            blank.creases.iter().map(|crease| blank.describe_crease(crease, Unit::Inch)).collect();
         for expected in [
             "Corner between left gusset and front. 2 from the left edge. From the base line to the hem line. Mountain: fold away from you.",
             "Base line of the front. 2 from the bottom edge. Mountain: fold away from you.",

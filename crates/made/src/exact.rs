@@ -119,8 +119,8 @@ mod tests {
             let corners = [at(0, 0), at(wide, 0), at(wide + lean, tall), at(lean, tall)];
             let y = Span::new(Length::eighths(low), Length::eighths(low + high));
             let kept = polygon_between(&corners, y);
-            let strip = [at(-200, low), at(200, low), at(200, low + high), at(-200, low + high)];
-            let wanted = polygon(&corners).intersection(&polygon(&strip)).unsigned_area();
+            let blank = [at(-200, low), at(200, low), at(200, low + high), at(-200, low + high)];
+            let wanted = polygon(&corners).intersection(&polygon(&blank)).unsigned_area();
             prop_assert!((area_mm2(&kept).abs() - wanted).abs() < 1e-3, "{} {wanted}", area_mm2(&kept));
         }
 

@@ -7,7 +7,7 @@ pub mod stack;
 pub mod surfaces;
 pub mod vertices;
 
-use crate::net::{Band, Crease, CreaseRole, Fold, Joint, Lap, Net, Panel, Seam, Strip};
+use crate::net::{Blank, Crease, CreaseRole, Fold, Joint, Lap, Net, Panel, Seam, Zone};
 use facets::{CORNERS, Facet, facets};
 use glam::{DAffine3, DMat3, DVec3};
 use smallvec::SmallVec;
@@ -17,7 +17,7 @@ use std::collections::VecDeque;
 /// the bag's inside is on the side of negative z. Millimetres.
 #[derive(Clone, Debug)]
 pub struct Folded {
-    /// Every facet of every strip.
+    /// Every facet of every blank.
     pub facets: Vec<Turned>,
     /// The largest distance in millimetres by which the two sides of a crease have come apart. Above rounding it
     /// means that the paper would tear.
@@ -27,24 +27,24 @@ pub struct Folded {
 /// A facet where folding has brought it.
 #[derive(Clone, Debug)]
 pub struct Turned {
-    /// Its strip.
-    pub strip: usize,
+    /// Its blank.
+    pub blank: usize,
     /// The flat facet.
     pub flat: Facet,
-    /// The panel and the band it belongs to.
-    pub part: (Panel, Band),
-    /// From the strip's frame, in millimetres, to space.
+    /// The panel and the zone it belongs to.
+    pub part: (Panel, Zone),
+    /// From the blank's frame, in millimetres, to space.
     pub pose: DAffine3,
     corners: SmallVec<[DVec3; CORNERS]>,
 }
 
 impl Turned {
-    /// Its corners in space, in the order of the flat facet.
+    /// Its corners in space, in millimetres, in the order of the flat facet.
     pub fn corners(&self) -> &[DVec3] {
         &self.corners
     }
 
-    /// Where a point of the strip comes to lie.
+    /// Where a point of the blank comes to lie in space, in millimetres.
     pub fn place(&self, point: crate::plane::Point) -> DVec3 {
         self.pose.transform_point3(spot(point))
     }
@@ -63,7 +63,7 @@ fn signed(fold: Fold, degrees: f64) -> f64 {
     }
 }
 
-/// How far a crease is turned when the bag is made and stands open. A flare lies flat when it is made.
+/// How far a crease is turned, in degrees, when the bag is made and stands open. A flare lies flat when it is made.
 pub fn made(crease: &Crease) -> f64 {
     let degrees = match crease.role {
         CreaseRole::HemLine
@@ -86,7 +86,7 @@ pub fn made(crease: &Crease) -> f64 {
     signed(crease.fold, if is_flat_again { 0.0 } else { degrees })
 }
 
-/// How far a crease is turned when the finished bag is folded flat: right over, save for the closing flap and where it turns in.
+/// How far a crease is turned, in degrees, when the finished bag is folded flat: right over, save for the closing flap and where it turns in.
 pub fn flat(crease: &Crease) -> f64 {
     let stays = matches!(crease.role, CreaseRole::FlapLine | CreaseRole::FlapTurn);
     signed(crease.fold, if stays { 0.0 } else { 180.0 })
@@ -103,32 +103,32 @@ impl Folded {
         self.refolded(net, |_, crease| flat(crease))
     }
 
-    /// Folds a net with every crease of a strip turned by the degrees that `angle` tells: positive away from the one
+    /// Folds a net with every crease of a blank turned by the degrees that `angle` tells: positive away from the one
     /// who looks at the outside.
-    pub fn turned(net: &Net, angle: impl Fn(&Strip, &Crease) -> f64) -> Self {
-        let mut flats: Vec<Vec<Facet>> = Vec::with_capacity(net.strips.len());
-        for strip in &net.strips {
+    pub fn turned(net: &Net, angle: impl Fn(&Blank, &Crease) -> f64) -> Self {
+        let mut flats: Vec<Vec<Facet>> = Vec::with_capacity(net.blanks.len());
+        for blank in &net.blanks {
             // Pieces are often alike.
-            let known = net.strips[..flats.len()].iter().position(|other| other.has_lines_of(strip));
-            flats.push(known.map_or_else(|| facets(strip), |known| flats[known].clone()));
+            let known = net.blanks[..flats.len()].iter().position(|other| other.has_lines_of(blank));
+            flats.push(known.map_or_else(|| facets(blank), |known| flats[known].clone()));
         }
         Self::from_facets(net, flats, angle)
     }
 
-    /// Folds the same paper another way: its facets need not be found again.
-    pub fn refolded(&self, net: &Net, angle: impl Fn(&Strip, &Crease) -> f64) -> Self {
-        let mut flats: Vec<Vec<Facet>> = vec![Vec::new(); net.strips.len()];
+    /// Folds the same paper another way, `angle` in degrees: its facets need not be found again.
+    pub fn refolded(&self, net: &Net, angle: impl Fn(&Blank, &Crease) -> f64) -> Self {
+        let mut flats: Vec<Vec<Facet>> = vec![Vec::new(); net.blanks.len()];
         for facet in &self.facets {
-            flats[facet.strip].push(facet.flat.clone());
+            flats[facet.blank].push(facet.flat.clone());
         }
         Self::from_facets(net, flats, angle)
     }
 
-    fn from_facets(net: &Net, flats: Vec<Vec<Facet>>, angle: impl Fn(&Strip, &Crease) -> f64) -> Self {
+    fn from_facets(net: &Net, flats: Vec<Vec<Facet>>, angle: impl Fn(&Blank, &Crease) -> f64) -> Self {
         let mut folded = Self { facets: Vec::new(), torn: 0.0 };
-        for ((index, strip), flats) in net.strips.iter().enumerate().zip(flats) {
-            let turns: Vec<f64> = strip.creases.iter().map(|crease| angle(strip, crease)).collect();
-            folded.fold(index, strip, flats, &turns);
+        for ((index, blank), flats) in net.blanks.iter().enumerate().zip(flats) {
+            let turns: Vec<f64> = blank.creases.iter().map(|crease| angle(blank, crease)).collect();
+            folded.fold(index, blank, flats, &turns);
         }
         folded.assemble(net);
         for facet in &mut folded.facets {
@@ -137,16 +137,16 @@ impl Folded {
         folded
     }
 
-    /// Brings every strip to the one with the front, seam by seam: the paper that goes under lies flat against the
+    /// Brings every blank to the one with the front, seam by seam: the paper that goes under lies flat against the
     /// paper over it, the free edge on its line.
     fn assemble(&mut self, net: &Net) {
-        let front = |strip: &Strip| strip.columns.iter().any(|column| column.panel.is_front());
-        let first = net.strips.iter().position(front);
-        let mut placed: Vec<bool> = (0..net.strips.len()).map(|strip| Some(strip) == first).collect();
+        let front = |blank: &Blank| blank.columns.iter().any(|column| column.panel.is_front());
+        let first = net.blanks.iter().position(front);
+        let mut placed: Vec<bool> = (0..net.blanks.len()).map(|blank| Some(blank) == first).collect();
         // Joining strips hang on pieces that hang on joining strips: every round places at least one more.
-        for _ in 1..net.strips.len() {
+        for _ in 1..net.blanks.len() {
             for seam in &net.seams {
-                let (still, moved) = match (placed[seam.under.strip], placed[seam.over.strip]) {
+                let (still, moved) = match (placed[seam.under.blank], placed[seam.over.blank]) {
                     (true, false) => (seam.under, seam.over),
                     (false, true) => (seam.over, seam.under),
                     _ => continue,
@@ -161,10 +161,10 @@ impl Folded {
                     (self.facets[over].pose, self.facets[under].pose, slide)
                 };
                 let bring = target * DAffine3::from_translation(slide) * own.inverse();
-                for facet in self.facets.iter_mut().filter(|facet| facet.strip == moved.strip) {
+                for facet in self.facets.iter_mut().filter(|facet| facet.blank == moved.blank) {
                     facet.pose = bring * facet.pose;
                 }
-                placed[moved.strip] = true;
+                placed[moved.blank] = true;
             }
             for lap in &net.laps {
                 let is_under_still = match (placed[lap.under], placed[lap.over]) {
@@ -181,7 +181,7 @@ impl Folded {
                 } else {
                     (over * slide * under.inverse(), lap.under)
                 };
-                for facet in self.facets.iter_mut().filter(|facet| facet.strip == moved) {
+                for facet in self.facets.iter_mut().filter(|facet| facet.blank == moved) {
                     facet.pose = bring * facet.pose;
                 }
                 placed[moved] = true;
@@ -195,7 +195,7 @@ impl Folded {
     /// Pairs of facets that are glued together along a seam: what goes under, and what lies over its middle.
     pub fn glued<'a>(&'a self, net: &'a Net, seam: &'a Seam) -> impl Iterator<Item = (usize, usize)> + 'a {
         let of = |joint: Joint| {
-            let own = move |facet: &Turned| facet.strip == joint.strip && facet.part.0 == joint.panel;
+            let own = move |facet: &Turned| facet.blank == joint.blank && facet.part.0 == joint.panel;
             self.facets.iter().enumerate().filter(move |(_, facet)| own(facet))
         };
         of(seam.under).filter_map(move |(under, facet)| {
@@ -205,9 +205,9 @@ impl Folded {
         })
     }
 
-    /// Pairs of facets that are glued together at a level: the lap of the lower strip, and what lies over its middle.
+    /// Pairs of facets that are glued together at a level: the lap of the lower blank, and what lies over its middle.
     pub fn lapped<'a>(&'a self, lap: &'a Lap) -> impl Iterator<Item = (usize, usize)> + 'a {
-        let of = |strip: usize| self.facets.iter().enumerate().filter(move |(_, facet)| facet.strip == strip);
+        let of = |blank: usize| self.facets.iter().enumerate().filter(move |(_, facet)| facet.blank == blank);
         let laps =
             of(lap.under).filter(|(_, facet)| facet.flat.middle().y > lap.line && !facet.part.0.is_join());
         laps.filter_map(move |(under, facet)| {
@@ -217,15 +217,15 @@ impl Folded {
         })
     }
 
-    /// Folds one strip; `turns` are degrees for each of its creases.
-    fn fold(&mut self, index: usize, strip: &Strip, flats: Vec<Facet>, turns: &[f64]) {
-        let parts: Vec<(Panel, Band)> =
-            flats.iter().filter_map(|facet| strip.part_at(facet.middle())).collect();
+    /// Folds one blank; `turns` are degrees for each of its creases.
+    fn fold(&mut self, index: usize, blank: &Blank, flats: Vec<Facet>, turns: &[f64]) {
+        let parts: Vec<(Panel, Zone)> =
+            flats.iter().filter_map(|facet| blank.part_at(facet.middle())).collect();
         if parts.len() != flats.len() {
             self.torn = f64::INFINITY;
             return;
         }
-        let root = parts.iter().position(|part| part.0.is_front() && part.1 == Band::Body).unwrap_or(0);
+        let root = parts.iter().position(|part| part.0.is_front() && part.1 == Zone::Body).unwrap_or(0);
         let mut poses: Vec<Option<DAffine3>> = vec![None; flats.len()];
         let Some(origin) = flats.get(root).map(|facet| spot(facet.corners[0])) else { return };
         poses[root] = Some(DAffine3::from_translation(-origin));
@@ -259,15 +259,15 @@ impl Folded {
                 }
             }
         }
-        // Hinges name facets by their place: a strip is folded whole, or not at all.
+        // Hinges name facets by their place: a blank is folded whole, or not at all.
         let Some(poses) = poses.into_iter().collect::<Option<Vec<DAffine3>>>() else {
             self.torn = f64::INFINITY;
             return;
         };
         let facets = flats.into_iter().zip(parts).zip(poses);
         self.facets.extend(facets.map(|((flat, part), pose)| {
-            // Its corners are placed once the strips have come together.
-            Turned { strip: index, flat, part, pose, corners: SmallVec::new() }
+            // Its corners are placed once the blanks have come together.
+            Turned { blank: index, flat, part, pose, corners: SmallVec::new() }
         }));
     }
 }

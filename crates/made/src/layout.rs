@@ -158,7 +158,7 @@ impl Layout {
     pub fn new(brief: &Brief, fitted: &Fitted, pieces: &[Piece]) -> Self {
         let kinds = pieces.iter().filter(|piece| !piece.from_scrap).count();
         if kinds > 1 || brief.build.is_cut() {
-            let side = |piece: &Piece| brief.side_sheet.is_some() && !piece.strip.shows_face();
+            let side = |piece: &Piece| brief.side_sheet.is_some() && !piece.blank.shows_face();
             let own = |wanted: bool| -> Vec<usize> {
                 (0..pieces.len()).filter(|piece| side(&pieces[*piece]) == wanted).collect()
             };
@@ -196,18 +196,18 @@ impl Layout {
         self.sheets.iter().all(|sheet| sheet.overhang.is_none())
     }
 
-    /// Which sheet, counted from zero in the order they are used, every strip of the net is cut from; nothing for what comes from
-    /// scraps. `strips` is how many the net has.
-    pub fn sheet_of(&self, pieces: &[Piece], strips: usize) -> Vec<Option<usize>> {
-        let mut found = vec![None; strips];
+    /// Which sheet, counted from zero in the order they are used, every blank of the net is cut from; nothing for what comes from
+    /// scraps. `blanks` is how many the net has.
+    pub fn sheet_of(&self, pieces: &[Piece], blanks: usize) -> Vec<Option<usize>> {
+        let mut found = vec![None; blanks];
         let mut copies = vec![0; pieces.len()];
         let mut number = 0;
         for sheet in self.sheets.iter().filter(|sheet| !sheet.scrap) {
             for _ in 0..sheet.times {
                 for placed in &sheet.placed {
                     let Part::Piece(piece) = placed.part else { continue };
-                    if let Some(strip) = pieces[piece].strips.get(copies[piece]) {
-                        found[*strip] = Some(number);
+                    if let Some(blank) = pieces[piece].blanks.get(copies[piece]) {
+                        found[*blank] = Some(number);
                         copies[piece] += 1;
                     }
                 }
@@ -350,12 +350,12 @@ mod tests {
 
     #[test]
     fn the_worked_bag_leaves_a_strip_for_two_handles() {
-        // Handbook (common practice): 3¾ × 6½ × 2 leaves 12 × 3½ of a 12×12: exactly two 1¾ × 12 strips.
+        // Handbook (common practice): 3¾ × 6½ × 2 leaves 12 × 3½ of a 12×12: exactly two 1¾ × 12 blanks.
         let sheet = laid("3 3/4", "6 1/2", "2");
         assert_eq!(sheet.trims.len(), 1);
         assert_eq!((sheet.trims[0].blade, sheet.trims[0].keep), (Blade::Horizontal, Length::eighths(68)));
-        let strip = sheet.offcuts[0];
-        assert_eq!((strip.width, strip.height), (Length::inches(12), Length::eighths(14) * 2));
+        let blank = sheet.offcuts[0];
+        assert_eq!((blank.width, blank.height), (Length::inches(12), Length::eighths(14) * 2));
     }
 
     #[rstest]

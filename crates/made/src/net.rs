@@ -1,6 +1,6 @@
 //! The whole bag unrolled: panels side by side, creases, cuts and glue, exactly.
 //!
-//! Frame: every strip is seen from its **outside face, top edge up, origin at its bottom-left corner**, x to the
+//! Frame: every blank is seen from its **outside face, top edge up, origin at its bottom-left corner**, x to the
 //! right, y up. Folds are as seen from that face.
 
 mod columns;
@@ -12,9 +12,9 @@ mod names;
 mod outline;
 mod tiers;
 
-pub use columns::{Band, Column, GussetPart, Panel, Row};
+pub use columns::{Column, GussetPart, Panel, Row, Zone};
 pub use crease::{Crease, CreaseRole, Fold};
-pub use glue::{Face, Glue, GlueRole};
+pub use glue::{Glue, GlueRole, PaperFace};
 pub use holes::{Hole, face_left};
 pub use names::part_name;
 pub use outline::{Cut, CutRole, Round};
@@ -26,31 +26,31 @@ use crate::{Brief, Length};
 use columns::Run;
 use outline::Ends;
 
-/// The unrolled bag: one strip of paper for every connected run of panels, and the seams that join them.
+/// The unrolled bag: one blank, a sheet of paper in one piece, for every connected run of panels, and the seams that join them.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub struct Net {
-    /// The strips. A wrap has one.
-    pub strips: Vec<Strip>,
-    /// How the strips are joined, end to end or to themselves.
+    /// The blanks. A wrap has one.
+    pub blanks: Vec<Blank>,
+    /// How the blanks are joined, end to end or to themselves.
     pub seams: Vec<Seam>,
-    /// How lower strips are joined to the upper ones over them.
+    /// How lower blanks are joined to the upper ones over them.
     pub laps: Vec<Lap>,
 }
 
-/// Two strips joined at one level, upper over lower. They have the same columns.
+/// Two blanks joined at one level, upper over lower. They have the same columns.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 pub struct Lap {
-    /// The lower strip, whose top goes under and carries the glue.
+    /// The lower blank, whose top goes under and carries the glue.
     pub under: usize,
-    /// The upper strip.
+    /// The upper blank.
     pub over: usize,
-    /// Where the bottom edge of the upper strip comes to lie, from the bottom edge of the lower one.
+    /// Where the bottom edge of the upper blank comes to lie, from the bottom edge of the lower one.
     pub line: Length,
 }
 
 /// One connected run of panels, in its own frame.
 #[derive(Clone, Debug, PartialEq, Eq)]
-pub struct Strip {
+pub struct Blank {
     /// Panels and tab from left to right; they share their edges.
     pub columns: Vec<Column>,
     /// Base, body and hem from bottom to top; they share their edges.
@@ -87,17 +87,17 @@ pub struct Seam {
 /// One side of a seam.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 pub struct Joint {
-    /// Which strip.
-    pub strip: usize,
+    /// Which blank.
+    pub blank: usize,
     /// Which of its columns.
     pub column: usize,
-    /// The line or free edge, from the strip's left edge.
+    /// The line or free edge, from the blank's left edge.
     pub x: Length,
     /// The panel it is part of. On a flare front and back share their columns.
     pub panel: Panel,
 }
 
-/// What becomes of the paper below the gussets of a strip.
+/// What becomes of the paper below the gussets of a blank.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
 pub enum BaseCorners {
     /// Slit up the corner lines: flaps that fold into the base.
@@ -121,8 +121,8 @@ impl Net {
     /// let bag = Brief::new(Length::inches(4), Length::inches(6), Length::inches(2));
     /// let net = Net::of(&bag);
     /// // A wrap: two faces, two gussets and the tab, as wide as all of them together.
-    /// assert_eq!(net.strips[0].columns.len(), 5);
-    /// assert_eq!(net.strips[0].width(), Length::inches(12) + bag.tab);
+    /// assert_eq!(net.blanks[0].columns.len(), 5);
+    /// assert_eq!(net.blanks[0].width(), Length::inches(12) + bag.tab);
     /// ```
     pub fn of(brief: &Brief) -> Self {
         Self::new(brief, &Fitted::of(brief))
@@ -132,7 +132,7 @@ impl Net {
     pub fn new(brief: &Brief, fitted: &Fitted) -> Self {
         let runs = columns::runs(brief);
         let seams = seams(brief, &runs);
-        let strips = runs.iter().enumerate().map(|(index, run)| {
+        let blanks = runs.iter().enumerate().map(|(index, run)| {
             let creases = lines::creases(brief, fitted, &runs, &seams, index);
             let edge = Ends::new(brief, run);
             let cuts = outline::cuts(run, &edge);
@@ -142,9 +142,9 @@ impl Net {
             let Run { columns, rows, corners } = run.clone();
             let (rise, lap) = (Length::ZERO, Length::ZERO);
             let holes = Vec::new();
-            Strip { columns, rows, corners, creases, cuts, outline, rounds, glue, holes, rise, lap }
+            Blank { columns, rows, corners, creases, cuts, outline, rounds, glue, holes, rise, lap }
         });
-        let net = Self { strips: strips.collect(), seams, laps: Vec::new() };
+        let net = Self { blanks: blanks.collect(), seams, laps: Vec::new() };
         let mut net = match brief.build.cuts().all_round {
             Some(all_round) => tiers::part(net, all_round.rise(), brief.tab),
             None => net,
@@ -196,12 +196,12 @@ pub fn flat_size(brief: &Brief) -> Size {
 /// cradle pair the gussets of the back piece under those of the front piece, whose free edges come to lie at the back
 /// corners; on a flare the outermost pleat of the front with the one of the back.
 fn seams(brief: &Brief, runs: &[Run]) -> Vec<Seam> {
-    let joint = |strip: usize, column: usize, x: Length| {
-        let panel = runs[strip].columns[column].panel;
-        Joint { strip, column, x, panel }
+    let joint = |blank: usize, column: usize, x: Length| {
+        let panel = runs[blank].columns[column].panel;
+        Joint { blank, column, x, panel }
     };
-    let left_edge = |strip: usize| joint(strip, 0, Length::ZERO);
-    let right_edge = |strip: usize| joint(strip, runs[strip].columns.len() - 1, runs[strip].width());
+    let left_edge = |blank: usize| joint(blank, 0, Length::ZERO);
+    let right_edge = |blank: usize| joint(blank, runs[blank].columns.len() - 1, runs[blank].width());
     match brief.build.nature().goes_round {
         GoesRound::Doubled => {
             let [_, back] = runs else { return Vec::new() };
@@ -222,8 +222,8 @@ fn seams(brief: &Brief, runs: &[Run]) -> Vec<Seam> {
                     let columns = &runs[piece].columns;
                     let last = columns.len() - 1;
                     let own = strip_of(piece);
-                    if let (false, Some(strip)) = (runs[piece].has_tab(), runs.get(own)) {
-                        let line = strip.columns[0].x.to;
+                    if let (false, Some(blank)) = (runs[piece].has_tab(), runs.get(own)) {
+                        let line = blank.columns[0].x.to;
                         let halves = [joint(own, 0, line), joint(own, 1, line)];
                         let (left, right) = if brief.run.direction == Direction::Left {
                             (next, piece)
@@ -251,8 +251,8 @@ fn flare_seams(run: &Run) -> Vec<Seam> {
     let last = run.columns.len() - 1;
     let seam = |outer: usize, inner: usize, x: Length| {
         let own = run.columns[outer].panel;
-        let under = Joint { strip: 0, column: outer, x, panel: own };
-        Seam { under, over: Joint { strip: 0, column: inner, x, panel: run.columns[inner].panel.behind() } }
+        let under = Joint { blank: 0, column: outer, x, panel: own };
+        Seam { under, over: Joint { blank: 0, column: inner, x, panel: run.columns[inner].panel.behind() } }
     };
     vec![seam(0, 1, run.columns[0].x.to), seam(last, last - 1, run.columns[last].x.from)]
 }
@@ -261,10 +261,10 @@ impl Seam {
     /// Where a point of the paper that goes under lies on the paper over it. On a flare the outermost pleat of the front
     /// is turned round against the one of the back.
     pub fn over_point(&self, net: &Net, point: Point) -> Option<Point> {
-        let (under, over) = (&net.strips[self.under.strip], &net.strips[self.over.strip]);
+        let (under, over) = (&net.blanks[self.under.blank], &net.blanks[self.over.blank]);
         let (from, to) = (under.body_of(self.under.panel)?, over.body_of(self.over.panel)?);
         let (aside, rise) = (point.x - self.under.x, point.y - from.from);
-        let is_flare = over.row(Band::BackBody).is_some();
+        let is_flare = over.row(Zone::BackBody).is_some();
         Some(if is_flare {
             Point::new(self.over.x - aside, to.to - rise)
         } else {
@@ -274,14 +274,14 @@ impl Seam {
 }
 
 impl Lap {
-    /// Where a point of the lower strip lies on the upper one.
+    /// Where a point of the lower blank lies on the upper one.
     pub fn over_point(&self, point: Point) -> Point {
         Point::new(point.x, point.y - self.line)
     }
 }
 
-impl Strip {
-    /// True if its edge, cuts and creases run where those of another strip do, in the same order.
+impl Blank {
+    /// True if its edge, cuts and creases run where those of another blank do, in the same order.
     pub(crate) fn has_lines_of(&self, other: &Self) -> bool {
         let ends = |crease: &Crease| (crease.from, crease.to);
         self.outline == other.outline
@@ -305,15 +305,15 @@ impl Strip {
         self.rows.iter().map(|row| row.y.length()).sum()
     }
 
-    /// The row of one band, if the strip has it.
-    pub fn row(&self, band: Band) -> Option<&Row> {
-        self.rows.iter().find(|row| row.band == band)
+    /// The row of one zone, if the blank has it.
+    pub fn row(&self, zone: Zone) -> Option<&Row> {
+        self.rows.iter().find(|row| row.zone == zone)
     }
 
     /// Where the body of a panel lies from bottom to top.
     pub fn body_of(&self, panel: Panel) -> Option<Span> {
-        let behind = self.row(Band::BackBody).filter(|_| panel.behind() == panel);
-        behind.or_else(|| self.row(Band::Body)).map(|row| row.y)
+        let behind = self.row(Zone::BackBody).filter(|_| panel.behind() == panel);
+        behind.or_else(|| self.row(Zone::Body)).map(|row| row.y)
     }
 
     /// The column of a panel, on whichever half of a flare.
@@ -322,15 +322,15 @@ impl Strip {
         own.or_else(|| self.columns.iter().find(|column| column.panel.behind() == panel))
     }
 
-    /// The panel and band in which a point of the paper lies.
-    pub fn part_at(&self, point: Point) -> Option<(Panel, Band)> {
+    /// The panel and zone in which a point of the paper lies.
+    pub fn part_at(&self, point: Point) -> Option<(Panel, Zone)> {
         let panel = self.columns.iter().find(|column| column.x.touches(point.x))?.panel;
-        let band = self.rows.iter().find(|row| row.y.touches(point.y))?.band;
-        Some(match band {
-            Band::BackBody => (panel.behind(), Band::Body),
-            Band::BackHem => (panel.behind(), Band::Hem),
-            Band::Base if self.corners == BaseCorners::Ears && panel.is_gusset() => (panel, Band::Ear),
-            band => (panel, band),
+        let zone = self.rows.iter().find(|row| row.y.touches(point.y))?.zone;
+        Some(match zone {
+            Zone::BackBody => (panel.behind(), Zone::Body),
+            Zone::BackHem => (panel.behind(), Zone::Hem),
+            Zone::Base if self.corners == BaseCorners::Ears && panel.is_gusset() => (panel, Zone::Ear),
+            zone => (panel, zone),
         })
     }
 
@@ -350,7 +350,7 @@ impl Strip {
     /// True if a face can be seen on it: not on gussets alone, nor on a separate base, whose lap goes under.
     pub fn shows_face(&self) -> bool {
         let is_base =
-            self.lap.is_positive() && self.row(Band::Body).is_some_and(|body| body.y.length() == self.lap);
+            self.lap.is_positive() && self.row(Zone::Body).is_some_and(|body| body.y.length() == self.lap);
         !is_base && self.columns.iter().any(|column| column.panel.is_face())
     }
 

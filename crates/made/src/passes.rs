@@ -5,7 +5,7 @@ mod board;
 pub use board::{Edge, Lying};
 
 use crate::brief::ScoreFace;
-use crate::net::{Crease, CreaseRole, Cut, CutRole, Face, Fold};
+use crate::net::{Crease, CreaseRole, Cut, CutRole, Fold, PaperFace};
 use crate::pieces::Piece;
 use crate::plane::{Point, Span};
 use crate::{Brief, Length};
@@ -115,7 +115,7 @@ fn slants(brief: &Brief, index: usize, piece: &Piece) -> Vec<Pass> {
     let slanted =
         |crease: &Crease| !crease.is_vertical() && !crease.is_level() && !crease.role.is_made_by_hand();
     let mut passes: Vec<Pass> = Vec::new();
-    for (number, crease) in piece.strip.creases.iter().enumerate().filter(|(_, crease)| slanted(crease)) {
+    for (number, crease) in piece.blank.creases.iter().enumerate().filter(|(_, crease)| slanted(crease)) {
         let lying = Lying { face_up: face_for(brief.score_face, crease.fold, crease.role), fence: Edge::Top };
         let place = |point| lying.on_board(point, piece.width, piece.height);
         let slant = Slant { from: place(crease.from), to: place(crease.to), crease: number };
@@ -137,8 +137,8 @@ fn slants(brief: &Brief, index: usize, piece: &Piece) -> Vec<Pass> {
 impl Pass {
     fn is_on_second_face(&self, school: ScoreFace) -> bool {
         let first = match school {
-            ScoreFace::OutsideOfFold => Face::Outside,
-            ScoreFace::InsideThroughout => Face::Inside,
+            ScoreFace::OutsideOfFold => PaperFace::Outside,
+            ScoreFace::InsideThroughout => PaperFace::Inside,
         };
         self.lying.face_up != first
     }
@@ -146,12 +146,12 @@ impl Pass {
 
 /// School A scores the face that ends up outside the fold: a mountain is scored from the outside, a valley from the
 /// inside. School B scores the inside throughout, save for a hem turned out.
-fn face_for(school: ScoreFace, fold: Fold, role: CreaseRole) -> Face {
+fn face_for(school: ScoreFace, fold: Fold, role: CreaseRole) -> PaperFace {
     match (school, fold) {
-        (ScoreFace::OutsideOfFold, Fold::Mountain | Fold::Flat) => Face::Outside,
-        (ScoreFace::OutsideOfFold, Fold::Valley) => Face::Inside,
-        (ScoreFace::InsideThroughout, Fold::Valley) if role == CreaseRole::HemLine => Face::Outside,
-        (ScoreFace::InsideThroughout, _) => Face::Inside,
+        (ScoreFace::OutsideOfFold, Fold::Mountain | Fold::Flat) => PaperFace::Outside,
+        (ScoreFace::OutsideOfFold, Fold::Valley) => PaperFace::Inside,
+        (ScoreFace::InsideThroughout, Fold::Valley) if role == CreaseRole::HemLine => PaperFace::Outside,
+        (ScoreFace::InsideThroughout, _) => PaperFace::Inside,
     }
 }
 
@@ -160,9 +160,9 @@ fn face_for(school: ScoreFace, fold: Fold, role: CreaseRole) -> Face {
 /// cuts are made along the score.
 fn lines(piece: &Piece) -> Vec<Line> {
     let mut strokes: Vec<(Point, Point, Option<usize>)> =
-        piece.strip.cuts.iter().filter_map(along_score).map(|(from, to)| (from, to, None)).collect();
+        piece.blank.cuts.iter().filter_map(along_score).map(|(from, to)| (from, to, None)).collect();
     let scored =
-        piece.strip.creases.iter().enumerate().filter(|(_, crease)| {
+        piece.blank.creases.iter().enumerate().filter(|(_, crease)| {
             !crease.role.is_made_by_hand() && (crease.is_vertical() || crease.is_level())
         });
     strokes.extend(scored.map(|(index, crease)| (crease.from, crease.to, Some(index))));
@@ -204,7 +204,7 @@ fn along_score(cut: &Cut) -> Option<(Point, Point)> {
 /// The longest crease of a line: its fold decides on which face the whole line is scored.
 fn longest<'a>(line: &Line, piece: &'a Piece) -> Option<&'a Crease> {
     let length = |crease: &&Crease| (crease.to.x - crease.from.x) + (crease.to.y - crease.from.y);
-    line.creases.iter().map(|index| &piece.strip.creases[*index]).max_by_key(length)
+    line.creases.iter().map(|index| &piece.blank.creases[*index]).max_by_key(length)
 }
 
 #[cfg(test)]

@@ -2,7 +2,7 @@
 
 use crate::Length;
 use crate::brief::FaceSide;
-use crate::net::{BaseCorners, CreaseRole, Fold, GussetPart, Lap, Net, Panel, Strip};
+use crate::net::{BaseCorners, Blank, CreaseRole, Fold, GussetPart, Lap, Net, Panel};
 use crate::plane::Point;
 use crate::text::{list, sentence};
 
@@ -18,25 +18,25 @@ pub struct Piece {
     /// Height of the trimmed rectangle.
     pub height: Length,
     /// Panels, creases, cuts and glue, in the piece's own frame.
-    pub strip: Strip,
+    pub blank: Blank,
     /// True for a joining strip: it is hidden, so any scrap will do, whichever way its pattern lies.
     pub from_scrap: bool,
-    /// The net's strips that it becomes, one for each copy.
-    pub strips: Vec<usize>,
+    /// The net's blanks that it becomes, one for each copy.
+    pub blanks: Vec<usize>,
 }
 
 /// Divides a net into pieces; identical ones are one entry with a count.
 pub fn divide(net: &Net) -> Vec<Piece> {
     let mut pieces: Vec<Piece> = Vec::new();
-    for (index, strip) in net.strips.iter().enumerate() {
+    for (index, blank) in net.blanks.iter().enumerate() {
         let piece = Piece {
-            name: name(net, strip, index),
+            name: name(net, blank, index),
             count: 1,
-            width: strip.width(),
-            height: strip.height(),
-            strip: strip.clone(),
-            from_scrap: strip.is_joining_strip(),
-            strips: vec![index],
+            width: blank.width(),
+            height: blank.height(),
+            blank: blank.clone(),
+            from_scrap: blank.is_joining_strip(),
+            blanks: vec![index],
         };
         let piece = if piece.from_scrap && pieces.iter().any(|other| other.from_scrap) {
             Piece { name: "Second joining strip".to_owned(), ..piece }
@@ -46,7 +46,7 @@ pub fn divide(net: &Net) -> Vec<Piece> {
         match pieces.iter_mut().find(|known| known.is_cut_like(&piece)) {
             Some(known) => {
                 known.count += 1;
-                known.strips.push(index);
+                known.blanks.push(index);
                 if !known.from_scrap {
                     known.name = alike(&known.name);
                 }
@@ -70,7 +70,7 @@ fn alike_together(panels: &[String]) -> Vec<String> {
 }
 
 fn pieces_of(net: &Net) -> usize {
-    net.strips.iter().filter(|strip| !strip.is_joining_strip()).count()
+    net.blanks.iter().filter(|blank| !blank.is_joining_strip()).count()
 }
 
 /// The name of a piece that is cut more than once: its copies differ only in the face they become.
@@ -79,16 +79,16 @@ fn alike(name: &str) -> String {
     sentence(&name.replace("face and face", "two faces"))
 }
 
-/// True if the lower strip is no more than the base and its lap.
+/// True if the lower blank is no more than the base and its lap.
 fn is_separate_base(net: &Net, lap: Lap) -> bool {
-    net.strips[lap.over].rise == Length::ZERO
+    net.blanks[lap.over].rise == Length::ZERO
 }
 
 /// What the piece becomes, panel by panel: `Front and gusset`.
-fn name(net: &Net, strip: &Strip, index: usize) -> String {
-    let is_cradle = net.strips.iter().any(|strip| strip.corners == BaseCorners::CutOut);
+fn name(net: &Net, blank: &Blank, index: usize) -> String {
+    let is_cradle = net.blanks.iter().any(|blank| blank.corners == BaseCorners::CutOut);
     let own = match (pieces_of(net), is_cradle, index) {
-        _ if strip.is_joining_strip() => "Joining strip",
+        _ if blank.is_joining_strip() => "Joining strip",
         (1, ..) => "Bag",
         (2, false, 0) if net.laps.first().is_some_and(|lap| is_separate_base(net, *lap)) => "Base",
         (2, false, 0) if !net.laps.is_empty() => "Lower part",
@@ -101,7 +101,7 @@ fn name(net: &Net, strip: &Strip, index: usize) -> String {
         return own.to_owned();
     }
     let mut panels: Vec<String> = Vec::new();
-    for column in strip.columns.iter().filter(|column| !column.panel.is_join()) {
+    for column in blank.columns.iter().filter(|column| !column.panel.is_join()) {
         let part = match column.panel {
             Panel::Gusset { part: GussetPart::Whole, .. } => "gusset",
             Panel::Gusset { .. } => "half gusset",
@@ -125,12 +125,12 @@ fn name(net: &Net, strip: &Strip, index: usize) -> String {
 impl Piece {
     /// True if both are trimmed, scored and cut the same: then they differ only in what they are called in the bag.
     fn is_cut_like(&self, other: &Self) -> bool {
-        let (a, b) = (&self.strip, &other.strip);
-        let scores = |strip: &Strip| -> Vec<(Point, Point, Fold, CreaseRole)> {
-            strip.creases.iter().map(|crease| (crease.from, crease.to, crease.fold, crease.role)).collect()
+        let (a, b) = (&self.blank, &other.blank);
+        let scores = |blank: &Blank| -> Vec<(Point, Point, Fold, CreaseRole)> {
+            blank.creases.iter().map(|crease| (crease.from, crease.to, crease.fold, crease.role)).collect()
         };
-        let holes = |strip: &Strip| -> Vec<_> {
-            strip.holes.iter().map(|hole| (hole.centre, hole.shape, hole.purpose)).collect()
+        let holes = |blank: &Blank| -> Vec<_> {
+            blank.holes.iter().map(|hole| (hole.centre, hole.shape, hole.purpose)).collect()
         };
         (&a.outline, &a.cuts, &a.rounds) == (&b.outline, &b.cuts, &b.rounds)
             && scores(a) == scores(b)

@@ -17,7 +17,7 @@ use crate::convex::{Convex, layers};
 use crate::figures::Figures;
 use crate::folded::Folded;
 use crate::folded::motion::flap_closed;
-use crate::net::{Band, BaseCorners, Net, Panel};
+use crate::net::{BaseCorners, Net, Panel, Zone};
 use crate::text::sentence;
 use crate::{Brief, Length, Unit};
 use glam::DVec2;
@@ -80,7 +80,7 @@ pub enum Check {
     NothingSticksOut,
     /// Difference between the highest and lowest place of the mouth.
     MouthLevel,
-    /// How far the turned band is from lying flat within the body.
+    /// How far the hem is from lying flat within the body.
     HemFlat,
     /// How much of the hem line is folded to the other side: a fold right over looks the same from either side, so
     /// only the direction of the crease tells in from out.
@@ -229,7 +229,7 @@ impl Proof {
     /// Measures a folded bag against the brief it was made for.
     pub fn new(brief: &Brief, net: &Net, folded: &Folded) -> Self {
         let mut measured = Measured { brief, net, folded, items: Vec::new() };
-        let is_flare = net.strips.iter().any(|strip| strip.row(Band::BackBody).is_some());
+        let is_flare = net.blanks.iter().any(|blank| blank.row(Zone::BackBody).is_some());
         let layered = if is_flare {
             measured.flare();
             Vec::new()
@@ -271,7 +271,7 @@ impl Measured<'_> {
     }
 
     fn body(&self, panel: impl Fn(Panel) -> bool) -> Extent {
-        Extent::of(self.folded, move |part| part.1 == Band::Body && panel(part.0))
+        Extent::of(self.folded, move |part| part.1 == Zone::Body && panel(part.0))
     }
 
     /// The standing bag; its base by layers.
@@ -292,7 +292,7 @@ impl Measured<'_> {
         self.add(Check::Seam, room, seam_gap(self.net, folded));
         self.add(Check::TabCovered, room, tab_sticking_out(self.net, folded));
         let flaps: Vec<Convex> = flaps(folded).collect();
-        let level = Extent::of(folded, |part| part.1 == Band::Base);
+        let level = Extent::of(folded, |part| part.1 == Zone::Base);
         self.add(Check::FlapsLevel, Length::ZERO, level.size().y.max((level.least.y - walls.least.y).abs()));
         let ground = Convex::rectangle(
             DVec2::new(walls.least.x, walls.least.z),
@@ -302,10 +302,10 @@ impl Measured<'_> {
         self.add(Check::BaseClosed, Length::ZERO, largest_hole(&parts));
         let out = (walls.least - level.least).max(level.most - walls.most);
         self.add(Check::NothingSticksOut, Length::ZERO, out.x.max(out.z).max(0.0));
-        if self.net.strips.iter().any(|strip| strip.corners == BaseCorners::Folded) {
+        if self.net.blanks.iter().any(|blank| blank.corners == BaseCorners::Folded) {
             self.add(Check::EndsUnder, Length::ZERO, ends_over(self.net));
         }
-        if folded.facets.iter().any(|facet| facet.part.1 == Band::Ear) {
+        if folded.facets.iter().any(|facet| facet.part.1 == Zone::Ear) {
             self.add(Check::EarsFlat, Length::ZERO, ear_gap(self.net, folded));
         }
         facts::layered(&parts)
@@ -332,11 +332,11 @@ impl Measured<'_> {
     fn top(&mut self) {
         let (brief, net, folded) = (self.brief, self.net, self.folded);
         self.add(Check::MouthLevel, Length::ZERO, mouth_spread(net, folded));
-        if net.strips.iter().any(|strip| strip.row(Band::Hem).is_some()) {
+        if net.blanks.iter().any(|blank| blank.row(Zone::Hem).is_some()) {
             self.add(Check::HemFlat, Length::ZERO, hem_gap(net, folded));
             self.add(Check::HemSide, Length::ZERO, hem_on_wrong_side(brief.top, net));
         }
-        if net.strips.iter().any(|strip| strip.row(Band::Flap).is_some()) {
+        if net.blanks.iter().any(|blank| blank.row(Zone::Flap).is_some()) {
             self.add(Check::FlapReaches, Length::ZERO, flap_short_by(&flap_closed(brief, net, folded)));
         }
     }
@@ -349,11 +349,11 @@ fn room(brief: &Brief) -> Length {
 
 /// How far the closing flap, laid over the mouth, falls short of the face it closes on.
 fn flap_short_by(closed: &Folded) -> f64 {
-    let flap = Extent::of(closed, |part| part.1 == Band::Flap);
-    let on = closed.facets.iter().find(|facet| facet.part.1 == Band::Flap).map(|facet| facet.part.0);
+    let flap = Extent::of(closed, |part| part.1 == Zone::Flap);
+    let on = closed.facets.iter().find(|facet| facet.part.1 == Zone::Flap).map(|facet| facet.part.0);
     let on = on.and_then(Panel::face);
-    let face = Extent::of(closed, |part| part.0.is_face() && part.0.face() != on && part.1 == Band::Body);
-    let mouth = Extent::of(closed, |part| part.1 == Band::Body);
+    let face = Extent::of(closed, |part| part.0.is_face() && part.0.face() != on && part.1 == Zone::Body);
+    let mouth = Extent::of(closed, |part| part.1 == Zone::Body);
     // Over a pinched mouth the flap lies down on the face; over a square one it spans the depth of the bag.
     let is_down = flap.least.y < mouth.most.y - 1.0;
     if is_down { 0.0 } else { (flap.least.z - face.most.z).max(face.least.z - flap.most.z).max(0.0) }
@@ -368,7 +368,7 @@ fn flaps(folded: &Folded) -> impl Iterator<Item = Convex> + '_ {
     folded
         .facets
         .iter()
-        .filter(|facet| facet.part.1 == Band::Base)
+        .filter(|facet| facet.part.1 == Zone::Base)
         .map(|facet| Convex::new(facet.corners().iter().map(|corner| DVec2::new(corner.x, corner.z))))
 }
 

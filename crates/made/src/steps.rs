@@ -9,7 +9,7 @@ use crate::brief::{Across, Build, ClosingFlap, GussetCrease, RunStart, ScoreFace
 use crate::figures::Figures;
 use crate::fittings::Fitted;
 use crate::layout::Layout;
-use crate::net::{Band, CreaseRole, Cut, CutRole, Face, Fold};
+use crate::net::{CreaseRole, Cut, CutRole, Fold, PaperFace, Zone};
 use crate::passes::{Edge, Pass, ScoreLine};
 use crate::pieces::Piece;
 use crate::text::{list, sentence};
@@ -84,8 +84,8 @@ fn score(index: usize, passes: &[Pass], pieces: &[Piece], figures: Figures, pass
         .and_then(|before| passes.get(before))
         .filter(|before| before.piece == pass.piece);
     let face = match pass.lying.face_up {
-        Face::Outside => "outside (the good side)",
-        Face::Inside => "inside (the back of the sheet)",
+        PaperFace::Outside => "outside (the good side)",
+        PaperFace::Inside => "inside (the back of the sheet)",
     };
     let sides = format!(
         "the {} along the top fence and the {} against the stop on the left",
@@ -140,18 +140,18 @@ fn score(index: usize, passes: &[Pass], pieces: &[Piece], figures: Figures, pass
         passes.iter().any(|other| other.piece == pass.piece && other.lying.face_up != pass.lying.face_up);
     let up = match (turned, pass.lying.face_up) {
         (false, _) => "",
-        (true, Face::Outside) => ", outside up",
-        (true, Face::Inside) => ", inside up",
+        (true, PaperFace::Outside) => ", outside up",
+        (true, PaperFace::Inside) => ", inside up",
     };
     let title = format!("{what}{up}{}", of_piece(pieces, pass.piece));
     Step { stage: Stage::Score, title, says, pass: Some(index), caution: None }
 }
 
 /// An edge's name, with a reminder that left and right are swapped when the inside is up.
-fn sided(edge: Edge, up: Face) -> String {
+fn sided(edge: Edge, up: PaperFace) -> String {
     match (edge, up) {
-        (Edge::Left, Face::Inside) => "left edge (now on your right as it stands)".to_owned(),
-        (Edge::Right, Face::Inside) => "right edge (now on your left as it stands)".to_owned(),
+        (Edge::Left, PaperFace::Inside) => "left edge (now on your right as it stands)".to_owned(),
+        (Edge::Right, PaperFace::Inside) => "right edge (now on your left as it stands)".to_owned(),
         _ => edge.name().to_owned(),
     }
 }
@@ -171,7 +171,7 @@ fn stops(line: &ScoreLine, figures: Figures) -> String {
 }
 
 fn fold(brief: &Brief, pieces: &[Piece]) -> Step {
-    let has_guides = pieces.iter().flat_map(|piece| &piece.strip.creases).any(|crease| {
+    let has_guides = pieces.iter().flat_map(|piece| &piece.blank.creases).any(|crease| {
         crease.fold == Fold::Flat && !crease.role.is_made_by_hand() && crease.role != CreaseRole::StripLine
     });
     let mut says = if let Build::PleatedFlare { .. } = brief.build {
@@ -232,8 +232,8 @@ fn corner<'a>(cuts: impl Iterator<Item = &'a Cut> + Clone) -> Option<(Length, Le
 }
 
 fn cut(brief: &Brief, pieces: &[Piece], index: usize, figures: Figures) -> Option<Step> {
-    let strip = &pieces[index].strip;
-    let with = |role| strip.cuts.iter().filter(move |cut| cut.role == role);
+    let blank = &pieces[index].blank;
+    let with = |role| blank.cuts.iter().filter(move |cut| cut.role == role);
     let depth = figures.say(brief.flap());
     let mut says = Vec::new();
     let at: Vec<String> = with(CutRole::Slit).map(|cut| figures.say(cut.from.x)).collect();
@@ -269,7 +269,7 @@ fn cut(brief: &Brief, pieces: &[Piece], index: usize, figures: Figures) -> Optio
     if !slanted.is_empty() {
         says.push(format!("Slant {} a little, so that nothing shows.", list(&slanted)));
     }
-    if let (Some(ClosingFlap { depth, corner, .. }), Some(_)) = (brief.top.flap(), strip.row(Band::Flap)) {
+    if let (Some(ClosingFlap { depth, corner, .. }), Some(_)) = (brief.top.flap(), blank.row(Zone::Flap)) {
         let round = if corner.is_positive() {
             format!(" Round its two corners, {} radius.", figures.say(corner))
         } else {

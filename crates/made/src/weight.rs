@@ -11,10 +11,10 @@ use crate::{Brief, Net};
 /// What the bag itself weighs: its paper, and the small parts of card. Without a weight of the paper, as light card.
 pub fn own_weight(brief: &Brief, fitted: &Fitted, net: &Net) -> Mass {
     let grammage = |grammage: Option<Grammage>| f64::from(grammage.unwrap_or(Grammage::USUAL).0);
-    let strips = net
-        .strips
+    let blanks = net
+        .blanks
         .iter()
-        .map(|strip| area_mm2(&strip.outline) * grammage(brief.sheet_for(strip.shows_face()).grammage));
+        .map(|blank| area_mm2(&blank.outline) * grammage(brief.sheet_for(blank.shows_face()).grammage));
     // A template is no part of the bag.
     let small = parts(brief, fitted)
         .into_iter()
@@ -25,7 +25,7 @@ pub fn own_weight(brief: &Brief, fitted: &Fitted, net: &Net) -> Mass {
         }
         Measure::Counted | Measure::Long(_) | Measure::Wide(_) => 0.0,
     });
-    Mass::grams((strips.sum::<f64>() + small.sum::<f64>()) / 1e6)
+    Mass::grams((blanks.sum::<f64>() + small.sum::<f64>()) / 1e6)
 }
 
 #[cfg(test)]

@@ -473,7 +473,7 @@ export interface components {
          * @description Where a measurement stands.
          * @enum {string}
          */
-        Axis: "across" | "up" | "words";
+        Axis: "across" | "up";
         /**
          * @description What holds the holes of a handle, or the ends of a glued ribbon.
          * @enum {string}
@@ -1007,7 +1007,9 @@ export interface components {
         };
         /** @description A flat part of the paper. */
         FacetView: {
-            /** @description Its corners on the strip, from the left and from the bottom, in millimetres. */
+            /** @description Which of the net's blanks it belongs to: the pieces of paper, copies counted. */
+            blank: number;
+            /** @description Its corners on the blank, from the left and from the bottom, in millimetres. */
             flat: number[][];
             /** @description Edges of the holes in it, in the same frame; of a slot its two ends. */
             holes: number[][][];
@@ -1018,25 +1020,16 @@ export interface components {
             lift: number;
             /** @description What it is: `base flap of the front`. */
             name: string;
-            /** @description The plan's piece that this strip is cut as. */
+            /** @description The plan's piece that this blank is cut as. */
             piece: number;
             /** @description The sheet it is cut from, counted from zero, where there is more than one. */
             sheet?: number | null;
             /** @description True if the pattern's up is worth showing on it. */
             shows_up: boolean;
-            /** @description Which of the net's strips it belongs to: the pieces of paper, copies counted. */
-            strip: number;
             what?: components["schemas"]["WhatName"] | null;
         };
         /** @description A measurement of the handle or what belongs to it. */
         FigureView: {
-            /**
-             * Format: double
-             * @description Where it lies the other way: the height of one across, the place across of one up.
-             */
-            at_mm: number;
-            /** @description `across`, `up`, or `words` for what has no place on the face. */
-            axis: components["schemas"]["Axis"];
             /** @description Exactly, for an input field. */
             editable: string;
             /** @description The field it sets, dotted: `handle.down`. */
@@ -1045,16 +1038,12 @@ export interface components {
             figure: string;
             /**
              * Format: double
-             * @description Where it begins.
-             */
-            from_mm: number;
-            /**
-             * Format: double
              * @description Its length in millimetres.
              */
             mm: number;
             /** @description What it is called. */
             name: string;
+            place?: components["schemas"]["MeasuredView"] | null;
             /** @description True if the crafter has set it; else it is customary and follows the bag. */
             set: boolean;
             /**
@@ -1062,11 +1051,6 @@ export interface components {
              * @description What an arrow key adds or takes away, in millimetres.
              */
             step_mm: number;
-            /**
-             * Format: double
-             * @description Where it ends.
-             */
-            to_mm: number;
         };
         /** @description Finished size. */
         FinishedText: {
@@ -1198,7 +1182,7 @@ export interface components {
          * @description What a glued area is for.
          * @enum {string}
          */
-        GlueName: "tab" | "lap" | "ear" | "hem" | "base_flap" | "strip" | "base_corner" | "base_lap" | "pleat" | "level";
+        GlueName: "tab" | "lap" | "ear" | "hem" | "base_flap" | "strip" | "base_corner" | "base_lap" | "pleat" | "all_round";
         /** @description A glued area. */
         GlueView: {
             /** @description Its corners, anticlockwise. */
@@ -1431,6 +1415,26 @@ export interface components {
              * @description Width of what runs along the points; zero for an area.
              */
             width_mm: number;
+        };
+        /** @description Where a measurement is drawn on the face, in millimetres. */
+        MeasuredView: {
+            /**
+             * Format: double
+             * @description Where it lies the other way: the height of one across, the place across of one up.
+             */
+            at_mm: number;
+            /** @description Which way it runs. */
+            axis: components["schemas"]["Axis"];
+            /**
+             * Format: double
+             * @description Where it begins.
+             */
+            from_mm: number;
+            /**
+             * Format: double
+             * @description Where it ends.
+             */
+            to_mm: number;
         };
         /** @description Sizes close by, and how far was looked. */
         NearbyAnswer: {

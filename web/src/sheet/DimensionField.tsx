@@ -5,7 +5,7 @@ import type { Dimension } from "../api/client";
 import { LengthInput } from "./LengthInput";
 
 export interface DimensionFieldProps {
-  dimension: Dimension;
+  dimension: Pick<Dimension, "name" | "figure" | "editable" | "mm" | "step_mm">;
   /** Where it is written: on its panel, beside the sheet, or on the panel next to a narrow one, or above a small piece. */
   place: "on-panel" | "beside" | "next-to" | "above";
   /** True if a message below it has to run to the left to stay on the drawing. */

@@ -12,11 +12,11 @@ export function Facets(props: {
 }) {
   const { fold, piece, place, lit, onPoint } = props;
   // A piece that is cut more than once is drawn once: the first strip stands for all.
-  const strip = fold.facets.find((facet) => facet.piece === piece)?.strip;
+  const blank = fold.facets.find((facet) => facet.piece === piece)?.blank;
   return (
     <g className="facets" aria-hidden="true">
       {fold.facets.map((facet, index) =>
-        facet.piece === piece && facet.strip === strip ? (
+        facet.piece === piece && facet.blank === blank ? (
           <polygon
             key={index}
             className={lit.has(index) ? "is-lit" : ""}

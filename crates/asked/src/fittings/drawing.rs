@@ -57,14 +57,14 @@ pub enum Drawn {
 }
 
 impl Drawn {
-    /// Its corners, or the points of its line.
+    /// Its corners, or the points of its line: x and y in millimetres.
     pub fn points(&self) -> &[[f64; 2]] {
         match self {
             Self::Area(points) | Self::Along { points, .. } => points,
         }
     }
 
-    /// How wide it is, if it runs along a line.
+    /// How wide it is, in millimetres, if it runs along a line.
     pub fn width(&self) -> Option<f64> {
         match self {
             Self::Area(_) => None,

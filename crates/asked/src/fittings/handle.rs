@@ -28,12 +28,12 @@ pub struct FittedHandle {
     pub down: Length,
     /// How high it stands above the top edge; less than nothing if it is too short.
     pub drop: Length,
-    /// Length of ribbon, cord, strap or strip for one handle; none for a hand hole.
+    /// Length of ribbon, cord, strap or strip for one handle; a hand hole takes none of any.
     pub length: Length,
     /// Width of the ribbon, strap, strip or opening.
     pub width: Length,
-    /// Length of a strap's slot, height of a hand hole; else nothing.
-    pub opening: Length,
+    /// Length of a strap's slot, height of a hand hole; other handles open nothing.
+    pub opening: Option<Length>,
     /// How many of it one bag takes.
     pub count: u32,
 }
@@ -83,9 +83,11 @@ pub(super) fn handle(brief: &Brief) -> Option<FittedHandle> {
     }
     let usual = Customary { brief };
     let width = asked.width.unwrap_or_else(|| usual.width(kind));
-    let opening = asked.opening.unwrap_or_else(|| usual.opening(kind, width));
-    // An opening with half-round ends is no higher than it is wide.
-    let opening = if kind == HandleKind::HandHole { opening.min(width) } else { opening };
+    let opening = usual.opening(kind, width).map(|usual| {
+        let opening = asked.opening.unwrap_or(usual);
+        // An opening with half-round ends is no higher than it is wide.
+        if kind == HandleKind::HandHole { opening.min(width) } else { opening }
+    });
     let mut made = FittedHandle {
         kind,
         from_centre: asked
@@ -156,18 +158,18 @@ impl Customary<'_> {
         }
     }
 
-    fn opening(&self, kind: HandleKind, width: Length) -> Length {
+    fn opening(&self, kind: HandleKind, width: Length) -> Option<Length> {
         match kind {
-            HandleKind::Strap => width + self.inch(1, 4),
+            HandleKind::Strap => Some(width + self.inch(1, 4)),
             HandleKind::HandHole => {
-                self.on_mark(width.half().floor_to(self.brief.mark()).min(self.inch(2, 1)))
+                Some(self.on_mark(width.half().floor_to(self.brief.mark()).min(self.inch(2, 1))))
             }
             HandleKind::None
             | HandleKind::HoledRibbon
             | HandleKind::GluedRibbon
             | HandleKind::LongRibbon
             | HandleKind::Tube
-            | HandleKind::Hangers => Length::ZERO,
+            | HandleKind::Hangers => None,
         }
     }
 
@@ -189,7 +191,7 @@ impl Customary<'_> {
         }
     }
 
-    fn down(&self, kind: HandleKind, opening: Length) -> Length {
+    fn down(&self, kind: HandleKind, opening: Option<Length>) -> Length {
         let (brief, hem) = (self.brief, self.brief.top.hem());
         let (mark, margin) = (brief.mark(), super::backing::margin(brief));
         match kind {
@@ -210,8 +212,8 @@ impl Customary<'_> {
             // A hand hole lies whole below the hem, so that its edge does not run through it, if there is room.
             HandleKind::HandHole => {
                 let below = (hem + margin).ceil_to(mark);
-                let has_room =
-                    hem.is_positive() && below + opening + self.inch(1, 2) <= brief.finished.height;
+                let has_room = hem.is_positive()
+                    && below + opening.unwrap_or_default() + self.inch(1, 2) <= brief.finished.height;
                 if has_room { below } else { self.within_height(self.inch(1, 1), 5) }
             }
         }
@@ -282,9 +284,9 @@ mod tests {
         let handle = handle(&brief).unwrap();
         assert_eq!(
             (handle.width, handle.length, handle.opening),
-            (length("1 1/4"), length("12"), length("1 1/2"))
+            (length("1 1/4"), length("12"), Some(length("1 1/2")))
         );
-        assert_eq!((brief.finished.width - handle.opening).half(), length("2 1/4"));
+        assert_eq!((brief.finished.width - handle.opening.unwrap()).half(), length("2 1/4"));
         assert_eq!(handle.drop, length("4"));
     }
 
@@ -302,7 +304,7 @@ mod tests {
     fn a_hand_hole_is_no_larger_than_a_hand_needs() {
         // Common practice: up to 4 × 2.
         let handle = handle(&brief(HandleKind::HandHole, "12", "12", "4")).unwrap();
-        assert_eq!((handle.width, handle.opening), (length("4"), length("2")));
+        assert_eq!((handle.width, handle.opening), (length("4"), Some(length("2"))));
     }
 
     #[test]

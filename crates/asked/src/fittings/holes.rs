@@ -100,18 +100,18 @@ pub(super) fn face_holes(brief: &Brief, handle: Option<&FittedHandle>, closing: 
             HandleKind::HoledRibbon => {
                 holes.extend(pair(handle.from_centre, On::Faces(handle.down), punch, Purpose::Handle));
             }
-            HandleKind::Strap => holes.push(FaceHole {
+            HandleKind::Strap => holes.extend(handle.opening.map(|length| FaceHole {
                 aside: Length::ZERO,
                 on: On::Faces(Length::ZERO),
-                shape: Shape::Slot { length: handle.opening },
+                shape: Shape::Slot { length },
                 purpose: Purpose::Strap,
-            }),
-            HandleKind::HandHole => holes.push(FaceHole {
+            })),
+            HandleKind::HandHole => holes.extend(handle.opening.map(|height| FaceHole {
                 aside: Length::ZERO,
-                on: On::Faces(handle.down + handle.opening.half()),
-                shape: Shape::Opening { width: handle.width, height: handle.opening },
+                on: On::Faces(handle.down + height.half()),
+                shape: Shape::Opening { width: handle.width, height },
                 purpose: Purpose::Hand,
-            }),
+            })),
             HandleKind::None
             | HandleKind::GluedRibbon
             | HandleKind::LongRibbon

@@ -64,7 +64,7 @@ impl Fitted {
         match kind {
             Extra::Insert => {
                 let count = brief.fittings.insert.layers();
-                (count > 0 && brief.build.has_base()).then_some((self.insert, count))
+                self.insert.filter(|_| count > 0).map(|size| (size, count))
             }
             Extra::HandleStrip => handle(HandleKind::Tube).map(|handle| (lengthwise(handle), 2)),
             Extra::Strap => handle(HandleKind::Strap).map(|handle| (lengthwise(handle), 1)),
@@ -98,10 +98,11 @@ pub(super) fn tag(brief: &Brief) -> Size {
     Size::new(brief.customary(Extra::TAG.width), brief.customary(Extra::TAG.height))
 }
 
-/// An insert: ⅛ less than the base both ways (common practice); less than nothing without a base.
-pub(super) fn insert(brief: &Brief) -> Size {
+/// An insert: ⅛ less than the base both ways (common practice); none without a base as large as that.
+pub(super) fn insert(brief: &Brief) -> Option<Size> {
     let clearance = brief.customary(Length::eighths(1));
-    Size::new(brief.finished.width - clearance, brief.depth() - clearance)
+    let size = Size::new(brief.finished.width - clearance, brief.depth() - clearance);
+    (brief.build.has_base() && size.is_positive()).then_some(size)
 }
 
 /// A template for the holes of a face: as wide as the face and an inch deeper than the lowest hole; none if there are none.

@@ -26,16 +26,16 @@ impl Extra {
     }
 
     /// Its size for a bag: what its handle, backing, insert and decoration say; where they take none of it, the customary
-    /// size of one for such a bag. A tag is 2 × 3½ (our choice).
-    pub fn size(self, brief: &Brief, fitted: &Fitted) -> Size {
+    /// size of one for such a bag; none if such a bag has no room for one. A tag is 2 × 3½ (our choice).
+    pub fn size(self, brief: &Brief, fitted: &Fitted) -> Option<Size> {
         if let Some((size, _)) = fitted.part(brief, self) {
-            return size;
+            return size.is_positive().then_some(size);
         }
         let mut other = brief.clone();
         let fittings = &mut other.fittings;
         match self {
             Self::Insert => return fitted.insert,
-            Self::Tag => return tag(brief),
+            Self::Tag => return Some(tag(brief)),
             Self::HandleStrip => fittings.handle = handle_of(HandleKind::Tube),
             Self::Strap => fittings.handle = handle_of(HandleKind::Strap),
             Self::Hanger => fittings.handle = handle_of(HandleKind::Hangers),
@@ -50,7 +50,8 @@ impl Extra {
             Self::Pocket => fittings.decoration.pocket = true,
             Self::Template => fittings.handle = handle_of(HandleKind::HoledRibbon),
         }
-        Fitted::of(&other).part(&other, self).map_or_else(Size::default, |(size, _)| size)
+        let (size, _) = Fitted::of(&other).part(&other, self)?;
+        size.is_positive().then_some(size)
     }
 
     /// How many of it are cut where the bag itself takes none.
@@ -77,11 +78,8 @@ impl Extra {
 impl Extras {
     /// Every part of it, one by one, in the size the bag needs.
     pub fn parts(self, brief: &Brief, fitted: &Fitted) -> Vec<Small> {
-        let parts = self.iter().flat_map(|kind| {
-            let size = kind.size(brief, fitted);
-            std::iter::repeat_n(Small { kind, size }, kind.count(brief, fitted))
-        });
-        parts.filter(|part| part.size.is_positive()).collect()
+        let sized = self.iter().filter_map(|kind| Some(Small { kind, size: kind.size(brief, fitted)? }));
+        sized.flat_map(|part| std::iter::repeat_n(part, part.kind.count(brief, fitted))).collect()
     }
 }
 
@@ -114,6 +112,6 @@ mod tests {
         let [width, height, gusset] = [width, height, gusset].map(|text| text.parse().unwrap());
         let brief = Brief::new(width, height, gusset);
         let size = Size::new(size.0.parse().unwrap(), size.1.parse().unwrap());
-        assert_eq!(kind.size(&brief, &Fitted::of(&brief)), size);
+        assert_eq!(kind.size(&brief, &Fitted::of(&brief)), Some(size));
     }
 }

@@ -111,11 +111,11 @@ mod tests {
         /// The net tells the same widths.
         #[test]
         fn the_same_pieces_as_the_net(
-            width in 8_i64..100, gusset in 3_i64..50, part in 1_i64..7, at in 0_usize..255, left: bool, strips in 0_usize..258,
+            width in 8_i64..100, gusset in 3_i64..50, part in 1_i64..7, at in 0_usize..255, left: bool, blanks in 0_usize..258,
         ) {
             let mut brief = Brief::new(Length::eighths(width), Length::inches(6), Length::eighths(gusset));
             brief.run.direction = if left { Direction::Left } else { Direction::Right };
-            brief.joins = match strips {
+            brief.joins = match blanks {
                 255 => Joins::Tabs,
                 256.. => Joins::Strips { width: Length::INCH },
                 at => Joins::Mixed { width: Length::INCH, at: Places::every().nth(at).unwrap() },

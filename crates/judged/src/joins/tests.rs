@@ -43,8 +43,8 @@ fn no_way_takes_fewer_sheets(
         .flat_map(|at| parts(at).into_iter().map(move |back_part| Cuts { at, back_part, all_round: None }))
         .filter_map(|cuts| {
             let joined = with(&brief, cuts);
-            let strips = Net::of(&joined).strips;
-            let widths: Vec<Length> = strips.iter().map(crate::net::Strip::width).collect();
+            let blanks = Net::of(&joined).blanks;
+            let widths: Vec<Length> = blanks.iter().map(crate::net::Blank::width).collect();
             (1..=widths.len()).find(|sheets| assignable(&widths, sheets * rows, sheet))
         })
         .min();
@@ -69,10 +69,10 @@ fn the_best_is_the_first_of_all_ways(
     #[values("3 1/8", "6", "9 3/4", "11 1/2")] width: &str,
     #[values("2", "6", "11", "14")] height: &str,
     #[values("1", "3", "5 7/8")] gusset: &str,
-    #[values(false, true)] strips: bool,
+    #[values(false, true)] blanks: bool,
 ) {
     let mut brief = brief(width, height, gusset);
-    if strips {
+    if blanks {
         brief.joins = Joins::Strips { width: Length::INCH };
     }
     assert_eq!(best(&brief).map(|best| best.rank()), ways(&brief).first().map(Joining::rank));
@@ -89,16 +89,16 @@ fn every_way_folds_up() {
 
 #[test]
 fn one_join_may_have_a_strip_and_the_other_a_tab() {
-    // The piece that ends at the right back corner has no tab: it is narrower by it, and one strip is cut.
+    // The piece that ends at the right back corner has no tab: it is narrower by it, and one blank is cut.
     let mut brief = brief("6", "6", "2 1/4");
     let at = Places::of([Place::LeftBackCorner, Place::RightBackCorner]);
-    let strip = Places::of([Place::RightBackCorner]);
-    brief.joins = Joins::Mixed { width: Length::INCH, at: strip };
+    let blank = Places::of([Place::RightBackCorner]);
+    brief.joins = Joins::Mixed { width: Length::INCH, at: blank };
     brief.build = Build::Joined { cuts: at.into() };
     let plan = Plan::new(&brief).unwrap();
     assert!(plan.is_ready(), "{:#?}", plan.verdicts);
     let widths: Vec<Length> = plan.pieces.iter().map(|piece| piece.width).collect();
-    // Gusset, front, gusset: 10½; the back and its tab: 6½; the strip.
+    // Gusset, front, gusset: 10½; the back and its tab: 6½; the blank.
     assert_eq!(widths, [84, 52, 8].map(Length::eighths));
     let said = plan.steps.iter().flat_map(|step| &step.says).cloned().collect::<Vec<_>>().join(" ");
     assert!(said.contains("At the right back corner a joining strip holds both edges"), "{said}");

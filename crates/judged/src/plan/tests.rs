@@ -1,16 +1,16 @@
 use super::*;
 use crate::brief::{BaseHabit, Direction, RunStart};
-use crate::net::{CreaseRole, Strip};
+use crate::net::{Blank, CreaseRole};
 use crate::plane::Point;
 use crate::{Length, Unit};
 use proptest::prelude::*;
 
-fn strip(brief: &Brief) -> Strip {
-    Net::of(brief).strips.remove(0)
+fn blank(brief: &Brief) -> Blank {
+    Net::of(brief).blanks.remove(0)
 }
 
-fn uprights(strip: &Strip) -> Vec<Length> {
-    let mut at: Vec<Length> = strip
+fn uprights(blank: &Blank) -> Vec<Length> {
+    let mut at: Vec<Length> = blank
         .creases
         .iter()
         .filter(|crease| crease.is_vertical() && crease.role != CreaseRole::GussetCentre)
@@ -33,31 +33,31 @@ proptest! {
         brief.tab = n(t);
         brief.run.start = [RunStart::Gusset, RunStart::Face, RunStart::HalfGusset][start];
         brief.run.direction = if left { Direction::Left } else { Direction::Right };
-        let strip = strip(&brief);
+        let blank = blank(&brief);
         // Handbook §2 (common practice): 2W + 2D + t by b + H + h.
-        prop_assert_eq!(strip.width(), n(w) * 2 + n(d) * 2 + n(t));
-        prop_assert_eq!(strip.height(), n(d) + n(h));
-        let scores = uprights(&strip);
+        prop_assert_eq!(blank.width(), n(w) * 2 + n(d) * 2 + n(t));
+        prop_assert_eq!(blank.height(), n(d) + n(h));
+        let scores = uprights(&blank);
         prop_assert!(scores.windows(2).all(|pair| pair[0] < pair[1]));
         prop_assert_eq!(scores.len(), if start == 2 { 5 } else { 4 });
-        prop_assert!(strip.columns.windows(2).all(|pair| pair[0].x.to == pair[1].x.from));
+        prop_assert!(blank.columns.windows(2).all(|pair| pair[0].x.to == pair[1].x.from));
     }
 
     #[test]
     fn mirrored_runs_mirror(w in 16_i64..2000, h in 16_i64..2000, d in 8_i64..500, start in 0_usize..3) {
         let mut brief = Brief::new(Length::sixty_fourths(w), Length::sixty_fourths(h), Length::sixty_fourths(d * 2));
         brief.run.start = [RunStart::Gusset, RunStart::Face, RunStart::HalfGusset][start];
-        let right = strip(&brief);
+        let right = blank(&brief);
         brief.run.direction = Direction::Left;
-        let left = strip(&brief);
+        let left = blank(&brief);
         let width = right.width();
         let mut mirrored: Vec<Point> = right.outline.iter().map(|point| Point::new(width - point.x, point.y)).collect();
         let mut outline = left.outline.clone();
         mirrored.sort();
         outline.sort();
         prop_assert_eq!(mirrored, outline);
-        let ends = |strip: &Strip, flip: bool| {
-            let mut lines: Vec<_> = strip.creases.iter().map(|crease| {
+        let ends = |blank: &Blank, flip: bool| {
+            let mut lines: Vec<_> = blank.creases.iter().map(|crease| {
                 let x = |x: Length| if flip { width - x } else { x };
                 let (a, b) = (Point::new(x(crease.from.x), crease.from.y), Point::new(x(crease.to.x), crease.to.y));
                 (a.min(b), a.max(b), crease.fold == crate::net::Fold::Mountain)

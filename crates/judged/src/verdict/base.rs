@@ -21,8 +21,8 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     let (width, gusset) = (size.width, size.gusset);
     let lap = flap * 2 - gusset;
     let mut findings = Vec::new();
-    let mut add = |code, level, title: String, why: String, ways: fn(&Draft) -> Vec<Vec<Candidate>>| {
-        findings.push(Finding { code, level, about: vec![About::Base], title, why, ways });
+    let mut add = |code, level, title: String, why: String, mends: fn(&Draft) -> Vec<Vec<Candidate>>| {
+        findings.push(Finding { code, level, about: vec![About::Base], title, why, mends });
     };
     if !lap.is_positive() {
         let why = format!(
@@ -62,7 +62,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
         );
         add("base.face-flap-sticks-out", Level::Blocks, title, why, shorten);
     }
-    let gusset_flaps = draft.net.strips.iter().any(|strip| strip.corners == BaseCorners::Flaps);
+    let gusset_flaps = draft.net.blanks.iter().any(|blank| blank.corners == BaseCorners::Flaps);
     if gusset_flaps && flap > width {
         let title = format!("The gusset flaps stick out by {}", figures.say(flap - width));
         let why = format!(

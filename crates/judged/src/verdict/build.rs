@@ -47,7 +47,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
             why: "On a cradle pair the gussets lap each other fully, and a flare is closed by its outermost pleats: \
                   neither has a tab."
                 .to_owned(),
-            ways: |draft| {
+            mends: |draft| {
                 let tabs = Brief { joins: Joins::Tabs, ..draft.brief.clone() };
                 let pair = Brief { build: Build::CornerPair, ..draft.brief.clone() };
                 vec![
@@ -65,9 +65,9 @@ fn blocks(
     about: About,
     title: String,
     why: String,
-    ways: fn(&Draft) -> Vec<Vec<Candidate>>,
+    mends: fn(&Draft) -> Vec<Vec<Candidate>>,
 ) -> Finding {
-    Finding { code, level: Level::Blocks, about: vec![about], title, why, ways }
+    Finding { code, level: Level::Blocks, about: vec![about], title, why, mends }
 }
 
 fn has_strips(brief: &Brief) -> bool {
@@ -241,7 +241,7 @@ fn folded_base(brief: &Brief, lap: Length) -> Vec<Finding> {
             why: "A folded base bends the paper without a score and lays up to five layers at its ends: it is made from \
                   wrapping paper."
                 .to_owned(),
-            ways: |draft| vec![slit_wrap(draft)],
+            mends: |draft| vec![slit_wrap(draft)],
         });
     }
     findings

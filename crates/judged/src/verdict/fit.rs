@@ -7,7 +7,7 @@ use crate::brief::{AllRound, BaseHabit, Build, CUSTOMARY_STRIP, GUIDE_FLAP, Join
 use crate::draft::Draft;
 use crate::figures::Figures;
 use crate::joins;
-use crate::net::{Band, GussetPart, Panel, Strip};
+use crate::net::{Blank, GussetPart, Panel, Zone};
 use crate::plane::Size;
 use crate::sheet::{COMMON_SIZES, Grammage};
 use crate::text::{list, sentence};
@@ -33,7 +33,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
         over.push(format!("{} too wide", figures.say(sheet.overhang.width)));
         why.push(format!(
             "{} make {}; the sheet is {} wide.",
-            sentence(&across(&piece.strip, figures)),
+            sentence(&across(&piece.blank, figures)),
             figures.say(piece.width),
             figures.say(sheet.width),
         ));
@@ -42,7 +42,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
         over.push(format!("{} too tall", figures.say(sheet.overhang.height)));
         why.push(format!(
             "{} make {}; the sheet is {} tall.",
-            sentence(&upwards(&piece.strip, figures)),
+            sentence(&upwards(&piece.blank, figures)),
             figures.say(piece.height),
             figures.say(sheet.height),
         ));
@@ -59,14 +59,14 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
         about: vec![About::Sheet],
         title: format!("{} for the {name} sheet", list(&over)),
         why: why.join(" "),
-        ways: remedies,
+        mends: remedies,
     }]
 }
 
 /// `two faces of 4, two gussets of 2 and a tab of ½`.
-fn across(strip: &Strip, figures: Figures) -> String {
+fn across(blank: &Blank, figures: Figures) -> String {
     let count = |wanted: fn(Panel) -> bool, one: &str, more: &str| {
-        let found: Vec<Length> = strip
+        let found: Vec<Length> = blank
             .columns
             .iter()
             .filter(|column| wanted(column.panel))
@@ -93,16 +93,16 @@ fn across(strip: &Strip, figures: Figures) -> String {
 }
 
 /// `base flap 2, body 7, hem 1`.
-fn upwards(strip: &Strip, figures: Figures) -> String {
-    let name = |band| match band {
-        Band::Base | Band::Ear => "base flap",
-        Band::Body => "body",
-        Band::Hem => "hem",
-        Band::Flap => "closing flap",
-        Band::BackBody => "body of the back",
-        Band::BackHem => "hem of the back",
+fn upwards(blank: &Blank, figures: Figures) -> String {
+    let name = |zone| match zone {
+        Zone::Base | Zone::Ear => "base flap",
+        Zone::Body => "body",
+        Zone::Hem => "hem",
+        Zone::Flap => "closing flap",
+        Zone::BackBody => "body of the back",
+        Zone::BackHem => "hem of the back",
     };
-    let parts = strip.rows.iter().map(|row| format!("{} {}", name(row.band), figures.say(row.y.length())));
+    let parts = blank.rows.iter().map(|row| format!("{} {}", name(row.zone), figures.say(row.y.length())));
     list(&parts.collect::<Vec<_>>())
 }
 

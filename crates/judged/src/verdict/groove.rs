@@ -59,7 +59,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
         about,
         title: format!("{count} between grooves"),
         why: format!("The board has a groove every {}: {}.", figures.say(groove), list(&settings)),
-        ways: |draft| vec![nearest_on_grooves(&draft.brief)],
+        mends: |draft| vec![nearest_on_grooves(&draft.brief)],
     }]
 }
 

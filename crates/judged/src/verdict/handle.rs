@@ -46,7 +46,7 @@ fn off_face(draft: &Draft) -> Option<Finding> {
     let own = draft.fitted.handle?;
     let figures = Figures::of(brief);
     let reach = match own.kind {
-        HandleKind::Strap => own.opening.half(),
+        HandleKind::Strap => own.opening?.half(),
         HandleKind::Tube | HandleKind::HoledRibbon => own.from_centre + brief.fittings.punch.hole.half(),
         HandleKind::HandHole | HandleKind::GluedRibbon | HandleKind::LongRibbon | HandleKind::Hangers => {
             own.from_centre + own.width.half()
@@ -109,16 +109,12 @@ fn strap(draft: &Draft) -> Vec<Finding> {
         ));
     }
     let room = brief.customary(Length::eighths(1));
-    if own.opening < own.width + room {
+    if let Some(slot) = own.opening.filter(|slot| *slot < own.width + room) {
         findings.push(finding(
             About::Handle,
             "handle.slot-tight",
             Level::Warns,
-            format!(
-                "A slot of {} is tight for a strap of {}",
-                figures.say(own.opening),
-                figures.say(own.width)
-            ),
+            format!("A slot of {} is tight for a strap of {}", figures.say(slot), figures.say(own.width)),
             format!(
                 "{} to {} more than the strap is customary; tighter, it tears at its ends.",
                 figures.say(room),
@@ -128,7 +124,8 @@ fn strap(draft: &Draft) -> Vec<Finding> {
                 let usual = with(&draft.brief, |handle| handle.opening = None);
                 let title = Fitted::of(&usual)
                     .handle
-                    .map(|handle| format!("Slot {}", Figures::of(&draft.brief).say(handle.opening)))
+                    .and_then(|handle| handle.opening)
+                    .map(|slot| format!("Slot {}", Figures::of(&draft.brief).say(slot)))
                     .unwrap_or_default();
                 vec![vec![Candidate::new(title, "The strap then slides through.", usual)]]
             },
@@ -140,14 +137,15 @@ fn strap(draft: &Draft) -> Vec<Finding> {
 fn hand(draft: &Draft) -> Option<Finding> {
     let brief = &draft.brief;
     let own = draft.fitted.handle_of(HandleKind::HandHole)?;
+    let opening = own.opening?;
     let figures = Figures::of(brief);
     let (wide, tall) = (brief.customary(HAND.width), brief.customary(HAND.height));
-    (own.width > wide || own.opening > tall).then(|| {
+    (own.width > wide || opening > tall).then(|| {
         finding(
             About::Handle,
             "handle.hand-large",
             Level::Warns,
-            format!("A hand hole of {} is large", figures.by(own.width, own.opening)),
+            format!("A hand hole of {} is large", figures.by(own.width, opening)),
             format!(
                 "Up to {} is customary: more than a hand needs weakens the face.",
                 figures.by(wide, tall)

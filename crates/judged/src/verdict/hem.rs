@@ -29,7 +29,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
                 figures.say(hem),
                 figures.say(height)
             ),
-            ways,
+            mends: ways,
         }];
     }
     if hem.is_positive() && hem < SHALLOW {
@@ -43,7 +43,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
                 figures.say(SHALLOW),
                 figures.say(CUSTOMARY_HEM)
             ),
-            ways,
+            mends: ways,
         }];
     }
     Vec::new()
@@ -63,7 +63,7 @@ fn flap_too_short(brief: &Brief, depth: Length) -> Option<Finding> {
             figures.say(gusset),
             figures.say(depth)
         ),
-        ways: |draft| {
+        mends: |draft| {
             let brief = &draft.brief;
             let pinched = Brief { gusset_crease: GussetCrease::Pair, ..brief.clone() };
             let deep = (brief.finished.gusset + FASTENING).ceil_to(brief.board.groove);

@@ -6,7 +6,7 @@ use crate::brief::{ClosingFlap, HandleKind};
 use crate::draft::Draft;
 use crate::figures::Figures;
 use crate::fittings::{FaceHole, On, Purpose, Shape};
-use crate::net::{Band, Crease, Hole, Joint, Strip};
+use crate::net::{Blank, Crease, Hole, Joint, Zone};
 use crate::plane::Size;
 use crate::{Brief, Length};
 
@@ -93,19 +93,19 @@ fn lower_closure(draft: &Draft) -> Vec<Candidate> {
         .collect()
 }
 
-fn holes(draft: &Draft) -> impl Iterator<Item = (usize, &Strip, &Hole)> {
-    let strips = draft.net.strips.iter().enumerate();
-    strips.flat_map(|(index, strip)| strip.holes.iter().map(move |hole| (index, strip, hole)))
+fn holes(draft: &Draft) -> impl Iterator<Item = (usize, &Blank, &Hole)> {
+    let blanks = draft.net.blanks.iter().enumerate();
+    blanks.flat_map(|(index, blank)| blank.holes.iter().map(move |hole| (index, blank, hole)))
 }
 
 /// A hole through a tab, a joining strip or a lap.
 fn in_glue(draft: &Draft) -> Option<Finding> {
     let figures = Figures::of(&draft.brief);
-    let width = |joint: Joint| draft.net.strips[joint.strip].columns[joint.column].x.length();
-    for (index, _, hole) in holes(draft).filter(|(.., hole)| hole.band == Band::Body) {
+    let width = |joint: Joint| draft.net.blanks[joint.blank].columns[joint.column].x.length();
+    for (index, _, hole) in holes(draft).filter(|(.., hole)| hole.zone == Zone::Body) {
         let Size { width: half, height: tall } = hole.shape.half();
         for seam in draft.net.seams.iter().filter(|seam| seam.under.panel.is_join()) {
-            if seam.over.strip != index || seam.over.panel != hole.panel {
+            if seam.over.blank != index || seam.over.panel != hole.panel {
                 continue;
             }
             let off = (hole.centre.x - seam.over.x).abs() - half;
@@ -162,7 +162,7 @@ fn in_glue(draft: &Draft) -> Option<Finding> {
 /// A hole over a fold or a join.
 fn over_line(draft: &Draft) -> Option<Finding> {
     let figures = Figures::of(&draft.brief);
-    holes(draft).filter(|(.., hole)| hole.band != Band::Hem).find_map(|(_, strip, hole)| {
+    holes(draft).filter(|(.., hole)| hole.zone != Zone::Hem).find_map(|(_, blank, hole)| {
         let Size { width: half, height: tall } = hole.shape.half();
         let (left, right) = (hole.centre.x - half, hole.centre.x + half);
         let (low, high) = (hole.centre.y - tall, hole.centre.y + tall);
@@ -177,13 +177,13 @@ fn over_line(draft: &Draft) -> Option<Finding> {
                 !slot && x0 < right && left < x1 && y0 < high && low < y1
             }
         };
-        let line = strip.creases.iter().find(crosses).map(|crease| crease.role.name());
+        let line = blank.creases.iter().find(crosses).map(|crease| crease.role.name());
         // The edge of a part of a face is a join.
-        let column = strip.face_at(hole.centre.x)?;
+        let column = blank.face_at(hole.centre.x)?;
         let join = (left < column.x.from || right > column.x.to).then_some("edge of its panel");
         // A hole of the flap stays in the flap, one of a face in its body.
-        let row = strip.rows.iter().find(|row| row.y.touches(hole.centre.y) && row.band != Band::Base);
-        let own = strip.row(Band::Flap).filter(|_| hole.band == Band::Flap).or(row);
+        let row = blank.rows.iter().find(|row| row.y.touches(hole.centre.y) && row.zone != Zone::Base);
+        let own = blank.row(Zone::Flap).filter(|_| hole.zone == Zone::Flap).or(row);
         let on_paper = own.is_some_and(|row| slot || (row.y.from <= low && high <= row.y.to));
         let line = line.or(join).or((!on_paper).then_some("edge of the paper"))?;
         Some(finding(

@@ -5,7 +5,7 @@ use crate::brief::{Build, Top};
 use crate::draft::Draft;
 use crate::figures::Figures;
 use crate::folded::surfaces::{Orientation, Surface};
-use crate::net::Band;
+use crate::net::Zone;
 use crate::sheet::Printed;
 use crate::{Brief, Sheet};
 
@@ -31,7 +31,7 @@ fn sideways(draft: &Draft) -> Option<Finding> {
         about: vec![About::Sheet],
         title: "The pattern would lie sideways".to_owned(),
         why: "The sheet has an up and is laid a quarter turn round, so every face would show it lying on its side.".to_owned(),
-        ways: |draft| {
+        mends: |draft| {
             let sheet = &draft.brief.sheet;
             let with = |sheet| Brief { sheet, ..draft.brief.clone() };
             vec![
@@ -61,10 +61,10 @@ fn judge(brief: &Brief, surface: &Surface) -> Option<Finding> {
         about: vec![about],
         title,
         why,
-        ways,
+        mends: ways,
     };
     match surface.part {
-        (panel, Band::Hem) if panel.is_front() => {
+        (panel, Zone::Hem) if panel.is_front() => {
             let why = if brief.sheet.printed == Printed::One {
                 format!(
                     "Turned out, the top {depth} shows the other side of the sheet, and that side is not printed."
@@ -95,7 +95,7 @@ fn judge(brief: &Brief, surface: &Surface) -> Option<Finding> {
                 },
             ))
         }
-        (_, Band::Flap) if brief.sheet.directional && surface.orientation != Orientation::Upright => {
+        (_, Zone::Flap) if brief.sheet.directional && surface.orientation != Orientation::Upright => {
             let why = format!(
                 "Laid over the mouth, the {depth} flap goes on showing the side its face shows, but its up now points down."
             );
@@ -108,7 +108,7 @@ fn judge(brief: &Brief, surface: &Surface) -> Option<Finding> {
                 ]
             }))
         }
-        (panel, Band::Body)
+        (panel, Zone::Body)
             if panel.is_back()
                 && brief.sheet.directional
                 && surface.orientation == Orientation::UpsideDown =>

@@ -27,7 +27,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
             "{}: read to the nearest half millimetre, the parts of a list need not add up to the whole.",
             list(&between)
         ),
-        ways: |draft| {
+        mends: |draft| {
             let candidate = |to: fn(Length, Length) -> Length| {
                 let round = rounded(&draft.brief, to);
                 let then: Vec<String> = changes(&draft.brief, &round).into_iter().map(|(_, is)| is).collect();

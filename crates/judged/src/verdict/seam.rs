@@ -23,7 +23,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
                 figures.say(CUSTOMARY_TAB),
                 figures.say(SMALL_TAB)
             ),
-            ways: customary,
+            mends: customary,
         });
     }
     let narrowest = over_tab(draft).filter(|(_, _, wide, cover)| wide > cover);
@@ -40,7 +40,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
                 panel.name(),
                 figures.say(width)
             ),
-            ways: |draft| {
+            mends: |draft| {
                 let Some((_, _, _, width)) = over_tab(draft) else { return Vec::new() };
                 let width = (width * 2).floor_to(Length::sixty_fourths(8));
                 let changed = Brief { joins: draft.brief.joins.with_strip(width), ..draft.brief.clone() };
@@ -60,7 +60,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
                 figures.say(width),
                 figures.say(brief.tab)
             ),
-            ways: customary,
+            mends: customary,
         });
     }
     findings.extend(strips_collide(draft));
@@ -73,7 +73,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
             why: "A run that starts with the front ends beside it. Started with a gusset, the seam moves to a back corner; \
                   started in the middle of a gusset, it hides on the gusset's centre."
                 .to_owned(),
-            ways: |draft| {
+            mends: |draft| {
                 let start = |start, title| {
                     let mut changed = draft.brief.clone();
                     changed.run.start = start;
@@ -111,7 +111,7 @@ fn strips_collide(draft: &Draft) -> Option<Finding> {
                 figures.say(crowd.room)
             )
         },
-        ways: |draft| {
+        mends: |draft| {
             let Some(crowd) = Crowd::of(draft) else { return Vec::new() };
             let brief = &draft.brief;
             let joins = |joins| Brief { joins, ..brief.clone() };
@@ -144,8 +144,8 @@ impl Crowd {
     fn of(draft: &Draft) -> Option<Self> {
         let is_strip = |seam: &Seam| matches!(seam.under.panel, Panel::JoinHalf(_));
         let seams = || draft.net.seams.iter().filter(|seam| seam.under.panel.is_join());
-        let width = |joint: Joint| draft.net.strips[joint.strip].columns[joint.column].x.length();
-        let over = |seam: &Seam| (seam.over.strip, seam.over.column);
+        let width = |joint: Joint| draft.net.blanks[joint.blank].columns[joint.column].x.length();
+        let over = |seam: &Seam| (seam.over.blank, seam.over.column);
         seams()
             .filter(|seam| is_strip(seam))
             .filter_map(|one| {
@@ -165,7 +165,7 @@ impl Crowd {
 
 /// Where what goes under is widest against what lies over it: the panel over it, the seam's number, both widths.
 fn over_tab(draft: &Draft) -> Option<(Panel, usize, Length, Length)> {
-    let width = |joint: Joint| draft.net.strips[joint.strip].columns[joint.column].x.length();
+    let width = |joint: Joint| draft.net.blanks[joint.blank].columns[joint.column].x.length();
     let seams = draft.net.seams.iter().enumerate().filter(|(_, seam)| seam.under.panel.is_join());
     seams
         .map(|(index, seam)| (seam.over.panel, index, width(seam.under), width(seam.over)))

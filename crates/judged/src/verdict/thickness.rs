@@ -39,7 +39,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
                 "Its gussets lie outside the other piece's, one layer of {} on either side. Cut alike, the front bulges.",
                 layer(thickness)
             ),
-            ways: |draft| {
+            mends: |draft| {
                 let allowance = cradle_room(&draft.brief);
                 let title = format!("Front piece {} wider", Figures::of(&draft.brief).say(allowance));
                 let changed = Brief { allowance, ..draft.brief.clone() };
@@ -81,7 +81,7 @@ fn inside(brief: &Brief, thickness: Thickness, figures: Figures) -> Finding {
             layer(thickness),
             figures.size(brief)
         ),
-        ways: |draft| {
+        mends: |draft| {
             let brief = &draft.brief;
             let groove = brief.board.groove;
             let mut roomier = brief.clone();
@@ -135,7 +135,7 @@ fn folded_flat(brief: &Brief) -> Option<Finding> {
             layer(thickness),
             millimetres(thickness.caliper * layers)
         ),
-        ways: |draft| {
+        mends: |draft| {
             let pinched = Brief { gusset_crease: GussetCrease::Pair, ..draft.brief.clone() };
             let mut lighter = draft.brief.clone();
             (lighter.sheet.grammage, lighter.sheet.caliper) = (Some(Grammage(160)), None);

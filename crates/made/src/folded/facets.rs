@@ -1,17 +1,17 @@
-//! The flat facets between a strip's lines, found from the lines alone.
+//! The flat facets between a blank's lines, found from the lines alone.
 //!
-//! The strip's edge, cuts and creases are drawn as one planar graph and its faces are walked round
+//! The blank's edge, cuts and creases are drawn as one planar graph and its faces are walked round
 //! (the usual half-edge construction; de Berg et al., *Computational Geometry*, ch. 2, from memory). Nothing here
 //! knows the size of the bag, so a line in the wrong place gives wrong facets, and the proof sees it.
 
 use crate::Length;
 use crate::exact::{cross, lies_on, twice_area};
-use crate::net::Strip;
+use crate::net::Blank;
 use crate::plane::Point;
 use smallvec::SmallVec;
 use std::cmp::Ordering;
 
-/// A flat piece of paper bounded by creases, cuts and the edge of the strip.
+/// A flat piece of paper bounded by creases, cuts and the edge of the blank.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub struct Facet {
     /// Its corners, anticlockwise.
@@ -26,7 +26,7 @@ pub(super) const CORNERS: usize = 6;
 /// A side on which two facets hang together.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 pub struct Hinge {
-    /// The crease, by its place in the strip's list.
+    /// The crease, by its place in the blank's list.
     pub crease: usize,
     /// The facet beyond.
     pub facet: usize,
@@ -65,7 +65,7 @@ struct Half {
     eighth: u8,
 }
 
-/// A line of the strip, its lower or left end first, and the box round it.
+/// A line of the blank, its lower or left end first, and the box round it.
 struct Line {
     from: Point,
     to: Point,
@@ -100,9 +100,9 @@ struct Graph {
     starts: Vec<usize>,
 }
 
-/// Cuts a strip along all its lines into facets.
-pub fn facets(strip: &Strip) -> Vec<Facet> {
-    let graph = Graph::new(strip);
+/// Cuts a blank along all its lines into facets.
+pub fn facets(blank: &Blank) -> Vec<Facet> {
+    let graph = Graph::new(blank);
     let mut round_of = vec![usize::MAX; graph.halves.len()];
     let mut rounds: Vec<SmallVec<[usize; CORNERS]>> = Vec::new();
     for first in 0..graph.halves.len() {
@@ -144,11 +144,11 @@ pub fn facets(strip: &Strip) -> Vec<Facet> {
 }
 
 impl Graph {
-    fn new(strip: &Strip) -> Self {
-        let count = strip.outline.len();
-        let edge = (0..count).map(|at| Line::new(strip.outline[at], strip.outline[(at + 1) % count], None));
-        let slits = strip.cuts.iter().map(|cut| Line::new(cut.from, cut.to, None));
-        let scores = strip.creases.iter().enumerate();
+    fn new(blank: &Blank) -> Self {
+        let count = blank.outline.len();
+        let edge = (0..count).map(|at| Line::new(blank.outline[at], blank.outline[(at + 1) % count], None));
+        let slits = blank.cuts.iter().map(|cut| Line::new(cut.from, cut.to, None));
+        let scores = blank.creases.iter().enumerate();
         let scores = scores.map(|(index, crease)| Line::new(crease.from, crease.to, Some(index)));
         let lines: Vec<Line> = edge.chain(slits).chain(scores).collect();
         let mut points: Vec<Point> = lines.iter().flat_map(|line| [line.from, line.to]).collect();
@@ -257,14 +257,14 @@ mod tests {
     use crate::brief::{GussetCrease, Top};
     use crate::{Brief, Net};
 
-    fn strip(brief: &Brief) -> Strip {
-        Net::of(brief).strips.remove(0)
+    fn blank(brief: &Brief) -> Blank {
+        Net::of(brief).blanks.remove(0)
     }
 
     #[test]
     fn a_plain_wrap_has_four_panels_four_flaps_and_a_tab() {
-        let strip = strip(&Brief::new(Length::inches(3), Length::inches(5), Length::inches(2)));
-        let facets = facets(&strip);
+        let blank = blank(&Brief::new(Length::inches(3), Length::inches(5), Length::inches(2)));
+        let facets = facets(&blank);
         assert_eq!(facets.len(), 9);
         let hinged = facets.iter().flat_map(|facet| &facet.hinges).flatten().count();
         // Four corners (the tab's among them) and four base lines, each seen from both sides.
@@ -277,10 +277,10 @@ mod tests {
             let mut brief = Brief::new(Length::inches(3), Length::inches(5), Length::inches(2));
             (brief.notch, brief.top, brief.gusset_crease) =
                 (notch, Top::HemIn { depth: Length::INCH }, GussetCrease::Centre);
-            let strip = strip(&brief);
-            let facets = facets(&strip);
+            let blank = blank(&brief);
+            let facets = facets(&blank);
             let total: i128 = facets.iter().map(|facet| twice_area(&facet.corners)).sum();
-            assert_eq!(total, twice_area(&strip.outline));
+            assert_eq!(total, twice_area(&blank.outline));
         }
     }
 }

@@ -7,7 +7,7 @@
 use super::{Folded, made};
 use crate::Brief;
 use crate::brief::{Build, ClosingOrder, FaceSide};
-use crate::net::{Band, BaseCorners, Crease, CreaseRole, Fold, Net, Strip};
+use crate::net::{BaseCorners, Blank, Crease, CreaseRole, Fold, Net, Zone};
 
 /// A stretch of the way, and what happens on it.
 #[derive(Clone, Copy, Debug, PartialEq)]
@@ -16,7 +16,7 @@ pub struct Leg {
     pub name: &'static str,
     /// Where it begins, from 0 (unrolled) to 1 (finished).
     pub from: f64,
-    /// Where it ends.
+    /// Where it ends, up to 1 (finished).
     pub to: f64,
     /// False if the paper has to bend on this stretch, so that only its end is shown.
     pub rigid: bool,
@@ -58,26 +58,26 @@ impl Leg {
 
 /// The paper of `folded` at `t`, from 0 (unrolled, its pieces side by side) to 1 (made).
 pub fn at(brief: &Brief, net: &Net, folded: &Folded, t: f64) -> Folded {
-    folded.refolded(net, |strip, crease| angle(brief, strip, crease, t))
+    folded.refolded(net, |blank, crease| angle(brief, blank, crease, t))
 }
 
-fn angle(brief: &Brief, strip: &Strip, crease: &Crease, t: f64) -> f64 {
-    let is_tube = strip.corners == BaseCorners::Folded;
+fn angle(brief: &Brief, blank: &Blank, crease: &Crease, t: f64) -> f64 {
+    let is_tube = blank.corners == BaseCorners::Folded;
     if crease.role == CreaseRole::TuckLine {
         // It bends with the tube; the end pushed in turns it the other way, and the face flap right over.
         let flap = if crease.panel.is_front() { FRONT_OVER } else { BACK_OVER };
         return if ENDS.done(t) < 1.0 { 90.0 * TUBE.done(t) } else { -90.0 - 90.0 * flap.done(t) };
     }
-    made(crease) * leg_of(brief, strip, crease, is_tube).done(t)
+    made(crease) * leg_of(brief, blank, crease, is_tube).done(t)
 }
 
-fn leg_of(brief: &Brief, strip: &Strip, crease: &Crease, is_tube: bool) -> Leg {
+fn leg_of(brief: &Brief, blank: &Blank, crease: &Crease, is_tube: bool) -> Leg {
     match crease.role {
         CreaseRole::HemLine => HEM,
         CreaseRole::PleatLine => PLEATS,
         CreaseRole::BottomFold => END_TO_END,
         CreaseRole::SquashDiagonal => ENDS,
-        CreaseRole::Corner if is_below_base_line(strip, crease) => FIRST,
+        CreaseRole::Corner if is_below_base_line(blank, crease) => FIRST,
         CreaseRole::BaseLine if is_tube => match crease.panel.face() {
             Some(FaceSide::Front) => FRONT_OVER,
             Some(FaceSide::Back) => BACK_OVER,
@@ -91,8 +91,8 @@ fn leg_of(brief: &Brief, strip: &Strip, crease: &Crease, is_tube: bool) -> Leg {
 }
 
 /// True for the corner lines that turn ears up from a face flap.
-fn is_below_base_line(strip: &Strip, crease: &Crease) -> bool {
-    strip.row(Band::Body).is_some_and(|body| crease.to.y <= body.y.from)
+fn is_below_base_line(blank: &Blank, crease: &Crease) -> bool {
+    blank.row(Zone::Body).is_some_and(|body| crease.to.y <= body.y.from)
 }
 
 /// The bag with its closing flap laid over the mouth: a quarter turn over a square mouth, right over a pinched one.
@@ -169,7 +169,7 @@ mod tests {
         let net = Net::of(&brief);
         let nearly = at(&brief, &net, &Folded::new(&net), 0.85);
         let level = |panel| {
-            let flap = nearly.facets.iter().find(|facet| facet.part == (panel, Band::Base)).unwrap();
+            let flap = nearly.facets.iter().find(|facet| facet.part == (panel, Zone::Base)).unwrap();
             let ys: Vec<f64> = flap.corners().iter().map(|corner| corner.y).collect();
             ys.iter().all(|y| (y - ys[0]).abs() < 1e-6)
         };

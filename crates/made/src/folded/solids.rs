@@ -5,7 +5,7 @@ use crate::Brief;
 use crate::brief::HandleKind;
 use crate::fittings::Fitted;
 use crate::fittings::drawing::{ARCH, Drawn, What, face_marks};
-use crate::net::{Band, Net, face_left};
+use crate::net::{Net, Zone, face_left};
 use glam::{DAffine3, DVec3};
 
 /// A flat piece of what is put on a bag, in the space of the folded bag; millimetres.
@@ -13,7 +13,7 @@ use glam::{DAffine3, DVec3};
 pub struct Solid {
     /// What it is.
     pub what: What,
-    /// Its corners.
+    /// Its corners in space, in millimetres.
     pub corners: Vec<DVec3>,
 }
 
@@ -102,15 +102,15 @@ pub fn in_space(brief: &Brief, fitted: &Fitted, net: &Net, folded: &Folded) -> V
 
 /// From the frame of the front face (x from its centre line, y from the base line, z towards the one who looks) to space.
 fn of_front(brief: &Brief, net: &Net, folded: &Folded) -> Option<DAffine3> {
-    let facet = folded.facets.iter().find(|facet| facet.part.0.is_front() && facet.part.1 == Band::Body)?;
-    let strip = &net.strips[facet.strip];
-    let column = strip.columns.iter().find(|column| column.panel == facet.part.0)?;
-    let body = strip.row(Band::Body)?;
+    let facet = folded.facets.iter().find(|facet| facet.part.0.is_front() && facet.part.1 == Zone::Body)?;
+    let blank = &net.blanks[facet.blank];
+    let column = blank.columns.iter().find(|column| column.panel == facet.part.0)?;
+    let body = blank.row(Zone::Body)?;
     let width = brief.finished.width;
     let whole =
         if matches!(column.panel, crate::net::Panel::FacePart { .. }) { width } else { column.x.length() };
     let centre = face_left(column, whole) + whole.half();
-    let origin = DVec3::new(centre.mm(), (body.y.from - strip.rise).mm(), 0.0);
+    let origin = DVec3::new(centre.mm(), (body.y.from - blank.rise).mm(), 0.0);
     Some(facet.pose * DAffine3::from_translation(origin))
 }
 

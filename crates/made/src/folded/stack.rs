@@ -7,8 +7,8 @@
 
 use super::{Folded, flat};
 use crate::brief::ClosingOrder;
-use crate::convex::Shape;
-use crate::net::{Band, Face, Fold, GlueRole, Net, Panel};
+use crate::convex::Patch;
+use crate::net::{Fold, GlueRole, Net, Panel, PaperFace, Zone};
 use glam::DVec2;
 
 /// Gaps below this many millimetres are rounding.
@@ -20,7 +20,7 @@ const MOST: usize = 128;
 
 /// Facets that lie in one plane and are not folded against one another.
 struct Body {
-    facets: Vec<Shape>,
+    facets: Vec<Patch>,
     /// The box round all of them.
     round: (DVec2, DVec2),
     /// True if its outside face looks at the viewer, as the front's does.
@@ -49,7 +49,7 @@ pub fn order(net: &Net, folded: &Folded, closing: ClosingOrder) -> Option<Vec<us
         return None;
     }
     let mut known = Known { behind: vec![0; layers.bodies.len()] };
-    let glued: Vec<(usize, usize, Face)> = layers.glued(net, folded).collect();
+    let glued: Vec<(usize, usize, PaperFace)> = layers.glued(net, folded).collect();
     for (front, back) in layers.first_known(net, folded, &glued, closing) {
         known.set(front, back)?;
     }
@@ -78,20 +78,20 @@ struct Layers {
 
 impl Layers {
     fn new(net: &Net, folded: &Folded) -> Self {
-        let first: Vec<usize> = (0..net.strips.len())
-            .map(|strip| folded.facets.iter().position(|facet| facet.strip == strip).unwrap_or(0))
+        let first: Vec<usize> = (0..net.blanks.len())
+            .map(|blank| folded.facets.iter().position(|facet| facet.blank == blank).unwrap_or(0))
             .collect();
         let shape =
-            |facet: usize| Shape::new(folded.facets[facet].corners().iter().map(|corner| corner.truncate()));
+            |facet: usize| Patch::new(folded.facets[facet].corners().iter().map(|corner| corner.truncate()));
         let hinges = || {
             folded.facets.iter().enumerate().flat_map(|(index, facet)| {
                 let sides = facet.flat.hinges.iter().enumerate();
                 let first = &first;
                 sides.filter_map(move |(side, hinge)| {
                     let hinge = (*hinge)?;
-                    let other = first[facet.strip] + hinge.facet;
+                    let other = first[facet.blank] + hinge.facet;
                     (index < other)
-                        .then(|| (index, other, side, &net.strips[facet.strip].creases[hinge.crease]))
+                        .then(|| (index, other, side, &net.blanks[facet.blank].creases[hinge.crease]))
                 })
             })
         };
@@ -135,7 +135,7 @@ impl Layers {
         &self,
         net: &Net,
         folded: &Folded,
-        glued: &[(usize, usize, Face)],
+        glued: &[(usize, usize, PaperFace)],
         closing: ClosingOrder,
     ) -> Vec<(usize, usize)> {
         // Over a mountain the insides touch: what looks at the viewer with its outside lies in front.
@@ -146,7 +146,7 @@ impl Layers {
         let mut known: Vec<(usize, usize)> = folds.collect();
         // What is glued with its outside lies on the inside of what is over it.
         for &(under, over, face) in glued {
-            let in_front = self.bodies[over].outside_up == (face == Face::Inside);
+            let in_front = self.bodies[over].outside_up == (face == PaperFace::Inside);
             known.push(if in_front { (under, over) } else { (over, under) });
         }
         // A flap folded in earlier lies further inside.
@@ -158,12 +158,12 @@ impl Layers {
                 (panel.is_back() || panel.is_gusset()).then_some(if is_first { 0 } else { 1 })
             }
         };
-        let is_slit = net.strips.iter().all(|strip| strip.corners != crate::net::BaseCorners::Folded);
+        let is_slit = net.blanks.iter().all(|blank| blank.corners != crate::net::BaseCorners::Folded);
         let flaps: Vec<(usize, usize)> = folded
             .facets
             .iter()
             .enumerate()
-            .filter(|(_, facet)| is_slit && facet.part.1 == Band::Base)
+            .filter(|(_, facet)| is_slit && facet.part.1 == Zone::Base)
             .filter_map(|(index, facet)| Some((turn(facet.part.0)?, self.body_of[index])))
             .collect();
         for (turn, earlier) in &flaps {
@@ -180,14 +180,14 @@ impl Layers {
         &'a self,
         net: &'a Net,
         folded: &'a Folded,
-    ) -> impl Iterator<Item = (usize, usize, Face)> + 'a {
+    ) -> impl Iterator<Item = (usize, usize, PaperFace)> + 'a {
         net.seams
             .iter()
             .flat_map(move |seam| {
-                let glue = &net.strips[seam.under.strip].glue;
+                let glue = &net.blanks[seam.under.blank].glue;
                 let pleat =
                     glue.iter().find(|glue| glue.role == GlueRole::Pleat && glue.panel == seam.under.panel);
-                let face = pleat.map_or(Face::Outside, |glue| glue.face);
+                let face = pleat.map_or(PaperFace::Outside, |glue| glue.face);
                 folded
                     .glued(net, seam)
                     .map(move |(under, over)| (self.body_of[under], self.body_of[over], face))
@@ -195,11 +195,11 @@ impl Layers {
             .chain(net.laps.iter().flat_map(move |lap| {
                 folded
                     .lapped(lap)
-                    .map(move |(under, over)| (self.body_of[under], self.body_of[over], Face::Outside))
+                    .map(move |(under, over)| (self.body_of[under], self.body_of[over], PaperFace::Outside))
             }))
     }
 
-    fn rules(&self, glued: &[(usize, usize, Face)]) -> Vec<Rule> {
+    fn rules(&self, glued: &[(usize, usize, PaperFace)]) -> Vec<Rule> {
         let mut rules = Vec::new();
         let lines: Vec<Line> = self.hinges.iter().map(Line::of).collect();
         for (hinge, line) in self.hinges.iter().zip(&lines) {
@@ -230,7 +230,7 @@ impl Layers {
     fn overlapping(&self, one: usize) -> u128 {
         let one = &self.bodies[one];
         let shares = |other: &Body| {
-            let pairs = |a: &Shape| !a.is_clear_of(other.round) && other.facets.iter().any(|b| a.overlaps(b));
+            let pairs = |a: &Patch| !a.is_clear_of(other.round) && other.facets.iter().any(|b| a.overlaps(b));
             !one.is_clear_of(other.round) && one.facets.iter().any(pairs)
         };
         self.bodies.iter().enumerate().fold(0, |set, (body, other)| set | u128::from(shares(other)) << body)

@@ -3,16 +3,16 @@
 use super::motion::flap_closed;
 use super::{Folded, Turned};
 use crate::Brief;
-use crate::net::{Band, Face, Net, Panel};
+use crate::net::{Net, Panel, PaperFace, Zone};
 use glam::DVec3;
 
 /// A surface that is seen when the bag stands closed.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 pub struct Surface {
     /// The part of the bag.
-    pub part: (Panel, Band),
+    pub part: (Panel, Zone),
     /// The face of the paper it shows.
-    pub shows: Face,
+    pub shows: PaperFace,
     /// Which way the pattern lies on it, for one who looks at it.
     pub orientation: Orientation,
 }
@@ -39,8 +39,8 @@ pub fn surfaces(brief: &Brief, net: &Net, folded: &Folded) -> Vec<Surface> {
             continue;
         }
         let Some(outward) = outward(folded, facet) else { continue };
-        let shows = if facet.pose.z_axis.dot(outward) > 0.0 { Face::Outside } else { Face::Inside };
-        let has_face = net.strips[facet.strip].shows_face();
+        let shows = if facet.pose.z_axis.dot(outward) > 0.0 { PaperFace::Outside } else { PaperFace::Inside };
+        let has_face = net.blanks[facet.blank].shows_face();
         let turned = brief.sheet_for(has_face).turned;
         found.push(Surface { part: facet.part, shows, orientation: orientation(turned, facet, outward) });
     }
@@ -48,26 +48,26 @@ pub fn surfaces(brief: &Brief, net: &Net, folded: &Folded) -> Vec<Surface> {
 }
 
 fn is_seen(brief: &Brief, facet: &Turned) -> bool {
-    let (panel, band) = facet.part;
-    match band {
-        Band::Body => panel.is_face() || panel.is_gusset(),
-        Band::Hem => panel.is_face() && brief.top.is_turned_out(),
-        Band::Flap => true,
-        Band::Base | Band::Ear | Band::BackBody | Band::BackHem => false,
+    let (panel, zone) = facet.part;
+    match zone {
+        Zone::Body => panel.is_face() || panel.is_gusset(),
+        Zone::Hem => panel.is_face() && brief.top.is_turned_out(),
+        Zone::Flap => true,
+        Zone::Base | Zone::Ear | Zone::BackBody | Zone::BackHem => false,
     }
 }
 
 /// The direction from which a surface is seen. A body is seen from its outside; a hem turned out lies over its body;
 /// a closing flap lies on the mouth, or on the face across it.
 fn outward(folded: &Folded, facet: &Turned) -> Option<DVec3> {
-    let (panel, band) = facet.part;
+    let (panel, zone) = facet.part;
     let body = |panel: Panel| {
-        let own = |other: &&Turned| other.part == (panel, Band::Body);
+        let own = |other: &&Turned| other.part == (panel, Zone::Body);
         folded.facets.iter().find(own).map(|body| body.pose.z_axis)
     };
-    match band {
-        Band::Flap if facet.pose.z_axis.y.abs() > 0.5 => Some(DVec3::Y),
-        Band::Flap => across(folded, panel),
+    match zone {
+        Zone::Flap if facet.pose.z_axis.y.abs() > 0.5 => Some(DVec3::Y),
+        Zone::Flap => across(folded, panel),
         _ => body(panel),
     }
 }
@@ -75,7 +75,7 @@ fn outward(folded: &Folded, facet: &Turned) -> Option<DVec3> {
 /// The direction from which the face across the bag is seen.
 fn across(folded: &Folded, panel: Panel) -> Option<DVec3> {
     let is_across = |other: Panel| other.is_face() && other.face() != panel.face();
-    let face = folded.facets.iter().find(|other| is_across(other.part.0) && other.part.1 == Band::Body);
+    let face = folded.facets.iter().find(|other| is_across(other.part.0) && other.part.1 == Zone::Body);
     face.map(|face| face.pose.z_axis)
 }
 
@@ -101,7 +101,7 @@ mod tests {
     use crate::brief::{Build, CUSTOMARY_PLEATS, FaceSide, GussetCrease};
     use rstest::rstest;
 
-    fn shown(change: impl Fn(&mut Brief), part: (Panel, Band)) -> (Face, Orientation) {
+    fn shown(change: impl Fn(&mut Brief), part: (Panel, Zone)) -> (PaperFace, Orientation) {
         let mut brief = Brief::new(Length::inches(8), Length::inches(9), Length::inches(3));
         change(&mut brief);
         let net = Net::of(&brief);
@@ -116,16 +116,16 @@ mod tests {
     #[rstest]
     fn bodies_stand_upright(#[values(Build::Wrap, Build::CornerPair)] build: Build) {
         for panel in [Panel::Front, Panel::Back] {
-            let seen = shown(|brief| brief.build = build, (panel, Band::Body));
-            assert_eq!(seen, (Face::Outside, Orientation::Upright));
+            let seen = shown(|brief| brief.build = build, (panel, Zone::Body));
+            assert_eq!(seen, (PaperFace::Outside, Orientation::Upright));
         }
     }
 
     /// Common practice: a hem turned out shows the reverse, and upside down.
     #[test]
     fn a_hem_out_shows_the_reverse_upside_down() {
-        let seen = shown(|brief| brief.top = Top::HemOut { depth: Length::INCH }, (Panel::Front, Band::Hem));
-        assert_eq!(seen, (Face::Inside, Orientation::UpsideDown));
+        let seen = shown(|brief| brief.top = Top::HemOut { depth: Length::INCH }, (Panel::Front, Zone::Hem));
+        assert_eq!(seen, (PaperFace::Inside, Orientation::UpsideDown));
     }
 
     /// Common practice: the back of a flare always shows the pattern upside down.
@@ -133,15 +133,15 @@ mod tests {
     fn the_back_of_a_flare_is_upside_down() {
         let (pleats, pleat) = CUSTOMARY_PLEATS;
         let flare = |brief: &mut Brief| brief.build = Build::PleatedFlare { pleats, pleat };
-        assert_eq!(shown(flare, (Panel::Front, Band::Body)), (Face::Outside, Orientation::Upright));
-        assert_eq!(shown(flare, (Panel::Back, Band::Body)), (Face::Outside, Orientation::UpsideDown));
+        assert_eq!(shown(flare, (Panel::Front, Zone::Body)), (PaperFace::Outside, Orientation::Upright));
+        assert_eq!(shown(flare, (Panel::Back, Zone::Body)), (PaperFace::Outside, Orientation::UpsideDown));
     }
 
     /// Common practice: a sheet laid sideways shows its pattern sideways.
     #[test]
     fn a_turned_sheet_lies_sideways() {
-        let seen = shown(|brief| brief.sheet.turned = true, (Panel::Front, Band::Body));
-        assert_eq!(seen, (Face::Outside, Orientation::Sideways));
+        let seen = shown(|brief| brief.sheet.turned = true, (Panel::Front, Zone::Body));
+        assert_eq!(seen, (PaperFace::Outside, Orientation::Sideways));
     }
 
     /// Folded over the mouth, a flap goes on showing the face it showed: only its pattern stands on its head.
@@ -154,6 +154,6 @@ mod tests {
             brief.top = Top::Flap { on: FaceSide::Back, depth, corner: Length::ZERO };
             brief.gusset_crease = crease;
         };
-        assert_eq!(shown(flap, (Panel::Back, Band::Flap)), (Face::Outside, Orientation::UpsideDown));
+        assert_eq!(shown(flap, (Panel::Back, Zone::Flap)), (PaperFace::Outside, Orientation::UpsideDown));
     }
 }

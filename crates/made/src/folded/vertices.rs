@@ -3,13 +3,13 @@
 //! Kawasaki–Justin: at an interior vertex of a flat fold the alternate angles sum to 180°. Maekawa–Justin: mountains
 //! and valleys differ by two. Both as stated in Demaine & O'Rourke, *Geometric Folding Algorithms*, 2007, ch. 12.
 
-use crate::net::{Fold, Strip};
+use crate::net::{Blank, Fold};
 use crate::plane::Point;
 
 /// A point inside the paper where folded creases meet.
 #[derive(Clone, Debug, PartialEq)]
 pub struct Vertex {
-    /// Where it lies on the strip.
+    /// Where it lies on the blank.
     pub at: Point,
     /// The creases that leave it, anticlockwise: direction in degrees from the right, and fold.
     pub creases: Vec<(f64, Fold)>,
@@ -49,17 +49,17 @@ impl Vertex {
     }
 }
 
-/// Every vertex inside a strip at which creases that fold meet; not those on its edge or on a slit.
-pub fn vertices(strip: &Strip) -> Vec<Vertex> {
-    let folded = || strip.creases.iter().filter(|crease| crease.folds());
+/// Every vertex inside a blank at which creases that fold meet; not those on its edge or on a slit.
+pub fn vertices(blank: &Blank) -> Vec<Vertex> {
+    let folded = || blank.creases.iter().filter(|crease| crease.folds());
     let mut ends: Vec<Point> = folded().flat_map(|crease| [crease.from, crease.to]).collect();
     ends.sort();
     ends.dedup();
-    let count = strip.outline.len();
-    let edge = || (0..count).map(|index| (strip.outline[index], strip.outline[(index + 1) % count]));
+    let count = blank.outline.len();
+    let edge = || (0..count).map(|index| (blank.outline[index], blank.outline[(index + 1) % count]));
     let on_edge = |point: Point| {
         edge().any(|(from, to)| crate::exact::lies_on(point, from, to))
-            || strip.cuts.iter().any(|cut| crate::exact::lies_on(point, cut.from, cut.to))
+            || blank.cuts.iter().any(|cut| crate::exact::lies_on(point, cut.from, cut.to))
     };
     ends.into_iter()
         .filter(|point| !on_edge(*point))

@@ -66,7 +66,7 @@ impl<'a> Patterns<'a> {
         tidy(stack(Blade::Horizontal, way.height, up, &row), self.sheet)
     }
 
-    /// The pattern of greatest value, and its value.
+    /// The pattern of greatest value, and its value (the sum of `values`, one a part, over its parts).
     pub fn best(&self, values: &[f64]) -> (f64, Tree) {
         let (nx, ny) = (self.xs.at.len(), self.ys.at.len());
         // A part is worth its value wherever it fits; the recursion carries it on to larger rectangles.

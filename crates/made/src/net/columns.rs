@@ -1,10 +1,10 @@
-//! Panels side by side, and the bands they are stacked from.
+//! Panels side by side, and the zones they are stacked from.
 
 use super::{BaseCorners, Span};
 use crate::brief::{Build, Cuts, Direction, FaceSide, Joins, Place, RunStart, Side, Squares};
 use crate::{Brief, Length};
 
-/// What a column of the strip becomes.
+/// What a column of the blank becomes.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
 pub enum Panel {
     /// The front face.
@@ -25,7 +25,7 @@ pub enum Panel {
         /// How much of it.
         part: GussetPart,
     },
-    /// The strip that goes under the next panel and carries the glue.
+    /// The blank that goes under the next panel and carries the glue.
     Tab,
     /// One half of a joining strip, glued behind the edge of a panel: the left half behind the panel on the left of
     /// the seam.
@@ -52,7 +52,7 @@ pub enum GussetPart {
     BackHalf,
 }
 
-/// A panel and the stretch of the strip it takes.
+/// A panel and the stretch of the blank it takes.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 pub struct Column {
     /// What it becomes.
@@ -72,16 +72,16 @@ impl Column {
     }
 }
 
-/// One of the bands a bag is stacked from.
+/// One of the zones a bag is stacked from.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
-pub enum Band {
+pub enum Zone {
     /// Below the base line: the flaps that close the bottom.
     Base,
     /// Below the base line too, but turned up against a gusset. Never a row of its own.
     Ear,
     /// The body, as high as the finished bag.
     Body,
-    /// The band that is turned over at the top.
+    /// The hem: turned over at the top.
     Hem,
     /// The closing flap: one face run on above the top.
     Flap,
@@ -91,11 +91,11 @@ pub enum Band {
     BackHem,
 }
 
-/// A band and the stretch of the strip it takes.
+/// A zone and the stretch of the blank it takes.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 pub struct Row {
-    /// Which band.
-    pub band: Band,
+    /// Which zone.
+    pub zone: Zone,
     /// Where it lies, from the bottom edge.
     pub y: Span,
 }
@@ -155,18 +155,18 @@ pub(super) struct Run {
 }
 
 impl Run {
-    pub fn row(&self, band: Band) -> Option<Span> {
-        self.rows.iter().find(|row| row.band == band).map(|row| row.y)
+    pub fn row(&self, zone: Zone) -> Option<Span> {
+        self.rows.iter().find(|row| row.zone == zone).map(|row| row.y)
     }
 
     /// Where the body lies; every run has one.
     pub fn body(&self) -> Span {
-        self.row(Band::Body).unwrap_or(Span::new(Length::ZERO, Length::ZERO))
+        self.row(Zone::Body).unwrap_or(Span::new(Length::ZERO, Length::ZERO))
     }
 
     /// Where the base flaps lie; empty if there are none.
     pub fn base(&self) -> Span {
-        self.row(Band::Base).unwrap_or(Span::new(Length::ZERO, Length::ZERO))
+        self.row(Zone::Base).unwrap_or(Span::new(Length::ZERO, Length::ZERO))
     }
 
     pub fn width(&self) -> Length {
@@ -244,8 +244,8 @@ pub(super) fn runs(brief: &Brief) -> Vec<Run> {
     };
     let mut runs: Vec<Run> = runs.into_iter().map(turn).collect();
     if let Some(width) = brief.joins.strip() {
-        let strips = runs.iter().filter(|run| !run.has_tab()).count();
-        runs.extend(vec![joining_strip(brief, width); strips]);
+        let blanks = runs.iter().filter(|run| !run.has_tab()).count();
+        runs.extend(vec![joining_strip(brief, width); blanks]);
     }
     runs
 }
@@ -322,12 +322,12 @@ fn cut_run(brief: &Brief, cuts: Cuts, near: Side, far: Side) -> Vec<Vec<(Panel, 
 fn run(brief: &Brief, panels: &[(Panel, Length)], corners: BaseCorners) -> Run {
     let has = |on| panels.iter().any(|(panel, _)| panel.face() == Some(on));
     let top = match brief.top.flap() {
-        None => (Band::Hem, brief.top.hem()),
-        Some(flap) if has(flap.on) => (Band::Flap, flap.depth),
-        Some(_) => (Band::Flap, Length::ZERO),
+        None => (Zone::Hem, brief.top.hem()),
+        Some(flap) if has(flap.on) => (Zone::Flap, flap.depth),
+        Some(_) => (Zone::Flap, Length::ZERO),
     };
-    let bands = [(Band::Base, brief.flap()), (Band::Body, brief.finished.height), top];
-    Run { columns: in_columns(panels), rows: in_rows(&bands), corners }
+    let zones = [(Zone::Base, brief.flap()), (Zone::Body, brief.finished.height), top];
+    Run { columns: in_columns(panels), rows: in_rows(&zones), corners }
 }
 
 /// As tall as the seam it holds; under a folded base it runs on to the bottom edge.
@@ -336,9 +336,9 @@ fn joining_strip(brief: &Brief, width: Length) -> Run {
     let panels = [(Panel::JoinHalf(Side::Left), left), (Panel::JoinHalf(Side::Right), width - left)];
     let is_tube = brief.build.is_squashed();
     let base = if is_tube { brief.flap() } else { Length::ZERO };
-    let bands = [(Band::Base, base), (Band::Body, brief.finished.height), (Band::Hem, brief.top.hem())];
+    let zones = [(Zone::Base, base), (Zone::Body, brief.finished.height), (Zone::Hem, brief.top.hem())];
     let corners = if is_tube { BaseCorners::Folded } else { BaseCorners::NoBase };
-    Run { columns: in_columns(&panels), rows: in_rows(&bands), corners }
+    Run { columns: in_columns(&panels), rows: in_rows(&zones), corners }
 }
 
 /// Front above, back below and upside down; pleats on both sides.
@@ -348,8 +348,8 @@ fn flare(brief: &Brief, pleats: u8, pleat: Length) -> Run {
     panels.push((Panel::Front, brief.finished.width));
     panels.extend((1..=pleats).map(|number| at(Side::Right, number)));
     let (height, hem) = (brief.finished.height, brief.top.hem());
-    let bands = [(Band::BackHem, hem), (Band::BackBody, height), (Band::Body, height), (Band::Hem, hem)];
-    Run { columns: in_columns(&panels), rows: in_rows(&bands), corners: BaseCorners::NoBase }
+    let zones = [(Zone::BackHem, hem), (Zone::BackBody, height), (Zone::Body, height), (Zone::Hem, hem)];
+    Run { columns: in_columns(&panels), rows: in_rows(&zones), corners: BaseCorners::NoBase }
 }
 
 fn in_columns(run: &[(Panel, Length)]) -> Vec<Column> {
@@ -358,12 +358,12 @@ fn in_columns(run: &[(Panel, Length)]) -> Vec<Column> {
 }
 
 /// Bands from bottom to top; those of no height are left out.
-fn in_rows(bands: &[(Band, Length)]) -> Vec<Row> {
-    let spans = Span::in_a_row(bands.iter().map(|(_, depth)| *depth));
-    bands
+fn in_rows(zones: &[(Zone, Length)]) -> Vec<Row> {
+    let spans = Span::in_a_row(zones.iter().map(|(_, depth)| *depth));
+    zones
         .iter()
         .zip(spans)
         .filter(|((_, depth), _)| depth.is_positive())
-        .map(|((band, _), y)| Row { band: *band, y })
+        .map(|((zone, _), y)| Row { zone: *zone, y })
         .collect()
 }

@@ -33,7 +33,7 @@ pub enum CreaseRole {
     Corner,
     /// Between the last panel and the glue tab.
     TabLine,
-    /// Where the top band is turned.
+    /// Where the hem is turned.
     HemLine,
     /// Down the middle of a gusset.
     GussetCentre,

@@ -3,13 +3,13 @@
 use super::columns::Run;
 use super::lines::squash_reach;
 use super::outline::Ends;
-use super::{Band, BaseCorners, Column, Panel, Point, Span};
+use super::{BaseCorners, Column, Panel, Point, Span, Zone};
 use crate::brief::{Build, ClosingOrder};
 use crate::{Brief, Length};
 
 /// A face of the paper.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
-pub enum Face {
+pub enum PaperFace {
     /// The face that ends up outside the bag.
     Outside,
     /// The face that ends up inside the bag: the reverse of the sheet.
@@ -25,7 +25,7 @@ pub enum GlueRole {
     Lap,
     /// An ear turned up against the inside of a gusset.
     Ear,
-    /// The turned band at the top.
+    /// The hem at the top.
     Hem,
     /// A base flap that folds over others.
     BaseFlap,
@@ -38,7 +38,7 @@ pub enum GlueRole {
     /// The outermost pleat of a flare.
     Pleat,
     /// The top of a lower piece, under the upper one.
-    Level,
+    AllRound,
 }
 
 /// An area that carries glue or tape.
@@ -49,29 +49,29 @@ pub struct Glue {
     /// The panel it lies on.
     pub panel: Panel,
     /// The face of the paper it lies on.
-    pub face: Face,
+    pub face: PaperFace,
     /// Its corners, anticlockwise.
     pub corners: Vec<Point>,
 }
 
 /// All glue areas of a run of panels.
 pub(super) fn areas(brief: &Brief, run: &Run, edge: &Ends) -> Vec<Glue> {
-    let (body, hem) = (run.body(), run.row(Band::Hem));
+    let (body, hem) = (run.body(), run.row(Zone::Hem));
     let mut areas = Vec::new();
     for (index, column) in run.columns.iter().enumerate() {
         let panel = column.panel;
         if goes_under(brief, run, column) {
             areas.extend(going_under(brief, run, edge, index));
         }
-        if let (true, BaseCorners::Ears, Some(base)) = (panel.is_gusset(), run.corners, run.row(Band::Base)) {
+        if let (true, BaseCorners::Ears, Some(base)) = (panel.is_gusset(), run.corners, run.row(Zone::Base)) {
             let corners = rectangle(column.x, base);
-            areas.push(Glue { role: GlueRole::Ear, panel, face: Face::Outside, corners });
+            areas.push(Glue { role: GlueRole::Ear, panel, face: PaperFace::Outside, corners });
         }
         if let (Some(hem), false) = (hem, run.is_joining_strip()) {
-            // A band turned in meets the body with its inside face, a band turned out with its outside face.
-            let face = if brief.top.is_turned_out() { Face::Outside } else { Face::Inside };
+            // A hem turned in meets the body with its inside face, a hem turned out with its outside face.
+            let face = if brief.top.is_turned_out() { PaperFace::Outside } else { PaperFace::Inside };
             areas.push(Glue { role: GlueRole::Hem, panel, face, corners: edge.under(run, index, hem) });
-            if let Some(behind) = run.row(Band::BackHem).filter(|_| !is_outermost(brief, panel)) {
+            if let Some(behind) = run.row(Zone::BackHem).filter(|_| !is_outermost(brief, panel)) {
                 let corners = rectangle(column.x, behind);
                 areas.push(Glue { role: GlueRole::Hem, panel: panel.behind(), face, corners });
             }
@@ -79,7 +79,7 @@ pub(super) fn areas(brief: &Brief, run: &Run, edge: &Ends) -> Vec<Glue> {
         areas.extend(base_flap(brief, run, edge, index));
         if let (true, Build::PleatedFlare { pleats, .. }) = (is_outermost(brief, panel), brief.build) {
             // An even pleat ends up over the one of the back, an odd one under it.
-            let face = if pleats.is_multiple_of(2) { Face::Inside } else { Face::Outside };
+            let face = if pleats.is_multiple_of(2) { PaperFace::Inside } else { PaperFace::Outside };
             areas.push(Glue { role: GlueRole::Pleat, panel, face, corners: rectangle(column.x, body) });
         }
     }
@@ -98,7 +98,7 @@ fn is_outermost(brief: &Brief, panel: Panel) -> bool {
 }
 
 /// What goes under carries its glue on the outside. A hem turned out lies over its top, and there the glue goes on
-/// the face the band shows: the inside of the sheet.
+/// the face the hem shows: the inside of the sheet.
 fn going_under(brief: &Brief, run: &Run, edge: &Ends, index: usize) -> Vec<Glue> {
     let panel = run.columns[index].panel;
     let role = match panel {
@@ -110,18 +110,18 @@ fn going_under(brief: &Brief, run: &Run, edge: &Ends, index: usize) -> Vec<Glue>
     let body = run.body();
     let foot = if run.corners == BaseCorners::Folded { Length::ZERO } else { body.from };
     let depth = brief.top.hem();
-    match run.row(Band::Hem) {
+    match run.row(Zone::Hem) {
         Some(hem) if brief.top.is_turned_out() && depth < body.length() => {
-            vec![area(Face::Outside, Span::new(foot, body.to - depth)), area(Face::Inside, hem)]
+            vec![area(PaperFace::Outside, Span::new(foot, body.to - depth)), area(PaperFace::Inside, hem)]
         }
-        _ => vec![area(Face::Outside, Span::new(foot, body.to))],
+        _ => vec![area(PaperFace::Outside, Span::new(foot, body.to))],
     }
 }
 
 /// What is glued on the flap below a column.
 fn base_flap(brief: &Brief, run: &Run, edge: &Ends, index: usize) -> Vec<Glue> {
     let column = &run.columns[index];
-    let (Some(base), true) = (run.row(Band::Base), column.has_flap(run.corners)) else { return Vec::new() };
+    let (Some(base), true) = (run.row(Zone::Base), column.has_flap(run.corners)) else { return Vec::new() };
     let panel = column.panel;
     if run.corners == BaseCorners::Folded {
         return folded_base(brief, column, base);
@@ -135,7 +135,7 @@ fn base_flap(brief: &Brief, run: &Run, edge: &Ends, index: usize) -> Vec<Glue> {
     }
     let (left, right) = edge.feet(run, index);
     let corners = vec![left, right, Point::new(column.x.to, base.to), Point::new(column.x.from, base.to)];
-    vec![Glue { role: GlueRole::BaseFlap, panel, face: Face::Inside, corners }]
+    vec![Glue { role: GlueRole::BaseFlap, panel, face: PaperFace::Inside, corners }]
 }
 
 /// Only the four outer triangles and the lap of the front flap, never the middle: that is the inside of the bag.
@@ -149,7 +149,7 @@ fn folded_base(brief: &Brief, column: &Column, base: Span) -> Vec<Glue> {
         let (head, corner, inner) =
             (Point::new(corner, base.to), Point::new(corner, foot), Point::new(inner, foot));
         let corners = if corner.x < inner.x { vec![head, corner, inner] } else { vec![head, inner, corner] };
-        Glue { role: GlueRole::BaseCorner, panel, face: Face::Outside, corners }
+        Glue { role: GlueRole::BaseCorner, panel, face: PaperFace::Outside, corners }
     };
     let mut areas = vec![triangle(from, from + reach), triangle(to, to - reach)];
     let (left, right) = (from + reach, to - reach);
@@ -159,7 +159,7 @@ fn folded_base(brief: &Brief, column: &Column, base: Span) -> Vec<Glue> {
         let at = |x, y| Point::new(x, base.from + y);
         let corners =
             vec![at(left, Length::ZERO), at(right, Length::ZERO), at(right + lap, lap), at(left - lap, lap)];
-        areas.push(Glue { role: GlueRole::BaseLap, panel, face: Face::Inside, corners });
+        areas.push(Glue { role: GlueRole::BaseLap, panel, face: PaperFace::Inside, corners });
     }
     areas
 }

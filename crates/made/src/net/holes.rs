@@ -1,12 +1,12 @@
 //! Holes in the pieces: wherever a hole of a face goes through paper.
 
-use super::{Band, Column, Net, Panel, Point, Side, Strip};
+use super::{Blank, Column, Net, Panel, Point, Side, Zone};
 use crate::brief::FaceSide;
 use crate::fittings::{FaceHole, On, Purpose, Shape};
 use crate::plane::Size;
 use crate::{Brief, Length};
 
-/// A hole in a strip.
+/// A hole in a blank.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 pub struct Hole {
     /// Its middle.
@@ -17,22 +17,22 @@ pub struct Hole {
     pub purpose: Purpose,
     /// The panel it is in.
     pub panel: Panel,
-    /// The band it is in: body, closing flap, or the hem that lies over the body there.
-    pub band: Band,
+    /// The zone it is in: body, closing flap, or the hem that lies over the body there.
+    pub zone: Zone,
 }
 
-/// Makes every hole of the faces in every strip and band that it goes through. Tabs and joining strips have none: a hole over
+/// Makes every hole of the faces in every strip and zone that it goes through. Tabs and joining strips have none: a hole over
 /// one of them is a fault, and the proof finds it.
 pub(super) fn punch(brief: &Brief, holes: &[FaceHole], net: &mut Net) {
     if holes.is_empty() {
         return;
     }
-    for strip in net.strips.iter_mut().filter(|strip| !strip.is_joining_strip()) {
-        strip.holes = of_strip(brief, strip, holes);
+    for blank in net.blanks.iter_mut().filter(|blank| !blank.is_joining_strip()) {
+        blank.holes = of_blank(brief, blank, holes);
     }
 }
 
-/// Left edge of the whole face that a column is, or is part of, from the left edge of its strip.
+/// Left edge of the whole face that a column is, or is part of, from the left edge of its blank.
 pub fn face_left(column: &Column, width: Length) -> Length {
     match column.panel {
         // Seen from outside, the back has the bag's left on its right.
@@ -43,9 +43,9 @@ pub fn face_left(column: &Column, width: Length) -> Length {
     }
 }
 
-fn of_strip(brief: &Brief, strip: &Strip, holes: &[FaceHole]) -> Vec<Hole> {
+fn of_blank(brief: &Brief, blank: &Blank, holes: &[FaceHole]) -> Vec<Hole> {
     let mut made = Vec::new();
-    for column in strip.columns.iter().filter(|column| column.panel.is_face()) {
+    for column in blank.columns.iter().filter(|column| column.panel.is_face()) {
         let width = match column.panel {
             Panel::FacePart { .. } => brief.finished.width,
             _ => column.x.length(),
@@ -56,37 +56,37 @@ fn of_strip(brief: &Brief, strip: &Strip, holes: &[FaceHole]) -> Vec<Hole> {
             if !column.x.touches(x) {
                 continue;
             }
-            let mut add = |y: Length, panel: Panel, band: Band| {
+            let mut add = |y: Length, panel: Panel, zone: Zone| {
                 let FaceHole { shape, purpose, .. } = *hole;
-                made.push(Hole { centre: Point::new(x, y), shape, purpose, panel, band });
+                made.push(Hole { centre: Point::new(x, y), shape, purpose, panel, zone });
             };
             match hole.on {
                 On::Flap(up) => {
                     let own = brief.top.flap().is_some_and(|flap| Some(flap.on) == column.panel.face());
-                    if let (true, Some(flap)) = (own, strip.row(Band::Flap)) {
-                        add(flap.y.from + up, column.panel, Band::Flap);
+                    if let (true, Some(flap)) = (own, blank.row(Zone::Flap)) {
+                        add(flap.y.from + up, column.panel, Zone::Flap);
                     }
                 }
                 On::Faces(down) => {
                     let reaches_hem = hole.below_top().is_some_and(|span| span.from < brief.top.hem());
                     let through_hem = reaches_hem && !matches!(hole.shape, Shape::Slot { .. });
-                    if let Some(body) = strip.row(Band::Body) {
-                        let y = body.y.from + brief.finished.height - down - strip.rise;
+                    if let Some(body) = blank.row(Zone::Body) {
+                        let y = body.y.from + brief.finished.height - down - blank.rise;
                         if body.y.touches(y) {
-                            add(y, column.panel, Band::Body);
+                            add(y, column.panel, Zone::Body);
                         }
                     }
                     // A hole that only bites into the edge of the hem is made when the hem is turned.
                     let through_hem = through_hem && down <= brief.top.hem();
-                    if let (Some(hem), true) = (strip.row(Band::Hem), through_hem) {
-                        add(hem.y.from + down, column.panel, Band::Hem);
+                    if let (Some(hem), true) = (blank.row(Zone::Hem), through_hem) {
+                        add(hem.y.from + down, column.panel, Zone::Hem);
                     }
                     // The back of a flare lies below the front on the sheet, upside down.
-                    if let Some(body) = strip.row(Band::BackBody) {
-                        add(body.y.from + down, column.panel.behind(), Band::Body);
+                    if let Some(body) = blank.row(Zone::BackBody) {
+                        add(body.y.from + down, column.panel.behind(), Zone::Body);
                     }
-                    if let (Some(hem), true) = (strip.row(Band::BackHem), through_hem) {
-                        add(hem.y.to - down, column.panel.behind(), Band::Hem);
+                    if let (Some(hem), true) = (blank.row(Zone::BackHem), through_hem) {
+                        add(hem.y.to - down, column.panel.behind(), Zone::Hem);
                     }
                 }
             }
@@ -139,13 +139,13 @@ mod tests {
         // Common practice: holes 1 below the top edge, 1½ either side of the centre on an 8 face.
         let net = net(|brief| brief.build = Build::CornerPair);
         let places: Vec<(Length, Length)> =
-            net.strips[0].holes.iter().map(|hole| (hole.centre.x, hole.centre.y)).collect();
+            net.blanks[0].holes.iter().map(|hole| (hole.centre.x, hole.centre.y)).collect();
         // Base flaps of 3 and a body of 9: the top edge lies at 12.
         assert_eq!(
             places,
             [(Length::eighths(20), Length::inches(11)), (Length::eighths(44), Length::inches(11))]
         );
-        assert_eq!(net.strips[0].holes.len(), net.strips[1].holes.len());
+        assert_eq!(net.blanks[0].holes.len(), net.blanks[1].holes.len());
     }
 
     #[rstest]
@@ -157,14 +157,14 @@ mod tests {
             brief.top = Top::HemIn { depth: hem };
             brief.fittings.handle.down = Some(Length::INCH);
         });
-        assert_eq!(net.strips[0].holes.len(), 4 * layers);
+        assert_eq!(net.blanks[0].holes.len(), 4 * layers);
     }
 
     #[test]
     fn the_edge_of_an_opening_is_as_wide_and_high_as_it_says() {
         let shape = Shape::Opening { width: Length::inches(4), height: Length::inches(2) };
         let centre = Point::new(Length::inches(5), Length::inches(5));
-        let hole = Hole { centre, shape, purpose: Purpose::Hand, panel: Panel::Front, band: Band::Body };
+        let hole = Hole { centre, shape, purpose: Purpose::Hand, panel: Panel::Front, zone: Zone::Body };
         let edge = hole.edge(256);
         let (left, right) =
             (edge.iter().map(|p| p.x).min().unwrap(), edge.iter().map(|p| p.x).max().unwrap());

@@ -5,7 +5,7 @@
 
 use super::columns::Run;
 use super::{
-    Band, BaseCorners, Column, Crease, CreaseRole, Fold, GussetPart, Joint, Panel, Point, Seam, Side, Span,
+    BaseCorners, Column, Crease, CreaseRole, Fold, GussetPart, Joint, Panel, Point, Seam, Side, Span, Zone,
 };
 use crate::brief::{Across, Build, ClosingFlap, FaceSide, GussetCrease};
 use crate::exact::clip_inside;
@@ -47,7 +47,7 @@ pub(super) fn creases(
 
 /// The seam by which a column goes under another panel.
 fn over(seams: &[Seam], run: usize, column: usize) -> Option<&Seam> {
-    seams.iter().find(|seam| (seam.under.strip, seam.under.column) == (run, column))
+    seams.iter().find(|seam| (seam.under.blank, seam.under.column) == (run, column))
 }
 
 fn panel_over(runs: &[Run], seams: &[Seam], run: usize, column: usize) -> Panel {
@@ -66,10 +66,10 @@ fn inside(brief: &Brief, fitted: &Fitted, run: &Run, column: &Column) -> Vec<Cre
     if column.has_flap(run.corners) && run.base().length().is_positive() {
         creases.push(horizontal(panel, x, body.from, Fold::Mountain, CreaseRole::BaseLine));
     }
-    if let Some(hem) = run.row(Band::Hem) {
+    if let Some(hem) = run.row(Zone::Hem) {
         creases.push(horizontal(panel, x, hem.from, hem_fold(brief), CreaseRole::HemLine));
     }
-    if let (Some(flap), Some(ClosingFlap { on, .. })) = (run.row(Band::Flap), brief.top.flap())
+    if let (Some(flap), Some(ClosingFlap { on, .. })) = (run.row(Zone::Flap), brief.top.flap())
         && panel.face() == Some(on)
     {
         creases.push(horizontal(panel, x, flap.from, Fold::Mountain, CreaseRole::FlapLine));
@@ -132,7 +132,7 @@ fn gusset_lines(brief: &Brief, run: &Run, ends: &Ends, panel: Panel, creases: &m
     }
     if crease != GussetCrease::None && ends.whole {
         let upright = Upright { x: ends.centre, role: CreaseRole::GussetCentre, fold: Fold::Valley, panel };
-        creases.extend(upright.through(Span::new(apex, body.to), run.row(Band::Hem)));
+        creases.extend(upright.through(Span::new(apex, body.to), run.row(Zone::Hem)));
     }
 }
 
@@ -174,13 +174,13 @@ pub(super) fn squash_reach(base: Span, face: Span) -> Length {
 
 /// The lines of the panel laid over a tab or half a joining strip, as far as they reach over it.
 fn carried(brief: &Brief, fitted: &Fitted, runs: &[Run], seam: &Seam) -> Vec<Crease> {
-    let (Joint { strip, column, .. }, Joint { strip: other, column: cover, .. }) = (seam.under, seam.over);
-    let (own, run) = (&runs[strip], &runs[other]);
+    let (Joint { blank, column, .. }, Joint { blank: other, column: cover, .. }) = (seam.under, seam.over);
+    let (own, run) = (&runs[blank], &runs[other]);
     let shift = |point: Point| {
         Point::new(point.x + seam.under.x - seam.over.x, point.y + own.body().from - run.body().from)
     };
     let base = if own.corners == BaseCorners::Folded { Length::ZERO } else { own.body().from };
-    let top = own.row(Band::Hem).unwrap_or(own.body()).to;
+    let top = own.row(Zone::Hem).unwrap_or(own.body()).to;
     let paper = (own.columns[column].x, Span::new(base, top));
     inside(brief, fitted, run, &run.columns[cover])
         .into_iter()
@@ -201,7 +201,7 @@ fn between(brief: &Brief, runs: &[Run], seams: &[Seam], index: usize, right: usi
     if let Build::PleatedFlare { pleats, .. } = brief.build {
         return pleat_line(run, x, own, pleats);
     }
-    let (body, base, hem) = (run.body(), run.base(), run.row(Band::Hem));
+    let (body, base, hem) = (run.body(), run.base(), run.row(Zone::Hem));
     let role = if own.contains(&Panel::Tab) {
         CreaseRole::TabLine
     } else if own.iter().all(|panel| panel.is_join()) {
@@ -235,7 +235,7 @@ fn between(brief: &Brief, runs: &[Run], seams: &[Seam], index: usize, right: usi
 /// In the middle of a gusset nothing turns: the line only shows how far to lay the other half over. From the apex up
 /// it is the centre crease of a pinched gusset.
 fn mid_gusset_line(brief: &Brief, run: &Run, x: Length, role: CreaseRole, panel: Panel) -> Vec<Crease> {
-    let (body, hem) = (run.body(), run.row(Band::Hem));
+    let (body, hem) = (run.body(), run.row(Zone::Hem));
     let bottom = if run.corners == BaseCorners::Folded { run.base().from } else { body.from };
     let guide = Upright { x, role, fold: Fold::Flat, panel };
     match apex(brief, body).filter(|_| brief.gusset_crease != GussetCrease::None) {
@@ -258,10 +258,10 @@ fn flare_lines(brief: &Brief, run: &Run, column: &Column) -> Vec<Crease> {
     };
     let outermost = matches!(brief.build, Build::PleatedFlare { pleats, .. } if number == pleats);
     let mut creases = Vec::new();
-    if let Some(hem) = run.row(Band::Hem) {
+    if let Some(hem) = run.row(Zone::Hem) {
         creases.push(horizontal(panel, x, hem.from, hem_fold(brief), CreaseRole::HemLine));
     }
-    if let (Some(hem), false) = (run.row(Band::BackHem), outermost) {
+    if let (Some(hem), false) = (run.row(Zone::BackHem), outermost) {
         creases.push(horizontal(panel.behind(), x, hem.to, hem_fold(brief), CreaseRole::HemLine));
     }
     if !outermost {
@@ -285,11 +285,11 @@ fn pleat_line(run: &Run, x: Length, beside: [Panel; 2], pleats: u8) -> Vec<Creas
     let outer = outer.max().unwrap_or(0);
     let panel = beside[0];
     let line = Upright { x, role: CreaseRole::PleatLine, fold: alternating(outer - 1), panel };
-    let mut creases = line.through(run.body(), run.row(Band::Hem));
+    let mut creases = line.through(run.body(), run.row(Zone::Hem));
     if outer < pleats {
         let line = Upright { panel: panel.behind(), ..line };
-        creases.extend(run.row(Band::BackBody).map(|body| line.only(body)));
-        creases.extend(run.row(Band::BackHem).map(|hem| line.turned_over(hem)));
+        creases.extend(run.row(Zone::BackBody).map(|body| line.only(body)));
+        creases.extend(run.row(Zone::BackHem).map(|hem| line.turned_over(hem)));
     }
     creases
 }

@@ -1,16 +1,16 @@
 //! What a crafter calls the parts of a net.
 
-use super::{Band, CreaseRole, Fold, GussetPart, Panel};
+use super::{CreaseRole, Fold, GussetPart, Panel, Zone};
 use crate::brief::{FaceSide, Side};
 
-/// A panel in one band: `base flap of the front`.
-pub fn part_name(panel: Panel, band: Band) -> String {
-    match band {
-        Band::Base => format!("base flap of the {}", panel.name()),
-        Band::Ear => format!("ear below the {}", panel.name()),
-        Band::Body | Band::BackBody => panel.name().to_owned(),
-        Band::Hem | Band::BackHem => format!("hem of the {}", panel.name()),
-        Band::Flap => "closing flap".to_owned(),
+/// A panel in one zone: `base flap of the front`.
+pub fn part_name(panel: Panel, zone: Zone) -> String {
+    match zone {
+        Zone::Base => format!("base flap of the {}", panel.name()),
+        Zone::Ear => format!("ear below the {}", panel.name()),
+        Zone::Body | Zone::BackBody => panel.name().to_owned(),
+        Zone::Hem | Zone::BackHem => format!("hem of the {}", panel.name()),
+        Zone::Flap => "closing flap".to_owned(),
     }
 }
 

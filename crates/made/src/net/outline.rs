@@ -1,7 +1,7 @@
 //! Cuts made after trimming, and the edge of the paper they leave.
 
 use super::columns::Run;
-use super::{Band, BaseCorners, Column, GussetPart, Panel, Point, Side, Span};
+use super::{BaseCorners, Column, GussetPart, Panel, Point, Side, Span, Zone};
 use crate::brief::{Build, ClosingFlap, FaceSide, GussetCrease};
 use crate::{Brief, Length};
 
@@ -20,9 +20,9 @@ pub enum CutRole {
     TabCorner,
     /// The slanted end of a glue tab, so that it does not show.
     TabEnd,
-    /// The slanted corner of a hem at a free edge, so that the turned band does not show beside it.
+    /// The slanted corner of a hem at a free edge, so that the hem does not show beside it.
     HemCorner,
-    /// Beside and below a closing flap: the rest of its band falls away.
+    /// Beside and below a closing flap: the rest of its zone falls away.
     FlapSide,
     /// Frees half a pleat of a flare, which falls away.
     PleatEnd,
@@ -89,7 +89,7 @@ fn tab_ends(brief: &Brief, run: &Run) -> (Length, Length) {
         _ => in_mid_gusset,
     };
     let foot = if meets_a_diagonal { Length::ZERO } else { most };
-    let head = run.row(Band::Hem).map_or(most, |hem| most.min(hem.length().half()));
+    let head = run.row(Zone::Hem).map_or(most, |hem| most.min(hem.length().half()));
     (foot, head)
 }
 
@@ -147,7 +147,7 @@ impl Ends {
     /// Height of the upper edge of a column at its left and right side.
     fn head(&self, run: &Run, index: usize) -> (Length, Length) {
         let column = &run.columns[index];
-        let top = match run.row(Band::Flap) {
+        let top = match run.row(Zone::Flap) {
             Some(flap) if column.panel.face() != self.flap => flap.from,
             _ => run.height(),
         };
@@ -202,7 +202,7 @@ impl Ends {
     /// How far the hem is drawn in at the left and right end of the run. A tab has its own slant.
     fn hem_ends(&self, run: &Run) -> (Length, Length) {
         let free = |column: Option<&Column>| match column {
-            Some(column) if column.panel != Panel::Tab && run.row(Band::Hem).is_some() => self.hem_corner,
+            Some(column) if column.panel != Panel::Tab && run.row(Zone::Hem).is_some() => self.hem_corner,
             _ => Length::ZERO,
         };
         (free(run.columns.first()), free(run.columns.last()))
@@ -226,7 +226,7 @@ pub(super) fn outline(run: &Run, edge: &Ends) -> Vec<Point> {
     }
     let (hem_left, hem_right) = edge.hem_ends(run);
     let last = run.columns.len() - 1;
-    if let (true, Some(hem)) = (hem_right.is_positive(), run.row(Band::Hem)) {
+    if let (true, Some(hem)) = (hem_right.is_positive(), run.row(Zone::Hem)) {
         points.push(Point::new(run.width(), hem.from));
     }
     for (index, column) in run.columns.iter().enumerate().rev() {
@@ -235,7 +235,7 @@ pub(super) fn outline(run: &Run, edge: &Ends) -> Vec<Point> {
         points.push(Point::new(column.x.to - drawn(last, hem_right), right));
         points.push(Point::new(column.x.from + drawn(0, hem_left), left));
     }
-    if let (true, Some(hem)) = (hem_left.is_positive(), run.row(Band::Hem)) {
+    if let (true, Some(hem)) = (hem_left.is_positive(), run.row(Zone::Hem)) {
         points.push(Point::new(Length::ZERO, hem.from));
     }
     tidy(points)
@@ -316,8 +316,8 @@ fn column_cuts(run: &Run, edge: &Ends, index: usize, column: &Column, cuts: &mut
         }
         _ => {}
     }
-    // Beside a closing flap the rest of its band is cut away.
-    if let Some(flap) = run.row(Band::Flap) {
+    // Beside a closing flap the rest of its zone is cut away.
+    if let Some(flap) = run.row(Zone::Flap) {
         if column.panel.face() == edge.flap {
             for x in [from, to].into_iter().filter(|x| *x != Length::ZERO && *x != run.width()) {
                 let side = Cut {
@@ -334,7 +334,7 @@ fn column_cuts(run: &Run, edge: &Ends, index: usize, column: &Column, cuts: &mut
 }
 
 fn hem_cuts(run: &Run, edge: &Ends, cuts: &mut Vec<Cut>) {
-    let Some(hem) = run.row(Band::Hem) else { return };
+    let Some(hem) = run.row(Zone::Hem) else { return };
     let (left, right) = edge.hem_ends(run);
     let ends = [(left, left, Length::ZERO), (right, run.width() - right, run.width())];
     for (by, x, side) in ends {
@@ -347,7 +347,7 @@ fn hem_cuts(run: &Run, edge: &Ends, cuts: &mut Vec<Cut>) {
 
 /// The two upper corners of a closing flap.
 pub(super) fn rounds(brief: &Brief, run: &Run) -> Vec<Round> {
-    let (Some(ClosingFlap { on, corner, depth }), Some(flap)) = (brief.top.flap(), run.row(Band::Flap))
+    let (Some(ClosingFlap { on, corner, depth }), Some(flap)) = (brief.top.flap(), run.row(Zone::Flap))
     else {
         return Vec::new();
     };

@@ -5,15 +5,15 @@ use crate::brief::{
 use rstest::rstest;
 
 /// The handbook's one-piece bag (common practice): 3¾ × 6½ × 2, tab ½, flaps 2, out of 12 × 8½.
-fn worked(start: RunStart, direction: Direction) -> Strip {
+fn worked(start: RunStart, direction: Direction) -> Blank {
     let mut brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
     brief.run = crate::brief::Run { start, direction };
-    Net::of(&brief).strips.remove(0)
+    Net::of(&brief).blanks.remove(0)
 }
 
-fn scores(strip: &Strip) -> Vec<String> {
+fn scores(blank: &Blank) -> Vec<String> {
     let mut at: Vec<Length> =
-        strip.creases.iter().filter(|crease| crease.is_vertical()).map(|crease| crease.from.x).collect();
+        blank.creases.iter().filter(|crease| crease.is_vertical()).map(|crease| crease.from.x).collect();
     at.sort();
     at.dedup();
     at.iter().map(|x| x.figure(crate::Unit::Inch)).collect()
@@ -31,28 +31,28 @@ fn the_worked_bag_from_every_start(
     #[case] direction: Direction,
     #[case] expected: &[&str],
 ) {
-    let strip = worked(start, direction);
-    assert_eq!(scores(&strip), expected);
-    assert_eq!((strip.width(), strip.height()), (Length::inches(12), Length::eighths(68)));
-    let base = strip.creases.iter().find(|crease| crease.role == CreaseRole::BaseLine).unwrap();
+    let blank = worked(start, direction);
+    assert_eq!(scores(&blank), expected);
+    assert_eq!((blank.width(), blank.height()), (Length::inches(12), Length::eighths(68)));
+    let base = blank.creases.iter().find(|crease| crease.role == CreaseRole::BaseLine).unwrap();
     assert_eq!(base.from.y, Length::inches(2));
 }
 
 #[test]
 fn gussets_are_named_as_seen_from_the_front() {
     for direction in [Direction::Right, Direction::Left] {
-        let strip = worked(RunStart::Gusset, direction);
-        let front = strip.columns.iter().position(|column| column.panel == Panel::Front).unwrap();
+        let blank = worked(RunStart::Gusset, direction);
+        let front = blank.columns.iter().position(|column| column.panel == Panel::Front).unwrap();
         let gusset = |side| Panel::Gusset { side, part: GussetPart::Whole };
-        assert_eq!(strip.columns[front - 1].panel, gusset(Side::Left));
-        assert_eq!(strip.columns[front + 1].panel, gusset(Side::Right));
+        assert_eq!(blank.columns[front - 1].panel, gusset(Side::Left));
+        assert_eq!(blank.columns[front + 1].panel, gusset(Side::Right));
     }
 }
 
 #[test]
 fn the_tabs_corner_and_the_tapers_fall_away() {
-    let strip = worked(RunStart::Gusset, Direction::Right);
-    let eighths: Vec<(i64, i64)> = strip
+    let blank = worked(RunStart::Gusset, Direction::Right);
+    let eighths: Vec<(i64, i64)> = blank
         .outline
         .iter()
         .map(|point| {
@@ -87,31 +87,31 @@ fn the_tabs_corner_and_the_tapers_fall_away() {
 fn plain_slits_leave_a_plain_edge() {
     let brief =
         Brief { notch: Length::ZERO, ..Brief::new(Length::inches(4), Length::inches(7), Length::inches(2)) };
-    let strip = Net::of(&brief).strips.remove(0);
-    assert!(strip.cuts.iter().all(|cut| cut.role != CutRole::Notch));
-    assert_eq!(strip.cuts.iter().filter(|cut| cut.role == CutRole::Slit).count(), 3);
+    let blank = Net::of(&brief).blanks.remove(0);
+    assert!(blank.cuts.iter().all(|cut| cut.role != CutRole::Notch));
+    assert_eq!(blank.cuts.iter().filter(|cut| cut.role == CutRole::Slit).count(), 3);
     // Slits have no width: the bottom edge is one line up to the tab.
     let bottom: Vec<Length> =
-        strip.outline.iter().filter(|point| point.y == Length::ZERO).map(|point| point.x).collect();
+        blank.outline.iter().filter(|point| point.y == Length::ZERO).map(|point| point.x).collect();
     assert_eq!(bottom, [Length::ZERO, Length::inches(12)]);
 }
 
 #[rstest]
-#[case(Top::HemIn { depth: Length::INCH }, Fold::Mountain, Face::Inside)]
-#[case(Top::HemOut { depth: Length::INCH }, Fold::Valley, Face::Outside)]
-fn a_hem_turns_over_and_its_corners_with_it(#[case] top: Top, #[case] turn: Fold, #[case] glued: Face) {
+#[case(Top::HemIn { depth: Length::INCH }, Fold::Mountain, PaperFace::Inside)]
+#[case(Top::HemOut { depth: Length::INCH }, Fold::Valley, PaperFace::Outside)]
+fn a_hem_turns_over_and_its_corners_with_it(#[case] top: Top, #[case] turn: Fold, #[case] glued: PaperFace) {
     let brief = Brief { top, ..Brief::new(Length::inches(4), Length::inches(7), Length::inches(2)) };
-    let strip = Net::of(&brief).strips.remove(0);
-    let line = strip.creases.iter().find(|crease| crease.role == CreaseRole::HemLine).unwrap();
+    let blank = Net::of(&brief).blanks.remove(0);
+    let line = blank.creases.iter().find(|crease| crease.role == CreaseRole::HemLine).unwrap();
     assert_eq!((line.fold, line.from.y), (turn, Length::inches(9)));
-    let corners: Vec<Fold> = strip
+    let corners: Vec<Fold> = blank
         .creases
         .iter()
         .filter(|c| c.role == CreaseRole::Corner && c.from.x == Length::inches(2))
         .map(|c| c.fold)
         .collect();
     assert_eq!(corners, [Fold::Mountain, Fold::Valley]);
-    assert!(strip.glue.iter().filter(|glue| glue.role == GlueRole::Hem).all(|glue| glue.face == glued));
+    assert!(blank.glue.iter().filter(|glue| glue.role == GlueRole::Hem).all(|glue| glue.face == glued));
 }
 
 #[test]
@@ -121,17 +121,17 @@ fn a_pinched_gusset_is_creased_down_to_its_apex_only() {
         base: BaseHabit::Fixed { depth: Length::eighths(10) },
         ..Brief::new(Length::inches(4), Length::inches(7), Length::inches(2))
     };
-    let strip = Net::of(&brief).strips.remove(0);
+    let blank = Net::of(&brief).blanks.remove(0);
     let centres: Vec<&Crease> =
-        strip.creases.iter().filter(|crease| crease.role == CreaseRole::GussetCentre).collect();
+        blank.creases.iter().filter(|crease| crease.role == CreaseRole::GussetCentre).collect();
     assert_eq!(centres.len(), 2);
     // 1¼ flap and half of a 2 gusset.
     assert!(centres.iter().all(|crease| crease.from.y == Length::eighths(18) && crease.fold == Fold::Valley));
 }
 
-fn levels(strip: &Strip) -> Vec<String> {
+fn levels(blank: &Blank) -> Vec<String> {
     let mut at: Vec<Length> =
-        strip.creases.iter().filter(|crease| !crease.is_vertical()).map(|crease| crease.from.y).collect();
+        blank.creases.iter().filter(|crease| !crease.is_vertical()).map(|crease| crease.from.y).collect();
     at.sort();
     at.dedup();
     at.iter().map(|y| y.figure(crate::Unit::Inch)).collect()
@@ -143,11 +143,11 @@ fn the_worked_corner_pair() {
     let mut brief = Brief::new(Length::inches(6), Length::inches(6), Length::eighths(18));
     brief.build = Build::CornerPair;
     let net = Net::of(&brief);
-    assert_eq!(net.strips.len(), 2);
-    for strip in &net.strips {
-        assert_eq!((strip.width(), strip.height()), (Length::eighths(70), Length::eighths(66)));
-        assert_eq!(scores(strip), ["6", "8¼"]);
-        assert_eq!(levels(strip), ["2¼"]);
+    assert_eq!(net.blanks.len(), 2);
+    for blank in &net.blanks {
+        assert_eq!((blank.width(), blank.height()), (Length::eighths(70), Length::eighths(66)));
+        assert_eq!(scores(blank), ["6", "8¼"]);
+        assert_eq!(levels(blank), ["2¼"]);
     }
     assert_eq!(crate::pieces::divide(&net).iter().map(|piece| piece.count).collect::<Vec<_>>(), [2]);
 }
@@ -158,10 +158,10 @@ fn the_worked_corner_pair_with_a_hem_out() {
     let mut brief = Brief::new(Length::inches(6), Length::eighths(44), Length::eighths(44));
     (brief.build, brief.top) = (Build::CornerPair, Top::HemOut { depth: Length::INCH });
     brief.gusset_crease = GussetCrease::Centre;
-    let strip = Net::of(&brief).strips.remove(0);
-    assert_eq!((strip.width(), strip.height()), (Length::inches(12), Length::inches(12)));
-    assert_eq!(scores(&strip), ["6", "8¾", "11½"]);
-    assert_eq!(levels(&strip), ["5½", "11"]);
+    let blank = Net::of(&brief).blanks.remove(0);
+    assert_eq!((blank.width(), blank.height()), (Length::inches(12), Length::inches(12)));
+    assert_eq!(scores(&blank), ["6", "8¾", "11½"]);
+    assert_eq!(levels(&blank), ["5½", "11"]);
 }
 
 #[rstest]
@@ -172,12 +172,12 @@ fn the_worked_cradle_pair(#[case] squares: Squares) {
     let mut brief = Brief::new(Length::inches(6), Length::eighths(60), Length::inches(3));
     (brief.build, brief.top) = (Build::CradlePair { squares }, Top::HemOut { depth: Length::eighths(12) });
     let net = Net::of(&brief);
-    for strip in &net.strips {
-        assert_eq!((strip.width(), strip.height()), (Length::inches(12), Length::inches(12)));
-        assert_eq!(scores(strip), ["3", "9"]);
-        assert_eq!(levels(strip), ["3", "10½"]);
+    for blank in &net.blanks {
+        assert_eq!((blank.width(), blank.height()), (Length::inches(12), Length::inches(12)));
+        assert_eq!(scores(blank), ["3", "9"]);
+        assert_eq!(levels(blank), ["3", "10½"]);
     }
-    let [front, back] = &net.strips[..] else { panic!("two pieces") };
+    let [front, back] = &net.blanks[..] else { panic!("two pieces") };
     // The two base corner squares, D × b, are cut out of one piece and stay on the other.
     let corner = Point::new(Length::ZERO, Length::ZERO);
     assert!(!front.outline.contains(&corner));
@@ -198,20 +198,20 @@ fn a_body_joined_all_round_stands_in_two_tiers() {
     };
     brief.build = Build::Joined { cuts };
     let net = Net::of(&brief);
-    assert_eq!((net.tiers(), net.strips.len(), net.laps.len()), (2, 8, 4));
+    assert_eq!((net.tiers(), net.blanks.len(), net.laps.len()), (2, 8, 4));
     // Both tiers together are as tall as flap and body, and the lap besides.
-    let (lower, upper) = (&net.strips[net.laps[0].under], &net.strips[net.laps[0].over]);
+    let (lower, upper) = (&net.blanks[net.laps[0].under], &net.blanks[net.laps[0].over]);
     assert_eq!(lower.height() + upper.height(), Length::inches(3 + 9) + brief.tab);
 }
 
 #[rstest]
-#[case(Panel::Front, Band::Base, "base flap of the front", "front")]
-#[case(Panel::JoinHalf(Side::Left), Band::Body, "joining strip, left half", "joining strip")]
-#[case(Panel::Back, Band::BackHem, "hem of the back", "back")]
-#[case(Panel::Gusset { side: Side::Right, part: GussetPart::BackHalf }, Band::Ear, "ear below the right gusset, back half", "gusset")]
-#[case(Panel::Front, Band::Flap, "closing flap", "front")]
-fn parts_have_names(#[case] panel: Panel, #[case] band: Band, #[case] long: &str, #[case] short: &str) {
-    assert_eq!((part_name(panel, band).as_str(), panel.short_name()), (long, short));
+#[case(Panel::Front, Zone::Base, "base flap of the front", "front")]
+#[case(Panel::JoinHalf(Side::Left), Zone::Body, "joining strip, left half", "joining strip")]
+#[case(Panel::Back, Zone::BackHem, "hem of the back", "back")]
+#[case(Panel::Gusset { side: Side::Right, part: GussetPart::BackHalf }, Zone::Ear, "ear below the right gusset, back half", "gusset")]
+#[case(Panel::Front, Zone::Flap, "closing flap", "front")]
+fn parts_have_names(#[case] panel: Panel, #[case] zone: Zone, #[case] long: &str, #[case] short: &str) {
+    assert_eq!((part_name(panel, zone).as_str(), panel.short_name()), (long, short));
 }
 
 #[rstest]
@@ -223,9 +223,9 @@ fn the_free_hem_corner_is_eased_and_tab_ends_slant(#[case] direction: Direction)
     brief.top = Top::HemIn { depth: Length::INCH };
     brief.run.direction = direction;
     let net = Net::of(&brief);
-    let strip = &net.strips[0];
-    let (hem, wide, eased) = (strip.row(Band::Hem).unwrap().y, strip.width(), Length::eighths(1));
-    let corners: Vec<(Point, Point)> = strip
+    let blank = &net.blanks[0];
+    let (hem, wide, eased) = (blank.row(Zone::Hem).unwrap().y, blank.width(), Length::eighths(1));
+    let corners: Vec<(Point, Point)> = blank
         .cuts
         .iter()
         .filter(|cut| cut.role == CutRole::HemCorner)
@@ -239,11 +239,11 @@ fn the_free_hem_corner_is_eased_and_tab_ends_slant(#[case] direction: Direction)
     assert_eq!(corners, [(from, to)]);
     // The edge of the paper runs along it.
     let runs_along = |(a, b): (Point, Point)| (a, b) == (from, to) || (b, a) == (from, to);
-    assert!(crate::exact::sides(&strip.outline).any(runs_along), "{:?}", strip.outline);
+    assert!(crate::exact::sides(&blank.outline).any(runs_along), "{:?}", blank.outline);
     // A tab as wide as the apex carries the creases of the gusset over it, and stays square; a narrower one slants.
     let tab_ends = |brief: &Brief| {
-        let strip = Net::of(brief).strips.remove(0);
-        strip.cuts.iter().filter(|cut| cut.role == CutRole::TabEnd && cut.from.y != cut.to.y).count()
+        let blank = Net::of(brief).blanks.remove(0);
+        blank.cuts.iter().filter(|cut| cut.role == CutRole::TabEnd && cut.from.y != cut.to.y).count()
     };
     brief.top = Top::Raw;
     brief.gusset_crease = GussetCrease::Centre;
@@ -260,9 +260,9 @@ fn a_lower_piece_is_marked_where_the_upper_one_ends_unless_a_fold_is_there() {
         (brief.build, brief.gusset_crease) = (Build::Joined { cuts }, crease);
         let net = Net::of(&brief);
         let lines: Vec<Crease> = net
-            .strips
+            .blanks
             .iter()
-            .flat_map(|strip| &strip.creases)
+            .flat_map(|blank| &blank.creases)
             .filter(|crease| crease.role == CreaseRole::LapLine)
             .copied()
             .collect();
@@ -282,19 +282,19 @@ fn the_pleats_of_a_flare_fold_in_turn_and_mirror_each_other() {
     let mut brief = Brief::new(Length::inches(8), Length::inches(9), Length::inches(2));
     brief.build = Build::PleatedFlare { pleats: 3, pleat: Length::INCH };
     let net = Net::of(&brief);
-    let strip = &net.strips[0];
-    let mut lines: Vec<(Length, Fold)> = strip
+    let blank = &net.blanks[0];
+    let mut lines: Vec<(Length, Fold)> = blank
         .creases
         .iter()
         .filter(|crease| {
-            crease.role == CreaseRole::PleatLine && crease.from.y < strip.row(Band::Body).unwrap().y.to
+            crease.role == CreaseRole::PleatLine && crease.from.y < blank.row(Zone::Body).unwrap().y.to
         })
-        .filter(|crease| strip.row(Band::Body).unwrap().y.touches(crease.from.y))
+        .filter(|crease| blank.row(Zone::Body).unwrap().y.touches(crease.from.y))
         .map(|crease| (crease.from.x, crease.fold))
         .collect();
     lines.sort_by_key(|(x, _)| *x);
     lines.dedup();
-    let wide = strip.width();
+    let wide = blank.width();
     let at: Vec<Length> = lines.iter().map(|(x, _)| *x).collect();
     let mirrored: Vec<Length> = at.iter().rev().map(|x| wide - *x).collect();
     assert_eq!(at, mirrored);

@@ -1,38 +1,38 @@
-//! A body joined at one level all round: every strip falls into a lower and an upper piece, upper over lower.
+//! A body joined at one level all round: every blank falls into a lower and an upper piece, upper over lower.
 //!
-//! The lower piece runs on by a lap that goes under the upper one. Both are clipped from the whole strip, so that they
+//! The lower piece runs on by a lap that goes under the upper one. Both are clipped from the whole blank, so that they
 //! carry the same lines where they lie on one another. The tab of an upper piece is cut away over the lap: there the
 //! lower one holds the seam.
 
 use super::outline::tidy;
 use super::{
-    Band, BaseCorners, Crease, CreaseRole, Cut, CutRole, Face, Fold, Glue, GlueRole, Joint, Lap, Net, Panel,
-    Point, Row, Seam, Span, Strip,
+    BaseCorners, Blank, Crease, CreaseRole, Cut, CutRole, Fold, Glue, GlueRole, Joint, Lap, Net, Panel,
+    PaperFace, Point, Row, Seam, Span, Zone,
 };
 use crate::Length;
 use crate::exact::{clip_between, polygon_between};
 
-/// Parts every strip of a net at `level` above the base line. Lower pieces keep their places, upper ones follow in the
+/// Parts every blank of a net at `level` above the base line. Lower pieces keep their places, upper ones follow in the
 /// same order.
 pub(super) fn part(net: Net, rise: Length, lap: Length) -> Net {
-    let count = net.strips.len();
-    let base = |strip: &Strip| strip.row(Band::Body).map_or(Length::ZERO, |row| row.y.from);
-    let laps = net.strips.iter().enumerate().map(|(index, strip)| Lap {
+    let count = net.blanks.len();
+    let base = |blank: &Blank| blank.row(Zone::Body).map_or(Length::ZERO, |row| row.y.from);
+    let laps = net.blanks.iter().enumerate().map(|(index, blank)| Lap {
         under: index,
         over: count + index,
-        line: base(strip) + rise,
+        line: base(blank) + rise,
     });
     let laps: Vec<Lap> = laps.collect();
-    let lower = net.strips.iter().map(|strip| lower(strip, base(strip) + rise, lap));
-    let upper = net.strips.iter().map(|strip| upper(strip, base(strip) + rise, rise, lap));
-    let raised = |joint: Joint| Joint { strip: joint.strip + count, ..joint };
+    let lower = net.blanks.iter().map(|blank| lower(blank, base(blank) + rise, lap));
+    let upper = net.blanks.iter().map(|blank| upper(blank, base(blank) + rise, rise, lap));
+    let raised = |joint: Joint| Joint { blank: joint.blank + count, ..joint };
     let above = net.seams.iter().map(|seam| Seam { under: raised(seam.under), over: raised(seam.over) });
     let seams = net.seams.iter().copied().chain(above).collect();
-    Net { strips: lower.chain(upper).collect(), seams, laps }
+    Net { blanks: lower.chain(upper).collect(), seams, laps }
 }
 
-fn lower(strip: &Strip, line: Length, lap: Length) -> Strip {
-    let mut part = clipped(strip, Span::new(Length::ZERO, line + lap));
+fn lower(blank: &Blank, line: Length, lap: Length) -> Blank {
+    let mut part = clipped(blank, Span::new(Length::ZERO, line + lap));
     for column in part.columns.clone().into_iter().filter(|column| !column.panel.is_join()) {
         let Span { from, to } = column.x;
         let at = |x, y| Point::new(x, y);
@@ -43,7 +43,7 @@ fn lower(strip: &Strip, line: Length, lap: Length) -> Strip {
                 along.map(|crease| (crease.to.x.min(to) - crease.from.x.max(from)).max(Length::ZERO)).sum();
             covered == to - from
         };
-        if !is_scored(from, to) && strip.row(Band::Body).is_some_and(|row| row.y.from < line) {
+        if !is_scored(from, to) && blank.row(Zone::Body).is_some_and(|row| row.y.from < line) {
             part.creases.push(Crease {
                 from: at(from, line),
                 to: at(to, line),
@@ -53,9 +53,9 @@ fn lower(strip: &Strip, line: Length, lap: Length) -> Strip {
             });
         }
         part.glue.push(Glue {
-            role: GlueRole::Level,
+            role: GlueRole::AllRound,
             panel: column.panel,
-            face: Face::Outside,
+            face: PaperFace::Outside,
             corners: vec![at(from, line), at(to, line), at(to, line + lap), at(from, line + lap)],
         });
     }
@@ -63,8 +63,8 @@ fn lower(strip: &Strip, line: Length, lap: Length) -> Strip {
     part
 }
 
-fn upper(strip: &Strip, line: Length, rise: Length, lap: Length) -> Strip {
-    let mut part = clipped(strip, Span::new(line, strip.height()));
+fn upper(blank: &Blank, line: Length, rise: Length, lap: Length) -> Blank {
+    let mut part = clipped(blank, Span::new(line, blank.height()));
     part.corners = BaseCorners::NoBase;
     part.rise = rise;
     for column in part.columns.clone().into_iter().filter(|column| column.panel == Panel::Tab) {
@@ -125,39 +125,39 @@ fn replaced(ring: &[Point], is_off: impl Fn(&Point) -> bool, by: &[Point]) -> Ve
     tidy(made)
 }
 
-/// The part of a strip in a band of its height, moved down to its bottom edge.
-fn clipped(strip: &Strip, y: Span) -> Strip {
+/// The part of a blank in a zone of its height, moved down to its bottom edge.
+fn clipped(blank: &Blank, y: Span) -> Blank {
     let down = |point: Point| Point::new(point.x, point.y - y.from);
     let line = |from: Point, to: Point| clip_between(from, to, y).map(|(from, to)| (down(from), down(to)));
-    let rows = strip.rows.iter().filter_map(|row| {
+    let rows = blank.rows.iter().filter_map(|row| {
         let (from, to) = (row.y.from.max(y.from), row.y.to.min(y.to));
-        (from < to).then(|| Row { band: row.band, y: Span::new(from - y.from, to - y.from) })
+        (from < to).then(|| Row { zone: row.zone, y: Span::new(from - y.from, to - y.from) })
     });
-    let creases = strip.creases.iter().filter_map(|crease| {
+    let creases = blank.creases.iter().filter_map(|crease| {
         let (from, to) = line(crease.from, crease.to)?;
         Some(Crease { from, to, ..*crease })
     });
-    let cuts = strip.cuts.iter().filter_map(|cut| {
+    let cuts = blank.cuts.iter().filter_map(|cut| {
         let (from, to) = line(cut.from, cut.to)?;
         Some(Cut { from, to, ..*cut })
     });
-    let rounds = strip.rounds.iter().filter(|round| y.touches(round.at.y));
-    let glue = strip.glue.iter().filter_map(|glue| {
+    let rounds = blank.rounds.iter().filter(|round| y.touches(round.at.y));
+    let glue = blank.glue.iter().filter_map(|glue| {
         let corners: Vec<Point> = polygon_between(&glue.corners, y).into_iter().map(down).collect();
         (corners.len() > 2).then(|| Glue { corners, ..glue.clone() })
     });
-    Strip {
-        columns: strip.columns.clone(),
+    Blank {
+        columns: blank.columns.clone(),
         rows: rows.collect(),
-        corners: strip.corners,
+        corners: blank.corners,
         creases: creases.collect(),
         cuts: cuts.collect(),
-        outline: tidy(polygon_between(&strip.outline, y).into_iter().map(down).collect()),
+        outline: tidy(polygon_between(&blank.outline, y).into_iter().map(down).collect()),
         rounds: rounds.map(|round| super::Round { at: down(round.at), ..*round }).collect(),
         glue: glue.collect(),
         // They are made when all pieces are there.
         holes: Vec::new(),
-        rise: strip.rise,
+        rise: blank.rise,
         lap: Length::ZERO,
     }
 }
@@ -171,14 +171,14 @@ mod tests {
     use proptest::prelude::*;
 
     /// Length of score by role, on panels only: the tab of an upper piece is cut away over the lap.
-    fn scored(strip: &Strip, below: Option<Length>) -> Vec<(String, i64)> {
+    fn scored(blank: &Blank, below: Option<Length>) -> Vec<(String, i64)> {
         let mut sums = std::collections::BTreeMap::new();
-        for crease in strip.creases.iter().filter(|crease| crease.role != CreaseRole::LapLine) {
-            let on_tab = strip.columns.iter().any(|column| {
+        for crease in blank.creases.iter().filter(|crease| crease.role != CreaseRole::LapLine) {
+            let on_tab = blank.columns.iter().any(|column| {
                 let middle = (crease.from.x + crease.to.x).half();
                 column.panel.is_join() && column.x.touches(middle)
             });
-            let top = below.unwrap_or(strip.height());
+            let top = below.unwrap_or(blank.height());
             let Some((from, to)) = clip_between(crease.from, crease.to, Span::new(-Length::INCH, top)) else {
                 continue;
             };
@@ -208,23 +208,23 @@ mod tests {
             cuts.all_round = Some(crate::brief::AllRound::at(level));
             brief.build = Build::Joined { cuts };
             let parted = Net::of(&brief);
-            prop_assert_eq!(parted.strips.len(), whole.strips.len() * 2);
-            for (lap, strip) in parted.laps.iter().zip(&whole.strips) {
-                let (lower, upper) = (&parted.strips[lap.under], &parted.strips[lap.over]);
+            prop_assert_eq!(parted.blanks.len(), whole.blanks.len() * 2);
+            for (lap, blank) in parted.laps.iter().zip(&whole.blanks) {
+                let (lower, upper) = (&parted.blanks[lap.under], &parted.blanks[lap.over]);
                 let mut sums = std::collections::BTreeMap::new();
                 // What lies right on the line belongs to the lower piece.
                 let own = scored(lower, Some(lap.line + Length::from_units(1)));
                 for (role, long) in own.into_iter().chain(scored(upper, None)) {
                     *sums.entry(role).or_insert(0) += long;
                 }
-                for (role, long) in scored(strip, None) {
+                for (role, long) in scored(blank, None) {
                     let made = sums.get(&role).copied().unwrap_or(0);
                     prop_assert!((made - long).abs() <= 8, "{}: {} for {}", role, made, long);
                 }
-                let tab = strip.columns.iter().find(|column| column.panel == Panel::Tab).unwrap().x.length();
-                let lap_area = 2 * i128::from((strip.width() - tab).units()) * i128::from(brief.tab.units());
+                let tab = blank.columns.iter().find(|column| column.panel == Panel::Tab).unwrap().x.length();
+                let lap_area = 2 * i128::from((blank.width() - tab).units()) * i128::from(brief.tab.units());
                 let made = twice_area(&lower.outline) + twice_area(&upper.outline) - lap_area;
-                prop_assert_eq!(made, twice_area(&strip.outline));
+                prop_assert_eq!(made, twice_area(&blank.outline));
             }
         }
     }

@@ -1,7 +1,7 @@
 //! How a piece lies on the scoring board: measured from the stop on the left and the fence along the top.
 
 use crate::Length;
-use crate::net::Face;
+use crate::net::PaperFace;
 use crate::pieces::Piece;
 use crate::plane::Point;
 
@@ -44,7 +44,7 @@ impl Edge {
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
 pub struct Lying {
     /// The face that is up.
-    pub face_up: Face,
+    pub face_up: PaperFace,
     /// The edge that lies along the top fence.
     pub fence: Edge,
 }
@@ -53,7 +53,7 @@ impl Lying {
     /// The way to lay `piece` for a line through `point`: within the board's reach from the left stop if either end
     /// of the piece allows it. True beside it if neither does.
     pub(super) fn for_line(
-        face_up: Face,
+        face_up: PaperFace,
         upright: bool,
         point: Point,
         piece: &Piece,
@@ -62,8 +62,8 @@ impl Lying {
         let edges = match (upright, face_up) {
             (true, _) => [Edge::Top, Edge::Bottom],
             // Measured from the bottom edge first, as base lines are.
-            (false, Face::Outside) => [Edge::Left, Edge::Right],
-            (false, Face::Inside) => [Edge::Right, Edge::Left],
+            (false, PaperFace::Outside) => [Edge::Left, Edge::Right],
+            (false, PaperFace::Inside) => [Edge::Right, Edge::Left],
         };
         let ways = edges.map(|fence| Self { face_up, fence });
         let near = ways.into_iter().find(|way| way.on_board(point, piece.width, piece.height).0 <= reach);
@@ -75,24 +75,24 @@ impl Lying {
     pub fn on_board(self, point: Point, width: Length, height: Length) -> (Length, Length) {
         let Point { x, y } = point;
         match (self.face_up, self.fence) {
-            (Face::Outside, Edge::Top) => (x, height - y),
-            (Face::Outside, Edge::Bottom) => (width - x, y),
-            (Face::Outside, Edge::Left) => (y, x),
-            (Face::Outside, Edge::Right) => (height - y, width - x),
-            (Face::Inside, Edge::Top) => (width - x, height - y),
-            (Face::Inside, Edge::Bottom) => (x, y),
-            (Face::Inside, Edge::Right) => (y, width - x),
-            (Face::Inside, Edge::Left) => (height - y, x),
+            (PaperFace::Outside, Edge::Top) => (x, height - y),
+            (PaperFace::Outside, Edge::Bottom) => (width - x, y),
+            (PaperFace::Outside, Edge::Left) => (y, x),
+            (PaperFace::Outside, Edge::Right) => (height - y, width - x),
+            (PaperFace::Inside, Edge::Top) => (width - x, height - y),
+            (PaperFace::Inside, Edge::Bottom) => (x, y),
+            (PaperFace::Inside, Edge::Right) => (y, width - x),
+            (PaperFace::Inside, Edge::Left) => (height - y, x),
         }
     }
 
     /// The edge of the piece that lies against the left stop, from which distances are measured.
     pub fn measured_from(self) -> Edge {
         match (self.face_up, self.fence) {
-            (Face::Outside, Edge::Top) | (Face::Inside, Edge::Bottom) => Edge::Left,
-            (Face::Outside, Edge::Bottom) | (Face::Inside, Edge::Top) => Edge::Right,
-            (Face::Outside, Edge::Left) | (Face::Inside, Edge::Right) => Edge::Bottom,
-            (Face::Outside, Edge::Right) | (Face::Inside, Edge::Left) => Edge::Top,
+            (PaperFace::Outside, Edge::Top) | (PaperFace::Inside, Edge::Bottom) => Edge::Left,
+            (PaperFace::Outside, Edge::Bottom) | (PaperFace::Inside, Edge::Top) => Edge::Right,
+            (PaperFace::Outside, Edge::Left) | (PaperFace::Inside, Edge::Right) => Edge::Bottom,
+            (PaperFace::Outside, Edge::Right) | (PaperFace::Inside, Edge::Left) => Edge::Top,
         }
     }
 }

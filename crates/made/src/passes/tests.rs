@@ -18,7 +18,7 @@ fn the_worked_bag_is_scored_in_two_passes() {
     // Handbook (common practice): 2, 5¾, 7¾, 11½ from the left edge; 2 from the bottom.
     let (_, passes) = planned(&Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2)));
     assert_eq!(passes.len(), 2);
-    assert_eq!(passes[0].lying, Lying { face_up: Face::Outside, fence: Edge::Top });
+    assert_eq!(passes[0].lying, Lying { face_up: PaperFace::Outside, fence: Edge::Top });
     assert_eq!(figures(&passes[0]), ["2", "5¾", "7¾", "11½"]);
     assert_eq!(passes[1].lying.measured_from(), Edge::Bottom);
     assert_eq!(figures(&passes[1]), ["2"]);
@@ -117,7 +117,7 @@ proptest! {
     #[test]
     fn passes_redraw_every_line_of_the_net(
         w in 4_i64..64, h in 4_i64..64, d in 2_i64..40, hem in 0_i64..12, turn_out: bool, crease in 0_usize..5, left: bool,
-        start in 0_usize..3, inside: bool, build in 0_usize..6, strips: bool,
+        start in 0_usize..3, inside: bool, build in 0_usize..6, blanks: bool,
     ) {
         let mut brief = Brief::new(Length::eighths(w), Length::eighths(h), Length::eighths(d * 2));
         brief.run.start = [RunStart::Gusset, RunStart::Face, RunStart::HalfGusset][start];
@@ -134,7 +134,7 @@ proptest! {
             GussetCrease::FoldFlat { across: Across::Back },
             GussetCrease::FoldFlat { across: Across::BothFaces },
         ][crease];
-        if strips {
+        if blanks {
             brief.joins = Joins::Strips { width: Length::inches(1) };
         }
         brief.score_face = if inside { ScoreFace::InsideThroughout } else { ScoreFace::OutsideOfFold };
@@ -152,10 +152,10 @@ proptest! {
         let mark = Length::sixty_fourths(4);
         let scored = |crease: &&Crease| !crease.role.is_made_by_hand();
         let straight = |crease: &&Crease| crease.is_vertical() || crease.is_level();
-        let creases = || piece.strip.creases.iter().filter(scored);
+        let creases = || piece.blank.creases.iter().filter(scored);
         let wanted = marks(
             creases().filter(straight).map(|crease| (crease.from, crease.to)).chain(
-                piece.strip.cuts.iter().filter_map(super::along_score),
+                piece.blank.cuts.iter().filter_map(super::along_score),
             ),
             mark,
         );
@@ -180,7 +180,7 @@ proptest! {
         for pass in passes.iter().filter(|pass| !pass.slants.is_empty()) {
             prop_assert!(pass.by_ruler && pass.lines.is_empty());
             for slant in &pass.slants {
-                let crease = &piece.strip.creases[slant.crease];
+                let crease = &piece.blank.creases[slant.crease];
                 let ends = [slant.from, slant.to].map(|(at, down)| off_board(pass.lying, at, down, piece));
                 prop_assert_eq!(ends, [crease.from, crease.to]);
             }
@@ -188,7 +188,7 @@ proptest! {
         let mut numbers: Vec<usize> = passes.iter().flat_map(|pass| &pass.lines).flat_map(|line| line.creases.clone()).collect();
         numbers.extend(passes.iter().flat_map(|pass| &pass.slants).map(|slant| slant.crease));
         numbers.sort_unstable();
-        let all: Vec<usize> = (0..piece.strip.creases.len()).filter(|n| scored(&&piece.strip.creases[*n])).collect();
+        let all: Vec<usize> = (0..piece.blank.creases.len()).filter(|n| scored(&&piece.blank.creases[*n])).collect();
         prop_assert_eq!(numbers, all);
         }
     }

@@ -2,30 +2,30 @@
 
 use super::Check;
 use crate::folded::Turned;
-use crate::net::{Band, Net, Panel};
+use crate::net::{Net, Panel, Zone};
 
 impl Check {
     /// True if the measurement is taken on this facet.
     pub fn concerns(self, net: &Net, facet: &Turned) -> bool {
-        let (panel, band) = facet.part;
-        let is_wall = band == Band::Body && !panel.is_join();
+        let (panel, zone) = facet.part;
+        let is_wall = zone == Zone::Body && !panel.is_join();
         match self {
             Self::Width { front } => {
-                band == Band::Body && if front { panel.is_front() } else { panel.is_back() }
+                zone == Zone::Body && if front { panel.is_front() } else { panel.is_back() }
             }
             Self::Gusset(side) => {
-                band == Band::Body && matches!(panel, Panel::Gusset { side: own, .. } if own == side)
+                zone == Zone::Body && matches!(panel, Panel::Gusset { side: own, .. } if own == side)
             }
-            Self::GussetsClear => band == Band::Body && panel.is_gusset(),
+            Self::GussetsClear => zone == Zone::Body && panel.is_gusset(),
             Self::Height | Self::MouthLevel => is_wall,
             Self::Seam | Self::TabCovered | Self::FlatGlued => {
                 net.seams.iter().any(|seam| {
                     [seam.under, seam.over]
                         .iter()
-                        .any(|joint| joint.strip == facet.strip && joint.panel == panel)
+                        .any(|joint| joint.blank == facet.blank && joint.panel == panel)
                 }) || net.laps.iter().any(|lap| {
-                    let is_lap = lap.under == facet.strip && facet.flat.middle().y > lap.line;
-                    is_lap || (lap.over == facet.strip && band == Band::Body)
+                    let is_lap = lap.under == facet.blank && facet.flat.middle().y > lap.line;
+                    is_lap || (lap.over == facet.blank && zone == Zone::Body)
                 })
             }
             Self::FlapsLevel
@@ -33,12 +33,12 @@ impl Check {
             | Self::NothingSticksOut
             | Self::EndsUnder
             | Self::FlatBase
-            | Self::BaseInMouth => band == Band::Base,
-            Self::HemFlat | Self::HemSide => band == Band::Hem,
-            Self::EarsFlat => band == Band::Ear,
-            Self::FlapReaches | Self::FlapHoleMeets => band == Band::Flap,
+            | Self::BaseInMouth => zone == Zone::Base,
+            Self::HemFlat | Self::HemSide => zone == Zone::Hem,
+            Self::EarsFlat => zone == Zone::Ear,
+            Self::FlapReaches | Self::FlapHoleMeets => zone == Zone::Flap,
             Self::HolesMeet | Self::HolesWhole | Self::HolesFree => {
-                net.strips[facet.strip].holes.iter().any(|hole| facet.flat.contains(hole.centre))
+                net.blanks[facet.blank].holes.iter().any(|hole| facet.flat.contains(hole.centre))
             }
             Self::Whole
             | Self::FlatCloses
@@ -112,14 +112,14 @@ mod tests {
         brief.build = Build::Joined { cuts: Cuts { all_round, ..Cuts::from(Places::of(Place::CORNERS)) } };
         let net = Net::of(&brief);
         for facet in &Folded::new(&net).facets {
-            let is_upper = net.laps.iter().any(|lap| lap.over == facet.strip);
+            let is_upper = net.laps.iter().any(|lap| lap.over == facet.blank);
             let is_under =
-                net.laps.iter().any(|lap| lap.under == facet.strip && facet.flat.middle().y > lap.line);
-            let is_base = facet.part.1 == Band::Base;
+                net.laps.iter().any(|lap| lap.under == facet.blank && facet.flat.middle().y > lap.line);
+            let is_base = facet.part.1 == Zone::Base;
             let is_in_seam = net.seams.iter().any(|seam| {
                 [seam.under, seam.over]
                     .iter()
-                    .any(|joint| (joint.strip, joint.panel) == (facet.strip, facet.part.0))
+                    .any(|joint| (joint.blank, joint.panel) == (facet.blank, facet.part.0))
             });
             let wanted = is_under || (is_upper && !is_base) || is_in_seam;
             assert_eq!(Check::FlatGlued.concerns(&net, facet), wanted, "{:?}", facet.part);

@@ -5,7 +5,7 @@ use crate::Length;
 use crate::brief::{FaceSide, Top};
 use crate::convex::Convex;
 use crate::folded::Folded;
-use crate::net::{Band, Net, Seam};
+use crate::net::{Net, Seam, Zone};
 use crate::text::sentence;
 use std::collections::BTreeMap;
 
@@ -52,13 +52,13 @@ fn in_front(folded: &Folded, seam: &Seam) -> Option<String> {
     let own = folded
         .facets
         .iter()
-        .filter(|facet| facet.strip == seam.over.strip && facet.part == (seam.over.panel, Band::Body));
+        .filter(|facet| facet.blank == seam.over.blank && facet.part == (seam.over.panel, Zone::Body));
     let on_edge = own.flat_map(|facet| {
         let corners = facet.flat.corners.iter().filter(|corner| corner.x == seam.over.x);
         corners.map(|corner| facet.place(*corner)).collect::<Vec<_>>()
     });
     let place = on_edge.into_iter().next()?;
-    let front = folded.facets.iter().filter(|facet| facet.part.0.is_front() && facet.part.1 == Band::Body);
+    let front = folded.facets.iter().filter(|facet| facet.part.0.is_front() && facet.part.1 == Zone::Body);
     let nearest =
         front.flat_map(|facet| facet.corners()).map(|corner| corner.z).fold(f64::NEG_INFINITY, f64::max);
     let near = Length::sixty_fourths(1).mm();

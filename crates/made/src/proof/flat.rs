@@ -3,11 +3,11 @@
 use super::measure::{Extent, length, tab_sticking_out};
 use super::{Check, Item};
 use crate::brief::Side;
-use crate::convex::Shape;
+use crate::convex::Patch;
 use crate::figures::Figures;
 use crate::folded::vertices::{Vertex, vertices};
 use crate::folded::{Folded, stack};
-use crate::net::{Band, CreaseRole, Net, Panel};
+use crate::net::{CreaseRole, Net, Panel, Zone};
 use crate::{Brief, Length};
 use glam::DVec2;
 
@@ -68,12 +68,12 @@ pub(super) fn measure(brief: &Brief, net: &Net, made: &Folded) -> (FlatFold, Vec
     let all = Extent::of(&flat, |_| true);
     let mut items = vec![zero(Check::FlatCloses, flat.torn.max(all.size().z))];
     items.push(zero(Check::FlatGlued, tab_sticking_out(net, &flat)));
-    if flat.facets.iter().any(|facet| facet.part.1 == Band::Base) {
+    if flat.facets.iter().any(|facet| facet.part.1 == Zone::Base) {
         items.push(zero(Check::FlatBase, base_pulled_apart(made, &flat)));
         items.push(zero(Check::BaseInMouth, base_out_of_mouth(&flat)));
         items.push(zero(Check::GussetsClear, gussets_overlap(&flat)));
     }
-    let found: Vec<Vertex> = net.strips.iter().flat_map(vertices).collect();
+    let found: Vec<Vertex> = net.blanks.iter().flat_map(vertices).collect();
     let failing = |fails: fn(&Vertex) -> bool| found.iter().filter(|vertex| fails(vertex)).count();
     let (angles, folds) =
         (failing(|vertex| vertex.kawasaki_error() > 1e-3), failing(|vertex| vertex.maekawa().abs() != 2));
@@ -95,7 +95,7 @@ pub(super) fn measure(brief: &Brief, net: &Net, made: &Folded) -> (FlatFold, Vec
 /// How far any flap of the glued base has been moved against the others: its corners are cones that have to close up
 /// without tearing the glue.
 fn base_pulled_apart(made: &Folded, flat: &Folded) -> f64 {
-    let flaps = || made.facets.iter().zip(&flat.facets).filter(|(facet, _)| facet.part.1 == Band::Base);
+    let flaps = || made.facets.iter().zip(&flat.facets).filter(|(facet, _)| facet.part.1 == Zone::Base);
     let Some((first, first_flat)) = flaps().next() else { return 0.0 };
     let bring = first_flat.pose * first.pose.inverse();
     flaps()
@@ -105,16 +105,16 @@ fn base_pulled_apart(made: &Folded, flat: &Folded) -> f64 {
 }
 
 fn base_out_of_mouth(flat: &Folded) -> f64 {
-    let base = Extent::of(flat, |part| part.1 == Band::Base);
-    let front = Extent::of(flat, |part| part.0.is_front() && part.1 == Band::Body);
+    let base = Extent::of(flat, |part| part.1 == Zone::Base);
+    let front = Extent::of(flat, |part| part.0.is_front() && part.1 == Zone::Body);
     (base.most.y - front.most.y).max(0.0)
 }
 
 /// How far the left gusset reaches over the right one.
 fn gussets_overlap(flat: &Folded) -> f64 {
     let gusset = |wanted: Side| {
-        Extent::of(flat, move |(panel, band)| {
-            band == Band::Body && matches!(panel, Panel::Gusset { side, .. } if side == wanted)
+        Extent::of(flat, move |(panel, zone)| {
+            zone == Zone::Body && matches!(panel, Panel::Gusset { side, .. } if side == wanted)
         })
     };
     (gusset(Side::Left).most.x - gusset(Side::Right).least.x).max(0.0)
@@ -125,10 +125,10 @@ const SAME: f64 = 1e-4;
 
 /// Counted inside every corner and in the middle of every facet.
 fn most_layers(flat: &Folded) -> usize {
-    let shapes: Vec<Shape> = flat
+    let shapes: Vec<Patch> = flat
         .facets
         .iter()
-        .map(|facet| Shape::new(facet.corners().iter().map(|corner| corner.truncate())))
+        .map(|facet| Patch::new(facet.corners().iter().map(|corner| corner.truncate())))
         .collect();
     let points = shapes.iter().flat_map(|shape| {
         let corners = shape.corners();
@@ -144,11 +144,11 @@ fn most_layers(flat: &Folded) -> usize {
 }
 
 fn scored(net: &Net) -> Scored {
-    let strips = net.strips.iter().filter(|strip| !strip.is_joining_strip());
-    let lines = strips.flat_map(|strip| {
-        strip.creases.iter().filter(|crease| {
+    let blanks = net.blanks.iter().filter(|blank| !blank.is_joining_strip());
+    let lines = blanks.flat_map(|blank| {
+        blank.creases.iter().filter(|crease| {
             crease.role == CreaseRole::FoldFlatLine
-                && strip.part_at(crease.from).is_some_and(|_| !strip.is_on_join(crease))
+                && blank.part_at(crease.from).is_some_and(|_| !blank.is_on_join(crease))
         })
     });
     lines.fold(Scored::default(), |all, crease| {

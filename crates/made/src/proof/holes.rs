@@ -5,7 +5,7 @@ use super::{Check, Item};
 use crate::fittings::Shape;
 use crate::folded::motion::flap_closed;
 use crate::folded::{Folded, Turned};
-use crate::net::{Band, Hole, Net, Panel};
+use crate::net::{Hole, Net, Panel, Zone};
 use crate::{Brief, Length};
 use glam::{DVec2, DVec3};
 
@@ -17,7 +17,7 @@ const SAME_PLANE: f64 = 1e-3;
 /// Every measurement of a bag's holes; none if it has none.
 pub(super) fn measure(brief: &Brief, net: &Net, folded: &Folded) -> Vec<Item> {
     let holes = placed(net, folded);
-    if net.strips.iter().all(|strip| strip.holes.is_empty()) {
+    if net.blanks.iter().all(|blank| blank.holes.is_empty()) {
         return Vec::new();
     }
     let item = |check, mm: f64| Item { check, wanted: Length::ZERO, measured: super::measure::length(mm) };
@@ -26,7 +26,7 @@ pub(super) fn measure(brief: &Brief, net: &Net, folded: &Folded) -> Vec<Item> {
         item(Check::HolesWhole, holes.iter().map(|hole| beyond(net, folded, hole)).fold(0.0, f64::max)),
         item(Check::HolesFree, holes.iter().map(|hole| into_glue(net, folded, hole)).fold(0.0, f64::max)),
     ];
-    if brief.top.flap().is_some() && holes.iter().any(|hole| hole.hole.band == Band::Flap) {
+    if brief.top.flap().is_some() && holes.iter().any(|hole| hole.hole.zone == Zone::Flap) {
         let closed = flap_closed(brief, net, folded);
         items.push(item(Check::FlapHoleMeets, flap_apart(&placed(net, &closed))));
     }
@@ -36,23 +36,23 @@ pub(super) fn measure(brief: &Brief, net: &Net, folded: &Folded) -> Vec<Item> {
 /// A hole and the facet in which it lies; its middle in space.
 struct Placed<'a> {
     hole: &'a Hole,
-    strip: usize,
+    blank: usize,
     facet: Option<usize>,
     middle: DVec3,
 }
 
 fn placed<'a>(net: &'a Net, folded: &Folded) -> Vec<Placed<'a>> {
     let mut all = Vec::new();
-    for (strip, own) in net.strips.iter().enumerate() {
+    for (blank, own) in net.blanks.iter().enumerate() {
         for hole in &own.holes {
             let in_it = |facet: &Turned| {
-                facet.strip == strip
-                    && facet.part == (hole.panel, hole.band)
+                facet.blank == blank
+                    && facet.part == (hole.panel, hole.zone)
                     && facet.flat.contains(hole.centre)
             };
             let facet = folded.facets.iter().position(in_it);
             let middle = facet.map_or(DVec3::INFINITY, |facet| folded.facets[facet].place(hole.centre));
-            all.push(Placed { hole, strip, facet, middle });
+            all.push(Placed { hole, blank, facet, middle });
         }
     }
     all
@@ -65,7 +65,7 @@ fn room_shift(brief: &Brief, folded: &Folded) -> DVec3 {
         return DVec3::ZERO;
     }
     let middle = |of: fn(Panel) -> bool| {
-        let own = folded.facets.iter().filter(|facet| facet.part.1 == Band::Body && of(facet.part.0));
+        let own = folded.facets.iter().filter(|facet| facet.part.1 == Zone::Body && of(facet.part.0));
         let corners = own.flat_map(Turned::corners).map(|corner| corner.x);
         let (least, most) =
             corners.fold((f64::MAX, f64::MIN), |(least, most), x| (least.min(x), most.max(x)));
@@ -78,7 +78,7 @@ fn room_shift(brief: &Brief, folded: &Folded) -> DVec3 {
 /// and a hole in a hem from the one it lies over.
 fn apart(holes: &[Placed<'_>], shift: DVec3) -> f64 {
     let body = |panel: fn(Panel) -> bool| {
-        holes.iter().filter(move |one| one.hole.band == Band::Body && panel(one.hole.panel))
+        holes.iter().filter(move |one| one.hole.zone == Zone::Body && panel(one.hole.panel))
     };
     let nearest = |from: &Placed<'_>, others: &mut dyn Iterator<Item = &Placed<'_>>, slide: Option<DVec3>| {
         let distance = |other: &Placed<'_>| {
@@ -94,9 +94,9 @@ fn apart(holes: &[Placed<'_>], shift: DVec3) -> f64 {
     for one in body(Panel::is_back) {
         worst = worst.max(nearest(one, &mut body(Panel::is_front), Some(-shift)));
     }
-    for one in holes.iter().filter(|one| one.hole.band == Band::Hem) {
+    for one in holes.iter().filter(|one| one.hole.zone == Zone::Hem) {
         let own = holes.iter().filter(|other| {
-            other.hole.band == Band::Body && other.hole.panel.face() == one.hole.panel.face()
+            other.hole.zone == Zone::Body && other.hole.panel.face() == one.hole.panel.face()
         });
         worst = worst.max(nearest(one, &mut own.into_iter(), None));
     }
@@ -105,10 +105,10 @@ fn apart(holes: &[Placed<'_>], shift: DVec3) -> f64 {
 
 /// How far the hole of the closing flap, laid over, is from the one in the face below it.
 fn flap_apart(holes: &[Placed<'_>]) -> f64 {
-    let flaps = holes.iter().filter(|one| one.hole.band == Band::Flap);
+    let flaps = holes.iter().filter(|one| one.hole.zone == Zone::Flap);
     let gaps = flaps.map(|flap| {
         let faces =
-            holes.iter().filter(|one| one.hole.band == Band::Body && one.hole.purpose == flap.hole.purpose);
+            holes.iter().filter(|one| one.hole.zone == Zone::Body && one.hole.purpose == flap.hole.purpose);
         faces.map(|face| (face.middle - flap.middle).truncate().length()).fold(f64::INFINITY, f64::min)
     });
     gaps.fold(0.0, f64::max)
@@ -119,15 +119,15 @@ fn flap_apart(holes: &[Placed<'_>]) -> f64 {
 fn beyond(net: &Net, folded: &Folded, placed: &Placed<'_>) -> f64 {
     let hole = placed.hole;
     if let Shape::Slot { .. } = hole.shape {
-        let strip = &net.strips[placed.strip];
-        let Some(column) = strip.face_at(hole.centre.x) else {
+        let blank = &net.blanks[placed.blank];
+        let Some(column) = blank.face_at(hole.centre.x) else {
             return f64::INFINITY;
         };
         let past = |x: Length| (column.x.from - x).max(x - column.x.to).mm();
         return hole.edge(2).into_iter().map(|end| past(end.x)).fold(0.0, f64::max);
     }
     // The hem is punched through the body it lies on; its own edge may end in the hole.
-    if hole.band == Band::Hem {
+    if hole.zone == Zone::Hem {
         return 0.0;
     }
     let Some(facet) = placed.facet else { return f64::INFINITY };
@@ -148,7 +148,7 @@ fn into_glue(net: &Net, folded: &Folded, placed: &Placed<'_>) -> f64 {
         .map(|point| own.place(point))
         .collect();
     let is_lap = |facet: &Turned| {
-        net.laps.iter().any(|lap| lap.under == facet.strip && facet.flat.middle().y > lap.line)
+        net.laps.iter().any(|lap| lap.under == facet.blank && facet.flat.middle().y > lap.line)
     };
     let glued = folded.facets.iter().filter(|facet| facet.part.0.is_join() || is_lap(facet));
     let mut deepest = 0.0_f64;

@@ -3,7 +3,7 @@
 use crate::Length;
 use crate::brief::Top;
 use crate::folded::{Folded, Turned};
-use crate::net::{Band, Crease, CreaseRole, Fold, Joint, Lap, Net, Panel, Seam};
+use crate::net::{Crease, CreaseRole, Fold, Joint, Lap, Net, Panel, Seam, Zone};
 use crate::plane::{Point, Span};
 use glam::DVec3;
 use std::collections::BTreeMap;
@@ -21,13 +21,13 @@ pub(super) struct Extent {
 
 impl Extent {
     /// The box round all facets of the parts that `wanted` picks. It has no finite size if there are none.
-    pub fn of(folded: &Folded, wanted: impl Fn((Panel, Band)) -> bool) -> Self {
+    pub fn of(folded: &Folded, wanted: impl Fn((Panel, Zone)) -> bool) -> Self {
         let corners = folded.facets.iter().filter(|facet| wanted(facet.part)).flat_map(Turned::corners);
         let start = Self { least: DVec3::INFINITY, most: DVec3::NEG_INFINITY };
         corners.fold(start, |all, corner| Self { least: all.least.min(*corner), most: all.most.max(*corner) })
     }
 
-    /// From its least to its most corner.
+    /// From its least to its most corner, in millimetres.
     pub fn size(&self) -> DVec3 {
         self.most - self.least
     }
@@ -49,7 +49,7 @@ pub(super) fn seam_gap(net: &Net, folded: &Folded) -> f64 {
     gaps.chain(levels).fold(0.0, f64::max)
 }
 
-/// The largest distance of the bottom edge of an upper strip from its line on the lower one.
+/// The largest distance of the bottom edge of an upper blank from its line on the lower one.
 fn level_gap(folded: &Folded, lap: &Lap) -> f64 {
     let mut gap = f64::NEG_INFINITY;
     for (under, over) in folded.lapped(lap) {
@@ -65,14 +65,14 @@ fn level_gap(folded: &Folded, lap: &Lap) -> f64 {
 /// The points of one edge of a seam by their height above the base. For the paper that goes under it is the edge of the
 /// panel beside it.
 fn edge(net: &Net, folded: &Folded, joint: Joint, beside: bool) -> BTreeMap<Length, DVec3> {
-    let strip = &net.strips[joint.strip];
-    let Some(body) = strip.body_of(joint.panel) else { return BTreeMap::new() };
-    let is_behind = strip.row(Band::BackBody).is_some_and(|row| row.y == body);
+    let blank = &net.blanks[joint.blank];
+    let Some(body) = blank.body_of(joint.panel) else { return BTreeMap::new() };
+    let is_behind = blank.row(Zone::BackBody).is_some_and(|row| row.y == body);
     let rise = |y: Length| if is_behind { body.to - y } else { y - body.from };
     folded
         .facets
         .iter()
-        .filter(|facet| facet.strip == joint.strip && facet.part.1 == Band::Body)
+        .filter(|facet| facet.blank == joint.blank && facet.part.1 == Zone::Body)
         .filter(|facet| (facet.part.0 != joint.panel) == beside)
         .flat_map(|facet| facet.flat.corners.iter().map(move |corner| (facet, *corner)))
         .filter(|(_, corner)| corner.x == joint.x && body.touches(corner.y))
@@ -86,9 +86,9 @@ pub(super) fn tab_sticking_out(net: &Net, folded: &Folded) -> f64 {
     seams.chain(net.laps.iter().map(|lap| lap_off(net, folded, lap))).fold(0.0, f64::max)
 }
 
-/// How far the lap of a lower strip reaches out above the upper one, or off it.
+/// How far the lap of a lower blank reaches out above the upper one, or off it.
 fn lap_off(net: &Net, folded: &Folded, lap: &Lap) -> f64 {
-    let cover = net.strips[lap.over].row(Band::Body).map_or(Length::ZERO, |row| row.y.to);
+    let cover = net.blanks[lap.over].row(Zone::Body).map_or(Length::ZERO, |row| row.y.to);
     let pairs = folded.lapped(lap).flat_map(|(under, over)| {
         let (under, over) = (&folded.facets[under], &folded.facets[over]);
         let off = move |corner: &Point| {
@@ -102,8 +102,8 @@ fn lap_off(net: &Net, folded: &Folded, lap: &Lap) -> f64 {
 }
 
 fn sticking_out(net: &Net, folded: &Folded, seam: &Seam) -> f64 {
-    let cover = net.strips[seam.over.strip].columns[seam.over.column].x;
-    let own = |facet: &&Turned| facet.strip == seam.under.strip && facet.part.0 == seam.under.panel;
+    let cover = net.blanks[seam.over.blank].columns[seam.over.column].x;
+    let own = |facet: &&Turned| facet.blank == seam.under.blank && facet.part.0 == seam.under.panel;
     let beyond = folded
         .facets
         .iter()
@@ -127,13 +127,13 @@ fn sticking_out(net: &Net, folded: &Folded, seam: &Seam) -> f64 {
 pub(super) fn mouth_spread(net: &Net, folded: &Folded) -> f64 {
     let tops = || {
         let walls =
-            folded.facets.iter().filter(|facet| facet.part.1 == Band::Body && !facet.part.0.is_join());
+            folded.facets.iter().filter(|facet| facet.part.1 == Zone::Body && !facet.part.0.is_join());
         // The top of a lower piece is hidden under the upper one.
-        let walls = walls.filter(|facet| !net.strips[facet.strip].lap.is_positive());
+        let walls = walls.filter(|facet| !net.blanks[facet.blank].lap.is_positive());
         walls.flat_map(|facet| {
-            let strip = &net.strips[facet.strip];
-            let body = strip.body_of(facet.part.0);
-            let is_behind = strip.row(Band::BackBody).is_some_and(|row| Some(row.y) == body);
+            let blank = &net.blanks[facet.blank];
+            let body = blank.body_of(facet.part.0);
+            let is_behind = blank.row(Zone::BackBody).is_some_and(|row| Some(row.y) == body);
             let top = body.map(|body| if is_behind { body.from } else { body.to });
             let corners = facet.flat.corners.iter().filter(move |corner| Some(corner.y) == top);
             corners.map(move |corner| facet.place(*corner).y)
@@ -142,14 +142,14 @@ pub(super) fn mouth_spread(net: &Net, folded: &Folded) -> f64 {
     tops().fold(f64::NEG_INFINITY, f64::max) - tops().fold(f64::INFINITY, f64::min)
 }
 
-/// How far any facet of the turned band is from lying flat within the body of its own panel.
+/// How far any facet of the hem is from lying flat within the body of its own panel.
 pub(super) fn hem_gap(net: &Net, folded: &Folded) -> f64 {
-    let hem = folded.facets.iter().filter(|facet| facet.part.1 == Band::Hem);
+    let hem = folded.facets.iter().filter(|facet| facet.part.1 == Zone::Hem);
     let gaps = hem.map(|facet| {
-        let strip = &net.strips[facet.strip];
-        let column = strip.column_of(facet.part.0);
-        let body = strip.body_of(facet.part.0);
-        match (column, body, find(folded, facet.strip, (facet.part.0, Band::Body))) {
+        let blank = &net.blanks[facet.blank];
+        let column = blank.column_of(facet.part.0);
+        let body = blank.body_of(facet.part.0);
+        match (column, body, find(folded, facet.blank, (facet.part.0, Zone::Body))) {
             (Some(column), Some(body), Some(panel)) => off_rectangle(panel, facet, column.x, body),
             _ => f64::INFINITY,
         }
@@ -157,13 +157,13 @@ pub(super) fn hem_gap(net: &Net, folded: &Folded) -> f64 {
     gaps.fold(0.0, f64::max)
 }
 
-/// Length of hem line whose fold turns the band to the other side than `hem` does.
+/// Length of hem line whose fold turns the hem to the other side than `hem` does.
 pub(super) fn hem_on_wrong_side(hem: Top, net: &Net) -> f64 {
     let right = if hem.is_turned_out() { Fold::Valley } else { Fold::Mountain };
     let lines = net
-        .strips
+        .blanks
         .iter()
-        .flat_map(|strip| &strip.creases)
+        .flat_map(|blank| &blank.creases)
         .filter(|crease| crease.role == CreaseRole::HemLine);
     lines.filter(|crease| crease.fold != right).map(|crease| (crease.to.x - crease.from.x).mm()).sum()
 }
@@ -171,9 +171,9 @@ pub(super) fn hem_on_wrong_side(hem: Top, net: &Net) -> f64 {
 /// Length of the lines below the base line of a folded base whose fold does not bring the face flap over the end: the
 /// slanted ones are mountains, the corner lines between them valleys.
 pub(super) fn ends_over(net: &Net) -> f64 {
-    let lines = net.strips.iter().flat_map(|strip| {
-        let base = strip.row(Band::Body).map_or(Length::ZERO, |row| row.y.from);
-        strip.creases.iter().filter(move |crease| crease.from.y < base && crease.to.y <= base)
+    let lines = net.blanks.iter().flat_map(|blank| {
+        let base = blank.row(Zone::Body).map_or(Length::ZERO, |row| row.y.from);
+        blank.creases.iter().filter(move |crease| crease.from.y < base && crease.to.y <= base)
     });
     let right = |crease: &Crease| match crease.role {
         CreaseRole::SquashDiagonal => crease.fold == Fold::Mountain,
@@ -185,11 +185,11 @@ pub(super) fn ends_over(net: &Net) -> f64 {
 
 /// How far any ear is from lying flat against the body of its gusset.
 pub(super) fn ear_gap(net: &Net, folded: &Folded) -> f64 {
-    let ears = folded.facets.iter().filter(|facet| facet.part.1 == Band::Ear);
+    let ears = folded.facets.iter().filter(|facet| facet.part.1 == Zone::Ear);
     let gaps = ears.map(|ear| {
-        let strip = &net.strips[ear.strip];
-        let column = strip.columns.iter().find(|column| column.panel == ear.part.0);
-        match (column, strip.row(Band::Body), find(folded, ear.strip, (ear.part.0, Band::Body))) {
+        let blank = &net.blanks[ear.blank];
+        let column = blank.columns.iter().find(|column| column.panel == ear.part.0);
+        match (column, blank.row(Zone::Body), find(folded, ear.blank, (ear.part.0, Zone::Body))) {
             (Some(column), Some(body), Some(panel)) => off_rectangle(panel, ear, column.x, body.y),
             _ => f64::INFINITY,
         }
@@ -197,8 +197,8 @@ pub(super) fn ear_gap(net: &Net, folded: &Folded) -> f64 {
     gaps.fold(0.0, f64::max)
 }
 
-fn find(folded: &Folded, strip: usize, part: (Panel, Band)) -> Option<&Turned> {
-    folded.facets.iter().find(|facet| facet.strip == strip && facet.part == part)
+fn find(folded: &Folded, blank: usize, part: (Panel, Zone)) -> Option<&Turned> {
+    folded.facets.iter().find(|facet| facet.blank == blank && facet.part == part)
 }
 
 /// How far `facet` lies off the rectangle `x` × `y` of the panel that `on` is part of: beside it or off its plane.

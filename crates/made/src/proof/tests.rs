@@ -41,31 +41,31 @@ fn base_layers_are_counted() {
     assert_eq!(prove(&brief, &Net::of(&brief)).base_layers, (2, 4));
 }
 
-/// Moves every point of the first strip's lines at `x` by `by`, as a hand that set the wrong groove would.
+/// Moves every point of the first blank's lines at `x` by `by`, as a hand that set the wrong groove would.
 fn move_score(net: &mut Net, x: Length, by: Length) {
     let shift = |place: &mut Length| {
         if *place == x {
             *place += by;
         }
     };
-    let strip = &mut net.strips[0];
-    for crease in &mut strip.creases {
+    let blank = &mut net.blanks[0];
+    for crease in &mut blank.creases {
         shift(&mut crease.from.x);
         shift(&mut crease.to.x);
     }
-    for cut in &mut strip.cuts {
+    for cut in &mut blank.cuts {
         shift(&mut cut.from.x);
         shift(&mut cut.to.x);
     }
-    strip.outline.iter_mut().for_each(|point| shift(&mut point.x));
-    for column in &mut strip.columns {
+    blank.outline.iter_mut().for_each(|point| shift(&mut point.x));
+    for column in &mut blank.columns {
         shift(&mut column.x.from);
         shift(&mut column.x.to);
     }
 }
 
 fn change_folds(net: &mut Net, pick: impl Fn(&Crease) -> bool) {
-    for crease in net.strips[0].creases.iter_mut().filter(|crease| pick(crease)) {
+    for crease in net.blanks[0].creases.iter_mut().filter(|crease| pick(crease)) {
         crease.fold = crease.fold.turned_over();
     }
 }
@@ -149,15 +149,15 @@ fn a_hem_corner_scored_the_wrong_way_tears() {
 fn a_base_line_out_of_level_fails() {
     let brief = brief();
     let mut net = Net::of(&brief);
-    let strip = &mut net.strips[0];
+    let blank = &mut net.blanks[0];
     // The back's base line alone is scored a sixteenth high.
-    for crease in &mut strip.creases {
+    for crease in &mut blank.creases {
         if crease.role == CreaseRole::BaseLine && crease.from.x == Length::inches(8) {
             crease.from.y += Length::sixty_fourths(4);
             crease.to.y += Length::sixty_fourths(4);
         }
     }
-    for cut in strip.cuts.iter_mut().filter(|cut| cut.to.x >= Length::inches(8)) {
+    for cut in blank.cuts.iter_mut().filter(|cut| cut.to.x >= Length::inches(8)) {
         if cut.to.y == Length::inches(2) {
             cut.to.y += Length::sixty_fourths(4);
         }
@@ -194,7 +194,7 @@ fn a_score_moved_on_one_piece_of_a_pair_fails(#[values(PAIRS[0], PAIRS[1], PAIRS
     let brief = Brief { build, ..brief() };
     let mut net = Net::of(&brief);
     // The line between face and gusset of the first piece, a sixteenth off.
-    let line = net.strips[0].columns[0].x.to;
+    let line = net.blanks[0].columns[0].x.to;
     move_score(&mut net, line, Length::sixty_fourths(4));
     let failed = failed(&prove(&brief, &net));
     assert!(failed.contains(&Check::Width { front: true }), "{failed:?}");
@@ -205,7 +205,7 @@ fn a_score_moved_on_one_piece_of_a_pair_fails(#[values(PAIRS[0], PAIRS[1], PAIRS
 fn ears_folded_the_wrong_way_fail() {
     let brief = Brief { build: PAIRS[2], ..brief() };
     let mut net = Net::of(&brief);
-    for crease in net.strips[1]
+    for crease in net.blanks[1]
         .creases
         .iter_mut()
         .filter(|crease| crease.is_vertical() && crease.from.y == Length::ZERO)
@@ -219,7 +219,7 @@ fn ears_folded_the_wrong_way_fail() {
 fn a_cradles_sides_are_double_and_its_base_counts_its_squares() {
     let mut brief = Brief { build: PAIRS[1], notch: Length::ZERO, ..brief() };
     brief.finished.gusset = Length::inches(2);
-    // Face flaps everywhere; the squares, 2 deep, lie over all but nothing of a base 4 wide.
+    // PaperFace flaps everywhere; the squares, 2 deep, lie over all but nothing of a base 4 wide.
     assert_eq!(prove(&brief, &Net::of(&brief)).base_layers, (3, 3));
     brief.build = PAIRS[2];
     assert_eq!(prove(&brief, &Net::of(&brief)).base_layers, (2, 2));
@@ -235,7 +235,7 @@ fn moved(brief: &Brief, role: CreaseRole) -> Net {
     let by = Length::sixty_fourths(4);
     let mut net = Net::of(brief);
     for crease in
-        net.strips.iter_mut().flat_map(|strip| &mut strip.creases).filter(|crease| crease.role == role)
+        net.blanks.iter_mut().flat_map(|blank| &mut blank.creases).filter(|crease| crease.role == role)
     {
         if crease.is_vertical() {
             (crease.from.x, crease.to.x) = (crease.from.x + by, crease.to.x + by);
@@ -264,7 +264,7 @@ fn a_fold_flat_line_a_sixteenth_off_does_not_fold_flat(#[case] role: CreaseRole)
 fn a_fold_flat_crease_the_wrong_way_is_found(#[case] role: CreaseRole) {
     let brief = fold_flat();
     let mut net = Net::of(&brief);
-    let creases = net.strips.iter_mut().flat_map(|strip| &mut strip.creases);
+    let creases = net.blanks.iter_mut().flat_map(|blank| &mut blank.creases);
     for crease in creases.filter(|crease| crease.role == role) {
         crease.fold = crease.fold.turned_over();
     }
@@ -279,8 +279,8 @@ fn a_fold_flat_crease_the_wrong_way_is_found(#[case] role: CreaseRole) {
 fn without_its_pair_a_bag_does_not_fold_flat() {
     let brief = fold_flat();
     let mut net = Net::of(&brief);
-    for strip in &mut net.strips {
-        strip.creases.retain(|crease| crease.role != CreaseRole::GussetDiagonal);
+    for blank in &mut net.blanks {
+        blank.creases.retain(|crease| crease.role != CreaseRole::GussetDiagonal);
     }
     let failed = failed(&prove(&brief, &net));
     assert!(
@@ -320,12 +320,12 @@ fn layers_lie_as_the_trade_says(
     let order = Proof::new(&brief, &net, &folded).flat.unwrap().order;
     assert_eq!(order.len(), folded.facets.len());
     let part = |place: usize| folded.facets[order[place]].part;
-    assert_eq!(part(0), (Panel::Front, Band::Body));
-    assert_eq!(part(order.len() - 1).1, Band::Base);
+    assert_eq!(part(0), (Panel::Front, Zone::Body));
+    assert_eq!(part(order.len() - 1).1, Zone::Base);
     let place =
-        |wanted: (Panel, Band)| order.iter().position(|facet| folded.facets[*facet].part == wanted).unwrap();
-    let last_of_body = order.iter().rposition(|facet| folded.facets[*facet].part.1 == Band::Body).unwrap();
-    assert!(place((Panel::Front, Band::Base)) > last_of_body);
+        |wanted: (Panel, Zone)| order.iter().position(|facet| folded.facets[*facet].part == wanted).unwrap();
+    let last_of_body = order.iter().rposition(|facet| folded.facets[*facet].part.1 == Zone::Body).unwrap();
+    assert!(place((Panel::Front, Zone::Base)) > last_of_body);
 }
 
 /// A box with nothing but corners cannot be pressed flat: its base corners are three right angles of one cone.
@@ -353,7 +353,7 @@ fn a_flap_shorter_than_the_gusset_does_not_reach() {
 fn a_folded_base_with_its_flaps_under_the_ends_fails() {
     let brief = Brief { build: Build::FoldedBase { lap: Length::eighths(4) }, ..brief() };
     let mut net = Net::of(&brief);
-    for crease in net.strips[0].creases.iter_mut().filter(|crease| crease.role == CreaseRole::TuckLine) {
+    for crease in net.blanks[0].creases.iter_mut().filter(|crease| crease.role == CreaseRole::TuckLine) {
         crease.fold = Fold::Mountain;
     }
     assert!(failed(&prove(&brief, &net)).contains(&Check::EndsUnder));
@@ -365,7 +365,7 @@ fn a_joining_strip_folded_the_wrong_way_tears_the_bag() {
     let brief = Brief { joins, ..brief() };
     let mut net = Net::of(&brief);
     assert!(prove(&brief, &net).passed());
-    for crease in &mut net.strips[1].creases {
+    for crease in &mut net.blanks[1].creases {
         crease.fold = crease.fold.turned_over();
     }
     assert!(failed(&prove(&brief, &net)).contains(&Check::TabCovered));

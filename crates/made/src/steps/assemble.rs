@@ -6,7 +6,7 @@ use crate::brief::{
 };
 use crate::figures::Figures;
 use crate::fittings::Fitted;
-use crate::net::Face;
+use crate::net::PaperFace;
 use crate::pieces::Piece;
 use crate::text::{list, sentence};
 use crate::{Brief, Length};
@@ -76,8 +76,8 @@ fn times(count: u8) -> String {
 }
 
 fn flare(pleats: u8, pleat: Length, figures: Figures) -> Step {
-    let face = if pleats.is_multiple_of(2) { Face::Inside } else { Face::Outside };
-    let face = if face == Face::Inside { "inside" } else { "outside" };
+    let face = if pleats.is_multiple_of(2) { PaperFace::Inside } else { PaperFace::Outside };
+    let face = if face == PaperFace::Inside { "inside" } else { "outside" };
     let says = vec![
         format!(
             "Pleat both long sides {}, each pleat {} wide, and fold the sheet end to end so that the pleats lie inside.",
@@ -97,7 +97,7 @@ fn strips(brief: &Brief, pieces: &[Piece], figures: Figures) -> Vec<String> {
     let width = brief.joins.strip().unwrap_or_default();
     let own: Vec<&Piece> = pieces.iter().filter(|piece| piece.from_scrap).collect();
     let is_folded =
-        |piece: &&&Piece| piece.strip.creases.iter().any(|crease| crease.is_vertical() && crease.folds());
+        |piece: &&&Piece| piece.blank.creases.iter().any(|crease| crease.is_vertical() && crease.folds());
     let folded = own.iter().filter(is_folded).count();
     let halves = format!("{} and {}", figures.say(width.half()), figures.say(width - width.half()));
     let mut says = Vec::new();
@@ -225,8 +225,9 @@ fn base(brief: &Brief, figures: Figures) -> Step {
 }
 
 fn insert(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
-    let size = sentence(&figures.by(fitted.insert.width, fitted.insert.height));
-    let less = figures.say(brief.finished.width - fitted.insert.width);
+    let own = fitted.insert?;
+    let size = sentence(&figures.by(own.width, own.height));
+    let less = figures.say(brief.finished.width - own.width);
     let mut says = match brief.fittings.insert {
         Insert::None => return None,
         Insert::Single => {

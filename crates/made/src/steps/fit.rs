@@ -25,7 +25,7 @@ pub(super) fn under_hem(brief: &Brief, fitted: &Fitted, figures: Figures) -> Vec
         steps.extend(backing(brief, fitted, figures));
     }
     if let Some(handle) = fitted.handle_of(HandleKind::Strap) {
-        steps.push(cautioned(KNIFE, strap_first(&handle, figures)));
+        steps.extend(strap_first(&handle, figures).map(|first| cautioned(KNIFE, first)));
     }
     steps
 }
@@ -33,7 +33,7 @@ pub(super) fn under_hem(brief: &Brief, fitted: &Fitted, figures: Figures) -> Vec
 /// What of the hem stays unglued, where, and until when: the end of a strap that waits for the seams.
 pub(super) fn hem_stays_open(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<String> {
     let handle = fitted.handle_of(HandleKind::Strap)?;
-    let open = handle.opening + brief.customary(Length::INCH);
+    let open = handle.opening? + brief.customary(Length::INCH);
     let least = open.min(brief.finished.width);
     Some(format!(
         "On the back leave the middle {} of the hem unglued: the strap’s second end goes under it when the seams are closed.",
@@ -164,7 +164,7 @@ fn holes(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
         }
     }
     if let Some(handle) = own.filter(|handle| handle.kind == HandleKind::HandHole) {
-        says.push(hand_hole(brief, &handle, figures));
+        says.extend(hand_hole(brief, &handle, figures));
         caution = Some(KNIFE);
     }
     if brief.fittings.closure.kind.has_holes() {
@@ -193,8 +193,8 @@ fn holes(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
 }
 
 /// How both faces get the same opening, with no crease that the bag does not have.
-fn hand_hole(brief: &Brief, handle: &FittedHandle, figures: Figures) -> String {
-    let size = figures.by(handle.width, handle.opening);
+fn hand_hole(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Option<String> {
+    let size = figures.by(handle.width, handle.opening?);
     let how = match brief.build {
         Build::CornerPair | Build::CradlePair { .. } => {
             "Lay the two pieces on one another, outsides out, faces and base lines in line, and cut through both at once:"
@@ -211,18 +211,18 @@ fn hand_hole(brief: &Brief, handle: &FittedHandle, figures: Figures) -> String {
             "Cut each face by itself from one template: laid on one another they would put a new crease into the gusset between them. On either face:"
         }
     };
-    format!(
+    Some(format!(
         "{how} an opening of {size} with round ends, {} below the top, from {}.",
         figures.say(handle.down),
         from_the_left(brief, handle.width.half(), figures)
-    )
+    ))
 }
 
-fn strap_first(handle: &FittedHandle, figures: Figures) -> Step {
+fn strap_first(handle: &FittedHandle, figures: Figures) -> Option<Step> {
     let says = vec![
         format!(
             "On the hem fold of either face cut a slot of {}, centred, for a strap {} wide.",
-            figures.say(handle.opening),
+            figures.say(handle.opening?),
             figures.say(handle.width)
         ),
         format!(
@@ -231,7 +231,7 @@ fn strap_first(handle: &FittedHandle, figures: Figures) -> Step {
             figures.say(handle.down)
         ),
     ];
-    step(Stage::Glue, "Slots, and the first end of the strap", says)
+    Some(step(Stage::Glue, "Slots, and the first end of the strap", says))
 }
 
 fn long_ribbon(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Step {
@@ -287,7 +287,7 @@ pub(super) fn standing(brief: &Brief, fitted: &Fitted, figures: Figures) -> Vec<
                 if band.hides_join { ", over the join" } else { "" }
             ),
         }];
-        step(Stage::Glue, "Band", says)
+        step(Stage::Glue, "Zone", says)
     }));
     if let Some(handle) = fitted.handle {
         steps.extend(carried_by(brief, &handle, figures));

@@ -4,7 +4,7 @@ use super::spelled::Axis;
 use serde::Serialize;
 use utoipa::ToSchema;
 use wide_fold_core::brief::Build;
-use wide_fold_core::net::{Band, GussetPart, Panel, Strip};
+use wide_fold_core::net::{Blank, GussetPart, Panel, Zone};
 use wide_fold_core::plane::Span;
 use wide_fold_core::{Length, Plan};
 
@@ -39,29 +39,29 @@ impl DimensionView {
         plan.pieces
             .iter()
             .enumerate()
-            .flat_map(|(index, piece)| Self::of(plan, index, &piece.strip))
+            .flat_map(|(index, piece)| Self::of(plan, index, &piece.blank))
             .collect()
     }
 
-    fn of(plan: &Plan, piece: usize, strip: &Strip) -> Vec<Self> {
-        if strip.is_joining_strip() {
+    fn of(plan: &Plan, piece: usize, blank: &Blank) -> Vec<Self> {
+        if blank.is_joining_strip() {
             return Vec::new();
         }
         let brief = &plan.brief;
         let across = |field, name, wanted: fn(Panel) -> bool| {
-            strip
+            blank
                 .columns
                 .iter()
                 .find(|column| wanted(column.panel))
                 .map(|column| (field, name, Axis::Across, column.x, column.x.length()))
         };
         let up =
-            |field, name, band| strip.row(band).map(|row| (field, name, Axis::Up, row.y, row.y.length()));
-        let body = strip.row(Band::Body).map(|row| row.y);
+            |field, name, zone| blank.row(zone).map(|row| (field, name, Axis::Up, row.y, row.y.length()));
+        let body = blank.row(Zone::Body).map(|row| row.y);
         let height = |name| body.map(|y| ("finished.height", name, Axis::Up, y, brief.finished.height));
         // A lower piece shows how high the join lies, an upper one the height of the whole bag.
-        let height = if strip.lap.is_positive() {
-            let level = body.map(|y| Span::new(y.from, y.to - strip.lap));
+        let height = if blank.lap.is_positive() {
+            let level = body.map(|y| Span::new(y.from, y.to - blank.lap));
             level
                 .filter(|level| level.length().is_positive())
                 .map(|level| ("build.all_round.rise", "Join all round", Axis::Up, level, level.length()))
@@ -71,8 +71,8 @@ impl DimensionView {
             height("Whole height")
         };
         let whole = |panel| matches!(panel, Panel::Gusset { part: GussetPart::Whole, .. });
-        let face = strip.columns.iter().find(|column| column.panel.is_front());
-        let face = face.or(strip.columns.iter().find(|column| column.panel.is_face()));
+        let face = blank.columns.iter().find(|column| column.panel.is_front());
+        let face = face.or(blank.columns.iter().find(|column| column.panel.is_face()));
         [
             across("finished.gusset", "Gusset", whole),
             face.map(|column| {
@@ -82,11 +82,11 @@ impl DimensionView {
                 ("finished.width", name, Axis::Across, column.x, length)
             }),
             across("tab", "Glue tab", |panel| panel == Panel::Tab),
-            up("base.depth", "Base flap", Band::Base)
+            up("base.depth", "Base flap", Zone::Base)
                 .filter(|_| !matches!(brief.build, Build::FoldedBase { .. })),
             height,
-            up("top.depth", "Hem", Band::Hem),
-            up("top.depth", "Closing flap", Band::Flap),
+            up("top.depth", "Hem", Zone::Hem),
+            up("top.depth", "Closing flap", Zone::Flap),
             across("build.pleat", "Pleat", |panel| matches!(panel, Panel::Pleat { .. })),
         ]
         .into_iter()

@@ -45,14 +45,8 @@ pub struct FigureView {
     pub field: &'static str,
     /// What it is called.
     pub name: &'static str,
-    /// `across`, `up`, or `words` for what has no place on the face.
-    pub axis: Axis,
-    /// Where it begins.
-    pub from_mm: f64,
-    /// Where it ends.
-    pub to_mm: f64,
-    /// Where it lies the other way: the height of one across, the place across of one up.
-    pub at_mm: f64,
+    /// Where it is drawn on the face; nothing for what is said in words beside it.
+    pub place: Option<MeasuredView>,
     /// Its length in millimetres.
     pub mm: f64,
     /// As a ruler shows it.
@@ -63,6 +57,19 @@ pub struct FigureView {
     pub step_mm: f64,
     /// True if the crafter has set it; else it is customary and follows the bag.
     pub set: bool,
+}
+
+/// Where a measurement is drawn on the face, in millimetres.
+#[derive(Clone, Copy, Debug, Serialize, ToSchema)]
+pub struct MeasuredView {
+    /// Which way it runs.
+    pub axis: Axis,
+    /// Where it begins.
+    pub from_mm: f64,
+    /// Where it ends.
+    pub to_mm: f64,
+    /// Where it lies the other way: the height of one across, the place across of one up.
+    pub at_mm: f64,
 }
 
 /// A line of the parts list.
@@ -120,15 +127,16 @@ struct Figures<'a> {
 
 impl Figures<'_> {
     fn add(&mut self, field: &'static str, name: &'static str, length: Length, place: Place, set: bool) {
-        let (axis, from, to, at) = place.unwrap_or((Axis::Words, Length::ZERO, Length::ZERO, Length::ZERO));
         let unit = self.brief.unit;
         self.made.push(FigureView {
             field,
             name,
-            axis,
-            from_mm: from.mm(),
-            to_mm: to.mm(),
-            at_mm: at.mm(),
+            place: place.map(|(axis, from, to, at)| MeasuredView {
+                axis,
+                from_mm: from.mm(),
+                to_mm: to.mm(),
+                at_mm: at.mm(),
+            }),
             mm: length.mm(),
             figure: length.figure(unit),
             editable: length.editable(unit),
@@ -174,21 +182,23 @@ impl Figures<'_> {
 
     fn hand_hole(&mut self, own: &FittedHandle) {
         let (asked, top) = (self.brief.fittings.handle, self.brief.finished.height);
-        let (low, wide) = (top - own.down - own.opening, own.width.half());
-        let middle = low + own.opening.half();
+        let Some(opening) = own.opening else { return };
+        let (low, wide) = (top - own.down - opening, own.width.half());
+        let middle = low + opening.half();
         let place = Some((Axis::Across, -wide, wide, middle));
         self.add("handle.width", "Opening", own.width, place, asked.width.is_some());
         let place = Some((Axis::Up, low, top - own.down, wide));
-        self.add("handle.opening", "Height", own.opening, place, asked.opening.is_some());
+        self.add("handle.opening", "Height", opening, place, asked.opening.is_some());
         let place = Some((Axis::Up, top - own.down, top, -wide));
         self.add("handle.down", "Below top", own.down, place, asked.down.is_some());
     }
 
     fn strap(&mut self, own: &FittedHandle) {
         let (asked, top) = (self.brief.fittings.handle, self.brief.finished.height);
-        let half = own.opening.half();
+        let Some(slot) = own.opening else { return };
+        let half = slot.half();
         let place = Some((Axis::Across, -half, half, top));
-        self.add("handle.opening", "Slot", own.opening, place, asked.opening.is_some());
+        self.add("handle.opening", "Slot", slot, place, asked.opening.is_some());
         self.stands(own, half, "Width of the strap");
         self.beside("handle.down", "Glued under the hem", own.down, asked.down.is_some());
     }

@@ -58,7 +58,7 @@ impl StandingView {
                 what => WhatName::from(what).word().to_owned(),
             },
             what: Some(solid.what.into()),
-            strip: 0,
+            blank: 0,
             piece: 0,
             sheet: None,
             lift: 0.0,
@@ -103,9 +103,9 @@ pub struct LegView {
 pub struct FacetView {
     /// What it is: `base flap of the front`.
     pub name: String,
-    /// Which of the net's strips it belongs to: the pieces of paper, copies counted.
-    pub strip: usize,
-    /// The plan's piece that this strip is cut as.
+    /// Which of the net's blanks it belongs to: the pieces of paper, copies counted.
+    pub blank: usize,
+    /// The plan's piece that this blank is cut as.
     pub piece: usize,
     /// The sheet it is cut from, counted from zero, where there is more than one.
     pub sheet: Option<usize>,
@@ -113,7 +113,7 @@ pub struct FacetView {
     pub lift: f64,
     /// True if the pattern's up is worth showing on it.
     pub shows_up: bool,
-    /// Its corners on the strip, from the left and from the bottom, in millimetres.
+    /// Its corners on the blank, from the left and from the bottom, in millimetres.
     pub flat: Vec<[f64; 2]>,
     /// Edges of the holes in it, in the same frame; of a slot its two ends.
     pub holes: Vec<Vec<[f64; 2]>>,
@@ -196,30 +196,30 @@ impl FacetView {
     /// Every facet of a plan, in order.
     fn all(plan: &Plan) -> Vec<Self> {
         let several = plan.layout.fits() && plan.layout.sheet_count() > 1;
-        let sheets = plan.layout.sheet_of(&plan.pieces, plan.net.strips.len());
+        let sheets = plan.layout.sheet_of(&plan.pieces, plan.net.blanks.len());
         let facets = plan.folded.facets.iter();
-        facets.map(|facet| Self::new(plan, facet, sheets[facet.strip].filter(|_| several))).collect()
+        facets.map(|facet| Self::new(plan, facet, sheets[facet.blank].filter(|_| several))).collect()
     }
 
     fn new(plan: &Plan, facet: &Turned, sheet: Option<usize>) -> Self {
-        let (panel, band) = facet.part;
-        let name = part_name(panel, band);
-        let piece = plan.pieces.iter().position(|piece| piece.strips.contains(&facet.strip));
+        let (panel, zone) = facet.part;
+        let name = part_name(panel, zone);
+        let piece = plan.pieces.iter().position(|piece| piece.blanks.contains(&facet.blank));
         // Of several pieces it says which one it comes from.
         let from = piece.map(|piece| &plan.pieces[piece].name).filter(|_| plan.pieces.len() > 1);
         let name = from.map_or(name.clone(), |piece| format!("{name}, of the piece “{piece}”"));
         Self {
             name,
             sheet,
-            strip: facet.strip,
+            blank: facet.blank,
             piece: piece.unwrap_or(0),
             lift: APART * lifted::layers_off(plan, facet),
             shows_up: lifted::shows_up(plan, facet),
             flat: facet.flat.corners.iter().map(|corner| super::point(*corner)).collect(),
-            holes: plan.net.strips[facet.strip]
+            holes: plan.net.blanks[facet.blank]
                 .holes
                 .iter()
-                .filter(|hole| facet.part == (hole.panel, hole.band) && facet.flat.contains(hole.centre))
+                .filter(|hole| facet.part == (hole.panel, hole.zone) && facet.flat.contains(hole.centre))
                 .map(|hole| hole.edge(16).into_iter().map(super::point).collect())
                 .collect(),
             what: None,

@@ -6,7 +6,7 @@ use serde::Serialize;
 use utoipa::ToSchema;
 use wide_fold_core::Unit;
 use wide_fold_core::fittings::Shape;
-use wide_fold_core::net::{Column, Crease, Cut, Glue, Hole, Round, Row, Strip};
+use wide_fold_core::net::{Blank, Column, Crease, Cut, Glue, Hole, Round, Row};
 use wide_fold_core::pieces::Piece;
 
 /// A piece, seen from its outside face, top edge up, origin at its bottom-left corner; millimetres.
@@ -149,12 +149,12 @@ pub struct GlueView {
 impl PieceView {
     /// A piece with labels in `unit`.
     pub fn new(piece: &Piece, unit: Unit) -> Self {
-        let strip = &piece.strip;
+        let blank = &piece.blank;
         let round = |round: &Round| [round.at.x.mm(), round.at.y.mm(), round.radius.mm()];
-        let creases = strip.creases.iter().enumerate();
-        let cuts = strip.cuts.iter().enumerate();
-        let glue = strip.glue.iter().enumerate();
-        let holes = strip.holes.iter().enumerate();
+        let creases = blank.creases.iter().enumerate();
+        let cuts = blank.cuts.iter().enumerate();
+        let glue = blank.glue.iter().enumerate();
+        let holes = blank.holes.iter().enumerate();
         Self {
             name: piece.name.to_owned(),
             count: piece.count,
@@ -162,14 +162,14 @@ impl PieceView {
             height_mm: piece.height.mm(),
             width: piece.width.figure(unit),
             height: piece.height.figure(unit),
-            outline: strip.outline.iter().copied().map(point).collect(),
-            rounds: strip.rounds.iter().map(round).collect(),
-            columns: strip.columns.iter().map(|column| ColumnView::new(column, unit)).collect(),
-            rows: strip.rows.iter().map(|row| RowView::new(row, unit)).collect(),
-            creases: creases.map(|(index, crease)| CreaseView::new(strip, index, crease, unit)).collect(),
-            cuts: cuts.map(|(index, cut)| CutView::new(strip, index, cut, unit)).collect(),
-            glue: glue.map(|(index, glue)| GlueView::new(strip, index, glue)).collect(),
-            holes: holes.map(|(index, hole)| HoleView::new(strip, index, hole, unit)).collect(),
+            outline: blank.outline.iter().copied().map(point).collect(),
+            rounds: blank.rounds.iter().map(round).collect(),
+            columns: blank.columns.iter().map(|column| ColumnView::new(column, unit)).collect(),
+            rows: blank.rows.iter().map(|row| RowView::new(row, unit)).collect(),
+            creases: creases.map(|(index, crease)| CreaseView::new(blank, index, crease, unit)).collect(),
+            cuts: cuts.map(|(index, cut)| CutView::new(blank, index, cut, unit)).collect(),
+            glue: glue.map(|(index, glue)| GlueView::new(blank, index, glue)).collect(),
+            holes: holes.map(|(index, hole)| HoleView::new(blank, index, hole, unit)).collect(),
         }
     }
 }
@@ -190,8 +190,8 @@ impl ColumnView {
 impl RowView {
     fn new(row: &Row, unit: Unit) -> Self {
         Self {
-            kind: row.band.into(),
-            name: RowKind::from(row.band).word(),
+            kind: row.zone.into(),
+            name: RowKind::from(row.zone).word(),
             from_mm: row.y.from.mm(),
             to_mm: row.y.to.mm(),
             size: row.y.length().figure(unit),
@@ -200,7 +200,7 @@ impl RowView {
 }
 
 impl CreaseView {
-    fn new(strip: &Strip, index: usize, crease: &Crease, unit: Unit) -> Self {
+    fn new(blank: &Blank, index: usize, crease: &Crease, unit: Unit) -> Self {
         Self {
             id: format!("c{index}"),
             x1: crease.from.x.mm(),
@@ -211,13 +211,13 @@ impl CreaseView {
             role: crease.role.into(),
             by_hand: crease.role.is_made_by_hand(),
             at: if crease.is_vertical() { crease.from.x } else { crease.from.y }.figure(unit),
-            says: strip.describe_crease(crease, unit),
+            says: blank.describe_crease(crease, unit),
         }
     }
 }
 
 impl CutView {
-    fn new(strip: &Strip, index: usize, cut: &Cut, unit: Unit) -> Self {
+    fn new(blank: &Blank, index: usize, cut: &Cut, unit: Unit) -> Self {
         Self {
             id: format!("k{index}"),
             x1: cut.from.x.mm(),
@@ -225,30 +225,30 @@ impl CutView {
             x2: cut.to.x.mm(),
             y2: cut.to.y.mm(),
             role: cut.role.into(),
-            says: strip.describe_cut(cut, unit),
+            says: blank.describe_cut(cut, unit),
         }
     }
 }
 
 impl GlueView {
-    fn new(strip: &Strip, index: usize, glue: &Glue) -> Self {
+    fn new(blank: &Blank, index: usize, glue: &Glue) -> Self {
         Self {
             id: format!("g{index}"),
             role: glue.role.into(),
             face: glue.face.into(),
             corners: glue.corners.iter().copied().map(point).collect(),
-            says: strip.describe_glue(glue),
+            says: blank.describe_glue(glue),
         }
     }
 }
 
 impl HoleView {
-    fn new(strip: &Strip, index: usize, hole: &Hole, unit: Unit) -> Self {
+    fn new(blank: &Blank, index: usize, hole: &Hole, unit: Unit) -> Self {
         Self {
             id: format!("h{index}"),
             at: point(hole.centre),
             half: half(hole.shape),
-            says: strip.describe_hole(hole, unit),
+            says: blank.describe_hole(hole, unit),
         }
     }
 }

@@ -11,7 +11,7 @@ use serde::Serialize;
 use utoipa::ToSchema;
 use wide_fold_core::brief::{AllRound, BaseHabit, Build, Place};
 use wide_fold_core::folded::surfaces::{Orientation, Surface};
-use wide_fold_core::net::Face;
+use wide_fold_core::net::PaperFace;
 use wide_fold_core::{Brief, Length, Plan, Unit};
 use wide_fold_formats::BriefText;
 use wide_fold_formats::brief_json::WeightsText;
@@ -108,7 +108,7 @@ impl SurfaceView {
         Self {
             name: surface.name(),
             says: surface.says(brief),
-            as_usual: surface.shows == Face::Outside && upright,
+            as_usual: surface.shows == PaperFace::Outside && upright,
         }
     }
 }

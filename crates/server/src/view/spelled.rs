@@ -7,7 +7,7 @@ use wide_fold_core::brief::FaceSide;
 use wide_fold_core::fittings::Purpose;
 use wide_fold_core::fittings::drawing::What;
 use wide_fold_core::layout::Blade;
-use wide_fold_core::net::{Band, CreaseRole, CutRole, Face, Fold, GlueRole, Panel};
+use wide_fold_core::net::{CreaseRole, CutRole, Fold, GlueRole, Panel, PaperFace, Zone};
 use wide_fold_core::passes::Edge;
 use wide_fold_core::steps::Stage;
 use wide_fold_core::verdict::Level;
@@ -65,14 +65,14 @@ spelled! {
 
 spelled! {
     /// What a row of a piece becomes.
-    RowKind of Band {
-        "base" Base: Band::Base,
-        "ear" Ear: Band::Ear,
-        "body" Body: Band::Body,
-        "hem" Hem: Band::Hem,
-        "flap" Flap: Band::Flap,
-        "back_body" BackBody: Band::BackBody,
-        "back_hem" BackHem: Band::BackHem,
+    RowKind of Zone {
+        "base" Base: Zone::Base,
+        "ear" Ear: Zone::Ear,
+        "body" Body: Zone::Body,
+        "hem" Hem: Zone::Hem,
+        "flap" Flap: Zone::Flap,
+        "back_body" BackBody: Zone::BackBody,
+        "back_hem" BackHem: Zone::BackHem,
     }
 }
 
@@ -131,13 +131,13 @@ spelled! {
         "base_corner" BaseCorner: GlueRole::BaseCorner,
         "base_lap" BaseLap: GlueRole::BaseLap,
         "pleat" Pleat: GlueRole::Pleat,
-        "level" Level: GlueRole::Level,
+        "all_round" AllRound: GlueRole::AllRound,
     }
 }
 
 spelled! {
     /// A face of the paper.
-    FaceName of Face { "outside" Outside: Face::Outside, "inside" Inside: Face::Inside }
+    FaceName of PaperFace { "outside" Outside: PaperFace::Outside, "inside" Inside: PaperFace::Inside }
 }
 
 spelled! {
@@ -194,8 +194,6 @@ pub enum Axis {
     Across,
     /// On the drawing, from the bottom.
     Up,
-    /// Beside the drawing, in a sentence.
-    Words,
 }
 
 #[cfg(test)]

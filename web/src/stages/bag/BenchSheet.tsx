@@ -152,7 +152,7 @@ function Reading(props: { plan: Plan | null; piece: number; looking: Looking; na
     return read ? <Figure text={read.says} /> : <Standing plan={plan} piece={piece} part={named} />;
   }
   const rings = plan?.fittings.figures.some(
-    ({ field, axis }) => field === "handle.from_centre" || (field === "handle.down" && axis === "up"),
+    ({ field, place }) => field === "handle.from_centre" || (field === "handle.down" && place?.axis === "up"),
   );
   if (rings) {
     return "Drag the rings, or move them with the arrow keys; the other side follows, and the other face.";

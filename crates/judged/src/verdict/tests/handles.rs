@@ -147,7 +147,7 @@ fn what_may_disappoint_is_said_and_every_remedy_mends_it(#[case] code: &str, #[c
 }
 
 #[rstest]
-// Gusset first: the back's left edge lies over the tab? No: the first gusset does. Face first, the front does not either.
+// Gusset first: the back's left edge lies over the tab? No: the first gusset does. PaperFace first, the front does not either.
 #[case::tab("handle.hole-in-glue", Check::HolesFree, |b: &mut Brief| {
     b.build = Build::CornerPair;
     b.fittings.handle.from_centre = Some(Length::eighths(29));

@@ -2,7 +2,7 @@
 
 use super::*;
 use crate::brief::Side;
-use crate::net::{BaseCorners, Column, Crease, CreaseRole, Row, Strip};
+use crate::net::{BaseCorners, Blank, Column, Crease, CreaseRole, Row};
 use crate::plane::{Point, Span};
 use crate::{Brief, Length};
 use proptest::prelude::*;
@@ -28,9 +28,9 @@ fn strip_of(widths: &[i64], folds: &[Fold]) -> Net {
     let wide = spans[spans.len() - 1].to;
     let at = |x, y| Point::new(x, y);
     let mut net = Net::of(&Brief::new(Length::inches(4), Length::inches(6), Length::inches(2)));
-    let strip = Strip {
+    let blank = Blank {
         columns,
-        rows: vec![Row { band: Band::Body, y: Span::new(Length::ZERO, tall) }],
+        rows: vec![Row { zone: Zone::Body, y: Span::new(Length::ZERO, tall) }],
         corners: BaseCorners::NoBase,
         creases: creases.collect(),
         cuts: Vec::new(),
@@ -46,7 +46,7 @@ fn strip_of(widths: &[i64], folds: &[Fold]) -> Net {
         rise: Length::ZERO,
         lap: Length::ZERO,
     };
-    (net.strips, net.seams, net.laps) = (vec![strip], Vec::new(), Vec::new());
+    (net.blanks, net.seams, net.laps) = (vec![blank], Vec::new(), Vec::new());
     net
 }
 

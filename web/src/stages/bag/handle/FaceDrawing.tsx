@@ -93,24 +93,32 @@ interface Shown {
   half: number;
 }
 
+/** A figure that has its place on the face. */
+interface Measured {
+  figure: FittingFigure;
+  on: NonNullable<FittingFigure["place"]>;
+}
+
 /** Figures across stand on the left, measured to the left-hand hole; those up on the right. */
 function sides({ figures, place, half }: Shown) {
-  const left = figures.filter((figure) => figure.axis === "across");
-  const right = figures.filter((figure) => figure.axis === "up");
-  const middle = (figure: FittingFigure) => (figure.from_mm + figure.to_mm) / 2;
-  const ys = (all: FittingFigure[], height: (figure: FittingFigure) => number) => {
+  const measured = figures.flatMap((figure): Measured[] =>
+    figure.place ? [{ figure, on: figure.place }] : [],
+  );
+  const left = measured.filter(({ on }) => on.axis === "across");
+  const right = measured.filter(({ on }) => on.axis === "up");
+  const ys = (all: Measured[], height: (one: Measured) => number) => {
     const wanted = all.map(height);
     return spread(wanted, APART, APART / 2, Math.max(APART, place.y(0) - APART / 3));
   };
   const lefts = ys(
     left,
-    (figure) => place.y(figure.at_mm) + (figure.field === "handle.from_edge" ? 30 : -30),
+    ({ figure, on }) => place.y(on.at_mm) + (figure.field === "handle.from_edge" ? 30 : -30),
   );
-  const rights = ys(right, (figure) => place.y(middle(figure)));
+  const rights = ys(right, ({ on }) => place.y((on.from_mm + on.to_mm) / 2));
   return [
-    ...left.map((figure, index) => ({ figure, x: place.x(-half) - 16, y: lefts[index] ?? 0, onLeft: true })),
-    ...right.map((figure, index) => ({
-      figure,
+    ...left.map((one, index) => ({ ...one, x: place.x(-half) - 16, y: lefts[index] ?? 0, onLeft: true })),
+    ...right.map((one, index) => ({
+      ...one,
       x: place.x(half) + 16,
       y: rights[index] ?? 0,
       onLeft: false,
@@ -123,10 +131,10 @@ function Measures(shown: Shown & { clear: number }) {
   const { place, clear } = shown;
   return (
     <g className="dimension-line" aria-hidden="true">
-      {sides(shown).map(({ figure, x, y, onLeft }) => {
+      {sides(shown).map(({ figure, on, x, y, onLeft }) => {
         if (onLeft) {
-          const [a, b] = [place.x(-figure.to_mm), place.x(-figure.from_mm)];
-          const level = place.y(figure.at_mm) + (figure.field === "handle.from_edge" ? 14 : -14);
+          const [a, b] = [place.x(-on.to_mm), place.x(-on.from_mm)];
+          const level = place.y(on.at_mm) + (figure.field === "handle.from_edge" ? 14 : -14);
           return (
             <path
               key={figure.field}
@@ -134,8 +142,8 @@ function Measures(shown: Shown & { clear: number }) {
             />
           );
         }
-        const [low, high] = [place.y(figure.from_mm), place.y(figure.to_mm)];
-        const at = place.x(Math.abs(figure.at_mm) + clear) + 12;
+        const [low, high] = [place.y(on.from_mm), place.y(on.to_mm)];
+        const at = place.x(Math.abs(on.at_mm) + clear) + 12;
         return (
           <path
             key={figure.field}
@@ -154,7 +162,7 @@ function Fields(
   return sides(props).map(({ figure, x, y, onLeft }) => (
     <DimensionField
       key={figure.field}
-      dimension={{ ...figure, piece: 0 }}
+      dimension={figure}
       place="beside"
       messageToLeft={!onLeft}
       error={fault?.field === figure.field ? fault.sentence : undefined}
@@ -173,13 +181,13 @@ function Grips(props: { plan: Plan; place: FacePlace; onFigures: FaceDrawingProp
   const { plan, place, onFigures } = props;
   const { face, figures } = plan.fittings;
   const across = figures.find((figure) => figure.field === "handle.from_centre");
-  const down = figures.find((figure) => figure.field === "handle.down" && figure.axis === "up");
+  const down = figures.find((figure) => figure.field === "handle.down" && figure.place?.axis === "up");
   const held = useRef<number | null>(null);
   const step = (across ?? down)?.step_mm ?? 1;
   if (!across && !down) return null;
   const aside = across?.mm ?? 0;
   // An opening is held at its middle.
-  const height = across?.at_mm ?? face.holes[0]?.at[1] ?? 0;
+  const height = across?.place?.at_mm ?? face.holes[0]?.at[1] ?? 0;
   const radius = across ? (face.holes[0]?.half[0] ?? 0) : 0;
   const ends = across ? [-aside, aside] : [0];
 

@@ -45,7 +45,7 @@ const INSERTS: Option<NonNullable<Fittings["insert"]>>[] = [
 
 /** Figures of some fields that have no place on the face. */
 const wordsOf = (plan: Plan, ...fields: string[]) =>
-  plan.fittings.figures.filter((figure) => figure.axis === "words" && fields.includes(figure.field));
+  plan.fittings.figures.filter((figure) => !figure.place && fields.includes(figure.field));
 
 export function Trimmings(props: TrimmingsProps) {
   const { plan, fittings } = props;
