@@ -35,6 +35,15 @@ pub fn cut_out(plan: &Plan) -> Vec<Vec<Rectangle>> {
 
 /// What can be cut from an offcut of that width and height, as it lies, in words, the most useful first: small parts of the
 /// bag and how many, and the largest bag in its proportions. Nothing for a sliver.
+///
+/// ```
+/// use wide_fold_asked::{Brief, Length, fittings::Fitted, plane::Size};
+/// use wide_fold_judged::leftovers::uses;
+/// let brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
+/// // Common practice: the 12 × 3½ that the worked bag leaves are exactly two handles of 1¾ × 12.
+/// let left = Size::new(Length::inches(12), Length::eighths(28));
+/// assert!(uses(&brief, &Fitted::of(&brief), left).contains(&"2 handle strips, 12 × 1¾".to_owned()));
+/// ```
 pub fn uses(brief: &Brief, fitted: &Fitted, Size { width, height }: Size) -> Vec<String> {
     if width.min(height) < NARROWEST {
         return Vec::new();

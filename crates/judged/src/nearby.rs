@@ -67,6 +67,18 @@ const DRAFT: u64 = 80_000;
 /// Sizes on the board's grooves, no measure further off than `range`, that save something and cost nothing. Of all that
 /// save the same the one closest to what was asked for, smaller measures before larger ones; at most six. Sizes are looked at
 /// from near to far, until nothing further off can save more or the work is spent.
+///
+/// ```
+/// use wide_fold_asked::{Brief, Length};
+/// use wide_fold_judged::nearby::nearby;
+/// use wide_fold_made::budget::Budget;
+/// // 4 × 6 × 2 and its tab are 12½: half an inch too wide for one sheet of 12 × 12.
+/// let brief = Brief::new(Length::inches(4), Length::inches(6), Length::inches(2));
+/// let search = nearby(&brief, Length::eighths(4), &Budget::of(Budget::USUAL));
+/// let first = &search.found[0];
+/// assert_eq!(first.sheets, (1, None));
+/// assert!(first.brief.finished.width < brief.finished.width || first.brief.finished.gusset < brief.finished.gusset);
+/// ```
 pub fn nearby(brief: &Brief, range: Length, budget: &Budget<'_>) -> Search {
     let bag = Bag { brief, now: effort(brief), blocked: blocks(brief), awkward: off_groove(brief) };
     let mut search = Search { found: Vec::new(), within: None };

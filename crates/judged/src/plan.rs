@@ -45,6 +45,18 @@ impl Plan {
     ///
     /// # Errors
     /// [`BriefFault`] for a size nobody can fold.
+    ///
+    /// ```
+    /// use wide_fold_asked::{Brief, Length};
+    /// use wide_fold_judged::{Plan, verdict::Level};
+    /// // A run of 20½ does not go on a sheet of 12 × 12: that blocks, and says how it can be made.
+    /// let plan = Plan::new(&Brief::new(Length::inches(6), Length::inches(6), Length::inches(4)))?;
+    /// assert!(!plan.is_ready());
+    /// let verdict = plan.verdicts.iter().find(|verdict| verdict.level == Level::Blocks).unwrap();
+    /// let mended = Plan::new(&verdict.remedies[0].brief)?;
+    /// assert!(mended.is_ready());
+    /// # Ok::<(), wide_fold_asked::brief::BriefFault>(())
+    /// ```
     pub fn new(brief: &Brief) -> Result<Self, BriefFault> {
         let draft = Draft::new(brief)?;
         let mut verdicts = verdicts(&draft);

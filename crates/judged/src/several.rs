@@ -69,6 +69,14 @@ fn group<'a>(groups: &'a mut Vec<Group>, sheet: &Sheet) -> &'a mut Group {
 }
 
 /// Everything the bags are cut from, paper by paper: pieces and the small parts wanted with them.
+///
+/// ```
+/// use wide_fold_asked::{Brief, Length};
+/// use wide_fold_judged::several::{Copies, by_paper};
+/// let brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
+/// let group = &by_paper(&[Copies { name: "Bud vase", brief, copies: 3 }])[0];
+/// assert_eq!((group.bags.as_slice(), group.wanted[0].count), (["Bud vase".to_owned()].as_slice(), 3));
+/// ```
 pub fn by_paper(bags: &[Copies<'_>]) -> Vec<Group> {
     let mut groups: Vec<Group> = Vec::new();
     for Copies { name, brief, copies } in bags {

@@ -96,6 +96,23 @@ const A_PAPER: u64 = 200_000;
 
 /// Every way to make the bag from one of the papers, the best first. Ways whose plan would be blocked are left out, and so are
 /// papers for which the work does not last: the usual budget lasts for 750.
+///
+/// ```
+/// use wide_fold_asked::{Brief, Length, Sheet, paper::{Paper, Stock}};
+/// use wide_fold_judged::ways::ways;
+/// use wide_fold_made::budget::Budget;
+/// let brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
+/// let pad = Paper {
+///     name: "Clay".to_owned(),
+///     kind: Stock::Pad,
+///     sheet: Sheet::default(),
+///     count: 4,
+///     grain: None,
+///     price: None,
+/// };
+/// let best = &ways(&brief, &[pad], &Budget::of(Budget::USUAL))[0];
+/// assert_eq!((best.paper, best.sheets, best.enough), (0, 1, true));
+/// ```
 pub fn ways(brief: &Brief, papers: &[Paper], budget: &Budget<'_>) -> Vec<Way> {
     let mut made: HashMap<Kind, Option<Made>> = HashMap::new();
     let mut outlooks: HashMap<OnPaper, Outlook> = HashMap::new();

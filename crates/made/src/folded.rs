@@ -94,6 +94,16 @@ pub fn flat(crease: &Crease) -> f64 {
 
 impl Folded {
     /// Folds a net into the open bag. Only the net's lines are used, never the brief's sizes.
+    ///
+    /// ```
+    /// use wide_fold_asked::{Brief, Length};
+    /// use wide_fold_made::{Net, folded::{Folded, Turned}};
+    /// let brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
+    /// let folded = Folded::new(&Net::of(&brief));
+    /// // It stands on its base, as high as its body: 6½ in, in millimetres.
+    /// let high = folded.facets.iter().flat_map(Turned::corners).map(|corner| corner.y).fold(f64::MIN, f64::max);
+    /// assert!((high - Length::eighths(52).mm()).abs() < 1e-6);
+    /// ```
     pub fn new(net: &Net) -> Self {
         Self::turned(net, |_, crease| made(crease))
     }

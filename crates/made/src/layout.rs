@@ -155,6 +155,17 @@ impl Layout {
     /// Lays every piece into the bottom-left corner of a sheet of its own, its copies beside or above it if they fit,
     /// and trims so that the largest single offcut is as large as it can be. Pieces that differ stand side by side in
     /// rows, on as few sheets as can be.
+    ///
+    /// ```
+    /// use wide_fold_asked::{Brief, Length, fittings::Fitted, plane::Size};
+    /// use wide_fold_made::{Net, layout::Layout, pieces::divide};
+    /// let brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
+    /// let layout = Layout::new(&brief, &Fitted::of(&brief), &divide(&Net::of(&brief)));
+    /// // The worked bag (common practice): 12 × 8½ out of one sheet of 12 × 12; 12 × 3½ is left.
+    /// assert!(layout.fits());
+    /// assert_eq!(layout.own_sheets(), 1);
+    /// assert_eq!(layout.sheets[0].offcuts[0].size(), Size::new(Length::inches(12), Length::eighths(28)));
+    /// ```
     pub fn new(brief: &Brief, fitted: &Fitted, pieces: &[Piece]) -> Self {
         let kinds = pieces.iter().filter(|piece| !piece.from_scrap).count();
         if kinds > 1 || brief.build.is_cut() {

@@ -65,6 +65,17 @@ struct Line {
 
 /// All passes for the pieces of a plan, in the order they are done: upright lines first, then the level ones a
 /// quarter turn on; lines on the other face after the piece is turned over.
+///
+/// ```
+/// use wide_fold_asked::{Brief, Length, Unit};
+/// use wide_fold_made::{Net, passes::passes, pieces::divide};
+/// let brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
+/// let passes = passes(&brief, &divide(&Net::of(&brief)));
+/// // The worked bag (common practice): 2, 5¾, 7¾ and 11½ from the left, then the sheet is turned for the base line.
+/// let at: Vec<String> = passes[0].lines.iter().map(|line| line.at.figure(Unit::Inch)).collect();
+/// assert_eq!(at, ["2", "5¾", "7¾", "11½"]);
+/// assert_eq!(passes[1].lines[0].at, Length::inches(2));
+/// ```
 pub fn passes(brief: &Brief, pieces: &[Piece]) -> Vec<Pass> {
     pieces.iter().enumerate().flat_map(|(index, piece)| of_piece(brief, index, piece)).collect()
 }

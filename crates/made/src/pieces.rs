@@ -26,6 +26,17 @@ pub struct Piece {
 }
 
 /// Divides a net into pieces; identical ones are one entry with a count.
+///
+/// ```
+/// use wide_fold_asked::{Brief, Length, brief::Build};
+/// use wide_fold_made::{Net, pieces::divide};
+/// let mut brief = Brief::new(Length::inches(8), Length::inches(8), Length::inches(4));
+/// brief.build = Build::CornerPair;
+/// let pieces = divide(&Net::of(&brief));
+/// // Both halves are cut alike: one piece, twice, a face and a gusset and the tab wide.
+/// assert_eq!((pieces.len(), pieces[0].count), (1, 2));
+/// assert_eq!(pieces[0].width, Length::inches(8 + 4) + brief.tab);
+/// ```
 pub fn divide(net: &Net) -> Vec<Piece> {
     let mut pieces: Vec<Piece> = Vec::new();
     for (index, blank) in net.blanks.iter().enumerate() {

@@ -227,6 +227,18 @@ impl Item {
 
 impl Proof {
     /// Measures a folded bag against the brief it was made for.
+    ///
+    /// ```
+    /// use wide_fold_asked::{Brief, Length};
+    /// use wide_fold_made::{Net, folded::Folded, proof::Proof};
+    /// let brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
+    /// let net = Net::of(&brief);
+    /// assert!(Proof::new(&brief, &net, &Folded::new(&net)).passed());
+    /// // The same paper is no bag a quarter of an inch wider.
+    /// let mut other = brief.clone();
+    /// other.finished.width = Length::inches(4);
+    /// assert!(!Proof::new(&other, &net, &Folded::new(&net)).passed());
+    /// ```
     pub fn new(brief: &Brief, net: &Net, folded: &Folded) -> Self {
         let mut measured = Measured { brief, net, folded, items: Vec::new() };
         let is_flare = net.blanks.iter().any(|blank| blank.row(Zone::BackBody).is_some());

@@ -48,6 +48,18 @@ pub enum Stage {
 const KNIFE: &str = "Scissors do it. With a craft knife: fresh blade, cutting mat, fingers behind the edge, and cut away from your hand.";
 
 /// All steps for one bag.
+///
+/// ```
+/// use wide_fold_asked::{Brief, Length, fittings::Fitted};
+/// use wide_fold_made::{Net, layout::Layout, passes::passes, pieces::divide, steps::{Stage, steps}};
+/// let brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
+/// let (fitted, pieces) = (Fitted::of(&brief), divide(&Net::of(&brief)));
+/// let layout = Layout::new(&brief, &fitted, &pieces);
+/// let steps = steps(&brief, &fitted, &pieces, &layout, &passes(&brief, &pieces));
+/// // From the trim to the closed base, stage by stage.
+/// assert_eq!((steps[0].stage, steps[1].pass), (Stage::Trim, Some(0)));
+/// assert!(steps.is_sorted_by_key(|step| step.stage));
+/// ```
 pub fn steps(
     brief: &Brief,
     fitted: &Fitted,
