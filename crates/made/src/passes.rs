@@ -1,14 +1,17 @@
 //! Passes on the scoring board: how the piece lies, and what is scored where and how far.
 
 mod board;
+mod settings;
 
 pub use board::{Edge, Lying};
+pub use settings::Handling;
 
 use crate::brief::ScoreFace;
 use crate::net::{Crease, CreaseRole, Cut, CutRole, Fold, PaperFace};
 use crate::pieces::Piece;
 use crate::plane::{Point, Span};
 use crate::{Brief, Length};
+use settings::{Asks, Ways};
 
 /// One way the piece lies on the board, and every line scored while it lies so.
 #[derive(Clone, Debug, PartialEq, Eq)]
@@ -57,14 +60,24 @@ pub struct ScoreLine {
 
 /// A straight line of the piece, however many creases lie on it.
 struct Line {
-    upright: bool,
     from: Point,
     to: Point,
     creases: Vec<usize>,
 }
 
-/// All passes for the pieces of a plan, in the order they are done: upright lines first, then the level ones a
-/// quarter turn on; lines on the other face after the piece is turned over.
+impl Line {
+    fn is_upright(&self) -> bool {
+        self.from.x == self.to.x
+    }
+
+    fn is_slanted(&self) -> bool {
+        !self.is_upright() && self.from.y != self.to.y
+    }
+}
+
+/// All passes for the pieces of a plan, in the order they are done. Every piece is laid on the board in as few turns and flips
+/// as can be ([`Handling`]); of the courses alike in that, one in which most lines lie under a groove, and which begins with the
+/// top edge along the fence and measures base lines from the bottom (handbook §4, common practice).
 ///
 /// ```
 /// use wide_fold_asked::{Brief, Length, Unit};
@@ -81,78 +94,106 @@ pub fn passes(brief: &Brief, pieces: &[Piece]) -> Vec<Pass> {
 }
 
 fn of_piece(brief: &Brief, index: usize, piece: &Piece) -> Vec<Pass> {
+    let strokes: Vec<Stroke> = lines(piece)
+        .into_iter()
+        .chain(slants(piece))
+        .filter_map(|line| Stroke::of(brief, piece, line))
+        .collect();
+    let asks: Vec<Asks> = strokes.iter().map(|stroke| stroke.asks).collect();
+    let course = settings::course(&asks, first_face(brief.score_face));
     let mut passes: Vec<Pass> = Vec::new();
-    for line in lines(piece) {
-        let Some(&Crease { fold, role, .. }) = longest(&line, piece) else { continue };
-        let face = face_for(brief.score_face, fold, role);
-        let (lying, by_ruler) = Lying::for_line(face, line.upright, line.from, piece, brief.board.reach);
-        let ends = [line.from, line.to].map(|point| lying.on_board(point, piece.width, piece.height));
-        let reach = Span::new(ends[0].1.min(ends[1].1), ends[0].1.max(ends[1].1));
-        let depth = if line.upright { piece.height } else { piece.width };
-        let score = ScoreLine {
-            at: ends[0].0,
-            reach,
-            right_across: reach == Span::new(Length::ZERO, depth),
-            fold,
-            role,
-            creases: line.creases,
+    for Stroke { line, asks, by_ruler, fold, role } in strokes {
+        let Some(lying) = asks.scored(&course) else { continue };
+        let [from, to] = [line.from, line.to].map(|point| lying.on_board(point, piece.width, piece.height));
+        let slants = line.is_slanted();
+        let depth = if lying.fence.lies_across() { piece.height } else { piece.width };
+        let same = |pass: &Pass| {
+            pass.lying == lying && pass.by_ruler == by_ruler && pass.slants.is_empty() != slants
         };
-        let same = passes.iter_mut().find(|pass| pass.lying == lying && pass.by_ruler == by_ruler);
-        match same {
-            Some(pass) => pass.lines.push(score),
-            None => passes.push(Pass {
+        let place = passes.iter().position(same).unwrap_or_else(|| {
+            let carry_on = !slants && depth > brief.board.reach;
+            passes.push(Pass {
                 piece: index,
                 lying,
                 by_ruler,
-                carry_on: depth > brief.board.reach,
-                lines: vec![score],
+                carry_on,
+                lines: Vec::new(),
                 slants: Vec::new(),
-            }),
+            });
+            passes.len() - 1
+        });
+        if slants {
+            let crease = |crease| Slant { from, to, crease };
+            passes[place].slants.extend(line.creases.into_iter().map(crease));
+        } else {
+            let reach = Span::new(from.1.min(to.1), from.1.max(to.1));
+            let right_across = reach == Span::new(Length::ZERO, depth);
+            let score = ScoreLine { at: from.0, reach, right_across, fold, role, creases: line.creases };
+            passes[place].lines.push(score);
         }
     }
-    passes.extend(slants(brief, index, piece));
     for pass in &mut passes {
-        pass.lines.sort_by_key(|line| line.at);
+        pass.lines.sort_by_key(|line| (line.at, line.reach.from));
     }
-    // Least handling: everything on one face before turning over, upright lines before level ones.
+    // What lies the same way is done in one go: grooves, then the ruler, then what is slanted.
     passes.sort_by_key(|pass| {
-        (pass.is_on_second_face(brief.score_face), pass.lying.fence.order(), !pass.slants.is_empty())
+        let turn = course.iter().position(|lying| *lying == pass.lying);
+        (turn, pass.by_ruler, !pass.slants.is_empty())
     });
     passes
 }
 
-/// The 45° creases, one pass for each face on which they are scored.
-fn slants(brief: &Brief, index: usize, piece: &Piece) -> Vec<Pass> {
-    let slanted =
-        |crease: &Crease| !crease.is_vertical() && !crease.is_level() && !crease.role.is_made_by_hand();
-    let mut passes: Vec<Pass> = Vec::new();
-    for (number, crease) in piece.blank.creases.iter().enumerate().filter(|(_, crease)| slanted(crease)) {
-        let lying = Lying { face_up: face_for(brief.score_face, crease.fold, crease.role), fence: Edge::Top };
-        let place = |point| lying.on_board(point, piece.width, piece.height);
-        let slant = Slant { from: place(crease.from), to: place(crease.to), crease: number };
-        match passes.iter_mut().find(|pass| pass.lying == lying) {
-            Some(pass) => pass.slants.push(slant),
-            None => passes.push(Pass {
-                piece: index,
-                lying,
-                by_ruler: true,
-                carry_on: false,
-                lines: Vec::new(),
-                slants: vec![slant],
-            }),
-        }
-    }
-    passes
+/// A line to score, and where it can be.
+struct Stroke {
+    line: Line,
+    asks: Asks,
+    by_ruler: bool,
+    fold: Fold,
+    role: CreaseRole,
 }
 
-impl Pass {
-    fn is_on_second_face(&self, school: ScoreFace) -> bool {
-        let first = match school {
-            ScoreFace::OutsideOfFold => PaperFace::Outside,
-            ScoreFace::InsideThroughout => PaperFace::Inside,
+impl Stroke {
+    /// Along a groove where either end of the piece brings it within the board's reach, else along a ruler. A slanted line is
+    /// always ruled, and lies as it likes.
+    fn of(brief: &Brief, piece: &Piece, line: Line) -> Option<Self> {
+        let &Crease { fold, role, .. } = longest(&line, piece)?;
+        let face = face_for(brief.score_face, fold, role);
+        let slants = line.is_slanted();
+        let along = |lying: Lying| {
+            lying.face_up == face && (slants || lying.fence.lies_across() == line.is_upright())
         };
-        self.lying.face_up != first
+        let at = |lying: Lying| lying.on_board(line.from, piece.width, piece.height).0;
+        let within = Ways::that(|lying| !slants && along(lying) && at(lying) <= brief.board.reach);
+        let by_ruler = within.is_empty();
+        let within = if by_ruler { Ways::that(along) } else { within };
+        let on_groove = Ways::that(|lying| {
+            within.has(lying) && (by_ruler || at(lying) == at(lying).floor_to(brief.board.groove))
+        });
+        Some(Self { line, asks: Asks { within, on_groove }, by_ruler, fold, role })
     }
+}
+
+/// The 45° creases.
+fn slants(piece: &Piece) -> impl Iterator<Item = Line> {
+    let slanted = |(_, crease): &(usize, &Crease)| {
+        !crease.is_vertical() && !crease.is_level() && !crease.role.is_made_by_hand()
+    };
+    let line =
+        |(place, crease): (usize, &Crease)| Line { from: crease.from, to: crease.to, creases: vec![place] };
+    piece.blank.creases.iter().enumerate().filter(slanted).map(line)
+}
+
+/// The face that is up when the work begins.
+fn first_face(school: ScoreFace) -> PaperFace {
+    match school {
+        ScoreFace::OutsideOfFold => PaperFace::Outside,
+        ScoreFace::InsideThroughout => PaperFace::Inside,
+    }
+}
+
+/// What is done with a piece between its first line and its last: its passes in their order.
+pub fn handling(passes: &[Pass], piece: usize) -> Handling {
+    Handling::of(passes.iter().filter(|pass| pass.piece == piece).map(|pass| pass.lying))
 }
 
 /// School A scores the face that ends up outside the fold: a mountain is scored from the outside, a valley from the
@@ -181,14 +222,14 @@ fn lines(piece: &Piece) -> Vec<Line> {
     let mut lines: Vec<Line> = Vec::new();
     for (from, to, crease) in strokes {
         let upright = from.x == to.x;
-        let joined = lines.iter_mut().find(|line| line.upright == upright && line.to == from);
+        let joined = lines.iter_mut().find(|line| line.is_upright() == upright && line.to == from);
         let line = match joined {
             Some(line) => {
                 line.to = to;
                 line
             }
             None => {
-                lines.push(Line { upright, from, to, creases: Vec::new() });
+                lines.push(Line { from, to, creases: Vec::new() });
                 let last = lines.len() - 1;
                 &mut lines[last]
             }
@@ -214,7 +255,7 @@ fn along_score(cut: &Cut) -> Option<(Point, Point)> {
 
 /// The longest crease of a line: its fold decides on which face the whole line is scored.
 fn longest<'a>(line: &Line, piece: &'a Piece) -> Option<&'a Crease> {
-    let length = |crease: &&Crease| (crease.to.x - crease.from.x) + (crease.to.y - crease.from.y);
+    let length = |crease: &&Crease| (crease.to.x - crease.from.x).abs() + (crease.to.y - crease.from.y).abs();
     line.creases.iter().map(|index| &piece.blank.creases[*index]).max_by_key(length)
 }
 

@@ -10,7 +10,7 @@ use crate::figures::Figures;
 use crate::fittings::Fitted;
 use crate::layout::Layout;
 use crate::net::{CreaseRole, Cut, CutRole, Fold, PaperFace, Zone};
-use crate::passes::{Edge, Pass, ScoreLine};
+use crate::passes::{Edge, Handling, Pass, ScoreLine, handling};
 use crate::pieces::Piece;
 use crate::text::{list, sentence};
 pub use fit::layers;
@@ -109,11 +109,17 @@ fn score(index: usize, passes: &[Pass], pieces: &[Piece], figures: Figures, pass
         Some(before) if before.lying.face_up == pass.lying.face_up => {
             format!("Turn it on the board, {sides}.")
         }
-        Some(_) => format!("Turn the piece over: {face} up, {sides}."),
+        Some(before) => {
+            let round = if Handling::between(before.lying, pass.lying).turns > 0 { " and round" } else { "" };
+            format!("Turn the piece over{round}: {face} up, {sides}.")
+        }
         None => format!("Lay the piece {face} up, {sides}."),
     };
     let from = pass.lying.measured_from();
     let mut says = vec![lay];
+    if before.is_none() {
+        says.extend(at_once(passes, pieces, pass.piece));
+    }
     let at: Vec<String> = pass.lines.iter().map(|line| figures.say(line.at)).collect();
     if !pass.slants.is_empty() {
         says.push(
@@ -157,6 +163,24 @@ fn score(index: usize, passes: &[Pass], pieces: &[Piece], figures: Figures, pass
     };
     let title = format!("{what}{up}{}", of_piece(pieces, pass.piece));
     Step { stage: Stage::Score, title, says, pass: Some(index), caution: None }
+}
+
+/// How often a piece is moved in all, and how many are done together.
+fn at_once(passes: &[Pass], pieces: &[Piece], piece: usize) -> Option<String> {
+    let moves = handling(passes, piece).says();
+    let alike = match pieces.get(piece).map_or(1, |piece| piece.count) {
+        0 | 1 => None,
+        2 => Some("do both before you go on to the next".to_owned()),
+        count => Some(format!("do all {count} before you go on to the next")),
+    };
+    match (moves, alike) {
+        (None, None) => None,
+        (None, Some(alike)) => Some(format!("{} setting.", sentence(&alike))),
+        (Some(moves), None) => Some(format!("In all {moves}: no other order takes fewer.")),
+        (Some(moves), Some(alike)) => {
+            Some(format!("In all {moves}, no other order takes fewer; {alike} setting."))
+        }
+    }
 }
 
 /// An edge's name, with a reminder that left and right are swapped when the inside is up.

@@ -2,7 +2,6 @@
 
 use crate::Length;
 use crate::net::PaperFace;
-use crate::pieces::Piece;
 use crate::plane::Point;
 
 /// An edge of a piece, named as seen from the outside face, top edge up, whichever way the piece is turned.
@@ -29,14 +28,9 @@ impl Edge {
         }
     }
 
-    /// The order in which edges are turned to the fence.
-    pub(super) fn order(self) -> u8 {
-        match self {
-            Self::Top => 0,
-            Self::Bottom => 1,
-            Self::Left => 2,
-            Self::Right => 3,
-        }
+    /// True for the edges that run across the bag: a line up the bag is scored with one of them along the fence.
+    pub(super) fn lies_across(self) -> bool {
+        matches!(self, Self::Top | Self::Bottom)
     }
 }
 
@@ -50,26 +44,6 @@ pub struct Lying {
 }
 
 impl Lying {
-    /// The way to lay `piece` for a line through `point`: within the board's reach from the left stop if either end
-    /// of the piece allows it. True beside it if neither does.
-    pub(super) fn for_line(
-        face_up: PaperFace,
-        upright: bool,
-        point: Point,
-        piece: &Piece,
-        reach: Length,
-    ) -> (Self, bool) {
-        let edges = match (upright, face_up) {
-            (true, _) => [Edge::Top, Edge::Bottom],
-            // Measured from the bottom edge first, as base lines are.
-            (false, PaperFace::Outside) => [Edge::Left, Edge::Right],
-            (false, PaperFace::Inside) => [Edge::Right, Edge::Left],
-        };
-        let ways = edges.map(|fence| Self { face_up, fence });
-        let near = ways.into_iter().find(|way| way.on_board(point, piece.width, piece.height).0 <= reach);
-        (near.unwrap_or(ways[0]), near.is_none())
-    }
-
     /// Where a point of a piece of that width and height comes to lie: distance from the left stop, distance from
     /// the top fence.
     pub fn on_board(self, point: Point, width: Length, height: Length) -> (Length, Length) {

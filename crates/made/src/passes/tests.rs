@@ -193,3 +193,114 @@ proptest! {
         }
     }
 }
+
+/// Every way to lie on the board.
+fn every_way() -> Vec<Lying> {
+    let edges = [Edge::Top, Edge::Bottom, Edge::Left, Edge::Right];
+    let of = |face_up| edges.map(|fence| Lying { face_up, fence });
+    [of(PaperFace::Outside), of(PaperFace::Inside)].concat()
+}
+
+/// The fewest moves in which a sheet that is turned and flipped at random comes to score everything: a search over what the
+/// sheet does, a quarter or half turn or a flip at a time, that knows nothing of courses.
+fn fewest(lines: &[Vec<Lying>]) -> usize {
+    use std::collections::{HashSet, VecDeque};
+    let scored = |lying: &Lying, done: u32| {
+        lines
+            .iter()
+            .enumerate()
+            .filter(|(_, ways)| ways.contains(lying))
+            .fold(done, |done, (n, _)| done | 1 << n)
+    };
+    let all = (1_u32 << lines.len()) - 1;
+    let mut known: HashSet<(Lying, u32)> = HashSet::new();
+    let mut next: VecDeque<(Lying, u32, usize)> =
+        every_way().into_iter().map(|lying| (lying, scored(&lying, 0), 0)).collect();
+    while let Some((lying, done, moves)) = next.pop_front() {
+        if done == all {
+            return moves;
+        }
+        if !known.insert((lying, done)) {
+            continue;
+        }
+        // Where the four corners go tells a turn from a flip: a turn keeps the face, a flip about either middle line of the
+        // board keeps what lies along it.
+        let across = |edge: Edge| match edge {
+            Edge::Top => Edge::Bottom,
+            Edge::Bottom => Edge::Top,
+            Edge::Left => Edge::Right,
+            Edge::Right => Edge::Left,
+        };
+        for to in every_way() {
+            let turned = to.face_up == lying.face_up;
+            let flipped = !turned && (to.fence == lying.fence || to.fence == across(lying.fence));
+            if turned || flipped {
+                next.push_back((to, scored(&to, done), moves + 1));
+            }
+        }
+    }
+    unreachable!("every line can be scored somewhere")
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(300))]
+
+    /// No other order of turns and flips scores the same lines on the same faces in fewer moves.
+    #[test]
+    fn no_order_takes_fewer_moves(
+        w in 8_i64..120, h in 8_i64..120, d in 2_i64..40, hem in 0_i64..12, turn_out: bool, crease in 0_usize..5,
+        inside: bool, reach in 4_i64..16, build in 0_usize..4,
+    ) {
+        let mut brief = Brief::new(Length::eighths(w), Length::eighths(h), Length::eighths(d * 2));
+        brief.top = match (hem, turn_out) {
+            (0, _) => Top::Raw,
+            (n, true) => Top::HemOut { depth: Length::eighths(n) },
+            (n, false) => Top::HemIn { depth: Length::eighths(n) },
+        };
+        brief.gusset_crease = [
+            GussetCrease::None,
+            GussetCrease::Centre,
+            GussetCrease::Pair,
+            GussetCrease::FoldFlat { across: Across::Back },
+            GussetCrease::FoldFlat { across: Across::BothFaces },
+        ][crease];
+        brief.score_face = if inside { ScoreFace::InsideThroughout } else { ScoreFace::OutsideOfFold };
+        brief.board.reach = Length::inches(reach);
+        brief.build = [
+            Build::Wrap,
+            Build::CornerPair,
+            Build::CradlePair { squares: Squares::SlitUp },
+            Build::PleatedFlare { pleats: 3, pleat: Length::eighths(5) },
+        ][build];
+        let (pieces, all) = planned(&brief);
+        for (index, piece) in pieces.iter().enumerate() {
+            let own: Vec<&Pass> = all.iter().filter(|pass| pass.piece == index).collect();
+            // Where a line could be scored as well: on the same face, along the same groove or ruler, within the same reach.
+            let places = |pass: &Pass, ends: [Point; 2]| -> Vec<Lying> {
+                let [from, to] = ends;
+                every_way().into_iter().filter(|lying| {
+                    let [a, b] = [from, to].map(|point| lying.on_board(point, piece.width, piece.height));
+                    let along = !pass.slants.is_empty() || a.0 == b.0;
+                    lying.face_up == pass.lying.face_up && along && (pass.by_ruler || a.0 <= brief.board.reach)
+                }).collect()
+            };
+            let lines: Vec<Vec<Lying>> = own.iter().flat_map(|pass| {
+                let drawn = pass.lines.iter().map(|line| [line.reach.from, line.reach.to].map(|down| off_board(pass.lying, line.at, down, piece)));
+                let slanted = pass.slants.iter().map(|slant| [slant.from, slant.to].map(|(at, down)| off_board(pass.lying, at, down, piece)));
+                drawn.chain(slanted).map(|ends| places(pass, ends)).collect::<Vec<_>>()
+            }).collect();
+            prop_assume!(lines.len() <= 24);
+            prop_assert_eq!(handling(&all, index).moves() as usize, fewest(&lines));
+        }
+    }
+}
+
+#[test]
+fn moves_are_said_as_they_are_made() {
+    let mut brief = Brief::new(Length::inches(3), Length::inches(5), Length::inches(2));
+    let says = |brief: &Brief| handling(&planned(brief).1, 0).says();
+    assert_eq!(says(&brief).as_deref(), Some("1 turn"));
+    // The hem is scored on the other face, as the base line lies.
+    brief.top = Top::HemOut { depth: Length::INCH };
+    assert_eq!(says(&brief).as_deref(), Some("1 turn, 1 flip"));
+}
