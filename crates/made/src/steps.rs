@@ -166,21 +166,14 @@ fn score(index: usize, passes: &[Pass], pieces: &[Piece], figures: Figures, pass
 }
 
 /// How often a piece is moved in all, and how many are done together.
-fn at_once(passes: &[Pass], pieces: &[Piece], piece: usize) -> Option<String> {
-    let moves = handling(passes, piece).says();
+fn at_once(passes: &[Pass], pieces: &[Piece], piece: usize) -> Vec<String> {
+    let moves = handling(passes, piece).says().map(|moves| format!("{moves} in all; no order takes fewer."));
     let alike = match pieces.get(piece).map_or(1, |piece| piece.count) {
         0 | 1 => None,
-        2 => Some("do both before you go on to the next".to_owned()),
-        count => Some(format!("do all {count} before you go on to the next")),
+        2 => Some("Do both pieces before the next setting.".to_owned()),
+        count => Some(format!("Do all {count} pieces before the next setting.")),
     };
-    match (moves, alike) {
-        (None, None) => None,
-        (None, Some(alike)) => Some(format!("{} setting.", sentence(&alike))),
-        (Some(moves), None) => Some(format!("In all {moves}: no other order takes fewer.")),
-        (Some(moves), Some(alike)) => {
-            Some(format!("In all {moves}, no other order takes fewer; {alike} setting."))
-        }
-    }
+    moves.into_iter().chain(alike).collect()
 }
 
 /// An edge's name, with a reminder that left and right are swapped when the inside is up.

@@ -620,6 +620,19 @@ export interface components {
              */
             reach?: string | null;
         };
+        /** @description A scoring board as it is drawn: the fence along its top, the stop on its left. */
+        BoardView: {
+            /**
+             * Format: double
+             * @description From groove to groove, in millimetres.
+             */
+            groove_mm: number;
+            /**
+             * Format: double
+             * @description From the stop to the last groove, in millimetres.
+             */
+            reach_mm: number;
+        };
         /** @description A brief as it is written. Lengths are text such as `3 3/4 in`, `3¾` or `95 mm`; without a unit they are in `unit`. */
         BriefText: {
             /** @description Room given to the thickness of the paper; none if left out. */
@@ -1563,14 +1576,18 @@ export interface components {
             face_up: components["schemas"]["FaceName"];
             /** @description The edge along the top fence, named as seen from the outside face. */
             fence: components["schemas"]["EdgeName"];
+            /** @description The piece as it lies: along the fence, and down from it, in millimetres. */
+            laid_mm: number[];
             /** @description The lines, from left to right. */
             lines: components["schemas"]["ScoreView"][];
             /** @description The edge against the stop on the left, from which distances are measured. */
             measured_from: components["schemas"]["EdgeName"];
             /** @description Which of the pieces. */
             piece: number;
-            /** @description Slanted lines drawn with a ruler in this pass, by their names. */
-            slants: string[];
+            /** @description Slanted lines drawn with a ruler in this pass. */
+            slants: components["schemas"]["SlantView"][];
+            /** @description Where the top edge of the bag points as it lies. */
+            top_points: components["schemas"]["Points"];
         };
         /**
          * @description Whether a pattern has an up.
@@ -1635,6 +1652,8 @@ export interface components {
         };
         /** @description Everything Wide Fold knows about a bag. */
         PlanView: {
+            /** @description The scoring board, as it is drawn. */
+            board: components["schemas"]["BoardView"];
             /** @description What was asked for, written out in full. */
             brief: components["schemas"]["BriefText"];
             /** @description Measurements that are edited on the drawing. */
@@ -1666,6 +1685,11 @@ export interface components {
             /** @description What the crafter should know, gravest first. */
             verdicts: components["schemas"]["VerdictView"][];
         };
+        /**
+         * @description Where something points on the board, the fence being up.
+         * @enum {string}
+         */
+        Points: "up" | "down" | "left" | "right";
         /** @description Where every facet is. */
         PoseView: {
             /** @description Corners of every facet. */
@@ -1966,6 +1990,15 @@ export interface components {
             papers: components["schemas"]["PaperView"][];
             /** @description What stands on it and cannot be read. */
             unreadable: components["schemas"]["UnreadableView"][];
+        };
+        /** @description A slanted line as it lies on the board. */
+        SlantView: {
+            /** @description The crease it draws: `c0`. */
+            crease: string;
+            /** @description One end: from the left stop and down from the fence, in millimetres. */
+            from_mm: number[];
+            /** @description The other end. */
+            to_mm: number[];
         };
         /** @description What the slip of a bag shows, with what its pictures are drawn from. */
         SlipView: {

@@ -1,11 +1,11 @@
 //! Passes and steps as they are read off at the table.
 
-use super::spelled::{CreaseName, EdgeName, FaceName, StageName};
+use super::spelled::{CreaseName, EdgeName, FaceName, Points, StageName};
 use serde::Serialize;
 use utoipa::ToSchema;
-use wide_fold_core::Unit;
-use wide_fold_core::passes::Pass;
+use wide_fold_core::passes::{Edge, Pass};
 use wide_fold_core::steps::Step;
+use wide_fold_core::{Length, Plan};
 
 /// One way the piece lies on the board, and the lines scored while it lies so.
 #[derive(Clone, Debug, Serialize, ToSchema)]
@@ -22,8 +22,32 @@ pub struct PassView {
     pub by_ruler: bool,
     /// The lines, from left to right.
     pub lines: Vec<ScoreView>,
-    /// Slanted lines drawn with a ruler in this pass, by their names.
-    pub slants: Vec<String>,
+    /// Slanted lines drawn with a ruler in this pass.
+    pub slants: Vec<SlantView>,
+    /// The piece as it lies: along the fence, and down from it, in millimetres.
+    pub laid_mm: [f64; 2],
+    /// Where the top edge of the bag points as it lies.
+    pub top_points: Points,
+}
+
+/// A slanted line as it lies on the board.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct SlantView {
+    /// The crease it draws: `c0`.
+    pub crease: String,
+    /// One end: from the left stop and down from the fence, in millimetres.
+    pub from_mm: [f64; 2],
+    /// The other end.
+    pub to_mm: [f64; 2],
+}
+
+/// A scoring board as it is drawn: the fence along its top, the stop on its left.
+#[derive(Clone, Copy, Debug, Serialize, ToSchema)]
+pub struct BoardView {
+    /// From groove to groove, in millimetres.
+    pub groove_mm: f64,
+    /// From the stop to the last groove, in millimetres.
+    pub reach_mm: f64,
 }
 
 /// One line of a pass.
@@ -61,9 +85,16 @@ pub struct StepView {
 }
 
 impl PassView {
-    /// A pass with figures in `unit`.
-    pub fn new(pass: &Pass, unit: Unit) -> Self {
+    /// A pass of a plan with figures in its unit.
+    pub fn new(plan: &Plan, pass: &Pass) -> Self {
+        let unit = plan.brief.unit;
+        let (wide, tall) =
+            plan.pieces.get(pass.piece).map_or((0.0, 0.0), |piece| (piece.width.mm(), piece.height.mm()));
+        let upright = matches!(pass.lying.fence, Edge::Top | Edge::Bottom);
+        let spot = |(along, down): (Length, Length)| [along.mm(), down.mm()];
         Self {
+            laid_mm: if upright { [wide, tall] } else { [tall, wide] },
+            top_points: pass.lying.into(),
             piece: pass.piece,
             face_up: pass.lying.face_up.into(),
             fence: pass.lying.fence.into(),
@@ -82,7 +113,15 @@ impl PassView {
                     creases: line.creases.iter().map(|crease| format!("c{crease}")).collect(),
                 })
                 .collect(),
-            slants: pass.slants.iter().map(|slant| format!("c{}", slant.crease)).collect(),
+            slants: pass
+                .slants
+                .iter()
+                .map(|slant| SlantView {
+                    crease: format!("c{}", slant.crease),
+                    from_mm: spot(slant.from),
+                    to_mm: spot(slant.to),
+                })
+                .collect(),
         }
     }
 }

@@ -3,7 +3,7 @@
 use super::dimension::DimensionView;
 use super::fittings::FittingsView;
 use super::layout::LayoutView;
-use super::pass::{PassView, StepView};
+use super::pass::{BoardView, PassView, StepView};
 use super::piece::PieceView;
 use super::spelled::UnitName;
 use super::verdict::{ProofView, VerdictView};
@@ -39,6 +39,8 @@ pub struct PlanView {
     pub pieces: Vec<PieceView>,
     /// Where it lies on the sheet.
     pub layout: LayoutView,
+    /// The scoring board, as it is drawn.
+    pub board: BoardView,
     /// What to score.
     pub passes: Vec<PassView>,
     /// What to do, in order.
@@ -162,7 +164,8 @@ impl PlanView {
             fittings: FittingsView::new(plan),
             pieces: plan.pieces.iter().map(|piece| PieceView::new(piece, unit)).collect(),
             layout: LayoutView::new(&plan.layout, unit),
-            passes: plan.passes.iter().map(|pass| PassView::new(pass, unit)).collect(),
+            board: BoardView { groove_mm: brief.board.groove.mm(), reach_mm: brief.board.reach.mm() },
+            passes: plan.passes.iter().map(|pass| PassView::new(plan, pass)).collect(),
             steps: plan.steps.iter().map(StepView::new).collect(),
             proof: ProofView::new(plan),
             surfaces: plan.surfaces.iter().map(|surface| SurfaceView::new(brief, surface)).collect(),

@@ -8,7 +8,7 @@ use wide_fold_core::fittings::Purpose;
 use wide_fold_core::fittings::drawing::What;
 use wide_fold_core::layout::Blade;
 use wide_fold_core::net::{CreaseRole, CutRole, Fold, GlueRole, Panel, PaperFace, Zone};
-use wide_fold_core::passes::Edge;
+use wide_fold_core::passes::{Edge, Lying};
 use wide_fold_core::steps::Stage;
 use wide_fold_core::verdict::Level;
 
@@ -222,5 +222,31 @@ mod tests {
         sent(BladeName::ALL, BladeName::word);
         sent(WhatName::ALL, WhatName::word);
         sent(PurposeName::ALL, PurposeName::word);
+    }
+}
+
+/// Where something points on the board, the fence being up.
+#[derive(Clone, Copy, Debug, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Points {
+    /// To the fence.
+    Up,
+    /// Away from the fence.
+    Down,
+    /// To the stop.
+    Left,
+    /// Away from the stop.
+    Right,
+}
+
+impl From<Lying> for Points {
+    /// Where the top edge of a piece that lies so points.
+    fn from(lying: Lying) -> Self {
+        match (lying.fence, lying.measured_from()) {
+            (Edge::Top, _) => Self::Up,
+            (Edge::Bottom, _) => Self::Down,
+            (_, Edge::Top) => Self::Left,
+            _ => Self::Right,
+        }
     }
 }

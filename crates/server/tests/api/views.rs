@@ -122,8 +122,18 @@ fn what_a_plan_speaks_of_is_there() {
                 }
             }
             for slant in list(pass, "slants") {
-                assert!(creases.contains(slant.as_str().unwrap()), "{pass}");
+                assert!(creases.contains(slant["crease"].as_str().unwrap()), "{pass}");
             }
+            // As it lies on the board the piece is as large as it is, and what is scored lies on it.
+            let laid = [0, 1].map(|side: usize| pass["laid_mm"][side].as_f64().unwrap());
+            let piece = &pieces[place(&pass["piece"])];
+            let own = ["width_mm", "height_mm"].map(|side| piece[side].as_f64().unwrap());
+            assert!(laid == own || laid == [own[1], own[0]], "{pass}");
+            let mut on_it = list(pass, "lines").iter().map(|line| (&line["at_mm"], &line["to_mm"]));
+            assert!(
+                on_it.all(|(x, y)| x.as_f64().unwrap() < laid[0] && y.as_f64().unwrap() <= laid[1]),
+                "{pass}"
+            );
         }
         for about in list(plan, "verdicts").iter().flat_map(|verdict| list(verdict, "about")) {
             if about["what"] == "crease" {

@@ -2,6 +2,7 @@
 
 import type { Plan, Step } from "../../api/client";
 import { Icon } from "../../drawings/Icon";
+import { OnBoard } from "../../sheet/OnBoard";
 import { Figure } from "../../words/Figure";
 import type { Stage } from "./StageRail";
 
@@ -14,7 +15,10 @@ export function Steps(props: { plan: Plan; stage: Stage; pass: number; onPass: (
         <li key={`${index} ${step.title}`} className={step.pass === pass ? "is-current" : ""}>
           <h3>{step.title}</h3>
           {typeof step.pass === "number" && (
-            <ScoreFigures plan={plan} step={step} current={step.pass === pass} onPass={onPass} />
+            <>
+              <ScoreFigures plan={plan} step={step} current={step.pass === pass} onPass={onPass} />
+              <LaidOnBoard plan={plan} pass={step.pass} />
+            </>
           )}
           {step.says.map((sentence) => (
             <p key={sentence}>
@@ -31,6 +35,11 @@ export function Steps(props: { plan: Plan; stage: Stage; pass: number; onPass: (
       ))}
     </ol>
   );
+}
+
+function LaidOnBoard(props: { plan: Plan; pass: number }) {
+  const pass = props.plan.passes[props.pass];
+  return pass ? <OnBoard plan={props.plan} pass={pass} width={370} height={260} /> : null;
 }
 
 function ScoreFigures(props: { plan: Plan; step: Step; current: boolean; onPass: (pass: number) => void }) {

@@ -1,0 +1,116 @@
+// A piece as it lies on the scoring board: fence along the top, stop on the left, and what is scored while it lies so.
+
+import type { Pass, Plan } from "../api/client";
+import { FigureInSvg } from "../words/Figure";
+import { staggered } from "./staggered";
+
+/** What is drawn round the board, in pixels: figures above the fence, names beside it. */
+const ROOM = { left: 30, top: 46, right: 10, bottom: 36 };
+const STOP = 7;
+const TURN = { up: 0, right: 90, down: 180, left: 270 };
+/** Grooves closer together than this are not all drawn. */
+const APART = 7;
+
+export function OnBoard(props: { plan: Plan; pass: Pass; width: number; height: number }) {
+  const { plan, pass, width, height } = props;
+  const [wide, tall] = [pass.laid_mm[0] ?? 0, pass.laid_mm[1] ?? 0];
+  const reach = plan.board.reach_mm;
+  const across = Math.max(wide, reach);
+  const scale = Math.min(
+    (width - ROOM.left - ROOM.right) / across,
+    (height - ROOM.top - ROOM.bottom) / Math.max(tall, 1),
+  );
+  const x = (mm: number) => ROOM.left + mm * scale;
+  const y = (mm: number) => ROOM.top + mm * scale;
+  const drawn = { width: x(across) + ROOM.right, height: y(tall) + ROOM.bottom };
+  const inside = pass.face_up === "inside";
+  const levels = staggered(pass.lines.map((line) => ({ x: x(line.at_mm), text: line.at })));
+  return (
+    <svg
+      className={`on-board${inside ? " is-inside" : ""}`}
+      viewBox={`0 0 ${drawn.width} ${drawn.height}`}
+      width={drawn.width}
+      height={drawn.height}
+      role="img"
+      aria-label={describe(plan, pass)}
+    >
+      <rect className="board" x={x(0)} y={y(0)} width={reach * scale} height={tall * scale + 14} />
+      <Grooves {...{ plan, x, scale }} to={y(tall) + 14} />
+      <rect className="fence" x={x(0) - STOP} y={y(0) - STOP} width={reach * scale + STOP} height={STOP} />
+      <rect
+        className="fence"
+        x={x(0) - STOP}
+        y={y(0) - STOP}
+        width={STOP}
+        height={tall * scale + 14 + STOP}
+      />
+      <rect className="laid" x={x(0)} y={y(0)} width={wide * scale} height={tall * scale} />
+      <PatternOnBoard plan={plan} pass={pass} cx={x(widest(pass, wide))} cy={y(tall / 2)} />
+      {pass.lines.map((line, index) => (
+        <g key={`${line.at} ${line.from_mm}`} className={pass.by_ruler ? "scored is-by-hand" : "scored"}>
+          <line x1={x(line.at_mm)} x2={x(line.at_mm)} y1={y(line.from_mm)} y2={y(line.to_mm)} />
+          {!line.right_across && <path d={`M ${x(line.at_mm) - 5} ${y(line.to_mm)} h 10`} />}
+          <FigureInSvg text={line.at} x={x(line.at_mm)} y={y(0) - 14 - (levels[index] ?? 0) * 18} size={18} />
+        </g>
+      ))}
+      {pass.slants.map(({ crease, from_mm: [a = 0, b = 0], to_mm: [c = 0, d = 0] }) => (
+        <line key={crease} className="scored is-by-hand" x1={x(a)} y1={y(b)} x2={x(c)} y2={y(d)} />
+      ))}
+      <text
+        className="edge-name"
+        x={x(0) - STOP - 6}
+        y={y(tall / 2)}
+        textAnchor="middle"
+        transform={`rotate(-90 ${x(0) - STOP - 6} ${y(tall / 2)})`}
+      >
+        {pass.measured_from} edge
+      </text>
+      <text className="edge-name" x={x(0)} y={drawn.height - 5}>
+        {inside ? "inside up" : "outside up"}, {pass.fence} edge along the fence
+      </text>
+    </svg>
+  );
+}
+
+/** The middle of the widest stretch that no line runs through. */
+function widest(pass: Pass, wide: number): number {
+  const at = [0, ...pass.lines.map((line) => line.at_mm), wide];
+  const gaps = at.slice(1).map((to, index) => ({ from: at[index] ?? 0, to }));
+  const gap = gaps.reduce((most, next) => (next.to - next.from > most.to - most.from ? next : most));
+  return (gap.from + gap.to) / 2;
+}
+
+/** What the drawing shows, in one sentence. */
+function describe(plan: Plan, pass: Pass): string {
+  const piece = plan.pieces[pass.piece]?.name ?? "The piece";
+  return `${piece} on the board: ${pass.face_up} up, ${pass.fence} edge along the fence, ${pass.measured_from} edge against the stop`;
+}
+
+/** Grooves, as many as can be told apart. */
+function Grooves(props: { plan: Plan; x: (mm: number) => number; scale: number; to: number }) {
+  const { groove_mm: groove, reach_mm: reach } = props.plan.board;
+  const every = [1, 2, 4, 8, 16, 32].find((times) => groove * times * props.scale >= APART) ?? 64;
+  const count = Math.min(400, Math.floor(reach / (groove * every)));
+  const path = Array.from(
+    { length: count },
+    (_, n) => `M ${props.x((n + 1) * groove * every)} ${ROOM.top} V ${props.to}`,
+  );
+  return <path className="grooves" d={path.join(" ")} />;
+}
+
+/** Where the pattern's top points; seen through the sheet when its other side is up. */
+function PatternOnBoard(props: { plan: Plan; pass: Pass; cx: number; cy: number }) {
+  const { plan, pass, cx, cy } = props;
+  const sheet = plan.brief.sheet;
+  if (!sheet?.directional) return null;
+  const inside = pass.face_up === "inside";
+  const turned = sheet.turned ? (inside ? -90 : 90) : 0;
+  return (
+    <g className={`pattern-up${inside ? " is-under" : ""}`}>
+      <path
+        d={`M ${cx} ${cy + 14} v -28 m -7 9 l 7 -9 l 7 9`}
+        transform={`rotate(${TURN[pass.top_points] + turned} ${cx} ${cy})`}
+      />
+    </g>
+  );
+}
