@@ -14,7 +14,7 @@ const plan = {
   ],
   passes: [
     { piece: 0, lines: [{ creases: ["c1", "c2"] }], slants: [] },
-    { piece: 0, lines: [{ creases: ["c0"] }], slants: ["s0"] },
+    { piece: 0, lines: [{ creases: ["c0"] }], slants: [{ crease: "s0" }] },
     { piece: 1, lines: [{ creases: ["c0"] }], slants: [] },
   ],
 } as unknown as Plan;
