@@ -4,6 +4,7 @@ mod bags;
 mod document;
 mod plan;
 mod shelf;
+mod table;
 mod ways;
 
 use crate::Rooms;
@@ -35,6 +36,8 @@ pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
         .routes(routes!(bags::sheet))
         .routes(routes!(bags::template))
         .routes(routes!(bags::kept_text))
+        .routes(routes!(table::ticks, table::untick))
+        .routes(routes!(table::tick))
         .routes(routes!(shelf::list_papers, shelf::add_paper))
         .routes(routes!(shelf::change_paper, shelf::take_paper))
         .routes(routes!(shelf::bring_paper_back))

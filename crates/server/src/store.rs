@@ -13,6 +13,7 @@ pub mod cuts;
 mod open;
 pub mod rescue;
 pub mod shelf;
+pub mod ticks;
 
 /// For which revisions a change is meant.
 pub type Expected = Box<dyn Fn(i64) -> bool + Send>;

@@ -234,11 +234,11 @@ fn attached(text: String, name: &str, kind: &'static str) -> Result<Response, Pr
 /// A bag's number from the address, if it is one.
 pub(super) type Id = Result<Path<i64>, PathRejection>;
 
-fn number(id: Id) -> Result<i64, Problem> {
+pub(super) fn number(id: Id) -> Result<i64, Problem> {
     id.map(|Path(id)| id).map_err(|_| Problem::not_found("bag"))
 }
 
-async fn kept(store: &Store, id: Id) -> Result<Bag, Problem> {
+pub(super) async fn kept(store: &Store, id: Id) -> Result<Bag, Problem> {
     let id = number(id)?;
     let bag = store.read(move |connection| bags::find(connection, id)).await?;
     if bag.deleted { Err(Problem::not_found("bag")) } else { Ok(bag) }

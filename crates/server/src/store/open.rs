@@ -8,7 +8,7 @@ use std::path::Path;
 use std::time::{Duration, Instant};
 
 /// How many changes the tables have been through.
-const VERSIONS: i64 = 6;
+const VERSIONS: i64 = 7;
 
 fn migrations() -> Migrations<'static> {
     Migrations::new(vec![
@@ -19,6 +19,7 @@ fn migrations() -> Migrations<'static> {
         M::up(include_str!("../../migrations/005_kept_whole.sql")),
         // Every build says only what belongs to it.
         M::up_with_hook("", |transaction: &Transaction<'_>| Ok(bags::renew(transaction)?)),
+        M::up(include_str!("../../migrations/007_ticks.sql")),
     ])
 }
 

@@ -14,6 +14,8 @@ pub struct Saved {
     pub papers: usize,
     /// Bags whose paper has been taken, counted by bag and paper.
     pub cuts: usize,
+    /// Steps that are ticked off.
+    pub ticks: usize,
 }
 
 /// Numbers are looked for up to this one if the file cannot say which is the last.
@@ -24,10 +26,17 @@ const BAG: (&str, &str, &str) =
 const PAPER: (&str, &str, &str) = ("paper", "id", "id, revision, paper, deleted_at");
 const CUT: (&str, &str, &str) = ("cut", "rowid", "bag, paper, sheets, length_nm");
 
+const TICK: (&str, &str, &str) = ("tick", "rowid", "bag, step");
+
 /// How much of a file can be read.
 pub fn readable(path: &Path) -> Saved {
     let Ok(file) = open::look_into(path) else { return Saved::default() };
-    Saved { bags: rows(&file, BAG).len(), papers: rows(&file, PAPER).len(), cuts: rows(&file, CUT).len() }
+    Saved {
+        bags: rows(&file, BAG).len(),
+        papers: rows(&file, PAPER).len(),
+        cuts: rows(&file, CUT).len(),
+        ticks: rows(&file, TICK).len(),
+    }
 }
 
 /// Copies what can be read of the file `from` into a new file.
@@ -59,6 +68,7 @@ pub fn rescue(from: &Path, into: &Path) -> Result<Saved> {
             bags: put(BAG, rows(&file, BAG))?,
             papers: put(PAPER, rows(&file, PAPER))?,
             cuts: put(CUT, rows(&file, CUT))?,
+            ticks: put(TICK, rows(&file, TICK))?,
         };
         // The file may be from before.
         bags::renew(transaction)?;

@@ -1,11 +1,14 @@
 //! Passes and steps as they are read off at the table.
 
 use super::spelled::{CreaseName, EdgeName, FaceName, Points, StageName};
+use fnv::FnvHasher;
 use serde::Serialize;
+use std::collections::HashMap;
+use std::hash::Hasher;
 use utoipa::ToSchema;
 use wide_fold_core::passes::{Edge, Pass};
-use wide_fold_core::steps::Step;
-use wide_fold_core::{Length, Plan};
+use wide_fold_core::steps::{Step, steps};
+use wide_fold_core::{Brief, Length, Plan, Unit};
 
 /// One way the piece lies on the board, and the lines scored while it lies so.
 #[derive(Clone, Debug, Serialize, ToSchema)]
@@ -72,6 +75,8 @@ pub struct ScoreView {
 /// One step of the work.
 #[derive(Clone, Debug, Serialize, ToSchema)]
 pub struct StepView {
+    /// What its tick is kept under: another step, in words that say something else, has another.
+    pub id: String,
     /// The stage it belongs to.
     pub stage: StageName,
     /// What it is.
@@ -126,10 +131,36 @@ impl PassView {
     }
 }
 
+/// The ids of a plan's steps, in order. They are made of the steps' words in inches, whichever unit is read: a step that says the
+/// same as an earlier one is told from it by how often it has been said.
+pub fn step_ids(plan: &Plan) -> Vec<String> {
+    let in_inches = (plan.brief.unit != Unit::Inch).then(|| {
+        let brief = Brief { unit: Unit::Inch, ..plan.brief.clone() };
+        steps(&brief, &plan.fitted, &plan.pieces, &plan.layout, &plan.passes)
+    });
+    let mut known: HashMap<u64, u32> = HashMap::new();
+    let id = |step: &Step| {
+        let mut words = FnvHasher::default();
+        for text in std::iter::once(&step.title).chain(&step.says) {
+            words.write(text.as_bytes());
+            words.write(b"\n");
+        }
+        let words = words.finish();
+        let again = known.entry(words).and_modify(|times| *times += 1).or_default();
+        if *again == 0 { format!("{words:016x}") } else { format!("{words:016x}-{again}") }
+    };
+    in_inches.as_ref().unwrap_or(&plan.steps).iter().map(id).collect()
+}
+
 impl StepView {
-    /// A step as it is read.
-    pub fn new(step: &Step) -> Self {
+    /// The steps of a plan as they are read.
+    pub fn all(plan: &Plan) -> Vec<Self> {
+        step_ids(plan).into_iter().zip(&plan.steps).map(|(id, step)| Self::new(id, step)).collect()
+    }
+
+    fn new(id: String, step: &Step) -> Self {
         Self {
+            id,
             stage: step.stage.into(),
             title: step.title.clone(),
             says: step.says.clone(),

@@ -166,7 +166,7 @@ impl PlanView {
             layout: LayoutView::new(&plan.layout, unit),
             board: BoardView { groove_mm: brief.board.groove.mm(), reach_mm: brief.board.reach.mm() },
             passes: plan.passes.iter().map(|pass| PassView::new(plan, pass)).collect(),
-            steps: plan.steps.iter().map(StepView::new).collect(),
+            steps: StepView::all(plan),
             proof: ProofView::new(plan),
             surfaces: plan.surfaces.iter().map(|surface| SurfaceView::new(brief, surface)).collect(),
             verdicts: plan.verdicts.iter().map(VerdictView::new).collect(),

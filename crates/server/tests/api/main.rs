@@ -7,6 +7,7 @@ mod handle;
 mod house;
 mod list;
 mod shelf;
+mod table;
 mod views;
 mod ways;
 

@@ -38,3 +38,41 @@ fn the_demo_is_filled_once() {
         assert_eq!(get(service.host(), "/api/bags")["total"], wide_fold::demo::bags().len());
     }
 }
+
+#[test]
+fn acknowledged_ticks_survive_kill_9() {
+    let folder = tempfile::tempdir().unwrap();
+    let db = folder.path().join("bags.db");
+    let mut bags: Vec<(i64, usize)> = Vec::new();
+    for round in 0..3 {
+        let service = serve(&db);
+        let host = service.host().to_owned();
+        let body = bag(&format!("bag {round}"));
+        let id =
+            request(&host, "POST /api/bags", "", &body.to_string()).unwrap().json()["id"].as_i64().unwrap();
+        let plan = request(&host, "POST /api/plan", "", &body["brief"].to_string()).unwrap().json();
+        let steps: Vec<String> = plan["steps"]
+            .as_array()
+            .unwrap()
+            .iter()
+            .map(|step| step["id"].as_str().unwrap().to_owned())
+            .collect();
+        // Someone ticks one step after the other, and the program is killed in the middle of it.
+        let writer = std::thread::spawn(move || {
+            let answers = steps.iter().map(|step| {
+                std::thread::sleep(std::time::Duration::from_millis(15));
+                request(&host, &format!("PUT /api/bags/{id}/ticks/{step}"), "", r#"{"done":true}"#)
+            });
+            answers.take_while(|answer| answer.as_ref().is_some_and(|answer| answer.status == 200)).count()
+        });
+        std::thread::sleep(std::time::Duration::from_millis(60 + round * 20));
+        drop(service); // SIGKILL
+        bags.push((id, writer.join().unwrap()));
+    }
+    assert!(bags.iter().any(|(_, acknowledged)| *acknowledged > 0));
+    let service = serve(&db);
+    for (id, acknowledged) in bags {
+        let kept = get(service.host(), &format!("/api/bags/{id}/ticks"))["done"].as_array().unwrap().len();
+        assert!(kept == acknowledged || kept == acknowledged + 1, "{kept} kept, {acknowledged} acknowledged");
+    }
+}
