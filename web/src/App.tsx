@@ -3,12 +3,14 @@ import { BagView } from "./stages/bag/BagView";
 import { BagsView } from "./stages/bags/BagsView";
 import { CutView } from "./stages/cut/CutView";
 import { ShelfView } from "./stages/shelf/ShelfView";
+import { TableView } from "./stages/table/TableView";
 
 export function App() {
   return (
     <Routes>
       <Route path="/" element={<BagsView />} />
       <Route path="/bags/:id" element={<BagView />} />
+      <Route path="/bags/:id/table" element={<TableView />} />
       <Route path="/cut" element={<CutView />} />
       <Route path="/shelf" element={<ShelfView />} />
       <Route path="*" element={<Nowhere />} />

@@ -63,6 +63,12 @@ async fn take(service: &Service) -> Result<(), Failed> {
     browser.find(".handle-kinds button").await?;
     browser.shot(&folder.join("bag-handle.png")).await?;
 
+    browser.goto(&address("/bags/1/table")).await?;
+    browser.find(".walk li:nth-child(2) button").await?.click().await?;
+    browser.find(".on-board").await?;
+    settle().await;
+    browser.shot(&folder.join("table.png")).await?;
+
     browser.goto(&address("/bags/5")).await?;
     browser.find_path("//button[text()='Folded bag']").await?.click().await?;
     browser.find(".bag-solid, .bag-drawing").await?;

@@ -117,6 +117,15 @@ export const restoreBag = (id: number) =>
 export const duplicateBag = (id: number) =>
   answer(client.POST("/api/bags/{id}/duplicate", { params: { path: { id } } }));
 
+export const readTicks = (id: number) =>
+  answer(client.GET("/api/bags/{id}/ticks", { params: { path: { id } } }));
+
+export const setTick = (id: number, step: string, done: boolean) =>
+  answer(client.PUT("/api/bags/{id}/ticks/{step}", { params: { path: { id, step } }, body: { done } }));
+
+export const clearTicks = (id: number) =>
+  answer(client.DELETE("/api/bags/{id}/ticks", { params: { path: { id } } }));
+
 export const sheetSvgUrl = (id: number, sheet: number) => `/api/bags/${id}/sheet.svg?sheet=${sheet}`;
 
 export const listShelf = () => answer(client.GET("/api/shelf"));

@@ -25,6 +25,7 @@ const PATHS = {
   minus: "M4 12h16",
   back: "m14 5-7 7 7 7",
   on: "m10 5 7 7-7 7",
+  steps: "m3 6 2 2 3-4M11 6h10M3 13l2 2 3-4M11 13h10M3 20l2 2 3-4M11 20h10",
   papers: "M5 7h12v14H5zM8 4h12v14M8 11h6M8 15h6",
 } as const;
 

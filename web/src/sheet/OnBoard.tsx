@@ -4,30 +4,47 @@ import type { Pass, Plan } from "../api/client";
 import { FigureInSvg } from "../words/Figure";
 import { staggered } from "./staggered";
 
-/** What is drawn round the board, in pixels: figures above the fence, names beside it. */
-const ROOM = { left: 30, top: 46, right: 10, bottom: 36 };
 const STOP = 7;
 const TURN = { up: 0, right: 90, down: 180, left: 270 };
 /** Grooves closer together than this are not all drawn. */
 const APART = 7;
 
-export function OnBoard(props: { plan: Plan; pass: Pass; width: number; height: number }) {
-  const { plan, pass, width, height } = props;
+export function OnBoard(props: {
+  plan: Plan;
+  pass: Pass;
+  width: number;
+  height: number;
+  /** Size of what is written on it, in pixels. */
+  type?: number;
+}) {
+  const { plan, pass, width, height, type = 13 } = props;
+  // A fraction's figures are as large as what is written.
+  const figure = type > 20 ? type * 1.65 : type + 5;
+  const room = {
+    left: type + 17,
+    top: figure * 2 + 10,
+    right: figure * 0.9,
+    bottom: type + 23,
+  };
   const [wide, tall] = [pass.laid_mm[0] ?? 0, pass.laid_mm[1] ?? 0];
   const reach = plan.board.reach_mm;
   const across = Math.max(wide, reach);
   const scale = Math.min(
-    (width - ROOM.left - ROOM.right) / across,
-    (height - ROOM.top - ROOM.bottom) / Math.max(tall, 1),
+    (width - room.left - room.right) / across,
+    (height - room.top - room.bottom) / Math.max(tall, 1),
   );
-  const x = (mm: number) => ROOM.left + mm * scale;
-  const y = (mm: number) => ROOM.top + mm * scale;
-  const drawn = { width: x(across) + ROOM.right, height: y(tall) + ROOM.bottom };
+  const x = (mm: number) => room.left + mm * scale;
+  const y = (mm: number) => room.top + mm * scale;
+  const drawn = { width: x(across) + room.right, height: y(tall) + room.bottom };
   const inside = pass.face_up === "inside";
-  const levels = staggered(pass.lines.map((line) => ({ x: x(line.at_mm), text: line.at })));
+  const levels = staggered(
+    pass.lines.map((line) => ({ x: x(line.at_mm), text: line.at })),
+    figure / 18,
+  );
   return (
     <svg
       className={`on-board${inside ? " is-inside" : ""}`}
+      style={{ fontSize: type }}
       viewBox={`0 0 ${drawn.width} ${drawn.height}`}
       width={drawn.width}
       height={drawn.height}
@@ -35,7 +52,7 @@ export function OnBoard(props: { plan: Plan; pass: Pass; width: number; height: 
       aria-label={describe(plan, pass)}
     >
       <rect className="board" x={x(0)} y={y(0)} width={reach * scale} height={tall * scale + 14} />
-      <Grooves {...{ plan, x, scale }} to={y(tall) + 14} />
+      <Grooves {...{ plan, x, scale }} from={y(0)} to={y(tall) + 14} />
       <rect className="fence" x={x(0) - STOP} y={y(0) - STOP} width={reach * scale + STOP} height={STOP} />
       <rect
         className="fence"
@@ -50,7 +67,13 @@ export function OnBoard(props: { plan: Plan; pass: Pass; width: number; height: 
         <g key={`${line.at} ${line.from_mm}`} className={pass.by_ruler ? "scored is-by-hand" : "scored"}>
           <line x1={x(line.at_mm)} x2={x(line.at_mm)} y1={y(line.from_mm)} y2={y(line.to_mm)} />
           {!line.right_across && <path d={`M ${x(line.at_mm) - 5} ${y(line.to_mm)} h 10`} />}
-          <FigureInSvg text={line.at} x={x(line.at_mm)} y={y(0) - 14 - (levels[index] ?? 0) * 18} size={18} />
+          <FigureInSvg
+            text={line.at}
+            x={x(line.at_mm)}
+            y={y(0) - 14 - (levels[index] ?? 0) * figure}
+            size={figure}
+            className="board-figure"
+          />
         </g>
       ))}
       {pass.slants.map(({ crease, from_mm: [a = 0, b = 0], to_mm: [c = 0, d = 0] }) => (
@@ -65,7 +88,7 @@ export function OnBoard(props: { plan: Plan; pass: Pass; width: number; height: 
       >
         {pass.measured_from} edge
       </text>
-      <text className="edge-name" x={x(0)} y={drawn.height - 5}>
+      <text className="edge-name" x={x(across / 2)} y={drawn.height - type * 0.45} textAnchor="middle">
         {inside ? "inside up" : "outside up"}, {pass.fence} edge along the fence
       </text>
     </svg>
@@ -87,13 +110,13 @@ function describe(plan: Plan, pass: Pass): string {
 }
 
 /** Grooves, as many as can be told apart. */
-function Grooves(props: { plan: Plan; x: (mm: number) => number; scale: number; to: number }) {
+function Grooves(props: { plan: Plan; x: (mm: number) => number; scale: number; from: number; to: number }) {
   const { groove_mm: groove, reach_mm: reach } = props.plan.board;
   const every = [1, 2, 4, 8, 16, 32].find((times) => groove * times * props.scale >= APART) ?? 64;
   const count = Math.min(400, Math.floor(reach / (groove * every)));
   const path = Array.from(
     { length: count },
-    (_, n) => `M ${props.x((n + 1) * groove * every)} ${ROOM.top} V ${props.to}`,
+    (_, n) => `M ${props.x((n + 1) * groove * every)} ${props.from} V ${props.to}`,
   );
   return <path className="grooves" d={path.join(" ")} />;
 }

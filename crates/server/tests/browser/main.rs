@@ -7,5 +7,6 @@ mod handle;
 mod house;
 mod screens;
 mod shelf;
+mod table;
 mod walk;
 mod ways;

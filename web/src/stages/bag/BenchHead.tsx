@@ -1,7 +1,7 @@
 // What stands in the head of a bag: its name, whether it is saved, the unit, the sheet to take along.
 
 import { Button, ButtonGroup } from "react-bootstrap";
-import { Link } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { sheetSvgUrl, type Bag, type BagDraft, type Brief, type Plan } from "../../api/client";
 import { Icon } from "../../drawings/Icon";
 import { ToolButton } from "../../drawings/ToolButton";
@@ -91,6 +91,23 @@ function Download(props: { bag: Bag; sheet: number; save: () => Promise<boolean>
   );
 }
 
+/** The work step by step; what is on the screen is saved first. */
+function ToTheTable({ bag, save }: { bag: Bag; save: () => Promise<boolean> }) {
+  const navigate = useNavigate();
+  const to = `/bags/${bag.id}/table`;
+  return (
+    <Button
+      variant="tool"
+      className="to-table"
+      title="One step at a time, to be read standing up"
+      onClick={async () => (await save()) && navigate(to)}
+    >
+      <Icon name="steps" />
+      <span>At the table</span>
+    </Button>
+  );
+}
+
 export function BenchHead(props: {
   bag: Bag;
   draft: BagDraft;
@@ -128,6 +145,7 @@ export function BenchHead(props: {
           onClick={history.redo}
         />
         <UnitSwitch unit={unit} disabled={onUnit === null} onChange={(to) => onUnit?.(to)} />
+        <ToTheTable bag={bag} save={saving.save} />
         <Download bag={bag} sheet={sheet} save={saving.save} ready={ready} />
       </div>
     </header>

@@ -15,7 +15,10 @@ export function markedLines(
     const shown = plan.passes[pass]?.piece === index ? plan.passes[pass] : undefined;
     const first = plan.passes.find((other) => other.piece === index);
     const lines = shown ?? first;
-    return new Set([...(lines?.lines.flatMap((line) => line.creases) ?? []), ...(lines?.slants.map((slant) => slant.crease) ?? [])]);
+    return new Set([
+      ...(lines?.lines.flatMap((line) => line.creases) ?? []),
+      ...(lines?.slants.map((slant) => slant.crease) ?? []),
+    ]);
   }
   if (stage === "cut") return new Set([...piece.cuts, ...piece.holes].map((cut) => cut.id));
   const roles: Record<Exclude<About["what"], "crease" | "handle">, Crease["role"][]> = {

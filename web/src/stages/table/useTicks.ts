@@ -1,0 +1,51 @@
+// Ticks of the steps: shown at once, kept by the service, and sent again if they could not be.
+
+import { useCallback, useRef, useState } from "react";
+import { clearTicks, setTick } from "../../api/client";
+
+type Change = { step: string; done: boolean } | "clear";
+
+export function useTicks(bag: number, kept: string[]) {
+  const [done, setDone] = useState(() => new Set(kept));
+  const [failed, setFailed] = useState<string | null>(null);
+  // What has not been acknowledged yet, in the order it was done.
+  const waiting = useRef<Change[]>([]);
+  const sending = useRef(false);
+  const send = useCallback(async () => {
+    if (sending.current) return;
+    sending.current = true;
+    try {
+      for (let next = waiting.current[0]; next; next = waiting.current[0]) {
+        await (next === "clear" ? clearTicks(bag) : setTick(bag, next.step, next.done));
+        waiting.current.shift();
+      }
+      setFailed(null);
+    } catch (error) {
+      setFailed(error instanceof Error ? error.message : String(error));
+    } finally {
+      sending.current = false;
+    }
+  }, [bag]);
+  const change = (next: Change) => {
+    waiting.current.push(next);
+    void send();
+  };
+  return {
+    done,
+    failed,
+    again: () => void send(),
+    set: (step: string, ticked: boolean) => {
+      setDone((now) => {
+        const then = new Set(now);
+        if (ticked) then.add(step);
+        else then.delete(step);
+        return then;
+      });
+      change({ step, done: ticked });
+    },
+    clear: () => {
+      setDone(new Set());
+      change("clear");
+    },
+  };
+}
