@@ -94,7 +94,7 @@ async fn every_step_is_large_enough_and_sound(#[case] size: (u32, u32), #[case] 
             assert!(smallest >= least, "bag {bag}, step {step}: {smallest} px");
             let out = "return [...document.querySelectorAll('.step-drawing svg text, .table-foot button')]
                 .map(part => [part.textContent, part.getBoundingClientRect()])
-                .filter(([, box]) => box.left < 0 || box.right > innerWidth + 0.5 || box.bottom > innerHeight)
+                .filter(([text, box]) => text.trim() && (box.left < 0 || box.right > innerWidth + 0.5 || box.bottom > innerHeight))
                 .map(([text, box]) => `${text}: ${box.left}–${box.right}`)";
             assert_eq!(
                 house.browser.run(out).await.unwrap(),
