@@ -78,11 +78,11 @@ pub(super) struct Ways(u8);
 impl Ways {
     /// Those for which `wanted` says so.
     pub fn that(wanted: impl Fn(Lying) -> bool) -> Self {
-        Self((0..8).filter(|place| wanted(ALL[*place])).fold(0, |bits, place| bits | 1 << place))
+        Self((0..8).filter(|place| wanted(ALL[*place])).fold(0, |bits, place| bits | (1 << place)))
     }
 
     fn at(self, place: usize) -> bool {
-        self.0 >> place & 1 == 1
+        (self.0 >> place) & 1 == 1
     }
 
     /// True if it is one of them.
@@ -183,8 +183,10 @@ impl Search {
                 moves: so_far.moves + moves,
                 ways: so_far.ways + 1,
                 off,
-                keys: so_far.keys << 4 | u32::from(ALL[place].face_up != self.first) << 3 | place as u32 % 4,
-                places: so_far.places << 4 | place as u32,
+                keys: (so_far.keys << 4)
+                    | (u32::from(ALL[place].face_up != self.first) << 3)
+                    | (place as u32 % 4),
+                places: (so_far.places << 4) | place as u32,
             };
             let rest = Ways(left.0 & !(1 << place));
             // Every further way is at least one move more.

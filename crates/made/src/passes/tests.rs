@@ -175,6 +175,11 @@ proptest! {
             });
             prop_assert!(in_order);
             prop_assert!(pass.by_ruler || pass.lines.iter().all(|line| line.at <= brief.board.reach));
+            // A line that runs past the board's end is carried on, and no other.
+            let past = pass.lines.iter().any(|line| line.reach.to > brief.board.reach);
+            let long = if pass.lying.fence.lies_across() { piece.height } else { piece.width };
+            prop_assert!(!past || pass.carry_on);
+            prop_assert!(!pass.carry_on || (long > brief.board.reach && pass.slants.is_empty()));
         }
         // Slanted lines are drawn from mark to mark, in passes of their own.
         for pass in passes.iter().filter(|pass| !pass.slants.is_empty()) {
