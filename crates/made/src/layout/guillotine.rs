@@ -197,4 +197,22 @@ mod tests {
         let sheet = sheet(&tidy(kept, inches(12, 12)), inches(12, 12));
         assert_eq!((sheet.placed.len(), sheet.trims.len(), sheet.offcuts.len()), (1, 1, 1));
     }
+
+    /// Whichever way it is cut, the halves lie edge to edge and are the whole.
+    #[rstest]
+    #[case(Blade::Vertical, (1, 2, 3, 6), (4, 2, 5, 6))]
+    #[case(Blade::Horizontal, (1, 2, 8, 3), (1, 5, 8, 3))]
+    fn halves_are_the_whole(
+        #[case] blade: Blade,
+        #[case] first: (i64, i64, i64, i64),
+        #[case] second: (i64, i64, i64, i64),
+    ) {
+        let at = |(x, y, width, height): (i64, i64, i64, i64)| Rectangle {
+            x: Length::inches(x),
+            y: Length::inches(y),
+            width: Length::inches(width),
+            height: Length::inches(height),
+        };
+        assert_eq!(halves(at((1, 2, 8, 6)), blade, Length::inches(3)), (at(first), at(second)));
+    }
 }

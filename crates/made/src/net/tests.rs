@@ -303,3 +303,42 @@ fn the_pleats_of_a_flare_fold_in_turn_and_mirror_each_other() {
     assert!(folds[..3].windows(2).all(|pair| pair[0] != pair[1]), "{folds:?}");
     assert!(folds.iter().eq(folds.iter().rev()), "{folds:?}");
 }
+
+/// A flap's corners are rounded where it has any, on the face it hangs from alone, and no more than it has room for.
+#[rstest]
+#[case(0, &[])]
+#[case(4, &["½", "½"])]
+#[case(40, &["1½", "1½"])]
+fn the_corners_of_a_closing_flap(#[case] corner: i64, #[case] radii: &[&str]) {
+    let mut brief = Brief::new(Length::inches(4), Length::inches(6), Length::inches(2));
+    brief.top = Top::Flap {
+        on: crate::brief::FaceSide::Front,
+        depth: Length::eighths(12),
+        corner: Length::eighths(corner),
+    };
+    let blank = Net::of(&brief).blanks.remove(0);
+    let found: Vec<String> =
+        blank.rounds.iter().map(|round| round.radius.figure(crate::Unit::Inch)).collect();
+    assert_eq!(found, radii);
+    let front = blank.columns.iter().find(|column| column.panel == Panel::Front).unwrap();
+    assert!(blank.rounds.iter().all(|round| [front.x.from, front.x.to].contains(&round.at.x)));
+}
+
+/// A folded base has lines on its faces too; its mid-gusset guide is the gusset's centre from the apex up, where it is pinched.
+#[test]
+fn the_lines_of_a_squashed_end() {
+    let mut brief = Brief::new(Length::inches(6), Length::inches(8), Length::inches(2));
+    brief.build = Build::FoldedBase { lap: Length::eighths(4) };
+    brief.run.start = RunStart::HalfGusset;
+    let roles = |brief: &Brief, role| {
+        let blank = Net::of(brief).blanks.remove(0);
+        blank.creases.into_iter().filter(|crease| crease.role == role).collect::<Vec<_>>()
+    };
+    let across = roles(&brief, CreaseRole::TubeCrease);
+    let on_faces = across.iter().filter(|crease| crease.panel.is_face());
+    assert_eq!(on_faces.count(), 2, "the squash bends front and back at the apex");
+    assert!(across.iter().all(|crease| crease.from.y == across[0].from.y));
+    brief.gusset_crease = GussetCrease::Centre;
+    let centres = roles(&brief, CreaseRole::GussetCentre);
+    assert!(!centres.is_empty() && centres.iter().all(|crease| crease.fold == Fold::Valley), "{centres:?}");
+}
