@@ -1,6 +1,9 @@
 //! What Wide Fold reads and writes: open formats only.
 //!
 //! - [`brief_json`]: a brief as JSON, lengths as text with their unit.
+//! - [`bundle`]: everything of a bag in one ZIP.
+//! - [`fold_file`]: its creases and the folded bag as FOLD.
+//! - [`lists_csv`]: its parts, cuts and scores as CSV.
 //! - [`paper`]: a paper of the shelf, the same in JSON and CSV.
 //! - [`sheet_svg`]: a sheet at 1:1 as SVG, millimetres throughout.
 //! - [`shelf_csv`]: the shelf as CSV.
@@ -8,6 +11,9 @@
 //! - [`unread`]: what is wrong with JSON of the wrong shape, in plain words.
 
 pub mod brief_json;
+pub mod bundle;
+pub mod fold_file;
+pub mod lists_csv;
 pub mod paper;
 pub mod sheet_svg;
 pub mod shelf_csv;
@@ -15,6 +21,8 @@ pub mod template_svg;
 pub mod unread;
 
 pub use brief_json::{BriefText, FormatFault, read_brief};
+pub use fold_file::{FoldFile, fold_file};
+pub use lists_csv::{List, write_list};
 pub use paper::PaperText;
 pub use sheet_svg::sheet_svg;
 pub use shelf_csv::{RowFault, ShelfRead, read_shelf, write_shelf};
