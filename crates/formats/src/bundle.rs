@@ -9,11 +9,13 @@ use zip::write::{SimpleFileOptions, ZipWriter};
 /// A file of a bag: its name, and what is in it.
 pub type Taken = (String, String);
 
-/// Every sheet of a plan, cut alike or not, each once: a bag of many sheets leaves with all of them.
+/// Every sheet of a plan, those cut alike once: a bag of many sheets leaves with all of them.
 pub fn sheets(plan: &Plan, name: &str) -> Vec<Taken> {
     let letters = plan.layout.letters();
     let one = |(index, letter): (usize, String)| {
-        Some((format!("sheet-{}.svg", letter.to_lowercase()), sheet_svg(plan, name, index)?))
+        let which =
+            if letter.is_empty() { "scrap".to_owned() } else { letter.to_lowercase().replace(' ', "-") };
+        Some((format!("sheet-{}-{which}.svg", index + 1), sheet_svg(plan, name, index)?))
     };
     letters.into_iter().enumerate().filter_map(one).collect()
 }

@@ -1,4 +1,4 @@
-//! A bag as FOLD: the open format for creases and folded states (Demaine, Ku and Lang, *FOLD specification*, version 1.2).
+//! A bag as FOLD: the open format for creases and folded states (Demaine, Ku and Lang, *FOLD specification*, version 1.2, from memory).
 //!
 //! The key frame is the flat crease pattern, every blank seen from its outside face, side by side; one further frame is the
 //! open, standing bag in space; a bag that would tear has none. Lengths are millimetres. What is a cut is a boundary: the vertices along a slit stand twice.

@@ -4,7 +4,7 @@
 use proptest::prelude::*;
 use std::collections::{BTreeMap, BTreeSet, HashMap};
 use std::io::Read;
-use wide_fold_core::brief::{Across, Build, Cuts, GussetCrease, HandleKind, Places, Squares, Top};
+use wide_fold_core::brief::{Across, Build, Cuts, GussetCrease, HandleKind, Joins, Places, Squares, Top};
 use wide_fold_core::net::Fold;
 use wide_fold_core::{Brief, Length, Plan, Sheet};
 use wide_fold_formats::bundle::{everything, zipped};
@@ -13,7 +13,7 @@ use wide_fold_formats::{FoldFile, List, fold_file, write_list};
 prop_compose! {
     fn plan()(
         w in 16_i64..80, h in 24_i64..90, d in 8_i64..40, build in 0_usize..8, at in 0_usize..255, top in 0_usize..4,
-        crease in 0_usize..5, handle in 0_usize..HandleKind::ALL.len(), large: bool,
+        crease in 0_usize..5, handle in 0_usize..HandleKind::ALL.len(), large: bool, strips: bool,
     ) -> Option<Plan> {
         let mut brief = Brief::new(Length::eighths(w), Length::eighths(h), Length::eighths(d));
         brief.build = match build {
@@ -33,6 +33,9 @@ prop_compose! {
             GussetCrease::FoldFlat { across: Across::Back },
             GussetCrease::FoldFlat { across: Across::BothFaces },
         ][crease];
+        if strips {
+            brief.joins = Joins::Strips { width: Length::INCH };
+        }
         brief.fittings.handle.kind = HandleKind::ALL[handle];
         if large {
             brief.sheet = Sheet { width: Length::inches(30), height: Length::inches(40), ..Sheet::default() };
@@ -130,6 +133,8 @@ proptest! {
         prop_assert_eq!(&bytes, &zipped(&files).unwrap(), "the same files are the same bytes");
         let mut archive = zip::ZipArchive::new(std::io::Cursor::new(bytes)).unwrap();
         prop_assert_eq!(archive.file_names().filter(|name| name.as_ref().is_ok_and(|name| name.starts_with("sheet-"))).count(), plan.layout.sheets.len());
+        let names: BTreeSet<&String> = files.iter().map(|(name, _)| name).collect();
+        prop_assert_eq!(names.len(), files.len(), "two files of one name");
         for (name, text) in &files {
             let mut read = String::new();
             archive.by_name(name).unwrap().read_to_string(&mut read).unwrap();

@@ -5,6 +5,7 @@ mod document;
 mod plan;
 mod shelf;
 mod table;
+mod taking;
 mod ways;
 
 use crate::Rooms;
@@ -38,6 +39,8 @@ pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
         .routes(routes!(bags::kept_text))
         .routes(routes!(table::ticks, table::untick))
         .routes(routes!(table::tick))
+        .routes(routes!(taking::taken))
+        .routes(routes!(taking::taken_file))
         .routes(routes!(shelf::list_papers, shelf::add_paper))
         .routes(routes!(shelf::change_paper, shelf::take_paper))
         .routes(routes!(shelf::bring_paper_back))

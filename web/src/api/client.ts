@@ -126,7 +126,8 @@ export const setTick = (id: number, step: string, done: boolean) =>
 export const clearTicks = (id: number) =>
   answer(client.DELETE("/api/bags/{id}/ticks", { params: { path: { id } } }));
 
-export const sheetSvgUrl = (id: number, sheet: number) => `/api/bags/${id}/sheet.svg?sheet=${sheet}`;
+export const listTaken = (id: number) =>
+  answer(client.GET("/api/bags/{id}/taken", { params: { path: { id } } }));
 
 export const listShelf = () => answer(client.GET("/api/shelf"));
 

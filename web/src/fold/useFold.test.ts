@@ -1,6 +1,5 @@
 import { expect, test, vi } from "vitest";
-import type { Fold, Plan } from "../api/client";
-import { sheetOf } from "../stages/bag/BenchHead";
+import type { Fold } from "../api/client";
 import { nameOf } from "../stages/bag/Drawn";
 import { openBag, twins } from "./useFold";
 
@@ -40,11 +39,4 @@ test("what is pointed at is named with the face that is seen; a handle has none"
   expect(nameOf(fold, 1, true)).toBe("Left gusset, outside face.");
   expect(nameOf(fold, 1, false)).toBe("Left gusset, inside face.");
   expect(nameOf(fold, 4, true)).toBe("Rolled handle.");
-});
-
-test("the sheet that is taken along is the one on which the piece lies", () => {
-  const on = (...pieces: (number | null)[]) => ({ placed: pieces.map((piece) => ({ piece })) });
-  const plan = { layout: { sheets: [on(0, null), on(1), on(2, 3)] } } as unknown as Plan;
-  expect([0, 1, 3].map((piece) => sheetOf(plan, piece))).toEqual([0, 1, 2]);
-  expect([sheetOf(plan, 9), sheetOf(null, 0)]).toEqual([0, 0]);
 });

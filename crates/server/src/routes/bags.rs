@@ -219,7 +219,11 @@ pub async fn template(State(store): State<Store>, id: Id) -> Result<Response, Pr
 const SVG: &str = "image/svg+xml";
 
 /// Something to keep as a file.
-fn attached(text: String, name: &str, kind: &'static str) -> Result<Response, Problem> {
+pub(super) fn attached(
+    content: impl Into<axum::body::Body>,
+    name: &str,
+    kind: &'static str,
+) -> Result<Response, Problem> {
     let disposition = format!("attachment; filename=\"{name}\"");
     let headers = [
         (header::CONTENT_TYPE, HeaderValue::from_static(kind)),
@@ -228,7 +232,7 @@ fn attached(text: String, name: &str, kind: &'static str) -> Result<Response, Pr
             HeaderValue::from_str(&disposition).map_err(|error| Problem::ours(&error))?,
         ),
     ];
-    Ok((headers, text).into_response())
+    Ok((headers, content.into()).into_response())
 }
 
 /// A bag's number from the address, if it is one.
@@ -315,7 +319,7 @@ fn created(bag: &Bag) -> Result<Response, Problem> {
 }
 
 /// A name for a file: ASCII letters and digits, words joined by dashes.
-fn file_name(name: &str) -> String {
+pub(super) fn file_name(name: &str) -> String {
     let words: Vec<String> = name
         .split(|c: char| !c.is_ascii_alphanumeric())
         .filter(|word| !word.is_empty())

@@ -8,6 +8,7 @@ mod house;
 mod list;
 mod shelf;
 mod table;
+mod taking;
 mod views;
 mod ways;
 

@@ -35,6 +35,7 @@ async fn the_worked_bag_from_an_empty_house_by_typing_alone() {
 
     // Download and measure: 2·4 + 2·1¾ + ½ = 12 wide.
     house.click(".download").await;
+    house.click(".take-along a[href*='sheet.svg']").await;
     let svg = house.download("new-bag-sheet-1.svg").await;
     let tree = usvg::Tree::from_str(&svg, &usvg::Options::default()).unwrap();
     let cut = tree.node_by_id("cut").unwrap().abs_bounding_box();
@@ -253,37 +254,32 @@ async fn what_is_typed_meanwhile_is_not_undone_by_a_panel_that_lags_behind() {
 }
 
 #[tokio::test]
-async fn the_sheet_that_is_downloaded_is_the_one_on_which_the_piece_lies() {
+async fn everything_of_a_bag_can_be_taken_along() {
     let house = House::open((1280, 800), &["--demo"]).await;
-    // Two gussets share a sheet: the fourth piece lies on no fourth sheet.
     house.goto("/bags/5").await;
-    house.browser.find(".piece-switch").await.unwrap();
-    // What the button itself asks for.
-    let asked = "window.asked = [];
-        HTMLAnchorElement.prototype.click = function () { window.asked.push(new URL(this.href).search); };";
-    house.browser.run(asked).await.unwrap();
-    let pieces = house
-        .browser
-        .run(
-            "return document.querySelectorAll('.piece-switch[aria-label=Pieces] .btn:not(.btn-tool)').length",
-        )
-        .await
-        .unwrap();
-    for piece in 0..pieces.as_u64().unwrap().max(1) {
-        let pick = format!(
-            "document.querySelectorAll('.piece-switch[aria-label=Pieces] .btn:not(.btn-tool)')[{piece}]?.click()"
-        );
-        house.browser.run(&pick).await.unwrap();
-        house.click(".download").await;
-        house.browser.until(&format!("window.asked.length === {}", piece + 1)).await.unwrap();
-    }
-    let asked = house.browser.run("return window.asked").await.unwrap();
-    let all = "return fetch('/api/bags/5').then(answer => answer.json()).then(bag => fetch('/api/plan', {
+    house.saved().await;
+    house.click(".download").await;
+    house.reads("Creases and the folded bag").await;
+    house.is_sound("take it along").await;
+    // As many sheets as the plan has, and each file under a name of its own.
+    let count = "return fetch('/api/bags/5').then(answer => answer.json()).then(bag => fetch('/api/plan', {
         method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(bag.brief),
-    })).then(answer => answer.json()).then(plan => plan.pieces.map((_, piece) =>
-        plan.layout.sheets.findIndex(cut => cut.placed.some(on => on.piece === piece))))";
-    let sheets = house.browser.run(all).await.unwrap();
-    for (piece, search) in asked.as_array().unwrap().iter().enumerate() {
-        assert_eq!(search.as_str().unwrap(), format!("?sheet={}", sheets[piece]), "{asked} {sheets}");
+    })).then(answer => answer.json()).then(plan => plan.layout.sheets.length)";
+    let sheets = house.browser.run(count).await.unwrap().as_u64().unwrap();
+    let listed = "return document.querySelectorAll(\".take-along a[href*='sheet.svg']\").length";
+    assert!(sheets > 1);
+    assert_eq!(house.browser.run(listed).await.unwrap().as_u64(), Some(sheets));
+    let files: [(&str, &str, &[u8]); 6] = [
+        ("taken/sheets.zip", "platter-in-a-box-sheets.zip", b"PK"),
+        ("taken/everything.zip", "platter-in-a-box-everything.zip", b"PK"),
+        ("taken/bag.fold", "platter-in-a-box-bag.fold", b"{\"file_spec\":1.2"),
+        ("taken/parts.csv", "platter-in-a-box-parts.csv", b"part,how many"),
+        ("taken/cuts.csv", "platter-in-a-box-cuts.csv", b"sheet,cut alike"),
+        ("taken/scores.csv", "platter-in-a-box-scores.csv", b"piece,setting"),
+    ];
+    for (href, name, begins) in files {
+        house.click(&format!(".take-along a[href$='{href}']")).await;
+        let file = house.download_bytes(name).await;
+        assert!(file.starts_with(begins), "{name}: {:?}", &file[..file.len().min(40)]);
     }
 }

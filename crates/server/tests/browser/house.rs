@@ -81,11 +81,16 @@ impl House {
 
     /// Waits for a file to come down, and reads it.
     pub async fn download(&self, name: &str) -> String {
+        String::from_utf8(self.download_bytes(name).await).unwrap()
+    }
+
+    /// The same for a file that is no text.
+    pub async fn download_bytes(&self, name: &str) -> Vec<u8> {
         let file = self.browser.downloads().join(name);
         for _ in 0..200 {
             // An empty file holds its place while it comes.
-            if let Some(text) = std::fs::read_to_string(&file).ok().filter(|text| !text.is_empty()) {
-                return text;
+            if let Some(bytes) = std::fs::read(&file).ok().filter(|bytes| !bytes.is_empty()) {
+                return bytes;
             }
             tokio::time::sleep(std::time::Duration::from_millis(50)).await;
         }

@@ -2,11 +2,11 @@
 
 import { Button, ButtonGroup } from "react-bootstrap";
 import { Link, useNavigate } from "react-router";
-import { sheetSvgUrl, type Bag, type BagDraft, type Brief, type Plan } from "../../api/client";
+import type { Bag, BagDraft, Brief } from "../../api/client";
 import { Icon } from "../../drawings/Icon";
 import { ToolButton } from "../../drawings/ToolButton";
 import type { Saving } from "./Autosaver";
-import { SavedDownload } from "./SavedDownload";
+import { TakeAlong } from "./TakeAlong";
 import type { useAutosave } from "./useAutosave";
 import type { useHistory } from "./useHistory";
 
@@ -68,29 +68,6 @@ function UnitSwitch(props: { unit: UnitName; disabled: boolean; onChange: (unit:
   );
 }
 
-/** The sheet on which a piece lies, by its place among the plan's sheets. */
-export const sheetOf = (plan: Plan | null, piece: number) =>
-  Math.max(0, plan?.layout.sheets.findIndex((sheet) => sheet.placed.some((on) => on.piece === piece)) ?? 0);
-
-function Download(props: { bag: Bag; sheet: number; save: () => Promise<boolean>; ready: boolean }) {
-  return (
-    <SavedDownload
-      href={sheetSvgUrl(props.bag.id, props.sheet)}
-      save={props.save}
-      variant="ink"
-      className="download"
-      title={
-        props.ready ? "The sheet at 1:1, in millimetres" : "The piece reaches past the sheet; it is drawn so"
-      }
-    >
-      <Icon name="download" />
-      <span>
-        Sheet <abbr title="Scalable Vector Graphics">SVG</abbr>
-      </span>
-    </SavedDownload>
-  );
-}
-
 /** The work step by step; what is on the screen is saved first. */
 function ToTheTable({ bag, save }: { bag: Bag; save: () => Promise<boolean> }) {
   const navigate = useNavigate();
@@ -113,14 +90,11 @@ export function BenchHead(props: {
   draft: BagDraft;
   history: ReturnType<typeof useHistory<BagDraft>>;
   saving: Pick<ReturnType<typeof useAutosave>, "state" | "save">;
-  /** The sheet that is drawn, by its place among the plan's sheets. */
-  sheet: number;
-  ready: boolean;
   unit: UnitName;
   /** Changes the unit; nothing while a figure cannot be read. */
   onUnit: ((unit: UnitName) => void) | null;
 }) {
-  const { bag, draft, history, saving, sheet, ready, unit, onUnit } = props;
+  const { bag, draft, history, saving, unit, onUnit } = props;
   return (
     <header className="bench-head">
       <Link to="/" className="brand" aria-label="Wide Fold: all bags">
@@ -146,7 +120,7 @@ export function BenchHead(props: {
         />
         <UnitSwitch unit={unit} disabled={onUnit === null} onChange={(to) => onUnit?.(to)} />
         <ToTheTable bag={bag} save={saving.save} />
-        <Download bag={bag} sheet={sheet} save={saving.save} ready={ready} />
+        <TakeAlong bag={bag.id} save={saving.save} />
       </div>
     </header>
   );

@@ -4,7 +4,7 @@ import { useCallback, useMemo, useRef, useState } from "react";
 import type { Bag, BagDraft, Brief, ProblemDetails } from "../../api/client";
 import { canDrawInSpace } from "../../fold/FoldView";
 import type { Standing as Savable } from "./Autosaver";
-import { BenchHead, sheetOf } from "./BenchHead";
+import { BenchHead } from "./BenchHead";
 import { BenchPanel } from "./BenchPanel";
 import { BenchSheet } from "./BenchSheet";
 import { Conflict } from "./Conflict";
@@ -58,8 +58,6 @@ export function Workbench({ bag }: { bag: Bag }) {
         draft={draft}
         history={history}
         saving={saving}
-        sheet={sheetOf(plan, plan?.pieces[now.piece] ? now.piece : 0)}
-        ready={plan?.layout.fits ?? false}
         unit={settled.unit ?? "inch"}
         onUnit={problem ? null : (unit) => current && carry(settled, { ...settled, unit })}
       />
