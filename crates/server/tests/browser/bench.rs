@@ -135,6 +135,7 @@ async fn a_verdict_marks_the_lines_of_its_own_piece() {
         .await
         .unwrap();
     house.reads("between grooves").await;
+    house.saved().await;
     let mark = "const verdict = [...document.querySelectorAll('.verdict')].find(v => v.textContent.includes('between grooves'));
         verdict.querySelector('button').focus();
         return true;";
@@ -146,13 +147,22 @@ async fn a_verdict_marks_the_lines_of_its_own_piece() {
             .until("document.querySelectorAll('.drawing .crease.is-marked').length > 0")
             .await
             .unwrap();
-        // Both corners and the base line are off; nothing else is drawn on a cradle piece with a raw top.
-        let quiet = house
+        // Marked are the lines of this piece that the judgement names, and no other.
+        let marked = house
             .browser
-            .run("return document.querySelectorAll('.drawing .crease.is-quiet').length")
+            .run("return document.querySelectorAll('.drawing .crease.is-marked').length")
             .await
             .unwrap();
-        assert_eq!(quiet, 0, "{piece}");
+        let named = format!(
+            "return fetch('/api/bags/1').then(answer => answer.json()).then(bag => fetch('/api/plan', {{
+                method: 'POST', headers: {{ 'content-type': 'application/json' }}, body: JSON.stringify(bag.brief),
+            }})).then(answer => answer.json()).then(plan => {{
+                const at = plan.pieces.findIndex(piece => piece.name === '{piece}');
+                const off = plan.verdicts.find(verdict => verdict.title.includes('between grooves'));
+                return off.about.filter(about => about.piece === at).length;
+            }})"
+        );
+        assert_eq!(marked, house.browser.run(&named).await.unwrap(), "{piece}");
     }
 }
 

@@ -27,6 +27,9 @@ const ALL: [&str; 12] = [
     "template",
 ];
 
+/// Everything of a bag that has an address of its own below `taken`.
+const FILES: [&str; 6] = ["sheets.zip", "everything.zip", "bag.fold", "parts.csv", "cuts.csv", "scores.csv"];
+
 /// One kind of request and what it may cost.
 struct Case {
     what: &'static str,
@@ -102,7 +105,15 @@ fn measure(wire: &mut Wire, case: &Case) -> Result<()> {
     for turn in 0..case.times {
         let body = case.bodies.get(turn % case.bodies.len().max(1)).map(Value::to_string).unwrap_or_default();
         // Numbers are those of the demo's bags and papers.
-        let address = case.address.replace("{id}", &(turn % 5 + 1).to_string());
+        let bag = turn % 5 + 1;
+        let mut address =
+            case.address.replace("{id}", &bag.to_string()).replace("{file}", FILES[turn % FILES.len()]);
+        if address.contains("{step}") {
+            let brief = wire.ask(&format!("GET /api/bags/{bag}"), "", "")?.json()["brief"].to_string();
+            let steps = wire.ask("POST /api/plan", "", &brief)?.json()["steps"].clone();
+            let count = steps.as_array().map_or(1, Vec::len);
+            address = address.replace("{step}", steps[turn % count]["id"].as_str().unwrap_or_default());
+        }
         let more = match case.address {
             "PUT /api/bags/{id}" => {
                 let kept = wire.ask(&address.replace("PUT", "GET"), "", "")?.json();
@@ -191,6 +202,11 @@ fn everyday_cases(demo: &[Value], joined: &[Value]) -> Vec<Case> {
         case("a copy", "POST /api/bags/{id}/duplicate", &[], ms(50), 50),
         case("a sheet", "GET /api/bags/{id}/sheet.svg", &[], ms(20), 50),
         case("a template", "GET /api/bags/{id}/template.svg", &[], ms(20), 50),
+        case("what can be taken along", "GET /api/bags/{id}/taken", &[], ms(20), 50),
+        case("every file of it", "GET /api/bags/{id}/taken/{file}", &[], ms(20), 100),
+        case("what is ticked off", "GET /api/bags/{id}/ticks", &[], ms(10), 50),
+        case("a tick", "PUT /api/bags/{id}/ticks/{step}", &[json!({ "done": true })], ms(20), 100),
+        case("all ticks taken back", "DELETE /api/bags/{id}/ticks", &[], ms(20), 20),
         case("what was taken", "GET /api/bags/{id}/cut", &[], ms(5), 50),
         case("paper taken", "POST /api/bags/{id}/cut", &[json!({ "paper": 1 })], ms(50), 20),
         case("paper given back", "DELETE /api/bags/{id}/cut", &[], ms(50), 20),
