@@ -11,7 +11,7 @@ use crate::net::{Crease, CreaseRole, Cut, CutRole, Fold, PaperFace};
 use crate::pieces::Piece;
 use crate::plane::{Point, Span};
 use crate::{Brief, Length};
-use settings::{Asks, Ways};
+use settings::{Asks, Lyings};
 
 /// One way the piece lies on the board, and every line scored while it lies so.
 #[derive(Clone, Debug, PartialEq, Eq)]
@@ -163,10 +163,10 @@ impl Stroke {
             lying.face_up == face && (slants || lying.fence.lies_across() == line.is_upright())
         };
         let at = |lying: Lying| lying.on_board(line.from, piece.width, piece.height).0;
-        let within = Ways::that(|lying| !slants && along(lying) && at(lying) <= brief.board.reach);
+        let within = Lyings::that(|lying| !slants && along(lying) && at(lying) <= brief.board.reach);
         let by_ruler = within.is_empty();
-        let within = if by_ruler { Ways::that(along) } else { within };
-        let on_groove = Ways::that(|lying| {
+        let within = if by_ruler { Lyings::that(along) } else { within };
+        let on_groove = Lyings::that(|lying| {
             within.has(lying) && (by_ruler || at(lying) == at(lying).floor_to(brief.board.groove))
         });
         Some(Self { line, asks: Asks { within, on_groove }, by_ruler, fold, role })

@@ -73,9 +73,9 @@ const fn way(face_up: PaperFace, fence: Edge) -> Lying {
 
 /// Ways to lie, a bit each.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
-pub(super) struct Ways(u8);
+pub(super) struct Lyings(u8);
 
-impl Ways {
+impl Lyings {
     /// Those for which `wanted` says so.
     pub fn that(wanted: impl Fn(Lying) -> bool) -> Self {
         Self((0..8).filter(|place| wanted(ALL[*place])).fold(0, |bits, place| bits | (1 << place)))
@@ -113,9 +113,9 @@ fn place_of(lying: Lying) -> usize {
 #[derive(Clone, Copy, Debug)]
 pub(super) struct Asks {
     /// Where it can be scored.
-    pub within: Ways,
+    pub within: Lyings,
     /// Where it lies under a groove besides.
-    pub on_groove: Ways,
+    pub on_groove: Lyings,
 }
 
 impl Asks {
@@ -130,7 +130,7 @@ impl Asks {
 pub(super) fn course(lines: &[Asks], first: PaperFace) -> Vec<Lying> {
     let mut search = Search { first, best: None };
     for bits in 1..=u8::MAX {
-        let set = Ways(bits);
+        let set = Lyings(bits);
         if lines.iter().all(|line| line.within.meets(set)) {
             let off = lines.iter().filter(|line| !line.on_groove.meets(set)).count() as u32;
             search.orders(set, off, Course::default());
@@ -169,7 +169,7 @@ struct Search {
 }
 
 impl Search {
-    fn orders(&mut self, left: Ways, off: u32, so_far: Course) {
+    fn orders(&mut self, left: Lyings, off: u32, so_far: Course) {
         if left.is_empty() {
             let made = Course { off, ..so_far };
             if self.best.is_none_or(|best| made < best) {
@@ -188,7 +188,7 @@ impl Search {
                     | (place as u32 % 4),
                 places: (so_far.places << 4) | place as u32,
             };
-            let rest = Ways(left.0 & !(1 << place));
+            let rest = Lyings(left.0 & !(1 << place));
             // Every further way is at least one move more.
             let least = next.moves + rest.0.count_ones();
             if self.best.is_none_or(|best| least <= best.moves) {

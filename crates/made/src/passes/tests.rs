@@ -9,6 +9,23 @@ fn planned(brief: &Brief) -> (Vec<Piece>, Vec<Pass>) {
     (pieces, passes)
 }
 
+const CREASES: [GussetCrease; 5] = [
+    GussetCrease::None,
+    GussetCrease::Centre,
+    GussetCrease::Pair,
+    GussetCrease::FoldFlat { across: Across::Back },
+    GussetCrease::FoldFlat { across: Across::BothFaces },
+];
+
+/// A hem of so many eighths, turned in or out; none of nought.
+fn hemmed(eighths: i64, turn_out: bool) -> Top {
+    match (eighths, turn_out) {
+        (0, _) => Top::Raw,
+        (n, true) => Top::HemOut { depth: Length::eighths(n) },
+        (n, false) => Top::HemIn { depth: Length::eighths(n) },
+    }
+}
+
 fn figures(pass: &Pass) -> Vec<String> {
     pass.lines.iter().map(|line| line.at.figure(Unit::Inch)).collect()
 }
@@ -122,18 +139,8 @@ proptest! {
         let mut brief = Brief::new(Length::eighths(w), Length::eighths(h), Length::eighths(d * 2));
         brief.run.start = [RunStart::Gusset, RunStart::Face, RunStart::HalfGusset][start];
         brief.run.direction = if left { Direction::Left } else { Direction::Right };
-        brief.top = match (hem, turn_out) {
-            (0, _) => Top::Raw,
-            (n, true) => Top::HemOut { depth: Length::eighths(n) },
-            (n, false) => Top::HemIn { depth: Length::eighths(n) },
-        };
-        brief.gusset_crease = [
-            GussetCrease::None,
-            GussetCrease::Centre,
-            GussetCrease::Pair,
-            GussetCrease::FoldFlat { across: Across::Back },
-            GussetCrease::FoldFlat { across: Across::BothFaces },
-        ][crease];
+        brief.top = hemmed(hem, turn_out);
+        brief.gusset_crease = CREASES[crease];
         if blanks {
             brief.joins = Joins::Strips { width: Length::inches(1) };
         }
@@ -257,18 +264,8 @@ proptest! {
         inside: bool, reach in 4_i64..16, build in 0_usize..4,
     ) {
         let mut brief = Brief::new(Length::eighths(w), Length::eighths(h), Length::eighths(d * 2));
-        brief.top = match (hem, turn_out) {
-            (0, _) => Top::Raw,
-            (n, true) => Top::HemOut { depth: Length::eighths(n) },
-            (n, false) => Top::HemIn { depth: Length::eighths(n) },
-        };
-        brief.gusset_crease = [
-            GussetCrease::None,
-            GussetCrease::Centre,
-            GussetCrease::Pair,
-            GussetCrease::FoldFlat { across: Across::Back },
-            GussetCrease::FoldFlat { across: Across::BothFaces },
-        ][crease];
+        brief.top = hemmed(hem, turn_out);
+        brief.gusset_crease = CREASES[crease];
         brief.score_face = if inside { ScoreFace::InsideThroughout } else { ScoreFace::OutsideOfFold };
         brief.board.reach = Length::inches(reach);
         brief.build = [

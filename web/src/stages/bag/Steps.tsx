@@ -1,9 +1,9 @@
 // The steps of one stage, with the figures of each pass large enough to read from the table.
 
 import type { Plan, Step } from "../../api/client";
-import { Icon } from "../../drawings/Icon";
 import { OnBoard } from "../../sheet/OnBoard";
 import { Figure } from "../../words/Figure";
+import { StepSays } from "./StepSays";
 import type { Stage } from "./StageRail";
 
 export function Steps(props: { plan: Plan; stage: Stage; pass: number; onPass: (pass: number) => void }) {
@@ -20,17 +20,7 @@ export function Steps(props: { plan: Plan; stage: Stage; pass: number; onPass: (
               <LaidOnBoard plan={plan} pass={step.pass} />
             </>
           )}
-          {step.says.map((sentence) => (
-            <p key={sentence}>
-              <Figure text={sentence} />
-            </p>
-          ))}
-          {step.caution && (
-            <p className="caution">
-              <Icon name="warns" label="Caution" />
-              {step.caution}
-            </p>
-          )}
+          <StepSays step={step} />
         </li>
       ))}
     </ol>

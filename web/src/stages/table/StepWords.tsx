@@ -2,8 +2,8 @@
 
 import type { RefCallback } from "react";
 import type { Plan, Step } from "../../api/client";
-import { Icon } from "../../drawings/Icon";
 import { Figure } from "../../words/Figure";
+import { StepSays } from "../bag/StepSays";
 
 export function StepWords(props: {
   plan: Plan;
@@ -34,17 +34,7 @@ export function StepWords(props: {
           ))}
         </p>
       )}
-      {step.says.map((sentence) => (
-        <p key={sentence}>
-          <Figure text={sentence} />
-        </p>
-      ))}
-      {step.caution && (
-        <p className="caution">
-          <Icon name="warns" label="Caution" />
-          {step.caution}
-        </p>
-      )}
+      <StepSays step={step} />
     </div>
   );
 }
