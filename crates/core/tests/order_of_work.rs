@@ -7,7 +7,7 @@ use any::any_brief;
 use proptest::prelude::*;
 use std::collections::HashSet;
 use wide_fold_core::Plan;
-use wide_fold_core::steps::Stage;
+use wide_fold_core::steps::{Scene, Stage};
 
 /// When a stage comes (handbook, the order of the work; common practice).
 fn turn(stage: Stage) -> u8 {
@@ -84,6 +84,30 @@ proptest! {
                 prop_assert!(!remedy.title.ends_with('.') && remedy.then.ends_with('.'), "{}: {}", remedy.title, remedy.then);
                 prop_assert_ne!(&remedy.brief, &brief, "“{}” changes nothing", remedy.title);
             }
+        }
+    }
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(200))]
+
+    /// What is shown of the bag only grows: no step shows a seam before it is glued, or a handle before it is on.
+    #[test]
+    fn no_step_shows_more_than_is_there_yet(brief in any_brief()) {
+        let Ok(plan) = Plan::new(&brief) else { return Ok(()) };
+        let built = |scene| match scene {
+            Scene::Sheets => 0,
+            Scene::Board => 1,
+            Scene::Flat | Scene::Glued => 2,
+            Scene::Bag => 3,
+            Scene::Finished => 4,
+        };
+        prop_assert!(plan.steps.is_sorted_by_key(|step| built(step.scene)), "{:?}", plan.steps);
+        // Where a piece lies on the board there is a pass to be drawn, and nowhere else.
+        prop_assert!(plan.steps.iter().all(|step| (step.scene == Scene::Board) == step.pass.is_some()));
+        let at = |title: &str| plan.steps.iter().position(|step| step.title == title);
+        if let Some(base) = at("Close the base") {
+            prop_assert!(plan.steps[..base].iter().all(|step| built(step.scene) < 3));
         }
     }
 }

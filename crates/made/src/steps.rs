@@ -30,6 +30,25 @@ pub struct Step {
     pub pass: Option<usize>,
     /// What to take care of.
     pub caution: Option<&'static str>,
+    /// What there is to be seen while it is done.
+    pub scene: Scene,
+}
+
+/// What the work looks like during a step: never more than is there yet.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum Scene {
+    /// Sheets on the trimmer.
+    Sheets,
+    /// A piece on the scoring board.
+    Board,
+    /// The pieces, lying flat.
+    Flat,
+    /// The same, where they are glued together.
+    Glued,
+    /// The bag, standing or coming to stand, with nothing on it.
+    Bag,
+    /// The bag with its handle and whatever else is put on it.
+    Finished,
 }
 
 /// A stage of the work. They follow one another as listed (common practice).
@@ -77,7 +96,12 @@ pub fn steps(
 }
 
 fn step(stage: Stage, title: impl Into<String>, says: Vec<String>) -> Step {
-    Step { stage, title: title.into(), says, pass: None, caution: None }
+    let scene = match stage {
+        Stage::Trim => Scene::Sheets,
+        Stage::Score => Scene::Board,
+        Stage::Cut | Stage::Glue => Scene::Flat,
+    };
+    Step { stage, title: title.into(), says, pass: None, caution: None, scene }
 }
 
 /// Which piece is meant, where there is more than one.
@@ -162,7 +186,7 @@ fn score(index: usize, passes: &[Pass], pieces: &[Piece], figures: Figures, pass
         (true, PaperFace::Inside) => ", inside up",
     };
     let title = format!("{what}{up}{}", of_piece(pieces, pass.piece));
-    Step { stage: Stage::Score, title, says, pass: Some(index), caution: None }
+    Step { pass: Some(index), ..step(Stage::Score, title, says) }
 }
 
 /// How often a piece is moved in all, and how many are done together.

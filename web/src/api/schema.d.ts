@@ -1934,6 +1934,11 @@ export interface components {
             start?: components["schemas"]["StartText"];
         };
         /**
+         * @description What there is to be seen while a step is done.
+         * @enum {string}
+         */
+        SceneName: "sheets" | "board" | "flat" | "glued" | "bag" | "finished";
+        /**
          * @description Which face is scored.
          * @enum {string}
          */
@@ -2121,6 +2126,8 @@ export interface components {
             pass?: number | null;
             /** @description What to do, a sentence each. */
             says: string[];
+            /** @description What there is to be seen while it is done. */
+            scene: components["schemas"]["SceneName"];
             /** @description The stage it belongs to. */
             stage: components["schemas"]["StageName"];
             /** @description What it is. */

@@ -1,6 +1,6 @@
 //! The glue stage: hem, seams, base, and what comes after.
 
-use super::{Stage, Step, adhesive, fit, step};
+use super::{Scene, Stage, Step, adhesive, fit, step};
 use crate::brief::{
     AllRound, Build, ClosingFlap, ClosingOrder, Cuts, GoesRound, Insert, Joins, RunStart, Squares, Top,
 };
@@ -12,27 +12,31 @@ use crate::text::{list, sentence};
 use crate::{Brief, Length};
 
 pub(super) fn steps(brief: &Brief, fitted: &Fitted, pieces: &[Piece], figures: Figures) -> Vec<Step> {
+    let seen = |scene| move |step: Step| Step { scene, ..step };
     let mut steps: Vec<Step> = fit::under_hem(brief, fitted, figures);
-    steps.extend(strips_under_hem(brief, figures));
-    steps.extend(hem(brief, fitted, figures));
+    steps.extend(strips_under_hem(brief, figures).map(seen(Scene::Glued)));
+    steps.extend(hem(brief, fitted, figures).map(seen(Scene::Glued)));
     steps.extend(fit::while_flat(brief, fitted, figures));
     if let Build::PleatedFlare { pleats, pleat } = brief.build {
-        steps.push(flare(pleats, pleat, figures));
-        steps.extend(fit::standing(brief, fitted, figures));
-        steps.extend(fit::closing(brief, fitted, figures));
+        steps.push(seen(Scene::Glued)(flare(pleats, pleat, figures)));
+        steps.extend(fit::standing(brief, fitted, figures).into_iter().map(seen(Scene::Finished)));
+        steps.extend(fit::closing(brief, fitted, figures).into_iter().map(seen(Scene::Finished)));
         return steps;
     }
-    steps.push(seam(brief, pieces, figures));
-    steps.push(base(brief, figures));
+    steps.push(seen(Scene::Glued)(seam(brief, pieces, figures)));
+    steps.push(seen(Scene::Bag)(base(brief, figures)));
     // A bag that is kept flat is kept before anything is put in and closed.
     let kept = fold_flat(brief, figures);
     let lies_loose = insert(brief, fitted, figures);
     let (before, after) = if kept.is_some() { (None, lies_loose) } else { (lies_loose, None) };
-    steps.extend(before);
-    steps.extend(fit::standing(brief, fitted, figures));
-    steps.extend(kept.into_iter().chain(after));
-    steps.extend(flap(brief, fitted, figures));
-    steps.extend(fit::closing(brief, fitted, figures));
+    steps.extend(before.map(seen(Scene::Bag)));
+    let last = fit::standing(brief, fitted, figures)
+        .into_iter()
+        .chain(kept)
+        .chain(after)
+        .chain(flap(brief, fitted, figures))
+        .chain(fit::closing(brief, fitted, figures));
+    steps.extend(last.map(seen(Scene::Finished)));
     steps
 }
 

@@ -287,7 +287,7 @@ pub(super) fn standing(brief: &Brief, fitted: &Fitted, figures: Figures) -> Vec<
                 if band.hides_join { ", over the join" } else { "" }
             ),
         }];
-        step(Stage::Glue, "Zone", says)
+        step(Stage::Glue, "Band", says)
     }));
     if let Some(handle) = fitted.handle {
         steps.extend(carried_by(brief, &handle, figures));

@@ -1,6 +1,6 @@
 //! Passes and steps as they are read off at the table.
 
-use super::spelled::{CreaseName, EdgeName, FaceName, Points, StageName};
+use super::spelled::{CreaseName, EdgeName, FaceName, Points, SceneName, StageName};
 use fnv::FnvHasher;
 use serde::Serialize;
 use std::collections::HashMap;
@@ -87,6 +87,8 @@ pub struct StepView {
     pub pass: Option<usize>,
     /// What to take care of.
     pub caution: Option<&'static str>,
+    /// What there is to be seen while it is done.
+    pub scene: SceneName,
 }
 
 impl PassView {
@@ -166,6 +168,7 @@ impl StepView {
             says: step.says.clone(),
             pass: step.pass,
             caution: step.caution,
+            scene: step.scene.into(),
         }
     }
 }

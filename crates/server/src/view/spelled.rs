@@ -9,7 +9,7 @@ use wide_fold_core::fittings::drawing::What;
 use wide_fold_core::layout::Blade;
 use wide_fold_core::net::{CreaseRole, CutRole, Fold, GlueRole, Panel, PaperFace, Zone};
 use wide_fold_core::passes::{Edge, Lying};
-use wide_fold_core::steps::Stage;
+use wide_fold_core::steps::{Scene, Stage};
 use wide_fold_core::verdict::Level;
 
 /// Declares the words for one set. No word decides for what is not named: a new member of the set stops the compiler here.
@@ -151,6 +151,18 @@ spelled! {
 }
 
 spelled! {
+    /// What there is to be seen while a step is done.
+    SceneName of Scene {
+        "sheets" Sheets: Scene::Sheets,
+        "board" Board: Scene::Board,
+        "flat" Flat: Scene::Flat,
+        "glued" Glued: Scene::Glued,
+        "bag" Bag: Scene::Bag,
+        "finished" Finished: Scene::Finished,
+    }
+}
+
+spelled! {
     /// How much a verdict matters.
     LevelName of Level { "blocks" Blocks: Level::Blocks, "warns" Warns: Level::Warns, "notes" Notes: Level::Notes }
 }
@@ -218,6 +230,7 @@ mod tests {
         sent(FaceName::ALL, FaceName::word);
         sent(EdgeName::ALL, EdgeName::word);
         sent(StageName::ALL, StageName::word);
+        sent(SceneName::ALL, SceneName::word);
         sent(LevelName::ALL, LevelName::word);
         sent(BladeName::ALL, BladeName::word);
         sent(WhatName::ALL, WhatName::word);

@@ -3,7 +3,12 @@
 import type { Piece } from "../../api/client";
 import type { Frame } from "../frame";
 
-export function GlueAreas(props: { piece: Piece; frame: Frame; shown: boolean; read: string | null }) {
+export function GlueAreas(props: {
+  piece: Piece;
+  frame: Pick<Frame, "x" | "y">;
+  shown: boolean;
+  read: string | null;
+}) {
   const { piece, frame, shown, read } = props;
   return (
     <g className={`glue${shown ? " is-shown" : ""}`} aria-hidden="true">

@@ -7,6 +7,8 @@ import { openBag, useFold } from "../../fold/useFold";
 import { OnBoard } from "../../sheet/OnBoard";
 import { PieceLines } from "../../sheet/PieceLines";
 import { SheetHatches, SheetPicture } from "../../sheet/SheetPicture";
+import { GlueAreas } from "../../sheet/layers/GlueAreas";
+import { Hatches } from "../../sheet/layers/Hatches";
 import { useSpace } from "../../sheet/useSpace";
 
 /** Written on a drawing: read from a metre away, or from the hand where there is little room. */
@@ -20,9 +22,11 @@ export function StepDrawing({ plan, step }: { plan: Plan; step: Step }) {
   return (
     <div className="step-drawing" ref={box}>
       {space && pass && <OnBoard plan={plan} pass={pass} {...space} type={typeFor(space.width)} />}
-      {space && step.stage === "trim" && <Sheets plan={plan} {...space} />}
-      {space && step.stage === "cut" && <Pieces plan={plan} {...space} />}
-      {space && step.stage === "glue" && <Standing plan={plan} {...space} />}
+      {space && step.scene === "sheets" && <Sheets plan={plan} {...space} />}
+      {space && step.scene === "flat" && <Pieces plan={plan} {...space} />}
+      {space && step.scene === "glued" && <Pieces plan={plan} {...space} glue />}
+      {space && step.scene === "bag" && <Standing plan={plan} {...space} bare />}
+      {space && step.scene === "finished" && <Standing plan={plan} {...space} />}
     </div>
   );
 }
@@ -47,8 +51,8 @@ function Sheets({ plan, width, height }: Space & { plan: Plan }) {
   );
 }
 
-/** Every piece once, unrolled. */
-function Pieces({ plan, width, height }: Space & { plan: Plan }) {
+/** Every piece once, unrolled, with its glue areas if they are what is worked on. */
+function Pieces({ plan, width, height, glue = false }: Space & { plan: Plan; glue?: boolean }) {
   const { pieces } = plan;
   const wide = pieces.reduce((sum, piece) => sum + piece.width_mm, 0);
   const tall = Math.max(...pieces.map((piece) => piece.height_mm));
@@ -58,19 +62,29 @@ function Pieces({ plan, width, height }: Space & { plan: Plan }) {
   );
   return (
     <svg width={width} height={height} role="img" aria-label="The pieces, with what is folded and cut">
+      <Hatches />
       {pieces.map((piece, index) => {
         const place = {
           x: (mm: number) => (lefts[index] ?? 0) + mm * scale,
           y: (mm: number) => (height + tall * scale) / 2 - mm * scale,
         };
-        return <PieceLines key={`${index} ${piece.name}`} piece={piece} place={place} />;
+        return (
+          <g key={`${index} ${piece.name}`}>
+            <PieceLines piece={piece} place={place} />
+            {glue && <GlueAreas piece={piece} frame={place} shown read={null} />}
+          </g>
+        );
       })}
     </svg>
   );
 }
 
-function Standing({ plan, width, height }: Space & { plan: Plan }) {
+/** The bag; bare, it has nothing on it yet. */
+function Standing({ plan, width, height, bare = false }: Space & { plan: Plan; bare?: boolean }) {
   const fold = useFold(plan.brief).data;
-  const standing = useMemo(() => (fold ? openBag(fold) : null), [fold]);
+  const standing = useMemo(() => {
+    if (!fold) return null;
+    return bare ? { facets: fold.facets, pose: fold.poses.at(-1)?.facets ?? [] } : openBag(fold);
+  }, [fold, bare]);
   return standing && <BagPicture standing={standing} width={width} height={height} />;
 }
