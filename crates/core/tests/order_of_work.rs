@@ -31,6 +31,11 @@ fn slip(text: &str) -> Option<String> {
     if let Some(pair) = of_one {
         return Some(format!("“{}” of one", pair.join(" ")));
     }
+    // Words of the program, not of the trade.
+    let ours = ["zone", "zones", "blank", "blanks", "facet", "facets", "tier", "tiers", "hinge"];
+    if let Some(word) = words.iter().find(|word| ours.contains(&word.to_lowercase().as_str())) {
+        return Some(format!("“{word}”"));
+    }
     let bad =
         ["  ", " ,", " .", "..", "{", "}", "NaN", "inf ", "Some(", "-0", " and and ", " the the ", ", ."];
     bad.iter().find(|bad| text.contains(**bad)).map(|bad| format!("“{bad}”"))
@@ -60,6 +65,7 @@ proptest! {
         let Ok(plan) = Plan::new(&brief) else { return Ok(()) };
         for step in &plan.steps {
             prop_assert!(!step.title.is_empty() && !step.title.ends_with('.'), "{}", step.title);
+            prop_assert_eq!(slip(&step.title), None, "{}", step.title);
             prop_assert!(!step.says.is_empty(), "“{}” says nothing", step.title);
             prop_assert!(step.says.last().is_some_and(|last| !last.ends_with(':')), "“{}” breaks off", step.title);
             let all = step.says.iter().map(String::as_str).chain(step.caution);
