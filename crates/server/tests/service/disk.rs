@@ -39,14 +39,14 @@ fn limit(service: &Service, bytes: Option<u64>) {
     prlimit(pid, Resource::Fsize, Rlimit { current: bytes, maximum: None }).unwrap();
 }
 
-/// Everything there is to read: bags with their slips, the shelf, and what was taken for every bag.
+/// Everything there is to read: bags with their slips, the shelf, what was taken for every bag, and what is ticked off.
 fn everything(host: &str) -> Value {
     let bags = get(host, "/api/bags?most=200");
     let numbers: Vec<i64> =
         bags["bags"].as_array().unwrap().iter().map(|bag| bag["id"].as_i64().unwrap()).collect();
     let each: Vec<Value> = numbers
         .iter()
-        .map(|id| json!([get(host, &format!("/api/bags/{id}")), get(host, &format!("/api/bags/{id}/cut"))]))
+        .map(|id| ["", "/cut", "/ticks"].map(|more| get(host, &format!("/api/bags/{id}{more}"))).into())
         .collect();
     json!([bags, each, get(host, "/api/shelf")])
 }
@@ -76,6 +76,18 @@ fn writing() -> BTreeSet<String> {
         .collect()
 }
 
+/// Some step of a bag; one that no bag has if the bag is not there.
+fn some_step(host: &str, id: u64, dice: &mut Dice) -> String {
+    let turn = dice.roll(1000) as usize;
+    let bag = request(host, &format!("GET /api/bags/{id}"), "", "").unwrap();
+    if !bag.done() {
+        return "none".to_owned();
+    }
+    let plan = request(host, "POST /api/plan", "", &bag.json()["brief"].to_string()).unwrap().json();
+    let steps = plan["steps"].as_array().unwrap();
+    steps[turn % steps.len()]["id"].as_str().unwrap().to_owned()
+}
+
 /// One write at that address, on some bag or paper.
 fn write(host: &str, address: &str, dice: &mut Dice) -> Answer {
     let mut id = dice.roll(6) + 1;
@@ -87,12 +99,21 @@ fn write(host: &str, address: &str, dice: &mut Dice) -> Answer {
         };
         id = (1..=6).find(has).unwrap_or(id);
     }
-    let start = address.replace("{id}", &id.to_string());
+    if address == "DELETE /api/bags/{id}/ticks" {
+        let has = |id: &u64| {
+            let ticks = request(host, &format!("GET /api/bags/{id}/ticks"), "", "").unwrap();
+            ticks.done() && ticks.json()["done"] != json!([])
+        };
+        id = (1..=6).find(has).unwrap_or(id);
+    }
+    let step = if address.contains("{step}") { some_step(host, id, dice) } else { String::new() };
+    let start = address.replace("{id}", &id.to_string()).replace("{step}", &step);
     let paper = json!({ "name": "Ash card", "width": "12 in", "height": "12 in", "count": dice.roll(9) });
     let (more, body) = match address {
         "POST /api/bags" => (String::new(), bag(&format!("bag {}", dice.roll(100)))),
         "PUT /api/bags/{id}" => ("If-Match: *\r\n".to_owned(), bag(&format!("changed {}", dice.roll(100)))),
         "POST /api/bags/{id}/cut" => (String::new(), json!({ "paper": dice.roll(5) + 1 })),
+        "PUT /api/bags/{id}/ticks/{step}" => (String::new(), json!({ "done": dice.roll(4) > 0 })),
         "POST /api/shelf" => (String::new(), paper),
         "PUT /api/shelf/{id}" => {
             let shelf = get(host, "/api/shelf");
