@@ -133,3 +133,30 @@ async fn ticks_made_while_nobody_answers_are_kept_later() {
     house.browser.until("fetch('/api/bags/1/ticks').then(a => a.json()).then(t => window.kept = t.done.length) && window.kept === 3").await.unwrap();
     drop(again);
 }
+
+/// A window that was open on the bag as it was says so, instead of asking for ever for a step that is gone.
+#[tokio::test]
+async fn a_bag_that_was_changed_elsewhere_is_read_again() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    house.goto("/bags/1/table").await;
+    house.reads("Measure and trim").await;
+    let change = "return fetch('/api/bags/1').then(answer => answer.json()).then(bag => fetch('/api/bags/1', {
+        method: 'PUT', headers: { 'content-type': 'application/json', 'if-match': `\"${bag.revision}\"` },
+        body: JSON.stringify({ name: bag.name, brief: { ...bag.brief, finished: { ...bag.brief.finished, width: '3 1/2 in' } } }),
+    })).then(answer => answer.status)";
+    assert_eq!(house.browser.run(change).await.unwrap(), 200);
+    house.on_with(Key::PageDown).await;
+    house.reads("changed elsewhere").await;
+    house.press("Read the steps again").await;
+    house.reads("Measure and trim").await;
+    house.on_with(Key::PageDown).await;
+    house
+        .browser
+        .until("fetch('/api/bags/1/ticks').then(a => a.json()).then(t => window.kept = t.done.length) && window.kept === 1")
+        .await
+        .unwrap();
+    assert_eq!(
+        house.browser.run("return document.body.innerText.includes('elsewhere')").await.unwrap(),
+        false
+    );
+}

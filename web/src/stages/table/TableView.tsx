@@ -92,6 +92,14 @@ function Table({ bag, plan, done: kept }: { bag: Bag; plan: Plan; done: string[]
           {blocked.title}. <Link to={`/bags/${bag.id}`}>Mend it first</Link>
         </p>
       )}
+      {ticks.stale && (
+        <p className="table-alarm" role="alert">
+          The bag was changed elsewhere, and its steps with it: not every tick was kept.{" "}
+          <button type="button" onClick={() => window.location.reload()}>
+            Read the steps again
+          </button>
+        </p>
+      )}
       {ticks.failed && (
         <p className="table-alarm" role="alert">
           Not kept yet: {ticks.failed} <button onClick={ticks.again}>Try again</button>

@@ -1,13 +1,15 @@
 // Ticks of the steps: shown at once, kept by the service, and sent again if they could not be.
 
 import { useCallback, useRef, useState } from "react";
-import { clearTicks, setTick } from "../../api/client";
+import { Refused, clearTicks, setTick } from "../../api/client";
 
 type Change = { step: string; done: boolean } | "clear";
 
 export function useTicks(bag: number, kept: string[]) {
   const [done, setDone] = useState(() => new Set(kept));
   const [failed, setFailed] = useState<string | null>(null);
+  // True once the bag was changed elsewhere, and a step that is shown with it.
+  const [stale, setStale] = useState(false);
   // What has not been acknowledged yet, in the order it was done.
   const waiting = useRef<Change[]>([]);
   const sending = useRef(false);
@@ -16,7 +18,13 @@ export function useTicks(bag: number, kept: string[]) {
     sending.current = true;
     try {
       for (let next = waiting.current[0]; next; next = waiting.current[0]) {
-        await (next === "clear" ? clearTicks(bag) : setTick(bag, next.step, next.done));
+        try {
+          await (next === "clear" ? clearTicks(bag) : setTick(bag, next.step, next.done));
+        } catch (error) {
+          if (!(error instanceof Refused) || error.problem.status !== 404) throw error;
+          // Asked again it would be refused again, and hold up what comes after it.
+          setStale(true);
+        }
         waiting.current.shift();
       }
       setFailed(null);
@@ -33,6 +41,7 @@ export function useTicks(bag: number, kept: string[]) {
   return {
     done,
     failed,
+    stale,
     again: () => void send(),
     set: (step: string, ticked: boolean) => {
       setDone((now) => {
