@@ -61,7 +61,7 @@ function Table({ bag, plan, done: kept }: { bag: Bag; plan: Plan; done: string[]
   };
   // Going on means that it is done.
   const on = () => {
-    if (below.more) return below.show();
+    if (below.show()) return;
     if (step && !ticks.done.has(step.id)) ticks.set(step.id, true);
     go(at + 1);
   };

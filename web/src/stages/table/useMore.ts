@@ -7,6 +7,9 @@ const NOTHING = 12;
 /** How much of what is seen stays in sight. */
 const KEPT = 0.15;
 
+/** Pixels that are not seen yet. */
+const below = (own: HTMLElement) => own.scrollHeight - own.scrollTop - own.clientHeight;
+
 /** Give `attach` to the words as their ref. */
 export function useMore() {
   const words = useRef<HTMLDivElement>(null);
@@ -14,10 +17,12 @@ export function useMore() {
   const attach = useCallback((own: HTMLDivElement | null) => {
     words.current = own;
     if (!own) return;
-    const look = () => setMore(own.scrollHeight - own.scrollTop - own.clientHeight > NOTHING);
+    const look = () => setMore(below(own) > NOTHING);
     look();
     const observer = new ResizeObserver(look);
     observer.observe(own);
+    // Words grow and shrink by themselves when their type arrives.
+    for (const part of own.children) observer.observe(part);
     own.addEventListener("scroll", look);
     return () => {
       observer.disconnect();
@@ -25,6 +30,12 @@ export function useMore() {
       setMore(false);
     };
   }, []);
-  const show = () => words.current?.scrollBy({ top: words.current.clientHeight * (1 - KEPT) });
+  /** Shows what comes below; false if there is nothing, as it is at this moment. */
+  const show = () => {
+    const own = words.current;
+    if (!own || below(own) <= NOTHING) return false;
+    own.scrollBy({ top: own.clientHeight * (1 - KEPT) });
+    return true;
+  };
   return { attach, more, show };
 }
