@@ -2,8 +2,10 @@
 //!
 //! - [`brief_json`]: a brief as JSON, lengths as text with their unit.
 //! - [`bundle`]: everything of a bag in one ZIP.
+//! - [`drawn`]: what is drawn of a sheet, before it is written in any format.
 //! - [`fold_file`]: its creases and the folded bag as FOLD.
 //! - [`lists_csv`]: its parts, cuts and scores as CSV.
+//! - [`machine`]: a sheet as a cutting machine works it; [`machine_svg`] and [`machine_dxf`] write it.
 //! - [`paper`]: a paper of the shelf, the same in JSON and CSV.
 //! - [`sheet_svg`]: a sheet at 1:1 as SVG, millimetres throughout.
 //! - [`shelf_csv`]: the shelf as CSV.
@@ -12,8 +14,12 @@
 
 pub mod brief_json;
 pub mod bundle;
+pub mod drawn;
 pub mod fold_file;
 pub mod lists_csv;
+pub mod machine;
+pub mod machine_dxf;
+pub mod machine_svg;
 pub mod paper;
 pub mod sheet_svg;
 pub mod shelf_csv;

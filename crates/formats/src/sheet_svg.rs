@@ -3,14 +3,11 @@
 //! One user unit is one millimetre. Line styles follow the published convention of folding diagrams (Yoshizawa–Randlett:
 //! valleys dashed, mountains dash-dotted); cuts are solid. Every line is dark, so that black-and-white prints read.
 
-use svg::Document;
+use crate::drawn::{self, Drawn, Run, Stroke, Tool};
 use svg::node::element::{Group, Line, Path, Rectangle, Text, Title};
-use wide_fold_core::fittings::Shape;
-use wide_fold_core::fittings::small::Small;
+use svg::{Document, Node};
 use wide_fold_core::layout::{Part, SheetCut};
-use wide_fold_core::net::{Blank, Crease, Cut, CutRole, Fold, Hole};
-use wide_fold_core::pieces::Piece;
-use wide_fold_core::plane::{Point, Size};
+use wide_fold_core::plane::Point;
 use wide_fold_core::{Length, Plan, Unit};
 
 /// Empty border round everything.
@@ -49,16 +46,16 @@ pub fn sheet_svg(plan: &Plan, name: &str, index: usize) -> Option<String> {
         .set("width", mm(sheet.width))
         .set("height", mm(sheet.height));
     document = document.add(group("sheet", "0.2", Some("1 1")).add(ground));
+    let frame = Frame { left: MARGIN, bottom: MARGIN + height };
     for (copy, placed) in sheet.placed.iter().enumerate() {
-        let frame = Frame { left: MARGIN + placed.space.x, bottom: MARGIN + height - placed.space.y };
-        let index = match placed.part {
-            Part::Piece(index) => index,
-            Part::Small(small) => {
-                document = document.add(small_part(small, frame).set("id", format!("small-{}", copy + 1)));
-                continue;
-            }
-        };
-        for (id, part) in piece(&plan.pieces[index], frame, plan.brief.unit) {
+        let drawn = Drawn::of(plan, placed);
+        if let Part::Small(_) = drawn.part {
+            let id = format!("small-{}", copy + 1);
+            let lines = drawn.strokes.iter().map(|stroke| stroke_svg(stroke, frame));
+            document = document.add(lines.fold(group(&id, "0.3", None), |group, line| group.add(line)));
+            continue;
+        }
+        for (id, part) in piece(&drawn, frame) {
             // Copies on the same sheet have groups of their own: `cut`, `cut-2`.
             let id = if copy == 0 { id.to_owned() } else { format!("{id}-{}", copy + 1) };
             document = document.add(part.set("id", id));
@@ -67,18 +64,7 @@ pub fn sheet_svg(plan: &Plan, name: &str, index: usize) -> Option<String> {
     Some(document.add(legend(plan, sheet, name, MARGIN * 2 + height)).to_string())
 }
 
-/// A small part: a rectangle, named.
-fn small_part(small: Small, frame: Frame) -> Group {
-    let (x, y) = frame.place(Point::new(Length::ZERO, small.size.height));
-    let edge = Rectangle::new()
-        .set("x", x)
-        .set("y", y)
-        .set("width", mm(small.size.width))
-        .set("height", mm(small.size.height));
-    group("small", "0.3", None).add(edge).add(Title::new(small.kind.name()))
-}
-
-/// Where a piece's origin lies on the page; the page's y runs down.
+/// Where a sheet's origin lies on the page; the page's y runs down.
 #[derive(Clone, Copy)]
 pub(crate) struct Frame {
     pub left: Length,
@@ -110,118 +96,64 @@ pub(crate) fn line(frame: Frame, from: Point, to: Point) -> Line {
     Line::new().set("x1", x1).set("y1", y1).set("x2", x2).set("y2", y2)
 }
 
-fn titled(blank: &Blank, frame: Frame, crease: &Crease, unit: Unit) -> Line {
-    line(frame, crease.from, crease.to).add(Title::new(blank.describe_crease(crease, unit)))
-}
-
-/// The edge of the paper as a path, its rounded corners as arcs.
-fn edge(blank: &Blank, frame: Frame) -> String {
-    let count = blank.outline.len();
-    let mut path = String::new();
-    for (index, corner) in blank.outline.iter().enumerate() {
-        let verb = if index == 0 { "M" } else { "L" };
-        let (x, y) = frame.place(*corner);
-        match blank.rounds.iter().find(|round| round.at == *corner) {
-            None => path += &format!("{verb} {x} {y} "),
-            Some(round) => {
-                let (before, after) =
-                    (blank.outline[(index + count - 1) % count], blank.outline[(index + 1) % count]);
-                let radius = mm(round.radius);
-                let ((x1, y1), (x2, y2)) = (
-                    frame.place(towards(*corner, before, round.radius)),
-                    frame.place(towards(*corner, after, round.radius)),
-                );
-                path += &format!("{verb} {x1} {y1} A {radius} {radius} 0 0 0 {x2} {y2} ");
+/// A path as SVG path data; the page's y runs down.
+pub(crate) fn path_data(path: &drawn::Path, frame: Frame) -> String {
+    let (x, y) = frame.place(path.from);
+    let mut data = format!("M {x} {y}");
+    for run in &path.runs {
+        let (x, y) = frame.place(run.to());
+        data += &match run {
+            Run::Line(to) if *to == path.from => " Z".to_owned(),
+            Run::Line(_) => format!(" L {x} {y}"),
+            Run::Arc { to, centre, clockwise } => {
+                let sweep = u8::from(*clockwise);
+                let radius = mm((to.x - centre.x).abs().max((to.y - centre.y).abs()));
+                let close = if *to == path.from { " Z" } else { "" };
+                format!(" A {radius} {radius} 0 0 {sweep} {x} {y}{close}")
             }
-        }
+        };
     }
-    path + "Z"
+    data
 }
 
-/// The edge of a hole: a circle, an opening with half-round ends, or a slit.
-pub(crate) fn hole_path(hole: &Hole, frame: Frame) -> String {
-    let at = |x: Length, y: Length| {
-        let (x, y) = frame.place(Point::new(hole.centre.x + x, hole.centre.y + y));
-        format!("{x} {y}")
-    };
-    let Size { width: half, height: tall } = hole.shape.half();
-    if let Shape::Slot { .. } = hole.shape {
-        return format!("M {} L {}", at(-half, Length::ZERO), at(half, Length::ZERO));
+/// A stroke as SVG: a straight score as a line, everything else as a path.
+fn stroke_svg(stroke: &Stroke, frame: Frame) -> Box<dyn Node> {
+    let says = stroke.says.clone().map(Title::new);
+    if let [Run::Line(to)] = stroke.path.runs[..] {
+        let line = line(frame, stroke.path.from, to);
+        return Box::new(says.into_iter().fold(line, |line, says| line.add(says)));
     }
-    let straight = half - tall;
-    let radius = mm(tall);
-    format!(
-        "M {} L {} A {radius} {radius} 0 0 0 {} L {} A {radius} {radius} 0 0 0 {} Z",
-        at(-straight, -tall),
-        at(straight, -tall),
-        at(straight, tall),
-        at(-straight, tall),
-        at(-straight, -tall)
-    )
-}
-
-/// The point at a distance from a corner along the level or upright side to its neighbour.
-fn towards(corner: Point, neighbour: Point, by: Length) -> Point {
-    let step = |from: Length, to: Length| match to.cmp(&from) {
-        std::cmp::Ordering::Less => from - by,
-        std::cmp::Ordering::Equal => from,
-        std::cmp::Ordering::Greater => from + by,
-    };
-    Point::new(step(corner.x, neighbour.x), step(corner.y, neighbour.y))
+    let path = Path::new().set("d", path_data(&stroke.path, frame));
+    let path = if stroke.hole { path.set("class", "hole") } else { path };
+    Box::new(says.into_iter().fold(path, |path, says| path.add(says)))
 }
 
 /// The groups of one piece, each with the name it has on the sheet.
-fn piece(piece: &Piece, frame: Frame, unit: Unit) -> Vec<(&'static str, Group)> {
-    let blank = &piece.blank;
-    let mut cut = group("cut", "0.4", None).add(Path::new().set("d", edge(blank, frame)));
-    // The outline already runs round tapers and the tab's corner; only plain slits are left to cut.
-    let on_edge = |cut: &Cut| {
-        blank
-            .outline
-            .iter()
-            .zip(blank.outline.iter().cycle().skip(1))
-            .any(|(a, b)| (*a, *b) == (cut.from, cut.to) || (*b, *a) == (cut.from, cut.to))
-    };
-    for slit in
-        blank.cuts.iter().filter(|cut| matches!(cut.role, CutRole::Slit | CutRole::BaseSlit) && !on_edge(cut))
-    {
-        cut = cut.add(line(frame, slit.from, slit.to));
-    }
-    for hole in &blank.holes {
-        let says = Title::new(blank.describe_hole(hole, unit));
-        cut = cut.add(Path::new().set("d", hole_path(hole, frame)).set("class", "hole").add(says));
-    }
-    let mut groups = vec![("cut", cut)];
+fn piece(drawn: &Drawn, frame: Frame) -> Vec<(&'static str, Group)> {
+    let of = |tool: Tool| drawn.strokes.iter().filter(move |stroke| stroke.tool == tool);
     let styles = [
-        (Fold::Mountain, "score-mountain", MOUNTAIN),
-        (Fold::Valley, "score-valley", VALLEY),
-        (Fold::Flat, "score-guide", GUIDE),
+        (Tool::Cut, "cut", "0.4", None),
+        (Tool::Mountain, "score-mountain", "0.25", Some(MOUNTAIN)),
+        (Tool::Valley, "score-valley", "0.25", Some(VALLEY)),
+        (Tool::Guide, "score-guide", "0.25", Some(GUIDE)),
+        (Tool::ByHand, "fold-by-hand", "0.15", Some(BY_HAND)),
     ];
-    for (fold, id, dashes) in styles {
-        let mut score = group(id, "0.25", Some(dashes));
-        let scored = |crease: &&Crease| crease.fold == fold && !crease.role.is_made_by_hand();
-        for crease in blank.creases.iter().filter(scored) {
-            score = score.add(titled(blank, frame, crease, unit));
-        }
-        groups.push((id, score));
-    }
-    let by_hand = || blank.creases.iter().filter(|crease| crease.role.is_made_by_hand());
-    if by_hand().next().is_some() {
-        let lines = group("fold-by-hand", "0.15", Some(BY_HAND));
-        groups.push((
-            "fold-by-hand",
-            by_hand().fold(lines, |lines, crease| lines.add(titled(blank, frame, crease, unit))),
-        ));
-    }
+    let mut groups: Vec<(&'static str, Group)> = styles
+        .into_iter()
+        .filter(|(tool, ..)| *tool != Tool::ByHand || of(*tool).next().is_some())
+        .map(|(tool, id, width, dashes)| {
+            let lines = of(tool).map(|stroke| stroke_svg(stroke, frame));
+            (id, lines.fold(group(id, width, dashes), |group, line| group.add(line)))
+        })
+        .collect();
     let mut labels = Group::new().set("fill", "#444").set("font-size", "4").set("text-anchor", "middle");
-    if let Some(body) = blank.row(wide_fold_core::net::Zone::Body) {
-        for column in &blank.columns {
-            let (x, y) = frame.place(Point::new(column.x.middle(), body.y.middle()));
-            let text = format!("{} {}", column.panel.name(), column.x.length().figure(unit));
-            let turn = format!("rotate(-90 {x} {y})");
-            labels = labels.add(Text::new(text).set("x", x).set("y", y).set("transform", turn));
-        }
-        let (x, y) = frame.place(Point::new(Length::millimetres(6), body.y.to - Length::millimetres(6)));
+    for label in &drawn.labels {
+        let (x, y) = frame.place(label.at);
+        let turn = format!("rotate(-90 {x} {y})");
+        labels = labels.add(Text::new(label.text.clone()).set("x", x).set("y", y).set("transform", turn));
+    }
+    if let Some(up) = drawn.up {
+        let (x, y) = frame.place(up);
         let arrow = format!("M {x} {y} m 0 6 v -9 m -2 3 l 2 -3 l 2 3");
         let arrow =
             Path::new().set("d", arrow).set("fill", "none").set("stroke", "#444").set("stroke-width", "0.4");

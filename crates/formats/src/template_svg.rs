@@ -2,7 +2,8 @@
 //! marked alike.
 
 use crate::sheet_svg::{Frame, MARGIN};
-use crate::sheet_svg::{group, hole_path, line, mm};
+use crate::drawn;
+use crate::sheet_svg::{group, line, mm, path_data};
 use svg::Document;
 use svg::node::element::{Path, Rectangle, Text, Title};
 use wide_fold_core::fittings::{Fitted, On};
@@ -46,7 +47,7 @@ pub fn template_svg(brief: &Brief, name: &str) -> Option<String> {
             panel: Panel::Front,
             zone: Zone::Body,
         };
-        holes = holes.add(Path::new().set("d", hole_path(&own, frame)));
+        holes = holes.add(Path::new().set("d", path_data(&drawn::Path::of_hole(&own), frame)));
         crosses = crosses
             .add(line(frame, at(place.x - reach, place.y), at(place.x + reach, place.y)))
             .add(line(frame, at(place.x, place.y - reach), at(place.x, place.y + reach)));
