@@ -7,7 +7,10 @@ use any::any_brief;
 use proptest::prelude::*;
 use std::collections::HashSet;
 use wide_fold_core::Plan;
-use wide_fold_core::steps::{Scene, Stage};
+use wide_fold_core::folded::Turned;
+use wide_fold_core::folded::motion::{at, legs};
+use wide_fold_core::net::Zone;
+use wide_fold_core::steps::{Counsel, Job, Scene, Stage};
 
 /// When a stage comes (handbook, the order of the work; common practice).
 fn turn(stage: Stage) -> u8 {
@@ -77,6 +80,60 @@ proptest! {
         }
     }
 
+    /// Beside every step stands why, what to check, what goes wrong and what helps, each in whole sentences of its own.
+    #[test]
+    fn every_step_has_its_counsel(brief in any_brief()) {
+        let Ok(plan) = Plan::new(&brief) else { return Ok(()) };
+        for step in &plan.steps {
+            let Counsel { why, check, wrong, rescue } = &step.counsel;
+            let own: HashSet<&String> = [why, check, wrong, rescue].into_iter().collect();
+            prop_assert_eq!(own.len(), 4, "{}", step.title);
+            for says in own {
+                prop_assert!(says.ends_with('.') && says.len() > 12, "{}: {}", step.title, says);
+                prop_assert!(says.starts_with(|first: char| first.is_uppercase() || first.is_numeric()), "{}: {}", step.title, says);
+                prop_assert_eq!(slip(says), None, "{}: {}", step.title, says);
+                prop_assert!(!step.says.contains(says), "{} says it twice: {}", step.title, says);
+            }
+        }
+    }
+
+    /// The bag beside a step is as far folded as the steps before have brought it: flat until the hem is turned, a tube with open
+    /// flaps until the base is closed, and finished from then on.
+    #[test]
+    fn the_bag_is_as_far_as_the_steps_have_brought_it(brief in any_brief()) {
+        let Ok(plan) = Plan::new(&brief) else { return Ok(()) };
+        let way = legs(brief.build);
+        prop_assert!(plan.steps.is_sorted_by_key(|step| step.reached));
+        prop_assert_eq!(plan.steps.last().map(|step| step.reached), Some(way.len()));
+        for step in &plan.steps {
+            let t = step.reached.checked_sub(1).map_or(0.0, |last| way[last].to);
+            let bag = at(&brief, &plan.net, &plan.folded, t);
+            // A joining strip is turned with the hem of the panel it is glued to.
+            let level = |zone: Zone| bag.facets.iter().filter(|facet| facet.part.1 == zone && !facet.part.0.is_join()).map(|facet| facet.pose.z_axis).collect::<Vec<_>>();
+            let hangs = |facet: &Turned| {
+                let body = bag.facets.iter().find(|other| other.blank == facet.blank && other.part == (facet.part.0, Zone::Body));
+                body.is_none_or(|body| body.pose.z_axis.dot(facet.pose.z_axis) > 1.0 - 1e-9)
+            };
+            match step.job {
+                Job::Trim | Job::Score | Job::Fold | Job::Cut => {
+                    for facet in &bag.facets { prop_assert!(facet.pose.z_axis.z > 1.0 - 1e-9, "{} is folded", step.title); }
+                }
+                // Paper that would tear cannot be shown: it blocks, and says so.
+                Job::Hem if bag.torn < 1e-6 => {
+                    for normal in level(Zone::Hem) { prop_assert!(normal.z < -1.0 + 1e-9, "the hem is not turned"); }
+                    for normal in level(Zone::Body) { prop_assert!(normal.z > 1.0 - 1e-9); }
+                }
+                Job::Seam if bag.torn < 1e-6 => {
+                    let open = bag.facets.iter().filter(|facet| facet.part.1 == Zone::Base).all(hangs);
+                    prop_assert!(open, "the base is closed before its step");
+                    let turned = level(Zone::Body).iter().any(|normal| normal.z < -1.0 + 1e-9);
+                    prop_assert!(turned, "the tube is not closed");
+                }
+                _ => {}
+            }
+        }
+    }
+
     /// A verdict is a heading, a reason and what can be done, each thing offered once.
     #[test]
     fn verdicts_are_said_in_whole_sentences(brief in any_brief()) {
@@ -111,8 +168,8 @@ proptest! {
         prop_assert!(plan.steps.is_sorted_by_key(|step| built(step.scene)), "{:?}", plan.steps);
         // Where a piece lies on the board there is a pass to be drawn, and nowhere else.
         prop_assert!(plan.steps.iter().all(|step| (step.scene == Scene::Board) == step.pass.is_some()));
-        let at = |title: &str| plan.steps.iter().position(|step| step.title == title);
-        if let Some(base) = at("Close the base") {
+        let place = |title: &str| plan.steps.iter().position(|step| step.title == title);
+        if let Some(base) = place("Close the base") {
             prop_assert!(plan.steps[..base].iter().all(|step| built(step.scene) < 3));
         }
     }

@@ -1,5 +1,13 @@
-//! Everything of a bag that can be taken along, in one ZIP.
+//! Everything of a bag that can be taken along, file by file, and in one ZIP.
 
+use crate::machine::{MachineSheet, Machining};
+use crate::machine_dxf::machine_dxf;
+use crate::machine_svg::machine_svg;
+use crate::pdf::booklet::booklet_pdf;
+use crate::pdf::sheets::{Print, sheets_pdf};
+use crate::pdf::template::template_pdf;
+use crate::pdf::work_sheet::work_sheet_pdf;
+use crate::pdf::{PdfFault, PrintPaper};
 use crate::{BriefText, List, fold_file, sheet_svg, template_svg, write_list};
 use std::io::{Cursor, Write};
 use wide_fold_core::Plan;
@@ -7,30 +15,83 @@ use zip::result::ZipError;
 use zip::write::{SimpleFileOptions, ZipWriter};
 
 /// A file of a bag: its name, and what is in it.
-pub type Taken = (String, String);
+pub type Taken = (String, Vec<u8>);
+
+/// Why a file is not written.
+#[derive(Debug, thiserror::Error)]
+pub enum Unwritten {
+    /// As JSON.
+    #[error(transparent)]
+    Json(#[from] serde_json::Error),
+    /// As DXF.
+    #[error("the DXF could not be written: {0}")]
+    Dxf(#[from] dxf::DxfError),
+    /// As PDF.
+    #[error(transparent)]
+    Pdf(#[from] PdfFault),
+}
+
+/// The names of a plan's sheets in files: `sheet-1-a`, `sheet-2-scrap`.
+pub fn sheet_names(plan: &Plan) -> Vec<String> {
+    let letters = plan.layout.letters().into_iter().enumerate();
+    let name = |(index, letter): (usize, String)| {
+        let which =
+            if letter.is_empty() { "scrap".to_owned() } else { letter.to_lowercase().replace(' ', "-") };
+        format!("sheet-{}-{which}", index + 1)
+    };
+    letters.map(name).collect()
+}
 
 /// Every sheet of a plan, those cut alike once: a bag of many sheets leaves with all of them.
 pub fn sheets(plan: &Plan, name: &str) -> Vec<Taken> {
-    let letters = plan.layout.letters();
-    let one = |(index, letter): (usize, String)| {
-        let which =
-            if letter.is_empty() { "scrap".to_owned() } else { letter.to_lowercase().replace(' ', "-") };
-        Some((format!("sheet-{}-{which}.svg", index + 1), sheet_svg(plan, name, index)?))
+    let names = sheet_names(plan).into_iter().enumerate();
+    let one = |(index, file): (usize, String)| {
+        Some((format!("{file}.svg"), sheet_svg(plan, name, index)?.into_bytes()))
     };
-    letters.into_iter().enumerate().filter_map(one).collect()
+    names.filter_map(one).collect()
 }
 
-/// Every file of a plan's bag.
+/// Every sheet of a plan for a cutting machine, as SVG and as DXF. A sheet that its piece reaches past is left out: no machine can cut it.
 ///
 /// # Errors
-/// If the brief cannot be written as JSON.
-pub fn everything(plan: &Plan, name: &str) -> Result<Vec<Taken>, serde_json::Error> {
+/// If a DXF cannot be written.
+pub fn machine_sheets(plan: &Plan, name: &str, how: Machining) -> Result<Vec<Taken>, Unwritten> {
+    let mut files = Vec::new();
+    for (index, file) in sheet_names(plan).into_iter().enumerate() {
+        let Some(sheet) = MachineSheet::of(plan, index, how) else { continue };
+        files.push((
+            format!("machine-{file}.svg"),
+            machine_svg(&sheet, &format!("{name}: {file}")).into_bytes(),
+        ));
+        files.push((format!("machine-{file}.dxf"), machine_dxf(&sheet)?.into_bytes()));
+    }
+    Ok(files)
+}
+
+/// Every file of a plan's bag. Sheets that would take more printed pages than anyone puts together are printed whole.
+///
+/// # Errors
+/// [`Unwritten`] if one of them cannot be written.
+pub fn everything(plan: &Plan, name: &str) -> Result<Vec<Taken>, Unwritten> {
     let mut files = sheets(plan, name);
-    files.extend(template_svg(&plan.brief, name).map(|svg| ("hole-template.svg".to_owned(), svg)));
+    files.extend(machine_sheets(plan, name, Machining::default())?);
+    let print = Print::customary(plan.brief.unit);
+    let whole = Print { paper: PrintPaper::Whole, ..print };
+    let tiled = match sheets_pdf(plan, name, print) {
+        Err(PdfFault::TooManyPages { .. }) => sheets_pdf(plan, name, whole)?,
+        tiled => tiled?,
+    };
+    files.push(("sheets.pdf".to_owned(), tiled));
+    files.push(("work-sheet.pdf".to_owned(), work_sheet_pdf(plan, name)?));
+    files.push(("booklet.pdf".to_owned(), booklet_pdf(plan, name)?));
+    if let Some(svg) = template_svg(&plan.brief, name) {
+        files.push(("hole-template.svg".to_owned(), svg.into_bytes()));
+        files.push(("hole-template.pdf".to_owned(), template_pdf(&plan.brief, name, print)?));
+    }
     let lists = [("parts.csv", List::Parts), ("cuts.csv", List::Cuts), ("scores.csv", List::Scores)];
-    files.extend(lists.map(|(file, list)| (file.to_owned(), write_list(plan, list))));
-    files.push(("bag.fold".to_owned(), serde_json::to_string(&fold_file(plan, name))?));
-    files.push(("bag.json".to_owned(), serde_json::to_string_pretty(&BriefText::from(&plan.brief))?));
+    files.extend(lists.map(|(file, list)| (file.to_owned(), write_list(plan, list).into_bytes())));
+    files.push(("bag.fold".to_owned(), serde_json::to_vec(&fold_file(plan, name))?));
+    files.push(("bag.json".to_owned(), serde_json::to_vec_pretty(&BriefText::from(&plan.brief))?));
     Ok(files)
 }
 
@@ -40,9 +101,9 @@ pub fn everything(plan: &Plan, name: &str) -> Result<Vec<Taken>, serde_json::Err
 /// If it cannot be written.
 pub fn zipped(files: &[Taken]) -> Result<Vec<u8>, ZipError> {
     let mut writer = ZipWriter::new(Cursor::new(Vec::new()));
-    for (name, text) in files {
+    for (name, bytes) in files {
         writer.start_file(name, SimpleFileOptions::default())?;
-        writer.write_all(text.as_bytes())?;
+        writer.write_all(bytes)?;
     }
     Ok(writer.finish()?.into_inner())
 }

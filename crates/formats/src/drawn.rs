@@ -3,8 +3,8 @@
 //! Frame: the sheet as it is laid, origin at its bottom-left corner, x right, y up; exact lengths.
 
 use wide_fold_core::fittings::Shape;
-use wide_fold_core::layout::{Part, Placed};
-use wide_fold_core::net::{Blank, Crease, Cut, CutRole, Fold, Hole, Zone};
+use wide_fold_core::layout::{Part, Placed, SheetCut};
+use wide_fold_core::net::{Blank, Column, Crease, Cut, CutRole, Fold, Hole, Zone};
 use wide_fold_core::plane::{Point, Size};
 use wide_fold_core::{Length, Plan, Unit};
 
@@ -21,6 +21,54 @@ pub enum Tool {
     Guide,
     /// Comes about in the hand: nothing is scored.
     ByHand,
+}
+
+impl Tool {
+    /// All of them.
+    pub const ALL: [Self; 5] = [Self::Cut, Self::Mountain, Self::Valley, Self::Guide, Self::ByHand];
+
+    /// Dashes and gaps in millimetres, by the published convention of folding diagrams (Yoshizawa–Randlett): valleys dashed,
+    /// mountains dash-dotted; cuts solid.
+    pub const fn dashes(self) -> &'static [f64] {
+        match self {
+            Self::Cut => &[],
+            Self::Mountain => &[6.0, 1.5, 0.8, 1.5],
+            Self::Valley => &[4.0, 2.0],
+            Self::Guide => &[0.8, 1.6],
+            Self::ByHand => &[0.3, 1.0],
+        }
+    }
+
+    /// How wide its line is drawn at 1:1, in millimetres.
+    pub const fn weight(self) -> f64 {
+        match self {
+            Self::Cut => 0.4,
+            Self::Mountain | Self::Valley | Self::Guide => 0.25,
+            Self::ByHand => 0.15,
+        }
+    }
+
+    /// What its line means, for a legend.
+    pub const fn says(self) -> &'static str {
+        match self {
+            Self::Cut => "cut",
+            Self::Mountain => "score, mountain: fold away from you",
+            Self::Valley => "score, valley: fold towards you",
+            Self::Guide => "guide line: do not fold",
+            Self::ByHand => "folds in the hand: not scored",
+        }
+    }
+
+    /// The name of its lines in a file of a sheet.
+    pub const fn id(self) -> &'static str {
+        match self {
+            Self::Cut => "cut",
+            Self::Mountain => "score-mountain",
+            Self::Valley => "score-valley",
+            Self::Guide => "score-guide",
+            Self::ByHand => "fold-by-hand",
+        }
+    }
 }
 
 /// One stretch of a path.
@@ -91,7 +139,11 @@ impl Path {
         path.add(Run::Line(at(straight, -tall)));
         path.add(Run::Arc { to: at(straight, tall), centre: at(straight, Length::ZERO), clockwise: false });
         path.add(Run::Line(at(-straight, tall)));
-        path.add(Run::Arc { to: at(-straight, -tall), centre: at(-straight, Length::ZERO), clockwise: false });
+        path.add(Run::Arc {
+            to: at(-straight, -tall),
+            centre: at(-straight, Length::ZERO),
+            clockwise: false,
+        });
         path
     }
 
@@ -120,7 +172,8 @@ impl Path {
                 }
             }
         }
-        let mut path = path.unwrap_or_else(|| Self { from: Point::new(Length::ZERO, Length::ZERO), runs: Vec::new() });
+        let mut path =
+            path.unwrap_or_else(|| Self { from: Point::new(Length::ZERO, Length::ZERO), runs: Vec::new() });
         path.add(Run::Line(path.from));
         let mut from = path.from;
         for run in &mut path.runs {
@@ -151,9 +204,7 @@ impl Path {
             .stretches()
             .map(|(from, run)| match run {
                 Run::Line(_) => Run::Line(from),
-                Run::Arc { centre, clockwise, .. } => {
-                    Run::Arc { to: from, centre, clockwise: !clockwise }
-                }
+                Run::Arc { centre, clockwise, .. } => Run::Arc { to: from, centre, clockwise: !clockwise },
             })
             .collect();
         runs.reverse();
@@ -233,13 +284,20 @@ impl Drawn {
                 let Size { width, height } = placed.space.size();
                 let corner = |x, y| Point::new(x, y);
                 let zero = Length::ZERO;
-                let runs = [corner(width, zero), corner(width, height), corner(zero, height), corner(zero, zero)];
+                let runs =
+                    [corner(width, zero), corner(width, height), corner(zero, height), corner(zero, zero)];
                 let path = Path { from: corner(zero, zero), runs: runs.map(Run::Line).to_vec() };
                 let says = Some(small.kind.name().to_owned());
                 let edge = Stroke { tool: Tool::Cut, path, hole: false, says };
                 Self { part: placed.part, strokes: vec![edge], labels: Vec::new(), up: None }.moved(by)
             }
         }
+    }
+
+    /// One of a plan's pieces by itself; nothing if it has no such piece.
+    pub fn piece(plan: &Plan, index: usize) -> Option<Self> {
+        let piece = plan.pieces.get(index)?;
+        Some(Self::of_blank(Part::Piece(index), &piece.blank, plan.brief.unit))
     }
 
     fn of_blank(part: Part, blank: &Blank, unit: Unit) -> Self {
@@ -250,22 +308,34 @@ impl Drawn {
             let sides = blank.outline.iter().zip(blank.outline.iter().cycle().skip(1));
             sides.into_iter().any(|(a, b)| (*a, *b) == (cut.from, cut.to) || (*b, *a) == (cut.from, cut.to))
         };
-        let slits = blank.cuts.iter().filter(|cut| {
-            matches!(cut.role, CutRole::Slit | CutRole::BaseSlit) && !on_edge(cut)
-        });
+        let slits = blank
+            .cuts
+            .iter()
+            .filter(|cut| matches!(cut.role, CutRole::Slit | CutRole::BaseSlit) && !on_edge(cut));
         strokes.extend(slits.map(|cut| stroke(Tool::Cut, Path::line(cut.from, cut.to), None)));
         strokes.extend(blank.holes.iter().map(|hole| Stroke {
             hole: true,
             ..stroke(Tool::Cut, Path::of_hole(hole), Some(blank.describe_hole(hole, unit)))
         }));
         strokes.extend(blank.creases.iter().map(|crease| {
-            stroke(tool(crease), Path::line(crease.from, crease.to), Some(blank.describe_crease(crease, unit)))
+            stroke(
+                tool(crease),
+                Path::line(crease.from, crease.to),
+                Some(blank.describe_crease(crease, unit)),
+            )
         }));
         let mut labels = Vec::new();
         let body = blank.row(Zone::Body);
         if let Some(body) = body {
+            // Beside a crease that runs down the middle, not on it.
+            let creased =
+                |x: Length| blank.creases.iter().any(|crease| crease.is_vertical() && crease.from.x == x);
+            let place = |column: &Column| {
+                let middle = column.x.middle();
+                if creased(middle) { column.x.from + column.x.length().half().half() } else { middle }
+            };
             labels.extend(blank.columns.iter().map(|column| Label {
-                at: Point::new(column.x.middle(), body.y.middle()),
+                at: Point::new(place(column), body.y.middle()),
                 text: format!("{} {}", column.panel.name(), column.x.length().figure(unit)),
             }));
         }
@@ -287,6 +357,15 @@ impl Drawn {
             up: self.up.map(moved),
         }
     }
+}
+
+/// How far a sheet and what lies on it reach: further than the sheet, if a piece is too large for it.
+pub fn extent(sheet: &SheetCut) -> Size {
+    let spaces = || sheet.placed.iter().map(|placed| placed.space);
+    Size::new(
+        spaces().map(|space| space.x + space.width).fold(sheet.width, Length::max),
+        spaces().map(|space| space.y + space.height).fold(sheet.height, Length::max),
+    )
 }
 
 fn tool(crease: &Crease) -> Tool {

@@ -7,6 +7,7 @@
 //! - [`lists_csv`]: its parts, cuts and scores as CSV.
 //! - [`machine`]: a sheet as a cutting machine works it; [`machine_svg`] and [`machine_dxf`] write it.
 //! - [`paper`]: a paper of the shelf, the same in JSON and CSV.
+//! - [`pdf`]: sheets, template, work sheet and booklet to print.
 //! - [`sheet_svg`]: a sheet at 1:1 as SVG, millimetres throughout.
 //! - [`shelf_csv`]: the shelf as CSV.
 //! - [`template_svg`]: the template of a bag's holes at 1:1 as SVG.
@@ -21,6 +22,7 @@ pub mod machine;
 pub mod machine_dxf;
 pub mod machine_svg;
 pub mod paper;
+pub mod pdf;
 pub mod sheet_svg;
 pub mod shelf_csv;
 pub mod template_svg;

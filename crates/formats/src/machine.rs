@@ -205,7 +205,11 @@ fn perforated(layer: Layer, path: Path, dashes: Dashes) -> Vec<(Layer, Path)> {
     let slanted = wide != Length::ZERO && tall != Length::ZERO;
     let side = wide.abs().max(tall.abs());
     let shorter = |length: Length| {
-        if slanted { Length::from_nm((length.nm() as f64 * std::f64::consts::FRAC_1_SQRT_2) as i64) } else { length }
+        if slanted {
+            Length::from_nm((length.nm() as f64 * std::f64::consts::FRAC_1_SQRT_2) as i64)
+        } else {
+            length
+        }
     };
     let own = Dashes { dash: shorter(dashes.dash), gap: shorter(dashes.gap) };
     let at = |along: Length| Point::new(from.x + wide.scaled(along, side), from.y + tall.scaled(along, side));
@@ -300,7 +304,9 @@ impl Straight {
                 On::Rising(less) => Point::new(along, along + less),
                 On::Falling(sum) => Point::new(along, sum - along),
             };
-            paths.extend(whole.into_iter().flat_map(open).map(|span| (layer, line(at(span.from), at(span.to)))));
+            paths.extend(
+                whole.into_iter().flat_map(open).map(|span| (layer, line(at(span.from), at(span.to)))),
+            );
         }
         paths.extend(self.others.into_iter().map(|(layer, from, to)| (layer, line(from, to))));
         paths

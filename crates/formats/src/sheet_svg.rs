@@ -1,13 +1,12 @@
 //! A sheet at 1:1 as SVG: real units, cut and score lines in groups of their own, a legend and a check square.
 //!
-//! One user unit is one millimetre. Line styles follow the published convention of folding diagrams (Yoshizawa–Randlett:
-//! valleys dashed, mountains dash-dotted); cuts are solid. Every line is dark, so that black-and-white prints read.
+//! One user unit is one millimetre. Every line is dark, so that black-and-white prints read.
 
-use crate::drawn::{self, Drawn, Run, Stroke, Tool};
+use crate::drawn::{self, Drawn, Run, Stroke, Tool, extent};
 use svg::node::element::{Group, Line, Path, Rectangle, Text, Title};
 use svg::{Document, Node};
 use wide_fold_core::layout::{Part, SheetCut};
-use wide_fold_core::plane::Point;
+use wide_fold_core::plane::{Point, Size};
 use wide_fold_core::{Length, Plan, Unit};
 
 /// Empty border round everything.
@@ -17,22 +16,16 @@ const LEGEND: Length = Length::millimetres(70);
 /// The narrowest page on which the legend can be read.
 const NARROWEST: Length = Length::millimetres(190);
 
-const MOUNTAIN: &str = "6 1.5 0.8 1.5";
-const VALLEY: &str = "4 2";
-const GUIDE: &str = "0.8 1.6";
-const BY_HAND: &str = "0.3 1";
+/// A line's dashes as SVG writes them.
+fn dashes(tool: Tool) -> Option<String> {
+    let dashes: Vec<String> = tool.dashes().iter().map(f64::to_string).collect();
+    (!dashes.is_empty()).then(|| dashes.join(" "))
+}
 
 /// Draws one sheet of a plan with the piece cut from it; nothing if the plan has no such sheet.
 pub fn sheet_svg(plan: &Plan, name: &str, index: usize) -> Option<String> {
     let sheet = plan.layout.sheets.get(index)?;
-    let (width, height) = (
-        sheet.placed.iter().map(|placed| placed.space.x + placed.space.width).fold(sheet.width, Length::max),
-        sheet
-            .placed
-            .iter()
-            .map(|placed| placed.space.y + placed.space.height)
-            .fold(sheet.height, Length::max),
-    );
+    let Size { width, height } = extent(sheet);
     let page = (width.max(NARROWEST) + MARGIN * 2, height + MARGIN * 2 + LEGEND);
     let mut document = Document::new()
         .set("width", format!("{}mm", mm(page.0)))
@@ -131,19 +124,11 @@ fn stroke_svg(stroke: &Stroke, frame: Frame) -> Box<dyn Node> {
 /// The groups of one piece, each with the name it has on the sheet.
 fn piece(drawn: &Drawn, frame: Frame) -> Vec<(&'static str, Group)> {
     let of = |tool: Tool| drawn.strokes.iter().filter(move |stroke| stroke.tool == tool);
-    let styles = [
-        (Tool::Cut, "cut", "0.4", None),
-        (Tool::Mountain, "score-mountain", "0.25", Some(MOUNTAIN)),
-        (Tool::Valley, "score-valley", "0.25", Some(VALLEY)),
-        (Tool::Guide, "score-guide", "0.25", Some(GUIDE)),
-        (Tool::ByHand, "fold-by-hand", "0.15", Some(BY_HAND)),
-    ];
-    let mut groups: Vec<(&'static str, Group)> = styles
-        .into_iter()
-        .filter(|(tool, ..)| *tool != Tool::ByHand || of(*tool).next().is_some())
-        .map(|(tool, id, width, dashes)| {
-            let lines = of(tool).map(|stroke| stroke_svg(stroke, frame));
-            (id, lines.fold(group(id, width, dashes), |group, line| group.add(line)))
+    let tools = Tool::ALL.into_iter().filter(|tool| *tool != Tool::ByHand || of(*tool).next().is_some());
+    let mut groups: Vec<(&'static str, Group)> = tools
+        .map(|tool| {
+            let own = group(tool.id(), &tool.weight().to_string(), dashes(tool).as_deref());
+            (tool.id(), of(tool).fold(own, |group, stroke| group.add(stroke_svg(stroke, frame))))
         })
         .collect();
     let mut labels = Group::new().set("fill", "#444").set("font-size", "4").set("text-anchor", "middle");
@@ -170,6 +155,14 @@ fn short(unit: Unit) -> &'static str {
     }
 }
 
+/// The square a print is checked with: its side, and what it should measure.
+pub const fn check_square(unit: Unit) -> (Length, &'static str) {
+    match unit {
+        Unit::Inch => (Length::inches(2), "2 in"),
+        Unit::Metric => (Length::millimetres(50), "50 mm"),
+    }
+}
+
 /// Name and size, a sample of every line, and a square to check the print with.
 fn legend(plan: &Plan, sheet: &SheetCut, name: &str, top: Length) -> Group {
     let unit = plan.brief.unit;
@@ -188,14 +181,7 @@ fn legend(plan: &Plan, sheet: &SheetCut, name: &str, top: Length) -> Group {
     if sheet.times > 1 {
         legend = legend.add(text(65, 54, format!("Cut {} sheets alike.", sheet.times)));
     }
-    let samples = [
-        (None, "0.4", "cut"),
-        (Some(MOUNTAIN), "0.25", "score, mountain: fold away from you"),
-        (Some(VALLEY), "0.25", "score, valley: fold towards you"),
-        (Some(GUIDE), "0.25", "guide line: do not fold"),
-        (Some(BY_HAND), "0.15", "folds in the hand: not scored"),
-    ];
-    for ((dashes, stroke, says), row) in samples.into_iter().zip(0_i64..) {
+    for (tool, row) in Tool::ALL.into_iter().zip(0_i64..) {
         let y = at(13 + row * 8);
         let sample = Line::new()
             .set("x1", mm(MARGIN + Length::millimetres(65)))
@@ -203,17 +189,14 @@ fn legend(plan: &Plan, sheet: &SheetCut, name: &str, top: Length) -> Group {
             .set("y1", y.clone())
             .set("y2", y)
             .set("stroke", "#222")
-            .set("stroke-width", stroke);
-        let sample = match dashes {
+            .set("stroke-width", tool.weight());
+        let sample = match dashes(tool) {
             Some(dashes) => sample.set("stroke-dasharray", dashes),
             None => sample,
         };
-        legend = legend.add(sample).add(text(94, 14 + row * 8, says.to_owned()));
+        legend = legend.add(sample).add(text(94, 14 + row * 8, tool.says().to_owned()));
     }
-    let (side, says) = match unit {
-        Unit::Inch => (Length::inches(2), "2 in"),
-        Unit::Metric => (Length::millimetres(50), "50 mm"),
-    };
+    let (side, says) = check_square(unit);
     let square = Rectangle::new()
         .set("id", "check-square")
         .set("x", mm(MARGIN))

@@ -1,15 +1,15 @@
 //! The hole template at 1:1 as SVG: as wide as the face, its upper edge laid on the top edge of the bag, so that both faces are
 //! marked alike.
 
-use crate::sheet_svg::{Frame, MARGIN};
 use crate::drawn;
-use crate::sheet_svg::{group, line, mm, path_data};
+use crate::sheet_svg::{Frame, MARGIN};
+use crate::sheet_svg::{check_square, group, line, mm, path_data};
 use svg::Document;
 use svg::node::element::{Path, Rectangle, Text, Title};
 use wide_fold_core::fittings::{Fitted, On};
 use wide_fold_core::net::{Hole, Panel, Zone};
 use wide_fold_core::plane::{Point, Size};
-use wide_fold_core::{Brief, Length, Unit};
+use wide_fold_core::{Brief, Length};
 
 /// Room for the words below the template.
 const WORDS: Length = Length::millimetres(70);
@@ -59,10 +59,7 @@ pub fn template_svg(brief: &Brief, name: &str) -> Option<String> {
             .set("font-size", "4")
             .set("fill", "#222")
     };
-    let (side, says) = match brief.unit {
-        Unit::Inch => (Length::inches(2), "2 in"),
-        Unit::Metric => (Length::millimetres(50), "50 mm"),
-    };
+    let (side, says) = check_square(brief.unit);
     let square = Rectangle::new()
         .set("id", "check-square")
         .set("x", mm(MARGIN))

@@ -41,7 +41,9 @@ fn read_svg(text: &str, layer: Layer, height: f64) -> Lines {
     for group in find(tree.root(), layer.name()) {
         for node in group.children() {
             let Node::Path(path) = node else { panic!("only paths are written") };
-            let spot = |p: usvg::tiny_skia_path::Point| [f64::from(p.x) / PX_A_MM, height - f64::from(p.y) / PX_A_MM];
+            let spot = |p: usvg::tiny_skia_path::Point| {
+                [f64::from(p.x) / PX_A_MM, height - f64::from(p.y) / PX_A_MM]
+            };
             let transform = path.abs_transform();
             let data = path.data().clone().transform(transform).unwrap();
             let (mut at, mut start) = ([0.0; 2], [0.0; 2]);
@@ -59,7 +61,10 @@ fn read_svg(text: &str, layer: Layer, height: f64) -> Lines {
                             let t = f64::from(n) / 64.0;
                             let s = 1.0 - t;
                             let next = [0, 1].map(|i| {
-                                s * s * s * from[i] + 3.0 * s * s * t * a[i] + 3.0 * s * t * t * b[i] + t * t * t * to[i]
+                                s * s * s * from[i]
+                                    + 3.0 * s * s * t * a[i]
+                                    + 3.0 * s * t * t * b[i]
+                                    + t * t * t * to[i]
                             });
                             lines.push([at, next]);
                             at = next;
@@ -99,10 +104,8 @@ fn read_dxf(text: &str, layer: Layer) -> Lines {
             let angle = 4.0 * a.bulge.atan();
             let (chord, lift) = (far(from, to), 1.0 / (angle / 2.0).tan());
             let middle = [0, 1].map(|i| (from[i] + to[i]) / 2.0);
-            let centre = [
-                middle[0] - (to[1] - from[1]) / 2.0 * lift,
-                middle[1] + (to[0] - from[0]) / 2.0 * lift,
-            ];
+            let centre =
+                [middle[0] - (to[1] - from[1]) / 2.0 * lift, middle[1] + (to[0] - from[0]) / 2.0 * lift];
             let radius = far(centre, from);
             assert!(radius >= chord / 2.0 - 1e-9);
             let begin = (from[1] - centre[1]).atan2(from[0] - centre[0]);
@@ -159,7 +162,8 @@ fn asked(plan: &Plan, sheet: usize) -> [Lines; 3] {
                         cuts.push([at(a.x, a.y), at(b.x, b.y)]);
                     }
                 }
-                let slits = blank.cuts.iter().filter(|cut| matches!(cut.role, CutRole::Slit | CutRole::BaseSlit));
+                let slits =
+                    blank.cuts.iter().filter(|cut| matches!(cut.role, CutRole::Slit | CutRole::BaseSlit));
                 cuts.extend(slits.map(|cut| [at(cut.from.x, cut.from.y), at(cut.to.x, cut.to.y)]));
                 for crease in blank.creases.iter().filter(|crease| !crease.role.is_made_by_hand()) {
                     let line = [at(crease.from.x, crease.from.y), at(crease.to.x, crease.to.y)];
@@ -263,12 +267,18 @@ fn holes_are_true_arcs_and_the_same_bytes_each_time() {
     let sheet = MachineSheet::of(&plan, 0, Machining::default()).unwrap();
     let svg = machine_svg(&sheet, "Tea bowl");
     let radius = brief.fittings.punch.hole.half().mm();
-    assert_eq!(svg.matches(&format!(" A {radius} {radius} 0 0 0 ")).count(), 8, "two half circles a hole: {svg}");
+    assert_eq!(
+        svg.matches(&format!(" A {radius} {radius} 0 0 0 ")).count(),
+        8,
+        "two half circles a hole: {svg}"
+    );
     let dxf = machine_dxf(&sheet).unwrap();
     assert_eq!(dxf, machine_dxf(&sheet).unwrap());
     let drawing = Drawing::load(&mut dxf.as_bytes()).unwrap();
     let bulges = drawing.entities().filter_map(|entity| match &entity.specific {
-        EntityType::LwPolyline(line) => Some(line.vertices.iter().filter(|vertex| vertex.bulge == 1.0).count()),
+        EntityType::LwPolyline(line) => {
+            Some(line.vertices.iter().filter(|vertex| vertex.bulge == 1.0).count())
+        }
         _ => None,
     });
     assert_eq!(bulges.sum::<usize>(), 8);

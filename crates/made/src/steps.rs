@@ -2,7 +2,9 @@
 
 mod adhesive;
 mod assemble;
+mod counsel;
 mod fit;
+mod job;
 mod trim;
 
 use crate::brief::{Across, Build, ClosingFlap, GussetCrease, RunStart, ScoreFace};
@@ -13,7 +15,9 @@ use crate::net::{CreaseRole, Cut, CutRole, Fold, PaperFace, Zone};
 use crate::passes::{Edge, Handling, Pass, ScoreLine, handling};
 use crate::pieces::Piece;
 use crate::text::{list, sentence};
+pub use counsel::Counsel;
 pub use fit::layers;
+pub use job::Job;
 
 use crate::{Brief, Length};
 
@@ -22,6 +26,8 @@ use crate::{Brief, Length};
 pub struct Step {
     /// The stage it belongs to.
     pub stage: Stage,
+    /// What kind of work it is.
+    pub job: Job,
     /// What it is, in a few words.
     pub title: String,
     /// What to do, a sentence each.
@@ -32,6 +38,10 @@ pub struct Step {
     pub caution: Option<&'static str>,
     /// What there is to be seen while it is done.
     pub scene: Scene,
+    /// How many stretches of the way from the flat to the finished bag ([`legs`](crate::folded::motion::legs)) are done when it is.
+    pub reached: usize,
+    /// Why it is done now, what to check before going on, what goes wrong and what helps.
+    pub counsel: Counsel,
 }
 
 /// What the work looks like during a step: never more than is there yet.
@@ -92,16 +102,25 @@ pub fn steps(
     steps.push(fold(brief, pieces));
     steps.extend((0..pieces.len()).filter_map(|index| cut(brief, pieces, index, figures)));
     steps.extend(assemble::steps(brief, fitted, pieces, figures));
+    for step in &mut steps {
+        let pass = step.pass.and_then(|index| {
+            let pass = passes.get(index)?;
+            Some((passes[..index].iter().all(|before| before.piece != pass.piece), pass))
+        });
+        step.counsel = counsel::of(step.job, brief, fitted, pieces, pass, figures);
+    }
     steps
 }
 
-fn step(stage: Stage, title: impl Into<String>, says: Vec<String>) -> Step {
+fn step(job: Job, title: impl Into<String>, says: Vec<String>) -> Step {
+    let stage = job.stage();
     let scene = match stage {
         Stage::Trim => Scene::Sheets,
         Stage::Score => Scene::Board,
         Stage::Cut | Stage::Glue => Scene::Flat,
     };
-    Step { stage, title: title.into(), says, pass: None, caution: None, scene }
+    let (title, counsel) = (title.into(), Counsel::default());
+    Step { stage, job, title, says, pass: None, caution: None, scene, reached: 0, counsel }
 }
 
 /// Which piece is meant, where there is more than one.
@@ -186,7 +205,7 @@ fn score(index: usize, passes: &[Pass], pieces: &[Piece], figures: Figures, pass
         (true, PaperFace::Inside) => ", inside up",
     };
     let title = format!("{what}{up}{}", of_piece(pieces, pass.piece));
-    Step { pass: Some(index), ..step(Stage::Score, title, says) }
+    Step { pass: Some(index), ..step(Job::Score, title, says) }
 }
 
 /// How often a piece is moved in all, and how many are done together.
@@ -273,7 +292,7 @@ fn fold(brief: &Brief, pieces: &[Piece]) -> Step {
                 .to_owned(),
         );
     }
-    step(Stage::Cut, "Fold and burnish", says)
+    step(Job::Fold, "Fold and burnish", says)
 }
 
 /// Width and height of the corner that some cuts, taken together, cut away; nothing if there are none. Its outer edge may be
@@ -341,7 +360,7 @@ fn cut(brief: &Brief, pieces: &[Piece], index: usize, figures: Figures) -> Optio
         if at.is_empty() { "Cut" } else { "Slit, notch and corner" },
         of_piece(pieces, index)
     );
-    Some(Step { caution: Some(KNIFE), ..step(Stage::Cut, title, says) })
+    Some(Step { caution: Some(KNIFE), ..step(Job::Cut, title, says) })
 }
 
 #[cfg(test)]

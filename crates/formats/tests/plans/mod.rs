@@ -38,4 +38,3 @@ prop_compose! {
         Plan::new(&brief).ok()
     }
 }
-

@@ -1,44 +1,51 @@
 //! The glue stage: hem, seams, base, and what comes after.
 
-use super::{Scene, Stage, Step, adhesive, fit, step};
+use super::{Job, Scene, Step, adhesive, fit, step};
 use crate::brief::{
     AllRound, Build, ClosingFlap, ClosingOrder, Cuts, GoesRound, Insert, Joins, RunStart, Squares, Top,
 };
 use crate::figures::Figures;
 use crate::fittings::Fitted;
+use crate::folded::motion::legs;
 use crate::net::PaperFace;
 use crate::pieces::Piece;
 use crate::text::{list, sentence};
 use crate::{Brief, Length};
 
 pub(super) fn steps(brief: &Brief, fitted: &Fitted, pieces: &[Piece], figures: Figures) -> Vec<Step> {
-    let seen = |scene| move |step: Step| Step { scene, ..step };
+    let way = legs(brief.build).len();
+    let seen = |scene, reached| move |step: Step| Step { scene, reached, ..step };
     let mut steps: Vec<Step> = fit::under_hem(brief, fitted, figures);
-    steps.extend(strips_under_hem(brief, figures).map(seen(Scene::Glued)));
-    steps.extend(hem(brief, fitted, figures).map(seen(Scene::Glued)));
-    steps.extend(fit::while_flat(brief, fitted, figures));
+    steps.extend(strips_under_hem(brief, figures).map(seen(Scene::Glued, 0)));
+    steps.extend(hem(brief, fitted, figures).map(seen(Scene::Glued, HEMMED)));
+    steps.extend(fit::while_flat(brief, fitted, figures).into_iter().map(seen(Scene::Flat, HEMMED)));
     if let Build::PleatedFlare { pleats, pleat } = brief.build {
-        steps.push(seen(Scene::Glued)(flare(pleats, pleat, figures)));
-        steps.extend(fit::standing(brief, fitted, figures).into_iter().map(seen(Scene::Finished)));
-        steps.extend(fit::closing(brief, fitted, figures).into_iter().map(seen(Scene::Finished)));
+        steps.push(seen(Scene::Glued, way)(flare(pleats, pleat, figures)));
+        steps.extend(fit::standing(brief, fitted, figures).into_iter().map(seen(Scene::Finished, way)));
+        steps.extend(fit::closing(brief, fitted, figures).into_iter().map(seen(Scene::Finished, way)));
         return steps;
     }
-    steps.push(seen(Scene::Glued)(seam(brief, pieces, figures)));
-    steps.push(seen(Scene::Bag)(base(brief, figures)));
+    steps.push(seen(Scene::Glued, SEAMED)(seam(brief, pieces, figures)));
+    steps.push(seen(Scene::Bag, way)(base(brief, figures)));
     // A bag that is kept flat is kept before anything is put in and closed.
     let kept = fold_flat(brief, figures);
     let lies_loose = insert(brief, fitted, figures);
     let (before, after) = if kept.is_some() { (None, lies_loose) } else { (lies_loose, None) };
-    steps.extend(before.map(seen(Scene::Bag)));
+    steps.extend(before.map(seen(Scene::Bag, way)));
     let last = fit::standing(brief, fitted, figures)
         .into_iter()
         .chain(kept)
         .chain(after)
         .chain(flap(brief, fitted, figures))
         .chain(fit::closing(brief, fitted, figures));
-    steps.extend(last.map(seen(Scene::Finished)));
+    steps.extend(last.map(seen(Scene::Finished, way)));
     steps
 }
+
+/// Stretches of the way that are done when the hem is turned.
+const HEMMED: usize = 1;
+/// The same when the tube is closed.
+const SEAMED: usize = 2;
 
 /// Joining strips are as tall as body and hem: one half goes behind its edge before the hem is turned.
 fn strips_under_hem(brief: &Brief, figures: Figures) -> Option<Step> {
@@ -49,7 +56,7 @@ fn strips_under_hem(brief: &Brief, figures: Figures) -> Option<Step> {
             "Glue one half of each joining strip behind the free edge of its panel, its middle along the edge, from the base line up.".to_owned(),
             format!("Its top {} is turned with the hem of that panel. On the next panel leave the last {} of the hem beside the edge unglued until the seam is closed.", figures.say(hem), figures.say(brief.joins.strip().unwrap_or_default())),
         ];
-        step(Stage::Glue, "Joining strips, first halves", says)
+        step(Job::StripEnds, "Joining strips, first halves", says)
     })
 }
 
@@ -67,7 +74,7 @@ fn hem(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
     ];
     says.extend(fit::hem_stays_open(brief, fitted, figures));
     says.push(format!("Turn {ends} {depth} {way} while the piece is still flat, and press."));
-    Some(step(Stage::Glue, "Turn the hem", says))
+    Some(step(Job::Hem, "Turn the hem", says))
 }
 
 /// `once`, `twice`, `3 times`.
@@ -93,7 +100,7 @@ fn flare(pleats: u8, pleat: Length, figures: Figures) -> Step {
         ),
         "Match the bottom fold first. Open the top: the sides flare.".to_owned(),
     ];
-    step(Stage::Glue, "Pleat, fold end to end and close the sides", says)
+    step(Job::Flare, "Pleat, fold end to end and close the sides", says)
 }
 
 /// `Fold each joining strip down its middle`, or leave it flat, as its place asks; two sentences if there are both.
@@ -190,14 +197,14 @@ fn seam(brief: &Brief, pieces: &[Piece], figures: Figures) -> Step {
         GoesRound::InPieces => "Glue every seam",
         GoesRound::InTwo | GoesRound::Doubled | GoesRound::OverAndUp => "Glue both seams",
     };
-    step(Stage::Glue, title, says)
+    step(Job::Seam, title, says)
 }
 
 fn base(brief: &Brief, figures: Figures) -> Step {
     if let Build::FoldedBase { lap } = brief.build {
         let crease = figures.say(brief.flap() + brief.apex());
         return step(
-            Stage::Glue,
+            Job::SquashBase,
             "Fold the base",
             vec![
                 format!("Crease the tube {crease} from its bottom edge. Open it there and squash both ends into triangles."),
@@ -225,7 +232,7 @@ fn base(brief: &Brief, figures: Figures) -> Step {
             .to_owned(),
         adhesive::BASE.to_owned(),
     ];
-    step(Stage::Glue, "Close the base", says)
+    step(Job::Base, "Close the base", says)
 }
 
 fn insert(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
@@ -249,7 +256,7 @@ fn insert(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
     if brief.gusset_crease.folds_flat() {
         says.push("Take it out again whenever the bag is folded flat.".to_owned());
     }
-    Some(step(Stage::Glue, "Insert for the base", says))
+    Some(step(Job::Insert, "Insert for the base", says))
 }
 
 fn flap(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
@@ -273,7 +280,7 @@ fn flap(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
             figures.say(fitted.closing.comes_down())
         ),
     };
-    Some(step(Stage::Glue, "Close the flap", vec![says]))
+    Some(step(Job::Flap, "Close the flap", vec![says]))
 }
 
 fn fold_flat(brief: &Brief, figures: Figures) -> Option<Step> {
@@ -286,6 +293,6 @@ fn fold_flat(brief: &Brief, figures: Figures) -> Option<Step> {
             },
             "The paper bends on the way, so go slowly the first time. Keep bags flat until they are needed; then open it and press the base down from inside.".to_owned(),
         ];
-        step(Stage::Glue, "Fold it flat to keep", says)
+        step(Job::FoldFlat, "Fold it flat to keep", says)
     })
 }

@@ -1,6 +1,6 @@
 //! Holes, strips, handles, closure and decoration: when each comes in the order of the work.
 
-use super::{KNIFE, Stage, Step, step};
+use super::{Job, KNIFE, Step, step};
 use crate::brief::{BackingKind, Build, ClosureKind, GussetCrease, HandleKind, Knot};
 use crate::figures::Figures;
 use crate::fittings::backing::lies_under_hem;
@@ -58,7 +58,7 @@ pub(super) fn while_flat(brief: &Brief, fitted: &Fitted, figures: Figures) -> Ve
             figures.by(pocket.width, pocket.height),
             figures.say(pocket.rise)
         )];
-        step(Stage::Glue, "Card pocket inside the front", says)
+        step(Job::Pocket, "Card pocket inside the front", says)
     }));
     steps
 }
@@ -89,7 +89,7 @@ fn backing(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
                 "Glue a strip of card, {size}, over them, centred, flush with the top: the loops stand up out of it."
             ),
         ];
-        return Some(step(Stage::Glue, "Ribbon and strip", says));
+        return Some(step(Job::Backing, "Ribbon and strip", says));
     }
     let flush = if lies_under_hem(brief) {
         "its upper edge along the hem fold, before the hem is turned over it"
@@ -99,7 +99,7 @@ fn backing(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
     let says = vec![format!(
         "Behind either face glue a strip of card, {size}, centred, {flush}. Keep the glue away from the holes."
     )];
-    Some(step(Stage::Glue, "Strip behind the holes", says))
+    Some(step(Job::Backing, "Strip behind the holes", says))
 }
 
 /// True if a hole that far from the centre line has a gusset behind it when the gussets are folded in.
@@ -188,7 +188,7 @@ fn holes(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
     if says.is_empty() {
         return None;
     }
-    let made = step(Stage::Glue, "Holes, while it is flat", says);
+    let made = step(Job::Holes, "Holes, while it is flat", says);
     Some(Step { caution, ..made })
 }
 
@@ -231,7 +231,7 @@ fn strap_first(handle: &FittedHandle, figures: Figures) -> Option<Step> {
             figures.say(handle.down)
         ),
     ];
-    Some(step(Stage::Glue, "Slots, and the first end of the strap", says))
+    Some(step(Job::StrapFirst, "Slots, and the first end of the strap", says))
 }
 
 fn long_ribbon(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Step {
@@ -246,7 +246,7 @@ fn long_ribbon(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Step {
             figures.say(handle.drop)
         ),
     ];
-    step(Stage::Glue, "Long ribbon up the faces", says)
+    step(Job::LongRibbon, "Long ribbon up the faces", says)
 }
 
 fn mats(fitted: &Fitted, figures: Figures) -> Option<Step> {
@@ -270,7 +270,7 @@ fn mats(fitted: &Fitted, figures: Figures) -> Option<Step> {
         list(&all),
         figures.say(fitted.mat_margin)
     )];
-    Some(cautioned(SOLVENT, step(Stage::Glue, "Mats, while it is flat", says)))
+    Some(cautioned(SOLVENT, step(Job::Mats, "Mats, while it is flat", says)))
 }
 
 /// What is done when the bag stands.
@@ -287,7 +287,7 @@ pub(super) fn standing(brief: &Brief, fitted: &Fitted, figures: Figures) -> Vec<
                 if band.hides_join { ", over the join" } else { "" }
             ),
         }];
-        step(Stage::Glue, "Band", says)
+        step(Job::Band, "Band", says)
     }));
     if let Some(handle) = fitted.handle {
         steps.extend(carried_by(brief, &handle, figures));
@@ -302,7 +302,7 @@ fn carried_by(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Option<
         HandleKind::HoledRibbon => cautioned(
             CORDS,
             step(
-                Stage::Glue,
+                Job::Handles,
                 "Handles",
                 vec![
                     format!(
@@ -314,7 +314,7 @@ fn carried_by(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Option<
             ),
         ),
         HandleKind::Strap => step(
-            Stage::Glue,
+            Job::Handles,
             "The second end of the strap",
             vec![format!(
                 "Put it through the slot of the back and under the part of the hem that was left open; glue it there, then the hem over it. The strap stands {} above the top.",
@@ -322,7 +322,7 @@ fn carried_by(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Option<
             )],
         ),
         HandleKind::Tube => step(
-            Stage::Glue,
+            Job::Handles,
             "Rolled handles",
             vec![
                 format!(
@@ -343,7 +343,7 @@ fn carried_by(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Option<
             cautioned(
                 CORDS,
                 step(
-                    Stage::Glue,
+                    Job::Handles,
                     "Hangers and cords",
                     vec![
                         format!(
@@ -426,7 +426,7 @@ pub(super) fn closing(brief: &Brief, fitted: &Fitted, figures: Figures) -> Vec<S
                 None => format!("Both are {} below the top.", figures.say(fitted.closing.down)),
             });
         }
-        let made = step(Stage::Glue, "Close it", says);
+        let made = step(Job::Close, "Close it", says);
         steps.push(Step { caution, ..made });
     }
     if kind != ClosureKind::None || brief.fittings.load.is_some() {
@@ -443,7 +443,7 @@ pub(super) fn closing(brief: &Brief, fitted: &Fitted, figures: Figures) -> Vec<S
             "Rule of thumb: about {} at most. It is no rating: test with the real thing over a soft surface.",
             limit.mass.label(brief.unit)
         ));
-        steps.push(cautioned(FOOD, step(Stage::Glue, "Before you fill it", says)));
+        steps.push(cautioned(FOOD, step(Job::Fill, "Before you fill it", says)));
     }
     steps
 }

@@ -1,6 +1,6 @@
 //! Cutting the pieces out of their sheets.
 
-use super::{Stage, Step};
+use super::{Job, Step};
 use crate::brief::{Build, GussetCrease};
 use crate::figures::Figures;
 use crate::fittings::small::Small;
@@ -97,7 +97,7 @@ pub(super) fn step(brief: &Brief, pieces: &[Piece], layout: &Layout, figures: Fi
         says.extend(sheet.trims.iter().map(|trim| cut(sheet, trim, figures)));
     }
     says.extend(without_room(&layout.from_scrap, figures));
-    super::step(Stage::Trim, "Measure and trim", says)
+    super::step(Job::Trim, "Measure and trim", says)
 }
 
 /// Joining strips, which come from anywhere.

@@ -126,7 +126,7 @@ fn write(plan: &Plan, name: &str, what: &str) -> Result<(Vec<u8>, &'static str),
     let zip = |files: &[_]| zipped(files).map_err(|error| Problem::ours(&error));
     Ok(match what {
         "sheets.zip" => (zip(&sheets(plan, name))?, ZIP),
-        "everything.zip" => (zip(&everything(plan, name).map_err(ours)?)?, ZIP),
+        "everything.zip" => (zip(&everything(plan, name).map_err(|error| Problem::ours(&error))?)?, ZIP),
         "bag.fold" => (serde_json::to_vec(&fold_file(plan, name)).map_err(ours)?, "application/json"),
         "parts.csv" => (write_list(plan, List::Parts).into_bytes(), CSV),
         "cuts.csv" => (write_list(plan, List::Cuts).into_bytes(), CSV),

@@ -1,0 +1,170 @@
+//! A page before it is written: lines and words, in millimetres from its top left corner, y down.
+
+use super::fonts::Weight;
+use crate::drawn::{self, Run, Tool};
+use wide_fold_core::plane::Point;
+
+/// The grey of words and lines: nearly black.
+pub(super) const INK: u8 = 0x22;
+/// The grey of what is there for help only.
+pub(super) const PALE: u8 = 0x90;
+/// The size of running text.
+pub(super) const TEXT: f64 = 3.9;
+
+/// A page.
+pub(super) struct Leaf {
+    pub width: f64,
+    pub height: f64,
+    pub marks: Vec<Mark>,
+}
+
+/// A place on a page.
+pub(super) type Spot = [f64; 2];
+
+/// Something on a page.
+#[derive(Clone, Debug)]
+pub(super) enum Mark {
+    /// A line, an area, or both.
+    Line { segments: Vec<Segment>, pen: Option<Pen>, fill: Option<u8> },
+    /// Words on one line; `y` is the line they stand on. Turned, they run upwards.
+    Words { x: f64, y: f64, size: f64, weight: Weight, text: String, turned: bool },
+    /// What is seen of other marks through a rectangle.
+    Window { from: Spot, to: Spot, marks: Vec<Mark> },
+}
+
+/// A stretch of a line.
+#[derive(Clone, Copy, Debug)]
+pub(super) enum Segment {
+    Move(Spot),
+    Line(Spot),
+    Curve([Spot; 3]),
+    Close,
+}
+
+/// How a line is drawn.
+#[derive(Clone, Copy, Debug)]
+pub(super) struct Pen {
+    pub width: f64,
+    pub dashes: &'static [f64],
+    pub grey: u8,
+}
+
+impl Pen {
+    pub const fn thin(grey: u8) -> Self {
+        Self { width: 0.15, dashes: &[], grey }
+    }
+
+    pub const fn of(tool: Tool) -> Self {
+        Self { width: tool.weight(), dashes: tool.dashes(), grey: INK }
+    }
+}
+
+pub(super) fn line(from: Spot, to: Spot, pen: Pen) -> Mark {
+    Mark::Line { segments: vec![Segment::Move(from), Segment::Line(to)], pen: Some(pen), fill: None }
+}
+
+pub(super) fn rectangle([x, y]: Spot, [wide, tall]: Spot, pen: Option<Pen>, fill: Option<u8>) -> Mark {
+    polygon(&[[x, y], [x + wide, y], [x + wide, y + tall], [x, y + tall]], pen, fill)
+}
+
+pub(super) fn polygon(corners: &[Spot], pen: Option<Pen>, fill: Option<u8>) -> Mark {
+    let mut segments: Vec<Segment> = corners
+        .iter()
+        .enumerate()
+        .map(|(n, corner)| if n == 0 { Segment::Move(*corner) } else { Segment::Line(*corner) })
+        .collect();
+    segments.push(Segment::Close);
+    Mark::Line { segments, pen, fill }
+}
+
+pub(super) fn words(at: Spot, size: f64, text: impl Into<String>) -> Mark {
+    let [x, y] = at;
+    Mark::Words { x, y, size, weight: Weight::Regular, text: text.into(), turned: false }
+}
+
+pub(super) fn heading(at: Spot, size: f64, text: impl Into<String>) -> Mark {
+    let [x, y] = at;
+    Mark::Words { x, y, size, weight: Weight::Medium, text: text.into(), turned: false }
+}
+
+/// Words whose middle is at `x`.
+pub(super) fn centred([x, y]: Spot, size: f64, text: &str) -> Mark {
+    words([x - Weight::Regular.width(text, size) / 2.0, y], size, text)
+}
+
+/// Words that run upwards, their middle at the place.
+pub(super) fn upwards([x, y]: Spot, size: f64, text: &str) -> Mark {
+    let y = y + Weight::Regular.width(text, size) / 2.0;
+    Mark::Words { x, y, size, weight: Weight::Regular, text: text.to_owned(), turned: true }
+}
+
+/// An arrow that shows where the pattern's up is, its tail at the place.
+pub(super) fn arrow([x, y]: Spot, [dx, dy]: Spot, long: f64) -> Mark {
+    let tip = [x + dx * long, y + dy * long];
+    let barb = |side: f64| [tip[0] - dx * 3.0 + dy * 2.0 * side, tip[1] - dy * 3.0 - dx * 2.0 * side];
+    let segments = vec![
+        Segment::Move([x, y]),
+        Segment::Line(tip),
+        Segment::Move(barb(1.0)),
+        Segment::Line(tip),
+        Segment::Line(barb(-1.0)),
+    ];
+    Mark::Line { segments, pen: Some(Pen { width: 0.4, dashes: &[], grey: INK }), fill: None }
+}
+
+/// Where something given from the bottom left corner, y up, comes to lie on a page, and how large.
+#[derive(Clone, Copy, Debug)]
+pub(super) struct Frame {
+    /// Its bottom left corner.
+    pub origin: Spot,
+    /// Millimetres on the page for a millimetre.
+    pub scale: f64,
+}
+
+impl Frame {
+    pub fn spot(self, point: Point) -> Spot {
+        self.at([point.x.mm(), point.y.mm()])
+    }
+
+    pub fn at(self, [x, y]: Spot) -> Spot {
+        [self.origin[0] + x * self.scale, self.origin[1] - y * self.scale]
+    }
+
+    /// A path as it is drawn; half circles in two quarters.
+    pub fn path(self, path: &drawn::Path) -> Vec<Segment> {
+        let mut segments = vec![Segment::Move(self.spot(path.from))];
+        for (from, run) in path.stretches() {
+            match run {
+                Run::Line(to) => segments.push(Segment::Line(self.spot(to))),
+                Run::Arc { to, centre, clockwise } => {
+                    let mm = |point: Point| [point.x.mm(), point.y.mm()];
+                    let curves = quarters(mm(from), mm(to), mm(centre), clockwise);
+                    segments.extend(
+                        curves.into_iter().map(|curve| Segment::Curve(curve.map(|spot| self.at(spot)))),
+                    );
+                }
+            }
+        }
+        if path.is_closed() {
+            segments.push(Segment::Close);
+        }
+        segments
+    }
+}
+
+/// How far a control point stands off for a quarter of a circle of radius one: 4/3 (√2 − 1).
+const QUARTER: f64 = 0.552_284_749_830_793_4;
+
+fn quarters(from: Spot, to: Spot, centre: Spot, clockwise: bool) -> Vec<[Spot; 3]> {
+    let sign = if clockwise { -1.0 } else { 1.0 };
+    let arm = [from[0] - centre[0], from[1] - centre[1]];
+    let turned = |[x, y]: Spot| [-y * sign, x * sign];
+    let place = |[x, y]: Spot| [centre[0] + x, centre[1] + y];
+    let quarter = |a: Spot| {
+        let b = turned(a);
+        let lean = |p: Spot, q: Spot| place([p[0] + q[0] * QUARTER, p[1] + q[1] * QUARTER]);
+        [lean(a, b), lean(b, a), place(b)]
+    };
+    let half = (from[0] + to[0] - 2.0 * centre[0]).abs() + (from[1] + to[1] - 2.0 * centre[1]).abs() < 1e-6;
+    if half { vec![quarter(arm), quarter(turned(arm))] } else { vec![quarter(arm)] }
+}
