@@ -8,7 +8,8 @@ use crate::pdf::sheets::{Print, sheets_pdf};
 use crate::pdf::template::template_pdf;
 use crate::pdf::work_sheet::work_sheet_pdf;
 use crate::pdf::{PdfFault, PrintPaper};
-use crate::{BriefText, List, fold_file, sheet_svg, template_svg, write_list};
+use crate::project::{Project, write_project};
+use crate::{List, fold_file, sheet_svg, template_svg, write_list};
 use std::io::{Cursor, Write};
 use wide_fold_core::Plan;
 use zip::result::ZipError;
@@ -68,6 +69,14 @@ pub fn machine_sheets(plan: &Plan, name: &str, how: Machining) -> Result<Vec<Tak
     Ok(files)
 }
 
+/// A bag as a project file of its own.
+///
+/// # Errors
+/// If it cannot be written as JSON.
+pub fn project_of(plan: &Plan, name: &str) -> Result<String, serde_json::Error> {
+    write_project(&Project { bags: vec![(name.to_owned(), plan.brief.clone())], papers: Vec::new() })
+}
+
 /// Every file of a plan's bag. Sheets that would take more printed pages than anyone puts together are printed whole.
 ///
 /// # Errors
@@ -91,7 +100,7 @@ pub fn everything(plan: &Plan, name: &str) -> Result<Vec<Taken>, Unwritten> {
     let lists = [("parts.csv", List::Parts), ("cuts.csv", List::Cuts), ("scores.csv", List::Scores)];
     files.extend(lists.map(|(file, list)| (file.to_owned(), write_list(plan, list).into_bytes())));
     files.push(("bag.fold".to_owned(), serde_json::to_vec(&fold_file(plan, name))?));
-    files.push(("bag.json".to_owned(), serde_json::to_vec_pretty(&BriefText::from(&plan.brief))?));
+    files.push(("project.json".to_owned(), project_of(plan, name)?.into_bytes()));
     Ok(files)
 }
 

@@ -8,6 +8,7 @@
 //! - [`machine`]: a sheet as a cutting machine works it; [`machine_svg`] and [`machine_dxf`] write it.
 //! - [`paper`]: a paper of the shelf, the same in JSON and CSV.
 //! - [`pdf`]: sheets, template, work sheet and booklet to print.
+//! - [`project`]: bags and papers in one file, to carry along.
 //! - [`sheet_svg`]: a sheet at 1:1 as SVG, millimetres throughout.
 //! - [`shelf_csv`]: the shelf as CSV.
 //! - [`template_svg`]: the template of a bag's holes at 1:1 as SVG.
@@ -23,6 +24,7 @@ pub mod machine_dxf;
 pub mod machine_svg;
 pub mod paper;
 pub mod pdf;
+pub mod project;
 pub mod sheet_svg;
 pub mod shelf_csv;
 pub mod template_svg;

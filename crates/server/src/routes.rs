@@ -3,6 +3,7 @@
 mod bags;
 mod document;
 mod plan;
+mod project;
 mod shelf;
 mod table;
 mod taking;
@@ -41,6 +42,9 @@ pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
         .routes(routes!(table::tick))
         .routes(routes!(taking::taken))
         .routes(routes!(taking::taken_file))
+        .routes(routes!(project::project))
+        .routes(routes!(project::preview))
+        .routes(routes!(project::import))
         .routes(routes!(shelf::list_papers, shelf::add_paper))
         .routes(routes!(shelf::change_paper, shelf::take_paper))
         .routes(routes!(shelf::bring_paper_back))

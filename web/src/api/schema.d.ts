@@ -155,7 +155,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A file of a bag: `sheets.zip`, `everything.zip`, `bag.fold`, `parts.csv`, `cuts.csv` or `scores.csv`. */
+        /** A file of a bag: sheets, template, booklet and work sheet as PDF; machine files; lists; `bag.fold`, `project.json`; ZIPs of them. */
         get: operations["taken_file"];
         put?: never;
         post?: never;
@@ -347,6 +347,57 @@ export interface paths {
         put?: never;
         /** Plan a bag. */
         post: operations["plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/project": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All bags and papers as a project file. */
+        get: operations["project"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/project/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add what is in a project file. All of it or, if anything is wrong with it, nothing. */
+        post: operations["import"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/project/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a project file would change. */
+        post: operations["preview"];
         delete?: never;
         options?: never;
         head?: never;
@@ -671,6 +722,11 @@ export interface components {
             /** @description Parts that are larger than the sheet. */
             too_large: string[];
         };
+        /**
+         * @description What becomes of one thing in a project file.
+         * @enum {string}
+         */
+        Becomes: "added" | "renamed" | "there";
         /**
          * @description Which way the trimmer's blade runs over the sheet.
          * @enum {string}
@@ -1791,6 +1847,29 @@ export interface components {
             /** @description What kind of problem: a relative reference. */
             type: string;
         };
+        /** @description A project file as it was read from a disk. */
+        ProjectFile: {
+            /** @description Its text. */
+            text: string;
+        };
+        /** @description A bag or paper of a project file. */
+        ProjectPart: {
+            /** @description What becomes of it. */
+            becomes: components["schemas"]["Becomes"];
+            /** @description The name it has, or will have. */
+            name: string;
+            /** @description What it is, in figures. */
+            says: string;
+        };
+        /** @description What a project file changes; nothing that is there is ever changed or taken away. */
+        ProjectView: {
+            /** @description How many bags and papers are added. */
+            added: number;
+            /** @description Its bags. */
+            bags: components["schemas"]["ProjectPart"][];
+            /** @description Its papers. */
+            papers: components["schemas"]["ProjectPart"][];
+        };
         /** @description One measurement. */
         ProofItemView: {
             /** @description True if it was measured on the bag folded flat. */
@@ -2168,9 +2247,16 @@ export interface components {
             href: string;
             /** @description Its kind, as its name ends: `SVG`. */
             kind: string;
+            /** @description What it is for. */
+            taken_for: components["schemas"]["TakenFor"];
             /** @description What it is. */
             title: string;
         };
+        /**
+         * @description What a file is for.
+         * @enum {string}
+         */
+        TakenFor: "print_at_one_to_one" | "read" | "machine" | "lists" | "keep";
         /** @description What has been taken for a bag. */
         TakenView: {
             /** @description The numbers of the papers. */
@@ -3212,7 +3298,20 @@ export interface operations {
     };
     taken_file: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The paper in the printer: `letter`, `a4`, `a3`, or `whole` for pages as large as the sheets. Letter or A4 if left out. */
+                paper?: string;
+                /** @description What the check square of the last print measured, if it was not what it says: `48.5 mm`. */
+                square?: string;
+                /** @description How folds are prepared by a machine: `pressed` or `perforated`; pressed if left out. */
+                scoring?: string;
+                /** @description How long the dashes of a perforated fold are: `3 mm` if left out. */
+                dash?: string;
+                /** @description How far apart they are: `2 mm` if left out. */
+                gap?: string;
+                /** @description The face that is up on the machine's mat: `outside` or `inside`; outside if left out. */
+                up?: string;
+            };
             header?: never;
             path: {
                 id: number;
@@ -3239,6 +3338,14 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4125,6 +4232,222 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    project: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file, to be saved. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    import: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProjectFile"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProjectFile"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectView"];
                 };
             };
             /** @description The body is no JSON, or broke off. */

@@ -132,7 +132,7 @@ pub async fn import_shelf(
 }
 
 /// Puts papers on the shelf while there is room.
-fn add(transaction: &Transaction<'_>, papers: &[String]) -> Result<Vec<Kept>, StoreError> {
+pub(super) fn add(transaction: &Transaction<'_>, papers: &[String]) -> Result<Vec<Kept>, StoreError> {
     let there = shelf::list(transaction)?.len();
     if there + papers.len() > MOST_PAPERS {
         let sentence = format!(

@@ -1,17 +1,44 @@
 //! What of a bag can be taken along: one list of it, and the files.
 
 use super::bags::{Id, attached, file_name, kept, planned_again};
+use crate::dear::Dear;
 use crate::problem::Problem;
 use crate::store::Store;
 use axum::Json;
-use axum::extract::rejection::PathRejection;
-use axum::extract::{Path, State};
+use axum::extract::rejection::{PathRejection, QueryRejection};
+use axum::extract::{Path, Query, State};
+use axum::http::StatusCode;
 use axum::response::Response;
-use serde::Serialize;
-use utoipa::ToSchema;
-use wide_fold_core::Plan;
-use wide_fold_formats::bundle::{everything, sheets, zipped};
+use serde::{Deserialize, Serialize};
+use utoipa::{IntoParams, ToSchema};
+use wide_fold_core::net::PaperFace;
+use wide_fold_core::{Length, Plan, Unit};
+use wide_fold_formats::bundle::{Taken, everything, machine_sheets, project_of, sheet_names, sheets, zipped};
+use wide_fold_formats::machine::{Dashes, Machining, Scoring};
+use wide_fold_formats::pdf::booklet::booklet_pdf;
+use wide_fold_formats::pdf::sheets::{Print, sheets_pdf};
+use wide_fold_formats::pdf::template::template_pdf;
+use wide_fold_formats::pdf::tiles::Correction;
+use wide_fold_formats::pdf::work_sheet::work_sheet_pdf;
+use wide_fold_formats::pdf::{PdfFault, PrintPaper};
 use wide_fold_formats::{List, fold_file, template_svg, write_list};
+
+/// What a file is for.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+#[schema(rename_all = "snake_case")]
+pub enum TakenFor {
+    /// At 1:1, on a printer.
+    PrintAtOneToOne,
+    /// To be read while working.
+    Read,
+    /// A cutting machine.
+    Machine,
+    /// A spreadsheet.
+    Lists,
+    /// Other programs, and this one elsewhere.
+    Keep,
+}
 
 /// A file that can be taken along.
 #[derive(Clone, Debug, Serialize, ToSchema)]
@@ -24,6 +51,8 @@ pub struct TakenFile {
     pub good_for: &'static str,
     /// Its kind, as its name ends: `SVG`.
     pub kind: &'static str,
+    /// What it is for.
+    pub taken_for: TakenFor,
 }
 
 /// Everything of a bag that can be taken along.
@@ -34,103 +63,250 @@ pub struct TakenFile {
 pub async fn taken(State(store): State<Store>, id: Id) -> Result<Json<Vec<TakenFile>>, Problem> {
     let bag = kept(&store, id).await?;
     let plan = planned_again(&bag)?;
-    let file = |path: String, title: String, good_for, kind| TakenFile {
-        href: format!("/api/bags/{}/{path}", bag.id),
-        title,
-        good_for,
-        kind,
+    let mut files = Vec::new();
+    let mut add = |taken_for, path: &str, title: &str, good_for, kind| {
+        let href = format!("/api/bags/{}/{path}", bag.id);
+        files.push(TakenFile { href, title: title.to_owned(), good_for, kind, taken_for });
     };
-    let count = plan.layout.sheets.len();
-    let mut files: Vec<TakenFile> = plan
-        .layout
-        .letters()
-        .into_iter()
-        .enumerate()
-        .map(|(sheet, letter)| {
-            let title = if count == 1 { "The sheet".to_owned() } else { format!("Sheet {letter}") };
-            file(
-                format!("sheet.svg?sheet={sheet}"),
-                title,
-                if plan.layout.sheets[sheet].overhang.is_none() {
-                    "At 1:1, to print or to open on a cutting machine: cuts and scores in groups of their own."
-                } else {
-                    "At 1:1. The piece reaches past the sheet; it is drawn so."
-                },
-                "SVG",
-            )
-        })
-        .collect();
-    if count > 1 {
-        let title = "All sheets".to_owned();
-        files.push(file(
-            "taken/sheets.zip".to_owned(),
-            title,
-            "The same, every sheet of this bag in one file.",
-            "ZIP",
-        ));
+    let has_template = template_svg(&plan.brief, &bag.name).is_some();
+    add(
+        TakenFor::PrintAtOneToOne,
+        "taken/sheets.pdf",
+        "All sheets",
+        "To lay on the paper: on pages that are put together, or on one as large as the sheet.",
+        "PDF",
+    );
+    if has_template {
+        let good_for = "To lay on both faces, so that the holes meet.";
+        add(TakenFor::PrintAtOneToOne, "taken/hole-template.pdf", "The hole template", good_for, "PDF");
     }
-    if template_svg(&plan.brief, &bag.name).is_some() {
-        let good_for = "At 1:1, to lay on both faces, so that the holes meet.";
-        files.push(file("template.svg".to_owned(), "The hole template".to_owned(), good_for, "SVG"));
+    add(
+        TakenFor::Read,
+        "taken/booklet.pdf",
+        "The booklet",
+        "Every step with its picture, what to check, and what helps.",
+        "PDF",
+    );
+    add(
+        TakenFor::Read,
+        "taken/work-sheet.pdf",
+        "The work sheet",
+        "One page to hang above the table: drawing, scores, parts, steps.",
+        "PDF",
+    );
+    let count = plan.layout.sheets.len();
+    for (sheet, (letter, file)) in plan.layout.letters().into_iter().zip(sheet_names(&plan)).enumerate() {
+        let title = match letter.as_str() {
+            _ if count == 1 => "The sheet".to_owned(),
+            "" => "Scraps".to_owned(),
+            letter => format!("Sheet {letter}"),
+        };
+        let good_for = if plan.layout.sheets[sheet].overhang.is_none() {
+            "At 1:1, as it is drawn here: every line with what it means, and a check square."
+        } else {
+            "At 1:1. The piece reaches past the sheet; it is drawn so."
+        };
+        add(TakenFor::PrintAtOneToOne, &format!("sheet.svg?sheet={sheet}"), &title, good_for, "SVG");
+        if plan.layout.sheets[sheet].overhang.is_none() {
+            let good_for = "Cuts, scores and pen lines in layers of their own; nothing else, each line once.";
+            add(TakenFor::Machine, &format!("taken/machine-{file}.svg"), &title, good_for, "SVG");
+            let good_for = "The same, for machines that read drawings of engineers; arcs are true arcs.";
+            add(TakenFor::Machine, &format!("taken/machine-{file}.dxf"), &title, good_for, "DXF");
+        }
+    }
+    if count > 1 {
+        add(
+            TakenFor::PrintAtOneToOne,
+            "taken/sheets.zip",
+            "All sheets",
+            "Every sheet as it is drawn here, in one file.",
+            "ZIP",
+        );
+        add(
+            TakenFor::Machine,
+            "taken/machine.zip",
+            "All sheets",
+            "Every sheet for the machine, as SVG and DXF.",
+            "ZIP",
+        );
+    }
+    if has_template {
+        add(TakenFor::PrintAtOneToOne, "template.svg", "The hole template", "The same as a drawing.", "SVG");
     }
     let lists = [
         ("parts", "The parts", "What to have ready: pieces, ribbon, card."),
         ("cuts", "The cuts", "Every cut of the trimmer in order, with what to set it to."),
         ("scores", "The scores", "Every setting of the board and every line, with its distances."),
     ];
-    files.extend(
-        lists.map(|(name, title, good_for)| {
-            file(format!("taken/{name}.csv"), title.to_owned(), good_for, "CSV")
-        }),
-    );
-    files.push(file(
-        "taken/bag.fold".to_owned(),
-        "Creases and the folded bag".to_owned(),
-        "For programs that read folding patterns: mountains, valleys, faces, and the bag as it stands.",
-        "FOLD",
-    ));
-    files.push(file(
-        "taken/everything.zip".to_owned(),
-        "All of it".to_owned(),
-        "Sheets, template, lists, creases and the bag itself, in one file.",
+    for (name, title, good_for) in lists {
+        add(TakenFor::Lists, &format!("taken/{name}.csv"), title, good_for, "CSV");
+    }
+    let good_for = "To open it in Wide Fold somewhere else, or to put it by.";
+    add(TakenFor::Keep, "taken/project.json", "The bag itself", good_for, "JSON");
+    let good_for =
+        "For programs that read folding patterns: mountains, valleys, faces, and the bag as it stands.";
+    add(TakenFor::Keep, "taken/bag.fold", "Creases and the folded bag", good_for, "FOLD");
+    add(
+        TakenFor::Keep,
+        "taken/everything.zip",
+        "All of it",
+        "Everything on this list, as it is customary, in one file.",
         "ZIP",
-    ));
+    );
     Ok(Json(files))
 }
 
-/// A file of a bag: `sheets.zip`, `everything.zip`, `bag.fold`, `parts.csv`, `cuts.csv` or `scores.csv`.
-#[utoipa::path(get, path = "/api/bags/{id}/taken/{file}", params(("id" = i64, Path), ("file" = String, Path)), responses(
+/// How files are wanted.
+#[derive(Clone, Debug, Default, Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+#[serde(deny_unknown_fields)]
+pub struct TakenQuery {
+    /// The paper in the printer: `letter`, `a4`, `a3`, or `whole` for pages as large as the sheets. Letter or A4 if left out.
+    paper: Option<String>,
+    /// What the check square of the last print measured, if it was not what it says: `48.5 mm`.
+    square: Option<String>,
+    /// How folds are prepared by a machine: `pressed` or `perforated`; pressed if left out.
+    scoring: Option<String>,
+    /// How long the dashes of a perforated fold are: `3 mm` if left out.
+    dash: Option<String>,
+    /// How far apart they are: `2 mm` if left out.
+    gap: Option<String>,
+    /// The face that is up on the machine's mat: `outside` or `inside`; outside if left out.
+    up: Option<String>,
+}
+
+impl TakenQuery {
+    fn print(&self, unit: Unit) -> Result<Print, Problem> {
+        let usual = Print::customary(unit);
+        let paper = match &self.paper {
+            None => usual.paper,
+            Some(word) => PrintPaper::ALL
+                .into_iter()
+                .find(|paper| paper.word() == word)
+                .ok_or_else(|| fault("paper", "The paper is letter, a4, a3 or whole."))?,
+        };
+        let correction = match self.square.as_deref().filter(|square| !square.trim().is_empty()) {
+            None => usual.correction,
+            Some(text) => {
+                let measured = length("square", text, unit)?;
+                let off = "That square is off by more than a quarter: something else is wrong than the printer’s scale. Measure its side once more.";
+                Correction::of(unit, measured).ok_or_else(|| fault("square", off))?
+            }
+        };
+        Ok(Print { paper, correction })
+    }
+
+    fn machining(&self, unit: Unit) -> Result<Machining, Problem> {
+        let up = match self.up.as_deref() {
+            None | Some("outside") => PaperFace::Outside,
+            Some("inside") => PaperFace::Inside,
+            Some(_) => return Err(fault("up", "The face that is up is outside or inside.")),
+        };
+        let scoring = match self.scoring.as_deref() {
+            None | Some("pressed") => Scoring::Pressed,
+            Some("perforated") => {
+                let of = |field, text: &Option<String>, usual| {
+                    text.as_deref().map_or(Ok(usual), |text| length(field, text, unit))
+                };
+                let dash = of("dash", &self.dash, Length::millimetres(3))?;
+                let gap = of("gap", &self.gap, Length::millimetres(2))?;
+                let too = "Dashes and gaps are half a millimetre to 20 mm long.";
+                Scoring::Perforated(Dashes::new(dash, gap).ok_or_else(|| fault("dash", too))?)
+            }
+            Some(_) => return Err(fault("scoring", "Folds are pressed or perforated.")),
+        };
+        Ok(Machining { scoring, up })
+    }
+}
+
+fn fault(field: &str, sentence: &str) -> Problem {
+    Problem {
+        field: Some(field.to_owned()),
+        ..Problem::new(StatusCode::UNPROCESSABLE_ENTITY, "brief", sentence)
+    }
+}
+
+fn length(field: &str, text: &str, unit: Unit) -> Result<Length, Problem> {
+    Length::parse(text, unit).map_err(|error| fault(field, error.problem()))
+}
+
+impl From<PdfFault> for Problem {
+    fn from(why: PdfFault) -> Self {
+        match why {
+            PdfFault::Nothing => Self::not_found("hole template"),
+            PdfFault::TooManyPages { pages } => fault(
+                "paper",
+                &format!(
+                    "That would take {pages} pages. Take larger paper, or pages as large as the sheets."
+                ),
+            ),
+            PdfFault::Unwritten(_) => Self::ours(&why),
+        }
+    }
+}
+
+/// A file of a bag: sheets, template, booklet and work sheet as PDF; machine files; lists; `bag.fold`, `project.json`; ZIPs of them.
+#[utoipa::path(get, path = "/api/bags/{id}/taken/{file}",
+    params(("id" = i64, Path), ("file" = String, Path), TakenQuery), responses(
     (status = 200, description = "The file, to be saved."),
-    (status = 404, body = Problem, content_type = "application/problem+json")
+    (status = 404, body = Problem, content_type = "application/problem+json"),
+    (status = 422, body = Problem, content_type = "application/problem+json")
 ))]
 pub async fn taken_file(
     State(store): State<Store>,
+    State(dear): State<Dear>,
     path: Result<Path<(i64, String)>, PathRejection>,
+    query: Result<Query<TakenQuery>, QueryRejection>,
 ) -> Result<Response, Problem> {
     let Path((id, what)) = path.map_err(|_| Problem::not_found("file"))?;
+    let Query(query) = query.map_err(|_| fault("query", "A file cannot be asked for that way."))?;
     let bag = kept(&store, Ok(Path(id))).await?;
     let plan = planned_again(&bag)?;
-    let made = tokio::task::spawn_blocking({
-        let (what, name) = (what.clone(), bag.name.clone());
-        move || write(&plan, &name, &what)
-    });
-    let (bytes, kind) = made.await.map_err(|error| Problem::ours(&error))??;
+    let (file, name) = (what.clone(), bag.name.clone());
+    let (bytes, kind) = dear.run(move |_| write(&plan, &name, &file, &query)).await?;
     attached(bytes, &format!("{}-{what}", file_name(&bag.name)), kind)
 }
 
 /// A file by its name, and the kind it is sent as.
-fn write(plan: &Plan, name: &str, what: &str) -> Result<(Vec<u8>, &'static str), Problem> {
+fn write(
+    plan: &Plan,
+    name: &str,
+    what: &str,
+    query: &TakenQuery,
+) -> Result<(Vec<u8>, &'static str), Problem> {
     const ZIP: &str = "application/zip";
     const CSV: &str = "text/csv; charset=utf-8; header=present";
-    let ours = |error: serde_json::Error| Problem::ours(&error);
-    let zip = |files: &[_]| zipped(files).map_err(|error| Problem::ours(&error));
+    const PDF: &str = "application/pdf";
+    let unit = plan.brief.unit;
+    let zip = |files: &[Taken]| zipped(files).map_err(|error| Problem::ours(&error));
     Ok(match what {
         "sheets.zip" => (zip(&sheets(plan, name))?, ZIP),
+        "machine.zip" => (zip(&machine(plan, name, query)?)?, ZIP),
         "everything.zip" => (zip(&everything(plan, name).map_err(|error| Problem::ours(&error))?)?, ZIP),
-        "bag.fold" => (serde_json::to_vec(&fold_file(plan, name)).map_err(ours)?, "application/json"),
+        "sheets.pdf" => (sheets_pdf(plan, name, query.print(unit)?)?, PDF),
+        "hole-template.pdf" => (template_pdf(&plan.brief, name, query.print(unit)?)?, PDF),
+        "booklet.pdf" => (booklet_pdf(plan, name)?, PDF),
+        "work-sheet.pdf" => (work_sheet_pdf(plan, name)?, PDF),
+        "bag.fold" => {
+            let fold = serde_json::to_vec(&fold_file(plan, name)).map_err(|error| Problem::ours(&error))?;
+            (fold, "application/json")
+        }
+        "project.json" => {
+            let project = project_of(plan, name).map_err(|error| Problem::ours(&error))?;
+            (project.into_bytes(), "application/json")
+        }
         "parts.csv" => (write_list(plan, List::Parts).into_bytes(), CSV),
         "cuts.csv" => (write_list(plan, List::Cuts).into_bytes(), CSV),
         "scores.csv" => (write_list(plan, List::Scores).into_bytes(), CSV),
+        _ if what.starts_with("machine-") => {
+            let found = machine(plan, name, query)?.into_iter().find(|(file, _)| file == what);
+            let kind = if what.ends_with(".svg") { "image/svg+xml" } else { "image/vnd.dxf" };
+            (found.ok_or_else(|| Problem::not_found("file"))?.1, kind)
+        }
         _ => return Err(Problem::not_found("file")),
     })
+}
+
+fn machine(plan: &Plan, name: &str, query: &TakenQuery) -> Result<Vec<Taken>, Problem> {
+    machine_sheets(plan, name, query.machining(plan.brief.unit)?).map_err(|error| Problem::ours(&error))
 }

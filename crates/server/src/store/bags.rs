@@ -97,6 +97,16 @@ pub fn page(
     Ok((found.into_iter().map(|(listed, _)| listed).collect(), next))
 }
 
+/// All bags that are not deleted, the first made first.
+///
+/// # Errors
+/// [`StoreError::Database`].
+pub fn all(connection: &Connection) -> Result<Vec<Bag>> {
+    let sql = format!("SELECT {COLUMNS} FROM bag WHERE deleted_at IS NULL ORDER BY id");
+    let mut statement = connection.prepare_cached(&sql)?;
+    Ok(statement.query_map([], read)?.collect::<rusqlite::Result<Vec<_>>>()?)
+}
+
 /// How many bags there are that are not deleted.
 ///
 /// # Errors

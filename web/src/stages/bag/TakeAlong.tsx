@@ -1,11 +1,14 @@
-// Everything of a bag that can leave the program, with what each is good for. The bag is saved before the list opens.
+// Everything of a bag that can leave the program, by what it is for. The bag is saved before the list opens.
 
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Button, Modal } from "react-bootstrap";
-import { listTaken } from "../../api/client";
+import { listTaken, type TakenFile } from "../../api/client";
 import { Failed } from "../../api/Failed";
 import { Icon } from "../../drawings/Icon";
+import { MachineChoices, PrintChoices } from "./TakeChoices";
+import { TakenRow } from "./TakenRow";
+import { useTakeChoices } from "./useTakeChoices";
 
 export function TakeAlong({ bag, save }: { bag: number; save: () => Promise<boolean> }) {
   const [state, setState] = useState<"shut" | "open" | "refused">("shut");
@@ -15,7 +18,7 @@ export function TakeAlong({ bag, save }: { bag: number; save: () => Promise<bool
       <Button
         variant="ink"
         className="download"
-        title="Sheets, lists, creases: what can be printed, cut or kept"
+        title="Sheets, booklet, machine files, lists: what can be printed, cut or kept"
         onClick={async () => setState((await save()) ? "open" : "refused")}
       >
         <Icon name="download" />
@@ -29,7 +32,7 @@ export function TakeAlong({ bag, save }: { bag: number; save: () => Promise<bool
           </Button>
         </span>
       )}
-      <Modal show={state === "open"} onHide={shut} size="lg" aria-labelledby="take-title">
+      <Modal show={state === "open"} onHide={shut} size="lg" aria-labelledby="take-title" scrollable>
         <Modal.Body className="take-along">
           <h2 id="take-title">Take it along</h2>
           <Files bag={bag} />
@@ -42,23 +45,38 @@ export function TakeAlong({ bag, save }: { bag: number; save: () => Promise<bool
   );
 }
 
+const GROUPS: { id: TakenFile["taken_for"]; title: string }[] = [
+  { id: "read", title: "To read while working" },
+  { id: "print_at_one_to_one", title: "To print at 1:1" },
+  { id: "machine", title: "For a cutting machine" },
+  { id: "lists", title: "As lists" },
+  { id: "keep", title: "To keep and to pass on" },
+];
+
 function Files({ bag }: { bag: number }) {
   const asked = useQuery({ queryKey: ["taken", bag], queryFn: () => listTaken(bag), gcTime: 0 });
+  const choices = useTakeChoices();
   return (
     <>
       <Failed asked={asked} what="What can be taken along" />
-      <ul aria-busy={asked.isPending}>
-        {asked.data?.map((file) => (
-          <li key={file.href}>
-            <a href={file.href} download="">
-              <Icon name="download" />
-              <strong>{file.title}</strong>
-              <span className="take-kind">{file.kind}</span>
-              <small>{file.good_for}</small>
-            </a>
-          </li>
-        ))}
-      </ul>
+      {asked.isPending && <p aria-busy="true">Looking what there is…</p>}
+      {asked.data &&
+        GROUPS.map(({ id, title }) => {
+          const files = asked.data.filter((file) => file.taken_for === id);
+          if (files.length === 0) return null;
+          return (
+            <section key={id} aria-labelledby={`take-${id}`}>
+              <h3 id={`take-${id}`}>{title}</h3>
+              {id === "print_at_one_to_one" && <PrintChoices choices={choices} />}
+              {id === "machine" && <MachineChoices bag={bag} choices={choices} />}
+              <ul>
+                {files.map((file) => (
+                  <TakenRow key={file.href} file={file} query={choices.queryFor(id)} />
+                ))}
+              </ul>
+            </section>
+          );
+        })}
     </>
   );
 }

@@ -1,0 +1,216 @@
+//! Project files: everything out, and in again after a look at what it would change.
+
+use super::bags::{attached, content};
+use super::shelf::{add, written};
+use crate::dear::Dear;
+use crate::problem::{Body, Problem};
+use crate::store::bags::{Bag, Content};
+use crate::store::{Store, StoreError, bags, shelf};
+use crate::view::shelf::read_kept;
+use axum::Json;
+use axum::extract::State;
+use axum::response::Response;
+use jiff::Timestamp;
+use rusqlite::Connection;
+use serde::{Deserialize, Serialize};
+use std::collections::HashSet;
+use utoipa::ToSchema;
+use wide_fold_core::Plan;
+use wide_fold_formats::BriefText;
+use wide_fold_formats::project::{LONGEST_NAME, MOST_BAGS, Project, read_project, write_project};
+
+/// A project file is at most this long, in bytes, with all that stands round it.
+const LONGEST_FILE: usize = 8 * 1024 * 1024;
+
+/// A project file as it was read from a disk.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct ProjectFile {
+    /// Its text.
+    #[schema(max_length = 8388608)]
+    text: String,
+}
+
+/// What becomes of one thing in a project file.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+#[schema(rename_all = "snake_case")]
+pub enum Becomes {
+    /// It is added.
+    Added,
+    /// It is added under another name: one of its name is there, and is not the same.
+    Renamed,
+    /// It is there already, the same: nothing is done.
+    There,
+}
+
+/// A bag or paper of a project file.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct ProjectPart {
+    /// The name it has, or will have.
+    pub name: String,
+    /// What it is, in figures.
+    pub says: String,
+    /// What becomes of it.
+    pub becomes: Becomes,
+}
+
+/// What a project file changes; nothing that is there is ever changed or taken away.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct ProjectView {
+    /// Its bags.
+    pub bags: Vec<ProjectPart>,
+    /// Its papers.
+    pub papers: Vec<ProjectPart>,
+    /// How many bags and papers are added.
+    pub added: usize,
+}
+
+/// All bags and papers as a project file.
+#[utoipa::path(get, path = "/api/project", responses(
+    (status = 200, body = String, content_type = "application/json", description = "The file, to be saved.")
+))]
+pub async fn project(State(store): State<Store>, State(dear): State<Dear>) -> Result<Response, Problem> {
+    let (kept, papers) =
+        store.read(|connection| Ok((bags::all(connection)?, shelf::list(connection)?))).await?;
+    let text = dear
+        .run(move |_| {
+            // What was kept by another version and cannot be read is taken along by itself, from its own page.
+            let bags =
+                kept.into_iter().filter_map(|bag| Some((bag.name.clone(), bag.brief().ok()?))).collect();
+            let papers = papers.iter().filter_map(|kept| read_kept(&kept.paper).ok()).collect();
+            write_project(&Project { bags, papers }).map_err(|error| Problem::ours(&error))
+        })
+        .await?;
+    attached(text, "wide-fold-project.json", "application/json")
+}
+
+/// What a project file would change.
+#[utoipa::path(post, path = "/api/project/preview", request_body = ProjectFile, responses(
+    (status = 200, body = ProjectView), (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn preview(
+    State(store): State<Store>,
+    State(dear): State<Dear>,
+    Body(file): Body<ProjectFile, LONGEST_FILE>,
+) -> Result<Json<ProjectView>, Problem> {
+    let incoming = dear.run(move |_| Incoming::read(&file.text)).await?;
+    let view = store.read(move |connection| Ok(incoming.sorted(connection)?.0)).await?;
+    Ok(Json(view))
+}
+
+/// Add what is in a project file. All of it or, if anything is wrong with it, nothing.
+#[utoipa::path(post, path = "/api/project/import", request_body = ProjectFile, responses(
+    (status = 200, body = ProjectView), (status = 409, body = Problem, content_type = "application/problem+json"),
+    (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn import(
+    State(store): State<Store>,
+    State(dear): State<Dear>,
+    Body(file): Body<ProjectFile, LONGEST_FILE>,
+) -> Result<Json<ProjectView>, Problem> {
+    let incoming = dear.run(move |_| Incoming::read(&file.text)).await?;
+    let view = store
+        .write(move |transaction| {
+            let (view, bags, papers) = incoming.sorted(transaction)?;
+            let now = Timestamp::now();
+            for content in &bags {
+                bags::create(transaction, content, now)?;
+            }
+            if !papers.is_empty() {
+                add(transaction, &papers)?;
+            }
+            Ok(view)
+        })
+        .await?;
+    Ok(Json(view))
+}
+
+/// A project file, ready to be kept.
+struct Incoming {
+    bags: Vec<(Content, String)>,
+    papers: Vec<(String, String, String)>,
+}
+
+impl Incoming {
+    fn read(text: &str) -> Result<Self, Problem> {
+        let project = read_project(text)?;
+        let bag = |(name, brief): &(String, wide_fold_core::Brief)| {
+            let plan = Plan::new(brief).map_err(wide_fold_formats::FormatFault::from)?;
+            let unit = brief.unit;
+            let says = plan.brief.finished.width.label(unit);
+            let (height, gusset) = (brief.finished.height.label(unit), brief.finished.gusset.label(unit));
+            Ok((content(name.clone(), &plan)?, format!("{says} × {height} × {gusset}")))
+        };
+        let bags = project.bags.iter().map(bag).collect::<Result<Vec<_>, Problem>>()?;
+        let paper = |paper: &wide_fold_core::paper::Paper| {
+            let text = wide_fold_formats::PaperText::from(paper);
+            Ok((
+                text.name.clone(),
+                format!("{} × {}, {}", text.width, text.height, text.count),
+                written(paper)?,
+            ))
+        };
+        let papers = project.papers.iter().map(paper).collect::<Result<Vec<_>, Problem>>()?;
+        Ok(Self { bags, papers })
+    }
+
+    /// What becomes of every part, and what is to be added, against what is kept.
+    fn sorted(
+        &self,
+        connection: &Connection,
+    ) -> Result<(ProjectView, Vec<Content>, Vec<String>), StoreError> {
+        let kept = bags::all(connection)?;
+        // Compared as they are written today, whatever spelling they were kept in.
+        let spelled = |bag: &Bag| {
+            let read =
+                bag.brief().ok().and_then(|brief| serde_json::to_string(&BriefText::from(&brief)).ok());
+            read.unwrap_or_else(|| bag.brief.clone())
+        };
+        let mut there: HashSet<(String, String)> =
+            kept.iter().map(|bag| (bag.name.clone(), spelled(bag))).collect();
+        let mut names: HashSet<String> = kept.into_iter().map(|bag| bag.name).collect();
+        let (mut parts, mut added) = (Vec::new(), Vec::new());
+        for (content, says) in &self.bags {
+            let own = (content.name.clone(), content.brief.clone());
+            let (name, becomes) = if there.contains(&own) {
+                (own.0, Becomes::There)
+            } else if names.contains(&own.0) {
+                (another_name(&own.0, &names), Becomes::Renamed)
+            } else {
+                (own.0, Becomes::Added)
+            };
+            if becomes != Becomes::There {
+                there.insert((name.clone(), content.brief.clone()));
+                there.insert((content.name.clone(), content.brief.clone()));
+                names.insert(name.clone());
+                added.push(Content { name: name.clone(), ..content.clone() });
+            }
+            parts.push(ProjectPart { name, says: says.clone(), becomes });
+        }
+        let mut on_shelf: HashSet<String> =
+            shelf::list(connection)?.into_iter().map(|kept| kept.paper).collect();
+        let (mut papers, mut put) = (Vec::new(), Vec::new());
+        for (name, says, text) in &self.papers {
+            let becomes = if on_shelf.insert(text.clone()) { Becomes::Added } else { Becomes::There };
+            if becomes == Becomes::Added {
+                put.push(text.clone());
+            }
+            papers.push(ProjectPart { name: name.clone(), says: says.clone(), becomes });
+        }
+        Ok((ProjectView { bags: parts, papers, added: added.len() + put.len() }, added, put))
+    }
+}
+
+/// The name with the first number behind it that no bag has.
+fn another_name(name: &str, taken: &HashSet<String>) -> String {
+    let numbered = |n: usize| {
+        let end = format!(" ({n})");
+        let room = LONGEST_NAME - end.chars().count();
+        name.chars().take(room).collect::<String>() + &end
+    };
+    (2..=MOST_BAGS * 2 + 2)
+        .map(numbered)
+        .find(|name| !taken.contains(name))
+        .unwrap_or_else(|| name.to_owned())
+}

@@ -1,0 +1,111 @@
+// What is chosen before a file is taken: paper and printer, or how a machine prepares the folds.
+
+import { Link } from "react-router";
+import type { Choices, TakeChoices } from "./useTakeChoices";
+
+const PAPERS: { id: Choices["paper"]; says: string }[] = [
+  { id: "letter", says: "Letter" },
+  { id: "a4", says: "A4" },
+  { id: "a3", says: "A3" },
+  { id: "whole", says: "as large as the sheet" },
+];
+
+export function PrintChoices({ choices }: { choices: TakeChoices }) {
+  return (
+    <div className="take-choices">
+      <fieldset>
+        <legend>Paper in the printer</legend>
+        {PAPERS.map(({ id, says }) => (
+          <label key={id}>
+            <input
+              type="radio"
+              name="take-paper"
+              checked={choices.paper === id}
+              onChange={() => choices.set({ paper: id })}
+            />
+            {says}
+          </label>
+        ))}
+      </fieldset>
+      <label className="take-square">
+        <span>My check square measured</span>
+        <input
+          type="text"
+          value={choices.square}
+          placeholder="as it should"
+          onChange={(event) => choices.set({ square: event.target.value })}
+        />
+        <small>
+          Print once and measure the square on the first page. If it is not what it says, type what it is: the
+          next print is made larger or smaller by as much.
+        </small>
+      </label>
+    </div>
+  );
+}
+
+export function MachineChoices({ bag, choices }: { bag: number; choices: TakeChoices }) {
+  const perforated = choices.scoring === "perforated";
+  return (
+    <div className="take-choices">
+      <fieldset>
+        <legend>Folds are</legend>
+        <label>
+          <input
+            type="radio"
+            name="take-scoring"
+            checked={!perforated}
+            onChange={() => choices.set({ scoring: "pressed" })}
+          />
+          pressed by a scoring tool
+        </label>
+        <label>
+          <input
+            type="radio"
+            name="take-scoring"
+            checked={perforated}
+            onChange={() => choices.set({ scoring: "perforated" })}
+          />
+          perforated by the blade
+        </label>
+        {perforated && (
+          <span className="take-dashes">
+            <label>
+              dash
+              <input
+                type="text"
+                value={choices.dash}
+                onChange={(event) => choices.set({ dash: event.target.value })}
+              />
+            </label>
+            <label>
+              gap
+              <input
+                type="text"
+                value={choices.gap}
+                onChange={(event) => choices.set({ gap: event.target.value })}
+              />
+            </label>
+          </span>
+        )}
+      </fieldset>
+      <fieldset>
+        <legend>Up on the mat</legend>
+        {(["outside", "inside"] as const).map((up) => (
+          <label key={up}>
+            <input
+              type="radio"
+              name="take-up"
+              checked={choices.up === up}
+              onChange={() => choices.set({ up })}
+            />
+            the {up}
+          </label>
+        ))}
+      </fieldset>
+      <Link className="take-try" to={`/bags/${bag}/machine`}>
+        Try it on the machine that comes with Wide Fold, a stand-in
+      </Link>
+    </div>
+  );
+}

@@ -1,0 +1,62 @@
+// How files are wanted: the printer's paper and what it makes of the check square, how a machine prepares folds. Kept in this browser.
+
+import { useState } from "react";
+import type { TakenFile } from "../../api/client";
+
+export interface Choices {
+  /** The paper in the printer; nothing for what is customary. */
+  paper: "" | "letter" | "a4" | "a3" | "whole";
+  /** What the check square measured on the last print; empty if it was right. */
+  square: string;
+  scoring: "pressed" | "perforated";
+  dash: string;
+  gap: string;
+  up: "outside" | "inside";
+}
+
+const USUAL: Choices = { paper: "", square: "", scoring: "pressed", dash: "3 mm", gap: "2 mm", up: "outside" };
+const KEY = "wide-fold take along";
+
+function remembered(): Choices {
+  try {
+    const kept: unknown = JSON.parse(localStorage.getItem(KEY) ?? "{}");
+    return typeof kept === "object" ? { ...USUAL, ...kept } : USUAL;
+  } catch {
+    return USUAL;
+  }
+}
+
+/** What is asked for beside a file of that purpose. */
+export function queryOf(choices: Choices, taken: TakenFile["taken_for"]): string {
+  const query = new URLSearchParams();
+  if (taken === "print_at_one_to_one") {
+    if (choices.paper !== "") query.set("paper", choices.paper);
+    if (choices.square.trim() !== "") query.set("square", choices.square);
+  }
+  if (taken === "machine") {
+    if (choices.up === "inside") query.set("up", "inside");
+    if (choices.scoring === "perforated") {
+      query.set("scoring", "perforated");
+      query.set("dash", choices.dash);
+      query.set("gap", choices.gap);
+    }
+  }
+  return query.toString();
+}
+
+export function useTakeChoices() {
+  const [choices, setChoices] = useState(remembered);
+  const set = (change: Partial<Choices>) =>
+    setChoices((before) => {
+      const after = { ...before, ...change };
+      try {
+        localStorage.setItem(KEY, JSON.stringify(after));
+      } catch {
+        // A browser that keeps nothing still takes this choice.
+      }
+      return after;
+    });
+  return { ...choices, set, queryFor: (taken: TakenFile["taken_for"]) => queryOf(choices, taken) };
+}
+
+export type TakeChoices = ReturnType<typeof useTakeChoices>;
