@@ -2,6 +2,7 @@ import { Link, Route, Routes } from "react-router";
 import { BagView } from "./stages/bag/BagView";
 import { BagsView } from "./stages/bags/BagsView";
 import { CutView } from "./stages/cut/CutView";
+import { MachineView } from "./stages/machine/MachineView";
 import { ShelfView } from "./stages/shelf/ShelfView";
 import { TableView } from "./stages/table/TableView";
 
@@ -11,6 +12,8 @@ export function App() {
       <Route path="/" element={<BagsView />} />
       <Route path="/bags/:id" element={<BagView />} />
       <Route path="/bags/:id/table" element={<TableView />} />
+      <Route path="/bags/:id/machine" element={<MachineView />} />
+      <Route path="/machine" element={<MachineView />} />
       <Route path="/cut" element={<CutView />} />
       <Route path="/shelf" element={<ShelfView />} />
       <Route path="*" element={<Nowhere />} />

@@ -30,7 +30,9 @@ pub struct Stroke {
 /// A drawing on a mat, ready to be worked.
 #[derive(Clone, Debug, PartialEq)]
 pub struct Job {
-    /// The sheet on the mat.
+    /// Where the bottom left corner of the sheet lies on the mat.
+    pub at: Spot,
+    /// The sheet.
     pub size: Spot,
     /// In the order of the work.
     pub strokes: Vec<Stroke>,
@@ -47,9 +49,11 @@ const LIFT: f64 = 0.12;
 const CHANGE: f64 = 3.0;
 
 impl Job {
-    /// Puts a drawing in order: pen, scores, perforations, cuts; of each the smaller before the larger, so that what lies inside is
+    /// Lays a drawing in the middle of a mat, or at its corner if it is larger, and puts it in order: pen, scores, perforations, cuts; of each the smaller before the larger, so that what lies inside is
     /// worked while the paper round it still holds it.
     pub fn new(drawing: &Drawing, mat: Mat) -> Self {
+        let at = [0, 1].map(|side| ((mat.size[side] - drawing.size[side]) / 2.0).max(0.0));
+        let drawing = &drawing.moved(at);
         let mut lines: Vec<&Line> = drawing.lines.iter().collect();
         // What lies within another line reaches less far, both ways together.
         lines.sort_by(|a, b| a.tool.cmp(&b.tool).then(reach(a).total_cmp(&reach(b))));
@@ -66,7 +70,7 @@ impl Job {
             strokes.push(Stroke { tool: line.tool, points: line.points.clone(), from: clock, to });
             (clock, head) = (to + LIFT, *last);
         }
-        Self { size: drawing.size, faults: faults(drawing, mat), strokes, seconds: clock }
+        Self { at, size: drawing.size, faults: faults(drawing, mat), strokes, seconds: clock }
     }
 }
 

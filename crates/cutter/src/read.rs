@@ -68,6 +68,17 @@ impl Line {
     }
 }
 
+impl Drawing {
+    /// The same elsewhere.
+    pub(crate) fn moved(&self, by: Spot) -> Self {
+        let moved = |line: &Line| Line {
+            tool: line.tool,
+            points: line.points.iter().map(|[x, y]| [x + by[0], y + by[1]]).collect(),
+        };
+        Self { lines: self.lines.iter().map(moved).collect(), ..*self }
+    }
+}
+
 /// Why a file cannot be worked: a sentence that says what is wrong and, if it is known, where.
 #[derive(Clone, Debug, PartialEq, Eq, thiserror::Error)]
 #[error("{0}")]
@@ -180,7 +191,11 @@ fn svg(text: &str) -> Result<Drawing, Unreadable> {
         for attribute in element.attributes() {
             let value = attribute.value().to_lowercase();
             if ["nan", "infinity"].iter().any(|word| value.contains(word)) && attribute.name() != "id" {
-                return refuse(format!("Line {} holds a number that is none: “{}”.", line(), attribute.name()));
+                return refuse(format!(
+                    "Line {} holds a number that is none: “{}”.",
+                    line(),
+                    attribute.name()
+                ));
             }
         }
         drawn += usize::from(DRAWN.contains(&name.name()));

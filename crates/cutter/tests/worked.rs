@@ -226,7 +226,7 @@ fn what_cannot_be_worked_is_said(#[case] kind: Kind, #[case] text: String, #[cas
 )]
 fn what_will_go_wrong_is_reported(#[case] lines: &str, #[case] kind: FaultKind, #[case] by: f64) {
     let drawing = read(Kind::Svg, &svg("", &format!("<g id=\"cut\">{lines}</g>"))).unwrap();
-    let mat = Mat { size: [90.0, 120.0], margin: 5.0, smallest: 2.0 };
+    let mat = Mat { size: [90.0, 100.0], margin: 5.0, smallest: 2.0 };
     let faults = Job::new(&drawing, mat).faults;
     assert_eq!(faults.iter().map(|fault| fault.kind).collect::<Vec<_>>(), [kind], "{faults:?}");
     assert!((faults[0].by - by).abs() < 0.05, "{faults:?}");

@@ -15,7 +15,7 @@ use wide_fold_core::{Brief, Length, Plan, Unit};
 use wide_fold_formats::pdf::booklet::booklet_pdf;
 use wide_fold_formats::pdf::sheets::{Print, sheets_pdf};
 use wide_fold_formats::pdf::template::template_pdf;
-use wide_fold_formats::pdf::tiles::{Correction, Tiling};
+use wide_fold_formats::pdf::tiles::{Correction, Tile, Tiling};
 use wide_fold_formats::pdf::work_sheet::work_sheet_pdf;
 use wide_fold_formats::pdf::{PdfFault, PrintPaper};
 
@@ -227,6 +227,21 @@ proptest! {
                 let tile = tiling.tiles().find(|tile| tiling.columns * tiling.rows == 1 || said.contains(&squeezed(&format!("{} of {} rows", tile.says(), tiling.rows))));
                 prop_assert!(tile.is_some(), "{}", said);
                 shown.push((page, tile.unwrap()));
+            }
+            // Where neighbouring pages show the same, they carry the same crosses: arms of 8 mm.
+            let crosses = |(page, tile): &(Page, Tile)| -> Vec<Spot> {
+                let arms = page.lines.iter().filter(|[a, b]| (far(*a, *b) - 8.0).abs() < 1e-2 && (a[1] - b[1]).abs() < 1e-3);
+                arms.map(|[a, b]| [(a[0] + b[0]) / 2.0 - 12.0 + tile.from.x.mm(), a[1] - page.size[1] + 12.0 + tile.to.y.mm()]).collect()
+            };
+            for own in &shown {
+                for other in shown.iter().filter(|other| other.1 != own.1) {
+                    let (low, high) = (other.1.from, other.1.to);
+                    for [x, y] in crosses(own) {
+                        if low.x.mm() + 1.0 < x && x < high.x.mm() - 1.0 && low.y.mm() + 1.0 < y && y < high.y.mm() - 1.0 {
+                            prop_assert!(crosses(other).iter().any(|spot| far(*spot, [x, y]) < NEAR), "a cross at {x} {y} is on one page only");
+                        }
+                    }
+                }
             }
             for [a, b] in of_net(&plan, sheet) {
                 for part in [0_i64, 1, 5, 9, 10] {

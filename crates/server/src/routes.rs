@@ -1,6 +1,7 @@
 //! Every address of the HTTP interface, in one place.
 
 mod bags;
+mod cutter;
 mod document;
 mod plan;
 mod project;
@@ -42,6 +43,7 @@ pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
         .routes(routes!(table::tick))
         .routes(routes!(taking::taken))
         .routes(routes!(taking::taken_file))
+        .routes(routes!(cutter::cutter))
         .routes(routes!(project::project))
         .routes(routes!(project::preview))
         .routes(routes!(project::import))

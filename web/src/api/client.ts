@@ -33,6 +33,11 @@ export type PaperText = Schemas["PaperText"];
 export type Way = Schemas["WayView"];
 export type Batch = Schemas["BatchView"];
 export type Imported = Schemas["ImportView"];
+export type TakenFile = Schemas["TakenFile"];
+export type Project = Schemas["ProjectView"];
+export type Job = Schemas["JobView"];
+export type MatText = Schemas["MatText"];
+export type Fault = Schemas["FaultView"];
 export type CommonSheet = Schemas["CommonSheet"];
 export type ProblemDetails = Schemas["Problem"];
 
@@ -128,6 +133,43 @@ export const clearTicks = (id: number) =>
 
 export const listTaken = (id: number) =>
   answer(client.GET("/api/bags/{id}/taken", { params: { path: { id } } }));
+
+/** A file as it is answered, with the name it is to have; throws {@link Refused} if it is not. */
+async function file(href: string): Promise<{ name: string; body: Blob }> {
+  const response = await fetch(href).catch(() => {
+    throw new Refused(NO_ANSWER);
+  });
+  if (!response.ok) {
+    const problem = (await response.json().catch(() => ({}))) as Partial<ProblemDetails>;
+    throw new Refused(
+      problem.detail ? (problem as ProblemDetails) : { ...NO_ANSWER, status: response.status },
+    );
+  }
+  const name = /filename="([^"]+)"/.exec(response.headers.get("content-disposition") ?? "")?.[1];
+  return { name: name ?? "wide-fold", body: await response.blob() };
+}
+
+/** Fetches a file and hands it to the browser to be saved; gives back its name. */
+export async function fetchFile(href: string): Promise<string> {
+  const { name, body } = await file(href);
+  const link = document.createElement("a");
+  link.href = URL.createObjectURL(body);
+  link.download = name;
+  link.click();
+  // The browser has to have begun before the address is forgotten.
+  setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
+  return name;
+}
+
+export const fetchText = async (href: string) => (await file(href)).body.text();
+
+export const previewProject = (text: string) =>
+  answer(client.POST("/api/project/preview", { body: { text } }));
+
+export const importProject = (text: string) => answer(client.POST("/api/project/import", { body: { text } }));
+
+export const cutOnMachine = (kind: "svg" | "dxf", text: string, mat: MatText) =>
+  answer(client.POST("/api/cutter", { body: { kind, text, mat } }));
 
 export const listShelf = () => answer(client.GET("/api/shelf"));
 

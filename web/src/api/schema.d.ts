@@ -234,6 +234,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cutter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts a file on the simulated cutting machine. */
+        post: operations["cutter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fold": {
         parameters: {
             query?: never;
@@ -972,6 +989,15 @@ export interface components {
          * @enum {string}
          */
         CutName: "slit" | "notch" | "base_slit" | "corner_square" | "tab_corner" | "tab_end" | "hem_corner" | "flap_side" | "pleat_end";
+        /** @description A piece of paper that has come loose. */
+        CutOutView: {
+            /** @description True if there are folds on it: a part of the bag, not what is left over. */
+            is_folded: boolean;
+            /** @description Its edge and the edges of its holes. */
+            rings_mm: number[][][];
+            /** @description Slits in it. */
+            slits_mm: number[][][];
+        };
         /** @description A cut made after trimming. */
         CutView: {
             /** @description Its name among the piece's lines: `k0`. */
@@ -1001,6 +1027,20 @@ export interface components {
              */
             y2: number;
         };
+        /** @description A file and the machine it is put on. */
+        CutterAsked: {
+            /** @description What kind of file it is. */
+            kind: components["schemas"]["CutterKind"];
+            /** @description The mat. */
+            mat: components["schemas"]["MatText"];
+            /** @description The file's text. */
+            text: string;
+        };
+        /**
+         * @description A kind of file that the machine reads.
+         * @enum {string}
+         */
+        CutterKind: "svg" | "dxf";
         /** @description What is laid on the bag for looks. */
         DecorationText: {
             /**
@@ -1165,6 +1205,16 @@ export interface components {
             /** @description True if the pattern's up is worth showing on it. */
             shows_up: boolean;
             what?: components["schemas"]["WhatName"] | null;
+        };
+        /** @description Something that will go wrong. */
+        FaultView: {
+            /** @description Where. */
+            at_mm: number[];
+            remedy?: components["schemas"]["MatRemedy"] | null;
+            /** @description What. */
+            title: string;
+            /** @description Why, with its numbers. */
+            why: string;
         };
         /** @description A measurement of the handle or what belongs to it. */
         FigureView: {
@@ -1460,6 +1510,35 @@ export interface components {
          * @enum {string}
          */
         InsertText: "none" | "single" | "double";
+        /** @description A job on the machine. Millimetres from the bottom left corner of the mat, y up; seconds from the start. */
+        JobView: {
+            /** @description Where the bottom left corner of the sheet lies. */
+            at_mm: number[];
+            /** @description What will go wrong. */
+            faults: components["schemas"]["FaultView"][];
+            /** @description What is not worked, in a sentence. */
+            left_out?: string | null;
+            /**
+             * Format: double
+             * @description How far rollers and clamps reach in.
+             */
+            margin_mm: number;
+            /** @description The mat. */
+            mat_mm: number[];
+            /** @description What lies on the mat afterwards, the largest first; nothing if there is too much of it to be worked out. */
+            pieces?: components["schemas"]["CutOutView"][] | null;
+            /**
+             * Format: double
+             * @description How long all of it takes.
+             */
+            seconds: number;
+            /** @description The sheet. */
+            sheet_mm: number[];
+            /** @description The lines in the order of the work. */
+            strokes: components["schemas"]["StrokeView"][];
+            /** @description The same in words. */
+            takes: string;
+        };
         /** @description One way to cut the run into pieces. */
         JoiningView: {
             /** @description The brief cut so. */
@@ -1553,6 +1632,36 @@ export interface components {
              * @description Width of what runs along the points; zero for an area.
              */
             width_mm: number;
+        };
+        /** @description Another mat or blade on which a fault is gone. */
+        MatRemedy: {
+            /** @description The mat to ask with. */
+            mat: components["schemas"]["MatText"];
+            /** @description What it is. */
+            title: string;
+        };
+        /** @description A mat. Lengths are text with a unit; without one they are in inches. */
+        MatText: {
+            /**
+             * @description From bottom to top.
+             * @example 12 in
+             */
+            height: string;
+            /**
+             * @description How far rollers and clamps reach in from every edge; nothing if left out.
+             * @example 6 mm
+             */
+            margin?: string;
+            /**
+             * @description The smallest thing the blade can turn round, across; 2 mm if left out.
+             * @example 2 mm
+             */
+            smallest?: string;
+            /**
+             * @description From side to side.
+             * @example 12 in
+             */
+            width: string;
         };
         /** @description Where a measurement is drawn on the face, in millimetres. */
         MeasuredView: {
@@ -2199,10 +2308,20 @@ export interface components {
         StepView: {
             /** @description What to take care of. */
             caution?: string | null;
+            /** @description What to look at or measure before going on. */
+            check: string;
+            /** @description How far the bag is folded before and after it, from 0 (flat) to 1 (made). */
+            folds: number[];
+            /** @description The glue areas that are worked on. */
+            glue: components["schemas"]["GlueName"][];
+            /** @description What usually goes wrong. */
+            goes_wrong: string;
             /** @description What its tick is kept under: another step, in words that say something else, has another. */
             id: string;
             /** @description The pass that this step is. */
             pass?: number | null;
+            /** @description What helps then. */
+            rescue: string;
             /** @description What to do, a sentence each. */
             says: string[];
             /** @description What there is to be seen while it is done. */
@@ -2211,12 +2330,31 @@ export interface components {
             stage: components["schemas"]["StageName"];
             /** @description What it is. */
             title: string;
+            /** @description Why it comes at this place in the work. */
+            why: string;
         };
         /**
          * @description How a paper comes.
          * @enum {string}
          */
         StockText: "sheets" | "pad" | "roll";
+        /** @description One line of a job. */
+        StrokeView: {
+            /**
+             * Format: double
+             * @description When the tool comes down.
+             */
+            from: number;
+            /** @description Where it goes. */
+            points_mm: number[][];
+            /**
+             * Format: double
+             * @description When it is lifted.
+             */
+            to: number;
+            /** @description What works it. */
+            tool: components["schemas"]["ToolName"];
+        };
         /** @description What a visible surface of the finished bag shows. */
         SurfaceView: {
             /** @description True if it shows the printed side the right way up, as faces do. */
@@ -2274,6 +2412,11 @@ export interface components {
             /** @description Their ids, in the order of the work. */
             done: string[];
         };
+        /**
+         * @description A tool of the machine.
+         * @enum {string}
+         */
+        ToolName: "pen" | "score" | "perforate" | "cut";
         /**
          * @description What is done with the paper above the top.
          * @enum {string}
@@ -3637,6 +3780,91 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BuildView"][];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    cutter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CutterAsked"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
                 };
             };
             /** @description The body is no JSON, or broke off. */

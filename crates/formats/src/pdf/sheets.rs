@@ -7,7 +7,7 @@ use super::leaf::{
 };
 use super::tiles::{Correction, MARGIN, MOST_PAGES, Tile, Tiling};
 use super::{PdfFault, PrintPaper, write};
-use crate::drawn::{Drawn, Tool, extent};
+use crate::drawn::{Drawn, Stroke, Tool, extent};
 use crate::sheet_svg::check_square;
 use wide_fold_core::layout::SheetCut;
 use wide_fold_core::plane::{Point, Size};
@@ -129,8 +129,9 @@ fn dashed(grey: u8) -> Pen {
     Pen { width: 0.2, dashes: &[1.0, 1.0], grey }
 }
 
-/// The lines of a sheet in a frame.
-fn lines(sheet: &OneToOne, frame: Frame, labels: bool) -> Vec<Mark> {
+/// The lines of a sheet in a frame: those seen on a page, with their names, or all of them in small.
+fn lines(sheet: &OneToOne, frame: Frame, page: Option<&Tile>) -> Vec<Mark> {
+    let labels = page.is_some();
     let mut marks = Vec::new();
     if let Some(own) = sheet.sheet {
         let corner = frame.spot(Point::new(Length::ZERO, own.height));
@@ -139,7 +140,11 @@ fn lines(sheet: &OneToOne, frame: Frame, labels: bool) -> Vec<Mark> {
     }
     marks.extend(sheet.help.iter().map(|(from, to, pen)| line(frame.spot(*from), frame.spot(*to), *pen)));
     for drawn in &sheet.drawn {
-        for stroke in &drawn.strokes {
+        let seen = |stroke: &&Stroke| {
+            let shown = |tile: &Tile| stroke.path.stretches().any(|(from, run)| tile.shows(from, run.to()));
+            page.is_none_or(shown)
+        };
+        for stroke in drawn.strokes.iter().filter(seen) {
             // Drawn small, dashes would run together.
             let pen = if labels {
                 Pen::of(stroke.tool)
@@ -164,8 +169,8 @@ fn page(sheet: &OneToOne, name: &str, tiling: &Tiling, tile: &Tile, correction: 
     let shown = [(tile.to.x - tile.from.x).mm() * scale, (tile.to.y - tile.from.y).mm() * scale];
     let origin = [margin - tile.from.x.mm() * scale, margin + shown[1] + tile.from.y.mm() * scale];
     let frame = Frame { origin, scale };
-    let mut marks = lines(sheet, frame, true);
-    let joins = registration(tiling, frame);
+    let mut marks = lines(sheet, frame, Some(tile));
+    let joins = registration(tiling, tile, frame);
     marks.extend(joins);
     let window = Mark::Window { from: [margin, margin], to: [margin + shown[0], margin + shown[1]], marks };
     let several = tiling.columns * tiling.rows > 1;
@@ -186,47 +191,31 @@ fn page(sheet: &OneToOne, name: &str, tiling: &Tiling, tile: &Tile, correction: 
     Leaf { width, height, marks: own }
 }
 
-/// Fine lines where pages are cut and laid over one another, with crosses on them, the same on both pages.
-fn registration(tiling: &Tiling, frame: Frame) -> Vec<Mark> {
-    let pen = Pen::thin(PALE);
-    let cross_pen = Pen::thin(INK);
+/// Fine lines where pages are cut and laid over one another, with crosses on them, the same on both pages: those seen on one page.
+fn registration(tiling: &Tiling, tile: &Tile, frame: Frame) -> Vec<Mark> {
+    let fine = Pen::thin(PALE);
     let mut marks = Vec::new();
-    let reach = 4.0;
-    let mut cross = |[x, y]: Spot| {
-        marks.push(line([x - reach, y], [x + reach, y], cross_pen));
-        marks.push(line([x, y - reach], [x, y + reach], cross_pen));
-        marks.push(ring([x, y], 2.0, cross_pen));
-    };
-    let tiles: Vec<Tile> = tiling.tiles().collect();
-    for x in tiling.upright_joins() {
-        for tile in tiles.iter().filter(|tile| tile.column == 0) {
-            let tall = tile.to.y - tile.from.y;
-            for quarter in [1, 3] {
-                cross(frame.spot(Point::new(x, tile.from.y + tall.half().half() * quarter)));
-            }
+    let quarters =
+        |from: Length, to: Length| [1, 3].map(|quarter| from + (to - from).half().half() * quarter);
+    for x in tiling.upright_joins().filter(|x| (tile.from.x..=tile.to.x).contains(x)) {
+        marks.push(line(frame.spot(Point::new(x, tile.from.y)), frame.spot(Point::new(x, tile.to.y)), fine));
+        for y in quarters(tile.from.y, tile.to.y) {
+            marks.extend(cross(frame.spot(Point::new(x, y))));
         }
     }
-    for y in tiling.level_joins() {
-        for tile in tiles.iter().filter(|tile| tile.row == 0) {
-            let wide = tile.to.x - tile.from.x;
-            for quarter in [1, 3] {
-                cross(frame.spot(Point::new(tile.from.x + wide.half().half() * quarter, y)));
-            }
+    for y in tiling.level_joins().filter(|y| (tile.from.y..=tile.to.y).contains(y)) {
+        marks.push(line(frame.spot(Point::new(tile.from.x, y)), frame.spot(Point::new(tile.to.x, y)), fine));
+        for x in quarters(tile.from.x, tile.to.x) {
+            marks.extend(cross(frame.spot(Point::new(x, y))));
         }
     }
-    let (low, high) = (-tiling.extent.height, tiling.extent.height * 2);
-    marks.extend(
-        tiling
-            .upright_joins()
-            .map(|x| line(frame.spot(Point::new(x, low)), frame.spot(Point::new(x, high)), pen)),
-    );
-    let (left, right) = (-tiling.extent.width, tiling.extent.width * 2);
-    marks.extend(
-        tiling
-            .level_joins()
-            .map(|y| line(frame.spot(Point::new(left, y)), frame.spot(Point::new(right, y)), pen)),
-    );
     marks
+}
+
+fn cross([x, y]: Spot) -> [Mark; 3] {
+    let (pen, reach) = (Pen::thin(INK), 4.0);
+    let across = line([x - reach, y], [x + reach, y], pen);
+    [across, line([x, y - reach], [x, y + reach], pen), ring([x, y], 2.0, pen)]
 }
 
 fn ring([x, y]: Spot, radius: f64, pen: Pen) -> Mark {
@@ -296,7 +285,7 @@ fn map(sheet: &OneToOne, name: &str, unit: Unit, print: Print, tiling: &Tiling, 
     let scale = ((width - left * 2.0) / spread.width.mm()).min((height - y - 20.0) / spread.height.mm());
     let (over, rim) = ((spread.height - tiling.extent.height).mm(), super::tiles::RIM.mm());
     let frame = Frame { origin: [left + rim * scale, y + (spread.height.mm() - over - rim) * scale], scale };
-    marks.extend(lines(sheet, frame, false));
+    marks.extend(lines(sheet, frame, None));
     if tiling.columns * tiling.rows > 1 {
         for tile in tiling.tiles() {
             let corner = frame.spot(Point::new(tile.from.x, tile.to.y));

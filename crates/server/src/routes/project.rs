@@ -5,6 +5,7 @@ use super::shelf::{add, written};
 use crate::dear::Dear;
 use crate::problem::{Body, Problem};
 use crate::store::bags::{Bag, Content};
+use crate::store::shelf::Kept;
 use crate::store::{Store, StoreError, bags, shelf};
 use crate::view::shelf::read_kept;
 use axum::Json;
@@ -188,8 +189,11 @@ impl Incoming {
             }
             parts.push(ProjectPart { name, says: says.clone(), becomes });
         }
-        let mut on_shelf: HashSet<String> =
-            shelf::list(connection)?.into_iter().map(|kept| kept.paper).collect();
+        let as_written = |kept: Kept| {
+            let read = read_kept(&kept.paper).ok().and_then(|paper| written(&paper).ok());
+            read.unwrap_or(kept.paper)
+        };
+        let mut on_shelf: HashSet<String> = shelf::list(connection)?.into_iter().map(as_written).collect();
         let (mut papers, mut put) = (Vec::new(), Vec::new());
         for (name, says, text) in &self.papers {
             let becomes = if on_shelf.insert(text.clone()) { Becomes::Added } else { Becomes::There };

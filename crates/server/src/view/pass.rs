@@ -1,13 +1,14 @@
 //! Passes and steps as they are read off at the table.
 
-use super::spelled::{CreaseName, EdgeName, FaceName, Points, SceneName, StageName};
+use super::spelled::{CreaseName, EdgeName, FaceName, GlueName, Points, SceneName, StageName};
 use fnv::FnvHasher;
 use serde::Serialize;
 use std::collections::HashMap;
 use std::hash::Hasher;
 use utoipa::ToSchema;
+use wide_fold_core::folded::motion::legs;
 use wide_fold_core::passes::{Edge, Pass};
-use wide_fold_core::steps::{Step, steps};
+use wide_fold_core::steps::{Counsel, Step, steps};
 use wide_fold_core::{Brief, Length, Plan, Unit};
 
 /// One way the piece lies on the board, and the lines scored while it lies so.
@@ -89,6 +90,18 @@ pub struct StepView {
     pub caution: Option<&'static str>,
     /// What there is to be seen while it is done.
     pub scene: SceneName,
+    /// How far the bag is folded before and after it, from 0 (flat) to 1 (made).
+    pub folds: [f64; 2],
+    /// The glue areas that are worked on.
+    pub glue: Vec<GlueName>,
+    /// Why it comes at this place in the work.
+    pub why: String,
+    /// What to look at or measure before going on.
+    pub check: String,
+    /// What usually goes wrong.
+    pub goes_wrong: String,
+    /// What helps then.
+    pub rescue: String,
 }
 
 impl PassView {
@@ -157,11 +170,26 @@ pub fn step_ids(plan: &Plan) -> Vec<String> {
 impl StepView {
     /// The steps of a plan as they are read.
     pub fn all(plan: &Plan) -> Vec<Self> {
-        step_ids(plan).into_iter().zip(&plan.steps).map(|(id, step)| Self::new(id, step)).collect()
+        let way = legs(plan.brief.build);
+        let reached = |step: &Step| step.reached.checked_sub(1).map_or(0.0, |last| way[last].to);
+        let mut before = 0.0;
+        let view = |(id, step): (String, &Step)| {
+            let folds = [before, reached(step)];
+            before = folds[1];
+            Self::new(id, step, folds)
+        };
+        step_ids(plan).into_iter().zip(&plan.steps).map(view).collect()
     }
 
-    fn new(id: String, step: &Step) -> Self {
+    fn new(id: String, step: &Step, folds: [f64; 2]) -> Self {
+        let Counsel { why, check, wrong, rescue } = step.counsel.clone();
         Self {
+            folds,
+            glue: step.job.glue().iter().map(|role| (*role).into()).collect(),
+            why,
+            check,
+            goes_wrong: wrong,
+            rescue,
             id,
             stage: step.stage.into(),
             title: step.title.clone(),

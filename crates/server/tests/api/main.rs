@@ -2,10 +2,12 @@
 #![allow(clippy::unwrap_used)] // In a test, a panic is the failure.
 
 mod conserved;
+mod cutter;
 mod garbled;
 mod handle;
 mod house;
 mod list;
+mod project;
 mod shelf;
 mod table;
 mod taking;

@@ -26,18 +26,83 @@ async fn every_file_that_is_listed_is_there(service: Service, #[case] build: Val
     assert_eq!(of_kind("sheet.svg"), sheets);
     assert_eq!(of_kind("sheets.zip"), usize::from(sheets > 1));
     assert_eq!(of_kind("template.svg"), 1);
+    // Every sheet as SVG and as DXF; none that a piece reaches past.
+    let fitting = service.post("/api/plan", &brief).await.json()["layout"]["sheets"]
+        .as_array()
+        .unwrap()
+        .iter()
+        .filter(|sheet| sheet["overhang_mm"] == json!([0.0, 0.0]))
+        .count();
+    assert_eq!(of_kind("/machine-"), fitting * 2);
     let mut names = BTreeSet::new();
     for file in listed {
         let answer = service.get(file["href"].as_str().unwrap()).await;
         assert_eq!(answer.status, StatusCode::OK, "{file}");
         assert!(!answer.text.is_empty(), "{file}");
         let name = answer.header("content-disposition").to_owned();
+        let begins: &[u8] = match file["kind"].as_str().unwrap() {
+            "PDF" => b"%PDF-",
+            "ZIP" => b"PK",
+            "SVG" => b"<svg",
+            "DXF" => b"  0\r\nSECTION",
+            "FOLD" | "JSON" => b"{",
+            _ => b"",
+        };
+        assert!(answer.text.as_bytes().starts_with(begins), "{file}");
         assert!(
             name.to_lowercase().ends_with(&format!("{}\"", file["kind"].as_str().unwrap().to_lowercase())),
             "{name}"
         );
         assert!(names.insert(name), "two files of one name");
     }
+}
+
+#[rstest]
+#[case("sheets.pdf?paper=a4", 200, "")]
+#[case("sheets.pdf?paper=whole&square=1%2015%2F16%20in", 200, "")]
+#[case("sheets.pdf?square=", 200, "")]
+#[case("sheets.pdf?paper=napkin", 422, "paper")]
+#[case("sheets.pdf?square=9%20in", 422, "square")]
+#[case("sheets.pdf?square=many", 422, "square")]
+#[case("hole-template.pdf", 404, "")]
+#[case("machine.zip?scoring=perforated", 200, "")]
+#[case("machine.zip?scoring=perforated&dash=0", 422, "dash")]
+#[case("machine.zip?scoring=perforated&dash=3%20mm&gap=1%20m", 422, "dash")]
+#[case("machine.zip?scoring=bitten", 422, "scoring")]
+#[case("machine.zip?up=down", 422, "up")]
+#[case("machine-sheet-9-z.svg", 404, "")]
+#[case("booklet.pdf?hat=1", 422, "query")]
+#[tokio::test]
+async fn how_a_file_is_wanted(
+    service: Service,
+    #[case] file: &str,
+    #[case] status: u16,
+    #[case] field: &str,
+) {
+    let bag = saved(&service, &brief("3 3/4", "6 1/2", "2")).await;
+    let answer = service.get(&format!("{bag}/taken/{file}")).await;
+    assert_eq!(answer.status.as_u16(), status, "{}", answer.text);
+    if status == 422 {
+        assert_eq!(answer.json()["field"], field, "{}", answer.text);
+    }
+}
+
+/// A bag of a roll as long as a street does not fill a printer: it says how many pages that would be.
+#[rstest]
+#[tokio::test]
+async fn too_many_pages_are_refused_with_their_number(service: Service) {
+    let big = json!({ "finished": { "width": "60 in", "height": "60 in", "gusset": "60 in" },
+        "extras": ["mats", "gusset_mats", "flap_mat", "band"], "sheet": { "width": "400 in", "height": "400 in" } });
+    let bag = saved(&service, &big).await;
+    let answer = service.get(&format!("{bag}/taken/sheets.pdf?paper=letter&square=1%201%2F2%20in")).await;
+    assert_eq!(answer.status, StatusCode::UNPROCESSABLE_ENTITY, "{}", answer.text);
+    assert!(
+        answer.json()["detail"].as_str().unwrap().contains(" pages. Take larger paper"),
+        "{}",
+        answer.text
+    );
+    assert_eq!(service.get(&format!("{bag}/taken/sheets.pdf?paper=whole")).await.status, StatusCode::OK);
+    assert_eq!(service.get(&format!("{bag}/taken/everything.zip")).await.status, StatusCode::OK);
 }
 
 #[rstest]

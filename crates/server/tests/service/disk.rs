@@ -66,9 +66,11 @@ fn writing() -> BTreeSet<String> {
     let (_, document) = wide_fold::routes::api();
     let document: Value = serde_json::from_str(&document.to_json().unwrap()).unwrap();
     let paths = document["paths"].as_object().unwrap();
-    let stored =
-        paths.iter().filter(|(path, _)| path.starts_with("/api/bags") || path.starts_with("/api/shelf"));
+    let stored = ["/api/bags", "/api/shelf", "/api/project/import"]
+        .map(|start| paths.iter().filter(move |(path, _)| path.starts_with(start)));
     stored
+        .into_iter()
+        .flatten()
         .flat_map(|(path, methods)| {
             let methods = methods.as_object().unwrap().keys().filter(|method| *method != "get");
             methods.map(move |method| format!("{} {path}", method.to_uppercase()))
@@ -123,6 +125,11 @@ fn write(host: &str, address: &str, dice: &mut Dice) -> Answer {
             (format!("If-Match: \"{revision}\"\r\n"), paper)
         }
         "POST /api/shelf/import" => (String::new(), json!({ "csv": "name,width,height\nA,12,12\nB,6,6\n" })),
+        "POST /api/project/import" => {
+            let one: Value = serde_json::from_str(&bag(&format!("carried {}", dice.roll(100)))).unwrap();
+            let file = json!({ "format": "wide-fold-project", "version": 1, "bags": [one] });
+            (String::new(), json!({ "text": file.to_string() }))
+        }
         _ => (String::new(), json!({})),
     };
     let (more, body) = match address {

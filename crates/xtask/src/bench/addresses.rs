@@ -28,7 +28,10 @@ const ALL: [&str; 12] = [
 ];
 
 /// Everything of a bag that has an address of its own below `taken`.
-const FILES: [&str; 6] = ["sheets.zip", "everything.zip", "bag.fold", "parts.csv", "cuts.csv", "scores.csv"];
+const FILES: [&str; 7] =
+    ["sheets.zip", "bag.fold", "project.json", "machine.zip", "parts.csv", "cuts.csv", "scores.csv"];
+/// Those that are printed.
+const PRINTED: [&str; 3] = ["sheets.pdf?paper=letter", "work-sheet.pdf", "sheets.pdf?paper=a4"];
 
 /// One kind of request and what it may cost.
 struct Case {
@@ -39,6 +42,8 @@ struct Case {
     bodies: Vec<Value>,
     budget: Duration,
     times: usize,
+    /// What stands for `{file}`, in turn.
+    files: &'static [&'static str],
 }
 
 /// Measures every address. Answers are those of a service with the demo's bags and many more.
@@ -106,8 +111,10 @@ fn measure(wire: &mut Wire, case: &Case) -> Result<()> {
         let body = case.bodies.get(turn % case.bodies.len().max(1)).map(Value::to_string).unwrap_or_default();
         // Numbers are those of the demo's bags and papers.
         let bag = turn % 5 + 1;
-        let mut address =
-            case.address.replace("{id}", &bag.to_string()).replace("{file}", FILES[turn % FILES.len()]);
+        let mut address = case
+            .address
+            .replace("{id}", &bag.to_string())
+            .replace("{file}", case.files[turn % case.files.len()]);
         if address.contains("{step}") {
             let brief = wire.ask(&format!("GET /api/bags/{bag}"), "", "")?.json()["brief"].to_string();
             let steps = wire.ask("POST /api/plan", "", &brief)?.json()["steps"].clone();
@@ -203,7 +210,14 @@ fn everyday_cases(demo: &[Value], joined: &[Value]) -> Vec<Case> {
         case("a sheet", "GET /api/bags/{id}/sheet.svg", &[], ms(20), 50),
         case("a template", "GET /api/bags/{id}/template.svg", &[], ms(20), 50),
         case("what can be taken along", "GET /api/bags/{id}/taken", &[], ms(20), 50),
-        case("every file of it", "GET /api/bags/{id}/taken/{file}", &[], ms(20), 100),
+        case("every drawing and list of it", "GET /api/bags/{id}/taken/{file}", &[], ms(20), 140),
+        of_files("sheets at 1:1 and work sheet, PDF", &PRINTED, ms(150)),
+        of_files("the booklet, PDF", &["booklet.pdf"], ms(400)),
+        of_files("all of it in one ZIP", &["everything.zip"], ms(600)),
+        case("everything as a project file", "GET /api/project", &[], ms(500), 10),
+        case("a look at a project file", "POST /api/project/preview", &[project(demo)], ms(500), 10),
+        case("a project file brought in", "POST /api/project/import", &[project(demo)], ms(500), 10),
+        case("a sheet on the machine", "POST /api/cutter", &[machine()], ms(50), 30),
         case("what is ticked off", "GET /api/bags/{id}/ticks", &[], ms(10), 50),
         case("a tick", "PUT /api/bags/{id}/ticks/{step}", &[json!({ "done": true })], ms(20), 100),
         case("all ticks taken back", "DELETE /api/bags/{id}/ticks", &[], ms(20), 20),
@@ -234,7 +248,32 @@ fn everyday_cases(demo: &[Value], joined: &[Value]) -> Vec<Case> {
 }
 
 fn case(what: &'static str, address: &'static str, bodies: &[Value], budget: Duration, times: usize) -> Case {
-    Case { what, address, bodies: bodies.to_vec(), budget, times }
+    Case { what, address, bodies: bodies.to_vec(), budget, times, files: &FILES }
+}
+
+fn of_files(what: &'static str, files: &'static [&'static str], budget: Duration) -> Case {
+    Case { files, ..case(what, "GET /api/bags/{id}/taken/{file}", &[], budget, 30) }
+}
+
+/// The demo's bags as a project file.
+fn project(demo: &[Value]) -> Value {
+    let bags =
+        demo.iter().enumerate().map(|(n, brief)| json!({ "name": format!("carried {n}"), "brief": brief }));
+    let file = json!({ "format": "wide-fold-project", "version": 1, "bags": bags.collect::<Vec<_>>() });
+    json!({ "text": file.to_string() })
+}
+
+/// Five hundred lines on a large mat.
+fn machine() -> Value {
+    let lines: String = (0..500)
+        .map(|n| {
+            format!("<path stroke=\"#000\" d=\"M {} {} h 9 v 9 h -9 Z\"/>", n % 25 * 12 + 2, n / 25 * 12 + 2)
+        })
+        .collect();
+    let text = format!(
+        "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"305mm\" height=\"305mm\" viewBox=\"0 0 305 305\"><g id=\"cut\">{lines}</g></svg>"
+    );
+    json!({ "kind": "svg", "text": text, "mat": { "width": "12 in", "height": "12 in" } })
 }
 
 fn cases(demo: &[Value]) -> Vec<Case> {

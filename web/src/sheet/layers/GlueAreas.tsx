@@ -8,11 +8,14 @@ export function GlueAreas(props: {
   frame: Pick<Frame, "x" | "y">;
   shown: boolean;
   read: string | null;
+  /** Only areas that are for one of these; all of them if left out. */
+  only?: string[];
 }) {
-  const { piece, frame, shown, read } = props;
+  const { piece, frame, shown, read, only } = props;
+  const areas = piece.glue.filter(({ role }) => !only || only.includes(role));
   return (
     <g className={`glue${shown ? " is-shown" : ""}`} aria-hidden="true">
-      {piece.glue.map(({ id, corners, face, role }) => (
+      {areas.map(({ id, corners, face, role }) => (
         <polygon
           key={id}
           className={`is-${face} is-${role}${read === id ? " is-read" : ""}`}

@@ -120,7 +120,7 @@ export function BenchHead(props: {
         />
         <UnitSwitch unit={unit} disabled={onUnit === null} onChange={(to) => onUnit?.(to)} />
         <ToTheTable bag={bag} save={saving.save} />
-        <TakeAlong bag={bag.id} save={saving.save} />
+        <TakeAlong bag={bag.id} unit={unit === "metric" ? "mm" : "in"} save={saving.save} />
       </div>
     </header>
   );

@@ -1,4 +1,4 @@
-// What a step says, a sentence a line, and what to take care of.
+// What a step says, a sentence a line, what to check before going on, what to take care of, and what helps if it goes wrong.
 
 import type { Step } from "../../api/client";
 import { Icon } from "../../drawings/Icon";
@@ -12,12 +12,22 @@ export function StepSays({ step }: { step: Step }) {
           <Figure text={sentence} />
         </p>
       ))}
+      <p className="step-check">
+        <strong>Check</strong> <Figure text={step.check} />
+      </p>
       {step.caution && (
         <p className="caution">
           <Icon name="warns" label="Caution" />
           {step.caution}
         </p>
       )}
+      <details className="step-counsel">
+        <summary>Why now, and if it goes wrong</summary>
+        <p>{step.why}</p>
+        <p>
+          {step.goes_wrong} {step.rescue}
+        </p>
+      </details>
     </>
   );
 }

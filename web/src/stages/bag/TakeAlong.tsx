@@ -10,7 +10,9 @@ import { MachineChoices, PrintChoices } from "./TakeChoices";
 import { TakenRow } from "./TakenRow";
 import { useTakeChoices } from "./useTakeChoices";
 
-export function TakeAlong({ bag, save }: { bag: number; save: () => Promise<boolean> }) {
+type Props = { bag: number; unit: "in" | "mm"; save: () => Promise<boolean> };
+
+export function TakeAlong({ bag, unit, save }: Props) {
   const [state, setState] = useState<"shut" | "open" | "refused">("shut");
   const shut = () => setState("shut");
   return (
@@ -35,7 +37,7 @@ export function TakeAlong({ bag, save }: { bag: number; save: () => Promise<bool
       <Modal show={state === "open"} onHide={shut} size="lg" aria-labelledby="take-title" scrollable>
         <Modal.Body className="take-along">
           <h2 id="take-title">Take it along</h2>
-          <Files bag={bag} />
+          <Files bag={bag} unit={unit} />
           <Button variant="remedy" onClick={shut}>
             Close
           </Button>
@@ -53,7 +55,7 @@ const GROUPS: { id: TakenFile["taken_for"]; title: string }[] = [
   { id: "keep", title: "To keep and to pass on" },
 ];
 
-function Files({ bag }: { bag: number }) {
+function Files({ bag, unit }: Pick<Props, "bag" | "unit">) {
   const asked = useQuery({ queryKey: ["taken", bag], queryFn: () => listTaken(bag), gcTime: 0 });
   const choices = useTakeChoices();
   return (
@@ -67,7 +69,7 @@ function Files({ bag }: { bag: number }) {
           return (
             <section key={id} aria-labelledby={`take-${id}`}>
               <h3 id={`take-${id}`}>{title}</h3>
-              {id === "print_at_one_to_one" && <PrintChoices choices={choices} />}
+              {id === "print_at_one_to_one" && <PrintChoices choices={choices} unit={unit} />}
               {id === "machine" && <MachineChoices bag={bag} choices={choices} />}
               <ul>
                 {files.map((file) => (

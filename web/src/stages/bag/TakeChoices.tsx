@@ -10,7 +10,8 @@ const PAPERS: { id: Choices["paper"]; says: string }[] = [
   { id: "whole", says: "as large as the sheet" },
 ];
 
-export function PrintChoices({ choices }: { choices: TakeChoices }) {
+export function PrintChoices({ choices, unit }: { choices: TakeChoices; unit: "in" | "mm" }) {
+  const paper = choices.paper || (unit === "mm" ? "a4" : "letter");
   return (
     <div className="take-choices">
       <fieldset>
@@ -20,7 +21,7 @@ export function PrintChoices({ choices }: { choices: TakeChoices }) {
             <input
               type="radio"
               name="take-paper"
-              checked={choices.paper === id}
+              checked={paper === id}
               onChange={() => choices.set({ paper: id })}
             />
             {says}

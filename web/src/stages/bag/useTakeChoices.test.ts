@@ -1,7 +1,14 @@
 import { describe, expect, test } from "vitest";
 import { queryOf, type Choices } from "./useTakeChoices";
 
-const usual: Choices = { paper: "", square: "", scoring: "pressed", dash: "3 mm", gap: "2 mm", up: "outside" };
+const usual: Choices = {
+  paper: "",
+  square: "",
+  scoring: "pressed",
+  dash: "3 mm",
+  gap: "2 mm",
+  up: "outside",
+};
 
 describe("what is asked for beside a file", () => {
   test("is nothing while everything is customary", () => {

@@ -14,7 +14,14 @@ export interface Choices {
   up: "outside" | "inside";
 }
 
-const USUAL: Choices = { paper: "", square: "", scoring: "pressed", dash: "3 mm", gap: "2 mm", up: "outside" };
+const USUAL: Choices = {
+  paper: "",
+  square: "",
+  scoring: "pressed",
+  dash: "3 mm",
+  gap: "2 mm",
+  up: "outside",
+};
 const KEY = "wide-fold take along";
 
 function remembered(): Choices {

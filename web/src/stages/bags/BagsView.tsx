@@ -10,6 +10,7 @@ import { UndoToast } from "../../drawings/UndoToast";
 import { BagSlip } from "./BagSlip";
 import { MoreBags } from "./MoreBags";
 import { NewBag } from "./NewBag";
+import { ProjectFiles } from "./ProjectFiles";
 
 export function BagsView() {
   const queries = useQueryClient();
@@ -73,6 +74,7 @@ export function BagsView() {
             <MoreBags list={list} />
           </section>
         )}
+        <ProjectFiles empty={empty} onAdded={refresh} />
       </main>
       <UndoToast
         says={deleted && `“${deleted.name}” is deleted.`}

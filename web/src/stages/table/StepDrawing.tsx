@@ -1,8 +1,9 @@
 // Where a step is done: the sheet and its cuts, the piece on the board, its lines, or the bag as it comes to stand.
 
-import { useMemo, useRef } from "react";
+import { useMemo, useRef, useState } from "react";
 import type { Plan, Step } from "../../api/client";
 import { BagPicture } from "../../fold/BagPicture";
+import { MovingBag } from "../../fold/MovingBag";
 import { openBag, useFold } from "../../fold/useFold";
 import { OnBoard } from "../../sheet/OnBoard";
 import { PieceLines } from "../../sheet/PieceLines";
@@ -24,8 +25,8 @@ export function StepDrawing({ plan, step }: { plan: Plan; step: Step }) {
       {space && pass && <OnBoard plan={plan} pass={pass} {...space} type={typeFor(space.width)} />}
       {space && step.scene === "sheets" && <Sheets plan={plan} {...space} />}
       {space && step.scene === "flat" && <Pieces plan={plan} {...space} />}
-      {space && step.scene === "glued" && <Pieces plan={plan} {...space} glue />}
-      {space && step.scene === "bag" && <Standing plan={plan} {...space} bare />}
+      {space && step.scene === "glued" && <Glued plan={plan} step={step} {...space} />}
+      {space && step.scene === "bag" && <Moving key={step.id} plan={plan} step={step} {...space} />}
       {space && step.scene === "finished" && <Standing plan={plan} {...space} />}
     </div>
   );
@@ -51,8 +52,42 @@ function Sheets({ plan, width, height }: Space & { plan: Plan }) {
   );
 }
 
+/** Where this step's glue goes, and what the bag becomes by it. */
+function Glued({ plan, step, width, height }: Space & { plan: Plan; step: Step }) {
+  const moves = (step.folds[1] ?? 0) > (step.folds[0] ?? 0);
+  const beside = width > height * 1.25;
+  const half = beside
+    ? { width: moves ? width / 2 : width, height }
+    : { width, height: moves ? height / 2 : height };
+  return (
+    <div className={`step-glued${beside ? " is-beside" : ""}`}>
+      <Pieces plan={plan} {...half} glue={step.glue} />
+      {moves && <Moving key={step.id} plan={plan} step={step} {...half} />}
+    </div>
+  );
+}
+
+/** The bag as it moves into the state this step leaves it in. */
+function Moving({ plan, step, width, height }: Space & { plan: Plan; step: Step }) {
+  const fold = useFold(plan.brief).data;
+  const [run, setRun] = useState(0);
+  const [from = 0, to = 1] = step.folds;
+  return (
+    fold && (
+      <div className="step-moving">
+        <MovingBag key={run} fold={fold} from={from} to={to} width={width} height={height} />
+        {to > from && (
+          <button type="button" onClick={() => setRun(run + 1)}>
+            Show again
+          </button>
+        )}
+      </div>
+    )
+  );
+}
+
 /** Every piece once, unrolled, with its glue areas if they are what is worked on. */
-function Pieces({ plan, width, height, glue = false }: Space & { plan: Plan; glue?: boolean }) {
+function Pieces({ plan, width, height, glue }: Space & { plan: Plan; glue?: string[] }) {
   const { pieces } = plan;
   const wide = pieces.reduce((sum, piece) => sum + piece.width_mm, 0);
   const tall = Math.max(...pieces.map((piece) => piece.height_mm));
@@ -71,7 +106,7 @@ function Pieces({ plan, width, height, glue = false }: Space & { plan: Plan; glu
         return (
           <g key={`${index} ${piece.name}`}>
             <PieceLines piece={piece} place={place} />
-            {glue && <GlueAreas piece={piece} frame={place} shown read={null} />}
+            {glue && <GlueAreas piece={piece} frame={place} shown read={null} only={glue} />}
           </g>
         );
       })}
@@ -79,12 +114,9 @@ function Pieces({ plan, width, height, glue = false }: Space & { plan: Plan; glu
   );
 }
 
-/** The bag; bare, it has nothing on it yet. */
-function Standing({ plan, width, height, bare = false }: Space & { plan: Plan; bare?: boolean }) {
+/** The bag with what is put on it. */
+function Standing({ plan, width, height }: Space & { plan: Plan }) {
   const fold = useFold(plan.brief).data;
-  const standing = useMemo(() => {
-    if (!fold) return null;
-    return bare ? { facets: fold.facets, pose: fold.poses.at(-1)?.facets ?? [] } : openBag(fold);
-  }, [fold, bare]);
+  const standing = useMemo(() => fold && openBag(fold), [fold]);
   return standing && <BagPicture standing={standing} width={width} height={height} />;
 }

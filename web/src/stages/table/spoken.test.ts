@@ -16,7 +16,12 @@ test.each([
 });
 
 test("a step is read with its caution", () => {
-  expect(spokenStep({ title: "Slit", says: ["Up to the base line."], caution: "Fresh blade." })).toBe(
-    "Slit. Up to the base line.. Take care. Fresh blade.",
-  );
+  expect(
+    spokenStep({
+      title: "Slit",
+      says: ["Up to the base line."],
+      check: "It stands.",
+      caution: "Fresh blade.",
+    }),
+  ).toBe("Slit. Up to the base line.. Check: It stands.. Take care. Fresh blade.");
 });

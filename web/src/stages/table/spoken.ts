@@ -30,5 +30,7 @@ export function spoken(text: string): string {
     .replaceAll("≈", "about ");
 }
 
-export const spokenStep = (step: Pick<Step, "title" | "says" | "caution">) =>
-  [step.title, ...step.says, ...(step.caution ? [`Take care. ${step.caution}`] : [])].map(spoken).join(". ");
+export const spokenStep = (step: Pick<Step, "title" | "says" | "check" | "caution">) =>
+  [step.title, ...step.says, `Check: ${step.check}`, ...(step.caution ? [`Take care. ${step.caution}`] : [])]
+    .map(spoken)
+    .join(". ");

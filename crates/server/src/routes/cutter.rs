@@ -1,0 +1,329 @@
+//! The simulated cutting machine, a stand-in for a real one: a file and a mat in, the job and what will go wrong out.
+
+use crate::dear::Dear;
+use crate::problem::{Body, Problem};
+use axum::Json;
+use axum::extract::State;
+use axum::http::StatusCode;
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+use wide_fold_core::{Length, Unit};
+use wide_fold_cutter::{CutOut, Drawing, Fault, FaultKind, Job, Kind, Mat, Spot, Tool, cut_out, read};
+
+/// A request is at most this long, in bytes: a file of 4 MiB with all that stands round it.
+const LONGEST: usize = 9 * 1024 * 1024;
+
+/// A file and the machine it is put on.
+#[derive(Clone, Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct CutterAsked {
+    /// What kind of file it is.
+    kind: CutterKind,
+    /// The file's text.
+    #[schema(max_length = 4194304)]
+    text: String,
+    /// The mat.
+    mat: MatText,
+}
+
+/// A kind of file that the machine reads.
+#[derive(Clone, Copy, Debug, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+#[schema(rename_all = "snake_case")]
+pub enum CutterKind {
+    /// SVG with a group for each tool.
+    Svg,
+    /// DXF with a layer for each tool.
+    Dxf,
+}
+
+/// A mat. Lengths are text with a unit; without one they are in inches.
+#[derive(Clone, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct MatText {
+    /// From side to side.
+    #[schema(example = "12 in")]
+    pub width: String,
+    /// From bottom to top.
+    #[schema(example = "12 in")]
+    pub height: String,
+    /// How far rollers and clamps reach in from every edge; nothing if left out.
+    #[serde(default)]
+    #[schema(example = "6 mm")]
+    pub margin: String,
+    /// The smallest thing the blade can turn round, across; 2 mm if left out.
+    #[serde(default)]
+    #[schema(example = "2 mm")]
+    pub smallest: String,
+}
+
+/// A tool of the machine.
+#[derive(Clone, Copy, Debug, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+#[schema(rename_all = "snake_case")]
+#[allow(missing_docs)] // The words speak for themselves.
+pub enum ToolName {
+    Pen,
+    Score,
+    Perforate,
+    Cut,
+}
+
+impl From<Tool> for ToolName {
+    fn from(tool: Tool) -> Self {
+        match tool {
+            Tool::Pen => Self::Pen,
+            Tool::Score => Self::Score,
+            Tool::Perforate => Self::Perforate,
+            Tool::Cut => Self::Cut,
+        }
+    }
+}
+
+/// A job on the machine. Millimetres from the bottom left corner of the mat, y up; seconds from the start.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct JobView {
+    /// The mat.
+    pub mat_mm: [f64; 2],
+    /// How far rollers and clamps reach in.
+    pub margin_mm: f64,
+    /// Where the bottom left corner of the sheet lies.
+    pub at_mm: [f64; 2],
+    /// The sheet.
+    pub sheet_mm: [f64; 2],
+    /// The lines in the order of the work.
+    pub strokes: Vec<StrokeView>,
+    /// How long all of it takes.
+    pub seconds: f64,
+    /// The same in words.
+    pub takes: String,
+    /// What will go wrong.
+    pub faults: Vec<FaultView>,
+    /// What is not worked, in a sentence.
+    pub left_out: Option<String>,
+    /// What lies on the mat afterwards, the largest first; nothing if there is too much of it to be worked out.
+    pub pieces: Option<Vec<CutOutView>>,
+}
+
+/// One line of a job.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct StrokeView {
+    /// What works it.
+    pub tool: ToolName,
+    /// Where it goes.
+    pub points_mm: Vec<[f64; 2]>,
+    /// When the tool comes down.
+    pub from: f64,
+    /// When it is lifted.
+    pub to: f64,
+}
+
+/// Something that will go wrong.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct FaultView {
+    /// What.
+    pub title: String,
+    /// Why, with its numbers.
+    pub why: String,
+    /// Where.
+    pub at_mm: [f64; 2],
+    /// A machine on which it does not.
+    pub remedy: Option<MatRemedy>,
+}
+
+/// Another mat or blade on which a fault is gone.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct MatRemedy {
+    /// What it is.
+    pub title: String,
+    /// The mat to ask with.
+    pub mat: MatText,
+}
+
+/// A piece of paper that has come loose.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct CutOutView {
+    /// Its edge and the edges of its holes.
+    pub rings_mm: Vec<Vec<[f64; 2]>>,
+    /// Slits in it.
+    pub slits_mm: Vec<[[f64; 2]; 2]>,
+    /// True if there are folds on it: a part of the bag, not what is left over.
+    pub is_folded: bool,
+}
+
+/// Puts a file on the simulated cutting machine.
+#[utoipa::path(post, path = "/api/cutter", request_body = CutterAsked, responses(
+    (status = 200, body = JobView), (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn cutter(
+    State(dear): State<Dear>,
+    Body(asked): Body<CutterAsked, LONGEST>,
+) -> Result<Json<JobView>, Problem> {
+    let mat = MatText::read(&asked.mat)?;
+    let view = dear
+        .run(move |_| {
+            let kind = match asked.kind {
+                CutterKind::Svg => Kind::Svg,
+                CutterKind::Dxf => Kind::Dxf,
+            };
+            let drawing = read(kind, &asked.text).map_err(|why| fault("text", &why.0))?;
+            Ok(JobView::new(&drawing, mat, &asked.mat))
+        })
+        .await?;
+    Ok(Json(view))
+}
+
+fn fault(field: &str, sentence: &str) -> Problem {
+    Problem {
+        field: Some(field.to_owned()),
+        ..Problem::new(StatusCode::UNPROCESSABLE_ENTITY, "brief", sentence)
+    }
+}
+
+impl MatText {
+    fn read(&self) -> Result<Mat, Problem> {
+        let length = |field: &str, text: &str, usual: Length| {
+            if text.trim().is_empty() {
+                return Ok(usual);
+            }
+            Length::parse(text, Unit::Inch).map_err(|error| fault(&format!("mat.{field}"), error.problem()))
+        };
+        let within = |field: &str, length: Length, least: Length, most: Length| {
+            if (least..=most).contains(&length) {
+                return Ok(length.mm());
+            }
+            let (least, most) = (least.label(Unit::Metric), most.label(Unit::Metric));
+            Err(fault(&format!("mat.{field}"), &format!("It is {least} to {most}.")))
+        };
+        let (inch, zero) = (Length::INCH, Length::ZERO);
+        let side = |field, text| within(field, length(field, text, zero)?, inch, Length::inches(60));
+        let size = [side("width", &self.width)?, side("height", &self.height)?];
+        let margin = within("margin", length("margin", &self.margin, zero)?, zero, inch * 2)?;
+        let smallest = length("smallest", &self.smallest, Length::millimetres(2))?;
+        let smallest = within("smallest", smallest, zero, inch)?;
+        Ok(Mat { size, margin, smallest })
+    }
+}
+
+/// Mats that are often to be had (common practice, from memory).
+const MATS: [(&str, &str); 4] =
+    [("12 in", "12 in"), ("12 in", "24 in"), ("24 in", "24 in"), ("24 in", "40 in")];
+
+impl JobView {
+    fn new(drawing: &Drawing, mat: Mat, text: &MatText) -> Self {
+        let job = Job::new(drawing, mat);
+        let round = |n: f64| (n * 1000.0).round() / 1000.0;
+        let spot = |spot: &Spot| spot.map(round);
+        let strokes = job.strokes.iter().map(|stroke| StrokeView {
+            tool: stroke.tool.into(),
+            points_mm: stroke.points.iter().map(spot).collect(),
+            from: round(stroke.from),
+            to: round(stroke.to),
+        });
+        let left_out = match drawing.left_out {
+            0 => None,
+            1 => Some("One part of the file is not worked: it has no length, or lies in no layer named pen, score, perforate or cut.".to_owned()),
+            more => Some(format!("{more} parts of the file are not worked: they have no length, or lie in no layer named pen, score, perforate or cut.")),
+        };
+        let pieces = cut_out(drawing)
+            .map(|pieces| pieces.iter().map(|piece| CutOutView::new(piece, job.at)).collect());
+        Self {
+            mat_mm: mat.size.map(round),
+            margin_mm: round(mat.margin),
+            at_mm: job.at.map(round),
+            sheet_mm: job.size.map(round),
+            strokes: strokes.collect(),
+            seconds: round(job.seconds),
+            takes: takes(job.seconds),
+            faults: job.faults.iter().map(|own| FaultView::new(own, drawing, mat, text)).collect(),
+            left_out,
+            pieces,
+        }
+    }
+}
+
+/// `2 min 40 s`.
+fn takes(seconds: f64) -> String {
+    let whole = seconds.ceil() as u64;
+    match (whole / 60, whole % 60) {
+        (0, seconds) => format!("{seconds} s"),
+        (minutes, seconds) => format!("{minutes} min {seconds} s"),
+    }
+}
+
+impl CutOutView {
+    fn new(piece: &CutOut, at: Spot) -> Self {
+        let spot = |[x, y]: &Spot| {
+            [((x + at[0]) * 1000.0).round() / 1000.0, ((y + at[1]) * 1000.0).round() / 1000.0]
+        };
+        let ring = |ring: &Vec<Spot>| ring.iter().map(spot).collect();
+        Self {
+            rings_mm: std::iter::once(&piece.edge).chain(&piece.holes).map(ring).collect(),
+            slits_mm: piece.slits.iter().map(|[a, b]| [spot(a), spot(b)]).collect(),
+            is_folded: !piece.folds.is_empty(),
+        }
+    }
+}
+
+impl FaultView {
+    fn new(own: &Fault, drawing: &Drawing, mat: Mat, text: &MatText) -> Self {
+        let lines = |one: &str, many: &str| {
+            if own.lines == 1 { format!("One line {one}") } else { format!("{} lines {many}", own.lines) }
+        };
+        let by = format!("{:.1} mm", own.by);
+        let [wide, tall] = mat.size.map(|side| format!("{side:.0}"));
+        let (title, why) = match own.kind {
+            FaultKind::OffMat => (
+                lines("leaves the mat", "leave the mat"),
+                format!(
+                    "The mat is {wide} × {tall} mm, and {by} are missing at worst. The blade would run into the machine."
+                ),
+            ),
+            FaultKind::UnderMargin => (
+                lines("lies under the rollers", "lie under the rollers"),
+                format!(
+                    "The outer {:.1} mm of the mat are held by rollers or clamps, and it reaches {by} in under them at worst.",
+                    mat.margin
+                ),
+            ),
+            FaultKind::TooSmall => (
+                lines("is too small for the blade", "are too small for the blade"),
+                format!(
+                    "The smallest is {by} across, and the blade turns in {:.1} mm. It would tear the paper out.",
+                    mat.smallest
+                ),
+            ),
+            FaultKind::Twice => (
+                lines("is worked twice", "are worked twice"),
+                format!(
+                    "Up to {by} of it lie over another line of the same layer. The second pass frays the edge: take one of them out of the file."
+                ),
+            ),
+        };
+        let at = [0, 1].map(|side| (own.at[side] * 1000.0).round() / 1000.0);
+        Self { title, why, at_mm: at, remedy: Self::remedy(own.kind, drawing, mat, text) }
+    }
+
+    /// The first of the machines close by on which a fault is gone, and no other has come.
+    fn remedy(kind: FaultKind, drawing: &Drawing, mat: Mat, text: &MatText) -> Option<MatRemedy> {
+        let has = |mat: Mat, kind| Job::new(drawing, mat).faults.iter().any(|fault| fault.kind == kind);
+        let clears = |other: Mat| {
+            let kinds = [FaultKind::OffMat, FaultKind::UnderMargin, FaultKind::TooSmall, FaultKind::Twice];
+            !has(other, kind)
+                && kinds.into_iter().all(|other_kind| has(mat, other_kind) || !has(other, other_kind))
+        };
+        match kind {
+            FaultKind::OffMat | FaultKind::UnderMargin => MATS.into_iter().find_map(|(width, height)| {
+                let own = MatText { width: width.to_owned(), height: height.to_owned(), ..text.clone() };
+                let title = format!("Take a mat of {} × {height}", width.trim_end_matches(" in"));
+                own.read().ok().filter(|other| clears(*other)).map(|_| MatRemedy { title, mat: own })
+            }),
+            FaultKind::TooSmall => ["1.5 mm", "1 mm", "0.5 mm"].into_iter().find_map(|smallest| {
+                let own = MatText { smallest: smallest.to_owned(), ..text.clone() };
+                let title = format!("Take a finer blade, that turns in {smallest}");
+                own.read().ok().filter(|other| clears(*other)).map(|_| MatRemedy { title, mat: own })
+            }),
+            FaultKind::Twice => None,
+        }
+    }
+}

@@ -1,0 +1,124 @@
+// The simulated cutting machine: a file, a mat, and what comes of it. It says plainly that nothing is really cut.
+
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, useParams } from "react-router";
+import { cutOnMachine, fetchText, listTaken, type MatText } from "../../api/client";
+import { Icon } from "../../drawings/Icon";
+import { useTakeChoices } from "../bag/useTakeChoices";
+import { Faults } from "./Faults";
+import { MatChoices } from "./MatChoices";
+import { Player } from "./Player";
+
+interface Picked {
+  name: string;
+  kind: "svg" | "dxf";
+  text: string;
+}
+
+const MAT: MatText = { width: "12 in", height: "12 in", margin: "", smallest: "2 mm" };
+
+export function MachineView() {
+  const { id } = useParams();
+  const bag = id === undefined ? null : Number(id);
+  const choices = useTakeChoices();
+  const [own, setOwn] = useState<Picked | null>(null);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [mat, setMat] = useState(MAT);
+  const listed = useQuery({
+    queryKey: ["machine files", bag],
+    queryFn: () => listTaken(bag ?? 0),
+    enabled: bag !== null,
+    gcTime: 0,
+  });
+  const files = (listed.data ?? []).filter((file) => file.taken_for === "machine" && file.kind !== "ZIP");
+  const href = chosen ?? files[0]?.href ?? null;
+  const file = files.find((one) => one.href === href);
+  const query = choices.queryFor("machine");
+  const job = useQuery({
+    queryKey: ["machine", own?.text, href, query, mat],
+    queryFn: async () => {
+      if (own) return cutOnMachine(own.kind, own.text, mat);
+      const text = await fetchText(query === "" ? href! : `${href}?${query}`);
+      return cutOnMachine(file?.kind === "DXF" ? "dxf" : "svg", text, mat);
+    },
+    enabled: own !== null || file !== undefined,
+    gcTime: 0,
+    placeholderData: (before) => before,
+  });
+  const pick = async (picked: File | undefined) => {
+    if (!picked) return;
+    const kind = picked.name.toLowerCase().endsWith(".dxf") ? "dxf" : "svg";
+    setOwn({ name: picked.name, kind, text: await picked.text() });
+  };
+  const problem = listed.error ?? job.error;
+  return (
+    <div className="machine">
+      <header className="machine-head">
+        <Link to={bag === null ? "/" : `/bags/${bag}`} className="shelf-link">
+          <Icon name="back" />
+          <span>{bag === null ? "All bags" : "Back to the bag"}</span>
+        </Link>
+        <h1>Cutting machine</h1>
+        <p>A stand-in: it shows what a machine would do with the file. Nothing is cut.</p>
+      </header>
+      <main>
+        <div className="machine-board">
+          {job.data && !job.error ? (
+            <Player key={`${own?.name} ${href} ${query} ${JSON.stringify(mat)}`} job={job.data} />
+          ) : (
+            <p className="machine-empty" aria-busy={job.isFetching}>
+              {job.isFetching ? "Reading the file…" : "No file is on the machine."}
+            </p>
+          )}
+        </div>
+        <aside className="machine-side" aria-label="What is on the machine">
+          {problem && (
+            <p className="alarm" role="alert">
+              {own ? `${own.name}: ` : ""}
+              {problem.message}
+            </p>
+          )}
+          <section>
+            <h2>The file</h2>
+            {files.length > 0 && (
+              <label className="machine-file">
+                <span>Of this bag</span>
+                <select
+                  value={own ? "" : (href ?? "")}
+                  onChange={(event) => {
+                    setOwn(null);
+                    setChosen(event.target.value);
+                  }}
+                >
+                  {own && <option value="">{own.name}</option>}
+                  {files.map((one) => (
+                    <option key={one.href} value={one.href}>
+                      {one.title}, {one.kind}
+                    </option>
+                  ))}
+                </select>
+              </label>
+            )}
+            {listed.data && files.length === 0 && (
+              <p>No sheet of this bag can be cut as it stands: a piece reaches past its sheet.</p>
+            )}
+            <label className="import-file">
+              <span>Another SVG or DXF</span>
+              <input
+                type="file"
+                accept=".svg,.dxf"
+                onChange={(event) => {
+                  void pick(event.target.files?.[0]);
+                  event.target.value = "";
+                }}
+              />
+            </label>
+          </section>
+          <MatChoices mat={mat} onMat={setMat} />
+          {job.data && !job.error && <Faults job={job.data} onMat={setMat} />}
+        </aside>
+      </main>
+    </div>
+  );
+}
