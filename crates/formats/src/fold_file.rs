@@ -3,6 +3,7 @@
 //! The key frame is the flat crease pattern, every blank seen from its outside face, side by side; one further frame is the
 //! open, standing bag in space; a bag that would tear has none. Lengths are millimetres. What is a cut is a boundary: the vertices along a slit stand twice.
 
+use crate::{FormatFault, unread};
 use serde::{Deserialize, Serialize};
 use std::collections::HashMap;
 use wide_fold_core::Plan;
@@ -13,7 +14,7 @@ use wide_fold_core::plane::Point;
 const APART: f64 = 10.0;
 
 /// A file, with the fields that are written and read here. Indices count from nought.
-#[derive(Clone, Debug, Serialize, Deserialize)]
+#[derive(Clone, Debug, PartialEq, Serialize, Deserialize)]
 pub struct FoldFile {
     /// The version of the format: 1.2.
     pub file_spec: f64,
@@ -45,7 +46,7 @@ pub struct FoldFile {
 }
 
 /// A further frame: the same paper, folded.
-#[derive(Clone, Debug, Serialize, Deserialize)]
+#[derive(Clone, Debug, PartialEq, Serialize, Deserialize)]
 pub struct FoldFrame {
     /// What it is called.
     pub frame_title: String,
@@ -80,7 +81,7 @@ pub fn fold_file(plan: &Plan, name: &str) -> FoldFile {
     for facet in &plan.folded.facets {
         let corners = facet.flat.corners.iter().zip(facet.corners());
         let ring = corners.map(|(point, place)| {
-            let place = [place.x, place.y, place.z];
+            let place = [place.x, place.y, place.z].map(rounded);
             let here = known.entry((facet.blank, *point)).or_default();
             let is_same = |vertex: &&usize| {
                 !holds || space[**vertex].iter().zip(place).all(|(one, other)| (one - other).abs() < SAME)
@@ -88,7 +89,7 @@ pub fn fold_file(plan: &Plan, name: &str) -> FoldFile {
             if let Some(vertex) = here.iter().find(is_same) {
                 return *vertex;
             }
-            flat.push(vec![left[facet.blank] + point.x.mm(), point.y.mm()]);
+            flat.push(vec![rounded(left[facet.blank] + point.x.mm()), rounded(point.y.mm())]);
             space.push(place.to_vec());
             here.push(flat.len() - 1);
             flat.len() - 1
@@ -137,10 +138,96 @@ pub fn fold_file(plan: &Plan, name: &str) -> FoldFile {
     }
 }
 
+/// To a hundred-millionth of a millimetre: the rest is rounding, which differs from machine to machine, and so it is read as it was written.
+fn rounded(mm: f64) -> f64 {
+    (mm * 1e8).round() / 1e8 + 0.0
+}
+
 fn letter(crease: &Crease) -> &'static str {
     match crease.fold {
         Fold::Mountain => "M",
         Fold::Valley => "V",
         Fold::Flat => "F",
     }
+}
+
+/// The longest file that is read, in bytes.
+const LONGEST: usize = 4 * 1024 * 1024;
+/// The most vertices, edges or faces of a file.
+const MOST: usize = 50_000;
+
+/// Reads a FOLD file: this version, with a flat crease pattern in millimetres whose indices all lead somewhere.
+///
+/// # Errors
+/// What is wrong with it, and in which field.
+pub fn read_fold(text: &str) -> Result<FoldFile, FormatFault> {
+    let fault = |field: &str, sentence: String| FormatFault { field: field.to_owned(), sentence };
+    if text.len() > LONGEST {
+        return Err(fault("file", format!("The file is larger than {} MiB.", LONGEST >> 20)));
+    }
+    let mut reader = serde_json::Deserializer::from_str(text);
+    let file: FoldFile = serde_path_to_error::deserialize(&mut reader).map_err(|error| {
+        let path = error.path().to_string();
+        let why = error.inner();
+        if why.is_data() {
+            fault(if path == "." { "file" } else { &path }, unread::sentence(&why.to_string()))
+        } else {
+            fault("file", format!("This is no FOLD file: something is wrong in line {}.", why.line()))
+        }
+    })?;
+    if !(1.0..2.0).contains(&file.file_spec) {
+        return Err(fault(
+            "file_spec",
+            format!("Version {} of the format is not known here.", file.file_spec),
+        ));
+    }
+    if file.frame_unit != "mm" {
+        return Err(fault(
+            "frame_unit",
+            "Lengths are read in millimetres only; the file says another unit.".to_owned(),
+        ));
+    }
+    let points = file.vertices_coords.len();
+    if points.max(file.edges_vertices.len()).max(file.faces_vertices.len()) > MOST {
+        return Err(fault("file", format!("It has more than {MOST} vertices, edges or faces.")));
+    }
+    let is_place = |place: &Vec<f64>, sides: usize| {
+        place.len() == sides && place.iter().all(|n| n.is_finite() && n.abs() < 1e6)
+    };
+    if let Some(bad) = file.vertices_coords.iter().position(|place| !is_place(place, 2)) {
+        return Err(fault(
+            &format!("vertices_coords[{bad}]"),
+            "A vertex of the flat pattern is two numbers.".to_owned(),
+        ));
+    }
+    for (frame, own) in file.file_frames.iter().enumerate() {
+        if own.vertices_coords.len() != points || !own.vertices_coords.iter().all(|place| is_place(place, 3))
+        {
+            let field = format!("file_frames[{frame}].vertices_coords");
+            return Err(fault(&field, "A folded state has three numbers for every vertex.".to_owned()));
+        }
+    }
+    if let Some(bad) = file.edges_vertices.iter().position(|[a, b]| a == b || *a.max(b) >= points) {
+        return Err(fault(
+            &format!("edges_vertices[{bad}]"),
+            "An edge has two ends, each a vertex that is there.".to_owned(),
+        ));
+    }
+    let edges = file.edges_vertices.len();
+    let known = |letter: &String| ["B", "M", "V", "F"].contains(&letter.as_str());
+    if file.edges_assignment.len() != edges
+        || file.edges_role.len() != edges
+        || !file.edges_assignment.iter().all(known)
+    {
+        return Err(fault("edges_assignment", "Every edge is one of B, M, V and F.".to_owned()));
+    }
+    if let Some(bad) =
+        file.faces_vertices.iter().position(|face| face.len() < 3 || face.iter().any(|at| *at >= points))
+    {
+        return Err(fault(
+            &format!("faces_vertices[{bad}]"),
+            "A face has three corners or more, each a vertex that is there.".to_owned(),
+        ));
+    }
+    Ok(file)
 }

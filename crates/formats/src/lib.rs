@@ -31,7 +31,7 @@ pub mod template_svg;
 pub mod unread;
 
 pub use brief_json::{BriefText, FormatFault, read_brief};
-pub use fold_file::{FoldFile, fold_file};
+pub use fold_file::{FoldFile, fold_file, read_fold};
 pub use lists_csv::{List, write_list};
 pub use paper::PaperText;
 pub use sheet_svg::sheet_svg;

@@ -9,7 +9,10 @@ use std::time::{Duration, Instant, SystemTime};
 use wide_fold_core::mass::Mass;
 use wide_fold_core::paper::Paper;
 use wide_fold_core::{Brief, Length, Plan, Unit};
-use wide_fold_formats::{BriefText, FormatFault, PaperText, read_brief, read_shelf, write_shelf};
+use wide_fold_formats::project::{read_project, write_project};
+use wide_fold_formats::{
+    BriefText, FormatFault, PaperText, fold_file, read_brief, read_fold, read_shelf, write_shelf,
+};
 
 /// Pseudo-random numbers (Knuth's multiplier, from memory).
 struct Dice(u64);
@@ -257,5 +260,35 @@ fn briefs() {
             }
             Err(fault) => is_refused(&fault),
         }
+    });
+}
+
+#[test]
+fn projects() {
+    let examples = owned(&[
+        r#"{"format":"wide-fold-project","version":1,"bags":[{"name":"Bud vase","brief":{"finished":{"width":"3 3/4 in","height":"6 1/2 in","gusset":"2 in"}}}],"papers":[{"name":"Speckle","width":"12 in","height":"12 in","count":24}]}"#,
+        "\u{feff}{\n \"version\": 1,\n \"format\": \"wide-fold-project\"\n}\n",
+    ]);
+    feed("projects", &examples, |text| match read_project(text) {
+        Ok(project) => {
+            let written = write_project(&project).unwrap();
+            assert_eq!(read_project(&written), Ok(project));
+            true
+        }
+        Err(fault) => is_refused(&fault),
+    });
+}
+
+#[test]
+fn folded_states() {
+    let brief = Brief::new(Length::inches(3), Length::inches(4), Length::inches(2));
+    let text = serde_json::to_string(&fold_file(&Plan::new(&brief).unwrap(), "Bud vase")).unwrap();
+    feed("folded states", &[text], |text| match read_fold(text) {
+        Ok(file) => {
+            let written = serde_json::to_string(&file).unwrap();
+            assert_eq!(read_fold(&written), Ok(file));
+            true
+        }
+        Err(fault) => is_refused(&fault),
     });
 }

@@ -38,7 +38,7 @@ fn find<'a>(group: &'a Group, id: &str) -> Option<&'a Group> {
 fn read_svg(text: &str, layer: Layer, height: f64) -> Lines {
     let tree = Tree::from_str(text, &Options::default()).unwrap();
     let mut lines = Vec::new();
-    for group in find(tree.root(), layer.name()) {
+    if let Some(group) = find(tree.root(), layer.name()) {
         for node in group.children() {
             let Node::Path(path) = node else { panic!("only paths are written") };
             let spot = |p: usvg::tiny_skia_path::Point| {

@@ -7,9 +7,11 @@ use plans::plan;
 use proptest::prelude::*;
 use std::collections::{BTreeMap, BTreeSet, HashMap};
 use std::io::Read;
+use wide_fold_core::brief::{Across, Build, GussetCrease};
 use wide_fold_core::net::Fold;
+use wide_fold_core::{Brief, Length, Plan};
 use wide_fold_formats::bundle::{everything, zipped};
-use wide_fold_formats::{FoldFile, List, fold_file, write_list};
+use wide_fold_formats::{FoldFile, List, fold_file, read_fold, write_list};
 
 fn between(a: &[f64], b: &[f64]) -> f64 {
     a.iter().zip(b).map(|(a, b)| (a - b).powi(2)).sum::<f64>().sqrt()
@@ -24,7 +26,8 @@ proptest! {
     fn a_fold_file_keeps_the_rules_of_its_format(plan in plan()) {
         let Some(plan) = plan else { return Ok(()) };
         let text = serde_json::to_string(&fold_file(&plan, "Bud vase")).unwrap();
-        let file: FoldFile = serde_json::from_str(&text).unwrap();
+        let file: FoldFile = read_fold(&text).unwrap();
+        prop_assert_eq!(&file, &fold_file(&plan, "Bud vase"), "read back to the same");
         prop_assert_eq!(file.file_spec, 1.2);
         let flat = &file.vertices_coords;
         // What would tear has no folded state, and no ready bag would tear.
@@ -59,7 +62,7 @@ proptest! {
     fn a_fold_file_has_the_creases_of_the_net(plan in plan()) {
         let Some(plan) = plan else { return Ok(()) };
         let text = serde_json::to_string(&fold_file(&plan, "Bud vase")).unwrap();
-        let file: FoldFile = serde_json::from_str(&text).unwrap();
+        let file: FoldFile = read_fold(&text).unwrap();
         let mut read: BTreeMap<(String, String), f64> = BTreeMap::new();
         for ((edge, letter), role) in file.edges_vertices.iter().zip(&file.edges_assignment).zip(&file.edges_role) {
             let Some(role) = role else { continue };
@@ -77,6 +80,60 @@ proptest! {
             prop_assert!((read[kind] - length).abs() < 1e-3, "{kind:?}: {} of {length}", read[kind]);
         }
     }
+
+    /// At every vertex inside the paper of a bag that is scored to fold flat, the creases that are folded then satisfy Kawasaki–Justin
+    /// (alternate angles sum to 180°) and Maekawa–Justin (mountains less valleys is ±2) on what was read (Demaine & O’Rourke,
+    /// *Geometric Folding Algorithms*, 2007).
+    #[test]
+    fn a_pattern_that_is_read_folds_flat_at_every_vertex(w in 24_i64..60, h in 30_i64..80, d in 8_i64..23, both: bool, pair: bool) {
+        let mut brief = Brief::new(Length::eighths(w), Length::eighths(h), Length::eighths(d));
+        brief.gusset_crease = GussetCrease::FoldFlat { across: if both { Across::BothFaces } else { Across::Back } };
+        if pair { brief.build = Build::CornerPair; }
+        (brief.sheet.width, brief.sheet.height) = (Length::inches(30), Length::inches(30));
+        let Ok(plan) = Plan::new(&brief) else { return Ok(()) };
+        let file = read_fold(&serde_json::to_string(&fold_file(&plan, "Bud vase")).unwrap()).unwrap();
+        let mut round: HashMap<usize, Vec<(usize, &str)>> = HashMap::new();
+        for ([a, b], letter) in file.edges_vertices.iter().zip(&file.edges_assignment) {
+            round.entry(*a).or_default().push((*b, letter));
+            round.entry(*b).or_default().push((*a, letter));
+        }
+        let mut judged = 0;
+        for (vertex, others) in &round {
+            let folded: Vec<&(usize, &str)> = others.iter().filter(|(_, letter)| ["M", "V"].contains(letter)).collect();
+            if others.iter().any(|(_, letter)| *letter == "B") || folded.is_empty() { continue }
+            let at = &file.vertices_coords[*vertex];
+            let mut ways: Vec<f64> = folded.iter().map(|(other, _)| {
+                let to = &file.vertices_coords[*other];
+                (to[1] - at[1]).atan2(to[0] - at[0]).to_degrees()
+            }).collect();
+            ways.sort_by(f64::total_cmp);
+            let gaps: Vec<f64> = ways.iter().zip(ways.iter().cycle().skip(1)).map(|(a, b)| (b - a).rem_euclid(360.0)).collect();
+            let alternate: f64 = gaps.iter().step_by(2).sum();
+            prop_assert!(gaps.len().is_multiple_of(2) && (alternate - 180.0).abs() < 1e-6, "{gaps:?} at {at:?}");
+            let mountains = folded.iter().filter(|(_, letter)| *letter == "M").count() as i64;
+            prop_assert_eq!((2 * mountains - folded.len() as i64).abs(), 2, "at {:?}", at);
+            judged += 1;
+        }
+        prop_assert!(judged >= 2, "{judged} vertices");
+    }
+
+    /// Whatever is done to a FOLD file, it is read to one whose indices lead somewhere, or refused in a sentence.
+    #[test]
+    fn a_garbled_fold_file_is_refused(plan in plan(), at in 0.0_f64..1.0, cut in 0_usize..40, bit in prop::sample::select(vec!["", "9", "-", "NaN", "1e999", "[", "]", "null", "\"", "{", "99999", "\u{0}"])) {
+        let Some(plan) = plan else { return Ok(()) };
+        let text = serde_json::to_string(&fold_file(&plan, "Bud vase")).unwrap();
+        let at = (at * text.len() as f64) as usize;
+        let (Some(before), after) = (text.get(..at), text.get((at + cut).min(text.len())..).unwrap_or("")) else { return Ok(()) };
+        match read_fold(&format!("{before}{bit}{after}")) {
+            Ok(file) => prop_assert!(file.faces_vertices.iter().flatten().all(|vertex| *vertex < file.vertices_coords.len())),
+            Err(why) => prop_assert!(why.sentence.ends_with(['.', '!']) && !why.field.is_empty(), "{why:?}"),
+        }
+    }
+
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(24))]
 
     /// Every piece, cut and score has its row, read by another reader; and every sheet of the layout is in the ZIP.
     #[test]

@@ -1,4 +1,4 @@
-//! The project's chores, one command each: `cargo xtask demo | test | check | bench | shots | schema | fuzz | soak`.
+//! The project's chores, one command each: `cargo xtask demo | test | check | bench | shots | samples | schema | fuzz | soak`.
 
 mod bench;
 mod shots;
@@ -48,6 +48,8 @@ enum Command {
         #[arg(long, default_value_t = 5)]
         minutes: u32,
     },
+    /// Write what the demo's bags are taken along as into docs/samples, and the schema of project files.
+    Samples,
     /// Write the description of the HTTP interface and the client's types anew.
     Schema,
 }
@@ -61,6 +63,7 @@ fn main() -> ExitCode {
         Command::Shots => shots::run(),
         Command::Fuzz { minutes } => fuzz(minutes),
         Command::Soak { minutes } => soak::run(minutes),
+        Command::Samples => samples(),
         Command::Schema => schema(),
     };
     match done {
@@ -101,9 +104,27 @@ fn check() -> Chore {
         web::npm(&["run", "--silent", script])?;
     }
     schema()?;
-    tools::run("git", &["diff", "--exit-code", "--stat", "--", "docs/openapi.json", "web/src/api/schema.d.ts"]).map_err(|_| {
-        "docs/openapi.json or web/src/api/schema.d.ts is stale: commit what cargo xtask schema has just written.".to_owned()
-    })
+    fresh(&["docs/openapi.json", "web/src/api/schema.d.ts"], "schema")?;
+    samples()?;
+    fresh(&["docs/samples", "docs/project.schema.json"], "samples")
+}
+
+/// That generated files are as they are kept.
+fn fresh(paths: &[&str], chore: &str) -> Chore {
+    let stale =
+        || format!("{} is stale: commit what cargo xtask {chore} has just written.", paths.join(" or "));
+    let mut diff = vec!["diff", "--exit-code", "--stat", "--"];
+    diff.extend(paths);
+    tools::run("git", &diff).map_err(|_| stale())?;
+    let mut new = vec!["ls-files", "--others", "--exclude-standard", "--"];
+    new.extend(paths);
+    let unknown = tools::output("git", &new)?;
+    if unknown.is_empty() { Ok(()) } else { Err(stale()) }
+}
+
+fn samples() -> Chore {
+    let docs = project().join("docs").display().to_string();
+    cargo(&["run", "--quiet", "--package", "wide-fold", "--example", "samples", "--", &docs])
 }
 
 fn fuzz(minutes: u32) -> Chore {

@@ -63,6 +63,19 @@ async fn take(service: &Service) -> Result<(), Failed> {
     browser.find(".handle-kinds button").await?;
     browser.shot(&folder.join("bag-handle.png")).await?;
 
+    browser.goto(&address("/bags/2")).await?;
+    browser.find(".drawing .dimension").await?;
+    browser.until("document.querySelector('.saving')?.innerText.trim() === 'Saved'").await?;
+    browser.find(".download").await?.click().await?;
+    browser.find(".take-along li").await?;
+    settle().await;
+    browser.shot(&folder.join("take-along.png")).await?;
+    browser.goto(&address("/bags/2/machine")).await?;
+    browser.find(".player-speed label:last-child input").await?.click().await?;
+    browser.find(".player-tools .btn").await?.click().await?;
+    browser.until("document.querySelector('.player-says').innerText.startsWith('Done')").await?;
+    browser.shot(&folder.join("machine.png")).await?;
+
     browser.goto(&address("/bags/1/table")).await?;
     browser.find(".walk li:nth-child(2) button").await?.click().await?;
     browser.find(".on-board").await?;

@@ -279,7 +279,18 @@ async fn everything_of_a_bag_can_be_taken_along() {
     let listed = "return document.querySelectorAll(\".take-along a[href*='sheet.svg']\").length";
     assert!(sheets > 1);
     assert_eq!(house.browser.run(listed).await.unwrap().as_u64(), Some(sheets));
-    let files: [(&str, &str, &[u8]); 6] = [
+    let files: [(&str, &str, &[u8]); 13] = [
+        ("taken/booklet.pdf", "platter-in-a-box-booklet.pdf", b"%PDF-"),
+        ("taken/work-sheet.pdf", "platter-in-a-box-work-sheet.pdf", b"%PDF-"),
+        ("taken/sheets.pdf", "platter-in-a-box-sheets.pdf", b"%PDF-"),
+        ("taken/machine-sheet-1-a-and-b.svg", "platter-in-a-box-machine-sheet-1-a-and-b.svg", b"<svg"),
+        (
+            "taken/machine-sheet-1-a-and-b.dxf",
+            "platter-in-a-box-machine-sheet-1-a-and-b.dxf",
+            b"  0\r\nSECTION",
+        ),
+        ("taken/machine.zip", "platter-in-a-box-machine.zip", b"PK"),
+        ("taken/project.json", "platter-in-a-box-project.json", b"{"),
         ("taken/sheets.zip", "platter-in-a-box-sheets.zip", b"PK"),
         ("taken/everything.zip", "platter-in-a-box-everything.zip", b"PK"),
         ("taken/bag.fold", "platter-in-a-box-bag.fold", b"{\"file_spec\":1.2"),
@@ -292,4 +303,9 @@ async fn everything_of_a_bag_can_be_taken_along() {
         let file = house.download_bytes(name).await;
         assert!(file.starts_with(begins), "{name}: {:?}", &file[..file.len().min(40)]);
     }
+    // A refused one says why, and is not saved.
+    let square = house.browser.find(".take-square input").await.unwrap();
+    square.send_keys("9 in").await.unwrap();
+    house.click(".take-along a[href*='taken/sheets.pdf']").await;
+    house.reads("off by more than a quarter").await;
 }

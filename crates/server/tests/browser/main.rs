@@ -5,6 +5,7 @@ mod bench;
 mod folding;
 mod handle;
 mod house;
+mod machine;
 mod screens;
 mod shelf;
 mod table;

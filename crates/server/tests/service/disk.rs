@@ -126,7 +126,7 @@ fn write(host: &str, address: &str, dice: &mut Dice) -> Answer {
         }
         "POST /api/shelf/import" => (String::new(), json!({ "csv": "name,width,height\nA,12,12\nB,6,6\n" })),
         "POST /api/project/import" => {
-            let one: Value = serde_json::from_str(&bag(&format!("carried {}", dice.roll(100)))).unwrap();
+            let one = bag(&format!("carried {}", dice.roll(100)));
             let file = json!({ "format": "wide-fold-project", "version": 1, "bags": [one] });
             (String::new(), json!({ "text": file.to_string() }))
         }

@@ -373,7 +373,14 @@ fn shelf_full(wire: &mut Wire, demo: &[Value]) -> Result<Vec<String>> {
     let ms = Duration::from_millis(2000);
     measure(
         wire,
-        &Case { what: "a shelf of 500 papers", address: "POST /api/ways", bodies, budget: ms, times: 10 },
+        &Case {
+            what: "a shelf of 500 papers",
+            address: "POST /api/ways",
+            bodies,
+            budget: ms,
+            times: 10,
+            files: &FILES,
+        },
     )?;
     measure(
         wire,
@@ -383,6 +390,7 @@ fn shelf_full(wire: &mut Wire, demo: &[Value]) -> Result<Vec<String>> {
             bodies: two,
             budget: ms,
             times: 10,
+            files: &FILES,
         },
     )?;
     Ok(["POST /api/shelf/import", "POST /api/ways"].map(str::to_owned).to_vec())

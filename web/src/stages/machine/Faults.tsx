@@ -8,7 +8,11 @@ const TOOLS = [
   { tool: "pen", one: "pen line, dotted", many: "pen lines, dotted" },
   { tool: "score", one: "score, dashed", many: "scores, dashed" },
   { tool: "perforate", one: "dash of a perforation", many: "dashes of perforations" },
-  { tool: "cut", one: "cut, drawn through, what lies inside first", many: "cuts, drawn through, what lies inside first" },
+  {
+    tool: "cut",
+    one: "cut, drawn through, what lies inside first",
+    many: "cuts, drawn through, what lies inside first",
+  },
 ] as const;
 
 function counted(job: Job, tool: string, one: string, many: string): string | null {
