@@ -3,6 +3,7 @@ import { BagView } from "./stages/bag/BagView";
 import { BagsView } from "./stages/bags/BagsView";
 import { CutView } from "./stages/cut/CutView";
 import { MachineView } from "./stages/machine/MachineView";
+import { PrinterView } from "./stages/printer/PrinterView";
 import { ShelfView } from "./stages/shelf/ShelfView";
 import { TableView } from "./stages/table/TableView";
 
@@ -13,6 +14,7 @@ export function App() {
       <Route path="/bags/:id" element={<BagView />} />
       <Route path="/bags/:id/table" element={<TableView />} />
       <Route path="/bags/:id/machine" element={<MachineView />} />
+      <Route path="/bags/:id/printer" element={<PrinterView />} />
       <Route path="/machine" element={<MachineView />} />
       <Route path="/cut" element={<CutView />} />
       <Route path="/shelf" element={<ShelfView />} />

@@ -1,6 +1,7 @@
 //! PDF: pages of lines and words, text that can be searched, fonts embedded, title and language set.
 //!
 //! - [`booklet`]: every step with its picture.
+//! - [`printed`]: pages as they come out of a simulated printer.
 //! - [`sheets`]: sheets at 1:1, whole or in tiles that are put together.
 //! - [`template`]: the hole template.
 //! - [`work_sheet`]: the bag on one page.
@@ -10,6 +11,7 @@ mod flow;
 mod fonts;
 mod leaf;
 mod pictures;
+pub mod printed;
 pub mod sheets;
 pub mod template;
 pub mod tiles;

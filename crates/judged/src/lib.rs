@@ -10,6 +10,7 @@ pub mod lifted;
 pub mod nearby;
 pub mod offers;
 pub mod plan;
+pub mod rehearsal;
 pub mod several;
 pub mod verdict;
 pub mod ways;

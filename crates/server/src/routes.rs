@@ -4,6 +4,7 @@ mod bags;
 mod cutter;
 mod document;
 mod plan;
+mod printing;
 mod project;
 mod shelf;
 mod table;
@@ -30,6 +31,7 @@ pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
         .routes(routes!(plan::builds))
         .routes(routes!(plan::handles))
         .routes(routes!(plan::rescaled))
+        .routes(routes!(plan::rehearse))
         .routes(routes!(plan::fold))
         .routes(routes!(plan::sheets))
         .routes(routes!(bags::list, bags::create))
@@ -44,6 +46,8 @@ pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
         .routes(routes!(taking::taken))
         .routes(routes!(taking::taken_file))
         .routes(routes!(cutter::cutter))
+        .routes(routes!(printing::printed))
+        .routes(routes!(printing::printed_page))
         .routes(routes!(project::project))
         .routes(routes!(project::preview))
         .routes(routes!(project::import))

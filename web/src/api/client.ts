@@ -36,6 +36,7 @@ export type Imported = Schemas["ImportView"];
 export type TakenFile = Schemas["TakenFile"];
 export type Project = Schemas["ProjectView"];
 export type Job = Schemas["JobView"];
+export type Printed = Schemas["PrintedView"];
 export type MatText = Schemas["MatText"];
 export type Fault = Schemas["FaultView"];
 export type CommonSheet = Schemas["CommonSheet"];
@@ -83,6 +84,8 @@ export const plan = (brief: Brief, signal?: AbortSignal) =>
   answer(client.POST("/api/plan", { body: brief, signal }));
 
 export const fold = (brief: Brief) => answer(client.POST("/api/fold", { body: brief }));
+
+export const rehearsal = (brief: Brief) => answer(client.POST("/api/rehearsal", { body: brief }));
 
 export const handles = (brief: Brief) => answer(client.POST("/api/handles", { body: brief }));
 
@@ -162,6 +165,11 @@ export async function fetchFile(href: string): Promise<string> {
 }
 
 export const fetchText = async (href: string) => (await file(href)).body.text();
+
+export const printOut = (id: number, how: { paper: string; square: string; printer: string }) => {
+  const query = Object.fromEntries(Object.entries(how).filter(([, value]) => value.trim() !== ""));
+  return answer(client.GET("/api/bags/{id}/printed", { params: { path: { id }, query } }));
+};
 
 export const previewProject = (text: string) =>
   answer(client.POST("/api/project/preview", { body: { text } }));

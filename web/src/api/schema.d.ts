@@ -97,6 +97,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bags/{id}/printed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A bag's sheets on the simulated printer. */
+        get: operations["printed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bags/{id}/printed/{page}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A page of it, counted from 1, as SVG. */
+        get: operations["printed_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bags/{id}/restore": {
         parameters: {
             query?: never;
@@ -415,6 +449,23 @@ export interface paths {
         put?: never;
         /** What a project file would change. */
         post: operations["preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rehearsal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A rehearsal of a bag on a quarter of its sheet: every fold, nothing put on. Nothing if such a scrap is too small for it. */
+        post: operations["rehearse"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1719,6 +1770,21 @@ export interface components {
             /** @description Why, with its numbers. */
             why: string;
         };
+        /** @description A page that has come out. */
+        PageView: {
+            /**
+             * Format: double
+             * @description From top to bottom, in millimetres.
+             */
+            height_mm: number;
+            /** @description Where its picture is read. */
+            href: string;
+            /**
+             * Format: double
+             * @description From side to side, in millimetres.
+             */
+            width_mm: number;
+        };
         /**
          * @description What a column of a piece becomes.
          * @enum {string}
@@ -1939,6 +2005,23 @@ export interface components {
          * @enum {string}
          */
         PrintedText: "one" | "both";
+        /** @description What has come out of the printer. */
+        PrintedView: {
+            /** @description What to type so that the next print is right; nothing if this one is. */
+            correction?: string | null;
+            /** @description What it measures. */
+            measures: string;
+            /** @description The pages, in order. */
+            pages: components["schemas"]["PageView"][];
+            /** @description True if it measures what it should, to a tenth of a millimetre. */
+            right: boolean;
+            /** @description What it should measure. */
+            should: string;
+            /** @description Where the check square lies on the first page: from the left, from the top, its side; millimetres on the paper. */
+            square_mm: number[];
+            /** @description What that means for the bag, with its numbers. */
+            why: string;
+        };
         /** @description What went wrong (RFC 9457). */
         Problem: {
             /** @description A sentence a crafter understands. */
@@ -2047,6 +2130,13 @@ export interface components {
              * @description From the bottom edge.
              */
             y_mm: number;
+        };
+        /** @description The same folds on a scrap. */
+        RehearsalView: {
+            /** @description The bag of the rehearsal. */
+            brief: components["schemas"]["BriefText"];
+            /** @description What it is, and of what: `1¾ × 3 × ⅞ in, from a scrap of 6 × 6`. */
+            says: string;
         };
         /** @description A changed brief that can be applied as it is. */
         RemedyView: {
@@ -3269,6 +3359,131 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    printed: {
+        parameters: {
+            query?: {
+                /** @description The paper in the printer: `letter`, `a4`, `a3`, or `whole`. Letter or A4 if left out. */
+                paper?: string;
+                /** @description What the check square of the last print measured, if it was not what it says. */
+                square?: string;
+                /** @description `exact` prints as it is asked; `fit` shrinks every page to fit, to 97 %. Exact if left out. */
+                printer?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrintedView"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    printed_page: {
+        parameters: {
+            query?: {
+                /** @description The paper in the printer: `letter`, `a4`, `a3`, or `whole`. Letter or A4 if left out. */
+                paper?: string;
+                /** @description What the check square of the last print measured, if it was not what it says. */
+                square?: string;
+                /** @description `exact` prints as it is asked; `fit` shrinks every page to fit, to 97 %. Exact if left out. */
+                printer?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+                page: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4676,6 +4891,91 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProjectView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    rehearse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BriefText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RehearsalView"] | null;
                 };
             };
             /** @description The body is no JSON, or broke off. */

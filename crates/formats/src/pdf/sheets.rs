@@ -5,6 +5,7 @@ use super::leaf::{
     Frame, INK, Leaf, Mark, PALE, Pen, Segment, Spot, TEXT, arrow, centred, heading, line, rectangle,
     upwards, words,
 };
+use super::printed::Printout;
 use super::tiles::{Correction, MARGIN, MOST_PAGES, Tile, Tiling};
 use super::{PdfFault, PrintPaper, write};
 use crate::drawn::{Drawn, Stroke, Tool, extent};
@@ -34,18 +35,26 @@ impl Print {
 /// # Errors
 /// [`PdfFault::TooManyPages`], or if it cannot be put together.
 pub fn sheets_pdf(plan: &Plan, name: &str, print: Print) -> Result<Vec<u8>, PdfFault> {
+    one_to_one(&of_plan(plan), name, plan.brief.unit, print)
+}
+
+/// Every sheet of a plan, those cut alike once.
+fn of_plan(plan: &Plan) -> Vec<OneToOne> {
     let letters = plan.layout.letters();
     let titles = letters
         .iter()
         .map(|letter| if letter.is_empty() { "Scrap".to_owned() } else { format!("Sheet {letter}") });
-    let sheets: Vec<OneToOne> = plan
-        .layout
-        .sheets
-        .iter()
-        .zip(titles)
-        .map(|(sheet, title)| OneToOne::of(plan, sheet, title))
-        .collect();
-    one_to_one(&sheets, name, plan.brief.unit, print)
+    plan.layout.sheets.iter().zip(titles).map(|(sheet, title)| OneToOne::of(plan, sheet, title)).collect()
+}
+
+/// The pages of every sheet of a plan, as they come out of a printer that prints everything at `came_out` of its size: 1 if it does as
+/// it is asked.
+///
+/// # Errors
+/// As [`sheets_pdf`].
+pub fn sheets_printed(plan: &Plan, name: &str, print: Print, came_out: f64) -> Result<Printout, PdfFault> {
+    let (leaves, square) = leaves(&of_plan(plan), name, plan.brief.unit, print)?;
+    Ok(Printout::new(leaves, square, came_out))
 }
 
 /// Something drawn at 1:1.
@@ -99,6 +108,16 @@ pub(super) fn one_to_one(
     unit: Unit,
     print: Print,
 ) -> Result<Vec<u8>, PdfFault> {
+    write(&format!("{name}: sheets at 1:1"), &leaves(sheets, name, unit, print)?.0)
+}
+
+/// The same before they are written, and where the check square lies on the first.
+fn leaves(
+    sheets: &[OneToOne],
+    name: &str,
+    unit: Unit,
+    print: Print,
+) -> Result<(Vec<Leaf>, [f64; 3]), PdfFault> {
     let tilings: Vec<Tiling> =
         sheets.iter().map(|sheet| Tiling::of(sheet.size, print.paper, print.correction)).collect();
     let shown =
@@ -109,11 +128,14 @@ pub(super) fn one_to_one(
         return Err(PdfFault::TooManyPages { pages });
     }
     let mut leaves = Vec::with_capacity(pages);
+    let mut square = None;
     for ((sheet, tiling), shown) in sheets.iter().zip(&tilings).zip(shown) {
-        leaves.push(map(sheet, name, unit, print, tiling, &shown));
+        let (map, own) = map(sheet, name, unit, print, tiling, &shown);
+        square = square.or(Some(own));
+        leaves.push(map);
         leaves.extend(shown.iter().map(|tile| page(sheet, name, tiling, tile, print.correction)));
     }
-    write(&format!("{name}: sheets at 1:1"), &leaves)
+    Ok((leaves, square.unwrap_or_default()))
 }
 
 /// True if anything that is cut or scored is seen on a page.
@@ -233,7 +255,14 @@ fn ring([x, y]: Spot, radius: f64, pen: Pen) -> Mark {
 }
 
 /// The page before a sheet: its map, the check square, what the lines mean.
-fn map(sheet: &OneToOne, name: &str, unit: Unit, print: Print, tiling: &Tiling, shown: &[Tile]) -> Leaf {
+fn map(
+    sheet: &OneToOne,
+    name: &str,
+    unit: Unit,
+    print: Print,
+    tiling: &Tiling,
+    shown: &[Tile],
+) -> (Leaf, [f64; 3]) {
     // Of whole sheets it stands on a page of its own, of the customary size.
     let paper = if print.paper == PrintPaper::Whole { PrintPaper::customary(unit) } else { print.paper };
     let (width, height) = paper.page().map_or((210.0, 297.0), |(width, height)| (width.mm(), height.mm()));
@@ -264,6 +293,7 @@ fn map(sheet: &OneToOne, name: &str, unit: Unit, print: Print, tiling: &Tiling, 
     // The check square is printed by the printer that prints the sheet: it is corrected with it.
     let (side, says) = check_square(unit);
     let side = side.mm() * print.correction.scale();
+    let square = [left, y, side];
     marks.push(rectangle([left, y], [side, side], Some(Pen { width: 0.25, dashes: &[], grey: INK }), None));
     let measure = [
         format!("Measure this: {says}."),
@@ -296,5 +326,5 @@ fn map(sheet: &OneToOne, name: &str, unit: Unit, print: Print, tiling: &Tiling, 
             marks.push(centred(middle, 6.0, number.as_deref().unwrap_or("empty")));
         }
     }
-    Leaf { width, height, marks }
+    (Leaf { width, height, marks }, square)
 }

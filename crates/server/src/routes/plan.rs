@@ -9,6 +9,9 @@ use crate::view::plan::PlanView;
 use crate::view::sheet::CommonSheet;
 use axum::Json;
 use axum::extract::State;
+use serde::Serialize;
+use utoipa::ToSchema;
+use wide_fold_core::rehearsal::rehearsal;
 use wide_fold_core::{Brief, Plan};
 use wide_fold_formats::{BriefText, FormatFault};
 
@@ -53,6 +56,42 @@ pub async fn rescaled(
     Body(text): Body<BriefText>,
 ) -> Result<Json<Vec<RescaledView>>, Problem> {
     dear.run(move |_| Ok(Json(RescaledView::all(&Brief::try_from(&text)?)))).await
+}
+
+/// The same folds on a scrap.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct RehearsalView {
+    /// The bag of the rehearsal.
+    pub brief: BriefText,
+    /// What it is, and of what: `1¾ × 3 × ⅞ in, from a scrap of 6 × 6`.
+    pub says: String,
+}
+
+/// A rehearsal of a bag on a quarter of its sheet: every fold, nothing put on. Nothing if such a scrap is too small for it.
+#[utoipa::path(post, path = "/api/rehearsal", request_body = BriefText, responses(
+    (status = 200, body = Option<RehearsalView>),
+    (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn rehearse(
+    State(dear): State<Dear>,
+    Body(text): Body<BriefText>,
+) -> Result<Json<Option<RehearsalView>>, Problem> {
+    dear.run(move |_| {
+        let brief = Brief::try_from(&text)?;
+        brief.check().map_err(FormatFault::from)?;
+        Ok(Json(rehearsal(&brief).map(|plan| {
+            let unit = plan.brief.unit;
+            let sheet = &plan.brief.sheet;
+            let size = plan.brief.finished_figures().join(" × ");
+            let says = format!(
+                "{size}, from a scrap of {} × {}",
+                sheet.width.figure(unit),
+                sheet.height.label(unit)
+            );
+            RehearsalView { brief: BriefText::from(&plan.brief), says }
+        })))
+    })
+    .await
 }
 
 /// The bag on its way from the unrolled pieces to the open bag.

@@ -177,23 +177,7 @@ pub struct TakenQuery {
 
 impl TakenQuery {
     fn print(&self, unit: Unit) -> Result<Print, Problem> {
-        let usual = Print::customary(unit);
-        let paper = match &self.paper {
-            None => usual.paper,
-            Some(word) => PrintPaper::ALL
-                .into_iter()
-                .find(|paper| paper.word() == word)
-                .ok_or_else(|| fault("paper", "The paper is letter, a4, a3 or whole."))?,
-        };
-        let correction = match self.square.as_deref().filter(|square| !square.trim().is_empty()) {
-            None => usual.correction,
-            Some(text) => {
-                let measured = length("square", text, unit)?;
-                let off = "That square is off by more than a quarter: something else is wrong than the printer’s scale. Measure its side once more.";
-                Correction::of(unit, measured).ok_or_else(|| fault("square", off))?
-            }
-        };
-        Ok(Print { paper, correction })
+        read_print(self.paper.as_deref(), self.square.as_deref(), unit)
     }
 
     fn machining(&self, unit: Unit) -> Result<Machining, Problem> {
@@ -219,7 +203,28 @@ impl TakenQuery {
     }
 }
 
-fn fault(field: &str, sentence: &str) -> Problem {
+/// How sheets are printed, from the words for it.
+pub(super) fn read_print(paper: Option<&str>, square: Option<&str>, unit: Unit) -> Result<Print, Problem> {
+    let usual = Print::customary(unit);
+    let paper = match paper {
+        None => usual.paper,
+        Some(word) => PrintPaper::ALL
+            .into_iter()
+            .find(|paper| paper.word() == word)
+            .ok_or_else(|| fault("paper", "The paper is letter, a4, a3 or whole."))?,
+    };
+    let correction = match square.filter(|square| !square.trim().is_empty()) {
+        None => usual.correction,
+        Some(text) => {
+            let measured = length("square", text, unit)?;
+            let off = "That square is off by more than a quarter: something else is wrong than the printer’s scale. Measure its side once more.";
+            Correction::of(unit, measured).ok_or_else(|| fault("square", off))?
+        }
+    };
+    Ok(Print { paper, correction })
+}
+
+pub(super) fn fault(field: &str, sentence: &str) -> Problem {
     Problem {
         field: Some(field.to_owned()),
         ..Problem::new(StatusCode::UNPROCESSABLE_ENTITY, "brief", sentence)

@@ -7,6 +7,7 @@ mod garbled;
 mod handle;
 mod house;
 mod list;
+mod printing;
 mod project;
 mod shelf;
 mod table;

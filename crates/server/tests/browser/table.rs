@@ -160,3 +160,23 @@ async fn a_bag_that_was_changed_elsewhere_is_read_again() {
         false
     );
 }
+
+#[tokio::test]
+async fn a_bag_is_rehearsed_on_a_scrap_and_no_tick_is_kept() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    house.goto("/bags/2/table").await;
+    house.reads("Measure and trim").await;
+    house.press_link("Rehearse").await;
+    house.reads("from a scrap of 6 × 6 in").await;
+    house.is_sound("a rehearsal").await;
+    let steps = house.number("document.querySelectorAll('.walk li').length").await;
+    for _ in 0..steps {
+        house.on_with(Key::Space).await;
+    }
+    house.reads("The rehearsal is over").await;
+    house.press_link("Now the bag itself").await;
+    house.reads("Measure and trim").await;
+    house.goto("/bags/2/table").await;
+    house.reads("Measure and trim").await;
+    assert_eq!(house.ticked().await, 0);
+}

@@ -132,7 +132,7 @@ async fn every_width_shows_everything() {
                 house.browser.run("return document.documentElement.scrollWidth - innerWidth").await.unwrap();
             assert!(wide.as_i64().unwrap() <= 0, "bag {bag} at {width} scrolls sideways by {wide}");
         }
-        for page in ["/", "/shelf", "/cut", "/machine", "/bags/5/machine"] {
+        for page in ["/", "/shelf", "/cut", "/machine", "/bags/5/machine", "/bags/5/printer"] {
             house.goto(page).await;
             house.browser.find("h1").await.unwrap();
             let wide =

@@ -114,6 +114,7 @@ fn measure(wire: &mut Wire, case: &Case) -> Result<()> {
         let mut address = case
             .address
             .replace("{id}", &bag.to_string())
+            .replace("{page}", "1")
             .replace("{file}", case.files[turn % case.files.len()]);
         if address.contains("{step}") {
             let brief = wire.ask(&format!("GET /api/bags/{bag}"), "", "")?.json()["brief"].to_string();
@@ -196,6 +197,7 @@ fn everyday_cases(demo: &[Value], joined: &[Value]) -> Vec<Case> {
         case("the demo's bags", "POST /api/handles", &briefs, ms(50), 60),
         case("the demo's bags", "POST /api/rescaled", &briefs, ms(50), 60),
         case("the demo's bags", "POST /api/fold", &briefs, ms(50), 60),
+        case("the demo's bags", "POST /api/rehearsal", &briefs, ms(50), 60),
         case("the demo's bags", "POST /api/joins", &briefs, ms(50), 60),
         case("large bags on small sheets", "POST /api/joins", joined, ms(300), 20),
         case("large bags on small sheets", "POST /api/plan", joined, ms(50), 40),
@@ -214,6 +216,8 @@ fn everyday_cases(demo: &[Value], joined: &[Value]) -> Vec<Case> {
         of_files("sheets at 1:1 and work sheet, PDF", &PRINTED, ms(150)),
         of_files("the booklet, PDF", &["booklet.pdf"], ms(400)),
         of_files("all of it in one ZIP", &["everything.zip"], ms(600)),
+        case("sheets on the printer", "GET /api/bags/{id}/printed", &[], ms(150), 30),
+        case("a page of them", "GET /api/bags/{id}/printed/{page}", &[], ms(150), 30),
         case("everything as a project file", "GET /api/project", &[], ms(500), 10),
         case("a look at a project file", "POST /api/project/preview", &[project(demo)], ms(500), 10),
         case("a project file brought in", "POST /api/project/import", &[project(demo)], ms(500), 10),

@@ -69,7 +69,9 @@ function Files({ bag, unit }: Pick<Props, "bag" | "unit">) {
           return (
             <section key={id} aria-labelledby={`take-${id}`}>
               <h3 id={`take-${id}`}>{title}</h3>
-              {id === "print_at_one_to_one" && <PrintChoices choices={choices} unit={unit} />}
+              {id === "print_at_one_to_one" && (
+                <PrintChoices choices={choices} unit={unit} printer={`/bags/${bag}/printer`} />
+              )}
               {id === "machine" && <MachineChoices bag={bag} choices={choices} />}
               <ul>
                 {files.map((file) => (

@@ -10,7 +10,13 @@ const PAPERS: { id: Choices["paper"]; says: string }[] = [
   { id: "whole", says: "as large as the sheet" },
 ];
 
-export function PrintChoices({ choices, unit }: { choices: TakeChoices; unit: "in" | "mm" }) {
+export function PrintChoices(props: {
+  choices: TakeChoices;
+  unit: "in" | "mm";
+  /** Where the simulated printer is, if it is to be offered. */
+  printer?: string;
+}) {
+  const { choices, unit, printer } = props;
   const paper = choices.paper || (unit === "mm" ? "a4" : "letter");
   return (
     <div className="take-choices">
@@ -41,6 +47,11 @@ export function PrintChoices({ choices, unit }: { choices: TakeChoices; unit: "i
           next print is made larger or smaller by as much.
         </small>
       </label>
+      {printer && (
+        <Link className="take-try is-printer" to={printer}>
+          Try it on the printer that comes with Wide Fold, a stand-in
+        </Link>
+      )}
     </div>
   );
 }

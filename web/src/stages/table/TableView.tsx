@@ -2,9 +2,10 @@
 
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link, useParams } from "react-router";
-import { plan as askPlan, readBag, readTicks, type Bag, type Plan } from "../../api/client";
+import { Link, useParams, useSearchParams } from "react-router";
+import { plan as askPlan, readBag, readTicks, rehearsal, type Bag, type Plan } from "../../api/client";
 import { Icon } from "../../drawings/Icon";
+import { Figure } from "../../words/Figure";
 import { StepDrawing } from "./StepDrawing";
 import { StepWords } from "./StepWords";
 import { Walk } from "./Walk";
@@ -17,17 +18,25 @@ import { useVoice } from "./useVoice";
 
 export function TableView() {
   const id = Number(useParams().id);
+  const rehearses = useSearchParams()[0].has("rehearsal");
   const fresh = { gcTime: 0, staleTime: 0, refetchOnMount: "always" } as const;
   const bag = useQuery({ queryKey: ["bag", id], queryFn: () => readBag(id), ...fresh });
   const brief = bag.isFetchedAfterMount ? bag.data?.brief : undefined;
+  const scrap = useQuery({
+    queryKey: ["rehearsal", id, bag.data?.revision],
+    queryFn: () => rehearsal(brief!),
+    enabled: brief !== undefined && rehearses,
+    ...fresh,
+  });
+  const worked = rehearses ? scrap.data?.brief : brief;
   const plan = useQuery({
-    queryKey: ["table", id, bag.data?.revision],
-    queryFn: () => askPlan(brief!),
-    enabled: brief !== undefined,
+    queryKey: ["table", id, bag.data?.revision, rehearses],
+    queryFn: () => askPlan(worked!),
+    enabled: worked !== undefined,
     ...fresh,
   });
   const ticks = useQuery({ queryKey: ["ticks", id], queryFn: () => readTicks(id), ...fresh });
-  const error = bag.error ?? plan.error ?? ticks.error;
+  const error = bag.error ?? scrap.error ?? plan.error ?? ticks.error;
   if (error) {
     return (
       <main className="page">
@@ -37,14 +46,36 @@ export function TableView() {
       </main>
     );
   }
+  if (rehearses && scrap.isSuccess && !scrap.data) {
+    return (
+      <main className="page">
+        <h1>No rehearsal</h1>
+        <p>
+          A quarter of the sheet is too small for every fold of this bag. Try it on a whole sheet of plain
+          paper.
+        </p>
+        <Link to={`/bags/${id}/table`}>Back to the work</Link>
+      </main>
+    );
+  }
   if (!bag.data || !plan.data || !ticks.data || !ticks.isFetchedAfterMount) {
     return <main className="page" aria-busy="true" />;
   }
-  return <Table key={id} bag={bag.data} plan={plan.data} done={ticks.data.done} />;
+  return (
+    <Table
+      key={`${id} ${rehearses}`}
+      bag={bag.data}
+      plan={plan.data}
+      done={rehearses ? [] : ticks.data.done}
+      scrap={rehearses ? (scrap.data?.says ?? null) : null}
+    />
+  );
 }
 
-function Table({ bag, plan, done: kept }: { bag: Bag; plan: Plan; done: string[] }) {
-  const ticks = useTicks(bag.id, kept);
+/** `scrap` says what a rehearsal is made of; nothing if it is the bag itself. */
+function Table(props: { bag: Bag; plan: Plan; done: string[]; scrap: string | null }) {
+  const { bag, plan, done: kept, scrap } = props;
+  const ticks = useTicks(scrap === null ? bag.id : null, kept);
   const { steps } = plan;
   const [at, setAt] = useState(() => {
     const next = steps.findIndex((step) => !kept.includes(step.id));
@@ -72,10 +103,15 @@ function Table({ bag, plan, done: kept }: { bag: Bag; plan: Plan; done: string[]
       <header className="table-head">
         <Link to={`/bags/${bag.id}`} className="table-leave">
           <Icon name="back" />
-          {bag.name}
+          {scrap === null ? bag.name : "Rehearsal"}
         </Link>
         <Walk steps={steps} done={ticks.done} at={at} onStep={go} />
         <div className="table-tools">
+          {at === 0 && scrap === null && (
+            <Link to={`/bags/${bag.id}/table?rehearsal`} className="table-leave">
+              Rehearse
+            </Link>
+          )}
           {voice.can && step && (
             <button type="button" aria-pressed={voice.speaks} onClick={() => voice.read(step)}>
               {voice.speaks ? "Hush" : "Read aloud"}
@@ -86,6 +122,11 @@ function Table({ bag, plan, done: kept }: { bag: Bag; plan: Plan; done: string[]
           </button>
         </div>
       </header>
+      {scrap !== null && at === 0 && (
+        <p className="table-alarm is-told">
+          <Figure text={scrap} />. Every fold, nothing put on; ticks are not kept.
+        </p>
+      )}
       {blocked && (
         <p className="table-alarm">
           <Icon name="blocks" label="Cannot be made so" />
@@ -122,6 +163,7 @@ function Table({ bag, plan, done: kept }: { bag: Bag; plan: Plan; done: string[]
         ) : (
           <Finished
             open={steps.filter((one) => !ticks.done.has(one.id)).length}
+            rehearsed={scrap === null ? null : `/bags/${bag.id}/table`}
             onClear={() => (ticks.clear(), go(0))}
           />
         )}
@@ -140,7 +182,20 @@ function Table({ bag, plan, done: kept }: { bag: Bag; plan: Plan; done: string[]
   );
 }
 
-function Finished({ open, onClear }: { open: number; onClear: () => void }) {
+/** `rehearsed` is where the bag itself is made, after a rehearsal. */
+function Finished(props: { open: number; rehearsed: string | null; onClear: () => void }) {
+  const { open, rehearsed, onClear } = props;
+  if (rehearsed !== null) {
+    return (
+      <div className="table-finished">
+        <h1>The rehearsal is over</h1>
+        <p>Every fold has been tried. What was hard, be slow at.</p>
+        <Link to={rehearsed} className="table-leave">
+          Now the bag itself
+        </Link>
+      </div>
+    );
+  }
   return (
     <div className="table-finished">
       <h1>{open === 0 ? "The bag is made" : "That was the last step"}</h1>

@@ -5,7 +5,8 @@ import { Refused, clearTicks, setTick } from "../../api/client";
 
 type Change = { step: string; done: boolean } | "clear";
 
-export function useTicks(bag: number, kept: string[]) {
+/** Ticks of a bag; of none (a rehearsal) they are shown, and kept nowhere. */
+export function useTicks(bag: number | null, kept: string[]) {
   const [done, setDone] = useState(() => new Set(kept));
   const [failed, setFailed] = useState<string | null>(null);
   // True once the bag was changed elsewhere, and a step that is shown with it.
@@ -14,7 +15,7 @@ export function useTicks(bag: number, kept: string[]) {
   const waiting = useRef<Change[]>([]);
   const sending = useRef(false);
   const send = useCallback(async () => {
-    if (sending.current) return;
+    if (sending.current || bag === null) return;
     sending.current = true;
     try {
       for (let next = waiting.current[0]; next; next = waiting.current[0]) {
@@ -35,6 +36,7 @@ export function useTicks(bag: number, kept: string[]) {
     }
   }, [bag]);
   const change = (next: Change) => {
+    if (bag === null) return;
     waiting.current.push(next);
     void send();
   };

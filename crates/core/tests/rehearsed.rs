@@ -1,0 +1,57 @@
+//! A rehearsal tries every fold of the bag, on a scrap a quarter as large, and can be made.
+
+#[path = "bags/any.rs"]
+mod any;
+
+use any::any_brief;
+use proptest::prelude::*;
+use rstest::rstest;
+use std::collections::BTreeSet;
+use wide_fold_core::brief::{Build, GussetCrease, HandleKind, Top};
+use wide_fold_core::rehearsal::rehearsal;
+use wide_fold_core::steps::Job;
+use wide_fold_core::{Brief, Length, Net, Plan};
+
+/// What is folded in a bag: purpose and way, on which panel.
+fn folds(brief: &Brief) -> BTreeSet<String> {
+    let net = Net::of(brief);
+    let creases = net.blanks.iter().flat_map(|blank| &blank.creases);
+    creases.map(|crease| format!("{:?} {:?} {:?}", crease.role, crease.fold, crease.panel)).collect()
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(200))]
+
+    #[test]
+    fn every_fold_is_tried_on_a_quarter_of_the_sheet(brief in any_brief()) {
+        let Some(plan) = rehearsal(&brief) else { return Ok(()) };
+        prop_assert!(plan.is_ready());
+        prop_assert_eq!(folds(&plan.brief), folds(&brief));
+        // Every part lies on a scrap, and a scrap is a quarter of the sheet.
+        for sheet in plan.layout.sheets.iter().filter(|sheet| !sheet.scrap) {
+            let (own, whole) = ([sheet.width, sheet.height], [brief.sheet.width.half(), brief.sheet.height.half()]);
+            prop_assert!(own == whole || own == [whole[1], whole[0]], "{own:?} {whole:?}");
+            for placed in &sheet.placed {
+                prop_assert!(placed.space.x + placed.space.width <= sheet.width && placed.space.y + placed.space.height <= sheet.height);
+            }
+        }
+        // Nothing is put on: the last step is the base, the flare, the flap or the flat bag.
+        let again = Plan::new(&plan.brief).unwrap();
+        let put_on = [Job::Backing, Job::Pocket, Job::Mats, Job::Holes, Job::StrapFirst, Job::LongRibbon, Job::Insert, Job::Band, Job::Handles, Job::Close];
+        prop_assert!(again.steps.iter().all(|step| !put_on.contains(&step.job)), "{:?}", again.steps);
+        prop_assert_eq!(again.steps, plan.steps);
+    }
+}
+
+/// The everyday bags have one.
+#[rstest]
+fn everyday_bags_can_be_rehearsed(
+    #[values(Build::Wrap, Build::CornerPair)] build: Build,
+    #[values(Top::Raw, Top::HemIn { depth: Length::INCH })] top: Top,
+    #[values(GussetCrease::None, GussetCrease::Centre, GussetCrease::Pair)] crease: GussetCrease,
+) {
+    let mut brief = Brief::new(Length::eighths(30), Length::eighths(40), Length::inches(2));
+    (brief.build, brief.top, brief.gusset_crease) = (build, top, crease);
+    brief.fittings.handle.kind = HandleKind::HoledRibbon;
+    assert!(rehearsal(&brief).is_some());
+}

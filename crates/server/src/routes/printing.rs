@@ -1,0 +1,179 @@
+//! The simulated printer, a stand-in for a real one: the pages of a bag's sheets as they come out, and what its check square measures.
+
+use super::bags::{Id, kept, planned_again};
+use super::taking::{fault, read_print};
+use crate::dear::Dear;
+use crate::problem::Problem;
+use crate::store::{Store, bags::Bag};
+use axum::Json;
+use axum::extract::rejection::{PathRejection, QueryRejection};
+use axum::extract::{Path, Query, State};
+use axum::http::header;
+use axum::response::{IntoResponse, Response};
+use serde::{Deserialize, Serialize};
+use utoipa::{IntoParams, ToSchema};
+use wide_fold_core::{Length, Plan};
+use wide_fold_formats::pdf::printed::Printout;
+use wide_fold_formats::pdf::sheets::{Print, sheets_printed};
+use wide_fold_formats::sheet_svg::check_square;
+
+/// What a printer that fits pages to its paper makes of them, in hundredths.
+const FITTED: i64 = 97;
+
+/// How pages are printed.
+#[derive(Clone, Debug, Default, Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+#[serde(deny_unknown_fields)]
+pub struct PrintedQuery {
+    /// The paper in the printer: `letter`, `a4`, `a3`, or `whole`. Letter or A4 if left out.
+    paper: Option<String>,
+    /// What the check square of the last print measured, if it was not what it says.
+    square: Option<String>,
+    /// `exact` prints as it is asked; `fit` shrinks every page to fit, to 97 %. Exact if left out.
+    printer: Option<String>,
+}
+
+/// What has come out of the printer.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct PrintedView {
+    /// The pages, in order.
+    pub pages: Vec<PageView>,
+    /// Where the check square lies on the first page: from the left, from the top, its side; millimetres on the paper.
+    pub square_mm: [f64; 3],
+    /// What it should measure.
+    pub should: String,
+    /// What it measures.
+    pub measures: String,
+    /// True if it measures what it should, to a tenth of a millimetre.
+    pub right: bool,
+    /// What that means for the bag, with its numbers.
+    pub why: String,
+    /// What to type so that the next print is right; nothing if this one is.
+    pub correction: Option<String>,
+}
+
+/// A page that has come out.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct PageView {
+    /// Where its picture is read.
+    pub href: String,
+    /// From side to side, in millimetres.
+    pub width_mm: f64,
+    /// From top to bottom, in millimetres.
+    pub height_mm: f64,
+}
+
+/// A bag's sheets on the simulated printer.
+#[utoipa::path(get, path = "/api/bags/{id}/printed", params(("id" = i64, Path), PrintedQuery), responses(
+    (status = 200, body = PrintedView),
+    (status = 404, body = Problem, content_type = "application/problem+json"),
+    (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn printed(
+    State(store): State<Store>,
+    State(dear): State<Dear>,
+    id: Id,
+    query: Result<Query<PrintedQuery>, QueryRejection>,
+) -> Result<Json<PrintedView>, Problem> {
+    let bag = kept(&store, id).await?;
+    let Query(query) = query.map_err(|_| fault("query", "Pages cannot be asked for that way."))?;
+    let view = dear
+        .run(move |_| {
+            let plan = planned_again(&bag)?;
+            let (print, hundredths) = query.read(&plan)?;
+            let out = sheets_printed(&plan, &bag.name, print, hundredths as f64 / 100.0)?;
+            Ok(query.view(&bag, &plan, &out, hundredths))
+        })
+        .await?;
+    Ok(Json(view))
+}
+
+/// A page of it, counted from 1, as SVG.
+#[utoipa::path(get, path = "/api/bags/{id}/printed/{page}",
+    params(("id" = i64, Path), ("page" = usize, Path), PrintedQuery), responses(
+    (status = 200, body = String, content_type = "image/svg+xml"),
+    (status = 404, body = Problem, content_type = "application/problem+json"),
+    (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn printed_page(
+    State(store): State<Store>,
+    State(dear): State<Dear>,
+    path: Result<Path<(i64, usize)>, PathRejection>,
+    query: Result<Query<PrintedQuery>, QueryRejection>,
+) -> Result<Response, Problem> {
+    let Path((id, page)) = path.map_err(|_| Problem::not_found("page"))?;
+    let Query(query) = query.map_err(|_| fault("query", "Pages cannot be asked for that way."))?;
+    let bag = kept(&store, Ok(Path(id))).await?;
+    let svg = dear
+        .run(move |_| {
+            let plan = planned_again(&bag)?;
+            let (print, hundredths) = query.read(&plan)?;
+            let out = sheets_printed(&plan, &bag.name, print, hundredths as f64 / 100.0)?;
+            page.checked_sub(1).and_then(|page| out.page(page)).ok_or_else(|| Problem::not_found("page"))
+        })
+        .await?;
+    Ok(([(header::CONTENT_TYPE, "image/svg+xml")], svg).into_response())
+}
+
+impl PrintedQuery {
+    /// How it is printed, and what the printer makes of it in hundredths.
+    fn read(&self, plan: &Plan) -> Result<(Print, i64), Problem> {
+        let hundredths = match self.printer.as_deref() {
+            None | Some("exact") => 100,
+            Some("fit") => FITTED,
+            Some(_) => return Err(fault("printer", "The printer is exact or fit.")),
+        };
+        Ok((read_print(self.paper.as_deref(), self.square.as_deref(), plan.brief.unit)?, hundredths))
+    }
+
+    fn view(&self, bag: &Bag, plan: &Plan, out: &Printout, hundredths: i64) -> PrintedView {
+        let square_mm = out.square();
+        let unit = plan.brief.unit;
+        let (side, says) = check_square(unit);
+        let measured = Length::from_nm((square_mm[2] * 1e6).round() as i64);
+        let off = measured - side;
+        let right = off.abs() <= Length::from_nm(100_000);
+        let measures = if right { says.to_owned() } else { measured.label(unit) };
+        let wide = plan.pieces.iter().map(|piece| piece.width).max().unwrap_or_default();
+        let wrong_by =
+            Length::from_nm((wide.mm() * (square_mm[2] / side.mm() - 1.0) * 1e6).round() as i64).abs();
+        let way = if off.is_positive() { "wider" } else { "narrower" };
+        let why = if right {
+            format!("The square measures {says} each way: everything on these pages is as large as it says.")
+        } else {
+            format!(
+                "The square should be {says} and measures {measures}. By as much all is off: a piece of {} would come out {} {way}, and its panels would not meet.",
+                wide.label(unit),
+                wrong_by.label(unit)
+            )
+        };
+        // Whatever was corrected before, the printer makes the same of it: that is what to type.
+        let correction = (!right)
+            .then(|| side.scaled(Length::millimetres(hundredths), Length::millimetres(100)).editable(unit));
+        let correction = correction.map(|figure| match figure.chars().last() {
+            // What no ruler shows in this unit is said in another, with its name.
+            Some(last) if last.is_alphabetic() => figure,
+            _ => format!("{figure} {}", if says.ends_with("mm") { "mm" } else { "in" }),
+        });
+        let mut asked = String::new();
+        for (name, value) in [("paper", &self.paper), ("square", &self.square), ("printer", &self.printer)] {
+            if let Some(value) = value {
+                let escaped: String = value.bytes().map(|byte| format!("%{byte:02X}")).collect();
+                asked += &format!("{}{name}={escaped}", if asked.is_empty() { "?" } else { "&" });
+            }
+        }
+        let page = |(n, [width_mm, height_mm]): (usize, [f64; 2])| {
+            let href = format!("/api/bags/{}/printed/{}{asked}", bag.id, n + 1);
+            PageView { href, width_mm, height_mm }
+        };
+        PrintedView {
+            pages: out.sizes().enumerate().map(page).collect(),
+            square_mm,
+            should: says.to_owned(),
+            measures,
+            right,
+            why,
+            correction,
+        }
+    }
+}
