@@ -75,6 +75,11 @@ async fn take(service: &Service) -> Result<(), Failed> {
     browser.find(".player-tools .btn").await?.click().await?;
     browser.until("document.querySelector('.player-says').innerText.startsWith('Done')").await?;
     browser.shot(&folder.join("machine.png")).await?;
+    browser.goto(&address("/bags/2/printer")).await?;
+    browser.find(".printer-first image").await?;
+    browser.find(".printer-pages li img").await?;
+    settle().await;
+    browser.shot(&folder.join("printer.png")).await?;
 
     browser.goto(&address("/bags/1/table")).await?;
     browser.find(".walk li:nth-child(2) button").await?.click().await?;

@@ -95,3 +95,24 @@ async fn a_project_is_carried_into_an_empty_program() {
     other.upload(".project-files input[type=file]", &path).await;
     other.reads("it breaks off before its end").await;
 }
+
+#[tokio::test]
+async fn a_printer_that_shrinks_pages_is_found_out_and_corrected() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    house.goto("/bags/2/printer").await;
+    house.reads("Nothing is printed").await;
+    house.reads("The square should be 2 in and measures").await;
+    house.is_sound("the printer").await;
+    house.press("Type 49.276 mm and print again").await;
+    house.reads("everything on these pages is as large as it says").await;
+    house.is_sound("the printer when it is right").await;
+    // The next sheet that is taken along is printed so too.
+    house.goto("/bags/2").await;
+    house.saved().await;
+    house.click(".download").await;
+    let typed = "document.querySelector('.take-square input').value === '49.276 mm'";
+    house.browser.until(typed).await.unwrap();
+    let asked =
+        "document.querySelector(\".take-along a[href*='sheets.pdf']\").href.includes('square=49.276')";
+    house.browser.until(asked).await.unwrap();
+}

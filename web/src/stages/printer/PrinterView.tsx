@@ -65,10 +65,17 @@ export function PrinterView() {
               {out.error.message}
             </p>
           )}
+          {out.data && !out.error && (
+            <Square
+              printed={out.data}
+              corrected={square.trim() !== ""}
+              onSquare={(typed) => choices.set({ square: typed })}
+            />
+          )}
           <section>
             <h2>The printer</h2>
             <fieldset className="mat-sizes">
-              <legend>It</legend>
+              <legend>What it does</legend>
               {PRINTERS.map(({ id: own, says }) => (
                 <label key={own}>
                   <input
@@ -83,13 +90,6 @@ export function PrinterView() {
             </fieldset>
             <PrintChoices choices={choices} unit={out.data?.should.endsWith("mm") ? "mm" : "in"} />
           </section>
-          {out.data && !out.error && (
-            <Square
-              printed={out.data}
-              corrected={square.trim() !== ""}
-              onSquare={(typed) => choices.set({ square: typed })}
-            />
-          )}
         </aside>
       </main>
     </div>
