@@ -1,6 +1,6 @@
 //! What will go wrong with a drawing on a mat.
 
-use crate::job::Mat;
+use crate::mat::Mat;
 use crate::{Drawing, Line, Spot, Tool, far};
 use std::collections::HashMap;
 

@@ -1,18 +1,8 @@
 //! A job: the lines of a drawing in the order of the work, with the time each takes.
 
 use crate::faults::{Fault, faults};
+use crate::mat::Mat;
 use crate::{Drawing, Line, Spot, Tool, far};
-
-/// A mat, and what the machine needs of it.
-#[derive(Clone, Copy, Debug, PartialEq)]
-pub struct Mat {
-    /// Width and height, in millimetres.
-    pub size: Spot,
-    /// How far rollers and clamps reach in from every edge, in millimetres.
-    pub margin: f64,
-    /// The smallest thing the blade can turn round, across, in millimetres.
-    pub smallest: f64,
-}
 
 /// One line of a job.
 #[derive(Clone, Debug, PartialEq)]

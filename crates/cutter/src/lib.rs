@@ -7,11 +7,13 @@
 mod cut_out;
 mod faults;
 mod job;
+mod mat;
 mod read;
 
 pub use cut_out::{CutOut, cut_out};
 pub use faults::{Fault, FaultKind};
-pub use job::{Job, Mat, Stroke};
+pub use job::{Job, Stroke};
+pub use mat::Mat;
 pub use read::{Drawing, Kind, Line, Unreadable, read};
 
 /// A place on the mat, or in a drawing: millimetres from the left and from the bottom.

@@ -2,11 +2,11 @@
 //!
 //! Frame: the sheet as it is laid, origin at its bottom-left corner, x right, y up; exact lengths.
 
-use wide_fold_core::fittings::Shape;
+use wide_fold_core::fittings::{Fitted, On, Shape};
 use wide_fold_core::layout::{Part, Placed, SheetCut};
-use wide_fold_core::net::{Blank, Column, Crease, Cut, CutRole, Fold, Hole, Zone};
+use wide_fold_core::net::{Blank, Column, Crease, Cut, CutRole, Fold, Hole, Panel, Zone};
 use wide_fold_core::plane::{Point, Size};
-use wide_fold_core::{Length, Plan, Unit};
+use wide_fold_core::{Brief, Length, Plan, Unit};
 
 /// What a line is there for.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
@@ -356,6 +356,30 @@ impl Drawn {
             labels: self.labels.into_iter().map(|label| Label { at: moved(label.at), ..label }).collect(),
             up: self.up.map(moved),
         }
+    }
+}
+
+/// The template of a bag's holes: as wide as the face, its upper edge the top edge of the bag.
+pub struct Template {
+    /// Its size.
+    pub size: Size,
+    /// The middle of every hole, and its edge.
+    pub holes: Vec<(Point, Path)>,
+}
+
+impl Template {
+    /// Of a bag; nothing if it has no holes.
+    pub fn of(brief: &Brief) -> Option<Self> {
+        let fitted = Fitted::of(brief);
+        let size = fitted.template?;
+        let holes = fitted.holes.iter().filter_map(|hole| {
+            let On::Faces(down) = hole.on else { return None };
+            let centre = Point::new(size.width.half() + hole.aside, size.height - down);
+            let (panel, zone) = (Panel::Front, Zone::Body);
+            let own = Hole { centre, shape: hole.shape, purpose: hole.purpose, panel, zone };
+            Some((centre, Path::of_hole(&own)))
+        });
+        Some(Self { size, holes: holes.collect() })
     }
 }
 

@@ -1,13 +1,11 @@
 //! The hole template at 1:1 as SVG: as wide as the face, its upper edge laid on the top edge of the bag, so that both faces are
 //! marked alike.
 
-use crate::drawn;
+use crate::drawn::Template;
 use crate::sheet_svg::{Frame, MARGIN};
 use crate::sheet_svg::{check_square, group, line, mm, path_data};
 use svg::Document;
 use svg::node::element::{Path, Rectangle, Text, Title};
-use wide_fold_core::fittings::{Fitted, On};
-use wide_fold_core::net::{Hole, Panel, Zone};
 use wide_fold_core::plane::{Point, Size};
 use wide_fold_core::{Brief, Length};
 
@@ -18,8 +16,8 @@ const NARROWEST: Length = Length::millimetres(130);
 
 /// Draws the template of a bag's holes; nothing if it has none.
 pub fn template_svg(brief: &Brief, name: &str) -> Option<String> {
-    let fitted = Fitted::of(brief);
-    let Size { width, height } = fitted.template?;
+    let template = Template::of(brief)?;
+    let Size { width, height } = template.size;
     let page = (width.max(NARROWEST) + MARGIN * 2, height + MARGIN * 2 + WORDS);
     let frame = Frame { left: MARGIN, bottom: MARGIN + height };
     let edge = Rectangle::new()
@@ -37,17 +35,8 @@ pub fn template_svg(brief: &Brief, name: &str) -> Option<String> {
     let mut holes = group("holes", "0.4", None);
     let mut crosses = group("crosses", "0.15", None);
     let reach = Length::millimetres(6);
-    for hole in &fitted.holes {
-        let On::Faces(down) = hole.on else { continue };
-        let place = at(centre + hole.aside, height - down);
-        let own = Hole {
-            centre: place,
-            shape: hole.shape,
-            purpose: hole.purpose,
-            panel: Panel::Front,
-            zone: Zone::Body,
-        };
-        holes = holes.add(Path::new().set("d", path_data(&drawn::Path::of_hole(&own), frame)));
+    for (place, edge) in &template.holes {
+        holes = holes.add(Path::new().set("d", path_data(edge, frame)));
         crosses = crosses
             .add(line(frame, at(place.x - reach, place.y), at(place.x + reach, place.y)))
             .add(line(frame, at(place.x, place.y - reach), at(place.x, place.y + reach)));

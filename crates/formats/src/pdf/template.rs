@@ -3,11 +3,9 @@
 use super::PdfFault;
 use super::leaf::{INK, Pen};
 use super::sheets::{OneToOne, Print, one_to_one};
-use crate::drawn::{Drawn, Path, Run, Stroke, Tool};
+use crate::drawn::{Drawn, Path, Run, Stroke, Template, Tool};
 use wide_fold_core::brief::Extra;
 use wide_fold_core::fittings::small::Small;
-use wide_fold_core::fittings::{Fitted, On};
-use wide_fold_core::net::{Hole, Panel, Zone};
 use wide_fold_core::plane::{Point, Size};
 use wide_fold_core::{Brief, Length};
 
@@ -16,8 +14,7 @@ use wide_fold_core::{Brief, Length};
 /// # Errors
 /// [`PdfFault::Nothing`] if it has none.
 pub fn template_pdf(brief: &Brief, name: &str, print: Print) -> Result<Vec<u8>, PdfFault> {
-    let fitted = Fitted::of(brief);
-    let size = fitted.template.ok_or(PdfFault::Nothing)?;
+    let Template { size, holes } = Template::of(brief).ok_or(PdfFault::Nothing)?;
     let Size { width, height } = size;
     let at = Point::new;
     let corner = at(Length::ZERO, Length::ZERO);
@@ -27,17 +24,8 @@ pub fn template_pdf(brief: &Brief, name: &str, print: Print) -> Result<Vec<u8>, 
     let thin = Pen::thin(INK);
     let mut help = vec![(at(width.half(), Length::ZERO), at(width.half(), height), Pen::of(Tool::Mountain))];
     let reach = Length::millimetres(6);
-    for hole in &fitted.holes {
-        let On::Faces(down) = hole.on else { continue };
-        let place = at(width.half() + hole.aside, height - down);
-        let own = Hole {
-            centre: place,
-            shape: hole.shape,
-            purpose: hole.purpose,
-            panel: Panel::Front,
-            zone: Zone::Body,
-        };
-        strokes.push(stroke(Path::of_hole(&own)));
+    for (place, edge) in holes {
+        strokes.push(stroke(edge));
         help.push((at(place.x - reach, place.y), at(place.x + reach, place.y), thin));
         help.push((at(place.x, place.y - reach), at(place.x, place.y + reach), thin));
     }

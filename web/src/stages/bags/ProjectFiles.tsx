@@ -4,6 +4,7 @@ import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { Button } from "react-bootstrap";
 import { fetchFile, importProject, previewProject, type Project } from "../../api/client";
+import { FilePick } from "../../drawings/FilePick";
 import { Figure } from "../../words/Figure";
 
 const BECOMES = {
@@ -23,10 +24,8 @@ export function ProjectFiles({ empty, onAdded }: { empty: boolean; onAdded: () =
     },
   });
   const out = useMutation({ mutationFn: () => fetchFile("/api/project") });
-  const pick = async (file: File | undefined) => {
-    if (!file) return;
+  const pick = (read: string) => {
     add.reset();
-    const read = await file.text();
     setText(read);
     look.mutate(read);
   };
@@ -46,18 +45,7 @@ export function ProjectFiles({ empty, onAdded }: { empty: boolean; onAdded: () =
           </>
         )}
       </p>
-      <label className="import-file">
-        <span>Read a project file</span>
-        <input
-          type="file"
-          accept=".json,application/json"
-          onChange={(event) => {
-            void pick(event.target.files?.[0]);
-            // The same file may be picked again.
-            event.target.value = "";
-          }}
-        />
-      </label>
+      <FilePick says="Read a project file" accept=".json,application/json" onText={pick} />
       {out.data && <p role="status">Saved as {out.data}</p>}
       {look.isPending && <p aria-busy="true">Reading the file…</p>}
       {problem && (

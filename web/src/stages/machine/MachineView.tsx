@@ -4,6 +4,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { cutOnMachine, fetchText, listTaken, type MatText } from "../../api/client";
+import { FilePick } from "../../drawings/FilePick";
 import { Icon } from "../../drawings/Icon";
 import { useTakeChoices } from "../bag/useTakeChoices";
 import { Faults } from "./Faults";
@@ -46,11 +47,8 @@ export function MachineView() {
     gcTime: 0,
     placeholderData: (before) => before,
   });
-  const pick = async (picked: File | undefined) => {
-    if (!picked) return;
-    const kind = picked.name.toLowerCase().endsWith(".dxf") ? "dxf" : "svg";
-    setOwn({ name: picked.name, kind, text: await picked.text() });
-  };
+  const pick = (text: string, name: string) =>
+    setOwn({ name, kind: name.toLowerCase().endsWith(".dxf") ? "dxf" : "svg", text });
   const problem = listed.error ?? job.error;
   return (
     <div className="machine">
@@ -103,17 +101,7 @@ export function MachineView() {
             {listed.data && files.length === 0 && (
               <p>No sheet of this bag can be cut as it stands: a piece reaches past its sheet.</p>
             )}
-            <label className="import-file">
-              <span>Another SVG or DXF</span>
-              <input
-                type="file"
-                accept=".svg,.dxf"
-                onChange={(event) => {
-                  void pick(event.target.files?.[0]);
-                  event.target.value = "";
-                }}
-              />
-            </label>
+            <FilePick says="Another SVG or DXF" accept=".svg,.dxf" onText={pick} />
           </section>
           <MatChoices mat={mat} onMat={setMat} />
           {job.data && !job.error && <Faults job={job.data} onMat={setMat} />}

@@ -4,6 +4,7 @@ import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { Button } from "react-bootstrap";
 import { importShelf, type Imported } from "../../api/client";
+import { FilePick } from "../../drawings/FilePick";
 
 export function ImportShelf({ onKept }: { onKept: () => void }) {
   const [csv, setCsv] = useState("");
@@ -15,9 +16,7 @@ export function ImportShelf({ onKept }: { onKept: () => void }) {
       if (data.kept > 0) onKept();
     },
   });
-  const pick = async (file: File | undefined) => {
-    if (!file) return;
-    const text = await file.text();
+  const pick = (text: string) => {
     setCsv(text);
     read.mutate({ text, keepGood: false });
   };
@@ -32,10 +31,7 @@ export function ImportShelf({ onKept }: { onKept: () => void }) {
         , or read a list in: a first line with <code>name, width, height</code> and, if you like, kind, count,
         weight, thickness, printed, pattern, grain and price.
       </p>
-      <label className="import-file">
-        <span>Read a CSV file in</span>
-        <input type="file" accept=".csv,text/csv" onChange={(event) => pick(event.target.files?.[0])} />
-      </label>
+      <FilePick says="Read a CSV file in" accept=".csv,text/csv" onText={pick} />
       {read.error && (
         <p className="alarm" role="alert">
           {read.error.message}
