@@ -221,6 +221,9 @@ pub struct BoardText {
     /// Distance from the stop to the last groove; 12 in if left out.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub reach: Option<String>,
+    /// False if a piece larger than the board may not hang over its edges; it may if left out.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub hangs_over: Option<bool>,
 }
 
 fn yes() -> bool {

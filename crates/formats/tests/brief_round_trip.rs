@@ -88,7 +88,7 @@ prop_compose! {
         decoration.margin = flags[2].then(|| n(notch));
         fittings.load = load.map(Mass::half_pounds);
         fittings.punch.reach = n(tab + other);
-        brief.board = Board { groove: n(500), reach: n(30_000) };
+        brief.board = Board { groove: n(500), reach: n(30_000), hangs_over: flags[3] };
         brief
     }
 }

@@ -22,6 +22,8 @@ pub struct Pass {
     pub lying: Lying,
     /// True if the lines are out of the board's reach from both ends and are drawn with a ruler.
     pub by_ruler: bool,
+    /// True if the piece is larger than a board that it may not hang over: it is worked on the table, along a ruler.
+    pub on_table: bool,
     /// True if the lines are longer than the board and have to be carried on to the edge.
     pub carry_on: bool,
     /// The lines, from left to right.
@@ -102,6 +104,7 @@ fn of_piece(brief: &Brief, index: usize, piece: &Piece) -> Vec<Pass> {
     let asks: Vec<Asks> = strokes.iter().map(|stroke| stroke.asks).collect();
     let course = settings::course(&asks, first_face(brief.score_face));
     let mut passes: Vec<Pass> = Vec::new();
+    let on_table = !lies_on(brief, piece);
     for Stroke { line, asks, by_ruler, fold, role } in strokes {
         let Some(lying) = asks.scored(&course) else { continue };
         let [from, to] = [line.from, line.to].map(|point| lying.on_board(point, piece.width, piece.height));
@@ -111,11 +114,12 @@ fn of_piece(brief: &Brief, index: usize, piece: &Piece) -> Vec<Pass> {
             pass.lying == lying && pass.by_ruler == by_ruler && pass.slants.is_empty() != slants
         };
         let place = passes.iter().position(same).unwrap_or_else(|| {
-            let carry_on = !slants && depth > brief.board.reach;
+            let carry_on = !slants && !on_table && depth > brief.board.reach;
             passes.push(Pass {
                 piece: index,
                 lying,
                 by_ruler,
+                on_table,
                 carry_on,
                 lines: Vec::new(),
                 slants: Vec::new(),
@@ -163,7 +167,8 @@ impl Stroke {
             lying.face_up == face && (slants || lying.fence.lies_across() == line.is_upright())
         };
         let at = |lying: Lying| lying.on_board(line.from, piece.width, piece.height).0;
-        let within = Lyings::that(|lying| !slants && along(lying) && at(lying) <= brief.board.reach);
+        let on_board = !slants && lies_on(brief, piece);
+        let within = Lyings::that(|lying| on_board && along(lying) && at(lying) <= brief.board.reach);
         let by_ruler = within.is_empty();
         let within = if by_ruler { Lyings::that(along) } else { within };
         let on_groove = Lyings::that(|lying| {
@@ -171,6 +176,11 @@ impl Stroke {
         });
         Some(Self { line, asks: Asks { within, on_groove }, by_ruler, fold, role })
     }
+}
+
+/// True if a piece goes on the board, whichever way it lies.
+fn lies_on(brief: &Brief, piece: &Piece) -> bool {
+    brief.board.hangs_over || piece.width.max(piece.height) <= brief.board.reach
 }
 
 /// The 45° creases.

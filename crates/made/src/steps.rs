@@ -142,20 +142,28 @@ fn score(index: usize, passes: &[Pass], pieces: &[Piece], figures: Figures, pass
         PaperFace::Outside => "outside (the good side)",
         PaperFace::Inside => "inside (the back of the sheet)",
     };
+    let (fence, stop) = if pass.on_table {
+        ("away from you", "on the left")
+    } else {
+        ("along the top fence", "against the stop on the left")
+    };
     let sides = format!(
-        "the {} along the top fence and the {} against the stop on the left",
+        "the {} {fence} and the {} {stop}",
         sided(pass.lying.fence, pass.lying.face_up),
         sided(pass.lying.measured_from(), pass.lying.face_up)
     );
     let lay = match before {
         Some(before) if before.lying == pass.lying => format!("Leave it as it lies, {sides}."),
         Some(before) if before.lying.face_up == pass.lying.face_up => {
-            format!("Turn it on the board, {sides}.")
+            format!("Turn it{}, {sides}.", if pass.on_table { "" } else { " on the board" })
         }
         Some(before) => {
             let round = if Handling::between(before.lying, pass.lying).turns > 0 { " and round" } else { "" };
             format!("Turn the piece over{round}: {face} up, {sides}.")
         }
+        None if pass.on_table => format!(
+            "The piece is larger than the board, and cannot hang over its rim: lay it on the table, {face} up, {sides}."
+        ),
         None => format!("Lay the piece {face} up, {sides}."),
     };
     let from = pass.lying.measured_from();
@@ -174,8 +182,13 @@ fn score(index: usize, passes: &[Pass], pieces: &[Piece], figures: Figures, pass
             format!("{} to {}.", sentence(&spot(slant.from)), spot(slant.to))
         }));
     } else if pass.by_ruler {
+        let why = if pass.on_table {
+            "Mark"
+        } else {
+            "Beyond the board’s grooves from either end: without moving it, mark"
+        };
         says.push(format!(
-            "Beyond the board’s grooves from either end: without moving it, mark {} from the {} at the top and at the bottom, and score from mark to mark along a ruler.",
+            "{why} {} from the {} at the top and at the bottom, and score from mark to mark along a ruler.",
             list(&at),
             from.name()
         ));

@@ -808,6 +808,11 @@ export interface components {
              */
             groove?: string | null;
             /**
+             * @description False if a piece larger than the board may not hang over its edges; it may if left out.
+             * @default null
+             */
+            hangs_over?: boolean | null;
+            /**
              * @description Distance from the stop to the last groove; 12 in if left out.
              * @default null
              */
@@ -1882,6 +1887,8 @@ export interface components {
             lines: components["schemas"]["ScoreView"][];
             /** @description The edge against the stop on the left, from which distances are measured. */
             measured_from: components["schemas"]["EdgeName"];
+            /** @description True if the piece does not go on the board at all. */
+            on_table: boolean;
             /** @description Which of the pieces. */
             piece: number;
             /** @description Slanted lines drawn with a ruler in this pass. */

@@ -51,16 +51,26 @@ export function OnBoard(props: {
       role="img"
       aria-label={describe(plan, pass)}
     >
-      <rect className="board" x={x(0)} y={y(0)} width={reach * scale} height={tall * scale + 14} />
-      <Grooves {...{ plan, x, scale }} from={y(0)} to={y(tall) + 14} />
-      <rect className="fence" x={x(0) - STOP} y={y(0) - STOP} width={reach * scale + STOP} height={STOP} />
-      <rect
-        className="fence"
-        x={x(0) - STOP}
-        y={y(0) - STOP}
-        width={STOP}
-        height={tall * scale + 14 + STOP}
-      />
+      {!pass.on_table && (
+        <>
+          <rect className="board" x={x(0)} y={y(0)} width={reach * scale} height={tall * scale + 14} />
+          <Grooves {...{ plan, x, scale }} from={y(0)} to={y(tall) + 14} />
+          <rect
+            className="fence"
+            x={x(0) - STOP}
+            y={y(0) - STOP}
+            width={reach * scale + STOP}
+            height={STOP}
+          />
+          <rect
+            className="fence"
+            x={x(0) - STOP}
+            y={y(0) - STOP}
+            width={STOP}
+            height={tall * scale + 14 + STOP}
+          />
+        </>
+      )}
       <rect className="laid" x={x(0)} y={y(0)} width={wide * scale} height={tall * scale} />
       <PatternOnBoard plan={plan} pass={pass} cx={x(widest(pass, wide))} cy={y(tall / 2)} />
       {pass.lines.map((line, index) => (
@@ -89,7 +99,9 @@ export function OnBoard(props: {
         {pass.measured_from} edge
       </text>
       <text className="edge-name" x={x(across / 2)} y={drawn.height - type * 0.45} textAnchor="middle">
-        {inside ? "inside up" : "outside up"}, {pass.fence} edge along the fence
+        {inside ? "inside up" : "outside up"}
+        {", "}
+        {pass.fence} edge {pass.on_table ? "away from you" : "along the fence"}
       </text>
     </svg>
   );

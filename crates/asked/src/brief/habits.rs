@@ -255,13 +255,15 @@ pub enum ScoreFace {
 pub struct Board {
     /// Distance between two grooves.
     pub groove: Length,
-    /// Distance from the left stop to the last groove.
+    /// Distance from the left stop to the last groove; it is as deep as it is wide.
     pub reach: Length,
+    /// True if a piece larger than the board may hang over its open edges; false if it has a rim there.
+    pub hangs_over: bool,
 }
 
 impl Default for Board {
-    /// Grooves every ⅛ in, 12 in wide (common practice).
+    /// Grooves every ⅛ in, 12 in wide, open to the right and below (common practice).
     fn default() -> Self {
-        Self { groove: Length::eighths(1), reach: Length::inches(12) }
+        Self { groove: Length::eighths(1), reach: Length::inches(12), hangs_over: true }
     }
 }

@@ -111,7 +111,7 @@ prop_compose! {
         brief.sheet = Sheet { turned, ..of(sheet) };
         brief.side_sheet = side.map(of);
         if metric {
-            (brief.unit, brief.board) = (Unit::Metric, Board { groove: Length::millimetres(5), reach: Length::millimetres(300) });
+            (brief.unit, brief.board) = (Unit::Metric, Board { groove: Length::millimetres(5), reach: Length::millimetres(300), hangs_over: !inside });
         }
         brief.score_face = if inside { ScoreFace::InsideThroughout } else { ScoreFace::OutsideOfFold };
         brief

@@ -106,6 +106,7 @@ impl Reader {
         Ok(Board {
             groove: self.or("board.groove", text.groove.as_ref(), board.groove)?,
             reach: self.or("board.reach", text.reach.as_ref(), board.reach)?,
+            hangs_over: text.hangs_over.unwrap_or(board.hangs_over),
         })
     }
 }
@@ -177,6 +178,7 @@ impl From<&Brief> for BriefText {
             board: BoardText {
                 groove: Some(brief.board.groove.to_string()),
                 reach: Some(brief.board.reach.to_string()),
+                hangs_over: (!brief.board.hangs_over).then_some(false),
             },
             score_face: brief.score_face.into(),
             unit: brief.unit.into(),

@@ -152,12 +152,14 @@ pub(super) fn board(plan: &Plan, pass: &Pass, [wide, tall]: Room) -> Vec<Mark> {
     let scale = ((wide - left - 4.0) / across.max(reach)).min((tall - top - foot) / down.max(1.0));
     let spot = |along: f64, down: f64| [left + along * scale, top + down * scale];
     let fence = 1.6;
-    let mut marks = vec![
+    let board = [
         rectangle([left, top], [reach * scale, down * scale + 2.0], None, Some(0xea)),
         rectangle([left - fence, top - fence], [reach * scale + fence, fence], None, Some(PALE)),
         rectangle([left - fence, top - fence], [fence, down * scale + 2.0 + fence], None, Some(PALE)),
-        rectangle([left, top], [across * scale, down * scale], Some(Pen::thin(INK)), Some(0xff)),
     ];
+    // What is worked on the table lies on no board.
+    let mut marks: Vec<Mark> = board.into_iter().filter(|_| !pass.on_table).collect();
+    marks.push(rectangle([left, top], [across * scale, down * scale], Some(Pen::thin(INK)), Some(0xff)));
     // Which way the top edge of the bag points as it lies.
     let place = |point: Point| {
         let (along, down) = pass.lying.on_board(point, piece.width, piece.height);

@@ -261,13 +261,13 @@ proptest! {
     #[test]
     fn no_order_takes_fewer_moves(
         w in 8_i64..120, h in 8_i64..120, d in 2_i64..40, hem in 0_i64..12, turn_out: bool, crease in 0_usize..5,
-        inside: bool, reach in 4_i64..16, build in 0_usize..4,
+        inside: bool, reach in 4_i64..16, build in 0_usize..4, hangs_over: bool,
     ) {
         let mut brief = Brief::new(Length::eighths(w), Length::eighths(h), Length::eighths(d * 2));
         brief.top = hemmed(hem, turn_out);
         brief.gusset_crease = CREASES[crease];
         brief.score_face = if inside { ScoreFace::InsideThroughout } else { ScoreFace::OutsideOfFold };
-        brief.board.reach = Length::inches(reach);
+        (brief.board.reach, brief.board.hangs_over) = (Length::inches(reach), hangs_over);
         brief.build = [
             Build::Wrap,
             Build::CornerPair,
@@ -277,6 +277,12 @@ proptest! {
         let (pieces, all) = planned(&brief);
         for (index, piece) in pieces.iter().enumerate() {
             let own: Vec<&Pass> = all.iter().filter(|pass| pass.piece == index).collect();
+            // Over a rim nothing hangs: a piece larger than the board either way is ruled on the table, all of it.
+            let larger = piece.width > brief.board.reach || piece.height > brief.board.reach;
+            for pass in &own {
+                prop_assert_eq!(pass.on_table, larger && !hangs_over);
+                prop_assert!(!pass.on_table || ((pass.by_ruler || !pass.slants.is_empty()) && !pass.carry_on));
+            }
             // Where a line could be scored as well: on the same face, along the same groove or ruler, within the same reach.
             let places = |pass: &Pass, ends: [Point; 2]| -> Vec<Lying> {
                 let [from, to] = ends;

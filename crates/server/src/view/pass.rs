@@ -24,6 +24,8 @@ pub struct PassView {
     pub measured_from: EdgeName,
     /// True if the board does not reach and a ruler is needed.
     pub by_ruler: bool,
+    /// True if the piece does not go on the board at all.
+    pub on_table: bool,
     /// The lines, from left to right.
     pub lines: Vec<ScoreView>,
     /// Slanted lines drawn with a ruler in this pass.
@@ -120,6 +122,7 @@ impl PassView {
             fence: pass.lying.fence.into(),
             measured_from: pass.lying.measured_from().into(),
             by_ruler: pass.by_ruler,
+            on_table: pass.on_table,
             lines: pass
                 .lines
                 .iter()

@@ -39,6 +39,19 @@ export function Board({ plan, brief, set }: Said) {
         length={plan.settings.reach}
         onChange={(reach) => set({ board: { ...board, reach } }, "board.reach")}
       />
+      ; a larger piece{" "}
+      <Choice
+        name="Larger than the board"
+        value={board.hangs_over === false ? "rim" : "open"}
+        options={[
+          ["open", "may hang over its edge"],
+          ["rim", "may not hang over it: there is a rim"],
+        ]}
+        onChange={(edge) => {
+          const { hangs_over: _, ...rest } = board;
+          set({ board: edge === "rim" ? { ...rest, hangs_over: false } : rest });
+        }}
+      />
       .
     </Sentence>
   );
