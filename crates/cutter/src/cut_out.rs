@@ -21,6 +21,9 @@ const GRID: f64 = 0.01;
 /// Beyond so many straight stretches of cuts it is not worked out: the picture then shows the lines alone.
 const MOST: usize = 4000;
 
+/// Nor beyond so many places where they meet.
+const MOST_CROSSINGS: usize = 60_000;
+
 type Knot = (i64, i64);
 
 fn knot([x, y]: Spot) -> Knot {
@@ -37,7 +40,7 @@ pub fn cut_out(drawing: &Drawing) -> Option<Vec<CutOut>> {
     if lines.len() > MOST {
         return None;
     }
-    let graph = Graph::of(&lines);
+    let graph = Graph::of(&lines)?;
     let (edges, slits) = graph.pruned();
     let loops = faces(&graph, &edges);
     let area = |ring: &[Spot]| {
@@ -112,8 +115,9 @@ struct Graph {
 }
 
 impl Graph {
-    /// Lines parted wherever another one ends on them or crosses them.
-    fn of(lines: &[[Spot; 2]]) -> Self {
+    /// Lines parted wherever another one ends on them or crosses them; nothing if they do so too often.
+    fn of(lines: &[[Spot; 2]]) -> Option<Self> {
+        let mut crossings = 0;
         let mut cuts: Vec<Vec<(f64, Spot)>> = lines.iter().map(|[a, b]| vec![(0.0, *a), (1.0, *b)]).collect();
         for (n, [a, b]) in lines.iter().enumerate() {
             let length = far(*a, *b).max(1e-12);
@@ -129,8 +133,12 @@ impl Graph {
                 let along = |spot: &Spot| {
                     ((spot[0] - a[0]) * (b[0] - a[0]) + (spot[1] - a[1]) * (b[1] - a[1])) / (length * length)
                 };
+                if crossings > MOST_CROSSINGS {
+                    return None;
+                }
                 for end in [c, d] {
                     if off(*a, *b, *end) < GRID {
+                        crossings += 1;
                         cuts[n].push((along(end).clamp(0.0, 1.0), *end));
                     }
                 }
@@ -140,6 +148,7 @@ impl Graph {
                     let t = ((c[0] - a[0]) * s[1] - (c[1] - a[1]) * s[0]) / cross;
                     let u = ((c[0] - a[0]) * r[1] - (c[1] - a[1]) * r[0]) / cross;
                     if (0.0..=1.0).contains(&t) && (0.0..=1.0).contains(&u) {
+                        crossings += 1;
                         cuts[n].push((t, [a[0] + t * r[0], a[1] + t * r[1]]));
                     }
                 }
@@ -166,28 +175,34 @@ impl Graph {
                 before = Some(index);
             }
         }
-        graph
+        Some(graph)
     }
 
     /// Without what ends in nothing, however long: those are slits.
     fn pruned(&self) -> (BTreeSet<[usize; 2]>, Vec<[Spot; 2]>) {
         let mut edges = self.edges.clone();
+        let mut round: HashMap<usize, BTreeSet<usize>> = HashMap::new();
+        for [a, b] in &edges {
+            round.entry(*a).or_default().insert(*b);
+            round.entry(*b).or_default().insert(*a);
+        }
+        let mut loose: Vec<usize> =
+            round.iter().filter(|(_, others)| others.len() == 1).map(|(own, _)| *own).collect();
+        // The same order every time, whatever the map's.
+        loose.sort_unstable();
         let mut slits = Vec::new();
-        loop {
-            let mut degree: HashMap<usize, usize> = HashMap::new();
-            for end in edges.iter().flatten() {
-                *degree.entry(*end).or_default() += 1;
-            }
-            let loose: Vec<[usize; 2]> =
-                edges.iter().filter(|edge| edge.iter().any(|end| degree[end] == 1)).copied().collect();
-            if loose.is_empty() {
-                return (edges, slits);
-            }
-            for edge in loose {
-                edges.remove(&edge);
-                slits.push(edge.map(|end| self.spots[end]));
+        while let Some(end) = loose.pop() {
+            let Some(other) = round.get_mut(&end).and_then(BTreeSet::pop_first) else { continue };
+            edges.remove(&[end.min(other), end.max(other)]);
+            slits.push([end, other].map(|knot| self.spots[knot]));
+            if let Some(left) = round.get_mut(&other) {
+                left.remove(&end);
+                if left.len() == 1 {
+                    loose.push(other);
+                }
             }
         }
+        (edges, slits)
     }
 }
 

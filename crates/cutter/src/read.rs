@@ -129,9 +129,7 @@ fn bounded(mut drawing: Drawing) -> Result<Drawing, Unreadable> {
         return refuse(format!("It has {} lines; {MOST_LINES} are the most.", drawing.lines.len()));
     }
     if drawing.lines.iter().map(|line| line.points.len()).sum::<usize>() > MOST_POINTS {
-        return refuse(format!(
-            "Its lines have more than {MOST_POINTS} points together; that is too much for one sheet."
-        ));
+        return too_many_points();
     }
     if let Some(at) = drawing.lines.iter().position(|line| !line.points.iter().flatten().all(fits)) {
         return refuse(format!("Line {} has a point that is no number, or is metres away.", at + 1));
@@ -208,19 +206,28 @@ fn svg(text: &str) -> Result<Drawing, Unreadable> {
     let size = tree.size();
     let size = [f64::from(size.width()) * MM_A_PX, f64::from(size.height()) * MM_A_PX];
     let mut drawing = Drawing { size, lines: Vec::new(), left_out: 0 };
-    let followed = follow(tree.root(), None, size[1], &mut drawing);
+    let mut room = MOST_POINTS;
+    let Some(followed) = follow(tree.root(), None, size[1], &mut drawing, &mut room) else {
+        return too_many_points();
+    };
     // What is not painted, or has no length, does not come through.
     drawing.left_out += drawn.saturating_sub(followed);
     Ok(drawing)
 }
 
-/// Follows every line of a group; gives back how many parts it found.
-fn follow(group: &Group, tool: Option<Tool>, height: f64, drawing: &mut Drawing) -> usize {
+/// Follows every line of a group; gives back how many parts it found, or nothing if they have more points than there is room for.
+fn follow(
+    group: &Group,
+    tool: Option<Tool>,
+    height: f64,
+    drawing: &mut Drawing,
+    room: &mut usize,
+) -> Option<usize> {
     let tool = Tool::of_layer(group.id()).or(tool);
     let mut found = 0;
     for node in group.children() {
         match node {
-            Node::Group(inner) => found += follow(inner, tool, height, drawing),
+            Node::Group(inner) => found += follow(inner, tool, height, drawing, room)?,
             Node::Path(path) => {
                 found += 1;
                 let Some(tool) = Tool::of_layer(path.id()).or(tool) else {
@@ -232,14 +239,16 @@ fn follow(group: &Group, tool: Option<Tool>, height: f64, drawing: &mut Drawing)
                 let mut points: Vec<Spot> = Vec::new();
                 let mut finish = |points: &mut Vec<Spot>| {
                     let points = std::mem::take(points);
+                    *room = room.checked_sub(points.len())?;
                     if points.len() > 1 {
                         drawing.lines.push(Line { tool, points });
                     }
+                    Some(())
                 };
                 for segment in data.segments() {
                     match segment {
                         PathSegment::MoveTo(p) => {
-                            finish(&mut points);
+                            finish(&mut points)?;
                             points.push(spot(p));
                         }
                         PathSegment::LineTo(p) => points.push(spot(p)),
@@ -256,17 +265,24 @@ fn follow(group: &Group, tool: Option<Tool>, height: f64, drawing: &mut Drawing)
                         PathSegment::Close => {
                             let Some(first) = points.first().copied() else { continue };
                             points.push(first);
-                            finish(&mut points);
+                            finish(&mut points)?;
                             points.push(first);
                         }
                     }
+                    if points.len() > MOST_POINTS {
+                        return None;
+                    }
                 }
-                finish(&mut points);
+                finish(&mut points)?;
             }
             Node::Image(_) | Node::Text(_) => {}
         }
     }
-    found
+    Some(found)
+}
+
+fn too_many_points<T>() -> Result<T, Unreadable> {
+    refuse(format!("Its lines have more than {MOST_POINTS} points together; that is too much for one sheet."))
 }
 
 /// Follows a Bézier curve in as many straight stretches as it needs.
@@ -308,6 +324,7 @@ fn dxf(text: &str) -> Result<Drawing, Unreadable> {
         }
     };
     let mut read = Drawing { size: [0.0; 2], lines: Vec::new(), left_out: 0 };
+    let mut room = MOST_POINTS;
     for entity in drawing.entities() {
         let Some(tool) = Tool::of_layer(&entity.common.layer) else {
             read.left_out += 1;
@@ -317,6 +334,8 @@ fn dxf(text: &str) -> Result<Drawing, Unreadable> {
             read.left_out += 1;
             continue;
         };
+        let Some(left) = room.checked_sub(points.len()) else { return too_many_points() };
+        room = left;
         read.lines.push(Line { tool, points: points.into_iter().map(|spot| spot.map(|n| n * mm)).collect() });
         if read.lines.len() > MOST_LINES {
             return refuse(format!("It has more than {MOST_LINES} lines; that is too much for one sheet."));

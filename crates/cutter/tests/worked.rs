@@ -200,6 +200,7 @@ fn svg(head: &str, inside: &str) -> String {
 #[case(Kind::Svg, svg("", "<g id=\"cut\"/>"), "no line in it")]
 #[case(Kind::Svg, svg("", &format!("<g id=\"cut\">{}</g>", "<path d=\"M 1 1 H 9\"/>".repeat(20_001))), "more than 20000 lines")]
 #[case(Kind::Svg, svg("", &"<g>".repeat(100_000)), "no SVG that can be read")]
+#[case(Kind::Svg, svg("", &format!("<g id=\"cut\"><path stroke=\"#000\" d=\"M 1 1{}\"/></g>", " c 9 9 -9 9 0 0".repeat(100_000))), "more than 400000 points")]
 #[case(Kind::Svg, " ".repeat(4 * 1024 * 1024 + 1), "larger than 4 MiB")]
 #[case(Kind::Dxf, "hello".into(), "no DXF")]
 #[case(Kind::Dxf, "  0\nSECTION\n  2\nENTITIES\n  0\nLINE\n  8\ncut\n 10\n0\n 20\n0\n 11\n9\n 21\n9\n  0\nENDSEC\n  0\nEOF\n".into(), "its unit")]
@@ -250,4 +251,23 @@ fn the_edge_of_the_sheet_is_not_cut() {
     };
     assert!(pieces.iter().any(|piece| (tall(piece) - 8.5 * 25.4).abs() < 0.01 && !piece.folds.is_empty()));
     assert!(pieces.iter().any(|piece| tall(piece) > 3.5 * 25.4 - 0.01 && piece.folds.is_empty()));
+}
+
+/// Lines that cross more often than can be worked out are drawn, and what comes loose is not told; a long slit is one slit.
+#[test]
+fn a_hostile_file_costs_little() {
+    let grid: String = (0..1500)
+        .map(|n| format!("<path stroke=\"#000\" d=\"M 0 {0} H 90 M {0} 0 V 90\"/>", f64::from(n) * 0.05))
+        .collect();
+    let drawing = read(Kind::Svg, &svg("", &format!("<g id=\"cut\">{grid}</g>"))).unwrap();
+    assert_eq!(cut_out(&drawing), None);
+    let chain: String =
+        (0..3000).map(|n| format!(" L {} {}", 10.0 + f64::from(n) * 0.02, 50.0 + f64::from(n % 2))).collect();
+    let drawing = read(
+        Kind::Svg,
+        &svg("", &format!("<g id=\"cut\"><path fill=\"none\" stroke=\"#000\" d=\"M 9 50{chain}\"/></g>")),
+    )
+    .unwrap();
+    let pieces = cut_out(&drawing).unwrap();
+    assert_eq!((pieces.len(), pieces[0].slits.len()), (1, 3000));
 }

@@ -15,7 +15,7 @@ pub const FORMAT: &str = "wide-fold-project";
 /// The version that is written, and the only one there is.
 pub const VERSION: u32 = 1;
 /// The most bags in a file.
-pub const MOST_BAGS: usize = 2000;
+pub const MOST_BAGS: usize = 5000;
 /// The most papers in a file.
 pub const MOST_PAPERS: usize = 500;
 /// The longest name of a bag, in characters.
@@ -33,7 +33,7 @@ pub struct ProjectText {
     pub version: u32,
     /// Bags, in any order.
     #[serde(default)]
-    #[schema(max_items = 2000)]
+    #[schema(max_items = 5000)]
     pub bags: Vec<BagText>,
     /// Papers of the shelf, in any order.
     #[serde(default)]

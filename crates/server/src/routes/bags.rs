@@ -254,7 +254,7 @@ pub(super) fn planned_again(bag: &Bag) -> Result<Plan, Problem> {
 }
 
 /// A bag of that name as it is saved: its brief written out in full, and what the list shows of it.
-pub(super) fn content(name: String, plan: &Plan) -> Result<Content, Problem> {
+fn content(name: String, plan: &Plan) -> Result<Content, Problem> {
     let ours = |error: serde_json::Error| Problem::ours(&error);
     let brief = serde_json::to_string(&BriefText::from(&plan.brief)).map_err(ours)?;
     Ok(Content { name, brief, summary: SlipView::new(plan).kept().map_err(ours)? })

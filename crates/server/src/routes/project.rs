@@ -1,10 +1,10 @@
 //! Project files: everything out, and in again after a look at what it would change.
 
-use super::bags::{attached, content};
+use super::bags::attached;
 use super::shelf::{add, written};
 use crate::dear::Dear;
 use crate::problem::{Body, Problem};
-use crate::store::bags::{Bag, Content};
+use crate::store::bags::{Bag, Content, Summary};
 use crate::store::shelf::Kept;
 use crate::store::{Store, StoreError, bags, shelf};
 use crate::view::shelf::read_kept;
@@ -16,19 +16,18 @@ use rusqlite::Connection;
 use serde::{Deserialize, Serialize};
 use std::collections::HashSet;
 use utoipa::ToSchema;
-use wide_fold_core::Plan;
 use wide_fold_formats::BriefText;
 use wide_fold_formats::project::{LONGEST_NAME, MOST_BAGS, Project, read_project, write_project};
 
 /// A project file is at most this long, in bytes, with all that stands round it.
-const LONGEST_FILE: usize = 8 * 1024 * 1024;
+const LONGEST_FILE: usize = 16 * 1024 * 1024;
 
 /// A project file as it was read from a disk.
 #[derive(Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct ProjectFile {
     /// Its text.
-    #[schema(max_length = 8388608)]
+    #[schema(max_length = 16777216)]
     text: String,
 }
 
@@ -137,11 +136,15 @@ impl Incoming {
     fn read(text: &str) -> Result<Self, Problem> {
         let project = read_project(text)?;
         let bag = |(name, brief): &(String, wide_fold_core::Brief)| {
-            let plan = Plan::new(brief).map_err(wide_fold_formats::FormatFault::from)?;
+            // It has been checked in reading. What the list shows of it is made when it is first listed.
+            let text =
+                serde_json::to_string(&BriefText::from(brief)).map_err(|error| Problem::ours(&error))?;
+            let summary = Summary { json: "null".to_owned(), rules: String::new() };
+            let content = Content { name: name.clone(), brief: text, summary };
             let unit = brief.unit;
-            let says = plan.brief.finished.width.label(unit);
+            let says = brief.finished.width.label(unit);
             let (height, gusset) = (brief.finished.height.label(unit), brief.finished.gusset.label(unit));
-            Ok((content(name.clone(), &plan)?, format!("{says} × {height} × {gusset}")))
+            Ok((content, format!("{says} × {height} × {gusset}")))
         };
         let bags = project.bags.iter().map(bag).collect::<Result<Vec<_>, Problem>>()?;
         let paper = |paper: &wide_fold_core::paper::Paper| {
