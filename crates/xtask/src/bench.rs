@@ -2,6 +2,7 @@
 
 mod addresses;
 mod load;
+mod playing;
 mod typing;
 
 use crate::tools::{self, Chore, cargo, project, web};
@@ -18,6 +19,8 @@ pub enum Part {
     Addresses,
     /// From a key to the net drawn anew.
     Typing,
+    /// Frames of the simulated cutting machine.
+    Playing,
 }
 
 /// Runs the core's benchmarks, then measures the running service, and a page on it, on this machine; only `parts` if any are
@@ -42,6 +45,9 @@ pub fn run(parts: &[Part]) -> Chore {
     }
     if wanted(Part::Typing) {
         typing::run(&binary).map_err(|error| error.to_string())?;
+    }
+    if wanted(Part::Playing) {
+        playing::run(&binary).map_err(|error| error.to_string())?;
     }
     Ok(())
 }

@@ -117,3 +117,57 @@ async fn another_file_is_a_problem(service: Service, #[case] path: &str) {
     service.send(Method::DELETE, &bag, &[], "").await;
     assert_eq!(service.get(&format!("{bag}/taken/bag.fold")).await.status, StatusCode::NOT_FOUND);
 }
+
+/// Every sheet of a bag of several pieces, downloaded: each piece that the layout places on it is cut there, at its place and size.
+#[rstest]
+#[case(json!({ "kind": "joined", "cuts": ["left_back_corner", "right_back_corner", "left_front_corner", "right_front_corner"] }))]
+#[case(json!({ "kind": "corner_pair" }))]
+#[tokio::test]
+async fn every_sheet_that_is_downloaded_is_the_layouts(service: Service, #[case] build: Value) {
+    let brief =
+        json!({ "finished": { "width": "8 in", "height": "6 in", "gusset": "3 in" }, "build": build });
+    let bag = saved(&service, &brief).await;
+    let plan = service.post("/api/plan", &brief).await.json();
+    let sheets = plan["layout"]["sheets"].as_array().unwrap();
+    let number = |value: &Value| value.as_f64().unwrap();
+    let mut pieces = 0;
+    for (index, sheet) in sheets.iter().enumerate() {
+        let answer = service.get(&format!("{bag}/sheet.svg?sheet={index}")).await;
+        assert_eq!(answer.status, StatusCode::OK);
+        let tree = usvg::Tree::from_str(&answer.text, &usvg::Options::default()).unwrap();
+        let mut edges = Vec::new();
+        largest_cuts(tree.root(), &mut edges);
+        // The drawing has a margin of 10 mm; its y runs down.
+        let top = 10.0 + number(&sheet["height_mm"]);
+        for placed in sheet["placed"].as_array().unwrap().iter().filter(|placed| placed["piece"].is_u64()) {
+            let [x, y, wide, tall] =
+                ["x_mm", "y_mm", "width_mm", "height_mm"].map(|side| number(&placed["space"][side]));
+            let wanted = [10.0 + x, top - y - tall, wide, tall];
+            let found =
+                edges.iter().any(|own: &[f64; 4]| own.iter().zip(wanted).all(|(a, b)| (a - b).abs() < 0.01));
+            assert!(found, "{wanted:?} is not among {edges:?}");
+            pieces += sheet["times"].as_u64().unwrap();
+        }
+    }
+    let asked: u64 =
+        plan["pieces"].as_array().unwrap().iter().map(|piece| piece["count"].as_u64().unwrap()).sum();
+    assert_eq!(pieces, asked);
+}
+
+/// The box of the first path of every group of cuts: left, top, width, height in millimetres.
+fn largest_cuts(group: &usvg::Group, found: &mut Vec<[f64; 4]>) {
+    for node in group.children() {
+        let usvg::Node::Group(inner) = node else { continue };
+        if inner.id() == "cut" || inner.id().starts_with("cut-") {
+            let first = inner.children().iter().find_map(|node| match node {
+                usvg::Node::Path(path) => Some(path.abs_bounding_box()),
+                _ => None,
+            });
+            found.extend(first.map(|own| {
+                [own.left(), own.top(), own.width(), own.height()].map(|px| f64::from(px) * 25.4 / 96.0)
+            }));
+        } else {
+            largest_cuts(inner, found);
+        }
+    }
+}
