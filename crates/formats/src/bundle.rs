@@ -32,6 +32,9 @@ pub enum Unwritten {
     Pdf(#[from] PdfFault),
 }
 
+/// What the small parts that no sheet has room for are called in files.
+pub const SMALL_PARTS: &str = "small-parts";
+
 /// The names of a plan's sheets in files: `sheet-1-a`, `sheet-2-scrap`.
 pub fn sheet_names(plan: &Plan) -> Vec<String> {
     let letters = plan.layout.letters().into_iter().enumerate();
@@ -58,8 +61,10 @@ pub fn sheets(plan: &Plan, name: &str) -> Vec<Taken> {
 /// If a DXF cannot be written.
 pub fn machine_sheets(plan: &Plan, name: &str, how: Machining) -> Result<Vec<Taken>, Unwritten> {
     let mut files = Vec::new();
-    for (index, file) in sheet_names(plan).into_iter().enumerate() {
-        let Some(sheet) = MachineSheet::of(plan, index, how) else { continue };
+    let sheets = sheet_names(plan).into_iter().enumerate();
+    let sheets = sheets.filter_map(|(index, file)| Some((file, MachineSheet::of(plan, index, how)?)));
+    let scrap = MachineSheet::of_scrap(plan).map(|scrap| (SMALL_PARTS.to_owned(), scrap));
+    for (file, sheet) in sheets.chain(scrap) {
         files.push((
             format!("machine-{file}.svg"),
             machine_svg(&sheet, &format!("{name}: {file}")).into_bytes(),

@@ -148,6 +148,24 @@ impl MachineSheet {
         Some(Self { size: Size::new(sheet.width, sheet.height), lines })
     }
 
+    /// Small parts for which the sheets have no room, side by side on a scrap as large as they need; nothing if there are none.
+    pub fn of_scrap(plan: &Plan) -> Option<Self> {
+        /// Between two parts, and round them: a scrap has no true edge.
+        const APART: Length = Length::millimetres(5);
+        let parts = &plan.layout.from_scrap;
+        let tallest = parts.iter().map(|part| part.size.height).max()?;
+        let mut left = APART;
+        let mut lines = Vec::new();
+        for Size { width, height } in parts.iter().map(|part| part.size) {
+            let corner = |x, y| Point::new(left + x, APART + y);
+            let zero = Length::ZERO;
+            let runs = [corner(width, zero), corner(width, height), corner(zero, height), corner(zero, zero)];
+            lines.push((Layer::Cut, Path { from: corner(zero, zero), runs: runs.map(Run::Line).to_vec() }));
+            left = left + width + APART;
+        }
+        Some(Self { size: Size::new(left, tallest + APART * 2), lines })
+    }
+
     /// Its lines of one layer.
     pub fn of_layer(&self, layer: Layer) -> impl Iterator<Item = &Path> {
         self.lines.iter().filter(move |(own, _)| *own == layer).map(|(_, path)| path)

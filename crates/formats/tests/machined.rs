@@ -11,7 +11,7 @@ use proptest::prelude::*;
 use rstest::rstest;
 use usvg::tiny_skia_path::PathSegment;
 use usvg::{Group, Node, Options, Tree};
-use wide_fold_core::brief::{HandleKind, Top};
+use wide_fold_core::brief::{Extra, Extras, HandleKind, Top};
 use wide_fold_core::layout::Part;
 use wide_fold_core::net::{CutRole, Fold, PaperFace};
 use wide_fold_core::{Brief, Length, Plan};
@@ -254,6 +254,35 @@ proptest! {
 #[case(2, 21)]
 fn dashes_no_machine_cuts_are_refused(#[case] dash: i64, #[case] gap: i64) {
     assert_eq!(Dashes::new(Length::millimetres(dash), Length::millimetres(gap)), None);
+}
+
+/// Small parts that no sheet has room for are cut from a scrap, each in its size, none over another.
+#[test]
+fn small_parts_from_a_scrap_are_cut_whole() {
+    let mut brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
+    brief.extras = Extras::of([Extra::Insert, Extra::Tag, Extra::Mat, Extra::HandleStrip]);
+    let plan = Plan::new(&brief).unwrap();
+    let parts = &plan.layout.from_scrap;
+    assert!(parts.len() > 1, "the sheet has room for all");
+    let sheet = MachineSheet::of_scrap(&plan).unwrap();
+    let lines = read_dxf(&machine_dxf(&sheet).unwrap(), Layer::Cut);
+    assert_eq!(lines.len(), parts.len() * 4);
+    let mut right = 0.0;
+    for (part, own) in parts.iter().zip(lines.chunks(4)) {
+        let of = |side: usize| own.iter().flatten().map(move |spot| spot[side]);
+        let (low, high) = (of(0).fold(f64::MAX, f64::min), of(0).fold(f64::MIN, f64::max));
+        let tall = of(1).fold(f64::MIN, f64::max) - of(1).fold(f64::MAX, f64::min);
+        assert!(
+            low > right
+                && (high - low - part.size.width.mm()).abs() < 1e-9
+                && (tall - part.size.height.mm()).abs() < 1e-9
+        );
+        right = high;
+    }
+    assert!(right < sheet.size.width.mm());
+    assert!(
+        MachineSheet::of_scrap(&Plan::new(&Brief { extras: Extras::default(), ..brief }).unwrap()).is_none()
+    );
 }
 
 /// Round holes are arcs in both formats, and of the punch's width.

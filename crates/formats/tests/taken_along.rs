@@ -159,7 +159,8 @@ proptest! {
         let starts = |with: &str| files.iter().filter(|(name, _)| name.starts_with(with)).count();
         prop_assert_eq!(starts("sheet-"), plan.layout.sheets.len());
         // No machine cuts a sheet that its piece reaches past.
-        prop_assert_eq!(starts("machine-"), 2 * plan.layout.sheets.iter().filter(|sheet| sheet.overhang.is_none()).count());
+        let scrap = usize::from(!plan.layout.from_scrap.is_empty());
+        prop_assert_eq!(starts("machine-"), 2 * scrap + 2 * plan.layout.sheets.iter().filter(|sheet| sheet.overhang.is_none()).count());
         prop_assert_eq!(archive.len(), files.len());
         let names: BTreeSet<&String> = files.iter().map(|(name, _)| name).collect();
         prop_assert_eq!(names.len(), files.len(), "two files of one name");

@@ -13,7 +13,9 @@ use serde::{Deserialize, Serialize};
 use utoipa::{IntoParams, ToSchema};
 use wide_fold_core::net::PaperFace;
 use wide_fold_core::{Length, Plan, Unit};
-use wide_fold_formats::bundle::{Taken, everything, machine_sheets, project_of, sheet_names, sheets, zipped};
+use wide_fold_formats::bundle::{
+    SMALL_PARTS, Taken, everything, machine_sheets, project_of, sheet_names, sheets, zipped,
+};
 use wide_fold_formats::machine::{Dashes, Machining, Scoring};
 use wide_fold_formats::pdf::booklet::booklet_pdf;
 use wide_fold_formats::pdf::sheets::{Print, sheets_pdf};
@@ -112,6 +114,13 @@ pub async fn taken(State(store): State<Store>, id: Id) -> Result<Json<Vec<TakenF
             add(TakenFor::Machine, &format!("taken/machine-{file}.svg"), &title, good_for, "SVG");
             let good_for = "The same, for machines that read drawings of engineers; arcs are true arcs.";
             add(TakenFor::Machine, &format!("taken/machine-{file}.dxf"), &title, good_for, "DXF");
+        }
+    }
+    if !plan.layout.from_scrap.is_empty() {
+        let good_for = "What the sheets have no room for, side by side on any scrap.";
+        for (end, kind) in [("svg", "SVG"), ("dxf", "DXF")] {
+            let path = format!("taken/machine-{SMALL_PARTS}.{end}");
+            add(TakenFor::Machine, &path, "Small parts", good_for, kind);
         }
     }
     if count > 1 {
