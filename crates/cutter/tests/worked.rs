@@ -156,6 +156,15 @@ proptest! {
             }
         }
     }
+}
+
+/// How many garbled files are read: a few each time, many when readers are fuzzed (`cargo xtask fuzz`).
+fn cases() -> u32 {
+    if std::env::var_os("FUZZ_SECONDS").is_some() { 20_000 } else { 64 }
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(cases()))]
 
     /// Whatever the bytes, it is read or refused in a sentence; never a panic that gets out.
     #[test]

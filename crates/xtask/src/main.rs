@@ -128,11 +128,15 @@ fn samples() -> Chore {
 }
 
 fn fuzz(minutes: u32) -> Chore {
-    tools::run_with(
-        "cargo",
-        &["test", "--package", "wide-fold-formats", "--test", "fuzz", "--", "--nocapture"],
-        &[("FUZZ_SECONDS", &(minutes * 60).to_string())],
-    )
+    let seconds = (minutes * 60).to_string();
+    for (package, test) in [("wide-fold-formats", "fuzz"), ("wide-fold-cutter", "worked")] {
+        tools::run_with(
+            "cargo",
+            &["test", "--package", package, "--test", test, "--", "--nocapture"],
+            &[("FUZZ_SECONDS", &seconds)],
+        )?;
+    }
+    Ok(())
 }
 
 fn schema() -> Chore {
