@@ -63,6 +63,12 @@ impl Problem {
         )
     }
 
+    /// A field that cannot be used, and a sentence that says why.
+    pub fn at(field: &str, sentence: impl Into<String>) -> Self {
+        let problem = Self::new(StatusCode::UNPROCESSABLE_ENTITY, "brief", sentence);
+        Self { field: Some(field.to_owned()), ..problem }
+    }
+
     /// Something on our side failed; nothing was changed.
     pub fn ours(error: &dyn std::error::Error) -> Self {
         tracing::error!(%error, "request failed");

@@ -132,16 +132,22 @@ pub(super) fn needed(block: &mut Block, plan: &Plan, size: f64, column: Column) 
 fn ready(plan: &Plan) -> Vec<String> {
     let unit = plan.brief.unit;
     let by = |width: Length, height: Length| format!("{} × {}", width.figure(unit), height.label(unit));
-    let mut texts: Vec<String> = plan
-        .layout
-        .sheets
-        .iter()
-        .filter(|sheet| !sheet.scrap)
-        .map(|sheet| {
-            let sheets = if sheet.times == 1 { "sheet" } else { "sheets" };
-            format!("{} {sheets} of paper, {}", sheet.times, by(sheet.width, sheet.height))
-        })
-        .collect();
+    // Alike ones are said once; those of the other paper by themselves.
+    let mut sheets: Vec<(u32, Length, Length, bool)> = Vec::new();
+    for sheet in plan.layout.sheets.iter().filter(|sheet| !sheet.scrap) {
+        match sheets.iter_mut().find(|(_, width, height, side)| {
+            (*width, *height, *side) == (sheet.width, sheet.height, sheet.side)
+        }) {
+            Some((times, ..)) => *times += sheet.times,
+            None => sheets.push((sheet.times, sheet.width, sheet.height, sheet.side)),
+        }
+    }
+    let paper = |(times, width, height, side): (u32, Length, Length, bool)| {
+        let sheets = if times == 1 { "sheet" } else { "sheets" };
+        let which = if side { "the other paper" } else { "paper" };
+        format!("{times} {sheets} of {which}, {}", by(width, height))
+    };
+    let mut texts: Vec<String> = sheets.into_iter().map(paper).collect();
     texts.extend(plan.pieces.iter().map(|piece| {
         format!("{} × {}, {}", piece.count, piece.name.to_lowercase(), by(piece.width, piece.height))
     }));

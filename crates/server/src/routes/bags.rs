@@ -16,9 +16,8 @@ use serde::Deserialize;
 use utoipa::IntoParams;
 use wide_fold_core::Plan;
 use wide_fold_core::text::fit_to_print;
+use wide_fold_formats::project::LONGEST_NAME;
 use wide_fold_formats::{BriefText, FormatFault, sheet_svg, template_svg};
-
-const LONGEST_NAME: usize = 120;
 
 /// Bags on a page of the list, if nothing is said.
 const PAGE: u32 = 60;

@@ -4,7 +4,6 @@ use crate::dear::Dear;
 use crate::problem::{Body, Problem};
 use axum::Json;
 use axum::extract::State;
-use axum::http::StatusCode;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::{Length, Unit};
@@ -166,18 +165,11 @@ pub async fn cutter(
                 CutterKind::Svg => Kind::Svg,
                 CutterKind::Dxf => Kind::Dxf,
             };
-            let drawing = read(kind, &asked.text).map_err(|why| fault("text", &why.0))?;
+            let drawing = read(kind, &asked.text).map_err(|why| Problem::at("text", &why.0))?;
             Ok(JobView::new(&drawing, mat, &asked.mat))
         })
         .await?;
     Ok(Json(view))
-}
-
-fn fault(field: &str, sentence: &str) -> Problem {
-    Problem {
-        field: Some(field.to_owned()),
-        ..Problem::new(StatusCode::UNPROCESSABLE_ENTITY, "brief", sentence)
-    }
 }
 
 impl MatText {
@@ -186,14 +178,15 @@ impl MatText {
             if text.trim().is_empty() {
                 return Ok(usual);
             }
-            Length::parse(text, Unit::Inch).map_err(|error| fault(&format!("mat.{field}"), error.problem()))
+            Length::parse(text, Unit::Inch)
+                .map_err(|error| Problem::at(&format!("mat.{field}"), error.problem()))
         };
         let within = |field: &str, length: Length, least: Length, most: Length| {
             if (least..=most).contains(&length) {
                 return Ok(length.mm());
             }
             let (least, most) = (least.label(Unit::Metric), most.label(Unit::Metric));
-            Err(fault(&format!("mat.{field}"), &format!("It is {least} to {most}.")))
+            Err(Problem::at(&format!("mat.{field}"), &format!("It is {least} to {most}.")))
         };
         let (inch, zero) = (Length::INCH, Length::ZERO);
         let side = |field, text| within(field, length(field, text, zero)?, inch, Length::inches(60));

@@ -1,18 +1,18 @@
 //! The simulated printer, a stand-in for a real one: the pages of a bag's sheets as they come out, and what its check square measures.
 
 use super::bags::{Id, kept, planned_again};
-use super::taking::{fault, read_print};
+use super::taking::read_print;
 use crate::dear::Dear;
 use crate::problem::Problem;
 use crate::store::{Store, bags::Bag};
 use axum::Json;
 use axum::extract::rejection::{PathRejection, QueryRejection};
-use axum::extract::{Path, Query, State};
+use axum::extract::{Path, Query, RawQuery, State};
 use axum::http::header;
 use axum::response::{IntoResponse, Response};
 use serde::{Deserialize, Serialize};
 use utoipa::{IntoParams, ToSchema};
-use wide_fold_core::{Length, Plan};
+use wide_fold_core::{Length, Plan, Ruler, Unit};
 use wide_fold_formats::pdf::printed::Printout;
 use wide_fold_formats::pdf::sheets::{Print, sheets_printed};
 use wide_fold_formats::sheet_svg::check_square;
@@ -73,16 +73,17 @@ pub async fn printed(
     State(store): State<Store>,
     State(dear): State<Dear>,
     id: Id,
+    RawQuery(raw): RawQuery,
     query: Result<Query<PrintedQuery>, QueryRejection>,
 ) -> Result<Json<PrintedView>, Problem> {
     let bag = kept(&store, id).await?;
-    let Query(query) = query.map_err(|_| fault("query", "Pages cannot be asked for that way."))?;
+    let Query(query) = query.map_err(|_| Problem::at("query", "Pages cannot be asked for that way."))?;
     let view = dear
         .run(move |_| {
             let plan = planned_again(&bag)?;
             let (print, hundredths) = query.read(&plan)?;
             let out = sheets_printed(&plan, &bag.name, print, hundredths as f64 / 100.0)?;
-            Ok(query.view(&bag, &plan, &out, hundredths))
+            Ok(PrintedQuery::view(raw.as_deref().unwrap_or_default(), &bag, &plan, &out, hundredths))
         })
         .await?;
     Ok(Json(view))
@@ -102,7 +103,7 @@ pub async fn printed_page(
     query: Result<Query<PrintedQuery>, QueryRejection>,
 ) -> Result<Response, Problem> {
     let Path((id, page)) = path.map_err(|_| Problem::not_found("page"))?;
-    let Query(query) = query.map_err(|_| fault("query", "Pages cannot be asked for that way."))?;
+    let Query(query) = query.map_err(|_| Problem::at("query", "Pages cannot be asked for that way."))?;
     let bag = kept(&store, Ok(Path(id))).await?;
     let svg = dear
         .run(move |_| {
@@ -121,12 +122,12 @@ impl PrintedQuery {
         let hundredths = match self.printer.as_deref() {
             None | Some("exact") => 100,
             Some("fit") => FITTED,
-            Some(_) => return Err(fault("printer", "The printer is exact or fit.")),
+            Some(_) => return Err(Problem::at("printer", "The printer is exact or fit.")),
         };
         Ok((read_print(self.paper.as_deref(), self.square.as_deref(), plan.brief.unit)?, hundredths))
     }
 
-    fn view(&self, bag: &Bag, plan: &Plan, out: &Printout, hundredths: i64) -> PrintedView {
+    fn view(raw: &str, bag: &Bag, plan: &Plan, out: &Printout, hundredths: i64) -> PrintedView {
         let square_mm = out.square();
         let unit = plan.brief.unit;
         let (side, says) = check_square(unit);
@@ -148,22 +149,15 @@ impl PrintedQuery {
             )
         };
         // Whatever was corrected before, the printer makes the same of it: that is what to type.
-        let correction = (!right)
-            .then(|| side.scaled(Length::millimetres(hundredths), Length::millimetres(100)).editable(unit));
-        let correction = correction.map(|figure| match figure.chars().last() {
-            // What no ruler shows in this unit is said in another, with its name.
-            Some(last) if last.is_alphabetic() => figure,
-            _ => format!("{figure} {}", if says.ends_with("mm") { "mm" } else { "in" }),
-        });
-        let mut asked = String::new();
-        for (name, value) in [("paper", &self.paper), ("square", &self.square), ("printer", &self.printer)] {
-            if let Some(value) = value {
-                let escaped: String = value.bytes().map(|byte| format!("%{byte:02X}")).collect();
-                asked += &format!("{}{name}={escaped}", if asked.is_empty() { "?" } else { "&" });
-            }
-        }
+        // As a ruler shows it; whatever was corrected before, the printer makes the same of it.
+        let printed = side.scaled(Length::millimetres(hundredths), Length::millimetres(100));
+        let (ruler, name) = match unit {
+            Unit::Inch => (Ruler::ThirtySecond, "in"),
+            Unit::Metric => (Ruler::HalfMillimetre, "mm"),
+        };
+        let correction = (!right).then(|| format!("{} {name}", ruler.nearest(printed).length.editable(unit)));
         let page = |(n, [width_mm, height_mm]): (usize, [f64; 2])| {
-            let href = format!("/api/bags/{}/printed/{}{asked}", bag.id, n + 1);
+            let href = format!("/api/bags/{}/printed/{}?{raw}", bag.id, n + 1);
             PageView { href, width_mm, height_mm }
         };
         PrintedView {

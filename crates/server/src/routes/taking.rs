@@ -7,7 +7,6 @@ use crate::store::Store;
 use axum::Json;
 use axum::extract::rejection::{PathRejection, QueryRejection};
 use axum::extract::{Path, Query, State};
-use axum::http::StatusCode;
 use axum::response::Response;
 use serde::{Deserialize, Serialize};
 use utoipa::{IntoParams, ToSchema};
@@ -193,7 +192,7 @@ impl TakenQuery {
         let up = match self.up.as_deref() {
             None | Some("outside") => PaperFace::Outside,
             Some("inside") => PaperFace::Inside,
-            Some(_) => return Err(fault("up", "The face that is up is outside or inside.")),
+            Some(_) => return Err(Problem::at("up", "The face that is up is outside or inside.")),
         };
         let scoring = match self.scoring.as_deref() {
             None | Some("pressed") => Scoring::Pressed,
@@ -204,9 +203,9 @@ impl TakenQuery {
                 let dash = of("dash", &self.dash, Length::millimetres(3))?;
                 let gap = of("gap", &self.gap, Length::millimetres(2))?;
                 let too = "Dashes and gaps are half a millimetre to 20 mm long.";
-                Scoring::Perforated(Dashes::new(dash, gap).ok_or_else(|| fault("dash", too))?)
+                Scoring::Perforated(Dashes::new(dash, gap).ok_or_else(|| Problem::at("dash", too))?)
             }
-            Some(_) => return Err(fault("scoring", "Folds are pressed or perforated.")),
+            Some(_) => return Err(Problem::at("scoring", "Folds are pressed or perforated.")),
         };
         Ok(Machining { scoring, up })
     }
@@ -220,35 +219,28 @@ pub(super) fn read_print(paper: Option<&str>, square: Option<&str>, unit: Unit) 
         Some(word) => PrintPaper::ALL
             .into_iter()
             .find(|paper| paper.word() == word)
-            .ok_or_else(|| fault("paper", "The paper is letter, a4, a3 or whole."))?,
+            .ok_or_else(|| Problem::at("paper", "The paper is letter, a4, a3 or whole."))?,
     };
     let correction = match square.filter(|square| !square.trim().is_empty()) {
         None => usual.correction,
         Some(text) => {
             let measured = length("square", text, unit)?;
             let off = "That square is off by more than a quarter: something else is wrong than the printer’s scale. Measure its side once more.";
-            Correction::of(unit, measured).ok_or_else(|| fault("square", off))?
+            Correction::of(unit, measured).ok_or_else(|| Problem::at("square", off))?
         }
     };
     Ok(Print { paper, correction })
 }
 
-pub(super) fn fault(field: &str, sentence: &str) -> Problem {
-    Problem {
-        field: Some(field.to_owned()),
-        ..Problem::new(StatusCode::UNPROCESSABLE_ENTITY, "brief", sentence)
-    }
-}
-
 fn length(field: &str, text: &str, unit: Unit) -> Result<Length, Problem> {
-    Length::parse(text, unit).map_err(|error| fault(field, error.problem()))
+    Length::parse(text, unit).map_err(|error| Problem::at(field, error.problem()))
 }
 
 impl From<PdfFault> for Problem {
     fn from(why: PdfFault) -> Self {
         match why {
             PdfFault::Nothing => Self::not_found("hole template"),
-            PdfFault::TooManyPages { pages } => fault(
+            PdfFault::TooManyPages { pages } => Problem::at(
                 "paper",
                 &format!(
                     "That would take {pages} pages. Take larger paper, or pages as large as the sheets."
@@ -273,7 +265,7 @@ pub async fn taken_file(
     query: Result<Query<TakenQuery>, QueryRejection>,
 ) -> Result<Response, Problem> {
     let Path((id, what)) = path.map_err(|_| Problem::not_found("file"))?;
-    let Query(query) = query.map_err(|_| fault("query", "A file cannot be asked for that way."))?;
+    let Query(query) = query.map_err(|_| Problem::at("query", "A file cannot be asked for that way."))?;
     let bag = kept(&store, Ok(Path(id))).await?;
     let plan = planned_again(&bag)?;
     let (file, name) = (what.clone(), bag.name.clone());

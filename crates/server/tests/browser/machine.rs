@@ -104,16 +104,16 @@ async fn a_printer_that_shrinks_pages_is_found_out_and_corrected() {
     house.reads("Nothing is printed").await;
     house.reads("The square should be 2 in and measures").await;
     house.is_sound("the printer").await;
-    house.press("Type 49.276 mm and print again").await;
+    house.press("Type 1 15/16 in and print again").await;
     house.reads("everything on these pages is as large as it says").await;
     house.is_sound("the printer when it is right").await;
     // The next sheet that is taken along is printed so too.
     house.goto("/bags/2").await;
     house.saved().await;
     house.click(".download").await;
-    let typed = "document.querySelector('.take-square input').value === '49.276 mm'";
+    let typed = "document.querySelector('.take-square input').value === '1 15/16 in'";
     house.browser.until(typed).await.unwrap();
     let asked =
-        "document.querySelector(\".take-along a[href*='sheets.pdf']\").href.includes('square=49.276')";
+        "document.querySelector(\".take-along a[href*='sheets.pdf']\").href.includes('square=1+15%2F16+in')";
     house.browser.until(asked).await.unwrap();
 }

@@ -24,7 +24,8 @@ export function Mat(props: {
   // What leaves the mat is seen too.
   const [right, top] = [Math.max(wide, left + sheetWide), Math.max(tall, bottom + sheetTall)];
   const scale = Math.min((width - 24) / right, (height - 24) / top);
-  const x = (mm: number) => 12 + mm * scale;
+  const aside = (width - right * scale) / 2;
+  const x = (mm: number) => aside + mm * scale;
   const y = (mm: number) => 12 + (top - mm) * scale;
   const path = (points: number[][]) =>
     points.map(([px = 0, py = 0], n) => `${n ? "L" : "M"}${x(px).toFixed(2)} ${y(py).toFixed(2)}`).join("");
