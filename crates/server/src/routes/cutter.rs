@@ -186,7 +186,7 @@ impl MatText {
                 return Ok(length.mm());
             }
             let (least, most) = (least.label(Unit::Metric), most.label(Unit::Metric));
-            Err(Problem::at(&format!("mat.{field}"), &format!("It is {least} to {most}.")))
+            Err(Problem::at(&format!("mat.{field}"), format!("It is {least} to {most}.")))
         };
         let (inch, zero) = (Length::INCH, Length::ZERO);
         let side = |field, text| within(field, length(field, text, zero)?, inch, Length::inches(60));

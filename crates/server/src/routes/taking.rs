@@ -242,9 +242,7 @@ impl From<PdfFault> for Problem {
             PdfFault::Nothing => Self::not_found("hole template"),
             PdfFault::TooManyPages { pages } => Problem::at(
                 "paper",
-                &format!(
-                    "That would take {pages} pages. Take larger paper, or pages as large as the sheets."
-                ),
+                format!("That would take {pages} pages. Take larger paper, or pages as large as the sheets."),
             ),
             PdfFault::Unwritten(_) => Self::ours(&why),
         }

@@ -104,7 +104,7 @@ async fn a_printer_that_shrinks_pages_is_found_out_and_corrected() {
     house.reads("Nothing is printed").await;
     house.reads("The square should be 2 in and measures").await;
     house.is_sound("the printer").await;
-    house.press("Type 1 15/16 in and print again").await;
+    house.click(".machine-faults .btn").await;
     house.reads("everything on these pages is as large as it says").await;
     house.is_sound("the printer when it is right").await;
     // The next sheet that is taken along is printed so too.

@@ -114,7 +114,7 @@ function Square(props: { printed: Printed; corrected: boolean; onSquare: (typed:
       </p>
       {!right && correction && (
         <Button variant="remedy" onClick={() => onSquare(correction)}>
-          Type {correction} and print again
+          Type <Figure text={correction.replace("/", "⁄")} /> and print again
         </Button>
       )}
       {corrected && (
