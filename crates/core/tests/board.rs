@@ -4,6 +4,7 @@
 use proptest::prelude::*;
 use rstest::rstest;
 use wide_fold_core::Length;
+use wide_fold_core::brief::Stop;
 use wide_fold_core::net::PaperFace;
 use wide_fold_core::passes::{Edge, Lying};
 use wide_fold_core::plane::Point;
@@ -31,15 +32,20 @@ fn every_way_to_lay_it(
     #[case] left: &str,
     #[case] down: &str,
 ) {
-    let lying = Lying { face_up, fence };
+    let lying = Lying { face_up, fence, stop: Stop::Left };
     let expected: (Length, Length) = (left.parse().unwrap(), down.parse().unwrap());
     assert_eq!(lying.on_board(at(2, 3), WIDTH, HEIGHT), expected);
+    // Pushed against the stop at the other end it lies no other way: only measured from there.
+    let along = if matches!(fence, Edge::Top | Edge::Bottom) { WIDTH } else { HEIGHT };
+    let other = Lying { stop: Stop::Right, ..lying };
+    assert_eq!(other.on_board(at(2, 3), WIDTH, HEIGHT), (along - expected.0, expected.1));
 }
 
 fn any_lying() -> impl Strategy<Value = Lying> {
     let face = prop_oneof![Just(PaperFace::Outside), Just(PaperFace::Inside)];
     let edge = prop_oneof![Just(Edge::Top), Just(Edge::Bottom), Just(Edge::Left), Just(Edge::Right)];
-    (face, edge).prop_map(|(face_up, fence)| Lying { face_up, fence })
+    let stop = prop_oneof![Just(Stop::Left), Just(Stop::Right)];
+    (face, edge, stop).prop_map(|(face_up, fence, stop)| Lying { face_up, fence, stop })
 }
 
 fn any_point() -> impl Strategy<Value = Point> {
@@ -55,7 +61,7 @@ fn turn(points: [(Length, Length); 3]) -> i128 {
 
 proptest! {
     /// Laying paper down is a rigid motion: distances stay, and the sheet is mirrored on the board (whose second axis
-    /// runs down) just when the outside is up.
+    /// runs down) just when the outside is up, or the other way round when it is measured from the right.
     #[test]
     fn laying_is_rigid(lying in any_lying(), points in prop::array::uniform3(any_point())) {
         let laid = points.map(|point| lying.on_board(point, WIDTH, HEIGHT));
@@ -66,7 +72,8 @@ proptest! {
         }
         let paper = turn(points.map(|point| (point.x, point.y)));
         let board = turn(laid);
-        prop_assert_eq!(board, if lying.face_up == PaperFace::Outside { -paper } else { paper });
+        let mirrored = (lying.face_up == PaperFace::Outside) == (lying.stop == Stop::Left);
+        prop_assert_eq!(board, if mirrored { -paper } else { paper });
     }
 
     /// The edge along the fence is the one that is named, and so is the one against the stop.

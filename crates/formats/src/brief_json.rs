@@ -41,7 +41,7 @@ use wide_fold_core::brief::{
     Across, AllRound, BaseHabit, Board, Build, CLOSING_FLAP_CORNER, CLOSING_FLAP_DEPTH, CUSTOMARY_HEM,
     CUSTOMARY_LAP, CUSTOMARY_NOTCH, CUSTOMARY_PLEATS, CUSTOMARY_STRIP, CUSTOMARY_TAB, ClosingOrder, Cuts,
     Direction, FaceSide, GUIDE_FLAP, GussetCrease, JoinWeights, Joins, Place, Places, Run, RunStart,
-    ScoreFace, Top,
+    ScoreFace, Stops, Top,
 };
 use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::sheet::{Grammage, Printed};
@@ -221,6 +221,9 @@ pub struct BoardText {
     /// Distance from the stop to the last groove; 12 in if left out.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub reach: Option<String>,
+    /// Its stops; one on the left if left out.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub stops: Option<StopsText>,
     /// False if a piece larger than the board may not hang over its edges; it may if left out.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub hangs_over: Option<bool>,
@@ -262,6 +265,10 @@ choice! {
     ScoreFaceText = ScoreFace {
         #[default] OutsideOfFold = ScoreFace::OutsideOfFold, InsideThroughout = ScoreFace::InsideThroughout
     }
+}
+choice! {
+    /// The stops of a board.
+    StopsText = Stops { Left = Stops::Left, Right = Stops::Right, Both = Stops::Both }
 }
 choice! {
     /// Which sides of a sheet are fit to be seen.

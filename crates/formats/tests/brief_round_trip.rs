@@ -6,7 +6,7 @@ use serde_json::Value;
 use wide_fold_core::brief::{
     Across, AllRound, BackingKind, BaseHabit, Board, Build, ClosingOrder, ClosureKind, Cuts, Direction,
     FaceSide, GussetCrease, HandleKind, Insert, Joins, Knot, Places, Run, RunStart, ScoreFace, Squares,
-    Stands, Top,
+    Stands, Stops, Top,
 };
 use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::mass::Mass;
@@ -88,7 +88,8 @@ prop_compose! {
         decoration.margin = flags[2].then(|| n(notch));
         fittings.load = load.map(Mass::half_pounds);
         fittings.punch.reach = n(tab + other);
-        brief.board = Board { groove: n(500), reach: n(30_000), hangs_over: flags[3] };
+        let stops = [Stops::Left, Stops::Right, Stops::Both][usize::from(flags[3]) + usize::from(flags[4])];
+        brief.board = Board { groove: n(500), reach: n(30_000), stops, hangs_over: flags[3] };
         brief
     }
 }

@@ -6,7 +6,7 @@ mod settings;
 pub use board::{Edge, Lying};
 pub use settings::Handling;
 
-use crate::brief::ScoreFace;
+use crate::brief::{ScoreFace, Stop};
 use crate::net::{Crease, CreaseRole, Cut, CutRole, Fold, PaperFace};
 use crate::pieces::Piece;
 use crate::plane::{Point, Span};
@@ -26,7 +26,7 @@ pub struct Pass {
     pub on_table: bool,
     /// True if the lines are longer than the board and have to be carried on to the edge.
     pub carry_on: bool,
-    /// The lines, from left to right.
+    /// The lines, the one nearest to the stop first.
     pub lines: Vec<ScoreLine>,
     /// Slanted lines: they run from mark to mark and are drawn with a ruler in a pass of their own.
     pub slants: Vec<Slant>,
@@ -35,7 +35,7 @@ pub struct Pass {
 /// A slanted line, as it lies on the board.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 pub struct Slant {
-    /// One end: distance from the left stop, distance from the top fence.
+    /// One end: distance from the stop, distance from the top fence.
     pub from: (Length, Length),
     /// The other end.
     pub to: (Length, Length),
@@ -46,7 +46,7 @@ pub struct Slant {
 /// One line scored in a pass.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub struct ScoreLine {
-    /// Distance from the left stop: the groove.
+    /// Distance from the stop: the groove.
     pub at: Length,
     /// Distances from the top fence at which the line begins and ends.
     pub reach: Span,
@@ -78,7 +78,7 @@ impl Line {
 }
 
 /// All passes for the pieces of a plan, in the order they are done. Every piece is laid on the board in as few turns and flips
-/// as can be ([`Handling`]); of the courses alike in that, one in which most lines lie under a groove, and which begins with the
+/// as can be, and then as few slides from stop to stop ([`Handling`]); of the courses alike in that, one in which most lines lie under a groove, and which begins with the
 /// top edge along the fence and measures base lines from the bottom (handbook §4, common practice).
 ///
 /// ```
@@ -163,11 +163,15 @@ impl Stroke {
         let &Crease { fold, role, .. } = longest(&line, piece)?;
         let face = face_for(brief.score_face, fold, role);
         let slants = line.is_slanted();
+        let lies = lies_on(brief, piece);
+        // What lies on the table lies against no stop: it is measured from the left.
+        let has_stop = |stop: Stop| if lies { brief.board.stops.has(stop) } else { stop == Stop::Left };
         let along = |lying: Lying| {
-            lying.face_up == face && (slants || lying.fence.lies_across() == line.is_upright())
+            let is_level = slants || lying.fence.lies_across() == line.is_upright();
+            has_stop(lying.stop) && lying.face_up == face && is_level
         };
         let at = |lying: Lying| lying.on_board(line.from, piece.width, piece.height).0;
-        let on_board = !slants && lies_on(brief, piece);
+        let on_board = !slants && lies;
         let within = Lyings::that(|lying| on_board && along(lying) && at(lying) <= brief.board.reach);
         let by_ruler = within.is_empty();
         let within = if by_ruler { Lyings::that(along) } else { within };

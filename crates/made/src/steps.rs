@@ -142,10 +142,11 @@ fn score(index: usize, passes: &[Pass], pieces: &[Piece], figures: Figures, pass
         PaperFace::Outside => "outside (the good side)",
         PaperFace::Inside => "inside (the back of the sheet)",
     };
+    let side = pass.lying.stop.name();
     let (fence, stop) = if pass.on_table {
-        ("away from you", "on the left")
+        ("away from you", format!("on the {side}"))
     } else {
-        ("along the top fence", "against the stop on the left")
+        ("along the top fence", format!("against the stop on the {side}"))
     };
     let sides = format!(
         "the {} {fence} and the {} {stop}",
@@ -154,6 +155,9 @@ fn score(index: usize, passes: &[Pass], pieces: &[Piece], figures: Figures, pass
     );
     let lay = match before {
         Some(before) if before.lying == pass.lying => format!("Leave it as it lies, {sides}."),
+        Some(before) if Handling::between(before.lying, pass.lying).slides > 0 => {
+            format!("Slide it over to the stop on the {side}, without turning it: {sides}.")
+        }
         Some(before) if before.lying.face_up == pass.lying.face_up => {
             format!("Turn it{}, {sides}.", if pass.on_table { "" } else { " on the board" })
         }
@@ -178,7 +182,7 @@ fn score(index: usize, passes: &[Pass], pieces: &[Piece], figures: Figures, pass
         );
         says.extend(pass.slants.iter().map(|slant| {
             let spot =
-                |(along, down)| format!("{} from the left, {} down", figures.say(along), figures.say(down));
+                |(along, down)| format!("{} from the {side}, {} down", figures.say(along), figures.say(down));
             format!("{} to {}.", sentence(&spot(slant.from)), spot(slant.to))
         }));
     } else if pass.by_ruler {
@@ -193,7 +197,7 @@ fn score(index: usize, passes: &[Pass], pieces: &[Piece], figures: Figures, pass
             from.name()
         ));
     } else {
-        says.push(format!("Score at {} from the left.", list(&at)));
+        says.push(format!("Score at {} from the {side}.", list(&at)));
     }
     says.extend(pass.lines.iter().filter(|line| !line.right_across).map(|line| stops(line, figures)));
     if pass.carry_on {

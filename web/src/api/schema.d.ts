@@ -817,8 +817,10 @@ export interface components {
              * @default null
              */
             reach?: string | null;
+            /** @default null */
+            stops?: components["schemas"]["StopsText"] | null;
         };
-        /** @description A scoring board as it is drawn: the fence along its top, the stop on its left. */
+        /** @description A scoring board as it is drawn: the fence along its top, its stops at the ends of it. */
         BoardView: {
             /**
              * Format: double
@@ -827,9 +829,11 @@ export interface components {
             groove_mm: number;
             /**
              * Format: double
-             * @description From the stop to the last groove, in millimetres.
+             * @description From a stop to the last groove, in millimetres.
              */
             reach_mm: number;
+            /** @description Where it has a stop. */
+            stops: components["schemas"]["StopName"][];
         };
         /** @description A brief as it is written. Lengths are text such as `3 3/4 in`, `3¾` or `95 mm`; without a unit they are in `unit`. */
         BriefText: {
@@ -1883,9 +1887,9 @@ export interface components {
             fence: components["schemas"]["EdgeName"];
             /** @description The piece as it lies: along the fence, and down from it, in millimetres. */
             laid_mm: number[];
-            /** @description The lines, from left to right. */
+            /** @description The lines, the one nearest to the stop first. */
             lines: components["schemas"]["ScoreView"][];
-            /** @description The edge against the stop on the left, from which distances are measured. */
+            /** @description The edge against the stop, from which distances are measured. */
             measured_from: components["schemas"]["EdgeName"];
             /** @description True if the piece does not go on the board at all. */
             on_table: boolean;
@@ -1893,6 +1897,8 @@ export interface components {
             piece: number;
             /** @description Slanted lines drawn with a ruler in this pass. */
             slants: components["schemas"]["SlantView"][];
+            /** @description The stop it lies against. */
+            stop: components["schemas"]["StopName"];
             /** @description Where the top edge of the bag points as it lies. */
             top_points: components["schemas"]["Points"];
         };
@@ -2230,7 +2236,7 @@ export interface components {
         ScoreFaceText: "outside_of_fold" | "inside_throughout";
         /** @description One line of a pass. */
         ScoreView: {
-            /** @description Distance from the left stop, as a figure. */
+            /** @description Distance from the stop, as a figure. */
             at: string;
             /**
              * Format: double
@@ -2354,7 +2360,7 @@ export interface components {
         SlantView: {
             /** @description The crease it draws: `c0`. */
             crease: string;
-            /** @description One end: from the left stop and down from the fence, in millimetres. */
+            /** @description One end: from the stop and down from the fence, in millimetres. */
             from_mm: number[];
             /** @description The other end. */
             to_mm: number[];
@@ -2435,6 +2441,16 @@ export interface components {
          * @enum {string}
          */
         StockText: "sheets" | "pad" | "roll";
+        /**
+         * @description A stop of a board.
+         * @enum {string}
+         */
+        StopName: "left" | "right";
+        /**
+         * @description The stops of a board.
+         * @enum {string}
+         */
+        StopsText: "left" | "right" | "both";
         /** @description One line of a job. */
         StrokeView: {
             /**

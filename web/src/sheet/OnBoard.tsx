@@ -1,4 +1,4 @@
-// A piece as it lies on the scoring board: fence along the top, stop on the left, and what is scored while it lies so.
+// A piece as it lies on the scoring board: fence along the top, against a stop, and what is scored while it lies so.
 
 import type { Pass, Plan } from "../api/client";
 import { FigureInSvg } from "../words/Figure";
@@ -23,7 +23,7 @@ export function OnBoard(props: {
   const room = {
     left: type + 17,
     top: figure * 2 + 10,
-    right: figure * 0.9,
+    right: Math.max(figure * 0.9, pass.stop === "right" ? type + 17 : 0),
     bottom: type + 23,
   };
   const [wide, tall] = [pass.laid_mm[0] ?? 0, pass.laid_mm[1] ?? 0];
@@ -33,14 +33,19 @@ export function OnBoard(props: {
     (width - room.left - room.right) / across,
     (height - room.top - room.bottom) / Math.max(tall, 1),
   );
-  const x = (mm: number) => room.left + mm * scale;
+  // Measured from the stop: from the right end, if it lies against that one.
+  const fromRight = pass.stop === "right";
+  const x = (mm: number) => room.left + (fromRight ? across - mm : mm) * scale;
+  /** Left end of what spans so many millimetres from the stop. */
+  const leftOf = (mm: number) => Math.min(x(0), x(mm));
   const y = (mm: number) => room.top + mm * scale;
-  const drawn = { width: x(across) + room.right, height: y(tall) + room.bottom };
+  const drawn = { width: room.left + across * scale + room.right, height: y(tall) + room.bottom };
   const inside = pass.face_up === "inside";
   const levels = staggered(
     pass.lines.map((line) => ({ x: x(line.at_mm), text: line.at })),
     figure / 18,
   );
+  const beside = fromRight ? x(0) + STOP + type : x(0) - STOP - 6;
   return (
     <svg
       className={`on-board${inside ? " is-inside" : ""}`}
@@ -53,25 +58,28 @@ export function OnBoard(props: {
     >
       {!pass.on_table && (
         <>
-          <rect className="board" x={x(0)} y={y(0)} width={reach * scale} height={tall * scale + 14} />
+          <rect className="board" x={leftOf(reach)} y={y(0)} width={reach * scale} height={tall * scale + 14} />
           <Grooves {...{ plan, x, scale }} from={y(0)} to={y(tall) + 14} />
           <rect
             className="fence"
-            x={x(0) - STOP}
+            x={leftOf(reach) - STOP}
             y={y(0) - STOP}
-            width={reach * scale + STOP}
+            width={reach * scale + STOP * 2}
             height={STOP}
           />
-          <rect
-            className="fence"
-            x={x(0) - STOP}
-            y={y(0) - STOP}
-            width={STOP}
-            height={tall * scale + 14 + STOP}
-          />
+          {plan.board.stops.map((stop) => (
+            <rect
+              key={stop}
+              className={stop === pass.stop ? "fence" : "fence is-free"}
+              x={stop === "left" ? leftOf(reach) - STOP : leftOf(reach) + reach * scale}
+              y={y(0)}
+              width={STOP}
+              height={stop === pass.stop ? tall * scale + 14 : STOP * 4}
+            />
+          ))}
         </>
       )}
-      <rect className="laid" x={x(0)} y={y(0)} width={wide * scale} height={tall * scale} />
+      <rect className="laid" x={leftOf(wide)} y={y(0)} width={wide * scale} height={tall * scale} />
       <PatternOnBoard plan={plan} pass={pass} cx={x(widest(pass, wide))} cy={y(tall / 2)} />
       {pass.lines.map((line, index) => (
         <g key={`${line.at} ${line.from_mm}`} className={pass.by_ruler ? "scored is-by-hand" : "scored"}>
@@ -91,10 +99,10 @@ export function OnBoard(props: {
       ))}
       <text
         className="edge-name"
-        x={x(0) - STOP - 6}
+        x={beside}
         y={y(tall / 2)}
         textAnchor="middle"
-        transform={`rotate(-90 ${x(0) - STOP - 6} ${y(tall / 2)})`}
+        transform={`rotate(-90 ${beside} ${y(tall / 2)})`}
       >
         {pass.measured_from} edge
       </text>
@@ -118,7 +126,7 @@ function widest(pass: Pass, wide: number): number {
 /** What the drawing shows, in one sentence. */
 function describe(plan: Plan, pass: Pass): string {
   const piece = plan.pieces[pass.piece]?.name ?? "The piece";
-  return `${piece} on the board: ${pass.face_up} up, ${pass.fence} edge along the fence, ${pass.measured_from} edge against the stop`;
+  return `${piece} on the board: ${pass.face_up} up, ${pass.fence} edge along the fence, ${pass.measured_from} edge against the ${pass.stop} stop`;
 }
 
 /** Grooves, as many as can be told apart. */

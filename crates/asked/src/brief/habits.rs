@@ -250,20 +250,65 @@ pub enum ScoreFace {
     InsideThroughout,
 }
 
+/// One end of a board's fence.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum Stop {
+    /// The left one.
+    #[default]
+    Left,
+    /// The right one.
+    Right,
+}
+
+impl Stop {
+    /// `left`, `right`.
+    pub const fn name(self) -> &'static str {
+        match self {
+            Self::Left => "left",
+            Self::Right => "right",
+        }
+    }
+}
+
+/// The stops of a board.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+pub enum Stops {
+    /// One on the left.
+    #[default]
+    Left,
+    /// One on the right.
+    Right,
+    /// One at either end: a piece can be slid from one to the other without being turned.
+    Both,
+}
+
+impl Stops {
+    /// True if there is a stop at that end.
+    pub const fn has(self, stop: Stop) -> bool {
+        match self {
+            Self::Left => matches!(stop, Stop::Left),
+            Self::Right => matches!(stop, Stop::Right),
+            Self::Both => true,
+        }
+    }
+}
+
 /// A scoring board.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
 pub struct Board {
     /// Distance between two grooves.
     pub groove: Length,
-    /// Distance from the left stop to the last groove; it is as deep as it is wide.
+    /// Distance from a stop to the last groove; it is as deep as it is wide.
     pub reach: Length,
+    /// At which ends of the fence it has a stop. Grooves are counted from whichever stop the piece lies against.
+    pub stops: Stops,
     /// True if a piece larger than the board may hang over its open edges; false if it has a rim there.
     pub hangs_over: bool,
 }
 
 impl Default for Board {
-    /// Grooves every ⅛ in, 12 in wide, open to the right and below (common practice).
+    /// Grooves every ⅛ in, 12 in wide, one stop on the left, open to the right and below (common practice).
     fn default() -> Self {
-        Self { groove: Length::eighths(1), reach: Length::inches(12), hangs_over: true }
+        Self { groove: Length::eighths(1), reach: Length::inches(12), stops: Stops::Left, hangs_over: true }
     }
 }

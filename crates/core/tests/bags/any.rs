@@ -4,7 +4,7 @@ use proptest::prelude::*;
 use wide_fold_core::brief::{
     Across, AllRound, Backing, BackingKind, BaseHabit, Board, Build, Closure, ClosureKind, Cuts, Decoration,
     Direction, FaceSide, Fittings, GussetCrease, Handle, HandleKind, Insert, Joins, Knot, Places, Punch, Run,
-    RunStart, ScoreFace, Squares, Stands, Top,
+    RunStart, ScoreFace, Squares, Stands, Stops, Top,
 };
 use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::mass::Mass;
@@ -111,7 +111,7 @@ prop_compose! {
         brief.sheet = Sheet { turned, ..of(sheet) };
         brief.side_sheet = side.map(of);
         if metric {
-            (brief.unit, brief.board) = (Unit::Metric, Board { groove: Length::millimetres(5), reach: Length::millimetres(300), hangs_over: !inside });
+            (brief.unit, brief.board) = (Unit::Metric, Board { groove: Length::millimetres(5), reach: Length::millimetres(300), stops: if inside { Stops::Both } else { Stops::Right }, hangs_over: !inside });
         }
         brief.score_face = if inside { ScoreFace::InsideThroughout } else { ScoreFace::OutsideOfFold };
         brief

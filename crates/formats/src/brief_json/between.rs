@@ -106,6 +106,7 @@ impl Reader {
         Ok(Board {
             groove: self.or("board.groove", text.groove.as_ref(), board.groove)?,
             reach: self.or("board.reach", text.reach.as_ref(), board.reach)?,
+            stops: text.stops.map_or(board.stops, Stops::from),
             hangs_over: text.hangs_over.unwrap_or(board.hangs_over),
         })
     }
@@ -178,6 +179,7 @@ impl From<&Brief> for BriefText {
             board: BoardText {
                 groove: Some(brief.board.groove.to_string()),
                 reach: Some(brief.board.reach.to_string()),
+                stops: (brief.board.stops != Stops::Left).then(|| brief.board.stops.into()),
                 hangs_over: (!brief.board.hangs_over).then_some(false),
             },
             score_face: brief.score_face.into(),

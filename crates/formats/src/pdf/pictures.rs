@@ -8,6 +8,7 @@ use super::leaf::{
 };
 use crate::drawn::{Drawn, Tool, extent};
 use wide_fold_core::Plan;
+use wide_fold_core::brief::Stop;
 use wide_fold_core::folded::motion::{at, legs};
 use wide_fold_core::folded::solids::in_space;
 use wide_fold_core::folded::{Folded, Turned};
@@ -141,7 +142,7 @@ pub(super) fn pieces(plan: &Plan, [wide, tall]: Room, glue: &[GlueRole]) -> Vec<
     marks
 }
 
-/// A piece as it lies on the scoring board: fence along the top, stop on the left, figures from the stop.
+/// A piece as it lies on the scoring board: fence along the top, figures from the stop it lies against.
 pub(super) fn board(plan: &Plan, pass: &Pass, [wide, tall]: Room) -> Vec<Mark> {
     let Some(piece) = plan.pieces.get(pass.piece) else { return Vec::new() };
     let upright = matches!(pass.lying.fence, Edge::Top | Edge::Bottom);
@@ -150,16 +151,25 @@ pub(super) fn board(plan: &Plan, pass: &Pass, [wide, tall]: Room) -> Vec<Mark> {
     let reach = plan.brief.board.reach.mm();
     let (left, top, foot) = (8.0, 12.0, 6.0);
     let scale = ((wide - left - 4.0) / across.max(reach)).min((tall - top - foot) / down.max(1.0));
-    let spot = |along: f64, down: f64| [left + along * scale, top + down * scale];
     let fence = 1.6;
+    // Along from the stop: the whole picture is mirrored for the one on the right, and so are its rectangles.
+    let right = left + across.max(reach) * scale;
+    let x_at = |along: f64| match pass.lying.stop {
+        Stop::Left => left + along,
+        Stop::Right => right - along,
+    };
+    let spot = |along: f64, down: f64| [x_at(along * scale), top + down * scale];
+    let block = |along: f64, y: f64, [wide, tall]: [f64; 2], pen, fill| {
+        rectangle([x_at(along).min(x_at(along + wide)), y], [wide, tall], pen, fill)
+    };
     let board = [
-        rectangle([left, top], [reach * scale, down * scale + 2.0], None, Some(0xea)),
-        rectangle([left - fence, top - fence], [reach * scale + fence, fence], None, Some(PALE)),
-        rectangle([left - fence, top - fence], [fence, down * scale + 2.0 + fence], None, Some(PALE)),
+        block(0.0, top, [reach * scale, down * scale + 2.0], None, Some(0xea)),
+        block(-fence, top - fence, [reach * scale + fence, fence], None, Some(PALE)),
+        block(-fence, top - fence, [fence, down * scale + 2.0 + fence], None, Some(PALE)),
     ];
     // What is worked on the table lies on no board.
     let mut marks: Vec<Mark> = board.into_iter().filter(|_| !pass.on_table).collect();
-    marks.push(rectangle([left, top], [across * scale, down * scale], Some(Pen::thin(INK)), Some(0xff)));
+    marks.push(block(0.0, top, [across * scale, down * scale], Some(Pen::thin(INK)), Some(0xff)));
     // Which way the top edge of the bag points as it lies.
     let place = |point: Point| {
         let (along, down) = pass.lying.on_board(point, piece.width, piece.height);
@@ -195,15 +205,12 @@ pub(super) fn board(plan: &Plan, pass: &Pass, [wide, tall]: Room) -> Vec<Mark> {
         PaperFace::Inside => "inside up",
     };
     marks.push(words(
-        [left, top + down * scale + 5.6],
+        [left.max(x_at(across * scale)), top + down * scale + 5.6],
         SMALL,
         format!("{up}, {} along the fence", pass.lying.fence.name()),
     ));
-    marks.push(upwards(
-        [left - fence - 1.2, top + down * scale / 2.0],
-        SMALL,
-        pass.lying.measured_from().name(),
-    ));
+    let beside = if pass.lying.stop == Stop::Left { -fence - 1.2 } else { -fence - 3.6 };
+    marks.push(upwards([x_at(beside), top + down * scale / 2.0], SMALL, pass.lying.measured_from().name()));
     marks
 }
 

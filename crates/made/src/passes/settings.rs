@@ -1,10 +1,12 @@
 //! How often a piece has to be laid on the board: the fewest turns and flips in which every line comes within reach.
 //!
-//! A piece can lie eight ways: either face up, any of its four edges along the fence. Every line names the ways that bring it
-//! under a groove; a *course* is an order of ways in which each line finds one. All sets of ways are gone through (255), each
-//! in its best order, so that the course is the shortest there is.
+//! A piece can lie eight ways: either face up, any of its four edges along the fence; and each of them against one stop or the
+//! other, where the board has both. Every line names the ways that bring it under a groove; a *course* is an order of ways in
+//! which each line finds one. All sets of ways are gone through (255), each in its best order and with its best stops, so that
+//! the course is the shortest there is.
 
 use super::board::{Edge, Lying};
+use crate::brief::Stop;
 use crate::net::PaperFace;
 
 /// What is done with a piece between its first line and its last.
@@ -14,6 +16,8 @@ pub struct Handling {
     pub turns: u32,
     /// How often it is turned over, left over right or top over bottom.
     pub flips: u32,
+    /// How often it is slid from one stop to the other, as it lies.
+    pub slides: u32,
 }
 
 impl Handling {
@@ -23,7 +27,8 @@ impl Handling {
         let flips = from.face_up != to.face_up;
         let turns =
             if flips { from.fence.lies_across() != to.fence.lies_across() } else { from.fence != to.fence };
-        Self { turns: turns.into(), flips: flips.into() }
+        let slides = !flips && !turns && from.stop != to.stop;
+        Self { turns: turns.into(), flips: flips.into(), slides: slides.into() }
     }
 
     /// All that is done in the course of these ways to lie.
@@ -31,31 +36,32 @@ impl Handling {
         let mut course = course.into_iter();
         let Some(mut lies) = course.next() else { return Self::default() };
         course.fold(Self::default(), |so_far, next| {
-            let Self { turns, flips } = Self::between(lies, next);
+            let Self { turns, flips, slides } = Self::between(lies, next);
             lies = next;
-            Self { turns: so_far.turns + turns, flips: so_far.flips + flips }
+            Self { turns: so_far.turns + turns, flips: so_far.flips + flips, slides: so_far.slides + slides }
         })
     }
 
-    /// Turns and flips together.
+    /// Turns and flips together; a slide is none of them.
     pub fn moves(self) -> u32 {
         self.turns + self.flips
     }
 
-    /// `2 turns, 1 flip`; nothing if the piece is never moved.
+    /// `2 turns, 1 flip, 1 slide`; nothing if the piece is never moved.
     pub fn says(self) -> Option<String> {
         let count = |count: u32, one: &str| match count {
             0 => None,
             1 => Some(format!("1 {one}")),
             _ => Some(format!("{count} {one}s")),
         };
-        let parts: Vec<String> =
-            [count(self.turns, "turn"), count(self.flips, "flip")].into_iter().flatten().collect();
+        let counts = [count(self.turns, "turn"), count(self.flips, "flip"), count(self.slides, "slide")];
+        let parts: Vec<String> = counts.into_iter().flatten().collect();
         (!parts.is_empty()).then(|| parts.join(", "))
     }
 }
 
-/// Every way to lie, those first that people begin with: the top edge along the fence, then base lines measured from the bottom.
+/// Every way to lie against the left stop, those first that people begin with: the top edge along the fence, then base lines
+/// measured from the bottom.
 const ALL: [Lying; 8] = [
     way(PaperFace::Outside, Edge::Top),
     way(PaperFace::Outside, Edge::Bottom),
@@ -68,26 +74,58 @@ const ALL: [Lying; 8] = [
 ];
 
 const fn way(face_up: PaperFace, fence: Edge) -> Lying {
-    Lying { face_up, fence }
+    Lying { face_up, fence, stop: Stop::Left }
 }
 
-/// Ways to lie, a bit each.
+/// A way of [`ALL`], against a stop.
+fn lying(place: usize, stop: Stop) -> Lying {
+    Lying { stop, ..ALL[place] }
+}
+
+const STOPS: [Stop; 2] = [Stop::Left, Stop::Right];
+
+/// Ways to lie, a bit each: those against the left stop, then those against the right one.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
-pub(super) struct Lyings(u8);
+pub(super) struct Lyings(u16);
 
 impl Lyings {
     /// Those for which `wanted` says so.
     pub fn that(wanted: impl Fn(Lying) -> bool) -> Self {
-        Self((0..8).filter(|place| wanted(ALL[*place])).fold(0, |bits, place| bits | (1 << place)))
+        let ways = STOPS.into_iter().flat_map(|stop| (0..8).map(move |place| (place, stop)));
+        ways.filter(|(place, stop)| wanted(lying(*place, *stop)))
+            .fold(Self::default(), |all, (place, stop)| all.and(Self::one(place, stop)))
     }
 
-    fn at(self, place: usize) -> bool {
-        (self.0 >> place) & 1 == 1
+    fn one(place: usize, stop: Stop) -> Self {
+        Self(1 << (place + if stop == Stop::Right { 8 } else { 0 }))
+    }
+
+    fn and(self, other: Self) -> Self {
+        Self(self.0 | other.0)
+    }
+
+    fn without(self, other: Self) -> Self {
+        Self(self.0 & !other.0)
+    }
+
+    /// The ways of [`ALL`] among them, against whichever stop.
+    fn against_any(self) -> u8 {
+        (self.0 | self.0 >> 8) as u8
+    }
+
+    /// The ways of [`ALL`] that are among them against both stops.
+    fn against_both(self) -> u8 {
+        (self.0 & self.0 >> 8) as u8
+    }
+
+    /// The stops against which a way of [`ALL`] is among them.
+    fn stops_at(self, place: usize) -> impl Iterator<Item = Stop> {
+        STOPS.into_iter().filter(move |stop| self.meets(Self::one(place, *stop)))
     }
 
     /// True if it is one of them.
     pub fn has(self, lying: Lying) -> bool {
-        self.at(place_of(lying))
+        self.meets(Self::one(place_of(lying), lying.stop))
     }
 
     /// True if there is none.
@@ -106,7 +144,8 @@ impl Lyings {
 }
 
 fn place_of(lying: Lying) -> usize {
-    ALL.iter().position(|known| *known == lying).unwrap_or_default()
+    let way = way(lying.face_up, lying.fence);
+    ALL.iter().position(|known| *known == way).unwrap_or_default()
 }
 
 /// What a line asks for.
@@ -125,24 +164,66 @@ impl Asks {
     }
 }
 
-/// The course with the fewest turns and flips; of those alike the one with fewest ways to lie, most lines under a groove, and
-/// begun as people begin, `first` up.
+/// The course with the fewest turns and flips, and of those the fewest slides; of those alike the one with fewest ways to lie,
+/// most lines under a groove, and begun as people begin, `first` up.
 pub(super) fn course(lines: &[Asks], first: PaperFace) -> Vec<Lying> {
+    let anywhere = lines.iter().fold(Lyings::default(), |all, line| all.and(line.within));
     let mut search = Search { first, best: None };
-    for bits in 1..=u8::MAX {
-        let set = Lyings(bits);
-        if lines.iter().all(|line| line.within.meets(set)) {
-            let off = lines.iter().filter(|line| !line.on_groove.meets(set)).count() as u32;
-            search.orders(set, off, Course::default());
+    for set in 1..=u8::MAX {
+        // Every way after the first is at least one move.
+        if search.best.is_some_and(|(best, _)| set.count_ones() > best.moves + 1) {
+            continue;
         }
+        let Some(against) = fewest_slides(lines, set, anywhere) else { continue };
+        search.orders(set, against, Course { slides: against.slides, off: against.off, ..Course::default() });
     }
-    search.best.map_or_else(Vec::new, |best| best.ways().map(|place| ALL[place]).collect())
+    search.best.map_or_else(Vec::new, |(best, ways)| {
+        best.ways().flat_map(|place| ways.stops_at(place).map(move |stop| lying(place, stop))).collect()
+    })
+}
+
+/// Against which stops a set of ways lies.
+#[derive(Clone, Copy)]
+struct Against {
+    /// How many ways lie against both, one after the other.
+    slides: u32,
+    /// Lines between grooves.
+    off: u32,
+    ways: Lyings,
+}
+
+/// The stops for a set of ways in which every line can be scored, as few ways as can be against both; nothing if there is a
+/// line that cannot, or a way that serves none.
+fn fewest_slides(lines: &[Asks], set: u8, anywhere: Lyings) -> Option<Against> {
+    let here = Lyings(anywhere.0 & (u16::from(set) | u16::from(set) << 8));
+    let serves = here.against_any() == set && lines.iter().all(|line| line.within.meets(here));
+    let against = |slides, ways| {
+        let off = lines.iter().filter(|line| !line.on_groove.meets(ways)).count() as u32;
+        Against { slides, off, ways }
+    };
+    if !serves || here.against_both() == 0 {
+        return serves.then(|| against(0, here));
+    }
+    let mut choices = vec![(0, here)];
+    for place in (0..8).filter(|place| here.against_both() >> place & 1 == 1) {
+        let [left, right] = STOPS.map(|stop| Lyings::one(place, stop));
+        let chosen = |(slides, ways): (u32, Lyings)| {
+            [(slides, ways.without(right)), (slides, ways.without(left)), (slides + 1, ways)]
+        };
+        choices = choices.into_iter().flat_map(chosen).collect();
+    }
+    choices
+        .into_iter()
+        .filter(|(_, ways)| lines.iter().all(|line| line.within.meets(*ways)))
+        .map(|(slides, ways)| against(slides, ways))
+        .min_by_key(|against| (against.slides, against.off))
 }
 
 /// An order of ways to lie, as far as it goes.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, PartialOrd, Ord)]
 struct Course {
     moves: u32,
+    slides: u32,
     ways: u32,
     /// Lines between grooves.
     off: u32,
@@ -165,34 +246,33 @@ impl Course {
 /// Goes through the orders of a set of ways, as long as they may still be better than the best one known.
 struct Search {
     first: PaperFace,
-    best: Option<Course>,
+    best: Option<(Course, Lyings)>,
 }
 
 impl Search {
-    fn orders(&mut self, left: Lyings, off: u32, so_far: Course) {
-        if left.is_empty() {
-            let made = Course { off, ..so_far };
-            if self.best.is_none_or(|best| made < best) {
-                self.best = Some(made);
+    fn orders(&mut self, left: u8, against: Against, so_far: Course) {
+        if left == 0 {
+            if self.best.is_none_or(|(best, _)| so_far < best) {
+                self.best = Some((so_far, against.ways));
             }
             return;
         }
-        for place in (0..8).filter(|place| left.at(*place)) {
+        for place in (0..8).filter(|place| left >> place & 1 == 1) {
             let moves = so_far.last().map_or(0, |last| Handling::between(ALL[last], ALL[place]).moves());
             let next = Course {
                 moves: so_far.moves + moves,
                 ways: so_far.ways + 1,
-                off,
                 keys: (so_far.keys << 4)
                     | (u32::from(ALL[place].face_up != self.first) << 3)
                     | (place as u32 % 4),
                 places: (so_far.places << 4) | place as u32,
+                ..so_far
             };
-            let rest = Lyings(left.0 & !(1 << place));
+            let rest = left & !(1 << place);
             // Every further way is at least one move more.
-            let least = next.moves + rest.0.count_ones();
-            if self.best.is_none_or(|best| least <= best.moves) {
-                self.orders(rest, off, next);
+            let least = next.moves + rest.count_ones();
+            if self.best.is_none_or(|(best, _)| least <= best.moves) {
+                self.orders(rest, against, next);
             }
         }
     }

@@ -1,5 +1,5 @@
 use super::*;
-use crate::brief::{Across, Build, Direction, GussetCrease, Joins, RunStart, Squares, Top};
+use crate::brief::{Across, Build, Direction, GussetCrease, Joins, RunStart, Squares, Stop, Stops, Top};
 use crate::{Net, Unit, pieces};
 use proptest::prelude::*;
 
@@ -35,7 +35,7 @@ fn the_worked_bag_is_scored_in_two_passes() {
     // Handbook (common practice): 2, 5¾, 7¾, 11½ from the left edge; 2 from the bottom.
     let (_, passes) = planned(&Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2)));
     assert_eq!(passes.len(), 2);
-    assert_eq!(passes[0].lying, Lying { face_up: PaperFace::Outside, fence: Edge::Top });
+    assert_eq!(passes[0].lying, Lying { face_up: PaperFace::Outside, fence: Edge::Top, stop: Stop::Left });
     assert_eq!(figures(&passes[0]), ["2", "5¾", "7¾", "11½"]);
     assert_eq!(passes[1].lying.measured_from(), Edge::Bottom);
     assert_eq!(figures(&passes[1]), ["2"]);
@@ -134,7 +134,7 @@ proptest! {
     #[test]
     fn passes_redraw_every_line_of_the_net(
         w in 4_i64..64, h in 4_i64..64, d in 2_i64..40, hem in 0_i64..12, turn_out: bool, crease in 0_usize..5, left: bool,
-        start in 0_usize..3, inside: bool, build in 0_usize..6, blanks: bool,
+        start in 0_usize..3, inside: bool, build in 0_usize..6, blanks: bool, stops in 0_usize..3,
     ) {
         let mut brief = Brief::new(Length::eighths(w), Length::eighths(h), Length::eighths(d * 2));
         brief.run.start = [RunStart::Gusset, RunStart::Face, RunStart::HalfGusset][start];
@@ -153,6 +153,7 @@ proptest! {
             Build::FoldedBase { lap: Length::eighths(4) },
             Build::PleatedFlare { pleats: 3, pleat: Length::eighths(5) },
         ][build];
+        brief.board.stops = STOPS[stops];
         let (pieces, all) = planned(&brief);
         for (index, piece) in pieces.iter().enumerate() {
         let passes: Vec<&Pass> = all.iter().filter(|pass| pass.piece == index).collect();
@@ -182,6 +183,7 @@ proptest! {
             });
             prop_assert!(in_order);
             prop_assert!(pass.by_ruler || pass.lines.iter().all(|line| line.at <= brief.board.reach));
+            prop_assert!(pass.on_table || brief.board.stops.has(pass.lying.stop));
             // A line that runs past the board's end is carried on, and no other.
             let past = pass.lines.iter().any(|line| line.reach.to > brief.board.reach);
             let long = if pass.lying.fence.lies_across() { piece.height } else { piece.width };
@@ -206,17 +208,23 @@ proptest! {
     }
 }
 
-/// Every way to lie on the board.
-fn every_way() -> Vec<Lying> {
+const STOPS: [Stops; 3] = [Stops::Left, Stops::Right, Stops::Both];
+
+/// Every way to lie on a board.
+fn every_way(stops: Stops) -> Vec<Lying> {
     let edges = [Edge::Top, Edge::Bottom, Edge::Left, Edge::Right];
-    let of = |face_up| edges.map(|fence| Lying { face_up, fence });
-    [of(PaperFace::Outside), of(PaperFace::Inside)].concat()
+    let at = [Stop::Left, Stop::Right].into_iter().filter(|stop| stops.has(*stop));
+    let of = |stop| {
+        [PaperFace::Outside, PaperFace::Inside]
+            .map(|face_up| edges.map(|fence| Lying { face_up, fence, stop }))
+    };
+    at.flat_map(of).flatten().collect()
 }
 
-/// The fewest moves in which a sheet that is turned and flipped at random comes to score everything: a search over what the
-/// sheet does, a quarter or half turn or a flip at a time, that knows nothing of courses.
-fn fewest(lines: &[Vec<Lying>]) -> usize {
-    use std::collections::{HashSet, VecDeque};
+/// The fewest moves, and slides besides, in which a sheet that is turned, flipped and slid at random comes to score everything:
+/// a search over what the sheet does, a quarter or half turn or a flip or a slide at a time, that knows nothing of courses.
+fn fewest(lines: &[Vec<Lying>], stops: Stops) -> (u32, u32) {
+    use std::collections::{BTreeMap, HashSet};
     let scored = |lying: &Lying, done: u32| {
         lines
             .iter()
@@ -226,28 +234,36 @@ fn fewest(lines: &[Vec<Lying>]) -> usize {
     };
     let all = (1_u32 << lines.len()) - 1;
     let mut known: HashSet<(Lying, u32)> = HashSet::new();
-    let mut next: VecDeque<(Lying, u32, usize)> =
-        every_way().into_iter().map(|lying| (lying, scored(&lying, 0), 0)).collect();
-    while let Some((lying, done, moves)) = next.pop_front() {
-        if done == all {
-            return moves;
-        }
-        if !known.insert((lying, done)) {
-            continue;
-        }
-        // Where the four corners go tells a turn from a flip: a turn keeps the face, a flip about either middle line of the
-        // board keeps what lies along it.
-        let across = |edge: Edge| match edge {
-            Edge::Top => Edge::Bottom,
-            Edge::Bottom => Edge::Top,
-            Edge::Left => Edge::Right,
-            Edge::Right => Edge::Left,
-        };
-        for to in every_way() {
-            let turned = to.face_up == lying.face_up;
-            let flipped = !turned && (to.fence == lying.fence || to.fence == across(lying.fence));
-            if turned || flipped {
-                next.push_back((to, scored(&to, done), moves + 1));
+    // Those to go on from, by what they have cost.
+    let mut next: BTreeMap<(u32, u32), Vec<(Lying, u32)>> = BTreeMap::new();
+    let starts = every_way(stops).into_iter().map(|lying| (lying, scored(&lying, 0)));
+    next.insert((0, 0), starts.collect());
+    while let Some((cost, here)) = next.pop_first() {
+        let (moves, slides) = cost;
+        for (lying, done) in here {
+            if done == all {
+                return cost;
+            }
+            if !known.insert((lying, done)) {
+                continue;
+            }
+            // Where the four corners go tells a turn from a flip: a turn keeps the face, a flip about either middle line of the
+            // board keeps what lies along it. It may be pushed against either stop on the way.
+            let across = |edge: Edge| match edge {
+                Edge::Top => Edge::Bottom,
+                Edge::Bottom => Edge::Top,
+                Edge::Left => Edge::Right,
+                Edge::Right => Edge::Left,
+            };
+            for to in every_way(stops) {
+                let turned = to.face_up == lying.face_up;
+                let flipped = !turned && (to.fence == lying.fence || to.fence == across(lying.fence));
+                let cost = match (turned && to.fence == lying.fence, turned || flipped) {
+                    (true, _) => (moves, slides + 1),
+                    (_, true) => (moves + 1, slides),
+                    _ => continue,
+                };
+                next.entry(cost).or_default().push((to, scored(&to, done)));
             }
         }
     }
@@ -257,17 +273,18 @@ fn fewest(lines: &[Vec<Lying>]) -> usize {
 proptest! {
     #![proptest_config(ProptestConfig::with_cases(300))]
 
-    /// No other order of turns and flips scores the same lines on the same faces in fewer moves.
+    /// No other order of turns and flips scores the same lines on the same faces in fewer moves, nor in as many with fewer slides.
     #[test]
     fn no_order_takes_fewer_moves(
         w in 8_i64..120, h in 8_i64..120, d in 2_i64..40, hem in 0_i64..12, turn_out: bool, crease in 0_usize..5,
-        inside: bool, reach in 4_i64..16, build in 0_usize..4, hangs_over: bool,
+        inside: bool, reach in 4_i64..16, build in 0_usize..4, hangs_over: bool, stops in 0_usize..3,
     ) {
         let mut brief = Brief::new(Length::eighths(w), Length::eighths(h), Length::eighths(d * 2));
         brief.top = hemmed(hem, turn_out);
         brief.gusset_crease = CREASES[crease];
         brief.score_face = if inside { ScoreFace::InsideThroughout } else { ScoreFace::OutsideOfFold };
         (brief.board.reach, brief.board.hangs_over) = (Length::inches(reach), hangs_over);
+        brief.board.stops = STOPS[stops];
         brief.build = [
             Build::Wrap,
             Build::CornerPair,
@@ -286,7 +303,7 @@ proptest! {
             // Where a line could be scored as well: on the same face, along the same groove or ruler, within the same reach.
             let places = |pass: &Pass, ends: [Point; 2]| -> Vec<Lying> {
                 let [from, to] = ends;
-                every_way().into_iter().filter(|lying| {
+                every_way(brief.board.stops).into_iter().filter(|lying| {
                     let [a, b] = [from, to].map(|point| lying.on_board(point, piece.width, piece.height));
                     let along = !pass.slants.is_empty() || a.0 == b.0;
                     lying.face_up == pass.lying.face_up && along && (pass.by_ruler || a.0 <= brief.board.reach)
@@ -298,7 +315,13 @@ proptest! {
                 drawn.chain(slanted).map(|ends| places(pass, ends)).collect::<Vec<_>>()
             }).collect();
             prop_assume!(lines.len() <= 24);
-            prop_assert_eq!(handling(&all, index).moves() as usize, fewest(&lines));
+            let Handling { slides, .. } = handling(&all, index);
+            // On the table there is nothing to slide it against.
+            if own.iter().any(|pass| pass.on_table) {
+                prop_assert_eq!((handling(&all, index).moves(), slides), (fewest(&lines, brief.board.stops).0, 0));
+            } else {
+                prop_assert_eq!((handling(&all, index).moves(), slides), fewest(&lines, brief.board.stops));
+            }
         }
     }
 }
@@ -311,4 +334,36 @@ fn moves_are_said_as_they_are_made() {
     // The hem is scored on the other face, as the base line lies.
     brief.top = Top::HemOut { depth: Length::INCH };
     assert_eq!(says(&brief).as_deref(), Some("1 turn, 1 flip"));
+}
+
+#[test]
+fn a_second_stop_saves_a_half_turn() {
+    // 20½ long on a 12 wide board: with one stop it is turned end for end, with two it is slid.
+    let mut brief = Brief::new(Length::inches(7), Length::inches(8), Length::inches(3));
+    let says = |brief: &Brief| handling(&planned(brief).1, 0).says();
+    assert_eq!(says(&brief).as_deref(), Some("2 turns"));
+    brief.board.stops = Stops::Both;
+    assert_eq!(says(&brief).as_deref(), Some("1 turn, 1 slide"));
+    let (_, passes) = planned(&brief);
+    assert_eq!(
+        (figures(&passes[0]), passes[0].lying.measured_from()),
+        (vec!["3".to_owned(), "10".to_owned()], Edge::Left)
+    );
+    assert_eq!(
+        (figures(&passes[1]), passes[1].lying.measured_from()),
+        (vec!["½".to_owned(), "7½".to_owned()], Edge::Right)
+    );
+    assert_eq!(passes[1].lying.fence, Edge::Top);
+}
+
+#[test]
+fn against_a_stop_on_the_right_figures_run_from_the_right_edge() {
+    let mut brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
+    brief.board.stops = Stops::Right;
+    let (_, passes) = planned(&brief);
+    assert_eq!(
+        (figures(&passes[0]), passes[0].lying.measured_from()),
+        (["½", "4¼", "6¼", "10"].map(str::to_owned).to_vec(), Edge::Right)
+    );
+    assert_eq!(passes[0].lying.fence, Edge::Top);
 }

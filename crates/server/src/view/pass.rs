@@ -1,11 +1,12 @@
 //! Passes and steps as they are read off at the table.
 
-use super::spelled::{CreaseName, EdgeName, FaceName, GlueName, Points, SceneName, StageName};
+use super::spelled::{CreaseName, EdgeName, FaceName, GlueName, Points, SceneName, StageName, StopName};
 use fnv::FnvHasher;
 use serde::Serialize;
 use std::collections::HashMap;
 use std::hash::Hasher;
 use utoipa::ToSchema;
+use wide_fold_core::brief::{Board, Stop};
 use wide_fold_core::folded::motion::legs;
 use wide_fold_core::passes::{Edge, Pass};
 use wide_fold_core::steps::{Counsel, Step, steps};
@@ -20,13 +21,15 @@ pub struct PassView {
     pub face_up: FaceName,
     /// The edge along the top fence, named as seen from the outside face.
     pub fence: EdgeName,
-    /// The edge against the stop on the left, from which distances are measured.
+    /// The edge against the stop, from which distances are measured.
     pub measured_from: EdgeName,
+    /// The stop it lies against.
+    pub stop: StopName,
     /// True if the board does not reach and a ruler is needed.
     pub by_ruler: bool,
     /// True if the piece does not go on the board at all.
     pub on_table: bool,
-    /// The lines, from left to right.
+    /// The lines, the one nearest to the stop first.
     pub lines: Vec<ScoreView>,
     /// Slanted lines drawn with a ruler in this pass.
     pub slants: Vec<SlantView>,
@@ -41,25 +44,39 @@ pub struct PassView {
 pub struct SlantView {
     /// The crease it draws: `c0`.
     pub crease: String,
-    /// One end: from the left stop and down from the fence, in millimetres.
+    /// One end: from the stop and down from the fence, in millimetres.
     pub from_mm: [f64; 2],
     /// The other end.
     pub to_mm: [f64; 2],
 }
 
-/// A scoring board as it is drawn: the fence along its top, the stop on its left.
-#[derive(Clone, Copy, Debug, Serialize, ToSchema)]
+/// A scoring board as it is drawn: the fence along its top, its stops at the ends of it.
+#[derive(Clone, Debug, Serialize, ToSchema)]
 pub struct BoardView {
     /// From groove to groove, in millimetres.
     pub groove_mm: f64,
-    /// From the stop to the last groove, in millimetres.
+    /// From a stop to the last groove, in millimetres.
     pub reach_mm: f64,
+    /// Where it has a stop.
+    pub stops: Vec<StopName>,
+}
+
+impl BoardView {
+    /// A board in millimetres.
+    pub fn new(board: &Board) -> Self {
+        let stops = [Stop::Left, Stop::Right].into_iter().filter(|stop| board.stops.has(*stop));
+        Self {
+            groove_mm: board.groove.mm(),
+            reach_mm: board.reach.mm(),
+            stops: stops.map(Into::into).collect(),
+        }
+    }
 }
 
 /// One line of a pass.
 #[derive(Clone, Debug, Serialize, ToSchema)]
 pub struct ScoreView {
-    /// Distance from the left stop, as a figure.
+    /// Distance from the stop, as a figure.
     pub at: String,
     /// The same in millimetres.
     pub at_mm: f64,
@@ -121,6 +138,7 @@ impl PassView {
             face_up: pass.lying.face_up.into(),
             fence: pass.lying.fence.into(),
             measured_from: pass.lying.measured_from().into(),
+            stop: pass.lying.stop.into(),
             by_ruler: pass.by_ruler,
             on_table: pass.on_table,
             lines: pass

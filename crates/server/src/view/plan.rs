@@ -164,7 +164,7 @@ impl PlanView {
             fittings: FittingsView::new(plan),
             pieces: plan.pieces.iter().map(|piece| PieceView::new(piece, unit)).collect(),
             layout: LayoutView::new(&plan.layout, unit),
-            board: BoardView { groove_mm: brief.board.groove.mm(), reach_mm: brief.board.reach.mm() },
+            board: BoardView::new(&brief.board),
             passes: plan.passes.iter().map(|pass| PassView::new(plan, pass)).collect(),
             steps: StepView::all(plan),
             proof: ProofView::new(plan),

@@ -3,7 +3,7 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 use wide_fold_core::Unit;
-use wide_fold_core::brief::FaceSide;
+use wide_fold_core::brief::{FaceSide, Stop};
 use wide_fold_core::fittings::Purpose;
 use wide_fold_core::fittings::drawing::What;
 use wide_fold_core::layout::Blade;
@@ -146,6 +146,11 @@ spelled! {
 }
 
 spelled! {
+    /// A stop of a board.
+    StopName of Stop { "left" Left: Stop::Left, "right" Right: Stop::Right }
+}
+
+spelled! {
     /// A stage of the work.
     StageName of Stage { "trim" Trim: Stage::Trim, "score" Score: Stage::Score, "cut" Cut: Stage::Cut, "glue" Glue: Stage::Glue }
 }
@@ -229,6 +234,7 @@ mod tests {
         sent(GlueName::ALL, GlueName::word);
         sent(FaceName::ALL, FaceName::word);
         sent(EdgeName::ALL, EdgeName::word);
+        sent(StopName::ALL, StopName::word);
         sent(StageName::ALL, StageName::word);
         sent(SceneName::ALL, SceneName::word);
         sent(LevelName::ALL, LevelName::word);
@@ -246,16 +252,16 @@ pub enum Points {
     Up,
     /// Away from the fence.
     Down,
-    /// To the stop.
+    /// To the left end of the fence.
     Left,
-    /// Away from the stop.
+    /// To its right end.
     Right,
 }
 
 impl From<Lying> for Points {
     /// Where the top edge of a piece that lies so points.
     fn from(lying: Lying) -> Self {
-        match (lying.fence, lying.measured_from()) {
+        match (lying.fence, lying.on_the_left()) {
             (Edge::Top, _) => Self::Up,
             (Edge::Bottom, _) => Self::Down,
             (_, Edge::Top) => Self::Left,

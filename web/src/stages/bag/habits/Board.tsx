@@ -39,6 +39,20 @@ export function Board({ plan, brief, set }: Said) {
         length={plan.settings.reach}
         onChange={(reach) => set({ board: { ...board, reach } }, "board.reach")}
       />
+      , with a stop{" "}
+      <Choice
+        name="Stops of the board"
+        value={board.stops ?? "left"}
+        options={[
+          ["left", "on the left"],
+          ["right", "on the right"],
+          ["both", "at both ends"],
+        ]}
+        onChange={(stops) => {
+          const { stops: _, ...rest } = board;
+          set({ board: stops === "left" ? rest : { ...rest, stops } });
+        }}
+      />
       ; a larger piece{" "}
       <Choice
         name="Larger than the board"
