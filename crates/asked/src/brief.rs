@@ -3,6 +3,7 @@
 mod build;
 mod extras;
 mod fittings;
+mod guided;
 mod habits;
 mod limits;
 mod places;
@@ -11,12 +12,13 @@ mod top;
 pub use build::{Bottom, GoesRound, Nature};
 pub use extras::{Extra, Extras};
 pub use fittings::*;
+pub use guided::Misfit;
 pub use habits::*;
 pub use limits::BriefFault;
 pub use places::{AllRound, Cuts, JoinWeights, Place, Places, Side};
 pub use top::{ClosingFlap, FaceSide, Hem, HemSide, Top, TopNature};
 
-use crate::{Length, Sheet, Unit};
+use crate::{Guide, Length, Sheet, Unit};
 
 /// Everything a crafter says about a bag before anything is computed.
 ///
@@ -52,6 +54,8 @@ pub struct Brief {
     pub side_sheet: Option<Sheet>,
     /// The scoring board at hand.
     pub board: Board,
+    /// A guide to notch and score it with, as far as it reaches.
+    pub guide: Option<Guide>,
     /// Which face is scored.
     pub score_face: ScoreFace,
     /// How much joins show at every kind of place, when a run is cut into pieces.
@@ -102,6 +106,7 @@ impl Brief {
             sheet: Sheet::default(),
             side_sheet: None,
             board: Board::default(),
+            guide: None,
             score_face: ScoreFace::OutsideOfFold,
             weights: JoinWeights::default(),
             fittings: Fittings::default(),

@@ -166,8 +166,9 @@ proptest! {
             Scene::Finished => 4,
         };
         prop_assert!(plan.steps.is_sorted_by_key(|step| built(step.scene)), "{:?}", plan.steps);
-        // Where a piece lies on the board there is a pass to be drawn, and nowhere else.
-        prop_assert!(plan.steps.iter().all(|step| (step.scene == Scene::Board) == step.pass.is_some()));
+        // Where a piece lies on the board or in the guide there is a pass or a feed to be drawn, and nowhere else.
+        prop_assert!(plan.steps.iter().all(|step| (step.scene == Scene::Board) == (step.pass.is_some() || step.feed.is_some())));
+        prop_assert!(plan.steps.iter().all(|step| (step.job == Job::Guide) == step.feed.is_some() && (step.pass.is_none() || step.feed.is_none())));
         let place = |title: &str| plan.steps.iter().position(|step| step.title == title);
         if let Some(base) = place("Close the base") {
             prop_assert!(plan.steps[..base].iter().all(|step| built(step.scene) < 3));

@@ -7,7 +7,7 @@ use any::any_brief;
 use proptest::prelude::*;
 use rstest::rstest;
 use std::collections::BTreeSet;
-use wide_fold_core::brief::{Build, GussetCrease, HandleKind, Top};
+use wide_fold_core::brief::{Build, ClosureKind, FaceSide, GussetCrease, HandleKind, Top};
 use wide_fold_core::rehearsal::rehearsal;
 use wide_fold_core::steps::Job;
 use wide_fold_core::{Brief, Length, Net, Plan};
@@ -54,4 +54,15 @@ fn everyday_bags_can_be_rehearsed(
     (brief.build, brief.top, brief.gusset_crease) = (build, top, crease);
     brief.fittings.handle.kind = HandleKind::HoledRibbon;
     assert!(rehearsal(&brief).is_some());
+}
+
+/// A flap that is tucked in turns at a line of its own.
+#[test]
+fn the_turn_of_a_tucked_flap_is_tried_too() {
+    let mut brief = Brief::new(Length::inches(3), Length::inches(4), Length::inches(2));
+    brief.top = Top::Flap { on: FaceSide::Back, depth: Length::inches(3), corner: Length::ZERO };
+    brief.fittings.closure.kind = ClosureKind::Tuck;
+    let tried = rehearsal(&brief).unwrap();
+    assert!(folds(&brief).iter().any(|fold| fold.starts_with("FlapTurn")));
+    assert_eq!(folds(&tried.brief), folds(&brief));
 }

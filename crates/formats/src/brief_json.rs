@@ -29,11 +29,13 @@ mod between;
 mod building;
 mod cutting;
 mod fittings;
+mod guide;
 
 pub use before::renewed;
 pub use building::{AllRoundText, BuildText, JoinsText, SquaresText};
 pub use cutting::{ExtraText, PlaceText, WeightsText};
 pub use fittings::*;
+pub use guide::GuideText;
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -119,6 +121,9 @@ pub struct BriefText {
     /// The scoring board; a groove every ⅛ in, 12 in wide if left out.
     #[serde(default)]
     pub board: BoardText,
+    /// A guide to notch and score it with; none if left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub guide: Option<GuideText>,
     /// Which face is scored.
     #[serde(default)]
     pub score_face: ScoreFaceText,

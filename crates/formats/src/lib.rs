@@ -30,7 +30,7 @@ pub mod shelf_csv;
 pub mod template_svg;
 pub mod unread;
 
-pub use brief_json::{BriefText, FormatFault, read_brief};
+pub use brief_json::{BriefText, FormatFault, GuideText, read_brief};
 pub use fold_file::{FoldFile, fold_file, read_fold};
 pub use lists_csv::{List, write_list};
 pub use paper::PaperText;

@@ -11,7 +11,7 @@ use wide_fold_core::brief::{
 use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::mass::Mass;
 use wide_fold_core::sheet::Printed;
-use wide_fold_core::{Brief, Length, Plan, Sheet, Unit};
+use wide_fold_core::{Brief, Guide, Length, Plan, Sheet, Unit};
 use wide_fold_formats::brief_json::renewed;
 use wide_fold_formats::{BriefText, read_brief, sheet_svg};
 
@@ -90,6 +90,15 @@ prop_compose! {
         fittings.punch.reach = n(tab + other);
         let stops = [Stops::Left, Stops::Right, Stops::Both][usize::from(flags[3]) + usize::from(flags[4])];
         brief.board = Board { groove: n(500), reach: n(30_000), stops, hangs_over: flags[3] };
+        let guide = Guide {
+            name: "Any guide".to_owned(),
+            gusset: brief.finished.gusset,
+            flap: n(700 + other / 2),
+            widths: vec![n(700), brief.finished.width],
+            reach: n(20_000),
+            taper: n(notch / 24),
+        };
+        brief.guide = flags[6].then(|| guide.in_order());
         brief
     }
 }

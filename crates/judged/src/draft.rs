@@ -1,5 +1,6 @@
 //! A plan as far as it can be judged.
 
+use crate::feeds::{Feed, feeds};
 use crate::fittings::Fitted;
 use crate::folded::Folded;
 use crate::folded::surfaces::{Surface, surfaces};
@@ -19,6 +20,7 @@ pub(crate) struct Draft {
     pub net: Net,
     pieces: OnceCell<Vec<Piece>>,
     layout: OnceCell<Layout>,
+    feeds: OnceCell<Vec<Feed>>,
     passes: OnceCell<Vec<Pass>>,
     folded: OnceCell<Folded>,
     surfaces: OnceCell<Vec<Surface>>,
@@ -38,6 +40,7 @@ impl Draft {
             fitted,
             pieces: OnceCell::new(),
             layout: OnceCell::new(),
+            feeds: OnceCell::new(),
             passes: OnceCell::new(),
             folded: OnceCell::new(),
             surfaces: OnceCell::new(),
@@ -54,9 +57,14 @@ impl Draft {
         self.layout.get_or_init(|| Layout::new(&self.brief, &self.fitted, self.pieces()))
     }
 
+    /// How they go through the guide.
+    pub fn feeds(&self) -> &[Feed] {
+        self.feeds.get_or_init(|| feeds(&self.brief, self.pieces()))
+    }
+
     /// How they are scored.
     pub fn passes(&self) -> &[Pass] {
-        self.passes.get_or_init(|| passes(&self.brief, self.pieces()))
+        self.passes.get_or_init(|| passes(&self.brief, self.pieces(), self.feeds()))
     }
 
     /// The open bag.
@@ -84,13 +92,14 @@ impl Draft {
         self.surfaces();
         self.layout();
         self.passes();
-        let Self { brief, fitted, net, pieces, layout, passes, folded, surfaces } = self;
+        let Self { brief, fitted, net, pieces, layout, feeds, passes, folded, surfaces } = self;
         let (pieces, passes) =
             (pieces.into_inner().unwrap_or_default(), passes.into_inner().unwrap_or_default());
+        let feeds = feeds.into_inner().unwrap_or_default();
         let layout = layout.into_inner().unwrap_or_else(|| Layout::new(&brief, &fitted, &pieces));
         let folded = folded.into_inner().unwrap_or_else(|| Folded::new(&net));
         let surfaces = surfaces.into_inner().unwrap_or_default();
-        Worked { brief, fitted, net, pieces, layout, passes, folded, surfaces }
+        Worked { brief, fitted, net, pieces, layout, feeds, passes, folded, surfaces }
     }
 }
 
@@ -101,6 +110,7 @@ pub(crate) struct Worked {
     pub net: Net,
     pub pieces: Vec<Piece>,
     pub layout: Layout,
+    pub feeds: Vec<Feed>,
     pub passes: Vec<Pass>,
     pub folded: Folded,
     pub surfaces: Vec<Surface>,

@@ -1,6 +1,7 @@
 //! The whole answer to a brief.
 
 use crate::draft::{Draft, Worked};
+use crate::feeds::Feed;
 use crate::fittings::Fitted;
 use crate::folded::Folded;
 use crate::folded::surfaces::Surface;
@@ -26,7 +27,9 @@ pub struct Plan {
     pub pieces: Vec<Piece>,
     /// Where it lies on the sheet.
     pub layout: Layout,
-    /// What to score.
+    /// How the pieces go through the guide, if there is one that folds this bag.
+    pub feeds: Vec<Feed>,
+    /// What to score on the board.
     pub passes: Vec<Pass>,
     /// What to do, in order.
     pub steps: Vec<Step>,
@@ -61,12 +64,26 @@ impl Plan {
         let draft = Draft::new(brief)?;
         let mut verdicts = verdicts(&draft);
         let proof = Proof::new(brief, &draft.net, draft.folded());
-        let steps = steps(brief, &draft.fitted, draft.pieces(), draft.layout(), draft.passes());
+        let (feeds, passes) = (draft.feeds(), draft.passes());
+        let steps = steps(brief, &draft.fitted, draft.pieces(), draft.layout(), feeds, passes);
         if !verdicts.iter().any(|verdict| verdict.level == Level::Blocks) {
             verdicts.splice(0..0, unproved(brief, &proof));
         }
-        let Worked { brief, fitted, net, pieces, layout, passes, folded, surfaces } = draft.finish();
-        Ok(Self { brief, fitted, net, pieces, layout, passes, steps, folded, proof, surfaces, verdicts })
+        let Worked { brief, fitted, net, pieces, layout, feeds, passes, folded, surfaces } = draft.finish();
+        Ok(Self {
+            brief,
+            fitted,
+            net,
+            pieces,
+            layout,
+            feeds,
+            passes,
+            steps,
+            folded,
+            proof,
+            surfaces,
+            verdicts,
+        })
     }
 
     /// True if nothing stands in the way of cutting.

@@ -1,7 +1,7 @@
 //! A rehearsal: the same folds on a scrap, before the good sheet is touched (common practice: an unfamiliar bag is made once from
 //! scrap, half as large).
 
-use crate::brief::{Extras, Fittings, Insert};
+use crate::brief::{Closure, ClosureKind, Extras, Fittings, Insert};
 use crate::net::Net;
 use crate::rescale::on_sheet;
 use crate::{Brief, Plan, Sheet};
@@ -28,10 +28,15 @@ pub fn rehearsal(brief: &Brief) -> Option<Plan> {
     if scrap.width < Sheet::SMALLEST || scrap.height < Sheet::SMALLEST {
         return None;
     }
+    // A flap that is tucked in has a fold for it: of all that closes a bag it alone is folded.
+    let tucked = brief.fittings.closure.kind == ClosureKind::Tuck;
+    let closure = if tucked { Closure { kind: ClosureKind::Tuck, down: None } } else { Closure::default() };
     let bare = Brief {
-        fittings: Fittings { insert: Insert::None, ..Fittings::default() },
+        fittings: Fittings { insert: Insert::None, closure, ..Fittings::default() },
         extras: Extras::default(),
         side_sheet: None,
+        // No guide folds half of its gusset.
+        guide: None,
         ..brief.clone()
     };
     let wanted = folds(&bare);

@@ -7,6 +7,7 @@ mod closing;
 mod decor;
 mod fit;
 mod groove;
+mod guide;
 mod gusset;
 mod handle;
 mod hem;
@@ -199,7 +200,7 @@ fn findings(draft: &Draft) -> Vec<Finding> {
 type Find = fn(&Draft) -> Vec<Finding>;
 
 /// All but the notes on the board's grooves, which ask for every pass, and what only folding shows.
-const GRAVE: [Find; 14] = [
+const GRAVE: [Find; 15] = [
     fit::find,
     build::find,
     base::find,
@@ -214,6 +215,7 @@ const GRAVE: [Find; 14] = [
     round::find,
     decor::find,
     thickness::find,
+    guide::find,
 ];
 
 fn grave(draft: &Draft) -> Vec<Finding> {

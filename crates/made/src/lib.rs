@@ -1,12 +1,13 @@
 //! What is made of a brief: the net, its pieces, where they lie, how they are scored, the folded bag and its proof.
 //!
-//! Each module knows only those before it: budget, convex, exact · net · pieces, rescale, weight · layout, passes, folded · steps,
+//! Each module knows only those before it: budget, convex, exact · net · pieces, rescale, weight · layout, feeds, passes, folded · steps,
 //! proof, describe.
 
 pub mod budget;
 pub mod convex;
 pub mod describe;
 pub mod exact;
+pub mod feeds;
 pub mod folded;
 pub mod layout;
 pub mod net;

@@ -7,6 +7,7 @@ pub use board::{Edge, Lying};
 pub use settings::Handling;
 
 use crate::brief::{ScoreFace, Stop};
+use crate::feeds::Feed;
 use crate::net::{Crease, CreaseRole, Cut, CutRole, Fold, PaperFace};
 use crate::pieces::Piece;
 use crate::plane::{Point, Span};
@@ -79,26 +80,32 @@ impl Line {
 
 /// All passes for the pieces of a plan, in the order they are done. Every piece is laid on the board in as few turns and flips
 /// as can be, and then as few slides from stop to stop ([`Handling`]); of the courses alike in that, one in which most lines lie under a groove, and which begins with the
-/// top edge along the fence and measures base lines from the bottom (handbook §4, common practice).
+/// top edge along the fence and measures base lines from the bottom (handbook §4, common practice). Lines that a guide has
+/// scored already are left out.
 ///
 /// ```
 /// use wide_fold_asked::{Brief, Length, Unit};
 /// use wide_fold_made::{Net, passes::passes, pieces::divide};
 /// let brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
-/// let passes = passes(&brief, &divide(&Net::of(&brief)));
+/// let passes = passes(&brief, &divide(&Net::of(&brief)), &[]);
 /// // The worked bag (common practice): 2, 5¾, 7¾ and 11½ from the left, then the sheet is turned for the base line.
 /// let at: Vec<String> = passes[0].lines.iter().map(|line| line.at.figure(Unit::Inch)).collect();
 /// assert_eq!(at, ["2", "5¾", "7¾", "11½"]);
 /// assert_eq!(passes[1].lines[0].at, Length::inches(2));
 /// ```
-pub fn passes(brief: &Brief, pieces: &[Piece]) -> Vec<Pass> {
-    pieces.iter().enumerate().flat_map(|(index, piece)| of_piece(brief, index, piece)).collect()
+pub fn passes(brief: &Brief, pieces: &[Piece], feeds: &[Feed]) -> Vec<Pass> {
+    pieces.iter().enumerate().flat_map(|(index, piece)| of_piece(brief, index, piece, feeds)).collect()
 }
 
-fn of_piece(brief: &Brief, index: usize, piece: &Piece) -> Vec<Pass> {
+fn of_piece(brief: &Brief, index: usize, piece: &Piece, feeds: &[Feed]) -> Vec<Pass> {
+    let in_guide = |line: &Line| {
+        let own = feeds.iter().filter(|feed| feed.piece == index);
+        own.flat_map(|feed| &feed.creases).any(|crease| line.creases.contains(crease))
+    };
     let strokes: Vec<Stroke> = lines(piece)
         .into_iter()
         .chain(slants(piece))
+        .filter(|line| !in_guide(line))
         .filter_map(|line| Stroke::of(brief, piece, line))
         .collect();
     let asks: Vec<Asks> = strokes.iter().map(|stroke| stroke.asks).collect();

@@ -4,10 +4,12 @@ mod adhesive;
 mod assemble;
 mod counsel;
 mod fit;
+mod guided;
 mod job;
 mod trim;
 
 use crate::brief::{Across, Build, ClosingFlap, GussetCrease, RunStart, ScoreFace};
+use crate::feeds::Feed;
 use crate::figures::Figures;
 use crate::fittings::Fitted;
 use crate::layout::Layout;
@@ -34,6 +36,8 @@ pub struct Step {
     pub says: Vec<String>,
     /// The pass on the scoring board that this step is, by its place in the plan's list.
     pub pass: Option<usize>,
+    /// The feed through the guide that it is, by its place in the plan's list.
+    pub feed: Option<usize>,
     /// What to take care of.
     pub caution: Option<&'static str>,
     /// What there is to be seen while it is done.
@@ -83,8 +87,9 @@ const KNIFE: &str = "Scissors do it. With a craft knife: fresh blade, cutting ma
 /// use wide_fold_made::{Net, layout::Layout, passes::passes, pieces::divide, steps::{Stage, steps}};
 /// let brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
 /// let (fitted, pieces) = (Fitted::of(&brief), divide(&Net::of(&brief)));
+/// let passes = passes(&brief, &pieces, &[]);
 /// let layout = Layout::new(&brief, &fitted, &pieces);
-/// let steps = steps(&brief, &fitted, &pieces, &layout, &passes(&brief, &pieces));
+/// let steps = steps(&brief, &fitted, &pieces, &layout, &[], &passes);
 /// // From the trim to the closed base, stage by stage.
 /// assert_eq!((steps[0].stage, steps[1].pass), (Stage::Trim, Some(0)));
 /// assert!(steps.is_sorted_by_key(|step| step.stage));
@@ -94,15 +99,18 @@ pub fn steps(
     fitted: &Fitted,
     pieces: &[Piece],
     layout: &Layout,
+    feeds: &[Feed],
     passes: &[Pass],
 ) -> Vec<Step> {
     let figures = Figures::of(brief);
     let mut steps = vec![trim::step(brief, pieces, layout, figures)];
+    steps.extend(feeds.iter().enumerate().map(|(index, feed)| guided::step(index, brief, pieces, feed)));
     steps.extend(passes.iter().enumerate().map(|(index, pass)| score(index, passes, pieces, figures, pass)));
     steps.push(fold(brief, pieces));
-    steps.extend((0..pieces.len()).filter_map(|index| cut(brief, pieces, index, figures)));
+    let is_notched = |index: usize| feeds.iter().any(|feed| feed.piece == index);
+    steps.extend((0..pieces.len()).filter_map(|index| cut(brief, pieces, index, is_notched(index), figures)));
     steps.extend(assemble::steps(brief, fitted, pieces, figures));
-    for step in &mut steps {
+    for step in steps.iter_mut().filter(|step| step.job != Job::Guide) {
         let pass = step.pass.and_then(|index| {
             let pass = passes.get(index)?;
             Some((passes[..index].iter().all(|before| before.piece != pass.piece), pass))
@@ -120,7 +128,7 @@ fn step(job: Job, title: impl Into<String>, says: Vec<String>) -> Step {
         Stage::Cut | Stage::Glue => Scene::Flat,
     };
     let (title, counsel) = (title.into(), Counsel::default());
-    Step { stage, job, title, says, pass: None, caution: None, scene, reached: 0, counsel }
+    Step { stage, job, title, says, pass: None, feed: None, caution: None, scene, reached: 0, counsel }
 }
 
 /// Which piece is meant, where there is more than one.
@@ -320,20 +328,26 @@ fn corner<'a>(cuts: impl Iterator<Item = &'a Cut> + Clone) -> Option<(Length, Le
     Some((across().max()? - across().min()?, cuts.clone().map(tall).max()?))
 }
 
-fn cut(brief: &Brief, pieces: &[Piece], index: usize, figures: Figures) -> Option<Step> {
+fn cut(brief: &Brief, pieces: &[Piece], index: usize, is_notched: bool, figures: Figures) -> Option<Step> {
     let blank = &pieces[index].blank;
     let with = |role| blank.cuts.iter().filter(move |cut| cut.role == role);
     let depth = figures.say(brief.flap());
     let mut says = Vec::new();
     let at: Vec<String> = with(CutRole::Slit).map(|cut| figures.say(cut.from.x)).collect();
-    if !at.is_empty() {
+    if !at.is_empty() && is_notched {
+        says.push(format!(
+            "The guide has notched the corner {} at {}: see that each opens right up to the base line, {depth} deep and no further.",
+            if at.len() == 1 { "score" } else { "scores" },
+            list(&at)
+        ));
+    } else if !at.is_empty() {
         says.push(format!(
             "From the bottom edge, slit along the corner {} at {} up to the base line, {depth} deep and no further.",
             if at.len() == 1 { "score" } else { "scores" },
             list(&at)
         ));
     }
-    if let Some(notch) = with(CutRole::Notch).next() {
+    if let Some(notch) = with(CutRole::Notch).next().filter(|_| !is_notched) {
         let taper = figures.say((notch.from.x - notch.to.x).abs());
         says.push(format!(
             "Taper the gusset flaps: from {taper} inwards at the bottom edge to nothing at the base line, taking the score with it.",
@@ -374,7 +388,11 @@ fn cut(brief: &Brief, pieces: &[Piece], index: usize, figures: Figures) -> Optio
     }
     let title = format!(
         "{}{}",
-        if at.is_empty() { "Cut" } else { "Slit, notch and corner" },
+        match (at.is_empty(), is_notched) {
+            (true, _) => "Cut",
+            (false, true) => "See to the notches, cut the corner",
+            (false, false) => "Slit, notch and corner",
+        },
         of_piece(pieces, index)
     );
     Some(Step { caution: Some(KNIFE), ..step(Job::Cut, title, says) })

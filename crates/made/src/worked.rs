@@ -1,6 +1,7 @@
 //! For tests: a bag worked through from its net to its proof.
 
 use crate::Brief;
+use crate::feeds::feeds;
 use crate::fittings::Fitted;
 use crate::folded::Folded;
 use crate::layout::Layout;
@@ -22,7 +23,8 @@ impl Worked {
         let net = Net::new(brief, &fitted);
         let pieces = divide(&net);
         let layout = Layout::new(brief, &fitted, &pieces);
-        let steps = steps(brief, &fitted, &pieces, &layout, &passes(brief, &pieces));
+        let feeds = feeds(brief, &pieces);
+        let steps = steps(brief, &fitted, &pieces, &layout, &feeds, &passes(brief, &pieces, &feeds));
         let proof = Proof::new(brief, &net, &Folded::new(&net));
         Self { layout, steps, proof }
     }

@@ -58,7 +58,13 @@ export function OnBoard(props: {
     >
       {!pass.on_table && (
         <>
-          <rect className="board" x={leftOf(reach)} y={y(0)} width={reach * scale} height={tall * scale + 14} />
+          <rect
+            className="board"
+            x={leftOf(reach)}
+            y={y(0)}
+            width={reach * scale}
+            height={tall * scale + 14}
+          />
           <Grooves {...{ plan, x, scale }} from={y(0)} to={y(tall) + 14} />
           <rect
             className="fence"

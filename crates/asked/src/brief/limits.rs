@@ -56,7 +56,18 @@ impl Brief {
         let board = self.board;
         let least = Length::from_nm(500_000);
         self.within("board.groove", "The board's groove", board.groove, least, Length::INCH)?;
-        self.within("board.reach", "The board's reach", board.reach, Length::inches(4), Length::inches(60))
+        self.within("board.reach", "The board's reach", board.reach, Length::inches(4), Length::inches(60))?;
+        self.guide.as_ref().map_or(Ok(()), |guide| guide.check(self.unit)).map_err(|(field, sentence)| {
+            let field = match field {
+                "name" => "guide.name",
+                "gusset" => "guide.gusset",
+                "flap" => "guide.flap",
+                "widths" => "guide.widths",
+                "reach" => "guide.reach",
+                _ => "guide.taper",
+            };
+            BriefFault { field, sentence }
+        })
     }
 
     fn check_base(&self) -> Result<(), BriefFault> {

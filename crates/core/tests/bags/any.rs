@@ -9,7 +9,7 @@ use wide_fold_core::brief::{
 use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::mass::Mass;
 use wide_fold_core::sheet::Grammage;
-use wide_fold_core::{Brief, Length, Sheet, Unit};
+use wide_fold_core::{Brief, Guide, Length, Sheet, Unit};
 
 /// Common sheets, and some of nobody's: width and height in inches.
 const SHEETS: [(i64, i64); 8] = [(12, 12), (12, 12), (6, 6), (20, 12), (14, 14), (30, 20), (9, 13), (40, 60)];
@@ -118,6 +118,25 @@ prop_compose! {
     }
 }
 
+/// A guide for a brief: for most of them the one that the bag is made for, else one that does not fold it.
+fn guide(brief: &Brief, kind: u16) -> Guide {
+    let near = |length: Length| length.max(Length::eighths(3)).min(Length::inches(20));
+    let flap = near(brief.flap());
+    Guide {
+        name: "Any guide".to_owned(),
+        gusset: if kind % 4 == 1 { Length::inches(2) } else { near(brief.finished.gusset) },
+        flap,
+        widths: match kind % 3 {
+            0 => vec![near(brief.finished.width)],
+            1 => vec![Length::inches(3), near(brief.finished.width) + Length::INCH],
+            _ => vec![Length::inches(2), Length::inches(4), Length::inches(6)],
+        },
+        reach: if kind % 2 == 0 { flap + Length::inches(4) } else { Length::inches(30) },
+        taper: Length::ZERO,
+    }
+    .in_order()
+}
+
 prop_compose! {
     /// Any brief at all, with its sizes in eighths, sixteenths, sixty-fourths or tenths of a millimetre.
     pub fn any_brief()(
@@ -165,6 +184,12 @@ prop_compose! {
         }
         if fitted {
             brief.fittings = fittings;
+        }
+        if extras % 5 == 0 {
+            let guide = guide(&brief, extras / 5);
+            // Every other one is made as its guide asks.
+            let build = if extras % 2 == 0 { Build::Wrap } else { Build::CornerPair };
+            brief = if extras % 3 == 0 { guide.fitted(&brief, build, guide.widest()) } else { Brief { guide: Some(guide), ..brief } };
         }
         brief
     }

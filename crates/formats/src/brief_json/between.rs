@@ -143,6 +143,9 @@ impl TryFrom<&BriefText> for Brief {
         brief.top = read.top(&text.top)?;
         brief.gusset_crease = text.gusset_crease.into();
         brief.closing = text.closing.into();
+        let guide = text.guide.as_ref().map(|guide| guide.read(unit)).transpose();
+        brief.guide =
+            guide.map_err(|fault| FormatFault { field: format!("guide.{}", fault.field), ..fault })?;
         brief.score_face = text.score_face.into();
         brief.sheet = read.sheet("sheet", &text.sheet)?;
         let side = text.side_sheet.as_ref().map(|side| read.sheet("side_sheet", side)).transpose()?;
@@ -182,6 +185,7 @@ impl From<&Brief> for BriefText {
                 stops: (brief.board.stops != Stops::Left).then(|| brief.board.stops.into()),
                 hangs_over: (!brief.board.hangs_over).then_some(false),
             },
+            guide: brief.guide.as_ref().map(GuideText::from),
             score_face: brief.score_face.into(),
             unit: brief.unit.into(),
         }

@@ -1,11 +1,12 @@
 use super::*;
 use crate::brief::{Across, Build, Direction, GussetCrease, Joins, RunStart, Squares, Stop, Stops, Top};
+use crate::feeds::feeds;
 use crate::{Net, Unit, pieces};
 use proptest::prelude::*;
 
 fn planned(brief: &Brief) -> (Vec<Piece>, Vec<Pass>) {
     let pieces = pieces::divide(&Net::of(brief));
-    let passes = passes(brief, &pieces);
+    let passes = passes(brief, &pieces, &feeds(brief, &pieces));
     (pieces, passes)
 }
 

@@ -24,7 +24,7 @@ pub struct Counsel {
     pub rescue: String,
 }
 
-fn counsel(why: &str, check: impl Into<String>, wrong: &str, rescue: &str) -> Counsel {
+pub(super) fn counsel(why: &str, check: impl Into<String>, wrong: &str, rescue: &str) -> Counsel {
     Counsel { why: why.to_owned(), check: check.into(), wrong: wrong.to_owned(), rescue: rescue.to_owned() }
 }
 
@@ -39,7 +39,8 @@ pub(super) fn of(
 ) -> Counsel {
     match job {
         Job::Trim => trim(pieces, figures),
-        Job::Score => score(pass, figures),
+        // What is done in a guide has been told its own.
+        Job::Guide | Job::Score => score(pass, figures),
         Job::Fold => counsel(
             "Lines bend most easily while the piece lies flat, and a fold that is sharp now falls into place at the seam.",
             "Every fold runs along its score from end to end, and springs back a little, the right way.",
@@ -184,7 +185,7 @@ fn score(pass: Option<(bool, &Pass)>, figures: Figures) -> Counsel {
             match apart.as_slice() {
                 [] => format!("{lines} lines can be felt with a finger."),
                 apart => format!(
-                    "{lines} lines can be felt with a finger, {} apart from left to right.",
+                    "{lines} lines can be felt with a finger, {} apart, one after the other.",
                     list(apart)
                 ),
             }

@@ -8,6 +8,8 @@ use crate::net::GlueRole;
 pub enum Job {
     /// The piece is measured and trimmed out of the sheet.
     Trim,
+    /// A piece is notched and scored in a guide.
+    Guide,
     /// One pass on the scoring board.
     Score,
     /// Every line is folded and burnished.
@@ -59,7 +61,7 @@ impl Job {
     pub const fn stage(self) -> Stage {
         match self {
             Self::Trim => Stage::Trim,
-            Self::Score => Stage::Score,
+            Self::Guide | Self::Score => Stage::Score,
             Self::Fold | Self::Cut => Stage::Cut,
             _ => Stage::Glue,
         }

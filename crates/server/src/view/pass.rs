@@ -172,7 +172,7 @@ impl PassView {
 pub fn step_ids(plan: &Plan) -> Vec<String> {
     let in_inches = (plan.brief.unit != Unit::Inch).then(|| {
         let brief = Brief { unit: Unit::Inch, ..plan.brief.clone() };
-        steps(&brief, &plan.fitted, &plan.pieces, &plan.layout, &plan.passes)
+        steps(&brief, &plan.fitted, &plan.pieces, &plan.layout, &plan.feeds, &plan.passes)
     });
     let mut known: HashMap<u64, u32> = HashMap::new();
     let id = |step: &Step| {
