@@ -79,7 +79,11 @@ pub fn machine_sheets(plan: &Plan, name: &str, how: Machining) -> Result<Vec<Tak
 /// # Errors
 /// If it cannot be written as JSON.
 pub fn project_of(plan: &Plan, name: &str) -> Result<String, serde_json::Error> {
-    write_project(&Project { bags: vec![(name.to_owned(), plan.brief.clone())], papers: Vec::new() })
+    write_project(&Project {
+        bags: vec![(name.to_owned(), plan.brief.clone())],
+        papers: Vec::new(),
+        guides: Vec::new(),
+    })
 }
 
 /// Every file of a plan's bag. Sheets that would take more printed pages than anyone puts together are printed whole.

@@ -3,6 +3,7 @@
 use wide_fold_core::fittings::parts::{Measure, parts};
 use wide_fold_core::layout::Blade;
 use wide_fold_core::net::PaperFace;
+use wide_fold_core::passes::Edge;
 use wide_fold_core::{Length, Plan};
 
 /// One of the lists of a bag.
@@ -115,39 +116,50 @@ fn scores(plan: &Plan) -> Vec<Vec<String>> {
         "from mm",
         "to mm",
     ])];
-    let mut row = |piece: usize, setting: usize, at: Length, from: Length, to: Length, line: &str| {
-        let pass = &plan.passes[setting];
-        let face = match pass.lying.face_up {
-            PaperFace::Outside => "outside",
-            PaperFace::Inside => "inside",
-        };
-        let lies = [pass.lying.fence.name(), pass.lying.measured_from().name()].map(str::to_owned);
-        let [fence, stop] = lies;
+    let mut row = |piece: usize, set: [&str; 4], [at, from, to]: [Length; 3], line: &str| {
         let figures = [at, from, to].map(|length| length.figure(unit));
-        let [at_figure, from_figure, to_figure] = figures;
-        rows.push(vec![
-            plan.pieces[piece].name.clone(),
-            (setting + 1).to_string(),
-            face.to_owned(),
-            fence,
-            stop,
-            at_figure,
-            from_figure,
-            to_figure,
-            line.to_owned(),
-            mm(at),
-            mm(from),
-            mm(to),
-        ]);
+        let exactly = [at, from, to].map(mm);
+        let cells = set.into_iter().map(str::to_owned).chain(figures).chain([line.to_owned()]).chain(exactly);
+        rows.push(std::iter::once(plan.pieces[piece].name.clone()).chain(cells).collect());
     };
+    let face = |up: PaperFace| match up {
+        PaperFace::Outside => "outside",
+        PaperFace::Inside => "inside",
+    };
+    // In a guide upright lines are counted from the free edge of the first face, the base line from the bottom edge.
+    for feed in &plan.feeds {
+        let free = match feed.face_up {
+            PaperFace::Outside => Edge::Left.name(),
+            PaperFace::Inside => Edge::Right.name(),
+        };
+        let (bottom, up) = (Edge::Bottom.name(), face(feed.face_up));
+        for made in &feed.moves {
+            let tall = plan.pieces[feed.piece].height;
+            if made.scores {
+                row(
+                    feed.piece,
+                    ["guide", up, bottom, free],
+                    [made.across.to, Length::ZERO, tall],
+                    "upright line",
+                );
+            }
+            if made.base {
+                let base = [plan.brief.flap(), made.across.from, made.across.to];
+                row(feed.piece, ["guide", up, free, bottom], base, "base line");
+            }
+        }
+    }
     for (setting, pass) in plan.passes.iter().enumerate() {
+        let number = (setting + 1).to_string();
+        let lying = pass.lying;
+        let set = [&number, face(lying.face_up), lying.fence.name(), lying.measured_from().name()];
         for line in &pass.lines {
-            row(pass.piece, setting, line.at, line.reach.from, line.reach.to, line.role.name());
+            row(pass.piece, set, [line.at, line.reach.from, line.reach.to], line.role.name());
         }
         // From mark to mark: one row an end.
         for slant in &pass.slants {
             for (at, down) in [slant.from, slant.to] {
-                row(pass.piece, setting, at, down, down, "45° crease, one end");
+                row(pass.piece, set, [at, down, down], "45° crease, one end");
             }
         }
     }

@@ -9,6 +9,7 @@
 pub mod booklet;
 mod flow;
 mod fonts;
+mod in_guide;
 mod leaf;
 mod pictures;
 pub mod printed;

@@ -1,14 +1,14 @@
-//! A project file: bags and papers as JSON, to carry them to another Wide Fold or to keep them. Its schema is `docs/project.schema.json`.
+//! A project file: bags, papers and guides as JSON, to carry them to another Wide Fold or to keep them. Its schema is `docs/project.schema.json`.
 //!
-//! `{ "format": "wide-fold-project", "version": 1, "bags": [{ "name", "brief" }], "papers": […] }`. A reader refuses a version it does
+//! `{ "format": "wide-fold-project", "version": 1, "bags": [{ "name", "brief" }], "papers": […], "guides": […] }`. A reader refuses a version it does
 //! not know, and a file with one fault as a whole.
 
-use crate::{BriefText, FormatFault, PaperText, unread};
+use crate::{BriefText, FormatFault, GuideText, PaperText, unread};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use wide_fold_core::Brief;
 use wide_fold_core::paper::Paper;
 use wide_fold_core::text::{fit_to_print, quoted};
+use wide_fold_core::{Brief, Guide, Unit};
 
 /// What a project file calls itself.
 pub const FORMAT: &str = "wide-fold-project";
@@ -18,6 +18,8 @@ pub const VERSION: u32 = 1;
 pub const MOST_BAGS: usize = 5000;
 /// The most papers in a file.
 pub const MOST_PAPERS: usize = 500;
+/// The most guides in a file, and in a list of them.
+pub const MOST_GUIDES: usize = 40;
 /// The longest name of a bag, in characters.
 pub const LONGEST_NAME: usize = 120;
 
@@ -39,6 +41,10 @@ pub struct ProjectText {
     #[serde(default)]
     #[schema(max_items = 500)]
     pub papers: Vec<PaperText>,
+    /// Guides for notching and scoring, in any order.
+    #[serde(default)]
+    #[schema(max_items = 40)]
+    pub guides: Vec<GuideText>,
 }
 
 /// A bag in a project file.
@@ -59,6 +65,8 @@ pub struct Project {
     pub bags: Vec<(String, Brief)>,
     /// Papers.
     pub papers: Vec<Paper>,
+    /// Guides.
+    pub guides: Vec<Guide>,
 }
 
 impl Project {
@@ -71,6 +79,7 @@ impl Project {
             version: VERSION,
             bags: self.bags.iter().map(bag).collect(),
             papers: self.papers.iter().map(PaperText::from).collect(),
+            guides: self.guides.iter().map(GuideText::from).collect(),
         }
     }
 }
@@ -133,10 +142,12 @@ pub fn read_project(text: &str) -> Result<Project, FormatFault> {
         fault(field, unread::sentence(&error.inner().to_string()))
     })?;
     reader.end().map_err(|_| fault("file", "Something stands after its end."))?;
-    if read.bags.len() > MOST_BAGS || read.papers.len() > MOST_PAPERS {
+    if read.bags.len() > MOST_BAGS || read.papers.len() > MOST_PAPERS || read.guides.len() > MOST_GUIDES {
         return Err(fault(
             "file",
-            format!("It holds more than {MOST_BAGS} bags or {MOST_PAPERS} papers; that is too much at once."),
+            format!(
+                "It holds more than {MOST_BAGS} bags, {MOST_PAPERS} papers or {MOST_GUIDES} guides; that is too much at once."
+            ),
         ));
     }
     let within = |at: String| {
@@ -164,7 +175,11 @@ pub fn read_project(text: &str) -> Result<Project, FormatFault> {
     for (index, paper) in read.papers.iter().enumerate() {
         papers.push(Paper::try_from(paper).map_err(within(format!("papers[{index}]")))?);
     }
-    Ok(Project { bags, papers })
+    let mut guides = Vec::with_capacity(read.guides.len());
+    for (index, guide) in read.guides.iter().enumerate() {
+        guides.push(guide.read(Unit::Inch).map_err(within(format!("guides[{index}]")))?);
+    }
+    Ok(Project { bags, papers, guides })
 }
 
 /// Writes a project file.

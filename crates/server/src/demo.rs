@@ -1,6 +1,7 @@
 //! The demo's bags: the potters' co-operative Quillbrook Kiln packs pots for its kiln-opening weekend. All invented.
 
 use crate::store::bags::Content;
+use crate::store::kept::GUIDES;
 use crate::store::{self, Store, StoreError};
 use crate::view::bag::SlipView;
 use jiff::{SignedDuration, Timestamp};
@@ -22,6 +23,9 @@ pub fn fill(store: &Store) -> Result<(), StoreError> {
                 .map_err(|error| rusqlite::Error::ToSqlConversionFailure(Box::new(error)))?;
             store::bags::create(transaction, &content, now - SignedDuration::from_mins(minutes))?;
         }
+        if kept == 0 {
+            GUIDES.add(transaction, &[guide().to_string()])?;
+        }
         Ok(())
     })
 }
@@ -33,6 +37,14 @@ fn content(name: &str, json: Value) -> Result<Content, serde_json::Error> {
         name: name.to_owned(),
         brief: serde_json::to_string(&text)?,
         summary: plan.map(|plan| SlipView::new(&plan)).unwrap_or_default().kept()?,
+    })
+}
+
+/// A guide that lies on the co-operative's packing table.
+fn guide() -> Value {
+    json!({
+        "name": "Packing-table guide", "gusset": "2 in", "flap": "1 1/4 in", "widths": ["2 3/4 in", "3 3/4 in", "5 in"],
+        "reach": "6 in", "taper": "1/4 in",
     })
 }
 
@@ -107,5 +119,13 @@ mod tests {
             let plan = Plan::new(&read_brief(&json).unwrap()).unwrap();
             assert_eq!(plan.is_ready(), name != "Pair of tumblers", "{name}: {:#?}", plan.verdicts);
         }
+    }
+
+    #[test]
+    fn the_guide_folds_the_bud_vase_bag() {
+        let guide = crate::view::guide::read_kept(&guide().to_string()).unwrap();
+        let vase = read_brief(&bags()[0].1).unwrap();
+        let fitted = guide.fitted(&vase, wide_fold_core::brief::Build::Wrap, vase.finished.width);
+        assert!(Plan::new(&fitted).unwrap().is_ready());
     }
 }

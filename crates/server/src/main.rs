@@ -81,9 +81,10 @@ fn save(db: &Path, into: &Path) -> Result<(), String> {
     let saved =
         rescue(db, into).map_err(|error| format!("nothing was saved into {}. {error}", into.display()))?;
     println!(
-        "{} bags and {} papers are in {} now; {} of the papers were taken for bags. Look them through: wide-fold serve --db {}",
+        "{} bags, {} papers and {} guides are in {} now; {} of the papers were taken for bags. Look them through: wide-fold serve --db {}",
         saved.bags,
         saved.papers,
+        saved.guides,
         into.display(),
         saved.cuts,
         into.display()

@@ -98,17 +98,17 @@ impl From<crate::store::StoreError> for Problem {
         use crate::store::StoreError;
         match error {
             StoreError::NoBag => Self::not_found("bag"),
-            StoreError::NoPaper => Self::not_found("paper"),
+            StoreError::NoSuch(what) => Self::not_found(what),
             StoreError::Short(sentence) => Self::new(StatusCode::CONFLICT, "short", sentence),
             StoreError::AlreadyCut => Self::new(
                 StatusCode::CONFLICT,
                 "cut",
                 "The paper for this bag has been taken already. Put it back first to take it anew.",
             ),
-            StoreError::StalePaper => Self::new(
+            StoreError::Outdated(what) => Self::new(
                 StatusCode::PRECONDITION_FAILED,
                 "stale",
-                "This paper was changed somewhere else in the meantime. Look at it again first.",
+                format!("This {what} was changed somewhere else in the meantime. Look at it again first."),
             ),
             StoreError::Stale(stored) => Self {
                 stored: BagView::new(&stored).ok().map(Box::new),

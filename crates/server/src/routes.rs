@@ -3,6 +3,7 @@
 mod bags;
 mod cutter;
 mod document;
+mod guides;
 mod plan;
 mod printing;
 mod project;
@@ -56,6 +57,10 @@ pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
         .routes(routes!(shelf::bring_paper_back))
         .routes(routes!(shelf::export_shelf))
         .routes(routes!(shelf::import_shelf))
+        .routes(routes!(guides::list_guides, guides::add_guide))
+        .routes(routes!(guides::change_guide, guides::take_guide))
+        .routes(routes!(guides::bring_guide_back))
+        .routes(routes!(guides::makes))
         .routes(routes!(ways::ways))
         .routes(routes!(ways::nearby))
         .routes(routes!(ways::joins))

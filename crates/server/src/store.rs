@@ -1,4 +1,4 @@
-//! Bags and papers kept in SQLite.
+//! Bags, papers and guides kept in SQLite.
 //!
 //! Write-ahead log with `synchronous = FULL`. Every write is one transaction whose commit is checked before it is
 //! acknowledged: a save that has been acknowledged is on the disk, and survives the process being killed at any moment. Reads
@@ -10,9 +10,9 @@ use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
 
 pub mod bags;
 pub mod cuts;
+pub mod kept;
 mod open;
 pub mod rescue;
-pub mod shelf;
 pub mod ticks;
 
 /// For which revisions a change is meant.
@@ -35,12 +35,12 @@ pub enum StoreError {
     /// No bag has that number.
     #[error("no such bag")]
     NoBag,
-    /// No paper has that number.
-    #[error("no such paper")]
-    NoPaper,
-    /// The paper has changed since.
-    #[error("the paper has changed since")]
-    StalePaper,
+    /// No paper, or whatever it is, has that number.
+    #[error("no such {0}")]
+    NoSuch(&'static str),
+    /// The paper, or whatever it is, has changed since.
+    #[error("the {0} has changed since")]
+    Outdated(&'static str),
     /// Paper has been taken for the bag already.
     #[error("paper has been taken already")]
     AlreadyCut,

@@ -6,6 +6,7 @@ pub mod dimension;
 pub mod face;
 pub mod fittings;
 pub mod fold;
+pub mod guide;
 pub mod handle;
 pub mod layout;
 pub mod pass;

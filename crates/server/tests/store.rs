@@ -138,9 +138,9 @@ fn a_file_that_is_no_database_is_refused() {
 fn what_fails_half_way_is_not_done(kept: Kept) {
     let failed = kept.store.write_now(|db| {
         bags::create(db, &content("vase"), at(1))?;
-        Err::<(), _>(StoreError::NoPaper)
+        Err::<(), _>(StoreError::NoSuch("paper"))
     });
-    assert!(matches!(failed, Err(StoreError::NoPaper)));
+    assert!(matches!(failed, Err(StoreError::NoSuch("paper"))));
     assert_eq!(kept.store.read_now(bags::count).unwrap(), 0);
 }
 

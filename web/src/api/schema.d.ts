@@ -302,6 +302,76 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/guided": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the guide of a bag makes of the bag's sheet; nothing if the bag has no guide. */
+        post: operations["makes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guides": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All guides that are kept. */
+        get: operations["list_guides"];
+        put?: never;
+        /** Keep a guide. */
+        post: operations["add_guide"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guides/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change a guide. `If-Match` carries the revision it was read at. Bags that were made with it keep what it was then. */
+        put: operations["change_guide"];
+        post?: never;
+        /** Take a guide away; it can be brought back. `If-Match` carries the revision it was seen at, if that matters. */
+        delete: operations["take_guide"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guides/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a guide back. */
+        post: operations["bring_guide_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/handles": {
         parameters: {
             query?: never;
@@ -411,7 +481,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** All bags and papers as a project file. */
+        /** All bags, papers and guides as a project file. */
         get: operations["project"];
         put?: never;
         post?: never;
@@ -853,6 +923,7 @@ export interface components {
             finished: components["schemas"]["FinishedText"];
             /** @description Handle, closure, insert, decoration; none but an insert if left out. */
             fittings?: components["schemas"]["FittingsText"];
+            guide?: components["schemas"]["GuideText"] | null;
             /** @description What is scored down the gussets, and across so that the bag folds flat. */
             gusset_crease?: components["schemas"]["GussetCreaseText"];
             /** @description Tabs, or joining strips in place of them; tabs if left out. */
@@ -1276,6 +1347,27 @@ export interface components {
             /** @description Why, with its numbers. */
             why: string;
         };
+        /** @description A piece as it goes through the guide: its bottom edge on the ledge, the free edge of the first face on the left. */
+        FeedView: {
+            /**
+             * Format: double
+             * @description How far from the ledge the guide's lines reach, if they have to be carried on from there.
+             */
+            carry_on_mm?: number | null;
+            /** @description The face that is up. */
+            face_up: components["schemas"]["FaceName"];
+            /**
+             * Format: double
+             * @description From the ledge to the base line.
+             */
+            flap_mm: number;
+            /** @description Across and up, in millimetres. */
+            laid_mm: number[];
+            /** @description Panel by panel. */
+            moves: components["schemas"]["MoveView"][];
+            /** @description Which of the pieces. */
+            piece: number;
+        };
         /** @description A measurement of the handle or what belongs to it. */
         FigureView: {
             /** @description Exactly, for an input field. */
@@ -1449,6 +1541,91 @@ export interface components {
          * @enum {string}
          */
         GrainText: "upright" | "sideways";
+        /** @description A small guide for notching and scoring, as it is written. Lengths are text with a unit. */
+        GuideText: {
+            /**
+             * @description The depth of the base flaps it folds.
+             * @example 1 1/4 in
+             */
+            flap: string;
+            /**
+             * @description The one gusset it folds.
+             * @example 2 in
+             */
+            gusset: string;
+            /** @description What the crafter calls it. */
+            name: string;
+            /**
+             * @description How far its lines reach from the ledge.
+             * @example 6 in
+             */
+            reach: string;
+            /**
+             * @description How much each side of a gusset flap tapers where it notches; plain slits if left out.
+             * @example 1/4 in
+             */
+            taper?: string | null;
+            /**
+             * @description The widths of a face it has marks for.
+             * @example [
+             *       "3 1/2 in",
+             *       "5 in"
+             *     ]
+             */
+            widths: string[];
+        };
+        /** @description A guide that is kept. */
+        GuideView: {
+            /**
+             * Format: double
+             * @description Depth of its base flaps.
+             */
+            flap_mm: number;
+            /** @description The guide as it is written. */
+            guide: components["schemas"]["GuideText"];
+            /**
+             * Format: double
+             * @description Its measurements in millimetres, to be drawn.
+             */
+            gusset_mm: number;
+            /**
+             * Format: int64
+             * @description Its number.
+             */
+            id: number;
+            /**
+             * Format: double
+             * @description How far its lines reach from the ledge.
+             */
+            reach_mm: number;
+            /**
+             * Format: int64
+             * @description Counts every change.
+             */
+            revision: number;
+            /** @description `Gusset 2, flaps 1¼, faces 3½ and 5`. */
+            says: string;
+            /** @description Its marks as figures. */
+            widths: string[];
+            /** @description Its marks. */
+            widths_mm: number[];
+        };
+        /** @description What the guide of a bag makes of the bag's sheet. */
+        GuidedView: {
+            /** @description Sizes it makes. */
+            makes: components["schemas"]["MakesView"][];
+            /** @description Widths that fit no sheet, or leave no bag. */
+            not: string[];
+            /** @description What its fixed figures come to. */
+            says: string;
+        };
+        /** @description All guides that are kept. */
+        GuidesView: {
+            /** @description Those that can be read. */
+            guides: components["schemas"]["GuideView"][];
+            /** @description What is kept and cannot be read. */
+            unreadable: components["schemas"]["UnreadableView"][];
+        };
         /**
          * @description What is scored down the gussets, and across so that the bag folds flat.
          * @enum {string}
@@ -1679,6 +1856,21 @@ export interface components {
          * @enum {string}
          */
         LevelName: "blocks" | "warns" | "notes";
+        /** @description One size a guide makes. */
+        MakesView: {
+            /** @description The bag, to be planned instead. */
+            brief: components["schemas"]["BriefText"];
+            /** @description True if the bag is made so now. */
+            current: boolean;
+            /** @description True if the guide has a mark for it. */
+            marked: boolean;
+            /** @description True if it takes a pair of pieces. */
+            pair: boolean;
+            /** @description What it takes, and how tall it may be: `one sheet, up to 10¾ tall`. */
+            says: string;
+            /** @description Its width, as a figure. */
+            width: string;
+        };
         /** @description Something on a face. */
         MarkView: {
             /** @description True if it lies inside the bag. */
@@ -1742,6 +1934,34 @@ export interface components {
              * @description Where it ends.
              */
             to_mm: number;
+        };
+        /** @description One panel in the guide. */
+        MoveView: {
+            /** @description True if a base line is scored below it. */
+            base: boolean;
+            /**
+             * Format: double
+             * @description How far back from the far side the guide scores that base line, if it has to be carried on.
+             */
+            base_on_mm?: number | null;
+            /**
+             * Format: double
+             * @description Where it begins and ends, from the free edge, in millimetres.
+             */
+            from_mm: number;
+            /** @description `front`, `gusset`, `tab`. */
+            panel: string;
+            /** @description True if a line is scored and notched at its far side. */
+            scores: boolean;
+            /** @description How it is set: `mark`, `gusset`, `ticked`, `left`. */
+            set: string;
+            /**
+             * Format: double
+             * @description Where it ends.
+             */
+            to_mm: number;
+            /** @description How wide the panel is, as a figure. */
+            wide: string;
         };
         /** @description Sizes close by, and how far was looked. */
         NearbyAnswer: {
@@ -1971,11 +2191,13 @@ export interface components {
             brief: components["schemas"]["BriefText"];
             /** @description Measurements that are edited on the drawing. */
             dimensions: components["schemas"]["DimensionView"][];
+            /** @description How the pieces go through the bag's guide, if it folds this bag. */
+            feeds: components["schemas"]["FeedView"][];
             /** @description Handle, backing, closure, insert and decoration. */
             fittings: components["schemas"]["FittingsView"];
             /** @description Where it lies on the sheet. */
             layout: components["schemas"]["LayoutView"];
-            /** @description What to score. */
+            /** @description What to score on the board. */
             passes: components["schemas"]["PassView"][];
             /** @description What to cut out. */
             pieces: components["schemas"]["PieceView"][];
@@ -2057,7 +2279,7 @@ export interface components {
             /** @description Its text. */
             text: string;
         };
-        /** @description A bag or paper of a project file. */
+        /** @description A bag, paper or guide of a project file. */
         ProjectPart: {
             /** @description What becomes of it. */
             becomes: components["schemas"]["Becomes"];
@@ -2068,10 +2290,12 @@ export interface components {
         };
         /** @description What a project file changes; nothing that is there is ever changed or taken away. */
         ProjectView: {
-            /** @description How many bags and papers are added. */
+            /** @description How many bags, papers and guides are added. */
             added: number;
             /** @description Its bags. */
             bags: components["schemas"]["ProjectPart"][];
+            /** @description Its guides. */
+            guides: components["schemas"]["ProjectPart"][];
             /** @description Its papers. */
             papers: components["schemas"]["ProjectPart"][];
         };
@@ -2413,6 +2637,8 @@ export interface components {
             caution?: string | null;
             /** @description What to look at or measure before going on. */
             check: string;
+            /** @description The feed through the guide that it is. */
+            feed?: number | null;
             /** @description How far the bag is folded before and after it, from 0 (flat) to 1 (made). */
             folds: number[];
             /** @description The glue areas that are worked on. */
@@ -2583,7 +2809,7 @@ export interface components {
          * @enum {string}
          */
         UnitText: "inch" | "metric";
-        /** @description A paper that is kept and cannot be read: written by hand, or by another version. */
+        /** @description A thing, such as a paper, that is kept and cannot be read: written by hand, or by another version. */
         UnreadableView: {
             /**
              * Format: int64
@@ -4236,6 +4462,437 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    makes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BriefText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuidedView"] | null;
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_guides: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuidesView"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    add_guide: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GuideText"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuideView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    change_guide: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GuideText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuideView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_guide: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string | null;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description If-Match holds no revision. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bring_guide_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuideView"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

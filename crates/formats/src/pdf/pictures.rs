@@ -28,6 +28,9 @@ pub(super) type Room = [f64; 2];
 
 /// Where a step is done.
 pub(super) fn of_step(plan: &Plan, step: &Step, room: Room) -> Vec<Mark> {
+    if let Some(feed) = step.feed.and_then(|feed| plan.feeds.get(feed)) {
+        return super::in_guide::picture(plan, feed, room);
+    }
     match (step.scene, step.pass.and_then(|pass| plan.passes.get(pass))) {
         (_, Some(pass)) => board(plan, pass, room),
         (Scene::Sheets, _) => sheets(plan, room),

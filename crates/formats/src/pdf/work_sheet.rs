@@ -96,6 +96,12 @@ fn blocks(plan: &Plan, size: f64, column: Column) -> Vec<Block> {
         next.marks.push(rectangle([0.0, next.height + size * 0.15], [side, side], Some(pen), None));
         let inner = Column { left: size * 1.5, width: column.width - size * 1.5 };
         next.item(&format!("{}", n + 1), &step.title, size, inner);
+        if let Some(feed) = step.feed.and_then(|feed| plan.feeds.get(feed)) {
+            let widths: Vec<String> =
+                feed.moves.iter().map(|made| made.across.length().figure(plan.brief.unit)).collect();
+            let inner = Column { left: size * 3.0, width: column.width - size * 3.0 };
+            next.say(&widths.join("  ·  "), size * 1.2, Weight::Medium, inner);
+        }
         if let Some(pass) = step.pass.and_then(|pass| plan.passes.get(pass)) {
             let at: Vec<String> = pass.lines.iter().map(|line| line.at.figure(plan.brief.unit)).collect();
             let slanted = format!("{} slanted lines, from mark to mark", pass.slants.len());

@@ -1,12 +1,14 @@
 //! Project files: everything out, and in again after a look at what it would change.
 
 use super::bags::attached;
+use super::guides;
 use super::shelf::{add, written};
 use crate::dear::Dear;
 use crate::problem::{Body, Problem};
 use crate::store::bags::{Bag, Content, Summary};
-use crate::store::shelf::Kept;
-use crate::store::{Store, StoreError, bags, shelf};
+use crate::store::kept::{GUIDES, Kept, PAPERS};
+use crate::store::{Store, StoreError, bags};
+use crate::view::guide;
 use crate::view::shelf::read_kept;
 use axum::Json;
 use axum::extract::State;
@@ -44,7 +46,7 @@ pub enum Becomes {
     There,
 }
 
-/// A bag or paper of a project file.
+/// A bag, paper or guide of a project file.
 #[derive(Clone, Debug, Serialize, ToSchema)]
 pub struct ProjectPart {
     /// The name it has, or will have.
@@ -62,24 +64,28 @@ pub struct ProjectView {
     pub bags: Vec<ProjectPart>,
     /// Its papers.
     pub papers: Vec<ProjectPart>,
-    /// How many bags and papers are added.
+    /// Its guides.
+    pub guides: Vec<ProjectPart>,
+    /// How many bags, papers and guides are added.
     pub added: usize,
 }
 
-/// All bags and papers as a project file.
+/// All bags, papers and guides as a project file.
 #[utoipa::path(get, path = "/api/project", responses(
     (status = 200, body = String, content_type = "application/json", description = "The file, to be saved.")
 ))]
 pub async fn project(State(store): State<Store>, State(dear): State<Dear>) -> Result<Response, Problem> {
-    let (kept, papers) =
-        store.read(|connection| Ok((bags::all(connection)?, shelf::list(connection)?))).await?;
+    let (kept, papers, guides) = store
+        .read(|connection| Ok((bags::all(connection)?, PAPERS.list(connection)?, GUIDES.list(connection)?)))
+        .await?;
     let text = dear
         .run(move |_| {
             // What was kept by another version and cannot be read is taken along by itself, from its own page.
             let bags =
                 kept.into_iter().filter_map(|bag| Some((bag.name.clone(), bag.brief().ok()?))).collect();
-            let papers = papers.iter().filter_map(|kept| read_kept(&kept.paper).ok()).collect();
-            write_project(&Project { bags, papers }).map_err(|error| Problem::ours(&error))
+            let papers = papers.iter().filter_map(|kept| read_kept(&kept.text).ok()).collect();
+            let guides = guides.iter().filter_map(|kept| guide::read_kept(&kept.text).ok()).collect();
+            write_project(&Project { bags, papers, guides }).map_err(|error| Problem::ours(&error))
         })
         .await?;
     attached(text, "wide-fold-project.json", "application/json")
@@ -95,7 +101,7 @@ pub async fn preview(
     Body(file): Body<ProjectFile, LONGEST_FILE>,
 ) -> Result<Json<ProjectView>, Problem> {
     let incoming = dear.run(move |_| Incoming::read(&file.text)).await?;
-    let view = store.read(move |connection| Ok(incoming.sorted(connection)?.0)).await?;
+    let view = store.read(move |connection| Ok(incoming.sorted(connection)?.view)).await?;
     Ok(Json(view))
 }
 
@@ -112,13 +118,16 @@ pub async fn import(
     let incoming = dear.run(move |_| Incoming::read(&file.text)).await?;
     let view = store
         .write(move |transaction| {
-            let (view, bags, papers) = incoming.sorted(transaction)?;
+            let Sorted { view, bags, papers, guides } = incoming.sorted(transaction)?;
             let now = Timestamp::now();
             for content in &bags {
                 bags::create(transaction, content, now)?;
             }
             if !papers.is_empty() {
                 add(transaction, &papers)?;
+            }
+            if !guides.is_empty() {
+                guides::add(transaction, &guides)?;
             }
             Ok(view)
         })
@@ -129,7 +138,19 @@ pub async fn import(
 /// A project file, ready to be kept.
 struct Incoming {
     bags: Vec<(Content, String)>,
-    papers: Vec<(String, String, String)>,
+    papers: Vec<Named>,
+    guides: Vec<Named>,
+}
+
+/// A paper or a guide: its name, what it is in figures, and as it is kept.
+type Named = (String, String, String);
+
+/// What becomes of every part, and what is to be added.
+struct Sorted {
+    view: ProjectView,
+    bags: Vec<Content>,
+    papers: Vec<String>,
+    guides: Vec<String>,
 }
 
 impl Incoming {
@@ -156,14 +177,15 @@ impl Incoming {
             ))
         };
         let papers = project.papers.iter().map(paper).collect::<Result<Vec<_>, Problem>>()?;
-        Ok(Self { bags, papers })
+        let guide = |guide: &wide_fold_core::Guide| {
+            Ok((guide.name.clone(), guide::says(guide), guides::written(guide)?))
+        };
+        let guides = project.guides.iter().map(guide).collect::<Result<Vec<_>, Problem>>()?;
+        Ok(Self { bags, papers, guides })
     }
 
-    /// What becomes of every part, and what is to be added, against what is kept.
-    fn sorted(
-        &self,
-        connection: &Connection,
-    ) -> Result<(ProjectView, Vec<Content>, Vec<String>), StoreError> {
+    /// What becomes of every part, against what is kept.
+    fn sorted(&self, connection: &Connection) -> Result<Sorted, StoreError> {
         let kept = bags::all(connection)?;
         // Compared as they are written today, whatever spelling they were kept in.
         let spelled = |bag: &Bag| {
@@ -192,21 +214,34 @@ impl Incoming {
             }
             parts.push(ProjectPart { name, says: says.clone(), becomes });
         }
-        let as_written = |kept: Kept| {
-            let read = read_kept(&kept.paper).ok().and_then(|paper| written(&paper).ok());
-            read.unwrap_or(kept.paper)
-        };
-        let mut on_shelf: HashSet<String> = shelf::list(connection)?.into_iter().map(as_written).collect();
-        let (mut papers, mut put) = (Vec::new(), Vec::new());
-        for (name, says, text) in &self.papers {
-            let becomes = if on_shelf.insert(text.clone()) { Becomes::Added } else { Becomes::There };
-            if becomes == Becomes::Added {
-                put.push(text.clone());
-            }
-            papers.push(ProjectPart { name: name.clone(), says: says.clone(), becomes });
-        }
-        Ok((ProjectView { bags: parts, papers, added: added.len() + put.len() }, added, put))
+        let kept_paper = |kept: &Kept| read_kept(&kept.text).ok().and_then(|paper| written(&paper).ok());
+        let kept_guide =
+            |kept: &Kept| guide::read_kept(&kept.text).ok().and_then(|guide| guides::written(&guide).ok());
+        let (papers, put_papers) = apart(&self.papers, PAPERS.list(connection)?, kept_paper);
+        let (guides, put_guides) = apart(&self.guides, GUIDES.list(connection)?, kept_guide);
+        let added_in_all = added.len() + put_papers.len() + put_guides.len();
+        let view = ProjectView { bags: parts, papers, guides, added: added_in_all };
+        Ok(Sorted { view, bags: added, papers: put_papers, guides: put_guides })
     }
+}
+
+/// Those that are not there yet, told from those that are. Compared as they are written today.
+fn apart(
+    named: &[Named],
+    kept: Vec<Kept>,
+    as_written: impl Fn(&Kept) -> Option<String>,
+) -> (Vec<ProjectPart>, Vec<String>) {
+    let mut there: HashSet<String> =
+        kept.into_iter().map(|kept| as_written(&kept).unwrap_or(kept.text)).collect();
+    let mut put = Vec::new();
+    let parts = named.iter().map(|(name, says, text)| {
+        let becomes = if there.insert(text.clone()) { Becomes::Added } else { Becomes::There };
+        if becomes == Becomes::Added {
+            put.push(text.clone());
+        }
+        ProjectPart { name: name.clone(), says: says.clone(), becomes }
+    });
+    (parts.collect(), put)
 }
 
 /// The name with the first number behind it that no bag has.

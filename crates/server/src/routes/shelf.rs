@@ -2,7 +2,7 @@
 
 use super::bags::{Id, expected};
 use crate::problem::{Body, Problem};
-use crate::store::shelf::{self, Change, Kept};
+use crate::store::kept::{Change, Kept, PAPERS};
 use crate::store::{Expected, Store, StoreError};
 use crate::view::shelf::{ImportText, ImportView, PaperView, ShelfView, read_kept};
 use axum::Json;
@@ -23,7 +23,7 @@ const MOST_PAPERS: usize = 500;
 /// All papers on the shelf.
 #[utoipa::path(get, path = "/api/shelf", responses((status = 200, body = ShelfView)))]
 pub async fn list_papers(State(store): State<Store>) -> Result<Json<ShelfView>, Problem> {
-    let kept = store.read(shelf::list).await?;
+    let kept = store.read(|connection| PAPERS.list(connection)).await?;
     Ok(Json(ShelfView::new(&kept)))
 }
 
@@ -76,7 +76,7 @@ pub async fn take_paper(
     let (id, expected) = (number(id)?, expected(&headers)?);
     store
         .write(move |transaction| {
-            shelf::change(transaction, id, expected.as_ref(), &Change::Delete, Timestamp::now())
+            PAPERS.change(transaction, id, expected.as_ref(), &Change::Delete, Timestamp::now())
         })
         .await?;
     Ok(StatusCode::NO_CONTENT)
@@ -97,7 +97,7 @@ async fn changed(
     change: Change,
 ) -> Result<Json<PaperView>, Problem> {
     let work = move |transaction: &Transaction<'_>| {
-        shelf::change(transaction, id, expected.as_ref(), &change, Timestamp::now())
+        PAPERS.change(transaction, id, expected.as_ref(), &change, Timestamp::now())
     };
     Ok(Json(PaperView::new(&store.write(work).await?)?))
 }
@@ -133,14 +133,14 @@ pub async fn import_shelf(
 
 /// Puts papers on the shelf while there is room.
 pub(super) fn add(transaction: &Transaction<'_>, papers: &[String]) -> Result<Vec<Kept>, StoreError> {
-    let there = shelf::list(transaction)?.len();
+    let there = PAPERS.list(transaction)?.len();
     if there + papers.len() > MOST_PAPERS {
         let sentence = format!(
             "The shelf holds {MOST_PAPERS} papers, and {there} stand on it. Take those off that are used up, and try again."
         );
         return Err(StoreError::Short(sentence));
     }
-    shelf::add(transaction, papers)
+    PAPERS.add(transaction, papers)
 }
 
 pub(super) fn number(id: Id) -> Result<i64, Problem> {
@@ -157,6 +157,6 @@ pub(super) fn written(paper: &Paper) -> Result<String, Problem> {
 
 /// The papers on the shelf that can be read.
 pub(super) async fn readable(store: &Store) -> Result<Vec<Paper>, Problem> {
-    let kept = store.read(shelf::list).await?;
-    Ok(kept.iter().filter_map(|kept| read_kept(&kept.paper).ok()).collect())
+    let kept = store.read(|connection| PAPERS.list(connection)).await?;
+    Ok(kept.iter().filter_map(|kept| read_kept(&kept.text).ok()).collect())
 }

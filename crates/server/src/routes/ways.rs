@@ -6,7 +6,8 @@ use super::shelf::{number, readable, written};
 use crate::dear::Dear;
 use crate::problem::{Body, Problem};
 use crate::store::cuts::{self, Back, Cut};
-use crate::store::{Store, StoreError, bags, shelf};
+use crate::store::kept::PAPERS;
+use crate::store::{Store, StoreError, bags};
 use crate::view::shelf::read_kept;
 use crate::view::ways::{
     BatchText, BatchView, JoiningView, LeftoverView, NearbyAnswer, NearbyText, WayView, WaysText,
@@ -185,7 +186,7 @@ fn needs(plan: &wide_fold_core::Plan) -> Vec<(u32, wide_fold_core::Sheet)> {
 
 fn named(connection: &rusqlite::Connection, cuts: Vec<Cut>) -> Result<Vec<(Cut, String)>, StoreError> {
     let name = |cut: &Cut| -> Result<String, StoreError> {
-        let kept = shelf::find(connection, cut.paper)?.paper;
+        let kept = PAPERS.find(connection, cut.paper)?.text;
         let paper = read_kept(cut.as_taken.as_ref().unwrap_or(&kept));
         Ok(paper.map_or_else(|_| "a paper that cannot be read".to_owned(), |paper| paper.name))
     };

@@ -1,6 +1,7 @@
 //! Bags whose paper has been taken from the shelf.
 
-use super::{Result, StoreError, bags, shelf};
+use super::kept::PAPERS;
+use super::{Result, StoreError, bags};
 use rusqlite::{Connection, Transaction, named_params};
 
 /// What was taken of one paper for a bag.
@@ -40,7 +41,7 @@ pub fn find(connection: &Connection, bag: i64) -> Result<Vec<Cut>> {
 /// them, if paper has been taken for the bag already, or if the bag has been deleted.
 ///
 /// # Errors
-/// [`StoreError::NoBag`], [`StoreError::NoPaper`], [`StoreError::AlreadyCut`], [`StoreError::Short`] with the sentence of
+/// [`StoreError::NoBag`], [`StoreError::NoSuch`], [`StoreError::AlreadyCut`], [`StoreError::Short`] with the sentence of
 /// `rest`.
 pub fn take(
     transaction: &Transaction<'_>,
@@ -55,17 +56,17 @@ pub fn take(
         return Err(StoreError::AlreadyCut);
     }
     for (place, paper) in papers.iter().enumerate() {
-        let kept = shelf::find(transaction, *paper)?;
+        let kept = PAPERS.find(transaction, *paper)?;
         if kept.deleted {
-            return Err(StoreError::NoPaper);
+            return Err(StoreError::NoSuch(PAPERS.name));
         }
-        let (left, sheets, length_nm) = rest(place, &kept.paper).map_err(StoreError::Short)?;
-        shelf::put(transaction, *paper, &left)?;
+        let (left, sheets, length_nm) = rest(place, &kept.text).map_err(StoreError::Short)?;
+        PAPERS.put(transaction, *paper, &left)?;
         // Faces and gussets may come from the same paper.
         let sql = "INSERT INTO cut (bag, paper, sheets, length_nm, as_taken) VALUES (:bag, :paper, :sheets, :length, :kept)
              ON CONFLICT DO UPDATE SET sheets = sheets + :sheets, length_nm = length_nm + :length";
         let values = named_params! {
-            ":bag": bag, ":paper": paper, ":sheets": sheets, ":length": length_nm, ":kept": kept.paper
+            ":bag": bag, ":paper": paper, ":sheets": sheets, ":length": length_nm, ":kept": kept.text
         };
         transaction.prepare_cached(sql)?.execute(values)?;
     }
@@ -96,11 +97,11 @@ pub fn give_back(
     }
     let cuts = find(transaction, bag)?;
     for cut in &cuts {
-        let kept = shelf::find(transaction, cut.paper)?;
-        let on_shelf = Some(kept.paper.as_str()).filter(|_| !kept.deleted);
+        let kept = PAPERS.find(transaction, cut.paper)?;
+        let on_shelf = Some(kept.text.as_str()).filter(|_| !kept.deleted);
         match whole(on_shelf, cut).map_err(StoreError::Short)? {
-            Back::To(paper) => shelf::put(transaction, cut.paper, &paper)?,
-            Back::Own(paper) => drop(shelf::add(transaction, &[paper])?),
+            Back::To(paper) => PAPERS.put(transaction, cut.paper, &paper)?,
+            Back::Own(paper) => drop(PAPERS.add(transaction, &[paper])?),
         }
     }
     transaction.prepare_cached("DELETE FROM cut WHERE bag = :bag")?.execute(named_params! { ":bag": bag })?;

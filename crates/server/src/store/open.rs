@@ -8,7 +8,7 @@ use std::path::Path;
 use std::time::{Duration, Instant};
 
 /// How many changes the tables have been through.
-const VERSIONS: i64 = 7;
+const VERSIONS: i64 = 8;
 
 fn migrations() -> Migrations<'static> {
     Migrations::new(vec![
@@ -20,6 +20,7 @@ fn migrations() -> Migrations<'static> {
         // Every build says only what belongs to it.
         M::up_with_hook("", |transaction: &Transaction<'_>| Ok(bags::renew(transaction)?)),
         M::up(include_str!("../../migrations/007_ticks.sql")),
+        M::up(include_str!("../../migrations/008_guides.sql")),
     ])
 }
 
@@ -118,9 +119,9 @@ fn spoiled(path: &Path, found: &str) -> StoreError {
     let readable = rescue::readable(path);
     let file = path.display();
     StoreError::NotOurs(format!(
-        "It is spoiled inside ({found}) and was not touched. {} bags and {} papers in it can still be read: \
+        "It is spoiled inside ({found}) and was not touched. {} bags, {} papers and {} guides in it can still be read: \
          wide-fold rescue --db {file} --into rescued.db saves them into a new file.",
-        readable.bags, readable.papers,
+        readable.bags, readable.papers, readable.guides,
     ))
 }
 

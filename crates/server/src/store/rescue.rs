@@ -12,6 +12,8 @@ pub struct Saved {
     pub bags: usize,
     /// Papers, those taken off the shelf among them.
     pub papers: usize,
+    /// Guides, those taken away among them.
+    pub guides: usize,
     /// Bags whose paper has been taken, counted by bag and paper.
     pub cuts: usize,
     /// Steps that are ticked off.
@@ -24,6 +26,7 @@ const LAST_GUESS: i64 = 100_000;
 const BAG: (&str, &str, &str) =
     ("bag", "id", "id, revision, name, brief, created_at, updated_at, deleted_at");
 const PAPER: (&str, &str, &str) = ("paper", "id", "id, revision, paper, deleted_at");
+const GUIDE: (&str, &str, &str) = ("guide", "id", "id, revision, guide, deleted_at");
 const CUT: (&str, &str, &str) = ("cut", "rowid", "bag, paper, sheets, length_nm");
 
 const TICK: (&str, &str, &str) = ("tick", "rowid", "bag, step");
@@ -34,6 +37,7 @@ pub fn readable(path: &Path) -> Saved {
     Saved {
         bags: rows(&file, BAG).len(),
         papers: rows(&file, PAPER).len(),
+        guides: rows(&file, GUIDE).len(),
         cuts: rows(&file, CUT).len(),
         ticks: rows(&file, TICK).len(),
     }
@@ -67,6 +71,7 @@ pub fn rescue(from: &Path, into: &Path) -> Result<Saved> {
         let saved = Saved {
             bags: put(BAG, rows(&file, BAG))?,
             papers: put(PAPER, rows(&file, PAPER))?,
+            guides: put(GUIDE, rows(&file, GUIDE))?,
             cuts: put(CUT, rows(&file, CUT))?,
             ticks: put(TICK, rows(&file, TICK))?,
         };

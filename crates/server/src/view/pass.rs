@@ -105,6 +105,8 @@ pub struct StepView {
     pub says: Vec<String>,
     /// The pass that this step is.
     pub pass: Option<usize>,
+    /// The feed through the guide that it is.
+    pub feed: Option<usize>,
     /// What to take care of.
     pub caution: Option<&'static str>,
     /// What there is to be seen while it is done.
@@ -216,6 +218,7 @@ impl StepView {
             title: step.title.clone(),
             says: step.says.clone(),
             pass: step.pass,
+            feed: step.feed,
             caution: step.caution,
             scene: step.scene.into(),
         }

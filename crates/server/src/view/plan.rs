@@ -2,6 +2,7 @@
 
 use super::dimension::DimensionView;
 use super::fittings::FittingsView;
+use super::guide::FeedView;
 use super::layout::LayoutView;
 use super::pass::{BoardView, PassView, StepView};
 use super::piece::PieceView;
@@ -41,7 +42,9 @@ pub struct PlanView {
     pub layout: LayoutView,
     /// The scoring board, as it is drawn.
     pub board: BoardView,
-    /// What to score.
+    /// How the pieces go through the bag's guide, if it folds this bag.
+    pub feeds: Vec<FeedView>,
+    /// What to score on the board.
     pub passes: Vec<PassView>,
     /// What to do, in order.
     pub steps: Vec<StepView>,
@@ -165,6 +168,7 @@ impl PlanView {
             pieces: plan.pieces.iter().map(|piece| PieceView::new(piece, unit)).collect(),
             layout: LayoutView::new(&plan.layout, unit),
             board: BoardView::new(&brief.board),
+            feeds: plan.feeds.iter().map(|feed| FeedView::new(plan, feed)).collect(),
             passes: plan.passes.iter().map(|pass| PassView::new(plan, pass)).collect(),
             steps: StepView::all(plan),
             proof: ProofView::new(plan),

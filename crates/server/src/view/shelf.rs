@@ -1,6 +1,6 @@
 //! Papers on the shelf, and what came of reading a file of them.
 
-use crate::store::shelf::Kept;
+use crate::store::kept::Kept;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::Unit;
@@ -18,7 +18,7 @@ pub struct ShelfView {
     pub unreadable: Vec<UnreadableView>,
 }
 
-/// A paper that is kept and cannot be read: written by hand, or by another version.
+/// A thing, such as a paper, that is kept and cannot be read: written by hand, or by another version.
 #[derive(Clone, Debug, Serialize, ToSchema)]
 pub struct UnreadableView {
     /// Its number.
@@ -40,7 +40,9 @@ impl ShelfView {
         for kept in kept {
             match PaperView::new(kept) {
                 Ok(paper) => shelf.papers.push(paper),
-                Err(fault) => shelf.unreadable.push(UnreadableView::new(kept, fault)),
+                Err(fault) => {
+                    shelf.unreadable.push(UnreadableView::new(kept, fault, "A paper without a name"));
+                }
             }
         }
         shelf
@@ -48,16 +50,17 @@ impl ShelfView {
 }
 
 impl UnreadableView {
-    fn new(kept: &Kept, fault: FormatFault) -> Self {
-        let json: serde_json::Value = serde_json::from_str(&kept.paper).unwrap_or_default();
+    /// What is kept, as it stands, and `nameless` if it has no name.
+    pub fn new(kept: &Kept, fault: FormatFault, nameless: &str) -> Self {
+        let json: serde_json::Value = serde_json::from_str(&kept.text).unwrap_or_default();
         let name = json["name"].as_str().map(str::trim).filter(|name| !name.is_empty());
         let clipped = |text: &str, most: usize| -> String { printable(text).chars().take(most).collect() };
         Self {
             id: kept.id,
             revision: kept.revision,
-            name: clipped(name.unwrap_or("A paper without a name"), 60),
+            name: clipped(name.unwrap_or(nameless), 60),
             sentence: fault.sentence,
-            text: clipped(&kept.paper, 600),
+            text: clipped(&kept.text, 600),
         }
     }
 }
@@ -99,7 +102,7 @@ impl PaperView {
     /// # Errors
     /// [`FormatFault`] if what is kept cannot be read.
     pub fn new(kept: &Kept) -> Result<Self, FormatFault> {
-        let paper = read_kept(&kept.paper)?;
+        let paper = read_kept(&kept.text)?;
         let sheet = &paper.sheet;
         Ok(Self {
             id: kept.id,

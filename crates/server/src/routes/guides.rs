@@ -1,0 +1,137 @@
+//! Guides that are kept: list, add, change with a revision check, take away and bring back; and what one makes of a sheet.
+
+use super::bags::{Id, expected};
+use crate::dear::Dear;
+use crate::problem::{Body, Problem};
+use crate::store::kept::{Change, GUIDES, Kept};
+use crate::store::{Expected, Store, StoreError};
+use crate::view::guide::{GuideView, GuidedView, GuidesView};
+use axum::Json;
+use axum::extract::{Path, State};
+use axum::http::{HeaderMap, StatusCode};
+use axum::response::{IntoResponse, Response};
+use jiff::Timestamp;
+use rusqlite::Transaction;
+use wide_fold_core::{Brief, Guide, Unit};
+use wide_fold_formats::project::MOST_GUIDES;
+use wide_fold_formats::{BriefText, FormatFault, GuideText};
+
+/// All guides that are kept.
+#[utoipa::path(get, path = "/api/guides", responses((status = 200, body = GuidesView)))]
+pub async fn list_guides(State(store): State<Store>) -> Result<Json<GuidesView>, Problem> {
+    let kept = store.read(|connection| GUIDES.list(connection)).await?;
+    Ok(Json(GuidesView::new(&kept)))
+}
+
+/// Keep a guide.
+#[utoipa::path(post, path = "/api/guides", request_body = GuideText, responses(
+    (status = 201, body = GuideView), (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn add_guide(State(store): State<Store>, Body(text): Body<GuideText>) -> Result<Response, Problem> {
+    let guide = written(&text.read(Unit::Inch)?)?;
+    let added = store.write(move |transaction| add(transaction, &[guide])).await?;
+    let view = added.first().map(GuideView::new).ok_or_else(|| Problem::not_found(GUIDES.name))??;
+    Ok((StatusCode::CREATED, Json(view)).into_response())
+}
+
+/// Change a guide. `If-Match` carries the revision it was read at. Bags that were made with it keep what it was then.
+#[utoipa::path(put, path = "/api/guides/{id}", params(("id" = i64, Path), ("If-Match" = String, Header)),
+    request_body = GuideText, responses(
+    (status = 200, body = GuideView),
+    (status = 404, body = Problem, content_type = "application/problem+json"),
+    (status = 412, body = Problem, content_type = "application/problem+json"),
+    (status = 422, body = Problem, content_type = "application/problem+json"),
+    (status = 428, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn change_guide(
+    State(store): State<Store>,
+    id: Id,
+    headers: HeaderMap,
+    Body(text): Body<GuideText>,
+) -> Result<Json<GuideView>, Problem> {
+    let id = number(id)?;
+    let expected = expected(&headers)?.ok_or_else(|| {
+        let detail = "Say which revision of the guide this changes, in If-Match.";
+        Problem::new(StatusCode::PRECONDITION_REQUIRED, "revision", detail)
+    })?;
+    let change = Change::Content(written(&text.read(Unit::Inch)?)?);
+    changed(&store, id, Some(expected), change).await
+}
+
+/// Take a guide away; it can be brought back. `If-Match` carries the revision it was seen at, if that matters.
+#[utoipa::path(delete, path = "/api/guides/{id}",
+    params(("id" = i64, Path), ("If-Match" = Option<String>, Header)), responses(
+    (status = 204), (status = 404, body = Problem, content_type = "application/problem+json"),
+    (status = 412, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn take_guide(
+    State(store): State<Store>,
+    id: Id,
+    headers: HeaderMap,
+) -> Result<StatusCode, Problem> {
+    let (id, expected) = (number(id)?, expected(&headers)?);
+    // One that cannot be read can be taken away all the same.
+    store
+        .write(move |transaction| {
+            GUIDES.change(transaction, id, expected.as_ref(), &Change::Delete, Timestamp::now())
+        })
+        .await?;
+    Ok(StatusCode::NO_CONTENT)
+}
+
+/// Bring a guide back.
+#[utoipa::path(post, path = "/api/guides/{id}/restore", params(("id" = i64, Path)), responses(
+    (status = 200, body = GuideView), (status = 404, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn bring_guide_back(State(store): State<Store>, id: Id) -> Result<Json<GuideView>, Problem> {
+    changed(&store, number(id)?, None, Change::Restore).await
+}
+
+/// What the guide of a bag makes of the bag's sheet; nothing if the bag has no guide.
+#[utoipa::path(post, path = "/api/guided", request_body = BriefText, responses(
+    (status = 200, body = Option<GuidedView>),
+    (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn makes(
+    State(dear): State<Dear>,
+    Body(text): Body<BriefText>,
+) -> Result<Json<Option<GuidedView>>, Problem> {
+    dear.run(move |_| {
+        let brief = Brief::try_from(&text)?;
+        brief.check().map_err(FormatFault::from)?;
+        Ok(Json(GuidedView::new(&brief)))
+    })
+    .await
+}
+
+async fn changed(
+    store: &Store,
+    id: i64,
+    expected: Option<Expected>,
+    change: Change,
+) -> Result<Json<GuideView>, Problem> {
+    let work = move |transaction: &Transaction<'_>| {
+        GUIDES.change(transaction, id, expected.as_ref(), &change, Timestamp::now())
+    };
+    Ok(Json(GuideView::new(&store.write(work).await?)?))
+}
+
+/// Keeps guides while there is room.
+pub(super) fn add(transaction: &Transaction<'_>, guides: &[String]) -> Result<Vec<Kept>, StoreError> {
+    let there = GUIDES.list(transaction)?.len();
+    if there + guides.len() > MOST_GUIDES {
+        let sentence = format!(
+            "{MOST_GUIDES} guides can be kept, and {there} are. Take those away that you have no longer, and try again."
+        );
+        return Err(StoreError::Short(sentence));
+    }
+    GUIDES.add(transaction, guides)
+}
+
+fn number(id: Id) -> Result<i64, Problem> {
+    id.map(|Path(id)| id).map_err(|_| Problem::not_found(GUIDES.name))
+}
+
+pub(super) fn written(guide: &Guide) -> Result<String, Problem> {
+    serde_json::to_string(&GuideText::from(guide)).map_err(|error| Problem::ours(&error))
+}
