@@ -73,9 +73,9 @@ fn plus(one: Amount, other: Amount) -> Amount {
 fn kept(service: &Service, id: i64) -> Option<(Value, bool, i64)> {
     service
         .store
-        .read_now(|db| Ok(wide_fold::store::shelf::find(db, id).ok()))
+        .read_now(|db| Ok(wide_fold::store::kept::PAPERS.find(db, id).ok()))
         .unwrap()
-        .map(|kept| (serde_json::from_str(&kept.paper).unwrap(), kept.deleted, kept.revision))
+        .map(|kept| (serde_json::from_str(&kept.text).unwrap(), kept.deleted, kept.revision))
 }
 
 /// All the paper there is: on the shelf, off it, and taken for bags.

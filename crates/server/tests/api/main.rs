@@ -4,6 +4,7 @@
 mod conserved;
 mod cutter;
 mod garbled;
+mod guides;
 mod handle;
 mod house;
 mod list;

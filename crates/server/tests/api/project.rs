@@ -11,6 +11,8 @@ async fn filled(service: &Service) -> String {
     }
     let paper = json!({ "name": "Speckled clay", "width": "12 in", "height": "12 in", "count": 8 });
     assert_eq!(service.post("/api/shelf", &paper).await.status, StatusCode::CREATED);
+    let guide = json!({ "name": "Bench guide", "gusset": "2 in", "flap": "1 1/4 in", "widths": ["3 3/4 in"], "reach": "6 in" });
+    assert_eq!(service.post("/api/guides", &guide).await.status, StatusCode::CREATED);
     let file = service.get("/api/project").await;
     assert_eq!(file.status, StatusCode::OK);
     file.text
@@ -32,7 +34,8 @@ async fn a_project_in_an_empty_program_gives_the_same_plans(service: Service) {
     let other = super::service();
     let asked = json!({ "text": text });
     let preview = other.post("/api/project/preview", &asked).await.json();
-    assert_eq!(preview["added"], 3);
+    assert_eq!(preview["added"], 4);
+    assert_eq!(parts(&preview, "guides"), [("Bench guide".to_owned(), "added".to_owned())]);
     assert!(bags(&other).await.is_empty(), "a look changes nothing");
     let done = other.post("/api/project/import", &asked).await;
     assert_eq!((done.status, done.json()), (StatusCode::OK, preview), "it does what it said");

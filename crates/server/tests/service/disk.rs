@@ -39,7 +39,7 @@ fn limit(service: &Service, bytes: Option<u64>) {
     prlimit(pid, Resource::Fsize, Rlimit { current: bytes, maximum: None }).unwrap();
 }
 
-/// Everything there is to read: bags with their slips, the shelf, what was taken for every bag, and what is ticked off.
+/// Everything there is to read: bags with their slips, the shelf, the guides, what was taken for every bag, and what is ticked off.
 fn everything(host: &str) -> Value {
     let bags = get(host, "/api/bags?most=200");
     let numbers: Vec<i64> =
@@ -48,7 +48,7 @@ fn everything(host: &str) -> Value {
         .iter()
         .map(|id| ["", "/cut", "/ticks"].map(|more| get(host, &format!("/api/bags/{id}{more}"))).into())
         .collect();
-    json!([bags, each, get(host, "/api/shelf")])
+    json!([bags, each, get(host, "/api/shelf"), get(host, "/api/guides")])
 }
 
 /// A line of pseudo-random numbers.
@@ -66,7 +66,7 @@ fn writing() -> BTreeSet<String> {
     let (_, document) = wide_fold::routes::api();
     let document: Value = serde_json::from_str(&document.to_json().unwrap()).unwrap();
     let paths = document["paths"].as_object().unwrap();
-    let stored = ["/api/bags", "/api/shelf", "/api/project/import"]
+    let stored = ["/api/bags", "/api/shelf", "/api/guides", "/api/project/import"]
         .map(|start| paths.iter().filter(move |(path, _)| path.starts_with(start)));
     stored
         .into_iter()
@@ -90,7 +90,14 @@ fn some_step(host: &str, id: u64, dice: &mut Dice) -> String {
     steps[turn % steps.len()]["id"].as_str().unwrap().to_owned()
 }
 
-/// One write at that address, on some bag or paper.
+/// The header with which one of these, papers or guides, is changed as it is now.
+fn if_match(host: &str, path: &str, list: &str, id: u64) -> String {
+    let all = get(host, path);
+    let own = all[list].as_array().unwrap().iter().find(|one| one["id"] == id);
+    format!("If-Match: \"{}\"\r\n", own.map_or(1, |one| one["revision"].as_i64().unwrap()))
+}
+
+/// One write at that address, on some bag, paper or guide.
 fn write(host: &str, address: &str, dice: &mut Dice) -> Answer {
     let mut id = dice.roll(6) + 1;
     if address == "DELETE /api/bags/{id}/cut" {
@@ -111,19 +118,17 @@ fn write(host: &str, address: &str, dice: &mut Dice) -> Answer {
     let step = if address.contains("{step}") { some_step(host, id, dice) } else { String::new() };
     let start = address.replace("{id}", &id.to_string()).replace("{step}", &step);
     let paper = json!({ "name": "Ash card", "width": "12 in", "height": "12 in", "count": dice.roll(9) });
+    let gusset = format!("{} in", dice.roll(4) + 1);
+    let guide = json!({ "name": "Guide", "gusset": gusset, "flap": "1 1/4", "widths": ["3 in", "5 in"], "reach": "6" });
     let (more, body) = match address {
         "POST /api/bags" => (String::new(), bag(&format!("bag {}", dice.roll(100)))),
         "PUT /api/bags/{id}" => ("If-Match: *\r\n".to_owned(), bag(&format!("changed {}", dice.roll(100)))),
         "POST /api/bags/{id}/cut" => (String::new(), json!({ "paper": dice.roll(5) + 1 })),
         "PUT /api/bags/{id}/ticks/{step}" => (String::new(), json!({ "done": dice.roll(4) > 0 })),
         "POST /api/shelf" => (String::new(), paper),
-        "PUT /api/shelf/{id}" => {
-            let shelf = get(host, "/api/shelf");
-            let papers = shelf["papers"].as_array().unwrap();
-            let revision =
-                papers.iter().find(|one| one["id"] == id).map_or(1, |one| one["revision"].as_i64().unwrap());
-            (format!("If-Match: \"{revision}\"\r\n"), paper)
-        }
+        "PUT /api/shelf/{id}" => (if_match(host, "/api/shelf", "papers", id), paper),
+        "POST /api/guides" => (String::new(), guide),
+        "PUT /api/guides/{id}" => (if_match(host, "/api/guides", "guides", id), guide),
         "POST /api/shelf/import" => (String::new(), json!({ "csv": "name,width,height\nA,12,12\nB,6,6\n" })),
         "POST /api/project/import" => {
             let one = bag(&format!("carried {}", dice.roll(100)));

@@ -105,6 +105,13 @@ fn report(what: &str, times: &mut [Duration], budget: Duration) {
     );
 }
 
+/// The header with which one of these, papers or guides, is changed as it is now.
+fn revision(wire: &mut Wire, path: &str, list: &str, id: usize) -> Result<String> {
+    let all = wire.ask(&format!("GET {path}"), "", "")?.json();
+    let own = all[list].as_array().into_iter().flatten().find(|one| one["id"] == id);
+    Ok(format!("If-Match: \"{}\"\r\n", own.map_or(Value::from(1), |own| own["revision"].clone())))
+}
+
 fn measure(wire: &mut Wire, case: &Case) -> Result<()> {
     let mut times = Vec::new();
     for turn in 0..case.times {
@@ -127,12 +134,8 @@ fn measure(wire: &mut Wire, case: &Case) -> Result<()> {
                 let kept = wire.ask(&address.replace("PUT", "GET"), "", "")?.json();
                 format!("If-Match: \"{}\"\r\n", kept["revision"])
             }
-            "PUT /api/shelf/{id}" => {
-                let shelf = wire.ask("GET /api/shelf", "", "")?.json();
-                let own =
-                    shelf["papers"].as_array().into_iter().flatten().find(|one| one["id"] == turn % 5 + 1);
-                format!("If-Match: \"{}\"\r\n", own.map_or(Value::from(1), |own| own["revision"].clone()))
-            }
+            "PUT /api/shelf/{id}" => revision(wire, "/api/shelf", "papers", bag)?,
+            "PUT /api/guides/{id}" => revision(wire, "/api/guides", "guides", bag)?,
             _ => String::new(),
         };
         let begun = Instant::now();
@@ -191,6 +194,7 @@ fn everyday_cases(demo: &[Value], joined: &[Value]) -> Vec<Case> {
     let ms = Duration::from_millis;
     let drafts: Vec<Value> = demo.iter().map(|brief| json!({ "name": "bag", "brief": brief })).collect();
     let briefs = demo.to_vec();
+    let guided: Vec<Value> = demo.iter().map(|brief| with(brief, "guide", guide())).collect();
     vec![
         case("the demo's bags", "POST /api/plan", &briefs, ms(10), 200),
         case("the demo's bags", "POST /api/builds", &briefs, ms(50), 60),
@@ -248,7 +252,20 @@ fn everyday_cases(demo: &[Value], joined: &[Value]) -> Vec<Case> {
         ),
         case("a paper taken off", "DELETE /api/shelf/{id}", &[], ms(50), 5),
         case("a paper brought back", "POST /api/shelf/{id}/restore", &[], ms(50), 5),
+        case("the guides", "GET /api/guides", &[], ms(10), 50),
+        case("a new guide", "POST /api/guides", &[guide()], ms(50), 20),
+        case("a changed guide", "PUT /api/guides/{id}", &[guide()], ms(50), 20),
+        case("a guide taken away", "DELETE /api/guides/{id}", &[], ms(50), 5),
+        case("a guide brought back", "POST /api/guides/{id}/restore", &[], ms(50), 5),
+        case("what a guide of eight widths makes", "POST /api/guided", &guided, ms(50), 60),
+        case("bags with a guide", "POST /api/plan", &guided, ms(10), 60),
     ]
+}
+
+/// As many marks as a guide can have.
+fn guide() -> Value {
+    let widths: Vec<String> = (4..12).map(|n| format!("{n}/2 in")).collect();
+    json!({ "name": "Guide", "gusset": "2 in", "flap": "1 1/4", "widths": widths, "reach": "6", "taper": "1/4" })
 }
 
 fn case(what: &'static str, address: &'static str, bodies: &[Value], budget: Duration, times: usize) -> Case {
