@@ -29,6 +29,9 @@ export type Face = Schemas["FaceView"];
 export type FittingFigure = Schemas["FigureView"];
 export type ShelfPaper = Schemas["PaperView"];
 export type UnreadablePaper = Schemas["UnreadableView"];
+export type GuideText = Schemas["GuideText"];
+export type Guide = Schemas["GuideView"];
+export type Feed = Schemas["FeedView"];
 export type PaperText = Schemas["PaperText"];
 export type Way = Schemas["WayView"];
 export type Batch = Schemas["BatchView"];
@@ -200,6 +203,31 @@ export const takePaper = ({ id, revision }: { id: number; revision: number }) =>
 
 export const bringPaper = (id: number) =>
   answer(client.POST("/api/shelf/{id}/restore", { params: { path: { id } } }));
+
+export const listGuides = () => answer(client.GET("/api/guides"));
+
+export const addGuide = (body: GuideText) => answer(client.POST("/api/guides", { body }));
+
+export const updateGuide = (id: number, revision: number, body: GuideText) =>
+  answer(
+    client.PUT("/api/guides/{id}", {
+      params: { path: { id }, header: { "If-Match": `"${revision}"` } },
+      body,
+    }),
+  );
+
+export const takeGuide = ({ id, revision }: { id: number; revision: number }) =>
+  answer(
+    client.DELETE("/api/guides/{id}", {
+      params: { path: { id }, header: { "If-Match": `"${revision}"` } },
+    }),
+  );
+
+export const bringGuide = (id: number) =>
+  answer(client.POST("/api/guides/{id}/restore", { params: { path: { id } } }));
+
+/** What the guide of a bag makes of the bag's sheet. */
+export const guided = (brief: Brief) => answer(client.POST("/api/guided", { body: brief }));
 
 export const importShelf = (csv: string, keep_good: boolean) =>
   answer(client.POST("/api/shelf/import", { body: { csv, keep_good } }));

@@ -1583,6 +1583,8 @@ export interface components {
             flap_mm: number;
             /** @description The guide as it is written. */
             guide: components["schemas"]["GuideText"];
+            /** @description Its gusset as a figure. */
+            gusset: string;
             /**
              * Format: double
              * @description Its measurements in millimetres, to be drawn.

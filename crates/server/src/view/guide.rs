@@ -32,6 +32,8 @@ pub struct GuideView {
     pub guide: GuideText,
     /// `Gusset 2, flaps 1¼, faces 3½ and 5`.
     pub says: String,
+    /// Its gusset as a figure.
+    pub gusset: String,
     /// Its measurements in millimetres, to be drawn.
     pub gusset_mm: f64,
     /// Depth of its base flaps.
@@ -77,22 +79,18 @@ impl GuideView {
     /// [`FormatFault`] if what is kept cannot be read.
     pub fn new(kept: &Kept) -> Result<Self, FormatFault> {
         let guide = read_kept(&kept.text)?;
-        let widths: Vec<String> = guide.widths.iter().map(|width| width.figure(Unit::Inch)).collect();
-        Ok(Self { id: kept.id, revision: kept.revision, widths, ..Self::of(&guide) })
-    }
-
-    fn of(guide: &Guide) -> Self {
-        Self {
-            id: 0,
-            revision: 0,
-            says: says(guide),
+        Ok(Self {
+            id: kept.id,
+            revision: kept.revision,
+            says: says(&guide),
+            gusset: guide.gusset.figure(Unit::Inch),
             gusset_mm: guide.gusset.mm(),
             flap_mm: guide.flap.mm(),
             widths_mm: guide.widths.iter().map(|width| width.mm()).collect(),
-            widths: Vec::new(),
+            widths: guide.widths.iter().map(|width| width.figure(Unit::Inch)).collect(),
             reach_mm: guide.reach.mm(),
-            guide: GuideText::from(guide),
-        }
+            guide: GuideText::from(&guide),
+        })
     }
 }
 

@@ -3,6 +3,7 @@
 
 mod bench;
 mod folding;
+mod guide;
 mod handle;
 mod house;
 mod machine;

@@ -3,12 +3,19 @@
 import type { Brief, Plan } from "../../api/client";
 import { BaseFlaps } from "./habits/BaseFlaps";
 import { Board } from "./habits/Board";
+import { Guide } from "./habits/Guide";
 import { Joinings } from "./habits/Joinings";
 import { Paper } from "./habits/Paper";
 import { Run } from "./habits/Run";
 
-export function Habits(props: { plan: Plan; brief: Brief; onBrief: (brief: Brief, key?: string) => void }) {
-  const { plan, brief, onBrief } = props;
+export function Habits(props: {
+  plan: Plan;
+  brief: Brief;
+  onBrief: (brief: Brief, key?: string) => void;
+  /** A brief that was offered, and the one it was made from. */
+  onOffer: (brief: Brief, from?: Brief) => void;
+}) {
+  const { plan, brief, onBrief, onOffer } = props;
   const set = (change: Partial<Brief>, key?: string) => onBrief({ ...brief, ...change }, key);
   const said = { plan, brief, set };
   return (
@@ -18,6 +25,7 @@ export function Habits(props: { plan: Plan; brief: Brief; onBrief: (brief: Brief
       {brief.build?.kind === "joined" && <Joinings {...said} />}
       <BaseFlaps {...said} />
       <Board {...said} />
+      <Guide {...said} onOffer={onOffer} />
     </div>
   );
 }

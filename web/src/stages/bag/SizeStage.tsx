@@ -43,7 +43,7 @@ export function SizeStage(props: {
       <Decides plan={plan} brief={brief} onBrief={onBrief} onBuild={onOffer} />
       <Said verdicts={plan.verdicts} onApply={onApply} onPoint={onPoint} />
       <WaysToBuild brief={plan.brief} onBrief={onOffer} />
-      <Habits plan={plan} brief={brief} onBrief={onBrief} />
+      <Habits plan={plan} brief={brief} onBrief={onBrief} onOffer={onOffer} />
       <OnOtherSheets brief={plan.brief} onBrief={onOffer} />
       <Measured plan={plan} shown={shown} onShow={onShow} />
     </>

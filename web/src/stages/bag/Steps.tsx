@@ -1,6 +1,7 @@
 // The steps of one stage, with the figures of each pass large enough to read from the table.
 
 import type { Plan, Step } from "../../api/client";
+import { InGuide } from "../../sheet/InGuide";
 import { OnBoard } from "../../sheet/OnBoard";
 import { Figure } from "../../words/Figure";
 import { StepSays } from "./StepSays";
@@ -20,6 +21,7 @@ export function Steps(props: { plan: Plan; stage: Stage; pass: number; onPass: (
               <LaidOnBoard plan={plan} pass={step.pass} />
             </>
           )}
+          {typeof step.feed === "number" && <LaidInGuide plan={plan} feed={step.feed} />}
           <StepSays step={step} />
         </li>
       ))}
@@ -30,6 +32,11 @@ export function Steps(props: { plan: Plan; stage: Stage; pass: number; onPass: (
 function LaidOnBoard(props: { plan: Plan; pass: number }) {
   const pass = props.plan.passes[props.pass];
   return pass ? <OnBoard plan={props.plan} pass={pass} width={370} height={260} /> : null;
+}
+
+function LaidInGuide(props: { plan: Plan; feed: number }) {
+  const feed = props.plan.feeds[props.feed];
+  return feed ? <InGuide plan={props.plan} feed={feed} width={370} height={300} /> : null;
 }
 
 function ScoreFigures(props: { plan: Plan; step: Step; current: boolean; onPass: (pass: number) => void }) {

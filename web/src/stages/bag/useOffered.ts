@@ -2,7 +2,7 @@
 // once, the rest when the figure stands.
 
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { builds, rescaled, type Brief } from "../../api/client";
+import { builds, guided, rescaled, type Brief } from "../../api/client";
 import { useStanding } from "../../api/useStanding";
 
 /** A figure that has stood for so many milliseconds is typed to its end. */
@@ -22,6 +22,9 @@ function useOffered<Offered>(name: string, brief: Brief, ask: (brief: Brief) => 
 
 /** The ways to build a bag. */
 export const useBuilds = (brief: Brief) => useOffered("builds", brief, builds);
+
+/** What the bag's guide makes of its sheet. */
+export const useGuided = (brief: Brief) => useOffered("guided", brief, guided);
 
 /** The same bag, in proportion, on the sheets that are sold everywhere. */
 export const useRescaled = (brief: Brief) => useOffered("rescaled", brief, rescaled);

@@ -1,4 +1,4 @@
-// All bags and papers out as one file, and in again after a look at what it would change.
+// All bags, papers and guides out as one file, and in again after a look at what it would change.
 
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
@@ -35,7 +35,7 @@ export function ProjectFiles({ empty, onAdded }: { empty: boolean; onAdded: () =
       <h2 id="project-title">Carry bags along</h2>
       <p>
         {empty ? (
-          "Bags and papers from another Wide Fold come in as a project file."
+          "Bags, papers and guides from another Wide Fold come in as a project file."
         ) : (
           <>
             <Button variant="remedy" disabled={out.isPending} onClick={() => out.mutate()}>
@@ -74,6 +74,7 @@ function Preview(props: { project: Project; busy: boolean; onAdd: () => void; on
   const lists = [
     { title: "Bags", parts: project.bags },
     { title: "Papers", parts: project.papers },
+    { title: "Guides", parts: project.guides },
   ].filter(({ parts }) => parts.length > 0);
   return (
     <div className="project-preview" role="group" aria-label="What the file would change">

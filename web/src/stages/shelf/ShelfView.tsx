@@ -6,6 +6,7 @@ import { Link } from "react-router";
 import { addPaper, bringPaper, listShelf, takePaper, updatePaper, type PaperText } from "../../api/client";
 import { Icon } from "../../drawings/Icon";
 import { UndoToast } from "../../drawings/UndoToast";
+import { Guides } from "./Guides";
 import { ImportShelf } from "./ImportShelf";
 import { PaperForm } from "./PaperForm";
 import { PaperSlip } from "./PaperSlip";
@@ -101,6 +102,7 @@ export function ShelfView() {
             )}
           </li>
         </ul>
+        <Guides isLaidOut={shelf.isSuccess} />
         <ImportShelf onKept={refresh} />
       </main>
       <UndoToast

@@ -5,6 +5,7 @@ import type { Plan, Step } from "../../api/client";
 import { BagPicture } from "../../fold/BagPicture";
 import { MovingBag } from "../../fold/MovingBag";
 import { openBag, useFold } from "../../fold/useFold";
+import { InGuide } from "../../sheet/InGuide";
 import { OnBoard } from "../../sheet/OnBoard";
 import { PieceLines } from "../../sheet/PieceLines";
 import { SheetHatches, SheetPicture } from "../../sheet/SheetPicture";
@@ -20,8 +21,10 @@ export function StepDrawing({ plan, step }: { plan: Plan; step: Step }) {
   const box = useRef<HTMLDivElement>(null);
   const space = useSpace(box);
   const pass = typeof step.pass === "number" ? plan.passes[step.pass] : undefined;
+  const feed = typeof step.feed === "number" ? plan.feeds[step.feed] : undefined;
   return (
     <div className="step-drawing" ref={box}>
+      {space && feed && <InGuide plan={plan} feed={feed} {...space} type={typeFor(space.width)} />}
       {space && pass && <OnBoard plan={plan} pass={pass} {...space} type={typeFor(space.width)} />}
       {space && step.scene === "sheets" && <Sheets plan={plan} {...space} />}
       {space && step.scene === "flat" && <Pieces plan={plan} {...space} />}

@@ -1,0 +1,100 @@
+// A guide's measurements, each beside the part of the drawing that it measures.
+
+import { useEffect, useRef, useState, type FormEvent } from "react";
+import { Button } from "react-bootstrap";
+import { Refused, type Guide, type GuideText } from "../../api/client";
+import { GuideDrawing, type Measured } from "./GuideDrawing";
+
+const EMPTY: GuideText = { name: "", gusset: "", flap: "", widths: [], reach: "", taper: "" };
+
+/** A guide to show where each measurement lies, until there is one. */
+const ANY: Measured = {
+  gusset: "",
+  gusset_mm: 50,
+  flap_mm: 32,
+  widths_mm: [70, 95, 127],
+  reach_mm: 150,
+  widths: [],
+};
+
+type Typed = "name" | "gusset" | "flap" | "reach" | "taper";
+
+export function GuideForm(props: {
+  guide?: Guide;
+  name?: string;
+  action: string;
+  save: (guide: GuideText) => Promise<unknown>;
+  onClose: () => void;
+}) {
+  const { action, save, onClose } = props;
+  const [guide, setGuide] = useState(props.guide?.guide ?? { ...EMPTY, name: props.name ?? "" });
+  const [widths, setWidths] = useState(guide.widths.join(", "));
+  const [fault, setFault] = useState<{ field: string; sentence: string } | null>(null);
+  const first = useRef<HTMLInputElement>(null);
+  useEffect(() => first.current?.focus(), []);
+  const send = async (event: FormEvent) => {
+    event.preventDefault();
+    // Between commas, semicolons, or the word and.
+    const each = widths.split(/[,;]|\band\b/).map((width) => width.trim());
+    try {
+      await save({ ...guide, widths: each.filter(Boolean), taper: guide.taper?.trim() || null });
+      onClose();
+    } catch (error) {
+      const problem = error instanceof Refused ? error.problem : null;
+      setFault({ field: problem?.field ?? "", sentence: problem?.detail ?? String(error) });
+    }
+  };
+  const field = (name: Typed, label: string, hint: string, big = true) => (
+    <label className={`at-${name}${big ? " edge-field" : ""}`}>
+      <span>{label}</span>
+      <input
+        value={guide[name] ?? ""}
+        placeholder={hint}
+        autoComplete="off"
+        ref={name === "name" ? first : undefined}
+        aria-invalid={fault?.field === name || undefined}
+        onChange={(event) => setGuide({ ...guide, [name]: event.target.value })}
+      />
+    </label>
+  );
+  return (
+    <form
+      className="paper-form guide-form"
+      onSubmit={send}
+      aria-label={action}
+      onKeyDown={(event) => event.key === "Escape" && onClose()}
+    >
+      {field("name", "What you call it", "Bench guide", false)}
+      <div className="guide-edges">
+        <GuideDrawing guide={props.guide ?? ANY} width={300} height={230} />
+        {field("reach", "Its lines reach", "6")}
+        {field("flap", "Base line", "1 1/4")}
+        {field("gusset", "Gusset’s mark", "2")}
+        <label className="at-widths edge-field">
+          <span>Marks for faces, up to eight</span>
+          <input
+            value={widths}
+            placeholder="3 1/2, 5"
+            autoComplete="off"
+            aria-invalid={fault?.field === "widths" || undefined}
+            onChange={(event) => setWidths(event.target.value)}
+          />
+        </label>
+        {field("taper", "Taper of its notch", "none: plain slits")}
+      </div>
+      {fault && (
+        <p className="alarm" role="alert">
+          {fault.sentence}
+        </p>
+      )}
+      <div className="paper-done">
+        <Button variant="ink" type="submit">
+          {action}
+        </Button>
+        <Button variant="remedy" onClick={onClose}>
+          Leave it
+        </Button>
+      </div>
+    </form>
+  );
+}
