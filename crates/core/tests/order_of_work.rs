@@ -6,11 +6,12 @@ mod any;
 use any::any_brief;
 use proptest::prelude::*;
 use std::collections::HashSet;
-use wide_fold_core::Plan;
 use wide_fold_core::folded::Turned;
 use wide_fold_core::folded::motion::{at, legs};
 use wide_fold_core::net::Zone;
+use wide_fold_core::plane::Point;
 use wide_fold_core::steps::{Counsel, Job, Scene, Stage};
+use wide_fold_core::{Brief, Length, Plan, Unit};
 
 /// When a stage comes (handbook, the order of the work; common practice).
 fn turn(stage: Stage) -> u8 {
@@ -174,4 +175,50 @@ proptest! {
             prop_assert!(plan.steps[..base].iter().all(|step| built(step.scene) < 3));
         }
     }
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(200))]
+
+    /// Every cut and every hole lies in one of the places that are shown from close by, and every place has one of its kind shown.
+    #[test]
+    fn what_is_cut_and_punched_is_shown_from_close_by(brief in any_brief()) {
+        let Ok(plan) = Plan::new(&brief) else { return Ok(()) };
+        for step in plan.steps.iter().filter(|step| !step.spots.is_empty()) {
+            let within = |piece: usize, at: Point| {
+                let spots = step.spots.iter().filter(|spot| spot.piece == piece);
+                spots.filter(|spot| spot.x.touches(at.x) && spot.y.touches(at.y)).count() == 1
+            };
+            if step.job == Job::Cut {
+                let piece = step.spots[0].piece;
+                for cut in &plan.pieces[piece].blank.cuts {
+                    prop_assert!(within(piece, cut.from) && within(piece, cut.to), "{cut:?}");
+                }
+            } else {
+                for (index, piece) in plan.pieces.iter().enumerate() {
+                    prop_assert!(piece.blank.holes.iter().all(|hole| within(index, hole.centre)));
+                }
+            }
+            prop_assert!(step.spots[0].first);
+            for spot in step.spots.iter().filter(|spot| !spot.first) {
+                let size = (spot.x.length(), spot.y.length());
+                prop_assert!(step.spots.iter().any(|other| other.first && (other.x.length(), other.y.length()) == size));
+            }
+        }
+        let has_holes = plan.pieces.iter().any(|piece| !piece.blank.holes.is_empty());
+        let punched = plan.steps.iter().filter(|step| step.job == Job::Holes);
+        prop_assert!(punched.into_iter().all(|step| step.spots.is_empty() != has_holes));
+    }
+}
+
+/// A bag of one piece: slits with tapers at three corners, a taper at the free edge, and the corner below the tab.
+#[test]
+fn three_corners_are_cut_alike() {
+    let plan = Plan::new(&Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2))).unwrap();
+    let cut = plan.steps.iter().find(|step| step.job == Job::Cut).unwrap();
+    let at: Vec<(String, bool)> =
+        cut.spots.iter().map(|spot| (spot.x.from.figure(Unit::Inch), spot.first)).collect();
+    let told: Vec<(&str, bool)> = at.iter().map(|(at, first)| (at.as_str(), *first)).collect();
+    // The second gusset tapers at both of its sides; the tab has its two ends.
+    assert_eq!(told, [("0", true), ("1¾", true), ("5¾", true), ("7½", false), ("11½", true), ("11½", true)]);
 }

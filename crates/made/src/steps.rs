@@ -6,6 +6,7 @@ mod counsel;
 mod fit;
 mod guided;
 mod job;
+mod spots;
 mod trim;
 
 use crate::brief::{Across, Build, ClosingFlap, GussetCrease, RunStart, ScoreFace};
@@ -20,6 +21,7 @@ use crate::text::{list, sentence};
 pub use counsel::Counsel;
 pub use fit::layers;
 pub use job::Job;
+pub use spots::Spot;
 
 use crate::{Brief, Length};
 
@@ -40,6 +42,8 @@ pub struct Step {
     pub feed: Option<usize>,
     /// What to take care of.
     pub caution: Option<&'static str>,
+    /// Small places of the pieces at which it is done; none where it is done all over.
+    pub spots: Vec<Spot>,
     /// What there is to be seen while it is done.
     pub scene: Scene,
     /// How many stretches of the way from the flat to the finished bag ([`legs`](crate::folded::motion::legs)) are done when it is.
@@ -110,7 +114,11 @@ pub fn steps(
     let is_notched = |index: usize| feeds.iter().any(|feed| feed.piece == index);
     steps.extend((0..pieces.len()).filter_map(|index| cut(brief, pieces, index, is_notched(index), figures)));
     steps.extend(assemble::steps(brief, fitted, pieces, figures));
-    for step in steps.iter_mut().filter(|step| step.job != Job::Guide) {
+    for step in &mut steps {
+        step.spots.extend(spots::of(step.job, pieces));
+        if step.job == Job::Guide {
+            continue;
+        }
         let pass = step.pass.and_then(|index| {
             let pass = passes.get(index)?;
             Some((passes[..index].iter().all(|before| before.piece != pass.piece), pass))
@@ -128,7 +136,19 @@ fn step(job: Job, title: impl Into<String>, says: Vec<String>) -> Step {
         Stage::Cut | Stage::Glue => Scene::Flat,
     };
     let (title, counsel) = (title.into(), Counsel::default());
-    Step { stage, job, title, says, pass: None, feed: None, caution: None, scene, reached: 0, counsel }
+    Step {
+        stage,
+        job,
+        title,
+        says,
+        pass: None,
+        feed: None,
+        caution: None,
+        spots: Vec::new(),
+        scene,
+        reached: 0,
+        counsel,
+    }
 }
 
 /// Which piece is meant, where there is more than one.
@@ -395,7 +415,11 @@ fn cut(brief: &Brief, pieces: &[Piece], index: usize, is_notched: bool, figures:
         },
         of_piece(pieces, index)
     );
-    Some(Step { caution: Some(KNIFE), ..step(Job::Cut, title, says) })
+    Some(Step {
+        caution: Some(KNIFE),
+        spots: spots::of_cuts(index, &pieces[index]),
+        ..step(Job::Cut, title, says)
+    })
 }
 
 #[cfg(test)]

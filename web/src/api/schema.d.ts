@@ -2611,6 +2611,17 @@ export interface components {
             /** @description The unit's short name: `in` or `mm`. */
             unit: components["schemas"]["UnitName"];
         };
+        /** @description A small place of a piece at which a step is done. */
+        SpotView: {
+            /** @description True for the first of its kind: the others look just like it. */
+            first: boolean;
+            /** @description Which of the pieces. */
+            piece: number;
+            /** @description From the left edge of the piece: where it begins and ends, in millimetres. */
+            x_mm: number[];
+            /** @description From its bottom edge. */
+            y_mm: number[];
+        };
         /**
          * @description What becomes of the base corner squares of a cradle pair's back piece.
          * @enum {string}
@@ -2657,6 +2668,8 @@ export interface components {
             says: string[];
             /** @description What there is to be seen while it is done. */
             scene: components["schemas"]["SceneName"];
+            /** @description Small places of the pieces at which it is done. */
+            spots: components["schemas"]["SpotView"][];
             /** @description The stage it belongs to. */
             stage: components["schemas"]["StageName"];
             /** @description What it is. */

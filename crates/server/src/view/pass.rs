@@ -9,7 +9,8 @@ use utoipa::ToSchema;
 use wide_fold_core::brief::{Board, Stop};
 use wide_fold_core::folded::motion::legs;
 use wide_fold_core::passes::{Edge, Pass};
-use wide_fold_core::steps::{Counsel, Step, steps};
+use wide_fold_core::plane::Span;
+use wide_fold_core::steps::{Counsel, Spot, Step, steps};
 use wide_fold_core::{Brief, Length, Plan, Unit};
 
 /// One way the piece lies on the board, and the lines scored while it lies so.
@@ -109,6 +110,8 @@ pub struct StepView {
     pub feed: Option<usize>,
     /// What to take care of.
     pub caution: Option<&'static str>,
+    /// Small places of the pieces at which it is done.
+    pub spots: Vec<SpotView>,
     /// What there is to be seen while it is done.
     pub scene: SceneName,
     /// How far the bag is folded before and after it, from 0 (flat) to 1 (made).
@@ -123,6 +126,26 @@ pub struct StepView {
     pub goes_wrong: String,
     /// What helps then.
     pub rescue: String,
+}
+
+/// A small place of a piece at which a step is done.
+#[derive(Clone, Copy, Debug, Serialize, ToSchema)]
+pub struct SpotView {
+    /// Which of the pieces.
+    pub piece: usize,
+    /// From the left edge of the piece: where it begins and ends, in millimetres.
+    pub x_mm: [f64; 2],
+    /// From its bottom edge.
+    pub y_mm: [f64; 2],
+    /// True for the first of its kind: the others look just like it.
+    pub first: bool,
+}
+
+impl SpotView {
+    fn new(spot: &Spot) -> Self {
+        let ends = |span: Span| [span.from.mm(), span.to.mm()];
+        Self { piece: spot.piece, x_mm: ends(spot.x), y_mm: ends(spot.y), first: spot.first }
+    }
 }
 
 impl PassView {
@@ -220,6 +243,7 @@ impl StepView {
             pass: step.pass,
             feed: step.feed,
             caution: step.caution,
+            spots: step.spots.iter().map(SpotView::new).collect(),
             scene: step.scene.into(),
         }
     }

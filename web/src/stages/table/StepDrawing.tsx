@@ -12,6 +12,7 @@ import { SheetHatches, SheetPicture } from "../../sheet/SheetPicture";
 import { GlueAreas } from "../../sheet/layers/GlueAreas";
 import { Hatches } from "../../sheet/layers/Hatches";
 import { useSpace } from "../../sheet/useSpace";
+import { FromCloseBy } from "./FromCloseBy";
 
 /** Written on a drawing: read from a metre away, or from the hand where there is little room. */
 const typeFor = (width: number) => (width > 460 ? 28 : 15);
@@ -27,7 +28,10 @@ export function StepDrawing({ plan, step }: { plan: Plan; step: Step }) {
       {space && feed && <InGuide plan={plan} feed={feed} {...space} type={typeFor(space.width)} />}
       {space && pass && <OnBoard plan={plan} pass={pass} {...space} type={typeFor(space.width)} />}
       {space && step.scene === "sheets" && <Sheets plan={plan} {...space} />}
-      {space && step.scene === "flat" && <Pieces plan={plan} {...space} />}
+      {space && step.scene === "flat" && step.spots.length === 0 && <Pieces plan={plan} {...space} />}
+      {space && step.scene === "flat" && step.spots.length > 0 && (
+        <FromCloseBy plan={plan} spots={step.spots} {...space} />
+      )}
       {space && step.scene === "glued" && <Glued plan={plan} step={step} {...space} />}
       {space && step.scene === "bag" && <Moving key={step.id} plan={plan} step={step} {...space} />}
       {space && step.scene === "finished" && <Standing plan={plan} {...space} />}
