@@ -119,5 +119,19 @@ async fn take(service: &Service) -> Result<(), Failed> {
     let phone = Browser::open(390, 844).await?;
     phone.goto(&address("/bags/1")).await?;
     phone.find(".drawing .dimension").await?;
-    phone.shot(&folder.join("bag-phone.png")).await
+    phone.shot(&folder.join("bag-phone.png")).await?;
+    drop(phone);
+
+    // Last of all, for it changes the bag.
+    let browser = Browser::open(1280, 800).await?;
+    browser.goto(&address("/bags/1")).await?;
+    browser.find("select[aria-label='Guide for notching and scoring'] option:nth-child(2)").await?;
+    let select = browser.find("select[aria-label='Guide for notching and scoring']").await?;
+    select.select_by_index(1).await?;
+    browser.find(".guide-makes button:nth-of-type(2)").await?.click().await?;
+    browser.find(".guide-makes [aria-pressed=true]").await?;
+    browser.find("#stage-score").await?.click().await?;
+    browser.find("svg[aria-label*='in the guide']").await?;
+    settle().await;
+    browser.shot(&folder.join("bag-guide.png")).await
 }

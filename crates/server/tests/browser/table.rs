@@ -180,3 +180,22 @@ async fn a_bag_is_rehearsed_on_a_scrap_and_no_tick_is_kept() {
     house.reads("Measure and trim").await;
     assert_eq!(house.ticked().await, 0);
 }
+
+/// What is cut is shown from close by, one of each kind, and ringed on the whole piece.
+#[tokio::test]
+async fn cuts_are_shown_from_close_by() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    house.goto("/bags/1/table").await;
+    house.reads("Measure and trim").await;
+    let heading = "return document.querySelector('h1')?.innerText ?? ''";
+    while !house.browser.run(heading).await.unwrap().as_str().unwrap().starts_with("Slit") {
+        house.on_with(Key::PageDown).await;
+    }
+    // One notch at the free edge, one each way at a slit, the corner below the tab; six places with the tab’s upper end.
+    house.browser.until("document.querySelectorAll('.places svg').length === 4").await.unwrap();
+    assert_eq!(house.number("document.querySelectorAll('.where .ring').length").await, 6);
+    // Larger than life: ¼ in of taper is more than 20 px.
+    let larger = "document.querySelector('.places svg').clientHeight > document.querySelector('.where svg').clientHeight";
+    assert_eq!(house.browser.run(&format!("return {larger}")).await.unwrap(), Value::Bool(true));
+    house.is_sound("cuts from close by").await;
+}
