@@ -225,7 +225,7 @@ proptest! {
             prop_assert!((0..ways).all(|turned| !at(makes.tallest + brief.board.groove, turned == 1)));
         }
         // The widest pair can be no wider.
-        if let Some(widest) = told.makes.iter().filter(|makes| !makes.marked).next_back() {
+        if let Some(widest) = told.makes.iter().rfind(|makes| !makes.marked) {
             let mut wider = widest.brief.clone();
             wider.finished.width += brief.board.groove;
             let turned = Brief { sheet: Sheet { turned: !wider.sheet.turned, ..wider.sheet.clone() }, ..wider.clone() };

@@ -4,6 +4,7 @@ mod bags;
 mod cutter;
 mod document;
 mod guides;
+mod kept;
 mod plan;
 mod printing;
 mod project;

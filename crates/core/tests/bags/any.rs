@@ -131,7 +131,7 @@ fn guide(brief: &Brief, kind: u16) -> Guide {
             1 => vec![Length::inches(3), near(brief.finished.width) + Length::INCH],
             _ => vec![Length::inches(2), Length::inches(4), Length::inches(6)],
         },
-        reach: if kind % 2 == 0 { flap + Length::inches(4) } else { Length::inches(30) },
+        reach: if kind.is_multiple_of(2) { flap + Length::inches(4) } else { Length::inches(30) },
         taper: Length::ZERO,
     }
     .in_order()
@@ -185,11 +185,11 @@ prop_compose! {
         if fitted {
             brief.fittings = fittings;
         }
-        if extras % 5 == 0 {
+        if extras.is_multiple_of(5) {
             let guide = guide(&brief, extras / 5);
             // Every other one is made as its guide asks.
-            let build = if extras % 2 == 0 { Build::Wrap } else { Build::CornerPair };
-            brief = if extras % 3 == 0 { guide.fitted(&brief, build, guide.widest()) } else { Brief { guide: Some(guide), ..brief } };
+            let build = if extras.is_multiple_of(2) { Build::Wrap } else { Build::CornerPair };
+            brief = if extras.is_multiple_of(3) { guide.fitted(&brief, build, guide.widest()) } else { Brief { guide: Some(guide), ..brief } };
         }
         brief
     }

@@ -1,16 +1,16 @@
 //! Guides that are kept: list, add, change with a revision check, take away and bring back; and what one makes of a sheet.
 
 use super::bags::{Id, expected};
+use super::kept::{changed, number, required};
 use crate::dear::Dear;
 use crate::problem::{Body, Problem};
 use crate::store::kept::{Change, GUIDES, Kept};
-use crate::store::{Expected, Store, StoreError};
+use crate::store::{Store, StoreError};
 use crate::view::guide::{GuideView, GuidedView, GuidesView};
 use axum::Json;
-use axum::extract::{Path, State};
+use axum::extract::State;
 use axum::http::{HeaderMap, StatusCode};
 use axum::response::{IntoResponse, Response};
-use jiff::Timestamp;
 use rusqlite::Transaction;
 use wide_fold_core::{Brief, Guide, Unit};
 use wide_fold_formats::project::MOST_GUIDES;
@@ -49,13 +49,10 @@ pub async fn change_guide(
     headers: HeaderMap,
     Body(text): Body<GuideText>,
 ) -> Result<Json<GuideView>, Problem> {
-    let id = number(id)?;
-    let expected = expected(&headers)?.ok_or_else(|| {
-        let detail = "Say which revision of the guide this changes, in If-Match.";
-        Problem::new(StatusCode::PRECONDITION_REQUIRED, "revision", detail)
-    })?;
+    let (id, expected) = (number(GUIDES, id)?, required(GUIDES, &headers)?);
     let change = Change::Content(written(&text.read(Unit::Inch)?)?);
-    changed(&store, id, Some(expected), change).await
+    let kept = changed(&store, GUIDES, id, Some(expected), change).await?;
+    Ok(Json(GuideView::new(&kept)?))
 }
 
 /// Take a guide away; it can be brought back. `If-Match` carries the revision it was seen at, if that matters.
@@ -69,13 +66,9 @@ pub async fn take_guide(
     id: Id,
     headers: HeaderMap,
 ) -> Result<StatusCode, Problem> {
-    let (id, expected) = (number(id)?, expected(&headers)?);
+    let (id, expected) = (number(GUIDES, id)?, expected(&headers)?);
     // One that cannot be read can be taken away all the same.
-    store
-        .write(move |transaction| {
-            GUIDES.change(transaction, id, expected.as_ref(), &Change::Delete, Timestamp::now())
-        })
-        .await?;
+    changed(&store, GUIDES, id, expected, Change::Delete).await?;
     Ok(StatusCode::NO_CONTENT)
 }
 
@@ -84,7 +77,8 @@ pub async fn take_guide(
     (status = 200, body = GuideView), (status = 404, body = Problem, content_type = "application/problem+json")
 ))]
 pub async fn bring_guide_back(State(store): State<Store>, id: Id) -> Result<Json<GuideView>, Problem> {
-    changed(&store, number(id)?, None, Change::Restore).await
+    let kept = changed(&store, GUIDES, number(GUIDES, id)?, None, Change::Restore).await?;
+    Ok(Json(GuideView::new(&kept)?))
 }
 
 /// What the guide of a bag makes of the bag's sheet; nothing if the bag has no guide.
@@ -104,18 +98,6 @@ pub async fn makes(
     .await
 }
 
-async fn changed(
-    store: &Store,
-    id: i64,
-    expected: Option<Expected>,
-    change: Change,
-) -> Result<Json<GuideView>, Problem> {
-    let work = move |transaction: &Transaction<'_>| {
-        GUIDES.change(transaction, id, expected.as_ref(), &change, Timestamp::now())
-    };
-    Ok(Json(GuideView::new(&store.write(work).await?)?))
-}
-
 /// Keeps guides while there is room.
 pub(super) fn add(transaction: &Transaction<'_>, guides: &[String]) -> Result<Vec<Kept>, StoreError> {
     let there = GUIDES.list(transaction)?.len();
@@ -126,10 +108,6 @@ pub(super) fn add(transaction: &Transaction<'_>, guides: &[String]) -> Result<Ve
         return Err(StoreError::Short(sentence));
     }
     GUIDES.add(transaction, guides)
-}
-
-fn number(id: Id) -> Result<i64, Problem> {
-    id.map(|Path(id)| id).map_err(|_| Problem::not_found(GUIDES.name))
 }
 
 pub(super) fn written(guide: &Guide) -> Result<String, Problem> {

@@ -1,15 +1,15 @@
 //! The paper shelf: list, add, change with a revision check, take off and bring back, CSV in and out.
 
 use super::bags::{Id, expected};
+use super::kept::{changed, number, required};
 use crate::problem::{Body, Problem};
 use crate::store::kept::{Change, Kept, PAPERS};
-use crate::store::{Expected, Store, StoreError};
+use crate::store::{Store, StoreError};
 use crate::view::shelf::{ImportText, ImportView, PaperView, ShelfView, read_kept};
 use axum::Json;
-use axum::extract::{Path, State};
+use axum::extract::State;
 use axum::http::{HeaderMap, StatusCode, header};
 use axum::response::{IntoResponse, Response};
-use jiff::Timestamp;
 use rusqlite::Transaction;
 use wide_fold_core::paper::Paper;
 use wide_fold_formats::{PaperText, read_shelf, write_shelf};
@@ -53,13 +53,10 @@ pub async fn change_paper(
     headers: HeaderMap,
     Body(text): Body<PaperText>,
 ) -> Result<Json<PaperView>, Problem> {
-    let id = number(id)?;
-    let expected = expected(&headers)?.ok_or_else(|| {
-        let detail = "Say which revision of the paper this changes, in If-Match.";
-        Problem::new(StatusCode::PRECONDITION_REQUIRED, "revision", detail)
-    })?;
+    let (id, expected) = (number(PAPERS, id)?, required(PAPERS, &headers)?);
     let change = Change::Content(checked(&text)?);
-    changed(&store, id, Some(expected), change).await
+    let kept = changed(&store, PAPERS, id, Some(expected), change).await?;
+    Ok(Json(PaperView::new(&kept)?))
 }
 
 /// Take a paper off the shelf; it can be brought back. `If-Match` carries the revision it was seen at, if that matters.
@@ -73,12 +70,9 @@ pub async fn take_paper(
     id: Id,
     headers: HeaderMap,
 ) -> Result<StatusCode, Problem> {
-    let (id, expected) = (number(id)?, expected(&headers)?);
-    store
-        .write(move |transaction| {
-            PAPERS.change(transaction, id, expected.as_ref(), &Change::Delete, Timestamp::now())
-        })
-        .await?;
+    let (id, expected) = (number(PAPERS, id)?, expected(&headers)?);
+    // One that cannot be read can be taken away all the same.
+    changed(&store, PAPERS, id, expected, Change::Delete).await?;
     Ok(StatusCode::NO_CONTENT)
 }
 
@@ -87,19 +81,8 @@ pub async fn take_paper(
     (status = 200, body = PaperView), (status = 404, body = Problem, content_type = "application/problem+json")
 ))]
 pub async fn bring_paper_back(State(store): State<Store>, id: Id) -> Result<Json<PaperView>, Problem> {
-    changed(&store, number(id)?, None, Change::Restore).await
-}
-
-async fn changed(
-    store: &Store,
-    id: i64,
-    expected: Option<Expected>,
-    change: Change,
-) -> Result<Json<PaperView>, Problem> {
-    let work = move |transaction: &Transaction<'_>| {
-        PAPERS.change(transaction, id, expected.as_ref(), &change, Timestamp::now())
-    };
-    Ok(Json(PaperView::new(&store.write(work).await?)?))
+    let kept = changed(&store, PAPERS, number(PAPERS, id)?, None, Change::Restore).await?;
+    Ok(Json(PaperView::new(&kept)?))
 }
 
 /// The shelf as CSV.
@@ -141,10 +124,6 @@ pub(super) fn add(transaction: &Transaction<'_>, papers: &[String]) -> Result<Ve
         return Err(StoreError::Short(sentence));
     }
     PAPERS.add(transaction, papers)
-}
-
-pub(super) fn number(id: Id) -> Result<i64, Problem> {
-    id.map(|Path(id)| id).map_err(|_| Problem::not_found("paper"))
 }
 
 fn checked(text: &PaperText) -> Result<String, Problem> {

@@ -1,8 +1,8 @@
 //! Ways to make a bag, sizes close by, what is left over, many bags at once; and taking paper for a bag.
 
-use super::bags::{Id, planned_again};
+use super::bags::{Id, number, planned_again};
 use super::plan::planned;
-use super::shelf::{number, readable, written};
+use super::shelf::{readable, written};
 use crate::dear::Dear;
 use crate::problem::{Body, Problem};
 use crate::store::cuts::{self, Back, Cut};

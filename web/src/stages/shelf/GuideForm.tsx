@@ -1,8 +1,8 @@
 // A guide's measurements, each beside the part of the drawing that it measures.
 
 import { useEffect, useRef, useState, type FormEvent } from "react";
-import { Button } from "react-bootstrap";
 import { Refused, type Guide, type GuideText } from "../../api/client";
+import { FormDone } from "./FormDone";
 import { GuideDrawing, type Measured } from "./GuideDrawing";
 
 const EMPTY: GuideText = { name: "", gusset: "", flap: "", widths: [], reach: "", taper: "" };
@@ -82,19 +82,7 @@ export function GuideForm(props: {
         </label>
         {field("taper", "Taper of its notch", "none: plain slits")}
       </div>
-      {fault && (
-        <p className="alarm" role="alert">
-          {fault.sentence}
-        </p>
-      )}
-      <div className="paper-done">
-        <Button variant="ink" type="submit">
-          {action}
-        </Button>
-        <Button variant="remedy" onClick={onClose}>
-          Leave it
-        </Button>
-      </div>
+      <FormDone sentence={fault?.sentence} action={action} onClose={onClose} />
     </form>
   );
 }

@@ -1,8 +1,8 @@
 // One paper's figures, its width and height standing at the edges of the sheet they measure.
 
 import { useEffect, useRef, useState, type FormEvent, type ReactNode } from "react";
-import { Button } from "react-bootstrap";
 import { Refused, type PaperText } from "../../api/client";
+import { FormDone } from "./FormDone";
 
 const EMPTY: PaperText = { name: "", width: "12 in", height: "12 in", count: 1 };
 
@@ -66,19 +66,7 @@ export function PaperForm(props: {
         {field("thickness", "Thickness, measured", "0.25 mm")}
         {field("price", isRoll ? "Price of a roll" : "Price of a sheet", "0.65")}
       </div>
-      {fault && (
-        <p className="alarm" role="alert">
-          {fault.sentence}
-        </p>
-      )}
-      <div className="paper-done">
-        <Button variant="ink" type="submit">
-          {action}
-        </Button>
-        <Button variant="remedy" onClick={onClose}>
-          Leave it
-        </Button>
-      </div>
+      <FormDone sentence={fault?.sentence} action={action} onClose={onClose} />
     </form>
   );
 }
