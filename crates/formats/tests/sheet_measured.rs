@@ -3,7 +3,8 @@
 
 use rstest::rstest;
 use usvg::{Group, Node, Options, Tree};
-use wide_fold_core::brief::{Build, GussetCrease, RunStart, Top};
+use wide_fold_core::brief::{Build, Extra, Extras, GussetCrease, HandleKind, RunStart, Top};
+use wide_fold_core::layout::Part;
 use wide_fold_core::net::{Blank, Fold};
 use wide_fold_core::{Brief, Length, Plan};
 use wide_fold_formats::sheet_svg;
@@ -157,4 +158,32 @@ fn holes_are_cut_where_the_face_has_them() {
         assert!(svg.contains(&format!("M {x} {y} ")), "{x} {y}");
     }
     assert_eq!(svg.matches("class=\"hole\"").count(), 4);
+}
+
+/// Small parts lie in the space the layout gave them, whichever way they are turned: two handle strips upright beside the bag.
+#[test]
+fn a_turned_part_lies_in_its_space() {
+    let mut brief = Brief::new(Length::eighths(22), Length::inches(10), Length::eighths(10));
+    brief.sheet.directional = false;
+    brief.fittings.handle.kind = HandleKind::Tube;
+    brief.extras = Extras::of([Extra::HandleStrip]);
+    brief.base = wide_fold_core::brief::BaseHabit::Custom { depth: Length::inches(1) };
+    let (plan, tree) = drawn(&brief);
+    let sheet = &plan.layout.sheets[0];
+    let mut turned = 0;
+    let [left, _, _, bottom] = boxes(&tree, "sheet")[0];
+    for (n, placed) in sheet.placed.iter().enumerate() {
+        let Part::Small(small) = placed.part else { continue };
+        let space = placed.space;
+        turned += usize::from(space.width == small.size.height && space.height == small.size.width);
+        let wanted = [
+            left + space.x.mm(),
+            bottom - (space.y + space.height).mm(),
+            left + (space.x + space.width).mm(),
+            bottom - space.y.mm(),
+        ];
+        let found = boxes(&tree, &format!("small-{}", n + 1))[0];
+        assert!(found.iter().zip(&wanted).all(|(a, b)| near(*a, *b)), "{wanted:?} {found:?}");
+    }
+    assert!(turned > 0, "{:?}", sheet.placed);
 }

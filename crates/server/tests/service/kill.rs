@@ -1,6 +1,7 @@
 //! Every acknowledged save survives the process being killed.
 
 use super::wire::{BINARY, bag, get, request, serve};
+use serde_json::json;
 use std::path::Path;
 use wide_fold_browser::Service;
 
@@ -75,4 +76,38 @@ fn acknowledged_ticks_survive_kill_9() {
         let kept = get(service.host(), &format!("/api/bags/{id}/ticks"))["done"].as_array().unwrap().len();
         assert!(kept == acknowledged || kept == acknowledged + 1, "{kept} kept, {acknowledged} acknowledged");
     }
+}
+
+/// A project file comes in whole or not at all, whenever the program is killed.
+#[test]
+fn an_import_is_whole_after_kill_9() {
+    const BAGS: usize = 30;
+    let folder = tempfile::tempdir().unwrap();
+    let db = folder.path().join("bags.db");
+    let mut acknowledged = 0;
+    for round in 0..4 {
+        let service = serve(&db);
+        let host = service.host().to_owned();
+        let writer = std::thread::spawn(move || {
+            let file = |n: usize| {
+                let bags: Vec<_> = (0..BAGS).map(|own| bag(&format!("{round} {n} {own}"))).collect();
+                let file = json!({ "format": "wide-fold-project", "version": 1, "bags": bags });
+                json!({ "text": file.to_string() }).to_string()
+            };
+            let answers = (0..1000).map(|n| request(&host, "POST /api/project/import", "", &file(n)));
+            answers.take_while(|answer| answer.as_ref().is_some_and(|answer| answer.status == 200)).count()
+        });
+        std::thread::sleep(std::time::Duration::from_millis(130 + round * 35));
+        drop(service); // SIGKILL
+        acknowledged += writer.join().unwrap();
+    }
+    assert!(acknowledged > 0);
+    let service = serve(&db);
+    let kept = get(service.host(), "/api/bags?most=1")["total"].as_u64().unwrap() as usize;
+    assert_eq!(kept % BAGS, 0, "{kept} bags of files of {BAGS}");
+    let files = kept / BAGS;
+    assert!(
+        files >= acknowledged && files <= acknowledged + 4,
+        "{files} files kept, {acknowledged} acknowledged"
+    );
 }
