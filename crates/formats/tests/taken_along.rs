@@ -9,9 +9,23 @@ use std::collections::{BTreeMap, BTreeSet, HashMap};
 use std::io::Read;
 use wide_fold_core::brief::{Across, Build, GussetCrease};
 use wide_fold_core::net::Fold;
-use wide_fold_core::{Brief, Length, Plan};
+use wide_fold_core::{Brief, Guide, Length, Plan};
 use wide_fold_formats::bundle::{everything, zipped};
 use wide_fold_formats::{FoldFile, List, fold_file, read_fold, write_list};
+
+/// The bag as a pair in a guide of its own figures.
+fn guided(plan: &Plan) -> Plan {
+    let size = plan.brief.finished;
+    let guide = Guide {
+        name: "Any guide".to_owned(),
+        gusset: size.gusset,
+        flap: size.gusset,
+        widths: vec![size.width],
+        reach: size.gusset + Length::inches(4),
+        taper: Length::ZERO,
+    };
+    Plan::new(&guide.fitted(&plan.brief, Build::CornerPair, size.width)).unwrap()
+}
 
 fn between(a: &[f64], b: &[f64]) -> f64 {
     a.iter().zip(b).map(|(a, b)| (a - b).powi(2)).sum::<f64>().sqrt()
@@ -137,15 +151,20 @@ proptest! {
 
     /// Every piece, cut and score has its row, read by another reader; and every sheet of the layout is in the ZIP.
     #[test]
-    fn lists_and_the_bundle_are_whole(plan in plan()) {
+    fn lists_and_the_bundle_are_whole(plan in plan(), in_guide: bool) {
         let Some(plan) = plan else { return Ok(()) };
+        let plan = if in_guide { guided(&plan) } else { plan };
         let rows = |list| {
             let text = write_list(&plan, list);
             let mut reader = csv::Reader::from_reader(text.as_bytes());
             reader.records().map(|row| row.unwrap().iter().map(str::to_owned).collect()).collect::<Vec<Vec<String>>>()
         };
         let scores = plan.passes.iter().map(|pass| pass.lines.len() + 2 * pass.slants.len()).sum::<usize>();
-        prop_assert_eq!(rows(List::Scores).len(), scores);
+        // In a guide: a row for every upright line, and one for the base line under every panel.
+        let moves = plan.feeds.iter().flat_map(|feed| &feed.moves);
+        let in_guide = moves.map(|made| usize::from(made.scores) + usize::from(made.base)).sum::<usize>();
+        prop_assert_eq!(rows(List::Scores).len(), scores + in_guide);
+        prop_assert_eq!(rows(List::Scores).iter().filter(|row| row[1] == "guide").count(), in_guide);
         prop_assert_eq!(rows(List::Cuts).len(), plan.layout.sheets.iter().map(|sheet| sheet.trims.len()).sum::<usize>());
         let parts = rows(List::Parts);
         for (piece, row) in plan.pieces.iter().zip(&parts) {

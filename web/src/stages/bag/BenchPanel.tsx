@@ -1,6 +1,6 @@
 // The stages of the work beside the sheet.
 
-import { memo, useCallback, useMemo, useRef } from "react";
+import { memo, useCallback, useLayoutEffect, useMemo, useRef } from "react";
 import type { Brief, Plan, ProblemDetails } from "../../api/client";
 import { HandleStage } from "./handle/HandleStage";
 import { Leftovers } from "./Leftovers";
@@ -52,6 +52,10 @@ export function BenchPanel(props: {
     [look, plan],
   );
   useHeldInPlace(beside);
+  // Another stage is read from its beginning.
+  useLayoutEffect(() => {
+    if (beside.current) beside.current.scrollTop = 0;
+  }, [stage]);
   return (
     <aside className="bench-side">
       <StageRail stage={stage} onStage={look.atStage} />
