@@ -53,8 +53,11 @@ export function BenchPanel(props: {
   );
   useHeldInPlace(beside);
   // Another stage is read from its beginning.
+  const read = useRef(stage);
   useLayoutEffect(() => {
-    if (beside.current) beside.current.scrollTop = 0;
+    if (read.current === stage || !beside.current) return;
+    read.current = stage;
+    beside.current.scrollTop = 0;
   }, [stage]);
   return (
     <aside className="bench-side">
