@@ -2,6 +2,7 @@ import { Link, Route, Routes } from "react-router";
 import { BagView } from "./stages/bag/BagView";
 import { BagsView } from "./stages/bags/BagsView";
 import { CutView } from "./stages/cut/CutView";
+import { GiftView } from "./stages/gift/GiftView";
 import { MachineView } from "./stages/machine/MachineView";
 import { PrinterView } from "./stages/printer/PrinterView";
 import { ShelfView } from "./stages/shelf/ShelfView";
@@ -17,6 +18,7 @@ export function App() {
       <Route path="/bags/:id/printer" element={<PrinterView />} />
       <Route path="/machine" element={<MachineView />} />
       <Route path="/cut" element={<CutView />} />
+      <Route path="/gift" element={<GiftView />} />
       <Route path="/shelf" element={<ShelfView />} />
       <Route path="*" element={<Nowhere />} />
     </Routes>

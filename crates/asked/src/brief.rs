@@ -18,6 +18,7 @@ pub use limits::BriefFault;
 pub use places::{AllRound, Cuts, JoinWeights, Place, Places, Side};
 pub use top::{ClosingFlap, FaceSide, Hem, HemSide, Top, TopNature};
 
+use crate::gift::Gift;
 use crate::{Guide, Length, Sheet, Unit};
 
 /// Everything a crafter says about a bag before anything is computed.
@@ -56,6 +57,8 @@ pub struct Brief {
     pub board: Board,
     /// A guide to notch and score it with, as far as it reaches.
     pub guide: Option<Guide>,
+    /// What goes into it, as it lies, if that is kept with the bag.
+    pub gift: Option<Gift>,
     /// Which face is scored.
     pub score_face: ScoreFace,
     /// How much joins show at every kind of place, when a run is cut into pieces.
@@ -107,6 +110,7 @@ impl Brief {
             side_sheet: None,
             board: Board::default(),
             guide: None,
+            gift: None,
             score_face: ScoreFace::OutsideOfFold,
             weights: JoinWeights::default(),
             fittings: Fittings::default(),

@@ -1,10 +1,11 @@
 //! What is asked: exact lengths, sheets and papers, the brief of a bag, and the figures of all that is put on it.
 //!
-//! Each module knows only those before it: text · length · plane · mass · sheet, guide · brief · figures · paper · fittings.
+//! Each module knows only those before it: text · length · plane · mass · sheet, guide, gift · brief · figures · paper · fittings.
 
 pub mod brief;
 pub mod figures;
 pub mod fittings;
+pub mod gift;
 pub mod guide;
 pub mod length;
 pub mod mass;

@@ -29,12 +29,14 @@ mod between;
 mod building;
 mod cutting;
 mod fittings;
+mod gift;
 mod guide;
 
 pub use before::renewed;
 pub use building::{AllRoundText, BuildText, JoinsText, SquaresText};
 pub use cutting::{ExtraText, PlaceText, WeightsText};
 pub use fittings::*;
+pub use gift::{GiftText, ThingText, TogetherText};
 pub use guide::GuideText;
 
 use serde::{Deserialize, Serialize};
@@ -124,6 +126,9 @@ pub struct BriefText {
     /// A guide to notch and score it with; none if left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub guide: Option<GuideText>,
+    /// What goes into it, as it lies; not kept with the bag if left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub gift: Option<GiftText>,
     /// Which face is scored.
     #[serde(default)]
     pub score_face: ScoreFaceText,

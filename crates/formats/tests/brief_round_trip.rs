@@ -9,6 +9,7 @@ use wide_fold_core::brief::{
     Stands, Stops, Top,
 };
 use wide_fold_core::brief::{Extra, Extras};
+use wide_fold_core::gift::{Gift, Thing, Together};
 use wide_fold_core::mass::Mass;
 use wide_fold_core::sheet::Printed;
 use wide_fold_core::{Brief, Guide, Length, Plan, Sheet, Unit};
@@ -99,6 +100,24 @@ prop_compose! {
             taper: n(notch / 24),
         };
         brief.guide = flags[6].then(|| guide.in_order());
+        let thing = match kind % 6 {
+            0 => Thing::Box { width: n(w), depth: n(d), height: n(h) },
+            1 => Thing::Cylinder { across: n(w), height: n(h) },
+            2 => Thing::Bottle { across: n(d), height: n(h) },
+            3 => Thing::Ball { across: n(w) },
+            4 => Thing::Flat { width: n(w), height: n(h), thick: n(tab) },
+            _ => Thing::Odd { widest: n(w), deepest: n(d), tallest: n(h) },
+        };
+        let together = if flags[0] { Together::Stacked } else { Together::SideBySide };
+        let gift = Gift {
+            things: vec![thing; 1 + crease],
+            together,
+            lying: flags[1],
+            turned: flags[2],
+            room: flags[3].then(|| n(notch)),
+            headroom: flags[4].then(|| n(tab)),
+        };
+        brief.gift = flags[5].then_some(gift);
         brief
     }
 }

@@ -1,9 +1,11 @@
 //! What is judged: joins and builds, verdicts and remedies that have been tried, plans, ways and offers.
 //!
-//! Each module knows only those before it: joins, builds, several · draft · verdict · plan · nearby, guided, ways, offers, leftovers, lifted.
+//! Each module knows only those before it: joins, builds, several · fit · draft · verdict · plan · nearby, guided, ways, from_gift, offers, leftovers, lifted.
 
 pub mod builds;
 mod draft;
+pub mod fit;
+pub mod from_gift;
 pub mod guided;
 pub mod joins;
 pub mod leftovers;
@@ -19,7 +21,7 @@ pub mod ways;
 // The rooms before this one, under the names they have everywhere.
 pub use plan::Plan;
 pub(crate) use wide_fold_asked::{Brief, BriefFault, Guide, Length, Ruler, Sheet, Unit};
-pub(crate) use wide_fold_asked::{brief, figures, fittings, mass, paper, plane, sheet, text};
+pub(crate) use wide_fold_asked::{brief, figures, fittings, gift, mass, paper, plane, sheet, text};
 pub(crate) use wide_fold_made::{
     Net, budget, feeds, folded, layout, net, passes, pieces, proof, rescale, steps,
 };

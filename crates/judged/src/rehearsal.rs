@@ -37,6 +37,7 @@ pub fn rehearsal(brief: &Brief) -> Option<Plan> {
         side_sheet: None,
         // No guide folds half of its gusset.
         guide: None,
+        gift: None,
         ..brief.clone()
     };
     let wanted = folds(&bare);

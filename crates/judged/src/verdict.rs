@@ -6,6 +6,7 @@ mod carry;
 mod closing;
 mod decor;
 mod fit;
+mod gift;
 mod groove;
 mod guide;
 mod gusset;
@@ -65,6 +66,8 @@ pub enum About {
     Gussets,
     /// Handle, holes and what holds them.
     Handle,
+    /// What goes into it.
+    Gift,
     /// Mats, band and pocket.
     Decoration,
     /// A crease of a piece, by its place in the piece's list.
@@ -200,7 +203,7 @@ fn findings(draft: &Draft) -> Vec<Finding> {
 type Find = fn(&Draft) -> Vec<Finding>;
 
 /// All but the notes on the board's grooves, which ask for every pass, and what only folding shows.
-const GRAVE: [Find; 15] = [
+const GRAVE: [Find; 16] = [
     fit::find,
     build::find,
     base::find,
@@ -216,6 +219,7 @@ const GRAVE: [Find; 15] = [
     decor::find,
     thickness::find,
     guide::find,
+    gift::find,
 ];
 
 fn grave(draft: &Draft) -> Vec<Finding> {

@@ -23,4 +23,4 @@ mod worked;
 // The rooms before this one, under the names they have everywhere.
 pub use net::Net;
 pub(crate) use wide_fold_asked::{Brief, Length, Sheet, Unit};
-pub(crate) use wide_fold_asked::{brief, figures, fittings, mass, plane, sheet, text};
+pub(crate) use wide_fold_asked::{brief, figures, fittings, gift, mass, plane, sheet, text};

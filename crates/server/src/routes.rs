@@ -3,6 +3,7 @@
 mod bags;
 mod cutter;
 mod document;
+mod fit;
 mod guides;
 mod kept;
 mod plan;
@@ -62,6 +63,7 @@ pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
         .routes(routes!(guides::change_guide, guides::take_guide))
         .routes(routes!(guides::bring_guide_back))
         .routes(routes!(guides::makes))
+        .routes(routes!(fit::fit))
         .routes(routes!(ways::ways))
         .routes(routes!(ways::nearby))
         .routes(routes!(ways::joins))

@@ -4,6 +4,7 @@ pub mod bag;
 pub mod build;
 pub mod dimension;
 pub mod face;
+pub mod fit;
 pub mod fittings;
 pub mod fold;
 pub mod guide;

@@ -101,6 +101,13 @@ async fn take(service: &Service) -> Result<(), Failed> {
     browser.find(".paper-slip").await?;
     browser.shot(&folder.join("shelf.png")).await?;
 
+    browser.goto(&address("/gift")).await?;
+    browser.find(".measures input").await?.click().await?;
+    browser.type_keys("3 1/2\t5").await?;
+    browser.until("document.querySelectorAll('.fit').length === 3").await?;
+    settle().await;
+    browser.shot(&folder.join("gift.png")).await?;
+
     browser.goto(&address("/cut")).await?;
     for (bag, copies) in [("Bud vase", "12"), ("Platter in a box", "5")] {
         browser.find(&format!("[aria-label='Number of {bag}']")).await?.click().await?;

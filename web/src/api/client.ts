@@ -29,6 +29,8 @@ export type Face = Schemas["FaceView"];
 export type FittingFigure = Schemas["FigureView"];
 export type ShelfPaper = Schemas["PaperView"];
 export type UnreadablePaper = Schemas["UnreadableView"];
+export type GiftText = Schemas["GiftText"];
+export type Fit = Schemas["FitView"];
 export type GuideText = Schemas["GuideText"];
 export type Guide = Schemas["GuideView"];
 export type Feed = Schemas["FeedView"];
@@ -203,6 +205,10 @@ export const takePaper = ({ id, revision }: { id: number; revision: number }) =>
 
 export const bringPaper = (id: number) =>
   answer(client.POST("/api/shelf/{id}/restore", { params: { path: { id } } }));
+
+/** Bags for what goes into them. */
+export const fit = (body: Schemas["FitText"], signal?: AbortSignal) =>
+  answer(client.POST("/api/fit", { body, signal }));
 
 export const listGuides = () => answer(client.GET("/api/guides"));
 

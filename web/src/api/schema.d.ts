@@ -285,6 +285,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bags for a gift, one for every way it may lie, made from the papers on the shelf; the best first. */
+        post: operations["fit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fold": {
         parameters: {
             query?: never;
@@ -707,6 +724,9 @@ export interface components {
             /** @enum {string} */
             what: "decoration";
         } | {
+            /** @enum {string} */
+            what: "gift";
+        } | {
             /** @description Its name there: `c0`. */
             id: string;
             /** @description Which of the plan's pieces it is on. */
@@ -923,6 +943,7 @@ export interface components {
             finished: components["schemas"]["FinishedText"];
             /** @description Handle, closure, insert, decoration; none but an insert if left out. */
             fittings?: components["schemas"]["FittingsText"];
+            gift?: components["schemas"]["GiftText"] | null;
             guide?: components["schemas"]["GuideText"] | null;
             /** @description What is scored down the gussets, and across so that the bag folds flat. */
             gusset_crease?: components["schemas"]["GussetCreaseText"];
@@ -1410,6 +1431,26 @@ export interface components {
              */
             width: string;
         };
+        /** @description A gift, to find bags for. */
+        FitText: {
+            /** @description What goes into the bag. */
+            gift: components["schemas"]["GiftText"];
+            /** @description The unit of labels, and of measures that name none. */
+            unit?: components["schemas"]["UnitText"];
+            /** @description What all of it weighs: `12 oz`, `340 g`. */
+            weight?: string | null;
+        };
+        /** @description A bag for a gift. */
+        FitView: {
+            /** @description The bag, to be kept. */
+            brief: components["schemas"]["BriefText"];
+            /** @description Why it is as large as it is; a sentence each. */
+            says: string[];
+            /** @description Width, height and gusset as figures. */
+            size: string[];
+            standing?: components["schemas"]["StandingView"] | null;
+            way?: components["schemas"]["WayView"] | null;
+        };
         /** @description Everything put on a bag. */
         FittingsText: {
             /**
@@ -1517,6 +1558,21 @@ export interface components {
             legs: components["schemas"]["LegView"][];
             /** @description Poses evenly spaced from unrolled to finished. */
             poses: components["schemas"]["PoseView"][];
+        };
+        /** @description What goes into a bag, as it is written. */
+        GiftText: {
+            /** @description Room above; customary if left out. */
+            headroom?: string | null;
+            /** @description True if they are laid on their sides. */
+            lying?: boolean;
+            /** @description Room on every side; customary for the shape if left out. */
+            room?: string | null;
+            /** @description The things, from left to right or from the bottom up. */
+            things: components["schemas"]["ThingText"][];
+            /** @description How several are put together; side by side if left out. */
+            together?: components["schemas"]["TogetherText"];
+            /** @description True if what is measured as depth lies along the width of the bag. */
+            turned?: boolean;
         };
         /**
          * @description What a glued area is for.
@@ -1805,6 +1861,13 @@ export interface components {
             kind: "mixed";
             /** @description Width of a strip, unfolded; 1 in if left out. */
             width?: string | null;
+        };
+        /** @description What goes into a bag. */
+        KeptGiftView: {
+            /** @description False if it has to stand. */
+            may_lie: boolean;
+            /** @description `a jar or tumbler: 3½ × 5 × 3½`. */
+            says: string;
         };
         /**
          * @description How the ends of a ribbon are knotted.
@@ -2197,6 +2260,7 @@ export interface components {
             feeds: components["schemas"]["FeedView"][];
             /** @description Handle, backing, closure, insert and decoration. */
             fittings: components["schemas"]["FittingsView"];
+            gift?: components["schemas"]["KeptGiftView"] | null;
             /** @description Where it lies on the sheet. */
             layout: components["schemas"]["LayoutView"];
             /** @description What to score on the board. */
@@ -2756,6 +2820,43 @@ export interface components {
             /** @description What was taken: `3 sheets of Iron-spot card`. */
             says: string;
         };
+        /** @description One thing, with the measures of its shape. Something round is measured straight across, or once round it. */
+        ThingText: {
+            depth: string;
+            height: string;
+            /** @enum {string} */
+            kind: "box";
+            width: string;
+        } | {
+            across?: string | null;
+            height: string;
+            /** @enum {string} */
+            kind: "cylinder";
+            round?: string | null;
+        } | {
+            across?: string | null;
+            height: string;
+            /** @enum {string} */
+            kind: "bottle";
+            round?: string | null;
+        } | {
+            across?: string | null;
+            /** @enum {string} */
+            kind: "ball";
+            round?: string | null;
+        } | {
+            height: string;
+            /** @enum {string} */
+            kind: "flat";
+            thick: string;
+            width: string;
+        } | {
+            deepest: string;
+            /** @enum {string} */
+            kind: "odd";
+            tallest: string;
+            widest: string;
+        };
         /** @description A step's tick. */
         TickText: {
             /** @description True to tick it off, false to take the tick back. */
@@ -2766,6 +2867,11 @@ export interface components {
             /** @description Their ids, in the order of the work. */
             done: string[];
         };
+        /**
+         * @description How several things are put together.
+         * @enum {string}
+         */
+        TogetherText: "side_by_side" | "stacked";
         /**
          * @description A tool of the machine.
          * @enum {string}
@@ -2936,7 +3042,7 @@ export interface components {
          * @description What is put on a bag.
          * @enum {string}
          */
-        WhatName: "ribbon" | "tube" | "strap" | "hanger" | "strip" | "mat" | "band" | "pocket" | "clip" | "magnet";
+        WhatName: "ribbon" | "tube" | "strap" | "hanger" | "strip" | "mat" | "band" | "pocket" | "clip" | "magnet" | "gift";
     };
     responses: never;
     parameters: never;
@@ -4344,6 +4450,91 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    fit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FitText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FitView"][];
                 };
             };
             /** @description The body is no JSON, or broke off. */

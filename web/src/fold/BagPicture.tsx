@@ -27,7 +27,7 @@ export const BagPicture = memo(function BagPicture(props: {
       {drawn.map((facet) => (
         <g key={facet.index}>
           <polygon
-            className={`facet ${facet.outside ? "is-outside" : "is-inside"}${facet.fitting ? " is-fitting" : ""}${lit?.has(facet.index) ? " is-lit" : ""}`}
+            className={`facet ${facet.outside ? "is-outside" : "is-inside"}${facet.through ? " is-through" : facet.fitting ? " is-fitting" : ""}${lit?.has(facet.index) ? " is-lit" : ""}`}
             points={facet.corners.map(place).join(" ")}
           />
           {facet.holes.map((edge, index) => (

@@ -23,7 +23,7 @@ export function DrawnBag(props: {
       {drawn.map((facet) => (
         <g key={facet.index}>
           <polygon
-            className={`facet ${facet.outside ? "is-outside" : "is-inside"}${facet.fitting ? " is-fitting" : ""}${lit.has(facet.index) ? " is-lit" : ""}`}
+            className={`facet ${facet.outside ? "is-outside" : "is-inside"}${facet.through ? " is-through" : facet.fitting ? " is-fitting" : ""}${lit.has(facet.index) ? " is-lit" : ""}`}
             points={facet.corners.map((corner) => place(corner).join()).join(" ")}
             data-facet={facet.index}
             onMouseEnter={() => onPoint(facet.index, facet.outside)}

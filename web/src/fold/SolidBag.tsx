@@ -187,7 +187,12 @@ function paper(facet: Facet, index: number, corners: Vec3[], lit: boolean) {
     return mesh;
   };
   const tint = lit ? "--slate" : fitting ? "--line" : "--ink";
-  const edge = new LineLoop(loop(corners), new LineBasicMaterial({ color: ink(tint) }));
+  // The lines of what lies in the bag are seen through the paper.
+  const through = facet.what === "gift";
+  const edge = new LineLoop(
+    loop(corners),
+    new LineBasicMaterial({ color: ink(through ? "--slate" : tint), depthTest: !through }),
+  );
   const { hatch, letter, up } = marksOn(facet, lifted(corners, 0.4));
   return [
     side(lit ? "--lit" : fitting ? "--reverse" : "--sheet", true),

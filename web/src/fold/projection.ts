@@ -30,6 +30,8 @@ export interface Drawn {
   holes: [number, number][][];
   /** True if it is no part of the bag's paper. */
   fitting: boolean;
+  /** True for what lies in the bag, seen through the paper. */
+  through: boolean;
   /** Hatching and letter of the sheet it comes from, and the pattern's up. */
   marks: Marks<Stroke>;
 }
@@ -100,10 +102,13 @@ export function project(facets: Facet[], pose: number[][][], turn: Turn, apart =
       facing: Math.abs(facing),
       holes,
       fitting: Boolean(facet.what),
+      through: facet.what === "gift",
       marks: { hatch: marks.hatch.map(stroke), letter: marks.letter.map(stroke), up: marks.up.map(stroke) },
     };
   });
-  return farthestFirst(drawn);
+  // What lies in the bag is drawn over it, seen through the paper: of that only what looks this way.
+  const within = drawn.filter((facet) => facet.through && facet.outside);
+  return [...farthestFirst(drawn.filter((facet) => !facet.through)), ...within];
 }
 
 /** Puts projected corners into the middle of a drawing, as large as fits: a function from a corner to its place, to a tenth of a pixel. */

@@ -3,6 +3,7 @@
 use super::{BaseHabit, Brief, Build, Top};
 use crate::Length;
 use crate::Sheet;
+use crate::gift::Gift;
 use crate::sheet::Stuff;
 
 /// The smallest width, height or gusset a hand can fold (our choice).
@@ -57,6 +58,9 @@ impl Brief {
         let least = Length::from_nm(500_000);
         self.within("board.groove", "The board's groove", board.groove, least, Length::INCH)?;
         self.within("board.reach", "The board's reach", board.reach, Length::inches(4), Length::inches(60))?;
+        if let Some(Err((_, sentence))) = self.gift.as_ref().map(Gift::check) {
+            return Err(BriefFault { field: "gift", sentence });
+        }
         self.guide.as_ref().map_or(Ok(()), |guide| guide.check(self.unit)).map_err(|(field, sentence)| {
             let field = match field {
                 "name" => "guide.name",

@@ -28,6 +28,8 @@ pub enum What {
     Clip,
     /// A magnet.
     Magnet,
+    /// What goes into the bag.
+    Gift,
 }
 
 /// Something drawn on a face. Frame: x from the face's centre line to the right of one who looks at it, y from the base line up;

@@ -7,6 +7,7 @@ use wide_fold_core::brief::{
     RunStart, ScoreFace, Squares, Stands, Stops, Top,
 };
 use wide_fold_core::brief::{Extra, Extras};
+use wide_fold_core::gift::{Gift, Thing};
 use wide_fold_core::mass::Mass;
 use wide_fold_core::sheet::Grammage;
 use wide_fold_core::{Brief, Guide, Length, Sheet, Unit};
@@ -184,6 +185,17 @@ prop_compose! {
         }
         if fitted {
             brief.fittings = fittings;
+        }
+        if extras % 7 == 1 {
+            let near = |length: Length| length.max(Length::eighths(2)).min(Length::inches(50));
+            let size = brief.finished;
+            let less = Length::sixty_fourths(i64::from(extras % 64));
+            let thing = match extras % 3 {
+                0 => Thing::Box { width: near(size.width - less), depth: near(size.gusset - less), height: near(size.height - less) },
+                1 => Thing::Cylinder { across: near(size.gusset - less), height: near(size.height - less * 2) },
+                _ => Thing::Flat { width: near(size.width), height: near(size.height), thick: near(less) },
+            };
+            brief.gift = Some(Gift { things: vec![thing; 1 + usize::from(extras % 2)], turned: left, ..Gift::one(thing) });
         }
         if extras.is_multiple_of(5) {
             let guide = guide(&brief, extras / 5);

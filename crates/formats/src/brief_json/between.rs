@@ -146,6 +146,8 @@ impl TryFrom<&BriefText> for Brief {
         let guide = text.guide.as_ref().map(|guide| guide.read(unit)).transpose();
         brief.guide =
             guide.map_err(|fault| FormatFault { field: format!("guide.{}", fault.field), ..fault })?;
+        let gift = text.gift.as_ref().map(|gift| gift.read(unit)).transpose();
+        brief.gift = gift.map_err(|fault| FormatFault { field: format!("gift.{}", fault.field), ..fault })?;
         brief.score_face = text.score_face.into();
         brief.sheet = read.sheet("sheet", &text.sheet)?;
         let side = text.side_sheet.as_ref().map(|side| read.sheet("side_sheet", side)).transpose()?;
@@ -186,6 +188,7 @@ impl From<&Brief> for BriefText {
                 hangs_over: (!brief.board.hangs_over).then_some(false),
             },
             guide: brief.guide.as_ref().map(GuideText::from),
+            gift: brief.gift.as_ref().map(GiftText::from),
             score_face: brief.score_face.into(),
             unit: brief.unit.into(),
         }

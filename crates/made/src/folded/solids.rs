@@ -5,6 +5,7 @@ use crate::Brief;
 use crate::brief::HandleKind;
 use crate::fittings::Fitted;
 use crate::fittings::drawing::{ARCH, Drawn, What, face_marks};
+use crate::gift::Thing;
 use crate::net::{Net, Zone, face_left};
 use glam::{DAffine3, DVec3};
 
@@ -98,6 +99,92 @@ pub fn in_space(brief: &Brief, fitted: &Fitted, net: &Net, folded: &Folded) -> V
         }
     }
     solids
+}
+
+/// Sides of what is round.
+const SIDES: u32 = 16;
+
+/// What goes into the bag, standing in the middle of its base.
+pub fn gift_in_space(brief: &Brief, net: &Net, folded: &Folded) -> Vec<Solid> {
+    let (Some(gift), Some(pose)) = (&brief.gift, of_front(brief, net, folded)) else { return Vec::new() };
+    let aside = (brief.depth() - gift.block().depth).half();
+    let mut solids = Vec::new();
+    for (thing, block, [x, back, up]) in gift.laid() {
+        let low = [x.mm(), up.mm(), -(aside + back).mm()];
+        let size = [block.width.mm(), block.height.mm(), -block.depth.mm()];
+        // From shares of the block, in the order across, up, to the back.
+        let at = |[a, b, c]: [f64; 3]| {
+            let spot = DVec3::new(low[0] + size[0] * a, low[1] + size[1] * b, low[2] + size[2] * c);
+            pose.transform_point3(spot)
+        };
+        let axis = match (thing, gift.lying, gift.turned) {
+            (Thing::Box { .. } | Thing::Flat { .. } | Thing::Odd { .. }, ..) => None,
+            (Thing::Ball { .. } | Thing::Bottle { .. }, ..) | (_, false, _) => Some(1),
+            (_, true, false) => Some(0),
+            (_, true, true) => Some(2),
+        };
+        let faces = axis.map_or_else(of_box, |axis| of_rings(axis, &rings(thing)));
+        let what = What::Gift;
+        solids.extend(
+            faces.into_iter().map(|face| Solid { what, corners: face.into_iter().map(at).collect() }),
+        );
+    }
+    solids
+}
+
+/// How wide something round is along its axis, both as shares of its block.
+fn rings(thing: Thing) -> Vec<(f64, f64)> {
+    match thing {
+        Thing::Ball { .. } => (0..=6)
+            .map(|n| {
+                let angle = std::f64::consts::PI * f64::from(n) / 6.0;
+                ((1.0 - angle.cos()) / 2.0, angle.sin().max(0.05))
+            })
+            .collect(),
+        // A neck to look at: nothing rests on it.
+        Thing::Bottle { .. } => vec![(0.0, 1.0), (0.62, 1.0), (0.76, 0.36), (1.0, 0.36)],
+        _ => vec![(0.0, 1.0), (1.0, 1.0)],
+    }
+}
+
+/// The six sides of a block, as shares of it, each seen from outside anticlockwise.
+fn of_box() -> Vec<Vec<[f64; 3]>> {
+    let side = |corners: [[f64; 3]; 4]| corners.to_vec();
+    vec![
+        side([[0., 0., 0.], [1., 0., 0.], [1., 1., 0.], [0., 1., 0.]]),
+        side([[1., 0., 1.], [0., 0., 1.], [0., 1., 1.], [1., 1., 1.]]),
+        side([[0., 0., 1.], [0., 0., 0.], [0., 1., 0.], [0., 1., 1.]]),
+        side([[1., 0., 0.], [1., 0., 1.], [1., 1., 1.], [1., 1., 0.]]),
+        side([[0., 1., 0.], [1., 1., 0.], [1., 1., 1.], [0., 1., 1.]]),
+        side([[0., 0., 1.], [1., 0., 1.], [1., 0., 0.], [0., 0., 0.]]),
+    ]
+}
+
+/// Rings about one of the axes of a block, joined into bands, with a lid at either end.
+fn of_rings(axis: usize, rings: &[(f64, f64)]) -> Vec<Vec<[f64; 3]>> {
+    let ring = |&(along, wide): &(f64, f64)| -> Vec<[f64; 3]> {
+        let spot = |n: u32| {
+            let angle = std::f64::consts::TAU * f64::from(n) / f64::from(SIDES);
+            let mut spot = [along; 3];
+            (spot[(axis + 1) % 3], spot[(axis + 2) % 3]) =
+                (0.5 + angle.cos() * wide / 2.0, 0.5 + angle.sin() * wide / 2.0);
+            spot
+        };
+        (0..SIDES).map(spot).collect()
+    };
+    let rings: Vec<_> = rings.iter().map(ring).collect();
+    let mut faces: Vec<Vec<[f64; 3]>> = Vec::new();
+    for pair in rings.windows(2) {
+        let count = pair[0].len();
+        let band = |n: usize| {
+            let next = (n + 1) % count;
+            vec![pair[0][n], pair[1][n], pair[1][next], pair[0][next]]
+        };
+        faces.extend((0..count).map(band));
+    }
+    faces.extend(rings.first().cloned());
+    faces.extend(rings.last().map(|last| last.iter().rev().copied().collect()));
+    faces
 }
 
 /// From the frame of the front face (x from its centre line, y from the base line, z towards the one who looks) to space.

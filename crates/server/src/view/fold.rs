@@ -7,7 +7,7 @@ use wide_fold_core::Plan;
 use wide_fold_core::fittings::drawing::What;
 use wide_fold_core::folded::Turned;
 use wide_fold_core::folded::motion::{Leg, at, legs};
-use wide_fold_core::folded::solids::{Solid, in_space};
+use wide_fold_core::folded::solids::{Solid, gift_in_space, in_space};
 use wide_fold_core::lifted;
 use wide_fold_core::net::part_name;
 use wide_fold_core::proof::{FlatFold, Item};
@@ -51,10 +51,12 @@ pub struct StandingView {
 impl StandingView {
     /// What is put on the bag of a plan, piece by flat piece.
     fn fittings(plan: &Plan) -> Self {
-        let solids = in_space(&plan.brief, &plan.fitted, &plan.net, &plan.folded);
+        let mut solids = in_space(&plan.brief, &plan.fitted, &plan.net, &plan.folded);
+        solids.extend(gift_in_space(&plan.brief, &plan.net, &plan.folded));
         let facet = |solid: &Solid| FacetView {
             name: match solid.what {
                 What::Tube => "rolled handle".to_owned(),
+                What::Gift => "what goes into it".to_owned(),
                 what => WhatName::from(what).word().to_owned(),
             },
             what: Some(solid.what.into()),

@@ -11,6 +11,8 @@ use super::verdict::{ProofView, VerdictView};
 use serde::Serialize;
 use utoipa::ToSchema;
 use wide_fold_core::brief::{AllRound, BaseHabit, Build, Place};
+use wide_fold_core::figures::Figures;
+use wide_fold_core::fit::told;
 use wide_fold_core::folded::surfaces::{Orientation, Surface};
 use wide_fold_core::net::PaperFace;
 use wide_fold_core::{Brief, Length, Plan, Unit};
@@ -32,6 +34,8 @@ pub struct PlanView {
     pub sheet: String,
     /// Figures that are set in words beside the drawing.
     pub settings: SettingsView,
+    /// What goes into it, if that is kept with the bag.
+    pub gift: Option<KeptGiftView>,
     /// Measurements that are edited on the drawing.
     pub dimensions: Vec<DimensionView>,
     /// Handle, backing, closure, insert and decoration.
@@ -54,6 +58,15 @@ pub struct PlanView {
     pub surfaces: Vec<SurfaceView>,
     /// What the crafter should know, gravest first.
     pub verdicts: Vec<VerdictView>,
+}
+
+/// What goes into a bag.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct KeptGiftView {
+    /// `a jar or tumbler: 3½ × 5 × 3½`.
+    pub says: String,
+    /// False if it has to stand.
+    pub may_lie: bool,
 }
 
 /// Lengths of the brief that are set in a sentence.
@@ -163,6 +176,10 @@ impl PlanView {
                 sheet_width: LengthView::new(brief.sheet.width, unit),
                 sheet_height: LengthView::new(brief.sheet.height, unit),
             },
+            gift: brief.gift.as_ref().map(|gift| KeptGiftView {
+                says: told(gift, Figures::of(brief)),
+                may_lie: gift.things.iter().all(|thing| thing.may_lie()),
+            }),
             dimensions: DimensionView::all(plan),
             fittings: FittingsView::new(plan),
             pieces: plan.pieces.iter().map(|piece| PieceView::new(piece, unit)).collect(),

@@ -190,6 +190,7 @@ spelled! {
         "pocket" Pocket: What::Pocket,
         "clip" Clip: What::Clip,
         "magnet" Magnet: What::Magnet,
+        "gift" Gift: What::Gift,
     }
 }
 

@@ -21,6 +21,7 @@ pub enum AboutView {
     Gussets {},
     Handle {},
     Decoration {},
+    Gift {},
     /// One line.
     Crease {
         /// Which of the plan's pieces it is on.
@@ -145,6 +146,7 @@ impl ProofView {
 impl AboutView {
     fn new(about: &About) -> Self {
         match about {
+            About::Gift => Self::Gift {},
             About::Sheet => Self::Sheet {},
             About::Tab => Self::Tab {},
             About::Base => Self::Base {},

@@ -93,7 +93,8 @@ impl WayView {
             .collect()
     }
 
-    fn new(now: &Brief, way: &Way, paper: &Paper) -> Self {
+    /// One way, beside the bag as it is now.
+    pub fn new(now: &Brief, way: &Way, paper: &Paper) -> Self {
         let unit = now.unit;
         let layout = way.layout();
         let takes = match (paper.kind, way.sheets) {

@@ -3,6 +3,7 @@
 
 mod conserved;
 mod cutter;
+mod fit;
 mod garbled;
 mod guides;
 mod handle;

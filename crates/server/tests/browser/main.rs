@@ -3,6 +3,7 @@
 
 mod bench;
 mod folding;
+mod gift;
 mod guide;
 mod handle;
 mod house;

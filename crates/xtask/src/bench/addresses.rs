@@ -259,6 +259,18 @@ fn everyday_cases(demo: &[Value], joined: &[Value]) -> Vec<Case> {
         case("a guide brought back", "POST /api/guides/{id}/restore", &[], ms(50), 5),
         case("what a guide of eight widths makes", "POST /api/guided", &guided, ms(50), 60),
         case("bags with a guide", "POST /api/plan", &guided, ms(10), 60),
+        case("bags for a jar and for three boxes", "POST /api/fit", &gifts(), ms(100), 40),
+    ]
+}
+
+/// Something simple, and three things that may lie every way.
+fn gifts() -> Vec<Value> {
+    let jar = json!({ "kind": "cylinder", "across": "3 1/2", "height": "5" });
+    let one = json!({ "kind": "box", "width": "3", "depth": "2 1/4", "height": "4 1/8" });
+    let more = json!({ "kind": "box", "width": "1 1/2", "depth": "2", "height": "5" });
+    vec![
+        json!({ "gift": { "things": [jar] }, "weight": "1 lb" }),
+        json!({ "gift": { "things": [one, more, one] } }),
     ]
 }
 

@@ -3,6 +3,7 @@
 import type { Brief, Plan } from "../../api/client";
 import { BaseFlaps } from "./habits/BaseFlaps";
 import { Board } from "./habits/Board";
+import { Gift } from "./habits/Gift";
 import { Guide } from "./habits/Guide";
 import { Joinings } from "./habits/Joinings";
 import { Paper } from "./habits/Paper";
@@ -20,6 +21,7 @@ export function Habits(props: {
   const said = { plan, brief, set };
   return (
     <div className="habits">
+      <Gift {...said} onOffer={onOffer} />
       <Paper {...said} />
       <Run {...said} />
       {brief.build?.kind === "joined" && <Joinings {...said} />}

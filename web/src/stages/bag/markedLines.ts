@@ -24,6 +24,7 @@ export function markedLines(
   const roles: Record<Exclude<About["what"], "crease" | "handle">, Crease["role"][]> = {
     sheet: [],
     decoration: [],
+    gift: [],
     tab: ["tab_line", "strip_line"],
     base: ["base_line", "squash_diagonal", "bottom_fold"],
     hem: ["hem_line", "flap_line", "flap_turn"],

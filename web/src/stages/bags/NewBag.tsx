@@ -3,7 +3,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { useEffect, useRef, useState, type FormEvent } from "react";
 import { Button } from "react-bootstrap";
-import { useNavigate } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { Refused, type Bag, type BagDraft } from "../../api/client";
 import { Icon } from "../../drawings/Icon";
 
@@ -69,6 +69,9 @@ export function NewBag({ first, create }: { first: boolean; create: (draft: BagD
             <Icon name="plus" /> Draw it
           </Button>
         </div>
+        <p className="other-doors">
+          or <Link to="/gift">start from what goes in</Link>
+        </p>
         <p className="new-bag-problem" id="new-bag-problem" role="alert">
           {start.error?.message}
         </p>

@@ -1,0 +1,200 @@
+//! From a gift to its bag: the folded bag, asked point by point, has it inside, with the room it was promised and no groove more.
+#![allow(clippy::unwrap_used)] // In a test, a panic is the failure.
+
+use proptest::prelude::*;
+use rstest::rstest;
+use wide_fold_core::brief::{BaseHabit, Build, GussetCrease, Top};
+use wide_fold_core::budget::Budget;
+use wide_fold_core::fit::{headroom, poses, sized};
+use wide_fold_core::folded::solids::gift_in_space;
+use wide_fold_core::from_gift::from_gift;
+use wide_fold_core::gift::{Block, Gift, Thing, Together, across_of_round};
+use wide_fold_core::net::Zone;
+use wide_fold_core::paper::{Paper, Stock};
+use wide_fold_core::{Brief, Length, Plan, Sheet};
+
+fn any_thing() -> impl Strategy<Value = Thing> {
+    (0_usize..6, 4_i64..60, 4_i64..60, 4_i64..80).prop_map(|(kind, a, b, c)| {
+        let [a, b, c] = [a, b, c].map(|n| Length::sixty_fourths(n * 8 - 3));
+        match kind {
+            0 => Thing::Box { width: a, depth: b, height: c },
+            1 => Thing::Cylinder { across: a, height: c },
+            2 => Thing::Bottle { across: a, height: c },
+            3 => Thing::Ball { across: a },
+            4 => Thing::Flat { width: a, height: c, thick: b.half() },
+            _ => Thing::Odd { widest: a, deepest: b, tallest: c },
+        }
+    })
+}
+
+prop_compose! {
+    fn any_gift()(
+        things in prop::collection::vec(any_thing(), 1..4), stacked: bool, lying: bool, turned: bool,
+        room in prop::option::weighted(0.3, 0_i64..16), headroom in prop::option::weighted(0.3, 0_i64..24),
+    ) -> Gift {
+        let lying = lying && things.iter().all(|thing| thing.may_lie());
+        Gift {
+            things,
+            together: if stacked { Together::Stacked } else { Together::SideBySide },
+            lying,
+            turned,
+            room: room.map(Length::eighths),
+            headroom: headroom.map(Length::eighths),
+        }
+    }
+}
+
+prop_compose! {
+    fn habits()(groove in 0_usize..3, top in 0_usize..4, crease: bool, build in 0_usize..3) -> Brief {
+        let size = Length::inches(4);
+        let mut brief = Brief::new(size, size, size);
+        brief.board.groove = [Length::eighths(1), Length::eighths(2), Length::millimetres(5)][groove];
+        let depth = Length::INCH;
+        brief.top = [Top::Raw, Top::HemIn { depth }, Top::HemOut { depth }, Top::Raw][top];
+        if crease {
+            brief.gusset_crease = GussetCrease::Centre;
+        }
+        brief.build = [Build::Wrap, Build::CornerPair, Build::Joined { cuts: Default::default() }][build];
+        if build == 2 {
+            brief.build = Build::Wrap;
+            brief.base = BaseHabit::HalfAndLap { lap: Length::eighths(4) };
+        }
+        brief
+    }
+}
+
+/// How far every corner of the gift is from the nearest side of the folded bag, and from its base: all of them inside, or below
+/// nothing.
+fn room_inside(plan: &Plan) -> (f64, f64, f64) {
+    let body = || plan.folded.facets.iter().filter(|facet| facet.part.1 == Zone::Body);
+    let top = body().flat_map(|facet| facet.corners()).map(|corner| corner.y).fold(f64::MIN, f64::max);
+    let base = body().flat_map(|facet| facet.corners()).map(|corner| corner.y).fold(f64::MAX, f64::min);
+    let mut aside = f64::MAX;
+    let (mut above, mut below) = (f64::MAX, f64::MAX);
+    for corner in gift_in_space(&plan.brief, &plan.net, &plan.folded).iter().flat_map(|solid| &solid.corners)
+    {
+        for facet in body() {
+            // Its outside looks along z: what is inside lies behind it.
+            let origin = facet.corners()[0];
+            aside = aside.min((origin - *corner).dot(facet.pose.z_axis));
+        }
+        above = above.min(top - corner.y);
+        below = below.min(corner.y - base);
+    }
+    (aside, above, below)
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(300))]
+
+    #[test]
+    fn the_folded_bag_has_it_inside(gift in any_gift(), habits in habits()) {
+        for gift in poses(&gift) {
+            let brief = Brief { finished: sized(&habits, &gift), gift: Some(gift.clone()), ..habits.clone() };
+            let Ok(plan) = Plan::new(&brief) else { continue };
+            let (aside, above, below) = room_inside(&plan);
+            let near = 1e-6;
+            prop_assert!(aside >= gift.side_room().mm() - near, "{aside} aside, {} promised", gift.side_room().mm());
+            prop_assert!(above >= gift.headroom.unwrap_or(headroom(&brief)).mm() - near && below >= -near);
+            prop_assert!(plan.verdicts.iter().all(|verdict| !["gift.too-large", "gift.tight"].contains(&verdict.code)));
+            // A groove less on any side, and the room is no longer there.
+            let groove = habits.board.groove;
+            let wants = gift.wants(headroom(&brief));
+            let size = brief.finished;
+            prop_assert!(size.width - groove < wants.width && size.gusset - groove * 2 < wants.depth && size.height - groove < wants.height);
+            // Taken below the gift itself, it says at once that it no longer fits, and what would mend it.
+            let mut small = brief.clone();
+            small.finished.width = gift.block().width - groove;
+            if let Ok(plan) = Plan::new(&small) {
+                let verdict = plan.verdicts.iter().find(|verdict| verdict.code == "gift.too-large").unwrap();
+                for remedy in verdict.remedies.iter().filter(|remedy| remedy.brief.gift == small.gift) {
+                    let after = Plan::new(&remedy.brief).unwrap();
+                    prop_assert!(room_inside(&after).0 >= gift.side_room().mm() - near, "{}", remedy.title);
+                }
+                prop_assert!(!verdict.remedies.is_empty());
+            }
+        }
+    }
+
+    /// Every way it may lie takes another space, and none lies that has to stand.
+    #[test]
+    fn every_pose_is_another(gift in any_gift()) {
+        let all = poses(&gift);
+        for (index, pose) in all.iter().enumerate() {
+            prop_assert!(!pose.lying || pose.things.iter().all(|thing| thing.may_lie()));
+            prop_assert!(all[..index].iter().all(|other| other.block() != pose.block()));
+            let sorted = |block: Block| { let mut all = [block.width, block.depth, block.height]; all.sort(); all };
+            // Turned about, one thing keeps its measures.
+            prop_assert!(pose.things.len() > 1 || sorted(pose.block()) == sorted(gift.block()));
+        }
+    }
+}
+
+fn pad(side: i64, count: u32) -> Paper {
+    let side = Length::inches(side);
+    let sheet = Sheet { width: side, height: side, ..Sheet::default() };
+    Paper { name: format!("{side}"), kind: Stock::Pad, sheet, count, grain: None, price: None }
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(40))]
+
+    /// What is offered for a gift can be made, has it inside, and takes the sheets that are said.
+    #[test]
+    fn what_is_offered_holds_it(gift in any_gift()) {
+        let size = Length::inches(4);
+        let papers = [pad(12, 20), pad(6, 2)];
+        let fits = from_gift(&gift, &Brief::new(size, size, size), &papers, &Budget::of(Budget::USUAL));
+        for fit in &fits {
+            let plan = Plan::new(&fit.brief).unwrap();
+            prop_assert!(room_inside(&plan).0 >= plan.brief.gift.as_ref().unwrap().side_room().mm() - 1e-6);
+            prop_assert!(fit.says.iter().all(|says| says.ends_with('.')));
+            if let Some(way) = &fit.way {
+                prop_assert!(plan.is_ready() && plan.layout.fits());
+                prop_assert_eq!(plan.layout.sheet_count(), way.sheets);
+                prop_assert_eq!(way.enough, way.sheets <= papers[way.paper].count);
+            }
+        }
+        // Those for which there is paper come first, and of those the ones that take fewer sheets.
+        let rank: Vec<(bool, u32)> = fits.iter().map(|fit| (!fit.way.as_ref().is_some_and(|way| way.enough), fit.way.as_ref().map_or(u32::MAX, |way| way.sheets))).collect();
+        prop_assert!(rank.is_sorted(), "{rank:?}");
+    }
+
+    /// A circle's girth is π across: measured once round it is never taken for thinner, and for no more than a sixty-fourth and a
+    /// hair thicker.
+    #[test]
+    fn once_round_is_pi_across(round in 64_i64..4000) {
+        let round = Length::sixty_fourths(round);
+        let (across, exactly) = (across_of_round(round).mm(), round.mm() / std::f64::consts::PI);
+        prop_assert!(across >= exactly && across <= exactly * 1.0001 + 25.4 / 64.0);
+    }
+}
+
+/// Common practice: a tall narrow thing wants depth, a box wants the gusset of its depth and clearance.
+#[rstest]
+#[case(Thing::Box { width: Length::inches(4), depth: Length::inches(3), height: Length::inches(5) }, ["4½", "6½", "3½"])]
+#[case(Thing::Cylinder { across: Length::inches(3), height: Length::inches(7) }, ["3¾", "8½", "3¾"])]
+#[case(Thing::Flat { width: Length::inches(4), height: Length::inches(4), thick: Length::INCH }, ["4½", "5½", "1½"])]
+fn the_size_for_a_thing(#[case] thing: Thing, #[case] size: [&str; 3]) {
+    let any = Length::inches(4);
+    let mut brief = Brief::new(any, any, any);
+    brief.finished = sized(&brief, &Gift::one(thing));
+    assert_eq!(brief.finished_figures(), size);
+}
+
+/// The rule of thumb beside the girth.
+#[test]
+fn the_rule_of_thumb_is_told_with_what_it_misses() {
+    let size = Length::inches(4);
+    let jar = Gift::one(Thing::Cylinder { across: Length::eighths(28), height: Length::inches(5) });
+    let fits = from_gift(&jar, &Brief::new(size, size, size), &[pad(12, 4)], &Budget::of(Budget::USUAL));
+    let says = fits[0].says.join(" ");
+    // Three times 3½ is 10½; the girth is a little over 11.
+    for words in [
+        "gives 10½ and the tab",
+        "its own girth is 11, a circle’s 3\u{a0}1⁄7 times across",
+        "goes round in 17.",
+    ] {
+        assert!(says.contains(words), "{words}: {says}");
+    }
+}

@@ -1,0 +1,105 @@
+//! Bags for a gift: one for every way it may lie, made from the papers at hand, with the reasons.
+
+use crate::Brief;
+use crate::Length;
+use crate::budget::Budget;
+use crate::figures::Figures;
+use crate::fit::{headroom, poses, sized};
+use crate::gift::{Gift, Thing};
+use crate::paper::Paper;
+use crate::ways::{Way, ways};
+
+/// A bag for a gift.
+#[derive(Clone, Debug)]
+pub struct Fit {
+    /// The bag, the gift in it as it lies; made the best way there is from the papers, or as asked if there is none.
+    pub brief: Brief,
+    /// The best way to make it from one of the papers.
+    pub way: Option<Way>,
+    /// Why it is as large as it is, and what speaks for and against it; a sentence each.
+    pub says: Vec<String>,
+}
+
+/// Bags for a gift, the best first: those for which there is paper, of those the fewest sheets, and what stands before what lies.
+/// Habits, board and handle are those of `habits`; its size is of no matter.
+pub fn from_gift(gift: &Gift, habits: &Brief, papers: &[Paper], budget: &Budget<'_>) -> Vec<Fit> {
+    let mut found: Vec<Fit> = Vec::new();
+    for gift in poses(gift) {
+        let asked = Brief { finished: sized(habits, &gift), gift: Some(gift.clone()), ..habits.clone() };
+        if asked.check().is_err() {
+            continue;
+        }
+        let way = ways(&asked, papers, budget).into_iter().find(|way| way.brief.build.has_gussets());
+        let brief = way.as_ref().map_or(asked, |way| way.brief.clone());
+        let says = says(&gift, &brief, way.as_ref());
+        found.push(Fit { brief, way, says });
+    }
+    let rank = |fit: &Fit| {
+        let lying = fit.brief.gift.as_ref().is_some_and(|gift| gift.lying);
+        let sheets = fit.way.as_ref().map_or(u32::MAX, |way| way.sheets);
+        let has_paper = fit.way.as_ref().is_some_and(|way| way.enough);
+        (!has_paper, sheets, lying, fit.brief.finished.width < fit.brief.finished.gusset)
+    };
+    found.sort_by_key(rank);
+    found
+}
+
+fn says(gift: &Gift, brief: &Brief, way: Option<&Way>) -> Vec<String> {
+    let figures = Figures::of(brief);
+    let (block, size) = (gift.block(), brief.finished);
+    let above = gift.headroom.unwrap_or_else(|| headroom(brief));
+    let flat = gift.things.iter().all(|thing| matches!(thing, Thing::Flat { .. }));
+    let lies = match (gift.lying, flat, gift.things.len()) {
+        (true, true, _) => "Lying flat",
+        (true, false, _) => "On its side",
+        (false, _, 1) => "Standing",
+        (false, _, _) => "All standing",
+    };
+    let mut says = vec![format!(
+        "{lies} it takes {} × {}; {} is left free on every side and {} above.",
+        figures.say(block.width),
+        figures.by(block.height, block.depth),
+        figures.say(gift.side_room()),
+        figures.say(above)
+    )];
+    says.push(format!(
+        "The base is {}: it stands on {} of it.",
+        figures.by(size.width, size.gusset),
+        figures.by(block.width, block.depth)
+    ));
+    says.push(girth(gift, brief, figures));
+    match way {
+        Some(way) => says.extend(way.warns.iter().map(|warns| format!("{warns}."))),
+        None => says.push("None of your papers makes it.".to_owned()),
+    }
+    says
+}
+
+/// The rule of thumb beside what the paper really goes round, and why they part ways.
+fn girth(gift: &Gift, brief: &Brief, figures: Figures) -> String {
+    let block = gift.block();
+    let widest = block.width.max(block.depth);
+    let rule = widest * 3;
+    let round = (brief.finished.width + brief.finished.gusset) * 2;
+    let is_round = gift.things.len() == 1
+        && !gift.lying
+        && matches!(gift.things[0], Thing::Cylinder { .. } | Thing::Bottle { .. } | Thing::Ball { .. });
+    let own = if is_round {
+        format!("its own girth is {}, a circle’s 3\u{a0}1⁄7 times across", about(block.width, figures))
+    } else {
+        format!(
+            "its own girth is {}, twice width and depth together",
+            figures.say((block.width + block.depth) * 2)
+        )
+    };
+    format!(
+        "The rule of thumb, three times the widest part, gives {} and the tab; {own}. This bag goes round in {}.",
+        figures.say(rule),
+        figures.say(round)
+    )
+}
+
+/// About 22/7 times across (Archimedes' upper bound), to the next eighth.
+fn about(across: Length, figures: Figures) -> String {
+    figures.say(across.scaled(Length::from_units(22), Length::from_units(7)).ceil_to(Length::eighths(1)))
+}

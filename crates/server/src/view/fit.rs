@@ -1,0 +1,85 @@
+//! Bags for a gift.
+
+use super::fold::StandingView;
+use super::ways::WayView;
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+use wide_fold_core::brief::Fittings;
+use wide_fold_core::budget::Budget;
+use wide_fold_core::from_gift::{Fit, from_gift};
+use wide_fold_core::gift::Gift;
+use wide_fold_core::mass::Mass;
+use wide_fold_core::paper::Paper;
+use wide_fold_core::{Brief, Length, Plan, Unit};
+use wide_fold_formats::brief_json::{GiftText, UnitText};
+use wide_fold_formats::{BriefText, FormatFault};
+
+/// A gift, to find bags for.
+#[derive(Clone, Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct FitText {
+    /// What goes into the bag.
+    pub gift: GiftText,
+    /// What all of it weighs: `12 oz`, `340 g`.
+    #[serde(default)]
+    pub weight: Option<String>,
+    /// The unit of labels, and of measures that name none.
+    #[serde(default)]
+    pub unit: UnitText,
+}
+
+/// A bag for a gift.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct FitView {
+    /// Width, height and gusset as figures.
+    pub size: Vec<String>,
+    /// Why it is as large as it is; a sentence each.
+    pub says: Vec<String>,
+    /// The best way to make it from the shelf; nothing if none of its papers makes it.
+    pub way: Option<WayView>,
+    /// The bag, to be kept.
+    pub brief: BriefText,
+    /// The open bag with the gift in it.
+    pub standing: Option<StandingView>,
+}
+
+impl FitText {
+    /// Reads the gift and the habits it is packed with.
+    ///
+    /// # Errors
+    /// [`FormatFault`] with the field at fault.
+    pub fn read(&self) -> Result<(Gift, Brief), FormatFault> {
+        let unit = Unit::from(self.unit);
+        let gift = self.gift.read(unit);
+        let gift = gift.map_err(|fault| FormatFault { field: format!("gift.{}", fault.field), ..fault })?;
+        let weight = self.weight.as_deref().map(str::trim).filter(|weight| !weight.is_empty());
+        let load = weight
+            .map(|weight| Mass::parse(weight, unit))
+            .transpose()
+            .map_err(|error| FormatFault { field: "weight".to_owned(), sentence: format!("{error}.") })?;
+        let size = Length::inches(4);
+        let fittings = Fittings { load, ..Fittings::default() };
+        Ok((gift, Brief { unit, fittings, ..Brief::new(size, size, size) }))
+    }
+}
+
+impl FitView {
+    /// Bags for a gift, the best first.
+    pub fn all(gift: &Gift, habits: &Brief, papers: &[Paper], budget: &Budget<'_>) -> Vec<Self> {
+        from_gift(gift, habits, papers, budget)
+            .into_iter()
+            .map(|fit| Self::new(fit, habits, papers))
+            .collect()
+    }
+
+    fn new(fit: Fit, habits: &Brief, papers: &[Paper]) -> Self {
+        let Fit { brief, way, says } = fit;
+        Self {
+            size: brief.finished_figures(),
+            says,
+            way: way.map(|way| WayView::new(habits, &way, &papers[way.paper])),
+            standing: Plan::new(&brief).ok().map(|plan| StandingView::new(&plan)),
+            brief: BriefText::from(&brief),
+        }
+    }
+}

@@ -1,0 +1,87 @@
+//! From what goes into a bag to the bag, over HTTP.
+
+use super::{Service, service};
+use axum::http::StatusCode;
+use rstest::rstest;
+use serde_json::{Value, json};
+
+fn jar() -> Value {
+    json!({ "things": [{ "kind": "cylinder", "across": "3 1/2", "height": "5" }] })
+}
+
+#[rstest]
+#[tokio::test]
+async fn every_way_a_jar_may_lie_has_its_bag(service: Service) {
+    let fits = service.post("/api/fit", &json!({ "gift": jar(), "weight": "1 lb" })).await.json();
+    let sizes: Vec<Value> = fits.as_array().unwrap().iter().map(|fit| fit["size"].clone()).collect();
+    // Standing, on its side along the width, on its side along the depth.
+    assert_eq!(sizes.len(), 3);
+    assert!(
+        sizes.contains(&json!(["4¼", "6½", "4¼"])) && sizes.contains(&json!(["5¾", "5", "4¼"])),
+        "{sizes:?}"
+    );
+    for fit in fits.as_array().unwrap() {
+        let plan = service.post("/api/plan", &fit["brief"]).await.json();
+        assert_eq!(
+            (&plan["ready"], &plan["brief"]["fittings"]["load"]),
+            (&json!(true), &json!("453.59237 g"))
+        );
+        assert!(plan["gift"]["says"].as_str().unwrap().starts_with("a jar or tumbler: "));
+        // The gift stands in the open bag that is drawn.
+        let facets = fit["standing"]["facets"].as_array().unwrap();
+        assert!(facets.iter().any(|facet| facet["what"] == "gift"));
+        assert!(fit["way"]["takes"].as_str().is_some());
+    }
+    // Kept with the bag; made smaller, the bag says that it no longer fits.
+    let saved =
+        service.post("/api/bags", &json!({ "name": "For a jar", "brief": fits[0]["brief"] })).await.json();
+    let mut kept = service.get(&format!("/api/bags/{}", saved["id"])).await.json()["brief"].clone();
+    assert_eq!(kept["gift"]["things"][0]["kind"], "cylinder");
+    kept["finished"]["width"] = json!("3 in");
+    let plan = service.post("/api/plan", &kept).await.json();
+    let said = plan["verdicts"]
+        .as_array()
+        .unwrap()
+        .iter()
+        .find(|verdict| verdict["code"] == "gift.too-large")
+        .unwrap();
+    assert!(said["why"].as_str().unwrap().contains("the width is ½ short"), "{said}");
+}
+
+#[rstest]
+#[tokio::test]
+async fn once_round_is_as_good_as_across(service: Service) {
+    // 11 once round is 3½ across, and a hair.
+    let round = json!({ "things": [{ "kind": "bottle", "round": "11", "height": "8" }] });
+    let fits = service.post("/api/fit", &json!({ "gift": round })).await.json();
+    assert_eq!(fits.as_array().unwrap().len(), 1, "a bottle only stands");
+    assert_eq!(fits[0]["size"], json!(["4⅜", "9½", "4½"]));
+}
+
+#[rstest]
+#[case(json!({ "things": [] }), "gift.things")]
+#[case(json!({ "things": [{ "kind": "ball" }] }), "gift.things[0].across")]
+#[case(json!({ "things": [{ "kind": "ball", "across": "3", "round": "9" }] }), "gift.things[0].across")]
+#[case(json!({ "things": [{ "kind": "ball", "across": "3" }, { "kind": "ball", "across": "wide" }] }), "gift.things[1].across")]
+#[case(json!({ "things": [{ "kind": "box", "width": "0", "depth": "1", "height": "1" }] }), "gift.things[0].width")]
+#[case(json!({ "things": [{ "kind": "box", "width": "NaN", "depth": "1", "height": "1" }] }), "gift.things[0].width")]
+#[case(json!({ "things": [{ "kind": "ball", "across": "300" }] }), "gift.things[0].across")]
+#[case(json!({ "things": vec![json!({ "kind": "ball", "across": "3" }); 1000] }), "gift.things")]
+#[case(json!({ "things": [{ "kind": "ball", "across": "3" }], "room": "-1" }), "gift.room")]
+#[tokio::test]
+async fn what_is_no_gift_is_refused_by_its_field(service: Service, #[case] gift: Value, #[case] field: &str) {
+    let answer = service.post("/api/fit", &json!({ "gift": gift })).await;
+    let said = answer.json();
+    assert_eq!((answer.status, &said["field"]), (StatusCode::UNPROCESSABLE_ENTITY, &json!(field)));
+    assert!(said["detail"].as_str().unwrap().ends_with('.'), "{said}");
+}
+
+#[rstest]
+#[tokio::test]
+async fn a_weight_that_is_none_is_refused(service: Service) {
+    let answer = service.post("/api/fit", &json!({ "gift": jar(), "weight": "heavy" })).await;
+    assert_eq!(
+        (answer.status, &answer.json()["field"]),
+        (StatusCode::UNPROCESSABLE_ENTITY, &json!("weight"))
+    );
+}

@@ -1,0 +1,37 @@
+//! The door that begins with what goes in.
+
+use crate::house::{House, TAB, WIDTH, text};
+use wide_fold_browser::Key;
+
+#[tokio::test]
+async fn a_vase_becomes_a_bag_by_keyboard() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    house.goto("/").await;
+    house.press_link("start from what goes in").await;
+    house.reads("Type its measures").await;
+    house.is_sound("the door of the gift").await;
+    // The third shape, then its measures.
+    house.click(".shapes input:checked").await;
+    house.browser.type_keys(&Key::Right.to_string()).await.unwrap();
+    house.browser.until("document.querySelectorAll('.shapes input')[2].checked").await.unwrap();
+    house.browser.type_keys(&text(&[TAB, "nought", TAB, "7"])).await.unwrap();
+    house.reads("Across").await;
+    house.browser.find(".measures input[aria-invalid=true]").await.unwrap();
+    house.is_sound("a measure that cannot be read").await;
+    let across = house.browser.find(".measures input").await.unwrap();
+    // Typed over.
+    across.send_keys(&text(&["\u{e009}", "a", "\u{e000}", "2 1/2"])).await.unwrap();
+    // A vase only stands: one bag.
+    house.browser.until("document.querySelectorAll('.fit').length === 1").await.unwrap();
+    house.reads("Standing it takes 2½ × 7 × 2½").await;
+    house.browser.find(".fit .facet.is-through").await.unwrap();
+    house.is_sound("a bag for a vase").await;
+    house.browser.until("!document.querySelector('.fit button').disabled").await.unwrap();
+    house.press("Draw this bag").await;
+    house.reads("Made for a bottle or vase: 2½ × 7 × 2½").await;
+    house.is_sound("a bag made for a vase").await;
+    // A bag too small for it says so at once, and mends it.
+    house.retype(WIDTH, "2").await;
+    house.reads("What goes into it no longer fits").await;
+    house.reads("the width is ½ short").await;
+}

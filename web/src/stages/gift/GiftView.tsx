@@ -1,0 +1,192 @@
+// From the gift to its bag: what goes in is measured, and every way it may lie has its bag, made from the papers on the shelf.
+
+import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Button } from "react-bootstrap";
+import { Link, useNavigate } from "react-router";
+import { createBag, fit, Refused, type Fit } from "../../api/client";
+import { useStanding } from "../../api/useStanding";
+import { Icon } from "../../drawings/Icon";
+import { BagPicture } from "../../fold/BagPicture";
+import { Figure } from "../../words/Figure";
+import { asGift, EMPTY, SHAPES, type Typed } from "./shapes";
+import { ThingForm } from "./ThingForm";
+
+/** A measure that has stood for so many milliseconds is typed to its end. */
+const STANDS = 300;
+const MOST = 6;
+
+type Asked = Parameters<typeof fit>[0];
+
+export function GiftView() {
+  const navigate = useNavigate();
+  const [things, setThings] = useState<Typed[]>([EMPTY]);
+  const [stacked, setStacked] = useState(false);
+  const [weight, setWeight] = useState("");
+  const [room, setRoom] = useState("");
+  const [headroom, setHeadroom] = useState("");
+  const gift = asGift(things, stacked, room, headroom);
+  // As text: the same words are the same question.
+  const typed = gift && JSON.stringify({ gift, weight: weight.trim() || null });
+  const asked = useStanding(typed, STANDS);
+  const found = useQuery({
+    queryKey: ["fit", asked],
+    queryFn: ({ signal }) => (asked ? fit(JSON.parse(asked) as Asked, signal) : null),
+    enabled: asked !== null,
+    placeholderData: keepPreviousData,
+  });
+  const make = useMutation({ mutationFn: createBag, onSuccess: (bag) => navigate(`/bags/${bag.id}`) });
+  const problem = found.error instanceof Refused ? found.error.problem : null;
+  const wrong = /^gift\.things\[(\d+)\]\.(\w+)$/.exec(problem?.field ?? "");
+  const fits = asked && !found.error ? (found.data ?? []) : [];
+  return (
+    <div className="shelf gift">
+      <header className="shelf-head">
+        <Link to="/" className="brand">
+          <Icon name="mark" />
+          <span>All bags</span>
+        </Link>
+        <h1>Start from what goes in</h1>
+      </header>
+      <main>
+        <form className="paper-form gift-form" onSubmit={(event) => event.preventDefault()}>
+          {things.map((thing, index) => (
+            <ThingForm
+              key={index}
+              thing={thing}
+              number={index + 1}
+              alone={things.length === 1}
+              wrong={wrong && Number(wrong[1]) === index ? (wrong[2] ?? null) : null}
+              onChange={(next) => setThings(things.map((own, at) => (at === index ? next : own)))}
+              onTake={() => setThings(things.filter((_, at) => at !== index))}
+            />
+          ))}
+          <div className="gift-more">
+            <Button
+              variant="remedy"
+              disabled={things.length >= MOST}
+              onClick={() => setThings([...things, things.at(-1) ?? EMPTY])}
+            >
+              Another like it
+            </Button>
+            {things.length > 1 && (
+              <label>
+                <span>Together</span>
+                <select
+                  value={stacked ? "stacked" : "side"}
+                  onChange={(event) => setStacked(event.target.value === "stacked")}
+                >
+                  <option value="side">side by side</option>
+                  <option value="stacked">one upon the other</option>
+                </select>
+              </label>
+            )}
+            <Field
+              name="Weight of all"
+              hint="12 oz"
+              text={weight}
+              onText={setWeight}
+              wrong={problem?.field === "weight"}
+            />
+            <Field
+              name="Room on every side"
+              hint="as usual"
+              text={room}
+              onText={setRoom}
+              wrong={problem?.field === "gift.room"}
+            />
+            <Field
+              name="Room above"
+              hint="as usual"
+              text={headroom}
+              onText={setHeadroom}
+              wrong={problem?.field === "gift.headroom"}
+            />
+          </div>
+        </form>
+        {(found.error ?? make.error) && (
+          <p className="alarm" role="alert">
+            {(found.error ?? make.error)?.message}
+          </p>
+        )}
+        {!asked && <p className="gift-empty">Type its measures, and its bag is drawn here with it inside.</p>}
+        {asked && found.isSuccess && fits.length === 0 && (
+          <p className="gift-empty">No bag that can be folded by hand is so small or so large.</p>
+        )}
+        <ul className="fits" aria-label="Bags for it" aria-busy={found.isFetching}>
+          {fits.map((one, index) => (
+            <FitSlip
+              key={`${index} ${one.size.join(" ")}`}
+              fit={one}
+              best={index === 0 && one.way?.enough === true}
+              // Until the answer is there, what is shown is for what was typed before.
+              stale={found.isPlaceholderData || typed !== asked}
+              onMake={() => make.mutate({ name: named(things), brief: one.brief })}
+            />
+          ))}
+        </ul>
+      </main>
+    </div>
+  );
+}
+
+/** What the bag is called until it is called otherwise. */
+const named = (things: Typed[]) =>
+  things.length > 1
+    ? `For ${things.length} things`
+    : `For a ${SHAPES[things[0]?.kind ?? "odd"].name.toLowerCase()}`;
+
+function Field(props: {
+  name: string;
+  hint: string;
+  text: string;
+  wrong: boolean;
+  onText: (text: string) => void;
+}) {
+  return (
+    <label>
+      <span>{props.name}</span>
+      <input
+        value={props.text}
+        placeholder={props.hint}
+        autoComplete="off"
+        aria-invalid={props.wrong || undefined}
+        onChange={(event) => props.onText(event.target.value)}
+      />
+    </label>
+  );
+}
+
+function FitSlip(props: { fit: Fit; best: boolean; stale: boolean; onMake: () => void }) {
+  const { fit: one, best, stale, onMake } = props;
+  return (
+    <li className={best ? "fit is-best" : "fit"}>
+      {one.standing && <BagPicture standing={one.standing} width={190} height={220} />}
+      <div>
+        <h2>
+          <Figure text={one.size.join(" × ")} />
+        </h2>
+        {one.way && (
+          <p className="fit-way">
+            <Icon name={one.way.enough ? "tick" : "warns"} />
+            <span>
+              {one.way.build}, <Figure text={one.way.takes} /> ({one.way.paper})
+              {one.way.cost && `, ${one.way.cost}`}
+              {!one.way.enough && ": not that much on the shelf"}
+            </span>
+          </p>
+        )}
+        <ul>
+          {one.says.map((says) => (
+            <li key={says}>
+              <Figure text={says} />
+            </li>
+          ))}
+        </ul>
+        <Button variant={best ? "ink" : "remedy"} disabled={stale} onClick={onMake}>
+          Draw this bag
+        </Button>
+      </div>
+    </li>
+  );
+}

@@ -1,0 +1,71 @@
+// One thing: its shape picked from drawings, its measures in large figures.
+
+import { ToolButton } from "../../drawings/ToolButton";
+import { fieldOf, SHAPES, type Kind, type Typed } from "./shapes";
+
+export function ThingForm(props: {
+  thing: Typed;
+  number: number;
+  alone: boolean;
+  /** The measure that cannot be read, by its name. */
+  wrong: string | null;
+  onChange: (thing: Typed) => void;
+  onTake: () => void;
+}) {
+  const { thing, number, alone, wrong, onChange, onTake } = props;
+  const shape = SHAPES[thing.kind];
+  const isRound = shape.measures.some(([field]) => field === "across");
+  return (
+    <fieldset className="thing">
+      <legend className={alone ? "visually-hidden" : ""}>Thing {number}</legend>
+      <div className="shapes" role="radiogroup" aria-label={`Shape of thing ${number}`}>
+        {(Object.keys(SHAPES) as Kind[]).map((kind) => (
+          <label key={kind} className={kind === thing.kind ? "is-chosen" : ""}>
+            <input
+              type="radio"
+              name={`shape-${number}`}
+              checked={kind === thing.kind}
+              onChange={() => onChange({ ...thing, kind })}
+            />
+            <svg viewBox="0 0 48 48" aria-hidden="true">
+              <path d={SHAPES[kind].drawing} />
+            </svg>
+            <span>{SHAPES[kind].name}</span>
+            <small>{SHAPES[kind].says}</small>
+          </label>
+        ))}
+      </div>
+      <div className="measures">
+        {shape.measures.map(([field, name, hint]) => {
+          const own = fieldOf(thing, field);
+          return (
+            <label key={own} className="edge-field">
+              <span>{own === "round" ? "Once round" : name}</span>
+              <input
+                value={thing.measures[own] ?? ""}
+                placeholder={own === "round" ? "11" : hint}
+                autoComplete="off"
+                spellCheck={false}
+                aria-invalid={wrong === own || wrong === field || undefined}
+                onChange={(event) =>
+                  onChange({ ...thing, measures: { ...thing.measures, [own]: event.target.value } })
+                }
+              />
+            </label>
+          );
+        })}
+        {isRound && (
+          <label className="once-round">
+            <input
+              type="checkbox"
+              checked={thing.byRound}
+              onChange={(event) => onChange({ ...thing, byRound: event.target.checked })}
+            />
+            measured with a strip wrapped once round it
+          </label>
+        )}
+        {!alone && <ToolButton icon="bin" name={`Leave thing ${number} out`} onClick={onTake} />}
+      </div>
+    </fieldset>
+  );
+}
