@@ -277,7 +277,7 @@ fn gifts() -> Vec<Value> {
 /// As many marks as a guide can have.
 fn guide() -> Value {
     let widths: Vec<String> = (4..12).map(|n| format!("{n}/2 in")).collect();
-    json!({ "name": "Guide", "gusset": "2 in", "flap": "1 1/4", "widths": widths, "reach": "6", "taper": "1/4" })
+    json!({ "name": "Guide", "gusset": "2 in", "flap": "1 1/4 in", "widths": widths, "reach": "6 in", "taper": "1/4 in" })
 }
 
 fn case(what: &'static str, address: &'static str, bodies: &[Value], budget: Duration, times: usize) -> Case {
