@@ -74,17 +74,7 @@ fn direction(school: ScoreFace) -> Direction {
 #[cfg(test)]
 mod tests {
     use super::*;
-
-    fn guide() -> Guide {
-        Guide {
-            name: "Small guide".to_owned(),
-            gusset: Length::inches(2),
-            flap: Length::eighths(10),
-            widths: vec![Length::eighths(28), Length::inches(5)],
-            reach: Length::inches(6),
-            taper: Length::ZERO,
-        }
-    }
+    use crate::guide::tests::guide;
 
     #[test]
     fn everything_that_does_not_fit_is_named() {
