@@ -4,7 +4,7 @@ use super::fold::StandingView;
 use super::ways::WayView;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use wide_fold_core::brief::Fittings;
+use wide_fold_core::brief::{Board, Fittings};
 use wide_fold_core::budget::Budget;
 use wide_fold_core::from_gift::{Fit, from_gift};
 use wide_fold_core::gift::Gift;
@@ -59,8 +59,16 @@ impl FitText {
             .map_err(|error| FormatFault { field: "weight".to_owned(), sentence: format!("{error}.") })?;
         let size = Length::inches(4);
         let fittings = Fittings { load, ..Fittings::default() };
-        Ok((gift, Brief { unit, fittings, ..Brief::new(size, size, size) }))
+        let habits = Brief { unit, fittings, ..Brief::new(size, size, size) };
+        Ok((gift, if unit == Unit::Metric { metric(habits) } else { habits }))
     }
+}
+
+/// The same habits on a metric board: every figure can be set on a metric ruler.
+fn metric(habits: Brief) -> Brief {
+    let mm = Length::millimetres;
+    let board = Board { groove: mm(5), reach: mm(300), ..habits.board };
+    Brief { board, tab: mm(12), notch: mm(6), ..habits }
 }
 
 impl FitView {

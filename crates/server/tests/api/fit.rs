@@ -85,3 +85,18 @@ async fn a_weight_that_is_none_is_refused(service: Service) {
         (StatusCode::UNPROCESSABLE_ENTITY, &json!("weight"))
     );
 }
+
+/// Whoever measures in millimetres gets a size that a metric ruler has.
+#[rstest]
+#[tokio::test]
+async fn a_metric_size_can_be_set_on_a_metric_ruler(service: Service) {
+    let tiles = json!({ "things": [{ "kind": "flat", "width": "113", "height": "110.5", "thick": "41" }] });
+    let fits = service.post("/api/fit", &json!({ "gift": tiles, "unit": "metric" })).await.json();
+    assert!(!fits.as_array().unwrap().is_empty());
+    for fit in fits.as_array().unwrap() {
+        for figure in fit["size"].as_array().unwrap() {
+            let figure: u32 = figure.as_str().unwrap().parse().unwrap();
+            assert_eq!(figure % 5, 0, "{fit}");
+        }
+    }
+}
