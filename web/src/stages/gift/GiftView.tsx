@@ -22,12 +22,13 @@ export function GiftView() {
   const navigate = useNavigate();
   const [things, setThings] = useState<Typed[]>([EMPTY]);
   const [stacked, setStacked] = useState(false);
+  const [unit, setUnit] = useState<"inch" | "metric">("inch");
   const [weight, setWeight] = useState("");
   const [room, setRoom] = useState("");
   const [headroom, setHeadroom] = useState("");
   const gift = asGift(things, stacked, room, headroom);
   // As text: the same words are the same question.
-  const typed = gift && JSON.stringify({ gift, weight: weight.trim() || null });
+  const typed = gift && JSON.stringify({ gift, weight: weight.trim() || null, unit });
   const asked = useStanding(typed, STANDS);
   const found = useQuery({
     queryKey: ["fit", asked],
@@ -69,6 +70,13 @@ export function GiftView() {
             >
               Another like it
             </Button>
+            <label>
+              <span>Measured in</span>
+              <select value={unit} onChange={(event) => setUnit(event.target.value as "inch" | "metric")}>
+                <option value="inch">inches</option>
+                <option value="metric">millimetres</option>
+              </select>
+            </label>
             {things.length > 1 && (
               <label>
                 <span>Together</span>
