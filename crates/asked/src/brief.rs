@@ -14,7 +14,7 @@ pub use extras::{Extra, Extras};
 pub use fittings::*;
 pub use guided::Misfit;
 pub use habits::*;
-pub use limits::BriefFault;
+pub use limits::{BriefFault, MOST_WORDS};
 pub use places::{AllRound, Cuts, JoinWeights, Place, Places, Side};
 pub use top::{ClosingFlap, FaceSide, Hem, HemSide, Top, TopNature};
 
@@ -59,6 +59,8 @@ pub struct Brief {
     pub guide: Option<Guide>,
     /// What goes into it, as it lies, if that is kept with the bag.
     pub gift: Option<Gift>,
+    /// The words somebody said it in, if it was read from them.
+    pub heard: Option<String>,
     /// Which face is scored.
     pub score_face: ScoreFace,
     /// How much joins show at every kind of place, when a run is cut into pieces.
@@ -111,6 +113,7 @@ impl Brief {
             board: Board::default(),
             guide: None,
             gift: None,
+            heard: None,
             score_face: ScoreFace::OutsideOfFold,
             weights: JoinWeights::default(),
             fittings: Fittings::default(),

@@ -1,12 +1,13 @@
 //! What is asked: exact lengths, sheets and papers, the brief of a bag, and the figures of all that is put on it.
 //!
-//! Each module knows only those before it: text · length · plane · mass · sheet, guide, gift · brief · figures · paper · fittings.
+//! Each module knows only those before it: text · length · plane · mass · sheet, guide, gift · brief · figures · heard · paper · fittings.
 
 pub mod brief;
 pub mod figures;
 pub mod fittings;
 pub mod gift;
 pub mod guide;
+pub mod heard;
 pub mod length;
 pub mod mass;
 pub mod paper;

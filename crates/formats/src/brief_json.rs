@@ -129,6 +129,9 @@ pub struct BriefText {
     /// What goes into it, as it lies; not kept with the bag if left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub gift: Option<GiftText>,
+    /// The words somebody said it in, if it was read from them.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub heard: Option<String>,
     /// Which face is scored.
     #[serde(default)]
     pub score_face: ScoreFaceText,

@@ -68,6 +68,12 @@ pub fn alternatives(brief: &Brief) -> Vec<Alternative> {
         .collect()
 }
 
+/// What a way of building is called: `Corner pair`.
+pub fn name_of(build: Build) -> &'static str {
+    let known = BUILDS.iter().find(|(own, ..)| same_kind(*own, build));
+    known.map_or("More pieces", |(_, name, _)| name)
+}
+
 /// True for the same way of building, whatever its figures.
 pub fn same_kind(one: Build, other: Build) -> bool {
     match (one, other) {

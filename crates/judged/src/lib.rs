@@ -1,6 +1,6 @@
 //! What is judged: joins and builds, verdicts and remedies that have been tried, plans, ways and offers.
 //!
-//! Each module knows only those before it: joins, builds, several · fit · draft · verdict · plan · nearby, guided, ways, from_gift, offers, leftovers, lifted.
+//! Each module knows only those before it: joins, builds, several · fit · draft · verdict · plan · nearby, guided, ways, from_gift, offers, leftovers, lifted, reading.
 
 pub mod builds;
 mod draft;
@@ -13,6 +13,7 @@ pub mod lifted;
 pub mod nearby;
 pub mod offers;
 pub mod plan;
+pub mod reading;
 pub mod rehearsal;
 pub mod several;
 pub mod verdict;
@@ -21,7 +22,7 @@ pub mod ways;
 // The rooms before this one, under the names they have everywhere.
 pub use plan::Plan;
 pub(crate) use wide_fold_asked::{Brief, BriefFault, Guide, Length, Ruler, Sheet, Unit};
-pub(crate) use wide_fold_asked::{brief, figures, fittings, gift, mass, paper, plane, sheet, text};
+pub(crate) use wide_fold_asked::{brief, figures, fittings, gift, heard, mass, paper, plane, sheet, text};
 pub(crate) use wide_fold_made::{
     Net, budget, feeds, folded, layout, net, passes, pieces, proof, rescale, steps,
 };

@@ -9,6 +9,7 @@ mod kept;
 mod plan;
 mod printing;
 mod project;
+mod read;
 mod shelf;
 mod table;
 mod taking;
@@ -64,6 +65,7 @@ pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
         .routes(routes!(guides::bring_guide_back))
         .routes(routes!(guides::makes))
         .routes(routes!(fit::fit))
+        .routes(routes!(read::read))
         .routes(routes!(ways::ways))
         .routes(routes!(ways::nearby))
         .routes(routes!(ways::joins))

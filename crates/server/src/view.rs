@@ -13,6 +13,7 @@ pub mod layout;
 pub mod pass;
 pub mod piece;
 pub mod plan;
+pub mod read;
 pub mod sheet;
 pub mod shelf;
 pub mod spelled;

@@ -542,6 +542,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Listens to what somebody said, and finds every bag that explains it, the likeliest first; where none does, the smallest
+         *     corrections that make one.
+         */
+        post: operations["read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rehearsal": {
         parameters: {
             query?: never;
@@ -747,11 +767,25 @@ export interface components {
              */
             rise?: string | null;
         };
+        /** @description One answer. */
+        AnswerView: {
+            /** @description The readings that are left with it. */
+            readings: number[];
+            /** @description What it says. */
+            says: string;
+            /** @description The words with this answer added to them. */
+            words: string;
+        };
         /**
          * @description Where a measurement stands.
          * @enum {string}
          */
         Axis: "across" | "up";
+        /**
+         * @description Which way a line runs on a piece, top edge up.
+         * @enum {string}
+         */
+        AxisName: "upright" | "level";
         /**
          * @description What holds the holes of a handle, or the ends of a glued ribbon.
          * @enum {string}
@@ -947,6 +981,8 @@ export interface components {
             guide?: components["schemas"]["GuideText"] | null;
             /** @description What is scored down the gussets, and across so that the bag folds flat. */
             gusset_crease?: components["schemas"]["GussetCreaseText"];
+            /** @description The words somebody said it in, if it was read from them. */
+            heard?: string | null;
             /** @description Tabs, or joining strips in place of them; tabs if left out. */
             joins?: components["schemas"]["JoinsText"];
             /**
@@ -1095,6 +1131,17 @@ export interface components {
             copies: number;
             /** @description What it is called. */
             name: string;
+        };
+        /** @description A bag that explains what was heard once something is mended. */
+        CorrectionView: {
+            /** @description The bag. */
+            reading: components["schemas"]["ReadingView"];
+            /** @description What is mended: `5¾ in place of 5½`. */
+            says: string;
+            /** @description What did not meet, and by how much. */
+            why: string;
+            /** @description The words, mended. */
+            words: string;
         };
         /**
          * @description What a scored line is for.
@@ -1874,6 +1921,33 @@ export interface components {
          * @enum {string}
          */
         KnotText: "double" | "triple";
+        /** @description A line where it was said to lie. */
+        LaidLineView: {
+            /** @description True if the first correction changes it. */
+            amiss: boolean;
+            /**
+             * Format: double
+             * @description From the left edge, or from the bottom edge, in millimetres.
+             */
+            at_mm: number;
+            /** @description Which way it runs. */
+            axis: components["schemas"]["AxisName"];
+            /** @description The figure, as it was said. */
+            figure: string;
+            /** @description Where its figure stands in the words. */
+            place: components["schemas"]["PlaceView"];
+            /** @description What it is, by the first reading. */
+            says?: string | null;
+        };
+        /** @description Figures where they lie on a piece, top edge up. */
+        LaidView: {
+            /** @description The lines, in the order they were said. */
+            lines: components["schemas"]["LaidLineView"][];
+            /** @description The same as figures. */
+            size?: string[] | null;
+            /** @description Width and height of the piece, if they are known; millimetres. */
+            size_mm?: number[] | null;
+        };
         /** @description Pieces placed on sheets. */
         LayoutView: {
             /** @description True if every piece lies within its sheet. */
@@ -2192,6 +2266,13 @@ export interface components {
          * @enum {string}
          */
         PatternText: "up" | "all_over";
+        /** @description A phrase. */
+        PhraseView: {
+            /** @description Where it stands. */
+            place: components["schemas"]["PlaceView"];
+            /** @description What was understood of it; nothing if it was passed over. */
+            says?: string | null;
+        };
         /** @description A piece, seen from its outside face, top edge up, origin at its bottom-left corner; millimetres. */
         PieceView: {
             /** @description Panels and tab from left to right. */
@@ -2237,6 +2318,13 @@ export interface components {
          * @enum {string}
          */
         PlaceText: "left_back_corner" | "right_back_corner" | "left_front_corner" | "right_front_corner" | "left_gusset_centre" | "right_gusset_centre" | "inside_back" | "inside_front";
+        /** @description A stretch of the words, in UTF-16 units from their start. */
+        PlaceView: {
+            /** @description Where it begins. */
+            from: number;
+            /** @description Where it ends. */
+            to: number;
+        };
         /** @description A piece on a sheet. */
         PlacedView: {
             /** @description Which of several bags it is a part of, by its place in their list. */
@@ -2409,6 +2497,54 @@ export interface components {
          * @enum {string}
          */
         PurposeName: "handle" | "strap" | "hand" | "closure";
+        /** @description The one question that tells equally good readings apart. */
+        QuestionView: {
+            /** @description What may be answered. */
+            answers: components["schemas"]["AnswerView"][];
+            /** @description What is asked. */
+            asks: string;
+        };
+        /** @description What somebody said. */
+        ReadText: {
+            /** @description The unit of figures where none is said. */
+            unit?: components["schemas"]["UnitText"];
+            /**
+             * @description The words, as they were heard.
+             * @example 12 × 8½, score at 2, 5¾, 7¾ and 11½, turn, score at 2
+             */
+            words: string;
+        };
+        /** @description What was understood, and the bags it makes. */
+        ReadView: {
+            /** @description Bags that explain them once something is mended, the smallest correction first. */
+            corrections: components["schemas"]["CorrectionView"][];
+            /** @description The figures where they lie on a piece, for drawing. */
+            laid: components["schemas"]["LaidView"];
+            /** @description Every phrase, in order, and what was understood of it. */
+            phrases: components["schemas"]["PhraseView"][];
+            question?: components["schemas"]["QuestionView"] | null;
+            /** @description Bags that explain every figure, the likeliest first. */
+            readings: components["schemas"]["ReadingView"][];
+            /** @description What is wanted, where no bag is found. */
+            wants?: string | null;
+        };
+        /** @description A bag that explains what was heard. */
+        ReadingView: {
+            /** @description The bag, with the words it came from. */
+            brief: components["schemas"]["BriefText"];
+            /** @description What its build is called. */
+            build: string;
+            /** @description What every figure is, by where it stands in the words. */
+            lines: components["schemas"]["PhraseView"][];
+            /** @description How many properties of the folded bag were measured; all are as they should be. */
+            proved: number;
+            /** @description How it is put together, and what was taken for granted; a sentence each. */
+            says: string[];
+            /** @description What its slip shows. */
+            slip: components["schemas"]["SlipView"];
+            /** @description False if it is a bag nobody usually makes: a figure may have been misheard. */
+            usual: boolean;
+        };
         /** @description An upright rectangle. */
         RectangleView: {
             /**
@@ -5777,6 +5913,91 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProjectView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadView"];
                 };
             };
             /** @description The body is no JSON, or broke off. */

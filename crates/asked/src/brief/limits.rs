@@ -5,7 +5,10 @@ use crate::Length;
 use crate::Sheet;
 use crate::gift::Gift;
 use crate::sheet::Stuff;
+use crate::text::fit_to_print;
 
+/// Characters of the words a bag was read from (our choice).
+pub const MOST_WORDS: usize = 2_000;
 /// The smallest width, height or gusset a hand can fold (our choice).
 const SMALLEST_PANEL: Length = Length::eighths(2);
 /// The largest width, height or gusset: past any roll of paper (our choice).
@@ -60,6 +63,13 @@ impl Brief {
         self.within("board.reach", "The board's reach", board.reach, Length::inches(4), Length::inches(60))?;
         if let Some(Err((_, sentence))) = self.gift.as_ref().map(Gift::check) {
             return Err(BriefFault { field: "gift", sentence });
+        }
+        let words = self.heard.as_deref().unwrap_or("");
+        if words.chars().count() > MOST_WORDS || !fit_to_print(&words.replace(['\n', '\r', '\t'], " ")) {
+            let sentence = format!(
+                "The words a bag was read from are at most {MOST_WORDS} characters that can be written anywhere."
+            );
+            return Err(BriefFault { field: "heard", sentence });
         }
         self.guide.as_ref().map_or(Ok(()), |guide| guide.check(self.unit)).map_err(|(field, sentence)| {
             let field = match field {

@@ -148,6 +148,7 @@ impl TryFrom<&BriefText> for Brief {
             guide.map_err(|fault| FormatFault { field: format!("guide.{}", fault.field), ..fault })?;
         let gift = text.gift.as_ref().map(|gift| gift.read(unit)).transpose();
         brief.gift = gift.map_err(|fault| FormatFault { field: format!("gift.{}", fault.field), ..fault })?;
+        brief.heard.clone_from(&text.heard);
         brief.score_face = text.score_face.into();
         brief.sheet = read.sheet("sheet", &text.sheet)?;
         let side = text.side_sheet.as_ref().map(|side| read.sheet("side_sheet", side)).transpose()?;
@@ -189,6 +190,7 @@ impl From<&Brief> for BriefText {
             },
             guide: brief.guide.as_ref().map(GuideText::from),
             gift: brief.gift.as_ref().map(GiftText::from),
+            heard: brief.heard.clone(),
             score_face: brief.score_face.into(),
             unit: brief.unit.into(),
         }

@@ -6,6 +6,7 @@ use wide_fold_core::Unit;
 use wide_fold_core::brief::{FaceSide, Stop};
 use wide_fold_core::fittings::Purpose;
 use wide_fold_core::fittings::drawing::What;
+use wide_fold_core::heard;
 use wide_fold_core::layout::Blade;
 use wide_fold_core::net::{CreaseRole, CutRole, Fold, GlueRole, Panel, PaperFace, Zone};
 use wide_fold_core::passes::{Edge, Lying};
@@ -242,6 +243,7 @@ mod tests {
         sent(BladeName::ALL, BladeName::word);
         sent(WhatName::ALL, WhatName::word);
         sent(PurposeName::ALL, PurposeName::word);
+        sent(AxisName::ALL, AxisName::word);
     }
 }
 
@@ -268,5 +270,13 @@ impl From<Lying> for Points {
             (_, Edge::Top) => Self::Left,
             _ => Self::Right,
         }
+    }
+}
+
+spelled! {
+    /// Which way a line runs on a piece, top edge up.
+    AxisName of heard::Axis {
+        "upright" Upright: heard::Axis::Upright,
+        "level" Level: heard::Axis::Level,
     }
 }

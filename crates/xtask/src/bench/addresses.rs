@@ -260,6 +260,8 @@ fn everyday_cases(demo: &[Value], joined: &[Value]) -> Vec<Case> {
         case("what a guide of eight widths makes", "POST /api/guided", &guided, ms(50), 60),
         case("bags with a guide", "POST /api/plan", &guided, ms(10), 60),
         case("bags for a jar and for three boxes", "POST /api/fit", &gifts(), ms(100), 40),
+        case("a reading of twelve figures", "POST /api/read", &heard(), ms(50), 60),
+        case("the same with one misheard", "POST /api/read", &misheard(), ms(300), 60),
     ]
 }
 
@@ -272,6 +274,29 @@ fn gifts() -> Vec<Value> {
         json!({ "gift": { "things": [jar] }, "weight": "1 lb" }),
         json!({ "gift": { "things": [one, more, one] } }),
     ]
+}
+
+/// Twelve figures, and six.
+fn heard() -> Vec<Value> {
+    [
+        "18 × 30, score at 1¼, 2½, 3¾, 14¼, 15½ and 16¾, turn, score at 1⅛, 15 and 28⅞, three pleats, hem 1⅛",
+        "two 12 × 12, score at 6, 8¾ and 11½ from the left, turn, score at 5½, 8¼ and 11 from the bottom",
+        "23½ × 12, score at 1⅞, 9⅛, 11, 12⅞, 20⅛, 22 and 23, turn, score at 2⅛, 4 and 10",
+    ]
+    .map(|words| json!({ "words": words }))
+    .to_vec()
+}
+
+/// The same, one of them wrong.
+fn misheard() -> Vec<Value> {
+    [
+        "18 × 30, score at 1¼, 2½, 3¾, 14½, 15½ and 16¾, turn, score at 1⅛, 15 and 28⅞, three pleats, hem 1⅛",
+        "two 12 × 12, score at 6, 8½ and 11½ from the left, turn, score at 5½, 8¼ and 11 from the bottom",
+        "23 × 12, score at 1⅞, 9⅛, 11, 12⅞, 20⅛, 22½ and 22, turn, score at 2⅛, 4 and 10",
+        "30.5 × 30.5 cm, score at 3, 4, 5, 9, 12, flip, 14, 15, turn over, 3, 7, turn, 9, 12, flip, 4, turn, 6",
+    ]
+    .map(|words| json!({ "words": words }))
+    .to_vec()
 }
 
 /// As many marks as a guide can have.

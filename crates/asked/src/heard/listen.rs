@@ -1,0 +1,433 @@
+//! Listening: from words to what they say of a bag.
+
+use super::tokens::{Kind, Token, tokens};
+use super::vocabulary::{Says, says};
+use super::{
+    Axis, Heard, HeardEnd, HeardFault, HeardLine, HeardPass, HeardTop, Measure, Phrase, Placed, Spoken,
+};
+use crate::plane::Size;
+use crate::text::quoted;
+use crate::{Length, Unit};
+use std::ops::Range;
+
+mod numbers;
+
+impl Heard {
+    /// Listens to words; figures that name no unit are meant in `unit`.
+    ///
+    /// # Errors
+    /// [`HeardFault`] with the word at which it stopped: for other scripts than the Latin one, for more characters or figures than
+    /// are listened to, for a figure no ruler has, and for a second sheet that contradicts the first.
+    ///
+    /// ```
+    /// use wide_fold_asked::{Length, Unit, heard::Heard};
+    /// let heard = Heard::listen("Two 12 by 12, score at 6 and eleven and a half.", Unit::Inch)?;
+    /// assert_eq!(heard.pieces, Some(2));
+    /// let at: Vec<Length> = heard.figures().map(|(_, figure)| figure.at).collect();
+    /// assert_eq!(at, [Length::inches(6), Length::eighths(92)]);
+    /// # Ok::<(), wide_fold_asked::heard::HeardFault>(())
+    /// ```
+    pub fn listen(words: &str, unit: Unit) -> Result<Self, HeardFault> {
+        let (tokens, spoken) = tokens(words, unit)?;
+        let mut ear = Ear::new(words, &tokens, spoken);
+        ear.listen()?;
+        Ok(ear.heard)
+    }
+}
+
+/// What a number that follows is.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+enum Mode {
+    Score,
+    Slit,
+    Sheet,
+    Trim,
+}
+
+struct Ear<'a> {
+    words: &'a str,
+    tokens: &'a [Token],
+    unit: Unit,
+    at: usize,
+    heard: Heard,
+    mode: Mode,
+    /// A measure was named just now.
+    measure: Option<Measure>,
+    /// A line was named just now.
+    line: Option<HeardLine>,
+    /// The next figure is how far the last line reaches.
+    reaches: bool,
+    /// An edge, or a turn, was named since the last figure.
+    moved: bool,
+    /// How many figures of the last pass were there when an end was last named.
+    since: usize,
+    strips: bool,
+    pleats: bool,
+}
+
+impl<'a> Ear<'a> {
+    fn new(words: &'a str, tokens: &'a [Token], spoken: Spoken) -> Self {
+        Self {
+            words,
+            tokens,
+            unit: spoken.unit(),
+            at: 0,
+            heard: Heard { spoken, ..Heard::default() },
+            mode: Mode::Score,
+            measure: None,
+            line: None,
+            reaches: false,
+            moved: false,
+            since: 0,
+            strips: false,
+            pleats: false,
+        }
+    }
+
+    fn listen(&mut self) -> Result<(), HeardFault> {
+        while let Some(token) = self.tokens.get(self.at) {
+            match &token.kind {
+                Kind::Number(number) => self.number(token, *number)?,
+                Kind::Word(_) => self.word(token)?,
+                Kind::Pause { full } => {
+                    if *full {
+                        self.rest();
+                        (self.measure, self.strips, self.reaches) = (None, false, false);
+                        if self.mode == Mode::Slit {
+                            self.mode = Mode::Score;
+                        }
+                    }
+                    self.at += 1;
+                }
+                Kind::By => self.at += 1,
+            }
+        }
+        self.heard.passes.retain(|pass| !pass.figures.is_empty());
+        self.say_passes();
+        self.heard.phrases.sort_by_key(|phrase| phrase.place.start);
+        Ok(())
+    }
+
+    fn word(&mut self, token: &Token) -> Result<(), HeardFault> {
+        let said = self.tokens[self.at..].iter().map_while(Token::word);
+        let Some((says, count)) = says(said) else {
+            self.note(token.at.clone(), None);
+            self.at += 1;
+            return Ok(());
+        };
+        let place = token.at.start..self.tokens[self.at + count - 1].at.end;
+        let before = self.at;
+        self.at += count;
+        // Of a measure the figure follows at once, or after "of".
+        if says != Says::Nothing || !matches!(token.word(), Some("of" | "is" | "a" | "an" | "are")) {
+            self.unmeasured(token);
+        }
+        match says {
+            Says::Nothing | Says::For => {}
+            Says::Sheet => {
+                if self.heard.sheet.is_none() || self.mode == Mode::Trim {
+                    if self.mode != Mode::Trim {
+                        self.mode = Mode::Sheet;
+                    }
+                } else if self.mode == Mode::Slit {
+                    self.mode = Mode::Score;
+                }
+            }
+            Says::Trim => self.mode = Mode::Trim,
+            Says::Score => {
+                self.rest();
+                (self.mode, self.line) = (Mode::Score, None);
+            }
+            Says::Slit => self.mode = Mode::Slit,
+            Says::Turn => self.turn(before, place),
+            Says::Quarter => self.quarter(place),
+            Says::HalfTurn => self.other_end(place, "turned end for end"),
+            Says::Over => {
+                self.begin(HeardPass { end: HeardEnd::Unsaid, axis: None, long: None, ..self.next_pass() });
+                self.note(place, Some("turned over".to_owned()));
+            }
+            Says::From(axis, end) => self.from(axis, end, before, place),
+            Says::OtherEnd => self.other_end(place, "from the other end"),
+            Says::Side { long } => {
+                let last = self.next_pass();
+                let is_turned = last.long == Some(!long);
+                let (turned, end) =
+                    (last.turned ^ is_turned, if is_turned { HeardEnd::Unsaid } else { last.end });
+                self.begin(HeardPass { long: Some(long), turned, end, axis: None, figures: Vec::new() });
+                let says =
+                    if long { "the long side along the fence" } else { "the short side along the fence" };
+                self.note(place, Some(says.to_owned()));
+            }
+            Says::Line(line) => self.named(line, before, place),
+            Says::Measure(measure) => {
+                if !self.is_for(before, measure) {
+                    self.measure = Some(measure);
+                }
+                if measure == Measure::Hem && self.heard.top.is_none() {
+                    self.heard.top = Some(HeardTop::Hem(None));
+                }
+                if measure == Measure::Flap {
+                    self.heard.top = Some(HeardTop::Flap);
+                }
+            }
+            Says::Behind(_) => {}
+            Says::Top(top) => {
+                self.heard.top = Some(top);
+                self.measure = Some(Measure::Hem);
+                let says = match top {
+                    HeardTop::Hem(Some(crate::brief::HemSide::Outside)) => "hem turned out",
+                    HeardTop::Hem(_) => "hem turned in",
+                    HeardTop::Flap => "closing flap",
+                };
+                self.note(place, Some(says.to_owned()));
+            }
+            Says::Build(build) => {
+                self.heard.build = Some(build);
+                self.note(place.clone(), Some(self.words[place].to_lowercase()));
+            }
+            Says::Pair => {
+                self.heard.pieces = self.heard.pieces.or(Some(2));
+                self.note(place, Some("two pieces alike".to_owned()));
+            }
+            Says::UpTo => self.reaches = true,
+            Says::Short => self.partial(),
+            Says::Square => {}
+            Says::A(number) => self.iso(number, place),
+            Says::Strips => {
+                (self.heard.strips, self.strips) = (true, true);
+                self.note(place, Some("joining strips".to_owned()));
+            }
+            Says::Diagonals => {
+                self.heard.diagonals = true;
+                self.note(place, Some("45° creases in the gussets".to_owned()));
+            }
+            Says::Pleats => self.pleats = true,
+            Says::Denied => {
+                let said = quoted(&self.words[place.clone()]);
+                let sentence = format!(
+                    "{said} takes back what is said round it. It stopped there: say only what is done."
+                );
+                return Err(HeardFault { place, sentence });
+            }
+        }
+        Ok(())
+    }
+
+    /// An edge that is named from here on is none of the figures before.
+    fn rest(&mut self) {
+        self.since = self.heard.passes.last().map_or(0, |pass| pass.figures.len());
+    }
+
+    /// A measure that was named and not given: "the base at 2" names the line at which the base begins.
+    fn unmeasured(&mut self, token: &Token) {
+        let Some(measure) = self.measure.take() else { return };
+        if token.word() == Some("at") {
+            self.line = match measure {
+                Measure::Base => Some(HeardLine::BaseLine),
+                Measure::Hem => Some(HeardLine::HemLine),
+                Measure::Flap => Some(HeardLine::FlapLine),
+                Measure::Tab => Some(HeardLine::TabLine),
+                _ => None,
+            };
+        }
+    }
+
+    /// "for the hem": the figures before it are of that line.
+    fn is_for(&mut self, before: usize, measure: Measure) -> bool {
+        let is_for = self.tokens[..before].iter().rev().take(2).any(|token| token.word() == Some("for"));
+        let line = match measure {
+            Measure::Base => HeardLine::BaseLine,
+            Measure::Hem => HeardLine::HemLine,
+            Measure::Tab => HeardLine::TabLine,
+            Measure::Flap => HeardLine::FlapLine,
+            _ => return is_for,
+        };
+        if is_for && let Some(figure) = self.heard.passes.last_mut().and_then(|pass| pass.figures.last_mut())
+        {
+            figure.line = Some(line);
+        }
+        is_for
+    }
+
+    fn named(&mut self, line: HeardLine, before: usize, place: Range<usize>) {
+        if self.tokens[..before].iter().rev().take(2).any(|token| token.word() == Some("for")) {
+            if let Some(figure) = self.heard.passes.last_mut().and_then(|pass| pass.figures.last_mut()) {
+                figure.line = Some(line);
+            }
+            return;
+        }
+        self.line = Some(line);
+        self.note(place, Some(line.name().to_owned()));
+    }
+
+    fn partial(&mut self) {
+        if let Some(figure) = self.heard.passes.last_mut().and_then(|pass| pass.figures.last_mut()) {
+            figure.partial = true;
+        }
+    }
+
+    /// A pass like the last one, nothing scored in it yet.
+    fn next_pass(&self) -> HeardPass {
+        let last = self.heard.passes.last();
+        HeardPass {
+            turned: last.is_some_and(|pass| pass.turned),
+            axis: last.and_then(|pass| pass.axis),
+            end: HeardEnd::Same,
+            long: last.and_then(|pass| pass.long),
+            figures: Vec::new(),
+        }
+    }
+
+    /// Begins a pass, in place of one in which nothing is scored yet.
+    fn begin(&mut self, pass: HeardPass) {
+        if self.heard.passes.last().is_some_and(|last| last.figures.is_empty()) {
+            self.heard.passes.pop();
+        }
+        self.heard.passes.push(pass);
+        (self.since, self.moved, self.line) = (0, true, None);
+        if self.mode != Mode::Trim {
+            self.mode = Mode::Score;
+        }
+    }
+
+    /// How far is said in the words that follow.
+    fn turn(&mut self, before: usize, place: Range<usize>) {
+        let rest = self.tokens[before + 1..].iter();
+        let near: Vec<&Token> =
+            rest.take(6).take_while(|token| !matches!(token.kind, Kind::Pause { .. })).collect();
+        let has =
+            |names: &[&str]| near.iter().any(|token| token.word().is_some_and(|word| names.contains(&word)));
+        let half = near.iter().any(|token| token.number().is_some_and(|number| number.is(180)));
+        if has(&["over"]) {
+            self.begin(HeardPass { end: HeardEnd::Unsaid, axis: None, long: None, ..self.next_pass() });
+            self.note(place, Some("turned over".to_owned()));
+        } else if has(&["hem", "hems"]) {
+            // What is turned is the hem.
+        } else if half || has(&["half", "upside", "end"]) {
+            self.other_end(place, "turned end for end");
+        } else {
+            self.quarter(place);
+        }
+    }
+
+    fn quarter(&mut self, place: Range<usize>) {
+        // "Turn it a quarter turn" is one turn.
+        let is_said = self.moved
+            && self.heard.passes.last().is_some_and(|pass| pass.figures.is_empty())
+            && self
+                .heard
+                .phrases
+                .last()
+                .is_some_and(|phrase| phrase.says.as_deref() == Some("a quarter turn"));
+        if !is_said {
+            let last = self.next_pass();
+            self.begin(HeardPass {
+                turned: !last.turned,
+                axis: None,
+                end: HeardEnd::Unsaid,
+                long: None,
+                figures: Vec::new(),
+            });
+            if self.heard.passes.len() == 1 {
+                // Turned before anything was scored.
+                self.heard.passes.insert(0, HeardPass { turned: false, ..last });
+            }
+            self.note(place, Some("a quarter turn".to_owned()));
+        }
+    }
+
+    fn other_end(&mut self, place: Range<usize>, says: &str) {
+        let next = self.next_pass();
+        let last = self.heard.passes.last();
+        let end = match last.map(|pass| pass.end) {
+            Some(HeardEnd::Near) => HeardEnd::Far,
+            Some(HeardEnd::Far) => HeardEnd::Near,
+            _ => HeardEnd::Opposite,
+        };
+        self.begin(HeardPass { end, ..next });
+        self.note(place, Some(says.to_owned()));
+    }
+
+    /// An edge: of the figures before it if it follows them at once, else of those after it.
+    fn from(&mut self, axis: Axis, end: HeardEnd, before: usize, place: Range<usize>) {
+        let follows = self.tokens[..before].last().is_some_and(|token| token.number().is_some());
+        let pass = HeardPass { axis: Some(axis), end, ..self.next_pass() };
+        // Against a pass that is known; else most people score upright lines first.
+        let scored = || self.heard.passes.iter().filter(|pass| !pass.figures.is_empty());
+        let is_only = follows && self.since == 0 && scored().count() == 1;
+        let turned = match (scored().rev().find(|pass| pass.axis.is_some()), scored().next()) {
+            (Some(known), _) => known.turned ^ (known.axis != Some(axis)),
+            (None, Some(first)) if !self.has_turned() => first.turned ^ (axis == Axis::Level && !is_only),
+            _ => pass.turned,
+        };
+        let pass = HeardPass { turned, ..pass };
+        match self.heard.passes.last_mut() {
+            Some(last) if follows && last.figures.len() > self.since => {
+                let figures = last.figures.split_off(self.since);
+                self.since = 0;
+                if last.figures.is_empty() {
+                    self.heard.passes.pop();
+                    self.heard.passes.push(HeardPass { figures, ..pass });
+                } else {
+                    self.heard.passes.push(HeardPass { figures, ..pass });
+                }
+                self.since = self.heard.passes.last().map_or(0, |pass| pass.figures.len());
+            }
+            _ => self.begin(pass),
+        }
+        let says = match (axis, end) {
+            (Axis::Upright, HeardEnd::Far) => "from the right",
+            (Axis::Upright, _) => "from the left",
+            (Axis::Level, HeardEnd::Far) => "from the top",
+            (Axis::Level, _) => "from the bottom",
+        };
+        self.note(place, Some(says.to_owned()));
+    }
+
+    /// True if the piece was turned since the last figure.
+    fn has_turned(&self) -> bool {
+        self.heard.passes.last().is_some_and(|pass| pass.figures.is_empty() && pass.end == HeardEnd::Unsaid)
+    }
+
+    fn iso(&mut self, number: u8, place: Range<usize>) {
+        // ISO 216.
+        let (width, height) = match number {
+            3 => (297, 420),
+            5 => (148, 210),
+            _ => (210, 297),
+        };
+        let size = Size::new(Length::millimetres(width), Length::millimetres(height));
+        if self.heard.sheet.is_none() {
+            self.heard.sheet = Some(Placed { value: size, at: place.clone() });
+        }
+        self.note(place, Some(format!("sheet {}", self.size(size))));
+    }
+
+    fn size(&self, size: Size) -> String {
+        crate::figures::Figures(self.unit).by(size.width, size.height)
+    }
+
+    fn say(&self, length: Length) -> String {
+        crate::figures::Figures(self.unit).say(length)
+    }
+
+    fn note(&mut self, place: Range<usize>, says: Option<String>) {
+        self.heard.phrases.push(Phrase { place, says });
+    }
+
+    /// What was understood of every list of figures.
+    fn say_passes(&mut self) {
+        let mut said: Vec<Phrase> = Vec::new();
+        for (_, figure) in self.heard.figures() {
+            let mut says = format!("score at {}", self.say(figure.at));
+            if let Some(line) = figure.line {
+                says = format!("{says}, {}", line.name());
+            }
+            if figure.partial {
+                says += ", not right across";
+            }
+            said.push(Phrase { place: figure.place.clone(), says: Some(says) });
+        }
+        self.heard.phrases.extend(said);
+    }
+}

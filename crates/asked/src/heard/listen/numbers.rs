@@ -1,0 +1,237 @@
+//! What a number is: a side of a sheet, a count, a measure that was named, or a score.
+
+use super::{Ear, Mode};
+use crate::Length;
+use crate::heard::tokens::{Kind, Number, Token};
+use crate::heard::vocabulary::{Says, says};
+use crate::heard::{
+    HeardEnd, HeardFault, HeardFigure, HeardLine, HeardPass, HeardTop, MOST_FIGURES, Measure, Placed,
+};
+use crate::plane::Size;
+use crate::text::quoted;
+use std::ops::Range;
+
+impl Ear<'_> {
+    pub(super) fn number(&mut self, token: &Token, number: Number) -> Result<(), HeardFault> {
+        let next = |ahead: usize| self.tokens.get(self.at + ahead);
+        let is_by = |ahead: usize| next(ahead).is_some_and(|token| token.kind == Kind::By);
+        let number_at =
+            |ahead: usize| next(ahead).and_then(|token| token.number().map(|number| (token, number)));
+        if let (true, Some((other, height))) = (is_by(1), number_at(2)) {
+            let width = token.length(number, self.words)?;
+            let other_length = other.length(height, self.words)?;
+            let third = if is_by(3) { number_at(4) } else { None };
+            let Some((last, depth)) = third else {
+                let place = token.at.start..other.at.end;
+                self.at += 3;
+                return self.sheet(Size::new(width, other_length), place);
+            };
+            let place = token.at.start..last.at.end;
+            let depth = last.length(depth, self.words)?;
+            self.at += 5;
+            for (measure, value, at) in [
+                (Measure::Width, width, token.at.clone()),
+                (Measure::Height, other_length, other.at.clone()),
+                (Measure::Gusset, depth, last.at.clone()),
+            ] {
+                self.heard.measures.push(Placed { value: (measure, value), at });
+            }
+            let finished =
+                format!("finished size {} × {}", self.say(width), self.size(Size::new(other_length, depth)));
+            self.note(place, Some(finished));
+            return Ok(());
+        }
+        // What is said behind it: two sheets, ½ tab, 90 degrees, 12 square.
+        let behind = {
+            let said = self.tokens[self.at + 1..].iter().map_while(Token::word);
+            says(said)
+        };
+        if matches!(next(1).and_then(Token::word), Some("degrees")) {
+            self.at += 2;
+            return Ok(());
+        }
+        if let Some((Says::Square, words)) = behind {
+            let side = token.length(number, self.words)?;
+            let place = token.at.start..self.tokens[self.at + words].at.end;
+            self.at += 1 + words;
+            return self.sheet(Size::new(side, side), place);
+        }
+        if let Some(count) = number.count()
+            && self.is_counted()
+        {
+            self.at += 1;
+            self.count(token, count);
+            return Ok(());
+        }
+        let length = token.length(number, self.words)?;
+        self.at += 1;
+        if let Some(measure) = self.measure.take() {
+            self.measured(measure, length, token.at.clone());
+        } else if self.pleats {
+            self.pleats = false;
+            self.measured(Measure::Pleat, length, token.at.clone());
+        } else if self.strips {
+            self.strips = false;
+            self.measured(Measure::Strip, length, token.at.clone());
+        } else if let Some((Says::Measure(measure) | Says::Behind(measure), words)) = behind {
+            self.at += words;
+            self.measured(measure, length, token.at.clone());
+            if measure == Measure::Hem && self.heard.top.is_none() {
+                self.heard.top = Some(HeardTop::Hem(None));
+            }
+        } else if self.reaches || self.mode == Mode::Slit {
+            if self.mode == Mode::Slit && self.reaches {
+                self.measured(Measure::Base, length, token.at.clone());
+            } else if self.reaches {
+                self.partial();
+                self.note(token.at.clone(), Some(format!("as far as {}", self.say(length))));
+            } else {
+                self.note(token.at.clone(), None);
+            }
+            self.reaches = false;
+        } else if matches!(self.mode, Mode::Sheet | Mode::Trim) && !self.is_list() {
+            self.note(token.at.clone(), None);
+        } else {
+            self.mode = Mode::Score;
+            self.figure(length, token.at.clone())?;
+        }
+        Ok(())
+    }
+
+    /// True if the number here, and no words but "score at", belongs to a list of figures, though a sheet was named before it.
+    fn is_list(&self) -> bool {
+        let before = self.tokens[..self.at - 1].last();
+        before.is_none_or(|token| matches!(token.kind, Kind::Pause { .. }) || token.word() == Some("at"))
+    }
+
+    /// True if the number here counts what follows it: a size, sheets, pleats.
+    fn is_counted(&self) -> bool {
+        let rest = &self.tokens[self.at + 1..];
+        let is_size = |at: usize| {
+            rest.get(at).is_some_and(|token| token.number().is_some())
+                && (rest.get(at + 1).is_some_and(|token| token.kind == Kind::By)
+                    || rest.get(at + 1).and_then(Token::word) == Some("square"))
+        };
+        if is_size(0) {
+            return true;
+        }
+        for (ahead, token) in rest.iter().take(4).enumerate() {
+            let Some(word) = token.word() else {
+                return token.number().is_some() && ahead > 0 && is_size(ahead);
+            };
+            let said = rest[ahead..].iter().map_while(Token::word);
+            match says(said) {
+                Some((Says::Sheet | Says::Pleats | Says::Strips | Says::A(_), _)) => return true,
+                Some((Says::Pair, _)) => {}
+                Some((Says::Nothing, _)) if matches!(word, "of" | "your" | "the" | "my" | "these") => {}
+                None => {}
+                Some(_) => return false,
+            }
+        }
+        false
+    }
+
+    fn count(&mut self, token: &Token, count: u32) {
+        let said = self.tokens[self.at..].iter().map_while(Token::word);
+        match says(said) {
+            Some((Says::Pleats, words)) => {
+                self.at += words;
+                self.pleats = true;
+                self.heard.pleats = u8::try_from(count).ok();
+                self.note(token.at.clone(), Some(format!("{count} pleats a side")));
+            }
+            Some((Says::Strips, _)) => {}
+            _ => {
+                self.heard.pieces = Some(count);
+                let says = if count == 1 { "one piece".to_owned() } else { format!("{count} pieces alike") };
+                self.note(token.at.clone(), Some(says));
+            }
+        }
+    }
+
+    fn sheet(&mut self, size: Size, place: Range<usize>) -> Result<(), HeardFault> {
+        if self.strips {
+            self.strips = false;
+            self.measured(Measure::Strip, size.width.min(size.height), place);
+            return Ok(());
+        }
+        let placed = Placed { value: size, at: place.clone() };
+        // "Trim a 12 × 12 to 12 × 8½": the first of them is the sheet.
+        let is_kind = |at: usize, wanted: fn(&Kind) -> bool| {
+            self.tokens.get(self.at + at).is_some_and(|token| wanted(&token.kind))
+        };
+        let is_from = self.tokens.get(self.at).and_then(Token::word) == Some("to")
+            && is_kind(1, |kind| matches!(kind, Kind::Number(_)))
+            && is_kind(2, |kind| *kind == Kind::By);
+        if self.mode == Mode::Trim && !is_from {
+            self.note(place.clone(), Some(format!("trimmed to {}", self.size(size))));
+            self.refuse_second(self.heard.trimmed.as_ref(), size, &place)?;
+            self.heard.trimmed = Some(placed);
+        } else {
+            self.note(place.clone(), Some(format!("sheet {}", self.size(size))));
+            self.refuse_second(self.heard.sheet.as_ref(), size, &place)?;
+            self.heard.sheet = Some(placed);
+        }
+        self.mode = if is_from { Mode::Trim } else { Mode::Score };
+        Ok(())
+    }
+
+    fn refuse_second(
+        &self,
+        first: Option<&Placed<Size>>,
+        size: Size,
+        place: &Range<usize>,
+    ) -> Result<(), HeardFault> {
+        match first {
+            Some(first) if first.value != size => Err(HeardFault {
+                place: place.clone(),
+                sentence: format!(
+                    "A sheet of {} was named before, and here stands {}; it stopped there. If that is what it is trimmed to, say “trim to”.",
+                    self.size(first.value),
+                    quoted(&self.words[place.clone()])
+                ),
+            }),
+            _ => Ok(()),
+        }
+    }
+
+    fn measured(&mut self, measure: Measure, length: Length, place: Range<usize>) {
+        self.note(place.clone(), Some(format!("{} {}", measure.name(), self.say(length))));
+        self.heard.measures.push(Placed { value: (measure, length), at: place });
+    }
+
+    fn figure(&mut self, at: Length, place: Range<usize>) -> Result<(), HeardFault> {
+        if self.heard.passes.iter().map(|pass| pass.figures.len()).sum::<usize>() >= MOST_FIGURES {
+            let sentence = format!(
+                "More than {MOST_FIGURES} figures are not listened to; it stopped at {}.",
+                quoted(&self.words[place.clone()])
+            );
+            return Err(HeardFault { place, sentence });
+        }
+        let line = self.line;
+        // A line that is named by its name lies across where its name says, however the sheet lies.
+        let is_aside = line.is_some_and(|line| {
+            !self.moved
+                && self
+                    .heard
+                    .passes
+                    .last()
+                    .is_some_and(|pass| pass.axis.is_none_or(|axis| axis != line.axis()))
+        });
+        if is_aside || self.heard.passes.is_empty() {
+            let first = self.heard.passes.is_empty();
+            let axis = line.map(HeardLine::axis);
+            let end = if first { HeardEnd::Unsaid } else { HeardEnd::Same };
+            let turned = self.heard.passes.last().is_some_and(|pass| pass.turned);
+            let own = HeardPass { axis, end, long: None, turned, figures: Vec::new() };
+            self.heard.passes.push(own);
+            self.since = 0;
+        }
+        let figure = HeardFigure { at, place, line, partial: false };
+        if let Some(pass) = self.heard.passes.last_mut() {
+            pass.figures.push(figure);
+        }
+        self.moved = false;
+        Ok(())
+    }
+}

@@ -1,0 +1,414 @@
+//! Words, numbers and pauses of what was said.
+
+use super::{HeardFault, MOST_WORDS, Spoken};
+use crate::text::quoted;
+use crate::{Length, Unit};
+use std::ops::Range;
+
+/// One word, number or pause.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub(super) struct Token {
+    pub(super) kind: Kind,
+    pub(super) at: Range<usize>,
+}
+
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub(super) enum Kind {
+    Number(Number),
+    /// Between the two sides of a size.
+    By,
+    /// In lower case.
+    Word(String),
+    /// Where a voice rests: a comma, or the end of a sentence.
+    Pause {
+        full: bool,
+    },
+}
+
+/// A number as a fraction in whole numbers, with the unit it names.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub(super) struct Number {
+    top: i64,
+    bottom: i64,
+    unit: Option<Named>,
+    /// True if it names its unit itself.
+    named: bool,
+}
+
+/// A unit as it is named.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+enum Named {
+    Inch,
+    Millimetre,
+    Centimetre,
+}
+
+impl Number {
+    /// The number itself, if it is a small whole one that names no unit: a count.
+    pub(super) fn count(self) -> Option<u32> {
+        let whole = !self.named && self.bottom == 1;
+        u32::try_from(self.top).ok().filter(|count| whole && (1..=12).contains(count))
+    }
+
+    /// True for that many degrees.
+    pub(super) fn is(self, whole: i64) -> bool {
+        (self.top, self.bottom) == (whole, 1)
+    }
+
+    fn length(self) -> Option<Length> {
+        let each = match self.unit? {
+            Named::Inch => Length::INCH.units(),
+            Named::Millimetre => Length::MM.units(),
+            Named::Centimetre => Length::MM.units() * 10,
+        };
+        let whole = i128::from(self.top) * i128::from(each);
+        let bottom = i128::from(self.bottom);
+        if whole % bottom != 0 {
+            return None;
+        }
+        let units = i64::try_from(whole / bottom).ok()?;
+        Some(Length::from_units(units)).filter(|length| *length <= Length::inches(400))
+    }
+}
+
+impl Token {
+    /// The length it says.
+    ///
+    /// # Errors
+    /// If it cannot be kept exactly, or is longer than any roll.
+    pub(super) fn length(&self, number: Number, words: &str) -> Result<Length, HeardFault> {
+        number.length().ok_or_else(|| {
+            let said = quoted(&words[self.at.clone()]);
+            let sentence = format!("{said} is no length that can be set on a ruler.");
+            HeardFault { place: self.at.clone(), sentence }
+        })
+    }
+
+    /// The word, if it is one.
+    pub(super) fn word(&self) -> Option<&str> {
+        match &self.kind {
+            Kind::Word(word) => Some(word),
+            _ => None,
+        }
+    }
+
+    pub(super) fn number(&self) -> Option<Number> {
+        match self.kind {
+            Kind::Number(number) => Some(number),
+            _ => None,
+        }
+    }
+}
+
+/// Takes words apart. Numbers that name no unit get the one that is named next in their sentence, else the one named first of
+/// all, else `unit`.
+///
+/// # Errors
+/// For other scripts than the Latin one, for more than [`MOST_WORDS`] characters and for numbers without end.
+pub(super) fn tokens(words: &str, unit: Unit) -> Result<(Vec<Token>, Spoken), HeardFault> {
+    if let Some((end, _)) = words.char_indices().nth(MOST_WORDS) {
+        let sentence = format!("These are more than {MOST_WORDS} characters; say it shorter.");
+        return Err(HeardFault { place: end..words.len(), sentence });
+    }
+    let mut tokens = Vec::new();
+    let mut at = 0;
+    while let Some(letter) = words[at..].chars().next() {
+        let rest = &words[at..];
+        if letter.is_ascii_digit() || vulgar(letter).is_some() || starts_decimal(rest) {
+            let (number, length) = number(rest)
+                .ok_or_else(|| stopped(words, at, "is a number longer than any ruler. It stopped there."))?;
+            tokens.push(Token { kind: Kind::Number(number), at: at..at + length });
+            at += length;
+        } else if letter.is_alphabetic() {
+            if letter > '\u{24f}' {
+                return Err(stopped(words, at, "is in letters that are not read here. It stopped there."));
+            }
+            let end = rest
+                .find(|c: char| !c.is_alphabetic() && c != '\'' && c != '’')
+                .unwrap_or(rest.len())
+                .max(letter.len_utf8());
+            // A4: a letter and its number are one word.
+            let number = rest[end..].find(|c: char| !c.is_ascii_digit()).unwrap_or(rest.len() - end);
+            let end = if rest[..end].eq_ignore_ascii_case("a") { end + number } else { end };
+            let word = rest[..end].to_lowercase();
+            let kind = if matches!(word.as_str(), "x" | "by") { Kind::By } else { Kind::Word(word) };
+            tokens.push(Token { kind, at: at..at + end });
+            at += end;
+        } else {
+            let width = letter.len_utf8();
+            let place = at..at + width;
+            match letter {
+                '×' | '*' => tokens.push(Token { kind: Kind::By, at: place }),
+                '°' => tokens.push(Token { kind: Kind::Word("degrees".to_owned()), at: place }),
+                ',' | ':' => tokens.push(Token { kind: Kind::Pause { full: false }, at: place }),
+                '.' | ';' | '\n' | '!' | '?' => {
+                    tokens.push(Token { kind: Kind::Pause { full: true }, at: place });
+                }
+                other if other.is_numeric() => {
+                    return Err(stopped(words, at, "is no figure that is read here. It stopped there."));
+                }
+                _ => {}
+            }
+            at += width;
+        }
+    }
+    let mut tokens = said_numbers(tokens);
+    let usual = give_units(&mut tokens, unit);
+    Ok((tokens, usual))
+}
+
+fn stopped(words: &str, at: usize, why: &str) -> HeardFault {
+    let end = words[at..].find(char::is_whitespace).map_or(words.len(), |end| at + end);
+    HeardFault { place: at..end, sentence: format!("{} {why}", quoted(&words[at..end])) }
+}
+
+fn starts_decimal(rest: &str) -> bool {
+    rest.starts_with('.') && rest[1..].starts_with(|c: char| c.is_ascii_digit())
+}
+
+/// A number at the start of `rest` and how many bytes it takes, its unit included; none if it is too long.
+fn number(rest: &str) -> Option<(Number, usize)> {
+    let mut at = 0;
+    let digits = |at: usize| rest[at..].find(|c: char| !c.is_ascii_digit()).unwrap_or(rest.len() - at);
+    let whole_digits = digits(0);
+    if whole_digits > 6 {
+        return None;
+    }
+    let whole: i64 = rest[..whole_digits].parse().unwrap_or(0);
+    at += whole_digits;
+    let (mut top, mut bottom) = (whole, 1);
+    let mut is_done = false;
+    if let Some(mark) = rest[at..].chars().next().filter(|mark| matches!(mark, '.' | ',')) {
+        let places = digits(at + 1);
+        // After a comma only where a metric unit follows: elsewhere it parts a list.
+        let is_decimal = (1..=5).contains(&places)
+            && (mark == '.' || unit(&rest[at + 1 + places..]).is_some_and(|(unit, _)| unit != Named::Inch));
+        if is_decimal {
+            let decimals: i64 = rest[at + 1..at + 1 + places].parse().ok()?;
+            bottom = 10_i64.pow(u32::try_from(places).ok()?);
+            top = whole * bottom + decimals;
+            at += 1 + places;
+            is_done = true;
+        } else if places > 5 && mark == '.' {
+            return None;
+        }
+    }
+    if !is_done {
+        if let Some(over) = slashed(&rest[at..]).filter(|_| whole_digits > 0) {
+            // 15/4: what was taken for the whole stands over the line.
+            (top, bottom) = (whole, over.0);
+            at += over.1;
+        } else {
+            let spaces = rest[at..].find(|c| !matches!(c, ' ' | '-' | '–' | '\u{a0}'));
+            let after = at + spaces.unwrap_or(0);
+            if let Some((own, under, length)) = part(&rest[after..]) {
+                (top, bottom) = (whole * under + own, under);
+                at = after + length;
+            }
+        }
+    }
+    let (unit, length) = unit(&rest[at..]).map_or((None, 0), |(unit, length)| (Some(unit), length));
+    (bottom > 0 && bottom <= 100_000)
+        .then_some((Number { top, bottom, unit, named: unit.is_some() }, at + length))
+}
+
+/// `¾` or `3/4`: top, bottom and bytes.
+fn part(rest: &str) -> Option<(i64, i64, usize)> {
+    let first = rest.chars().next()?;
+    if let Some((top, bottom)) = vulgar(first) {
+        return Some((top, bottom, first.len_utf8()));
+    }
+    let end = rest.find(|c: char| !c.is_ascii_digit())?;
+    let (bottom, length) = slashed(&rest[end..])?;
+    let top: i64 = rest.get(..end).filter(|digits| (1..=4).contains(&digits.len()))?.parse().ok()?;
+    (top < bottom).then_some((top, bottom, end + length))
+}
+
+/// `/4`.
+fn slashed(rest: &str) -> Option<(i64, usize)> {
+    let after = rest.strip_prefix(['/', '⁄'])?;
+    let end = after.find(|c: char| !c.is_ascii_digit()).unwrap_or(after.len());
+    let bottom = after.get(..end).filter(|digits| (1..=4).contains(&digits.len()))?.parse().ok()?;
+    Some((bottom, rest.len() - after.len() + end))
+}
+
+const fn vulgar(letter: char) -> Option<(i64, i64)> {
+    Some(match letter {
+        '½' => (1, 2),
+        '¼' => (1, 4),
+        '¾' => (3, 4),
+        '⅛' => (1, 8),
+        '⅜' => (3, 8),
+        '⅝' => (5, 8),
+        '⅞' => (7, 8),
+        '⅓' => (1, 3),
+        '⅔' => (2, 3),
+        _ => return None,
+    })
+}
+
+/// A unit and how many bytes it takes, the space before it included.
+fn unit(rest: &str) -> Option<(Named, usize)> {
+    let after = rest.trim_start_matches([' ', '\u{a0}', '-']);
+    let before = rest.len() - after.len();
+    if let Some(mark) = ["\"", "″", "”", "''"].iter().find(|mark| after.starts_with(**mark)) {
+        return Some((Named::Inch, before + mark.len()));
+    }
+    let end = after.find(|c: char| !c.is_alphabetic()).unwrap_or(after.len());
+    let named = unit_word(&after[..end].to_lowercase())?;
+    Some((named, before + end))
+}
+
+fn unit_word(word: &str) -> Option<Named> {
+    Some(match word {
+        "in" | "inch" | "inches" => Named::Inch,
+        "mm" | "millimetre" | "millimetres" | "millimeter" | "millimeters" => Named::Millimetre,
+        "cm" | "centimetre" | "centimetres" | "centimeter" | "centimeters" | "centi" | "cms" => {
+            Named::Centimetre
+        }
+        _ => return None,
+    })
+}
+
+const WHOLE: [&str; 21] = [
+    "zero",
+    "one",
+    "two",
+    "three",
+    "four",
+    "five",
+    "six",
+    "seven",
+    "eight",
+    "nine",
+    "ten",
+    "eleven",
+    "twelve",
+    "thirteen",
+    "fourteen",
+    "fifteen",
+    "sixteen",
+    "seventeen",
+    "eighteen",
+    "nineteen",
+    "twenty",
+];
+
+/// Numbers in words become numbers: `five and three quarters`, `eleven and a half`, `half an inch`.
+fn said_numbers(tokens: Vec<Token>) -> Vec<Token> {
+    let mut found: Vec<Token> = Vec::with_capacity(tokens.len());
+    let mut at = 0;
+    while at < tokens.len() {
+        let word = |ahead: usize| tokens.get(at + ahead).and_then(Token::word).unwrap_or("");
+        let whole = WHOLE.iter().position(|name| *name == word(0)).map(|whole| whole as i64);
+        let digits = tokens[at].number().filter(|number| number.bottom == 1 && number.unit.is_none());
+        let start = whole.or(digits.map(|number| number.top));
+        // A fraction by itself: a half, three quarters; not a quarter turn, nor half a gusset.
+        let (top, bottom, mut took) = if let Some((own, under, took)) =
+            fraction(&tokens[at..]).filter(|_| !is_turn(&found, &tokens[at..]))
+        {
+            (own, under, took)
+        } else if let Some(whole) = start {
+            let joined = if word(1) == "and" { 2 } else { 1 };
+            let part =
+                tokens.get(at + joined..).and_then(fraction).filter(|_| digits.is_none() || joined == 2);
+            let is_turn = tokens.get(at + joined..).is_some_and(|rest| is_turn(&[], rest));
+            match part.filter(|_| !is_turn) {
+                Some((own, under, took)) => (whole * under + own, under, joined + took),
+                None if digits.is_some() => {
+                    found.push(tokens[at].clone());
+                    at += 1;
+                    continue;
+                }
+                None => (whole, 1, 1),
+            }
+        } else {
+            found.push(tokens[at].clone());
+            at += 1;
+            continue;
+        };
+        // of an inch, an inch, inches
+        let mut unit = None;
+        for skip in 0..3 {
+            let next = tokens.get(at + took + skip).and_then(Token::word).unwrap_or("");
+            if let Some(named) = unit_word(next).filter(|_| next != "in") {
+                (unit, took) = (Some(named), took + skip + 1);
+                break;
+            }
+            if !matches!(next, "of" | "an" | "a") {
+                break;
+            }
+        }
+        let place = tokens[at].at.start..tokens[at + took - 1].at.end;
+        found.push(Token {
+            kind: Kind::Number(Number { top, bottom, unit, named: unit.is_some() }),
+            at: place,
+        });
+        at += took;
+    }
+    found
+}
+
+/// `a half`, `three quarters`, `5 eighths`: top, bottom and how many words.
+fn fraction(tokens: &[Token]) -> Option<(i64, i64, usize)> {
+    let word = |at: usize| tokens.get(at).and_then(Token::word).unwrap_or("");
+    let under = |word: &str| {
+        Some(match word {
+            "half" | "halves" => 2,
+            "quarter" | "quarters" => 4,
+            "eighth" | "eighths" => 8,
+            "sixteenth" | "sixteenths" => 16,
+            _ => return None,
+        })
+    };
+    if let Some(bottom) = under(word(0)) {
+        return (word(0) == "half" || word(0) == "quarter").then_some((1, bottom, 1));
+    }
+    let top = match word(0) {
+        "a" | "an" => 1,
+        other => WHOLE.iter().position(|name| *name == other)? as i64,
+    };
+    under(word(1)).filter(|bottom| (1..*bottom).contains(&top)).map(|bottom| (top, bottom, 2))
+}
+
+/// True where a half or a quarter is one of a turn or of a gusset.
+fn is_turn(before: &[Token], tokens: &[Token]) -> bool {
+    let is = |token: &Token, names: &[&str]| token.word().is_some_and(|word| names.contains(&word));
+    let after =
+        tokens.iter().take(3).take_while(|token| !matches!(token.kind, Kind::Pause { .. } | Kind::Number(_)));
+    let turns = ["turn", "turns", "gusset", "gussets", "lap", "way", "sheet", "rotation"];
+    let turned = ["turn", "turned", "rotate", "rotated", "spin", "half", "pivot"];
+    after.into_iter().any(|token| is(token, &turns))
+        || before.iter().rev().take(4).any(|token| is(token, &turned))
+}
+
+/// Gives every number its unit, and tells the one that is usual.
+fn give_units(tokens: &mut [Token], unit: Unit) -> Spoken {
+    let named = |token: &Token| token.number().and_then(|number| number.unit);
+    let words = tokens
+        .iter()
+        .find_map(|token| token.word().and_then(unit_word).filter(|_| token.word() != Some("in")));
+    let first = tokens.iter().find_map(named).or(words);
+    let usual = first.unwrap_or(match unit {
+        Unit::Inch => Named::Inch,
+        Unit::Metric => Named::Millimetre,
+    });
+    let mut next = None;
+    for token in tokens.iter_mut().rev() {
+        match &mut token.kind {
+            Kind::Pause { full: true } => next = None,
+            Kind::Number(number) if number.unit.is_some() => next = number.unit,
+            Kind::Number(_) | Kind::Pause { .. } | Kind::By | Kind::Word(_) => {}
+        }
+        if let Kind::Number(number) = &mut token.kind
+            && number.unit.is_none()
+        {
+            number.unit = next.or(Some(usual));
+        }
+    }
+    match (usual, first.is_some()) {
+        (Named::Inch, is_named) => Spoken::Inches { is_named },
+        (Named::Millimetre, _) => Spoken::Millimetres,
+        (Named::Centimetre, _) => Spoken::Centimetres,
+    }
+}

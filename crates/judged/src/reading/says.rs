@@ -1,0 +1,190 @@
+//! What a reading says of itself.
+
+use super::found::{Found, Mend};
+use super::frames::{Role, Stretch};
+use super::solve::Unknown;
+use crate::brief::Top;
+use crate::figures::Figures;
+use crate::heard::{Axis, Heard, Measure};
+use crate::text::{list, quoted};
+use crate::{Brief, Length};
+
+/// What a line is, in a few words.
+pub(super) fn role(role: Role, is_tube: bool, top: Top) -> String {
+    match (role, top) {
+        (Role::ApexLine, _) if is_tube => "tube crease".to_owned(),
+        (Role::TopLine, Top::Flap { .. }) => "line of the closing flap".to_owned(),
+        (Role::TopLine, _) => "hem line".to_owned(),
+        _ => role.says(),
+    }
+}
+
+/// How the bag is put together, and what was taken for granted.
+pub(super) fn says(heard: &Heard, found: &Found<'_>, brief: &Brief) -> Vec<String> {
+    let figures = Figures(heard.spoken.unit());
+    let parts = |stretches: &[Stretch]| {
+        let parts = stretches.iter().filter_map(|stretch| {
+            Some(format!("{} {}", stretch.name, figures.say(stretch.sum.of(&found.measures)?)))
+        });
+        list(&parts.collect::<Vec<_>>())
+    };
+    let each = if found.frame.pieces == 2 { "Two pieces, each" } else { "From left to right:" };
+    let mut says = vec![
+        format!("{each} {}.", parts(&found.frame.stretches)),
+        format!("From the bottom up: {}.", parts(&found.stack.stretches)),
+    ];
+    if found.frame.has_tab()
+        && found.pose.size.is_none()
+        && !heard.measures.iter().any(|own| own.value.0 == Measure::Tab)
+    {
+        says.push(format!(
+            "Nothing was said of the tab: it is taken to be {}, as is usual.",
+            figures.say(brief.tab)
+        ));
+    }
+    if heard.sheet.is_none() && heard.trimmed.is_none() {
+        says.push(format!(
+            "No sheet was named: a piece takes {}.",
+            figures.by(brief.sheet.width, brief.sheet.height)
+        ));
+    }
+    if found.pose.upside_down {
+        says.push("Top and bottom are the other way round than they were said to be.".to_owned());
+    }
+    if super::has_strips(brief) && !heard.strips {
+        says.push("The panels use up the whole sheet: joining strips hold it together.".to_owned());
+    }
+    if let Some(base) = found.measures.get(Unknown::Base)
+        && brief.build.has_slit_flaps()
+    {
+        let gusset = brief.finished.gusset;
+        let (base, gusset_says) = (base, figures.say(gusset));
+        if base * 2 <= gusset {
+            says.push(format!(
+                "Base flaps of {} leave the base open: the gusset is {gusset_says}.",
+                figures.say(base)
+            ));
+        } else if base > gusset + Length::from_units(7) {
+            says.push(format!(
+                "Base flaps of {} stick out: the gusset is only {gusset_says}.",
+                figures.say(base)
+            ));
+        } else if base + Length::from_units(7) < gusset {
+            says.push(format!(
+                "Base flaps of {} under a gusset of {gusset_says}: they lap by {}.",
+                figures.say(base),
+                figures.say(base * 2 - gusset)
+            ));
+        }
+    }
+    says
+}
+
+/// What is wanted where nothing is found.
+pub(super) fn wants(heard: &Heard, words: &str) -> String {
+    let passed = heard.phrases.iter().find(|phrase| phrase.says.is_none());
+    let stopped = passed
+        .map_or(String::new(), |phrase| format!(" It stopped at {}.", quoted(&words[phrase.place.clone()])));
+    if !heard.has_figures() && heard.pleats.is_none() {
+        return format!(
+            "No figure of a score was understood, such as “score at 2, 5¾, 7¾ and 11½”.{stopped}"
+        );
+    }
+    let has = |measure: Measure| heard.measures.iter().any(|own| own.value.0 == measure);
+    if heard.sheet.is_none() && heard.trimmed.is_none() && !has(Measure::Height) {
+        return format!(
+            "The size of the sheet was not said, such as 12 × 8½, nor how high the bag is: one of the two is wanted.{stopped}"
+        );
+    }
+    if heard.pieces.is_some_and(|pieces| pieces > 2) {
+        return "Of more than two pieces alike no bag is read; say the figures of the two.".to_owned();
+    }
+    format!(
+        "No bag explains these figures, not even with one of them changed. Is a pass of scores missing?{stopped}"
+    )
+}
+
+/// What did not meet, and by how much.
+pub(super) fn why(heard: &Heard, found: &Found<'_>) -> String {
+    let figures = Figures(heard.spoken.unit());
+    let say = |length: Length| figures.say(length);
+    let of = |axis: Axis| match axis {
+        Axis::Upright => (&found.frame.stretches, &found.upright, found.extent().0),
+        Axis::Level => (&found.stack.stretches, &found.level, found.extent().1),
+    };
+    let spot = |axis: Axis, figure: usize| {
+        let spots = if axis == Axis::Upright { &found.pose.upright } else { &found.pose.level };
+        spots.iter().find(|spot| spot.figure == figure).map_or(Length::ZERO, |spot| spot.at)
+    };
+    match &found.mend {
+        Mend::Nothing => String::new(),
+        Mend::Moved { figure, line, axis, .. } => {
+            let (stretches, lines, end) = of(*axis);
+            let was = spot(*axis, *figure);
+            let below = if *line == 0 { Length::ZERO } else { lines[*line - 1] };
+            let above = lines.get(*line + 1).copied().or(end).unwrap_or(was);
+            let (left, right) = (stretches[*line], stretches[*line + 1]);
+            if was <= below || was >= above {
+                return format!(
+                    "{} does not lie between {} and {}, where {} and {} meet.",
+                    say(was),
+                    say(below),
+                    say(above),
+                    left.name,
+                    right.name
+                );
+            }
+            let is = lines[*line];
+            let off = (was - is).abs();
+            format!(
+                "As heard, the {} is {} and the {} {}; they meet at {} and {}, {} off.",
+                left.name,
+                say(was - below),
+                right.name,
+                say(above - was),
+                say(is - below),
+                say(above - is),
+                say(off)
+            )
+        }
+        Mend::Missed { axis, line, .. } => {
+            let (stretches, lines, end) = of(*axis);
+            let below = if *line == 0 { Length::ZERO } else { lines[*line - 1] };
+            let above = lines.get(*line + 1).copied().or(end).unwrap_or(below);
+            format!(
+                "From {} to {} lie {} and {}, with no score said between them.",
+                say(below),
+                say(above),
+                stretches[*line].name,
+                stretches[*line + 1].name
+            )
+        }
+        Mend::Extra { figure, axis } => {
+            let (stretches, lines, _) = of(*axis);
+            let was = spot(*axis, *figure);
+            let inside = lines.iter().filter(|line| **line < was).count();
+            format!("{} lies inside the {}, where no line belongs.", say(was), stretches[inside.min(stretches.len() - 1)].name)
+        }
+        Mend::Sheet { axis, is } => {
+            let size = found.pose.size.unwrap_or_default();
+            let (was, side) =
+                if *axis == Axis::Upright { (size.width, "wide") } else { (size.height, "high") };
+            let by = (*is - was).abs();
+            let more = if *is > was { "less" } else { "more" };
+            format!("The panels come to {} {side}; the sheet is said to be {}, {} {more}.", say(*is), say(was), say(by))
+        }
+        Mend::Measure { index, is } => {
+            let (measure, was) = heard.measures[*index].value;
+            format!(
+                "The scores make the {} {}; it is said to be {}, {} off.",
+                measure.name(),
+                say(*is),
+                say(was),
+                say((*is - was).abs())
+            )
+        }
+        Mend::Rounded(_) => {
+            "Each figure was rounded by itself, and the sum no longer comes out; so set, panels alike are alike and all of them together are the sheet.".to_owned()
+        }
+    }
+}
