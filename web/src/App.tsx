@@ -3,6 +3,7 @@ import { BagView } from "./stages/bag/BagView";
 import { BagsView } from "./stages/bags/BagsView";
 import { CutView } from "./stages/cut/CutView";
 import { GiftView } from "./stages/gift/GiftView";
+import { HeardView } from "./stages/heard/HeardView";
 import { MachineView } from "./stages/machine/MachineView";
 import { PrinterView } from "./stages/printer/PrinterView";
 import { ShelfView } from "./stages/shelf/ShelfView";
@@ -19,6 +20,7 @@ export function App() {
       <Route path="/machine" element={<MachineView />} />
       <Route path="/cut" element={<CutView />} />
       <Route path="/gift" element={<GiftView />} />
+      <Route path="/heard" element={<HeardView />} />
       <Route path="/shelf" element={<ShelfView />} />
       <Route path="*" element={<Nowhere />} />
     </Routes>

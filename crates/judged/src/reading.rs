@@ -41,6 +41,8 @@ const MOST: usize = 24;
 const SHOWN: usize = 6;
 /// A reading as odd as that may be a figure misheard: corrections stand beside it.
 const ODD: u32 = 8;
+/// Corrections so much less likely than the first are not shown.
+const FAR_BEHIND: u32 = 16;
 /// Readings no odder than the first by so much are as good as it is.
 const AS_GOOD: u32 = 3;
 
@@ -111,6 +113,7 @@ pub struct Correction {
     pub why: String,
     /// The words, mended.
     pub edits: Vec<Edit>,
+    cost: u32,
 }
 
 /// Reads what was heard in `words`.
@@ -201,11 +204,14 @@ impl Hearing<'_> {
     fn corrections(&self, found: &[Found<'_>]) -> Vec<Correction> {
         let mut corrections: Vec<Correction> = Vec::new();
         for found in found {
+            if corrections.first().is_some_and(|first| found.cost() > first.cost + FAR_BEHIND) {
+                break;
+            }
             let Some((top, odder)) = self.tops(found).into_iter().next() else { continue };
             let Some(reading) = self.reading(found, top, odder) else { continue };
             let Some((says, why, edits)) = mend::edits(self.heard, self.words, found) else { continue };
             if !corrections.iter().any(|known| known.edits == edits) {
-                corrections.push(Correction { reading, says, why, edits });
+                corrections.push(Correction { reading, says, why, edits, cost: found.cost() });
             }
             if corrections.len() == SHOWN {
                 break;

@@ -65,7 +65,7 @@ pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
         .routes(routes!(guides::bring_guide_back))
         .routes(routes!(guides::makes))
         .routes(routes!(fit::fit))
-        .routes(routes!(read::read))
+        .routes(routes!(read::read_words))
         .routes(routes!(ways::ways))
         .routes(routes!(ways::nearby))
         .routes(routes!(ways::joins))

@@ -31,6 +31,9 @@ export type ShelfPaper = Schemas["PaperView"];
 export type UnreadablePaper = Schemas["UnreadableView"];
 export type GiftText = Schemas["GiftText"];
 export type Fit = Schemas["FitView"];
+export type Read = Schemas["ReadView"];
+export type Reading = Schemas["ReadingView"];
+export type HeardLine = Schemas["LaidLineView"];
 export type GuideText = Schemas["GuideText"];
 export type Guide = Schemas["GuideView"];
 export type Feed = Schemas["FeedView"];
@@ -209,6 +212,10 @@ export const bringPaper = (id: number) =>
 /** Bags for what goes into them. */
 export const fit = (body: Schemas["FitText"], signal?: AbortSignal) =>
   answer(client.POST("/api/fit", { body, signal }));
+
+/** Bags that explain what somebody said. */
+export const read = (body: Schemas["ReadText"], signal?: AbortSignal) =>
+  answer(client.POST("/api/read", { body, signal }));
 
 export const listGuides = () => answer(client.GET("/api/guides"));
 

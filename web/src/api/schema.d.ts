@@ -555,7 +555,7 @@ export interface paths {
          * Listens to what somebody said, and finds every bag that explains it, the likeliest first; where none does, the smallest
          *     corrections that make one.
          */
-        post: operations["read"];
+        post: operations["read_words"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1943,6 +1943,7 @@ export interface components {
         LaidView: {
             /** @description The lines, in the order they were said. */
             lines: components["schemas"]["LaidLineView"][];
+            sheet?: components["schemas"]["PlaceView"] | null;
             /** @description The same as figures. */
             size?: string[] | null;
             /** @description Width and height of the piece, if they are known; millimetres. */
@@ -5979,7 +5980,7 @@ export interface operations {
             };
         };
     };
-    read: {
+    read_words: {
         parameters: {
             query?: never;
             header?: never;

@@ -1,8 +1,8 @@
 //! What a reading says of itself.
 
 use super::found::{Found, Mend};
-use super::frames::{Role, Stretch};
-use super::solve::Unknown;
+use super::frames::Role;
+use super::solve::{Sum, Unknown};
 use crate::brief::Top;
 use crate::figures::Figures;
 use crate::heard::{Axis, Heard, Measure};
@@ -22,16 +22,10 @@ pub(super) fn role(role: Role, is_tube: bool, top: Top) -> String {
 /// How the bag is put together, and what was taken for granted.
 pub(super) fn says(heard: &Heard, found: &Found<'_>, brief: &Brief) -> Vec<String> {
     let figures = Figures(heard.spoken.unit());
-    let parts = |stretches: &[Stretch]| {
-        let parts = stretches.iter().filter_map(|stretch| {
-            Some(format!("{} {}", stretch.name, figures.say(stretch.sum.of(&found.measures)?)))
-        });
-        list(&parts.collect::<Vec<_>>())
-    };
     let each = if found.frame.pieces == 2 { "Two pieces, each" } else { "From left to right:" };
     let mut says = vec![
-        format!("{each} {}.", parts(&found.frame.stretches)),
-        format!("From the bottom up: {}.", parts(&found.stack.stretches)),
+        format!("{each} {}.", list(&panels(found, figures))),
+        format!("From the bottom up: {}.", list(&zones(found, brief, figures))),
     ];
     if found.frame.has_tab()
         && found.pose.size.is_none()
@@ -78,6 +72,42 @@ pub(super) fn says(heard: &Heard, found: &Found<'_>, brief: &Brief) -> Vec<Strin
         }
     }
     says
+}
+
+/// Every panel with its width; what lies on both sides of a centre line is one of them.
+fn panels(found: &Found<'_>, figures: Figures) -> Vec<String> {
+    let mut panels = Vec::new();
+    let mut begun: Option<Sum> = None;
+    for stretch in &found.frame.stretches {
+        let sum = begun.take().map_or(stretch.sum, |sum| sum.and(stretch.sum));
+        if stretch.ends == Some(Role::GussetCentre) {
+            begun = Some(sum);
+            continue;
+        }
+        let name = match stretch.name {
+            "half gusset" if sum != stretch.sum => "gusset",
+            "part of the tab" => "tab",
+            name => name,
+        };
+        let width = sum.of(&found.measures).unwrap_or_default();
+        panels.push(format!("{name} {}", figures.say(width)));
+    }
+    panels
+}
+
+/// Every zone with its height.
+fn zones(found: &Found<'_>, brief: &Brief, figures: Figures) -> Vec<String> {
+    let zone =
+        |name: &str, height: Length| height.is_positive().then(|| format!("{name} {}", figures.say(height)));
+    let height = brief.finished.height;
+    let top = if brief.top.flap().is_some() { "closing flap" } else { "hem" };
+    let top = zone(top, brief.top.depth());
+    let zones = if found.frame.is_flare() {
+        vec![top.clone(), zone("back", height), zone("front", height), top]
+    } else {
+        vec![zone("base flap", brief.flap()), zone("body", height), top]
+    };
+    zones.into_iter().flatten().collect()
 }
 
 /// What is wanted where nothing is found.

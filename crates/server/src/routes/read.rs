@@ -11,7 +11,10 @@ use axum::extract::State;
 #[utoipa::path(post, path = "/api/read", request_body = ReadText, responses(
     (status = 200, body = ReadView), (status = 422, body = Problem, content_type = "application/problem+json")
 ))]
-pub async fn read(State(dear): State<Dear>, Body(text): Body<ReadText>) -> Result<Json<ReadView>, Problem> {
+pub async fn read_words(
+    State(dear): State<Dear>,
+    Body(text): Body<ReadText>,
+) -> Result<Json<ReadView>, Problem> {
     let heard = text.listen()?;
     dear.run(move |_| Ok(Json(ReadView::new(&heard, &text.words)))).await
 }

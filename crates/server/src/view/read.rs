@@ -66,6 +66,8 @@ pub struct LaidView {
     pub size_mm: Option<[f64; 2]>,
     /// The same as figures.
     pub size: Option<[String; 2]>,
+    /// Where the size of the piece stands in the words, if it was said.
+    pub sheet: Option<PlaceView>,
     /// The lines, in the order they were said.
     pub lines: Vec<LaidLineView>,
 }
@@ -177,6 +179,7 @@ impl ReadView {
         let laid = LaidView {
             size_mm: found.laid.size.map(|size| [size.width.mm(), size.height.mm()]),
             size: found.laid.size.map(|size| [size.width, size.height].map(|side| side.figure(unit))),
+            sheet: heard.trimmed.as_ref().or(heard.sheet.as_ref()).map(|sheet| place(words, &sheet.at)),
             lines: lines.collect(),
         };
         let phrases = heard.phrases.iter();
@@ -201,7 +204,11 @@ impl ReadingView {
             says: Some(says.clone()),
         };
         Some(Self {
-            build: name_of(reading.brief.build),
+            build: match reading.brief.build {
+                // Cut at the two other corners.
+                build if build.is_cut() => "Corner pair, tabs at the faces",
+                build => name_of(build),
+            },
             says: reading.says.clone(),
             usual: reading.is_usual(),
             proved: plan.proof.items.len(),
@@ -214,7 +221,7 @@ impl ReadingView {
 
 impl CorrectionView {
     fn new(correction: &Correction, words: &str) -> Option<Self> {
-        let Correction { reading, says, why, edits } = correction;
+        let Correction { reading, says, why, edits, .. } = correction;
         Some(Self {
             says: says.clone(),
             why: why.clone(),

@@ -11,6 +11,7 @@ mod house;
 mod list;
 mod printing;
 mod project;
+mod read;
 mod shelf;
 mod table;
 mod taking;

@@ -7,7 +7,7 @@ use wide_fold_browser::Key;
 async fn a_vase_becomes_a_bag_by_keyboard() {
     let house = House::open((1280, 800), &["--demo"]).await;
     house.goto("/").await;
-    house.press_link("start from what goes in").await;
+    house.press_link("What goes in").await;
     house.reads("Type its measures").await;
     house.is_sound("the door of the gift").await;
     // The third shape, then its measures.

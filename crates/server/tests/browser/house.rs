@@ -104,6 +104,18 @@ impl House {
         self.browser.find_path(&path).await.unwrap().click().await.unwrap();
     }
 
+    /// Goes from field to field with the tab key until the one that is meant has the focus.
+    pub async fn tab_to(&self, css: &str) {
+        let is_there = format!("return document.activeElement?.matches({css:?}) ?? false");
+        for _ in 0..80 {
+            if self.browser.run(&is_there).await.unwrap() == serde_json::Value::Bool(true) {
+                return;
+            }
+            self.browser.type_keys(TAB).await.unwrap();
+        }
+        panic!("no tab leads to {css}");
+    }
+
     /// Goes back to the size and takes the first paper of the shelf for the bag.
     pub async fn choose_paper(&self) {
         self.click("#stage-size").await;

@@ -6,6 +6,7 @@ mod folding;
 mod gift;
 mod guide;
 mod handle;
+mod heard;
 mod house;
 mod machine;
 mod screens;

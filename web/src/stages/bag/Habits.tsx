@@ -5,6 +5,7 @@ import { BaseFlaps } from "./habits/BaseFlaps";
 import { Board } from "./habits/Board";
 import { Gift } from "./habits/Gift";
 import { Guide } from "./habits/Guide";
+import { Heard } from "./habits/Heard";
 import { Joinings } from "./habits/Joinings";
 import { Paper } from "./habits/Paper";
 import { Run } from "./habits/Run";
@@ -21,6 +22,7 @@ export function Habits(props: {
   const said = { plan, brief, set };
   return (
     <div className="habits">
+      <Heard {...said} onOffer={onOffer} />
       <Gift {...said} onOffer={onOffer} />
       <Paper {...said} />
       <Run {...said} />

@@ -13,6 +13,16 @@ const BLANKS = [
   { field: "gusset", name: "Gusset", hint: "2", says: "depth of the side" },
 ] as const;
 
+/** The other ways to begin, each with its drawing. */
+const DOORS = [
+  {
+    to: "/gift",
+    name: "What goes in",
+    drawing: "M14 6h12M16 6v6c-6 3-8 8-8 13 0 6 5 9 12 9s12-3 12-9c0-5-2-10-8-13V6",
+  },
+  { to: "/heard", name: "Somebody’s figures", drawing: "M6 7h28v20H18l-7 7v-7H6zM12 14h16M12 20h10" },
+] as const;
+
 type Size = Record<(typeof BLANKS)[number]["field"], string>;
 
 export function NewBag({ first, create }: { first: boolean; create: (draft: BagDraft) => Promise<Bag> }) {
@@ -69,9 +79,17 @@ export function NewBag({ first, create }: { first: boolean; create: (draft: BagD
             <Icon name="plus" /> Draw it
           </Button>
         </div>
-        <p className="other-doors">
-          or <Link to="/gift">start from what goes in</Link>
-        </p>
+        <nav className="doors" aria-label="Or start from">
+          <span aria-hidden="true">or start from</span>
+          {DOORS.map(({ to, name, drawing }) => (
+            <Link key={to} to={to}>
+              <svg viewBox="0 0 40 40" aria-hidden="true">
+                <path d={drawing} />
+              </svg>
+              {name}
+            </Link>
+          ))}
+        </nav>
         <p className="new-bag-problem" id="new-bag-problem" role="alert">
           {start.error?.message}
         </p>

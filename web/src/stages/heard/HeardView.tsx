@@ -1,0 +1,136 @@
+// From somebody's figures to the bag: what was heard is typed as it was said, and every bag that explains it is shown.
+
+import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { Button } from "react-bootstrap";
+import { Link, useLocation, useNavigate } from "react-router";
+import { createBag, read, type Read } from "../../api/client";
+import { useStanding } from "../../api/useStanding";
+import { Icon } from "../../drawings/Icon";
+import { ToolButton } from "../../drawings/ToolButton";
+import { useHistory } from "../bag/useHistory";
+import { replaced, withScore, withSheet } from "./edit";
+import { Gloss } from "./Gloss";
+import { HeardSheet } from "./HeardSheet";
+import { Readings } from "./Readings";
+
+/** Words that have stood for so many milliseconds are said to their end. */
+const STANDS = 250;
+
+const SHEETS = ["12 × 12", "6 × 6", "8½ × 11", "A4"];
+
+/** What somebody said of a tea bowl's bag; one figure was misheard. */
+const CARD = "Two sheets 8¾ × 8¼, score both at 6 and 7¼, turn, score at 2¼ from the bottom";
+
+const NOTHING_LAID: Read["laid"] = { lines: [] };
+
+export function HeardView() {
+  const navigate = useNavigate();
+  const carried = useLocation().state as { words?: string } | null;
+  const { present: words, set: say, undo, redo, canUndo } = useHistory(carried?.words ?? "");
+  const asked = useStanding(words.trim() === "" ? null : words, STANDS);
+  const found = useQuery({
+    queryKey: ["read", asked],
+    queryFn: ({ signal }) => (asked === null ? null : read({ words: asked }, signal)),
+    enabled: asked !== null,
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+  const make = useMutation({ mutationFn: createBag, onSuccess: (bag) => navigate(`/bags/${bag.id}`) });
+  useEffect(() => {
+    const keys = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z") return;
+      event.preventDefault();
+      if (event.shiftKey) redo();
+      else undo();
+    };
+    window.addEventListener("keydown", keys);
+    return () => window.removeEventListener("keydown", keys);
+  }, [undo, redo]);
+  const answer = asked === null || found.error ? null : (found.data ?? null);
+  // What cannot be read leaves the drawing as it was.
+  const [laid, setLaid] = useState<Read["laid"]>(NOTHING_LAID);
+  const drawn = asked === null ? NOTHING_LAID : (answer?.laid ?? laid);
+  if (drawn !== laid) setLaid(drawn);
+  // What is shown belongs to words said before: nothing of it may change the words as they are now.
+  const stale = found.isPlaceholderData || asked !== words;
+  return (
+    <div className="shelf heard">
+      <header className="shelf-head">
+        <Link to="/" className="brand">
+          <Icon name="mark" />
+          <span>All bags</span>
+        </Link>
+        <h1>Start from somebody’s figures</h1>
+      </header>
+      <main>
+        <div className="heard-desk">
+          <section className="heard-words" aria-label="What you heard">
+            <label htmlFor="heard-words">What you heard, as it was said</label>
+            <textarea
+              id="heard-words"
+              rows={4}
+              maxLength={2000}
+              value={words}
+              placeholder="12 × 8½, score at 2, 5¾, 7¾ and 11½, turn, score at 2"
+              spellCheck={false}
+              aria-invalid={found.error ? true : undefined}
+              onChange={(event) => say(event.target.value, "typing")}
+            />
+            <div className="heard-tools">
+              <span>Sheet</span>
+              {SHEETS.map((sheet) => (
+                <Button
+                  key={sheet}
+                  variant="remedy"
+                  disabled={words.trim() !== "" && stale}
+                  onClick={() => say(withSheet(words, answer?.laid.sheet, sheet))}
+                >
+                  {sheet}
+                </Button>
+              ))}
+              <ToolButton icon="undo" name="Undo" title="Undo (Ctrl+Z)" disabled={!canUndo} onClick={undo} />
+            </div>
+            {(found.error ?? make.error) && (
+              <p className="alarm" role="alert">
+                {(found.error ?? make.error)?.message}
+              </p>
+            )}
+            {words.trim() === "" && (
+              <div className="heard-empty">
+                <p>
+                  Say the sheet and how many, the scores in their order, when it is turned, and from which end
+                  they are measured. Every phrase is shown with what was understood of it.
+                </p>
+                <Button variant="remedy" onClick={() => say(CARD)}>
+                  Try it with a card from the packing table
+                </Button>
+              </div>
+            )}
+            {answer && !stale && <Gloss words={words} phrases={answer.phrases} />}
+          </section>
+          <HeardSheet
+            laid={drawn}
+            onFigure={(line, text) => {
+              if (!stale) say(replaced(words, line.place, text));
+            }}
+            onSheet={(text) => {
+              if (!stale || words.trim() === "") say(withSheet(words, answer?.laid.sheet, text));
+            }}
+            onScore={(axis, text) => say(withScore(words, axis, text))}
+          />
+        </div>
+        <div aria-live="polite" aria-busy={found.isFetching}>
+          {answer && (
+            <Readings
+              read={answer}
+              stale={stale}
+              onWords={(next) => say(next)}
+              onMake={(reading) => make.mutate({ name: "", brief: reading.brief })}
+            />
+          )}
+        </div>
+      </main>
+    </div>
+  );
+}
