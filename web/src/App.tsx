@@ -5,6 +5,7 @@ import { CutView } from "./stages/cut/CutView";
 import { GiftView } from "./stages/gift/GiftView";
 import { HeardView } from "./stages/heard/HeardView";
 import { MachineView } from "./stages/machine/MachineView";
+import { PaperView } from "./stages/paper/PaperView";
 import { PrinterView } from "./stages/printer/PrinterView";
 import { ShelfView } from "./stages/shelf/ShelfView";
 import { TableView } from "./stages/table/TableView";
@@ -20,6 +21,7 @@ export function App() {
       <Route path="/machine" element={<MachineView />} />
       <Route path="/cut" element={<CutView />} />
       <Route path="/gift" element={<GiftView />} />
+      <Route path="/paper" element={<PaperView />} />
       <Route path="/heard" element={<HeardView />} />
       <Route path="/shelf" element={<ShelfView />} />
       <Route path="*" element={<Nowhere />} />

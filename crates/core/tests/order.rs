@@ -85,7 +85,7 @@ fn firsts(group: TokenStream) -> Vec<String> {
     "worked",
 ])]
 #[case("judged", &[
-    "joins", "builds", "several", "fit", "draft", "verdict", "plan", "rehearsal", "nearby", "guided", "ways", "from_gift", "offers", "leftovers", "lifted",
+    "joins", "builds", "several", "fit", "draft", "verdict", "plan", "rehearsal", "nearby", "guided", "ways", "from_gift", "from_paper", "offers", "leftovers", "lifted",
     "reading",
 ])]
 fn no_module_names_one_that_comes_after_it(#[case] room: &str, #[case] order: &[&str]) {

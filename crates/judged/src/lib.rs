@@ -1,11 +1,12 @@
 //! What is judged: joins and builds, verdicts and remedies that have been tried, plans, ways and offers.
 //!
-//! Each module knows only those before it: joins, builds, several · fit · draft · verdict · plan · nearby, guided, ways, from_gift, offers, leftovers, lifted, reading.
+//! Each module knows only those before it: joins, builds, several · fit · draft · verdict · plan · nearby, guided, ways, from_gift, from_paper, offers, leftovers, lifted, reading.
 
 pub mod builds;
 mod draft;
 pub mod fit;
 pub mod from_gift;
+pub mod from_paper;
 pub mod guided;
 pub mod joins;
 pub mod leftovers;

@@ -4,6 +4,7 @@ mod bags;
 mod cutter;
 mod document;
 mod fit;
+mod from_paper;
 mod guides;
 mod kept;
 mod plan;
@@ -65,6 +66,7 @@ pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
         .routes(routes!(guides::bring_guide_back))
         .routes(routes!(guides::makes))
         .routes(routes!(fit::fit))
+        .routes(routes!(from_paper::from_paper))
         .routes(routes!(read::read_words))
         .routes(routes!(ways::ways))
         .routes(routes!(ways::nearby))

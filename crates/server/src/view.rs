@@ -7,6 +7,7 @@ pub mod face;
 pub mod fit;
 pub mod fittings;
 pub mod fold;
+pub mod from_paper;
 pub mod guide;
 pub mod handle;
 pub mod layout;

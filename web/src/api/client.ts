@@ -31,6 +31,9 @@ export type ShelfPaper = Schemas["PaperView"];
 export type UnreadablePaper = Schemas["UnreadableView"];
 export type GiftText = Schemas["GiftText"];
 export type Fit = Schemas["FitView"];
+export type Family = Schemas["FamilyView"];
+export type FamilyMember = Schemas["MemberView"];
+export type PartedSheet = Schemas["PartedView"];
 export type Read = Schemas["ReadView"];
 export type Reading = Schemas["ReadingView"];
 export type HeardLine = Schemas["LaidLineView"];
@@ -212,6 +215,10 @@ export const bringPaper = (id: number) =>
 /** Bags for what goes into them. */
 export const fit = (body: Schemas["FitText"], signal?: AbortSignal) =>
   answer(client.POST("/api/fit", { body, signal }));
+
+/** All that a sheet can become. */
+export const fromPaper = (body: Schemas["FromPaperText"], signal?: AbortSignal) =>
+  answer(client.POST("/api/from-paper", { body, signal }));
 
 /** Bags that explain what somebody said. */
 export const read = (body: Schemas["ReadText"], signal?: AbortSignal) =>

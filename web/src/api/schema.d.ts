@@ -319,6 +319,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/from-paper": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * All that one sheet, or two, can become: build by build every bag that uses it up, those that stand out, and what it makes
+         *     halved and quartered.
+         */
+        post: operations["from_paper"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/guided": {
         parameters: {
             query?: never;
@@ -919,6 +939,15 @@ export interface components {
          * @enum {string}
          */
         Becomes: "added" | "renamed" | "there";
+        /** @description A bag that stands out. */
+        BestView: {
+            /** @description Its place among the bags. */
+            member: number;
+            /** @description By what: `Tall`. */
+            name: string;
+            /** @description What that means. */
+            says: string;
+        };
         /**
          * @description Which way the trimmer's blade runs over the sheet.
          * @enum {string}
@@ -1405,6 +1434,32 @@ export interface components {
             shows_up: boolean;
             what?: components["schemas"]["WhatName"] | null;
         };
+        /** @description One way to build, and every bag it makes. */
+        FamilyView: {
+            /** @description Those that stand out. */
+            best: components["schemas"]["BestView"][];
+            /** @description The first of the bags; the others are it in their size. */
+            brief: components["schemas"]["BriefText"];
+            /** @description What the build is called. */
+            build: string;
+            /** @description What is chosen freely: `gusset`, of a flare `pleat`. */
+            by: string;
+            /** @description What the columns of a piece are called, from left to right. */
+            columns: string[];
+            /** @description How the pieces lie on the sheet; nothing if there is only one way. */
+            lies?: string | null;
+            /** @description The bags, from the shallowest to the deepest. */
+            members: components["schemas"]["MemberView"][];
+            /**
+             * Format: int32
+             * @description How many pieces are cut from one sheet.
+             */
+            on_a_sheet: number;
+            /** @description What its rows are called, from bottom to top. */
+            rows: components["schemas"]["RowKind"][];
+            /** @description Width and height of the sheet as it is laid, in millimetres. */
+            sheet_mm: number[];
+        };
         /** @description Something that will go wrong. */
         FaultView: {
             /** @description Where. */
@@ -1605,6 +1660,29 @@ export interface components {
             legs: components["schemas"]["LegView"][];
             /** @description Poses evenly spaced from unrolled to finished. */
             poses: components["schemas"]["PoseView"][];
+        };
+        /** @description A sheet, and how bags are made of it. */
+        FromPaperText: {
+            /** @description Depth of the base flaps. */
+            base?: components["schemas"]["BaseText"];
+            /** @description The sheet. */
+            sheet: components["schemas"]["SheetText"];
+            /**
+             * Format: int32
+             * @description So many sheets for a bag: one, or two.
+             */
+            sheets?: number;
+            /** @description What happens at the top edge. */
+            top?: components["schemas"]["TopText"];
+            /** @description The unit of labels, and of measures that name none. */
+            unit?: components["schemas"]["UnitText"];
+        };
+        /** @description What a sheet can become. */
+        FromPaperView: {
+            /** @description Build by build; those that make no bag of it are left out. */
+            families: components["schemas"]["FamilyView"][];
+            /** @description The sheet left whole, halved and quartered. */
+            parted: components["schemas"]["PartedView"][];
         };
         /** @description What goes into a bag, as it is written. */
         GiftText: {
@@ -2075,6 +2153,23 @@ export interface components {
              */
             to_mm: number;
         };
+        /** @description One bag of a family. */
+        MemberView: {
+            /** @description Where the columns of a piece end, from its left edge; millimetres. */
+            columns_mm: number[];
+            /** @description Its finished size, exactly. */
+            finished: components["schemas"]["FinishedText"];
+            /** @description Scored lines that lie under no groove of the board. */
+            off_groove: number;
+            /** @description The width of its pleats, exactly, if it is a flare. */
+            pleat?: string | null;
+            /** @description Where its rows end, from its bottom edge; millimetres. */
+            rows_mm: number[];
+            /** @description Width, height and gusset as figures; of a flare the pleat in the gusset's place. */
+            size: string[];
+            /** @description The same in millimetres. */
+            size_mm: number[];
+        };
         /** @description One panel in the guide. */
         MoveView: {
             /** @description True if a base line is scored below it. */
@@ -2236,6 +2331,21 @@ export interface components {
             own_paper: boolean;
             /** @description `12 × 1¾`, or nothing for what is only counted. */
             size: string;
+        };
+        /** @description Part of a sheet, and the bag that makes most of it. */
+        PartedView: {
+            brief?: components["schemas"]["BriefText"] | null;
+            /** @description `whole`, `halved`, `quartered`. */
+            name: string;
+            /** @description The size of one part. */
+            part: string;
+            /**
+             * Format: int32
+             * @description So many parts, and as many bags.
+             */
+            parts: number;
+            /** @description Finished size of the bag, as figures; nothing if a part makes none. */
+            size?: string | null;
         };
         /** @description One way the piece lies on the board, and the lines scored while it lies so. */
         PassView: {
@@ -4757,6 +4867,91 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FoldView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    from_paper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FromPaperText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FromPaperView"];
                 };
             };
             /** @description The body is no JSON, or broke off. */

@@ -60,12 +60,15 @@ impl FitText {
         let size = Length::inches(4);
         let fittings = Fittings { load, ..Fittings::default() };
         let habits = Brief { unit, fittings, ..Brief::new(size, size, size) };
-        Ok((gift, if unit == Unit::Metric { metric(habits) } else { habits }))
+        Ok((gift, on_its_board(habits)))
     }
 }
 
-/// The same habits on a metric board: every figure can be set on a metric ruler.
-fn metric(habits: Brief) -> Brief {
+/// The same habits, on a metric board if they are metric: every figure can be set on a ruler of theirs.
+pub(super) fn on_its_board(habits: Brief) -> Brief {
+    if habits.unit == Unit::Inch {
+        return habits;
+    }
     let mm = Length::millimetres;
     let board = Board { groove: mm(5), reach: mm(300), ..habits.board };
     Brief { board, tab: mm(12), notch: mm(6), ..habits }

@@ -20,6 +20,7 @@ const DOORS = [
     name: "What goes in",
     drawing: "M14 6h12M16 6v6c-6 3-8 8-8 13 0 6 5 9 12 9s12-3 12-9c0-5-2-10-8-13V6",
   },
+  { to: "/paper", name: "The paper at hand", drawing: "M7 6h26v28H7zM7 24h26M16 6v28M24 6v28" },
   { to: "/heard", name: "Somebody’s figures", drawing: "M6 7h28v20H18l-7 7v-7H6zM12 14h16M12 20h10" },
 ] as const;
 

@@ -1,0 +1,278 @@
+// From the paper to its bags: one sheet, or two, and all they can become; what is chosen is one bag among its family.
+
+import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
+import { useRef, useState } from "react";
+import { Button } from "react-bootstrap";
+import { Link, useNavigate } from "react-router";
+import {
+  createBag,
+  fromPaper,
+  leftovers,
+  Refused,
+  type Brief,
+  type Family,
+  type FamilyMember,
+} from "../../api/client";
+import { useStanding } from "../../api/useStanding";
+import { Icon } from "../../drawings/Icon";
+import { OTHER, SheetChoice, type Chosen } from "../../sheet/SheetChoice";
+import { useSpace } from "../../sheet/useSpace";
+import { Figure } from "../../words/Figure";
+import { BoxPicture } from "./BoxPicture";
+import { FamilySheet } from "./FamilySheet";
+import { Parted } from "./Parted";
+import { TradeOff } from "./TradeOff";
+
+/** A size that has stood for so many milliseconds is typed to its end. */
+const STANDS = 300;
+/** A bag that has stood for so long is asked what it leaves. */
+const RESTS = 500;
+
+const TOPS = { raw: "a raw edge", hem_in: "a hem turned in", hem_out: "a hem turned out" } as const;
+const BASES = { full: "full base flaps", half_and_lap: "half-and-lap flaps" } as const;
+
+type Asked = Parameters<typeof fromPaper>[0];
+
+export function PaperView() {
+  const navigate = useNavigate();
+  const [chosen, setChosen] = useState<Chosen>({ name: "12×12", sheet: { width: "12 in", height: "12 in" } });
+  const [sheets, setSheets] = useState<1 | 2>(1);
+  const [top, setTop] = useState<keyof typeof TOPS>("raw");
+  const [base, setBase] = useState<keyof typeof BASES>("full");
+  const [may, setMay] = useState<"upright" | "turn">("upright");
+  const [unit, setUnit] = useState<"inch" | "metric">("inch");
+  // A family by its name, a bag by its gusset: another sheet keeps them, as far as it has them.
+  const [name, setName] = useState<string | null>(null);
+  const [deep, setDeep] = useState<number | null>(null);
+  const sheet = chosen.sheet;
+  const isTyped = sheet !== null && sheet.width.trim() !== "" && sheet.height.trim() !== "";
+  const asks: Asked | null =
+    sheet && isTyped
+      ? {
+          sheet: chosen.name.startsWith("shelf") ? sheet : { ...sheet, directional: may === "upright" },
+          sheets,
+          top: { kind: top },
+          base: { habit: base },
+          unit,
+        }
+      : null;
+  const asked = useStanding(asks && JSON.stringify(asks), STANDS);
+  const found = useQuery({
+    queryKey: ["from-paper", asked],
+    queryFn: ({ signal }) => (asked === null ? null : fromPaper(JSON.parse(asked) as Asked, signal)),
+    enabled: asked !== null,
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+  const make = useMutation({ mutationFn: createBag, onSuccess: (bag) => navigate(`/bags/${bag.id}`) });
+  const draw = (brief: Brief) => make.mutate({ name: "", brief });
+  const problem = found.error instanceof Refused ? found.error.problem : null;
+  const fault = problem?.field ?? "";
+  const wrong = fault.endsWith("width") ? "width" : fault.endsWith("height") ? "height" : null;
+  const families = found.error || asked === null ? [] : (found.data?.families ?? []);
+  const family = families.find((own) => called(own) === name) ?? families[0];
+  const at = family ? nearest(family, deep) : 0;
+  const member = family?.members[at];
+  const stale = found.isPlaceholderData || asked !== (asks && JSON.stringify(asks));
+  return (
+    <div className="shelf from-paper">
+      <header className="shelf-head">
+        <Link to="/" className="brand">
+          <Icon name="mark" />
+          <span>All bags</span>
+        </Link>
+        <h1>Start from the paper</h1>
+      </header>
+      <main>
+        <form className="from-paper-asks" onSubmit={(event) => event.preventDefault()}>
+          <SheetChoice chosen={chosen} wrong={wrong} onChange={setChosen} />
+          <Pick
+            name="Sheets for a bag"
+            value={String(sheets)}
+            options={{ "1": "one sheet a bag", "2": "two sheets a bag" }}
+            onChange={(own) => setSheets(own === "2" ? 2 : 1)}
+          />
+          {!chosen.name.startsWith("shelf") && (
+            <Pick
+              name="Pattern"
+              value={may}
+              options={{ upright: "pattern has an up", turn: "may lie either way" }}
+              onChange={setMay}
+            />
+          )}
+          <Pick name="Top" value={top} options={TOPS} onChange={setTop} />
+          <Pick name="Base" value={base} options={BASES} onChange={setBase} />
+          <Pick
+            name="Measured in"
+            value={unit}
+            options={{ inch: "inches", metric: "millimetres" }}
+            onChange={setUnit}
+          />
+        </form>
+        {(found.error ?? make.error) && (
+          <p className="alarm" role="alert">
+            {(found.error ?? make.error)?.message}
+          </p>
+        )}
+        {!isTyped && chosen.name === OTHER && (
+          <p className="gift-empty">
+            Type how wide and how high the sheet is; of a roll its width and a length.
+          </p>
+        )}
+        {asked !== null && found.isSuccess && families.length === 0 && (
+          <p className="gift-empty">
+            No bag that can be folded by hand comes of this sheet. Try two sheets a bag.
+          </p>
+        )}
+        {family && member && (
+          <>
+            <div className="builds" role="radiogroup" aria-label="How it is built">
+              {families.map((own) => (
+                <label key={called(own)} className={own === family ? "is-chosen" : ""}>
+                  <input
+                    type="radio"
+                    name="build"
+                    checked={own === family}
+                    onChange={() => setName(called(own))}
+                  />
+                  <span>{own.build}</span>
+                  {own.lies && <small>{own.lies}</small>}
+                </label>
+              ))}
+            </div>
+            <Desk
+              family={family}
+              member={member}
+              at={at}
+              stale={stale}
+              onMove={(next) => setDeep(family.members[next]?.size_mm[2] ?? null)}
+              onMake={() => draw(briefOf(family, member))}
+            />
+            <Parted parted={found.data?.parted ?? []} stale={stale} onMake={draw} />
+          </>
+        )}
+      </main>
+    </div>
+  );
+}
+
+const called = (family: Family) => `${family.build} ${family.lies ?? ""}`;
+
+/** The bag whose gusset is nearest to the one chosen before; the roomiest if none was. */
+function nearest(family: Family, deep: number | null): number {
+  if (deep === null) {
+    const best = family.best.find(({ name }) => name === "Roomy") ?? family.best[0];
+    return best?.member ?? 0;
+  }
+  const off = family.members.map((member) => Math.abs((member.size_mm[2] ?? 0) - deep));
+  return off.indexOf(Math.min(...off));
+}
+
+/** One bag of a family as a brief: the family's own in the bag's size. */
+function briefOf(family: Family, member: FamilyMember): Brief {
+  const { brief } = family;
+  const { finished, pleat } = member;
+  const build = brief.build;
+  return pleat && build?.kind === "pleated_flare"
+    ? { ...brief, finished, build: { ...build, pleat } }
+    : { ...brief, finished };
+}
+
+function Desk(props: {
+  family: Family;
+  member: FamilyMember;
+  at: number;
+  stale: boolean;
+  onMove: (at: number) => void;
+  onMake: () => void;
+}) {
+  const { family, member, at, stale, onMove, onMake } = props;
+  const box = useRef<HTMLDivElement>(null);
+  const space = useSpace(box);
+  const most = [0, 1, 2].map((index) => Math.max(...family.members.map((own) => own.size_mm[index] ?? 0)));
+  return (
+    <div className="paper-desk">
+      <div ref={box} className="paper-drawn">
+        <FamilySheet family={family} member={member} width={space?.width ?? 520} height={400} />
+      </div>
+      <div className="paper-bag">
+        <div className="paper-bag-head">
+          <BoxPicture size={member.size_mm} largest={most} width={170} height={170} />
+          <div>
+            <h2>
+              <Figure text={member.size.slice(0, family.by === "pleat" ? 2 : 3).join(" × ")} />
+            </h2>
+            <div className="bests">
+              {family.best.map((best) => (
+                <Button
+                  key={best.name}
+                  variant="remedy"
+                  title={best.says}
+                  aria-label={`${best.name}: ${best.says}`}
+                  aria-pressed={best.member === at}
+                  onClick={() => onMove(best.member)}
+                >
+                  {best.name}
+                </Button>
+              ))}
+            </div>
+          </div>
+        </div>
+        <TradeOff family={family} at={at} onMove={onMove} />
+        <Left family={family} member={member} />
+        <Button variant="ink" disabled={stale} onClick={onMake}>
+          Draw this bag
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+/** What the bag leaves of its sheet, and what that is good for, when it has stood for a while. */
+function Left({ family, member }: { family: Family; member: FamilyMember }) {
+  const asked = useStanding(JSON.stringify(briefOf(family, member)), RESTS);
+  const found = useQuery({
+    queryKey: ["leftovers", asked],
+    queryFn: () => leftovers(JSON.parse(asked) as Brief),
+    placeholderData: keepPreviousData,
+  });
+  const all = found.data ?? [];
+  return (
+    <p className="paper-left" aria-busy={found.isFetching}>
+      {all.length === 0
+        ? "Nothing worth keeping is left over."
+        : all.slice(0, 2).map((left, index) => (
+            <span key={index}>
+              Left over: <Figure text={left.space.size} />
+              {left.uses[0] && (
+                <>
+                  , good for <Figure text={left.uses[0]} />
+                </>
+              )}
+              .{" "}
+            </span>
+          ))}
+    </p>
+  );
+}
+
+function Pick<T extends string>(props: {
+  name: string;
+  value: T;
+  options: Record<T, string>;
+  onChange: (value: T) => void;
+}) {
+  const { name, value, options, onChange } = props;
+  return (
+    <label className="pick">
+      <span>{name}</span>
+      <select value={value} onChange={(event) => onChange(event.target.value as T)}>
+        {(Object.keys(options) as T[]).map((own) => (
+          <option key={own} value={own}>
+            {options[own]}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
