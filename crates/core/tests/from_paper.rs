@@ -40,21 +40,34 @@ fn a_worked_bag_is_one_of_the_family(
     let habits = Brief { top, ..habits(length(width), length(height)) };
     let families = all(&habits, sheets);
     let size = size.map(length);
-    let is_one = families.iter().filter(|family| family.build == build).flat_map(|family| &family.members).any(|bag| {
-        let own = bag.brief.finished;
-        [own.width, own.height, own.gusset] == size
-    });
-    assert!(is_one, "{:?}", families.iter().map(|family| (family.build, family.members.len())).collect::<Vec<_>>());
+    let is_one =
+        families.iter().filter(|family| family.build == build).flat_map(|family| &family.members).any(
+            |bag| {
+                let own = bag.brief.finished;
+                [own.width, own.height, own.gusset] == size
+            },
+        );
+    assert!(
+        is_one,
+        "{:?}",
+        families.iter().map(|family| (family.build, family.members.len())).collect::<Vec<_>>()
+    );
 }
 
 #[test]
 fn a_flare_follows_its_pleats() {
     // W = S − 2·n·p, H = L/2 − h (common practice): 18 × 30, three pleats of 1¼, hem 1⅛ make 10½ × 13⅞.
-    let habits = Brief { top: Top::HemIn { depth: length("1 1/8") }, ..habits(Length::inches(18), Length::inches(30)) };
+    let habits = Brief {
+        top: Top::HemIn { depth: length("1 1/8") },
+        ..habits(Length::inches(18), Length::inches(30))
+    };
     let families = all(&habits, 1);
     let flare = families.iter().find(|family| family.build == "Pleated flare").unwrap();
     let pleat = length("1 1/4");
-    let own = flare.members.iter().find(|bag| matches!(bag.brief.build, Build::PleatedFlare { pleat: own, .. } if own == pleat));
+    let own = flare
+        .members
+        .iter()
+        .find(|bag| matches!(bag.brief.build, Build::PleatedFlare { pleat: own, .. } if own == pleat));
     let size = own.unwrap().brief.finished;
     assert_eq!((size.width, size.height), (length("10 1/2"), length("13 7/8")));
 }

@@ -4,7 +4,9 @@
 //! to be wasted. Every build so has a family of bags, one for every gusset on the board's grooves (of a flare, which has none, one
 //! for every pleat). Width and height are as large as the sheet allows, read off the net, down to a figure a ruler shows.
 
-use crate::brief::{Build, CUSTOMARY_LAP, CUSTOMARY_PLEATS, Finished, GoesRound, GussetCrease, Joins, Squares};
+use crate::brief::{
+    Build, CUSTOMARY_LAP, CUSTOMARY_PLEATS, Finished, GoesRound, GussetCrease, Joins, Squares,
+};
 use crate::budget::Budget;
 use crate::builds::suited;
 use crate::net::flat_size;
@@ -112,7 +114,8 @@ pub fn families(habits: &Brief, sheets: u32, budget: &Budget<'_>) -> Vec<Family>
             for (lies, slot) in slots(sheet.as_laid(), pieces, sheets) {
                 let turned = sheet.turned != habits.sheet.turned;
                 let lies = if turned { lies.turned() } else { lies.name() };
-                let brief = suited(Brief { build, joins: Joins::Tabs, sheet: sheet.clone(), ..plain(habits) });
+                let brief =
+                    suited(Brief { build, joins: Joins::Tabs, sheet: sheet.clone(), ..plain(habits) });
                 families.extend(family(name, lies, &brief, slot, budget));
             }
         }
@@ -134,7 +137,8 @@ pub fn parted(habits: &Brief, budget: &Budget<'_>) -> Vec<Parted> {
     parts
         .into_iter()
         .map(|(name, parts, size)| {
-            let sheet = Sheet { turned: false, width: size.width, height: size.height, ..habits.sheet.clone() };
+            let sheet =
+                Sheet { turned: false, width: size.width, height: size.height, ..habits.sheet.clone() };
             let own = Brief { sheet, ..habits.clone() };
             let all = families(&own, 1, budget);
             let with_base = all.iter().filter(|family| family.brief.build.has_slit_flaps());
@@ -225,8 +229,7 @@ fn family(
     let first = least.ceil_to(groove);
     // A roll has more grooves than anyone turns over: the widest is looked at no closer than so.
     let grooves = ((slot.width - first).units() / groove.units()).clamp(0, WIDEST);
-    let bags: Vec<Brief> =
-        (0..=grooves).filter_map(|at| largest(brief, slot, first + groove * at)).collect();
+    let bags: Vec<Brief> = (0..=grooves).filter_map(|at| largest(brief, slot, first + groove * at)).collect();
     let members: Vec<Member> = bags
         .into_iter()
         .step_by((grooves as usize).div_ceil(MOST).max(1))
@@ -253,7 +256,8 @@ fn largest(brief: &Brief, slot: Size, at: Length) -> Option<Brief> {
         own
     };
     // How wide and how high a piece is grows evenly with face and body: once for a pair, twice for a wrap.
-    let (one, more) = (flat_size(&of(start, start)), flat_size(&of(start + Length::INCH, start + Length::INCH)));
+    let (one, more) =
+        (flat_size(&of(start, start)), flat_size(&of(start + Length::INCH, start + Length::INCH)));
     let ruler = ruler(brief.unit);
     let side = |room: Length, takes: Length, with_more: Length| {
         let times = (with_more - takes).units() / Length::INCH.units();
@@ -303,7 +307,8 @@ fn best(members: &[Member]) -> Vec<(Best, usize)> {
         let most = found.iter().map(|(_, worth)| *worth).max()?;
         found.into_iter().find(|(_, worth)| *worth == most).map(|(index, _)| index)
     };
-    let square = sizes().map(|(at, size)| (at, -i128::from((size.width - size.height).abs().units()))).collect();
+    let square =
+        sizes().map(|(at, size)| (at, -i128::from((size.width - size.height).abs().units()))).collect();
     let mut best = vec![(Best::Square, first_most(square))];
     if has_gussets {
         let stands = sizes().filter(|(_, size)| size.gusset * 3 >= size.width);

@@ -1,6 +1,6 @@
 //! What is judged: joins and builds, verdicts and remedies that have been tried, plans, ways and offers.
 //!
-//! Each module knows only those before it: joins, builds, several · fit · draft · verdict · plan · nearby, guided, ways, from_gift, from_paper, offers, leftovers, lifted, reading.
+//! Each module knows only those before it: joins, builds, several · fit · draft · verdict · plan · nearby, guided, ways, from_gift, from_paper, offers, leftovers, lifted, reading, yields.
 
 pub mod builds;
 mod draft;
@@ -19,6 +19,7 @@ pub mod rehearsal;
 pub mod several;
 pub mod verdict;
 pub mod ways;
+pub mod yields;
 
 // The rooms before this one, under the names they have everywhere.
 pub use plan::Plan;

@@ -54,6 +54,7 @@ pub fn bags() -> Vec<(&'static str, Value)> {
         (
             "Bud vase",
             json!({
+                "gift": { "things": [{ "kind": "bottle", "across": "1 1/2 in", "height": "5 in" }], "room": "1/4 in" },
                 "finished": { "width": "3 3/4 in", "height": "6 1/2 in", "gusset": "2 in" },
                 "fittings": { "handle": { "kind": "tube" }, "load": "12 oz" },
                 "extras": ["handle_strips"],
@@ -62,6 +63,7 @@ pub fn bags() -> Vec<(&'static str, Value)> {
         (
             "Tea bowl",
             json!({
+                "gift": { "things": [{ "kind": "cylinder", "across": "2 in", "height": "2 1/2 in" }], "room": "1/8 in" },
                 "finished": { "width": "3 1/4 in", "height": "4 1/2 in", "gusset": "2 1/4 in" },
                 "build": { "kind": "corner_pair" },
                 "top": { "kind": "hem_in", "depth": "1 in" },
@@ -72,6 +74,7 @@ pub fn bags() -> Vec<(&'static str, Value)> {
         (
             "Pair of tumblers",
             json!({
+                "gift": { "things": [{ "kind": "cylinder", "across": "1 1/2 in", "height": "5 in" }, { "kind": "cylinder", "across": "1 1/2 in", "height": "5 in" }], "room": "1/4 in" },
                 "finished": { "width": "4 in", "height": "7 in", "gusset": "2 in" },
                 "fittings": { "handle": { "kind": "hangers" }, "insert": "double", "load": "1 1/2 lb" },
                 "extras": ["hangers"],
@@ -80,6 +83,7 @@ pub fn bags() -> Vec<(&'static str, Value)> {
         (
             "Set of tiles",
             json!({
+                "gift": { "things": [{ "kind": "flat", "width": "100 mm", "height": "85 mm", "thick": "18 mm" }], "room": "2.5 mm" },
                 "finished": { "width": "110 mm", "height": "125 mm", "gusset": "25 mm" },
                 "run": { "start": "half_gusset", "direction": "left" },
                 "tab": "10 mm",
@@ -93,6 +97,7 @@ pub fn bags() -> Vec<(&'static str, Value)> {
         (
             "Platter in a box",
             json!({
+                "gift": { "things": [{ "kind": "box", "width": "11 in", "depth": "5 1/2 in", "height": "4 in" }], "room": "1/8 in" },
                 "finished": { "width": "11 1/2 in", "height": "6 in", "gusset": "5 7/8 in" },
                 "build": {
                     "kind": "joined",
@@ -118,6 +123,16 @@ mod tests {
         for (name, json) in bags() {
             let plan = Plan::new(&read_brief(&json).unwrap()).unwrap();
             assert_eq!(plan.is_ready(), name != "Pair of tumblers", "{name}: {:#?}", plan.verdicts);
+        }
+    }
+
+    #[test]
+    fn what_goes_into_the_demo_bags_fits_them() {
+        for (name, json) in bags() {
+            let plan = Plan::new(&read_brief(&json).unwrap()).unwrap();
+            assert!(plan.brief.gift.is_some(), "{name}");
+            let gift = plan.verdicts.iter().filter(|verdict| verdict.code.starts_with("gift."));
+            assert_eq!(gift.map(|verdict| &verdict.why).collect::<Vec<_>>(), Vec::<&String>::new(), "{name}");
         }
     }
 

@@ -69,6 +69,7 @@ pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
         .routes(routes!(from_paper::from_paper))
         .routes(routes!(read::read_words))
         .routes(routes!(ways::ways))
+        .routes(routes!(ways::yields))
         .routes(routes!(ways::nearby))
         .routes(routes!(ways::joins))
         .routes(routes!(ways::leftovers))

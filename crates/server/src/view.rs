@@ -20,6 +20,7 @@ pub mod shelf;
 pub mod spelled;
 pub mod verdict;
 pub mod ways;
+pub mod yields;
 
 /// A point in millimetres: from the left, from the bottom.
 fn point(point: wide_fold_core::plane::Point) -> [f64; 2] {

@@ -216,6 +216,10 @@ export const bringPaper = (id: number) =>
 export const fit = (body: Schemas["FitText"], signal?: AbortSignal) =>
   answer(client.POST("/api/fit", { body, signal }));
 
+/** How many of a bag the shelf makes. */
+export const yields = (brief: Brief, signal?: AbortSignal) =>
+  answer(client.POST("/api/yields", { body: brief, signal }));
+
 /** All that a sheet can become. */
 export const fromPaper = (body: Schemas["FromPaperText"], signal?: AbortSignal) =>
   answer(client.POST("/api/from-paper", { body, signal }));

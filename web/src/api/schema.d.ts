@@ -294,7 +294,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Bags for a gift, one for every way it may lie, made from the papers on the shelf; the best first. */
+        /** Bags for a gift, one for every way it may lie, made from one sheet or from the papers on the shelf; the best first. */
         post: operations["fit"];
         delete?: never;
         options?: never;
@@ -731,6 +731,23 @@ export interface paths {
         put?: never;
         /** Every way to make a bag from the papers on the shelf, the best first. */
         post: operations["ways"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yields": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How many of a bag the shelf makes, paper by paper, and how many at most. */
+        post: operations["yields"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1537,6 +1554,7 @@ export interface components {
         FitText: {
             /** @description What goes into the bag. */
             gift: components["schemas"]["GiftText"];
+            sheet?: components["schemas"]["SheetText"] | null;
             /** @description The unit of labels, and of measures that name none. */
             unit?: components["schemas"]["UnitText"];
             /** @description What all of it weighs: `12 oz`, `340 g`. */
@@ -3290,6 +3308,33 @@ export interface components {
          * @enum {string}
          */
         WhatName: "ribbon" | "tube" | "strap" | "hanger" | "strip" | "mat" | "band" | "pocket" | "clip" | "magnet" | "gift";
+        /** @description What one paper makes. */
+        YieldView: {
+            /** @description How much there is of it. */
+            amount: string;
+            /**
+             * Format: int32
+             * @description So many bags.
+             */
+            bags: number;
+            brief?: components["schemas"]["BriefText"] | null;
+            /** @description What the paper is called. */
+            paper: string;
+            /** @description How they are built, and whether more are possible; a sentence. */
+            says: string;
+        };
+        /** @description What all papers of the shelf make of one bag. */
+        YieldsView: {
+            /**
+             * Format: int32
+             * @description Bags of all papers together.
+             */
+            bags: number;
+            /** @description Paper by paper. */
+            papers: components["schemas"]["YieldView"][];
+            /** @description So many and whether more are possible, in a sentence. */
+            says: string;
+        };
     };
     responses: never;
     parameters: never;
@@ -6999,6 +7044,91 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WayView"][];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    yields: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BriefText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YieldsView"];
                 };
             };
             /** @description The body is no JSON, or broke off. */

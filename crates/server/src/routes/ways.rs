@@ -12,6 +12,7 @@ use crate::view::shelf::read_kept;
 use crate::view::ways::{
     BatchText, BatchView, JoiningView, LeftoverView, NearbyAnswer, NearbyText, WayView, WaysText,
 };
+use crate::view::yields::YieldsView;
 use axum::Json;
 use axum::extract::State;
 use axum::http::StatusCode;
@@ -41,6 +42,21 @@ pub async fn ways(
         None => readable(&store).await?,
     };
     dear.run(move |budget| Ok(Json(WayView::all(&brief, &papers, budget)))).await
+}
+
+/// How many of a bag the shelf makes, paper by paper, and how many at most.
+#[utoipa::path(post, path = "/api/yields", request_body = BriefText, responses(
+    (status = 200, body = YieldsView), (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn yields(
+    State(store): State<Store>,
+    State(dear): State<Dear>,
+    Body(text): Body<BriefText>,
+) -> Result<Json<YieldsView>, Problem> {
+    let brief = Brief::try_from(&text)?;
+    brief.check().map_err(wide_fold_formats::FormatFault::from)?;
+    let papers = readable(&store).await?;
+    dear.run(move |budget| Ok(Json(YieldsView::new(&brief, &papers, budget)))).await
 }
 
 /// Sizes close by that save a sheet, a join or a score between grooves.

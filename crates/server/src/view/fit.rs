@@ -9,10 +9,13 @@ use wide_fold_core::budget::Budget;
 use wide_fold_core::from_gift::{Fit, from_gift};
 use wide_fold_core::gift::Gift;
 use wide_fold_core::mass::Mass;
-use wide_fold_core::paper::Paper;
+use wide_fold_core::paper::{Paper, Stock};
 use wide_fold_core::{Brief, Length, Plan, Unit};
-use wide_fold_formats::brief_json::{GiftText, UnitText};
+use wide_fold_formats::brief_json::{GiftText, SheetText, UnitText};
 use wide_fold_formats::{BriefText, FormatFault};
+
+/// As many sheets as any bag takes.
+const AS_MANY: u32 = 100;
 
 /// A gift, to find bags for.
 #[derive(Clone, Debug, Deserialize, ToSchema)]
@@ -23,6 +26,9 @@ pub struct FitText {
     /// What all of it weighs: `12 oz`, `340 g`.
     #[serde(default)]
     pub weight: Option<String>,
+    /// The sheet to make it from, as many as it takes; whatever lies on the shelf if left out.
+    #[serde(default)]
+    pub sheet: Option<SheetText>,
     /// The unit of labels, and of measures that name none.
     #[serde(default)]
     pub unit: UnitText,
@@ -48,7 +54,7 @@ impl FitText {
     ///
     /// # Errors
     /// [`FormatFault`] with the field at fault.
-    pub fn read(&self) -> Result<(Gift, Brief), FormatFault> {
+    pub fn read(&self) -> Result<(Gift, Brief, Option<Paper>), FormatFault> {
         let unit = Unit::from(self.unit);
         let gift = self.gift.read(unit);
         let gift = gift.map_err(|fault| FormatFault { field: format!("gift.{}", fault.field), ..fault })?;
@@ -60,7 +66,20 @@ impl FitText {
         let size = Length::inches(4);
         let fittings = Fittings { load, ..Fittings::default() };
         let habits = Brief { unit, fittings, ..Brief::new(size, size, size) };
-        Ok((gift, on_its_board(habits)))
+        let habits = on_its_board(habits);
+        let sheet = self.sheet.as_ref().map(|sheet| {
+            let text = BriefText { sheet: sheet.clone(), ..BriefText::from(&habits) };
+            Brief::try_from(&text).map(|brief| brief.sheet)
+        });
+        let paper = sheet.transpose()?.map(|sheet| Paper {
+            name: sheet.name(unit),
+            kind: Stock::Sheets,
+            sheet,
+            count: AS_MANY,
+            grain: None,
+            price: None,
+        });
+        Ok((gift, habits, paper))
     }
 }
 

@@ -116,7 +116,7 @@ impl PaperView {
     }
 }
 
-fn says(paper: &Paper) -> String {
+pub(super) fn says(paper: &Paper) -> String {
     let one = paper.count == 1;
     let what = match (paper.kind, one) {
         (Stock::Sheets, true) => "sheet",

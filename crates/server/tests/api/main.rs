@@ -4,6 +4,7 @@
 mod conserved;
 mod cutter;
 mod fit;
+mod from_paper;
 mod garbled;
 mod guides;
 mod handle;

@@ -9,6 +9,7 @@ mod handle;
 mod heard;
 mod house;
 mod machine;
+mod paper;
 mod screens;
 mod shelf;
 mod table;

@@ -7,6 +7,7 @@ import { Link, useNavigate } from "react-router";
 import { createBag, fit, Refused, type Fit } from "../../api/client";
 import { useStanding } from "../../api/useStanding";
 import { Icon } from "../../drawings/Icon";
+import { SheetChoice, type Chosen } from "../../sheet/SheetChoice";
 import { BagPicture } from "../../fold/BagPicture";
 import { Figure } from "../../words/Figure";
 import { asGift, EMPTY, SHAPES, type Typed } from "./shapes";
@@ -15,6 +16,7 @@ import { ThingForm } from "./ThingForm";
 /** A measure that has stood for so many milliseconds is typed to its end. */
 const STANDS = 300;
 const MOST = 6;
+const ANY: Chosen = { name: "all my shelf", sheet: null };
 
 type Asked = Parameters<typeof fit>[0];
 
@@ -26,9 +28,11 @@ export function GiftView() {
   const [weight, setWeight] = useState("");
   const [room, setRoom] = useState("");
   const [headroom, setHeadroom] = useState("");
+  const [paper, setPaper] = useState<Chosen>(ANY);
   const gift = asGift(things, stacked, room, headroom);
   // As text: the same words are the same question.
-  const typed = gift && JSON.stringify({ gift, weight: weight.trim() || null, unit });
+  const typed =
+    gift && JSON.stringify({ gift, weight: weight.trim() || null, unit, sheet: typedSheet(paper) });
   const asked = useStanding(typed, STANDS);
   const found = useQuery({
     queryKey: ["fit", asked],
@@ -50,6 +54,12 @@ export function GiftView() {
         <h1>Start from what goes in</h1>
       </header>
       <main>
+        <SheetChoice
+          chosen={paper}
+          none={ANY.name}
+          wrong={sheetAtFault(problem?.field)}
+          onChange={setPaper}
+        />
         <form className="paper-form gift-form" onSubmit={(event) => event.preventDefault()}>
           {things.map((thing, index) => (
             <ThingForm
@@ -137,6 +147,13 @@ export function GiftView() {
     </div>
   );
 }
+
+/** The sheet that was chosen, if it is typed to its end. */
+const typedSheet = ({ sheet }: Chosen) =>
+  sheet && sheet.width.trim() !== "" && sheet.height.trim() !== "" ? sheet : null;
+
+const sheetAtFault = (field: string | null | undefined) =>
+  field === "sheet.width" ? "width" : field === "sheet.height" ? "height" : null;
 
 /** What the bag is called until it is called otherwise. */
 const named = (things: Typed[]) =>

@@ -4,13 +4,15 @@ import type { Family, FamilyMember } from "../../api/client";
 import { FigureInSvg } from "../../words/Figure";
 
 const EDGE = 12;
+/** Room for the height beside the sheet. */
+const BESIDE = 64;
 const FIGURE = 26;
 
 export function FamilySheet(props: { family: Family; member: FamilyMember; width: number; height: number }) {
   const { family, member, width, height } = props;
   const [wide = 1, tall = 1] = family.sheet_mm;
-  const scale = Math.min((width - EDGE * 2) / wide, (height - EDGE * 2) / tall);
-  const left = (width - wide * scale) / 2;
+  const scale = Math.min((width - EDGE - BESIDE) / wide, (height - EDGE * 2) / tall);
+  const left = Math.max(BESIDE, (width - wide * scale) / 2);
   const bottom = height - (height - tall * scale) / 2;
   const { columns_mm: columns, rows_mm: rows } = member;
   const [pieceWide = 0, pieceTall = 0] = [columns.at(-1), rows.at(-1)];
@@ -56,6 +58,17 @@ export function FamilySheet(props: { family: Family; member: FamilyMember; width
             text={member.size[0] ?? ""}
             x={middle(columns, face) * scale}
             y={-middle(rows, body) * scale - 8}
+            size={FIGURE}
+            className="face-figure"
+          />
+          <path
+            className="measure"
+            d={`M -14 ${-(rows[body - 1] ?? 0) * scale} h 8 m -4 0 V ${-(rows[body] ?? 0) * scale} m -4 0 h 8`}
+          />
+          <FigureInSvg
+            text={member.size[1] ?? ""}
+            x={-40}
+            y={-middle(rows, body) * scale + 8}
             size={FIGURE}
             className="face-figure"
           />

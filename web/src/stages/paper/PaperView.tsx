@@ -22,6 +22,7 @@ import { BoxPicture } from "./BoxPicture";
 import { FamilySheet } from "./FamilySheet";
 import { Parted } from "./Parted";
 import { TradeOff } from "./TradeOff";
+import { Yields } from "./Yields";
 
 /** A size that has stood for so many milliseconds is typed to its end. */
 const STANDS = 300;
@@ -149,6 +150,10 @@ export function PaperView() {
               onMake={() => draw(briefOf(family, member))}
             />
             <Parted parted={found.data?.parted ?? []} stale={stale} onMake={draw} />
+            <Yields
+              brief={briefOf(family, member)}
+              size={member.size.slice(0, family.by === "pleat" ? 2 : 3).join(" × ")}
+            />
           </>
         )}
       </main>

@@ -55,7 +55,7 @@ export function TradeOff(props: { family: Family; at: number; onMove: (at: numbe
 }
 
 /** The thumb of a slider is this wide: its middle moves from half of it to the other end less half of it. */
-const THUMB = 26;
+const THUMB = 16;
 
 function Ticks({ family, at }: { family: Family; at: number }) {
   const last = Math.max(1, family.members.length - 1);

@@ -1,0 +1,81 @@
+//! What a shelf makes of one bag, held against counting by hand: pieces alike that may not be turned lie in rows and columns.
+#![allow(clippy::unwrap_used)] // In a test, a panic is the failure.
+
+use proptest::prelude::*;
+use wide_fold_core::brief::{Build, Joins};
+use wide_fold_core::budget::Budget;
+use wide_fold_core::layout::Batch;
+use wide_fold_core::paper::{Paper, Stock};
+use wide_fold_core::several::{Copies, by_paper};
+use wide_fold_core::yields::yields;
+use wide_fold_core::{Brief, Length, Plan, Sheet};
+
+fn paper(width: i64, height: i64, count: u32) -> Paper {
+    let sheet = Sheet { width: Length::eighths(width), height: Length::eighths(height), ..Sheet::default() };
+    Paper { name: "Clay".to_owned(), kind: Stock::Pad, sheet, count, grain: None, price: None }
+}
+
+/// Bags of a build of pieces alike, counted by hand: so many pieces lie on a sheet in rows and columns, and pieces of one bag may
+/// come from two sheets.
+fn by_hand(brief: &Brief, build: Build, paper: &Paper) -> u32 {
+    let own = Brief { build, joins: Joins::Tabs, sheet: paper.sheet.clone(), ..brief.clone() };
+    let Ok(plan) = Plan::new(&own) else { return 0 };
+    let [piece] = plan.pieces.as_slice() else { return 0 };
+    if !plan.is_ready() {
+        return 0;
+    }
+    let times = |room: Length, side: Length| u32::try_from(room.units() / side.units()).unwrap();
+    let on_a_sheet = times(paper.sheet.width, piece.width) * times(paper.sheet.height, piece.height);
+    on_a_sheet * paper.count / piece.count
+}
+
+fn shelf() -> impl Strategy<Value = (Brief, Vec<Paper>)> {
+    let bag = (8_i64..40, 12_i64..48, 6_i64..24);
+    let papers = prop::collection::vec((40_i64..240, 40_i64..240, 1_u32..9), 1..4);
+    (bag, papers).prop_map(|((w, h, d), papers)| {
+        let brief = Brief::new(Length::eighths(w.max(d)), Length::eighths(h.max(d)), Length::eighths(d));
+        (brief, papers.into_iter().map(|(width, height, count)| paper(width, height, count)).collect())
+    })
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(40))]
+
+    /// What is counted can be cut from the paper there is; it is no less than counted by hand; and what is said to be the most is no
+    /// less either.
+    #[test]
+    fn what_is_counted_is_there((brief, papers) in shelf()) {
+        let found = yields(&brief, &papers, &Budget::of(Budget::USUAL));
+        prop_assert_eq!(found.len(), papers.len());
+        for own in found {
+            let paper = &papers[own.paper];
+            prop_assert!(own.bags <= own.at_most);
+            prop_assert_eq!(own.brief.is_some(), own.bags > 0);
+            for build in [Build::Wrap, Build::CornerPair] {
+                let known = by_hand(&brief, build, paper);
+                prop_assert!(own.bags >= known && own.at_most >= known, "{build:?}: {known}, {own:?}");
+            }
+            let Some(made) = own.brief else { continue };
+            prop_assert_eq!(made.finished, brief.finished);
+            prop_assert!(Plan::new(&made).unwrap().is_ready());
+            // Cut all together from the paper there is.
+            let groups = by_paper(&[Copies { name: "", brief: made.clone(), copies: own.bags }]);
+            let laid = made.sheet.as_laid();
+            prop_assert_eq!(groups.len(), 1);
+            let area: i128 = groups[0].wanted.iter().map(|part| part.size.area() * i128::from(part.count)).sum();
+            prop_assert!(area <= laid.area() * i128::from(paper.count));
+            let batch = Batch::new(&groups[0].wanted, laid, &Budget::of(Budget::USUAL));
+            prop_assert!(batch.at_least <= paper.count, "{own_bags} bags take {} sheets at least", batch.at_least, own_bags = own.bags);
+        }
+    }
+}
+
+#[test]
+fn two_bags_share_three_sheets() {
+    // A pair whose pieces, 8 × 7, lie one on a 12 × 12: two sheets a bag, and of five sheets two bags.
+    let brief = Brief::new(Length::inches(5), Length::inches(5), Length::eighths(20));
+    let five = paper(96, 96, 5);
+    assert_eq!(by_hand(&brief, Build::CornerPair, &five), 2);
+    let found = &yields(&brief, &[five], &Budget::of(Budget::USUAL))[0];
+    assert!(found.bags >= 2 && found.is_most(), "{found:?}");
+}

@@ -1,0 +1,178 @@
+//! What the shelf makes of one bag: how many of it every paper yields, and how many at most.
+//!
+//! Of every paper each way to make the bag is tried. Bags alike are packed on one, two, three sheets, and those packings are put
+//! together; the lower bound on sheets that [`Batch`] proves is turned round into an upper bound on bags.
+
+use crate::Brief;
+use crate::budget::Budget;
+use crate::layout::{Batch, Wanted};
+use crate::paper::Paper;
+use crate::several::{Copies, by_paper};
+use crate::ways::ways;
+
+/// What one paper yields.
+#[derive(Clone, Debug)]
+pub struct Yield {
+    /// Which of the papers.
+    pub paper: usize,
+    /// What the build is called that makes most bags; nothing if the paper makes none.
+    pub build: Option<&'static str>,
+    /// The bag made so.
+    pub brief: Option<Brief>,
+    /// So many bags.
+    pub bags: u32,
+    /// No way of making the bag that is known here makes more of this paper.
+    pub at_most: u32,
+}
+
+impl Yield {
+    /// True if it is proved that no more are possible.
+    pub const fn is_most(&self) -> bool {
+        self.bags == self.at_most
+    }
+}
+
+/// Sheets that are packed together.
+const TOGETHER: u32 = 3;
+/// Parts that are packed at once.
+const PARTS: u32 = 120;
+/// More bags than this are not counted.
+const MOST: u32 = 9_999;
+/// Ways that are packed: all others only count towards the most there can be.
+const WAYS: usize = 6;
+
+/// What every usable paper yields, in the order of the papers. Papers for which there is no work left are left out.
+///
+/// ```
+/// use wide_fold_asked::{Brief, Length, Sheet, paper::{Paper, Stock}};
+/// use wide_fold_judged::yields::yields;
+/// use wide_fold_made::budget::Budget;
+/// // 3¾ × 6½ × 2 takes 12 × 8½: one of a 12 × 12, and no more.
+/// let brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
+/// let pad = Paper { name: "Clay".to_owned(), kind: Stock::Pad, sheet: Sheet::default(), count: 4, grain: None, price: None };
+/// let found = &yields(&brief, &[pad], &Budget::of(Budget::USUAL))[0];
+/// assert_eq!((found.bags, found.is_most()), (4, true));
+/// ```
+pub fn yields(brief: &Brief, papers: &[Paper], budget: &Budget<'_>) -> Vec<Yield> {
+    let usable = papers.iter().enumerate().filter(|(_, paper)| paper.is_usable());
+    usable.map_while(|(index, paper)| of_paper(brief, index, paper, budget)).collect()
+}
+
+fn of_paper(brief: &Brief, index: usize, paper: &Paper, budget: &Budget<'_>) -> Option<Yield> {
+    if budget.is_spent() {
+        return None;
+    }
+    let mut own = Yield { paper: index, build: None, brief: None, bags: 0, at_most: 0 };
+    let ways = ways(brief, std::slice::from_ref(paper), budget);
+    let ways =
+        ways.iter().filter(|way| way.beside == 0 && way.brief.build.has_base() == brief.build.has_base());
+    for (rank, way) in ways.enumerate() {
+        let groups = by_paper(&[Copies { name: "", brief: way.brief.clone(), copies: 1 }]);
+        let [group] = groups.as_slice() else { continue };
+        let Some(pack) = Pack::new(&group.wanted, &way.brief, paper.count) else { continue };
+        if pack.by_area() <= own.bags {
+            continue;
+        }
+        if rank >= WAYS {
+            own.at_most = own.at_most.max(pack.by_area());
+            continue;
+        }
+        let bags = pack.bags(budget);
+        own.at_most = own.at_most.max(pack.at_most(bags, budget));
+        if bags > own.bags {
+            (own.bags, own.build, own.brief) = (bags, Some(way.build), Some(way.brief.clone()));
+        }
+    }
+    own.at_most = own.at_most.max(own.bags);
+    Some(own)
+}
+
+/// One bag's parts and the sheets there are.
+struct Pack<'a> {
+    wanted: &'a [Wanted],
+    sheet: crate::plane::Size,
+    sheets: u32,
+    /// Parts of one bag.
+    parts: u32,
+}
+
+impl<'a> Pack<'a> {
+    fn new(wanted: &'a [Wanted], brief: &Brief, sheets: u32) -> Option<Self> {
+        let parts = wanted.iter().map(|part| part.count).sum();
+        (parts > 0).then(|| Self { wanted, sheet: brief.sheet.as_laid(), sheets, parts })
+    }
+
+    /// So many bags on as few sheets as are found.
+    fn batch(&self, bags: u32, budget: &Budget<'_>) -> Batch {
+        let wanted: Vec<Wanted> =
+            self.wanted.iter().map(|part| Wanted { count: part.count * bags, ..part.clone() }).collect();
+        Batch::new(&wanted, self.sheet, budget)
+    }
+
+    fn fits(&self, bags: u32, sheets: u32, budget: &Budget<'_>) -> bool {
+        let batch = self.batch(bags, budget);
+        batch.too_large.is_empty() && batch.sheet_count() <= sheets
+    }
+
+    /// No more bags than there is paper for.
+    fn by_area(&self) -> u32 {
+        self.by_area_of(self.sheets)
+    }
+
+    fn by_area_of(&self, sheets: u32) -> u32 {
+        let bag: i128 = self.wanted.iter().map(|part| part.size.area() * i128::from(part.count)).sum();
+        let all = self.sheet.area() * i128::from(sheets);
+        u32::try_from(all / bag.max(1)).unwrap_or(MOST).min(MOST)
+    }
+
+    /// The most bags found on so many sheets packed together.
+    fn on(&self, sheets: u32, budget: &Budget<'_>) -> u32 {
+        let most = self.by_area_of(sheets).min(PARTS / self.parts.max(1)).max(1);
+        let (mut fits, mut fits_not) = (0, most + 1);
+        // A packing of more bags is one of fewer too.
+        while fits + 1 < fits_not {
+            let bags = fits.midpoint(fits_not);
+            if self.fits(bags, sheets, budget) {
+                fits = bags;
+            } else {
+                fits_not = bags;
+            }
+        }
+        fits
+    }
+
+    /// The most bags found on all sheets: packings of one, two, three of them put together.
+    fn bags(&self, budget: &Budget<'_>) -> u32 {
+        let together = TOGETHER.min(self.sheets);
+        let on: Vec<u32> = (1..=together).map(|sheets| self.on(sheets, budget)).collect();
+        let mut best: Vec<u32> = vec![0];
+        // Beyond a few times as many sheets nothing new comes: the rest is the best packing over and over.
+        let few = self.sheets.min(60);
+        for sheets in 1..=few as usize {
+            let with = on.iter().zip(1..=sheets).map(|(bags, taken)| bags + best[sheets - taken]);
+            best.push(with.max().unwrap_or(0));
+        }
+        let rounds = (self.sheets - few) / 6;
+        let rest = self.sheets - few - rounds * 6;
+        let of = |sheets: u32| best.get(sheets as usize).copied().unwrap_or(0);
+        (of(few) + of(6) * rounds + of(rest)).min(MOST)
+    }
+
+    /// The most there can be: of one bag more than that it is proved that it takes more sheets.
+    fn at_most(&self, bags: u32, budget: &Budget<'_>) -> u32 {
+        let by_area = self.by_area().max(bags);
+        let (mut can, mut cannot) = (bags, by_area + 1);
+        while can + 1 < cannot {
+            let tried = if can == bags { bags + 1 } else { can.midpoint(cannot) };
+            if tried * self.parts > PARTS * 2 || budget.is_spent() {
+                break;
+            }
+            if self.batch(tried, budget).at_least > self.sheets {
+                cannot = tried;
+            } else {
+                can = tried;
+            }
+        }
+        cannot - 1
+    }
+}

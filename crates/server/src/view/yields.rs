@@ -1,0 +1,87 @@
+//! What the shelf makes of one bag.
+
+use super::shelf::says as amount;
+use serde::Serialize;
+use utoipa::ToSchema;
+use wide_fold_core::Brief;
+use wide_fold_core::budget::Budget;
+use wide_fold_core::paper::Paper;
+use wide_fold_core::yields::{Yield, yields};
+use wide_fold_formats::BriefText;
+
+/// What all papers of the shelf make of one bag.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct YieldsView {
+    /// Bags of all papers together.
+    pub bags: u32,
+    /// So many and whether more are possible, in a sentence.
+    pub says: String,
+    /// Paper by paper.
+    pub papers: Vec<YieldView>,
+}
+
+/// What one paper makes.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct YieldView {
+    /// What the paper is called.
+    pub paper: String,
+    /// How much there is of it.
+    pub amount: String,
+    /// So many bags.
+    pub bags: u32,
+    /// How they are built, and whether more are possible; a sentence.
+    pub says: String,
+    /// The bag made so; nothing if the paper makes none.
+    pub brief: Option<BriefText>,
+}
+
+impl YieldsView {
+    /// What the papers make of a bag.
+    pub fn new(brief: &Brief, papers: &[Paper], budget: &Budget<'_>) -> Self {
+        let found = yields(brief, papers, budget);
+        let bags = found.iter().map(|own| own.bags).sum();
+        let at_most: u32 = found.iter().map(|own| own.at_most).sum();
+        let looked_at = found.len();
+        let of = papers.iter().filter(|paper| paper.is_usable()).count();
+        let says = match (papers.is_empty(), looked_at < of, bags == at_most) {
+            (true, _, _) => "There is no paper on the shelf.".to_owned(),
+            (_, true, _) => format!(
+                "{} of {looked_at} papers; for the other {} there was no time.",
+                many(bags),
+                of - looked_at
+            ),
+            (_, _, true) if bags == 0 => "None of your papers makes it.".to_owned(),
+            (_, _, true) => format!("{} in all, and no more are possible.", many(bags)),
+            (_, _, false) => format!("{} in all; at most {at_most} are possible.", many(bags)),
+        };
+        Self { bags, says, papers: found.iter().map(|own| YieldView::new(own, papers)).collect() }
+    }
+}
+
+/// `1 bag`, `4 bags`.
+fn many(bags: u32) -> String {
+    if bags == 1 { "1 bag".to_owned() } else { format!("{bags} bags") }
+}
+
+impl YieldView {
+    fn new(own: &Yield, papers: &[Paper]) -> Self {
+        let paper = &papers[own.paper];
+        let says = match own.build {
+            None if own.at_most == 0 => "It makes none.".to_owned(),
+            None => format!("None was found; by its area at most {} are possible.", own.at_most),
+            Some(build) if own.is_most() => {
+                format!("{}, {}; no more are possible.", many(own.bags), build.to_lowercase())
+            }
+            Some(build) => {
+                format!("{}, {}; at most {} are possible.", many(own.bags), build.to_lowercase(), own.at_most)
+            }
+        };
+        Self {
+            paper: paper.name.clone(),
+            amount: amount(paper),
+            bags: own.bags,
+            says,
+            brief: own.brief.as_ref().map(BriefText::from),
+        }
+    }
+}
