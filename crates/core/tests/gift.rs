@@ -154,6 +154,14 @@ proptest! {
                 prop_assert_eq!(plan.layout.sheet_count(), way.sheets);
                 prop_assert_eq!(way.enough, way.sheets <= papers[way.paper].count);
             }
+            // A size close by that saves sheets saves them, and what goes in still has room.
+            if let Some(saves) = &fit.saves {
+                let closer = Plan::new(&saves.brief).unwrap();
+                prop_assert!(closer.is_ready() && room_inside(&closer).0 >= Length::eighths(1).mm() - 1e-6);
+                let now = fit.way.as_ref().filter(|way| way.enough).map_or(u32::MAX, |way| way.sheets);
+                prop_assert!(closer.layout.sheet_count() < now, "{}", saves.says);
+                prop_assert!(closer.layout.sheet_count() <= 20);
+            }
         }
         // Those for which there is paper come first, and of those the ones that take fewer sheets.
         let rank: Vec<(bool, u32)> = fits.iter().map(|fit| (!fit.way.as_ref().is_some_and(|way| way.enough), fit.way.as_ref().map_or(u32::MAX, |way| way.sheets))).collect();
@@ -180,6 +188,26 @@ fn the_size_for_a_thing(#[case] thing: Thing, #[case] size: [&str; 3]) {
     let mut brief = Brief::new(any, any, any);
     brief.finished = sized(&brief, &Gift::one(thing));
     assert_eq!(brief.finished_figures(), size);
+}
+
+/// 3¼ × 5 × 1¾ and ¼ of room on every side make 3¾ and 2¼, a run of 12½; with an eighth less it is 3½ and 2, and 11½ goes on one
+/// 12 × 12.
+#[test]
+fn a_little_less_room_saves_a_sheet() {
+    let size = Length::inches(4);
+    let block =
+        Thing::Box { width: Length::eighths(26), depth: Length::eighths(14), height: Length::inches(5) };
+    let fits = from_gift(
+        &Gift::one(block),
+        &Brief::new(size, size, size),
+        &[pad(12, 4)],
+        &Budget::of(Budget::USUAL),
+    );
+    let upright =
+        fits.iter().find(|fit| fit.way.as_ref().is_some_and(|way| way.sheets == 2) && fit.saves.is_some());
+    let saves = upright.unwrap().saves.as_ref().unwrap();
+    assert!(saves.says.starts_with("With ⅛ less on every side"), "{}", saves.says);
+    assert!(saves.says.ends_with("takes one sheet: one sheet is saved."), "{}", saves.says);
 }
 
 /// The rule of thumb beside the girth.

@@ -7,6 +7,7 @@ use crate::figures::Figures;
 use crate::fit::{headroom, poses, sized};
 use crate::gift::{Gift, Thing};
 use crate::paper::Paper;
+use crate::text::list;
 use crate::ways::{Way, ways};
 
 /// A bag for a gift.
@@ -18,7 +19,22 @@ pub struct Fit {
     pub way: Option<Way>,
     /// Why it is as large as it is, and what speaks for and against it; a sentence each.
     pub says: Vec<String>,
+    /// A size close by that takes fewer sheets, with a little less room.
+    pub saves: Option<Saving>,
 }
+
+/// A bag with less room for what goes in, and the sheets that saves.
+#[derive(Clone, Debug)]
+pub struct Saving {
+    /// What is given up, and what it saves; a sentence.
+    pub says: String,
+    /// The bag.
+    pub brief: Brief,
+}
+
+/// The least room that is left on every side to save a sheet, and above (our choice).
+const LEAST_ROOM: Length = Length::eighths(1);
+const LEAST_ABOVE: Length = Length::INCH;
 
 /// Bags for a gift, the best first: those for which there is paper, of those the fewest sheets, and what stands before what lies.
 /// Habits, board and handle are those of `habits`; its size is of no matter.
@@ -32,7 +48,8 @@ pub fn from_gift(gift: &Gift, habits: &Brief, papers: &[Paper], budget: &Budget<
         let way = ways(&asked, papers, budget).into_iter().find(|way| way.brief.build.has_gussets());
         let brief = way.as_ref().map_or(asked, |way| way.brief.clone());
         let says = says(&gift, &brief, way.as_ref());
-        found.push(Fit { brief, way, says });
+        let saves = saving(&gift, habits, papers, way.as_ref(), budget);
+        found.push(Fit { brief, way, says, saves });
     }
     let rank = |fit: &Fit| {
         let lying = fit.brief.gift.as_ref().is_some_and(|gift| gift.lying);
@@ -42,6 +59,70 @@ pub fn from_gift(gift: &Gift, habits: &Brief, papers: &[Paper], budget: &Budget<
     };
     found.sort_by_key(rank);
     found
+}
+
+/// The first size, from the one with most room on, that takes fewer sheets than the best way to make it as it is, or that can be
+/// made where that cannot.
+fn saving(
+    gift: &Gift,
+    habits: &Brief,
+    papers: &[Paper],
+    way: Option<&Way>,
+    budget: &Budget<'_>,
+) -> Option<Saving> {
+    let now = way.filter(|way| way.enough).map(|way| way.sheets);
+    if now == Some(1) {
+        return None;
+    }
+    let figures = Figures::of(habits);
+    let own = Brief { finished: sized(habits, gift), gift: Some(gift.clone()), ..habits.clone() };
+    let (room, above) = (gift.side_room(), gift.headroom.unwrap_or_else(|| headroom(&own)));
+    let less = |by: Length| Some(room - by).filter(|room| *room >= LEAST_ROOM);
+    let lower = Some(above - Length::eighths(4)).filter(|above| *above >= LEAST_ABOVE);
+    let (eighth, quarter) = (Length::eighths(1), Length::eighths(2));
+    let tries = [
+        (less(eighth), None),
+        (None, lower),
+        (less(eighth), lower),
+        (less(quarter), None),
+        (less(quarter), lower),
+    ];
+    for (side, top) in tries.into_iter().filter(|(side, top)| side.is_some() || top.is_some()) {
+        let closer = Gift { room: side.or(gift.room), headroom: top.or(gift.headroom), ..gift.clone() };
+        let finished = sized(habits, &closer);
+        if finished == own.finished {
+            continue;
+        }
+        let asked = Brief { finished, gift: Some(closer), ..habits.clone() };
+        if asked.check().is_err() {
+            continue;
+        }
+        let best =
+            ways(&asked, papers, budget).into_iter().find(|way| way.brief.build.has_gussets() && way.enough);
+        let Some(best) = best.filter(|best| now.is_none_or(|now| best.sheets < now)) else { continue };
+        let given: Vec<String> = [
+            side.map(|side| format!("{} less on every side", figures.say(room - side))),
+            top.map(|top| format!("{} less above", figures.say(above - top))),
+        ]
+        .into_iter()
+        .flatten()
+        .collect();
+        let many =
+            |sheets: u32| if sheets == 1 { "one sheet".to_owned() } else { format!("{sheets} sheets") };
+        let gains = match now.map(|now| now - best.sheets) {
+            None => "as it is there is not the paper for it".to_owned(),
+            Some(1) => "one sheet is saved".to_owned(),
+            Some(more) => format!("{more} sheets are saved"),
+        };
+        let says = format!(
+            "With {} it is {} and takes {}: {gains}.",
+            list(&given),
+            figures.size(&best.brief),
+            many(best.sheets)
+        );
+        return Some(Saving { says, brief: best.brief });
+    }
+    None
 }
 
 fn says(gift: &Gift, brief: &Brief, way: Option<&Way>) -> Vec<String> {

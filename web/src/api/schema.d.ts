@@ -1564,6 +1564,7 @@ export interface components {
         FitView: {
             /** @description The bag, to be kept. */
             brief: components["schemas"]["BriefText"];
+            saves?: components["schemas"]["SavingView"] | null;
             /** @description Why it is as large as it is; a sentence each. */
             says: string[];
             /** @description Width, height and gusset as figures. */
@@ -2778,6 +2779,13 @@ export interface components {
              * @default gusset
              */
             start?: components["schemas"]["StartText"];
+        };
+        /** @description A bag with a little less room, and the sheets that saves. */
+        SavingView: {
+            /** @description The bag. */
+            brief: components["schemas"]["BriefText"];
+            /** @description What is given up, and what it saves; a sentence. */
+            says: string;
         };
         /**
          * @description What there is to be seen while a step is done.

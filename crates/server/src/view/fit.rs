@@ -45,8 +45,19 @@ pub struct FitView {
     pub way: Option<WayView>,
     /// The bag, to be kept.
     pub brief: BriefText,
+    /// A size close by that takes fewer sheets, with a little less room.
+    pub saves: Option<SavingView>,
     /// The open bag with the gift in it.
     pub standing: Option<StandingView>,
+}
+
+/// A bag with a little less room, and the sheets that saves.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct SavingView {
+    /// What is given up, and what it saves; a sentence.
+    pub says: String,
+    /// The bag.
+    pub brief: BriefText,
 }
 
 impl FitText {
@@ -103,13 +114,14 @@ impl FitView {
     }
 
     fn new(fit: Fit, habits: &Brief, papers: &[Paper]) -> Self {
-        let Fit { brief, way, says } = fit;
+        let Fit { brief, way, says, saves } = fit;
         Self {
             size: brief.finished_figures(),
             says,
             way: way.map(|way| WayView::new(habits, &way, &papers[way.paper])),
             standing: Plan::new(&brief).ok().map(|plan| StandingView::new(&plan)),
             brief: BriefText::from(&brief),
+            saves: saves.map(|saves| SavingView { brief: BriefText::from(&saves.brief), says: saves.says }),
         }
     }
 }

@@ -4,7 +4,7 @@ import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Button } from "react-bootstrap";
 import { Link, useNavigate } from "react-router";
-import { createBag, fit, Refused, type Fit } from "../../api/client";
+import { createBag, fit, Refused, type Brief, type Fit } from "../../api/client";
 import { useStanding } from "../../api/useStanding";
 import { Icon } from "../../drawings/Icon";
 import { SheetChoice, type Chosen } from "../../sheet/SheetChoice";
@@ -139,7 +139,7 @@ export function GiftView() {
               best={index === 0 && one.way?.enough === true}
               // Until the answer is there, what is shown is for what was typed before.
               stale={found.isPlaceholderData || typed !== asked}
-              onMake={() => make.mutate({ name: named(things), brief: one.brief })}
+              onMake={(brief) => make.mutate({ name: named(things), brief })}
             />
           ))}
         </ul>
@@ -182,7 +182,7 @@ function Field(props: {
   );
 }
 
-function FitSlip(props: { fit: Fit; best: boolean; stale: boolean; onMake: () => void }) {
+function FitSlip(props: { fit: Fit; best: boolean; stale: boolean; onMake: (brief: Brief) => void }) {
   const { fit: one, best, stale, onMake } = props;
   return (
     <li className={best ? "fit is-best" : "fit"}>
@@ -208,10 +208,26 @@ function FitSlip(props: { fit: Fit; best: boolean; stale: boolean; onMake: () =>
             </li>
           ))}
         </ul>
-        <Button variant={best ? "ink" : "remedy"} disabled={stale} onClick={onMake}>
+        <Button variant={best ? "ink" : "remedy"} disabled={stale} onClick={() => onMake(one.brief)}>
           Draw this bag
         </Button>
+        {one.saves && <Saves saves={one.saves} stale={stale} onMake={onMake} />}
       </div>
     </li>
+  );
+}
+
+/** A size close by that saves a sheet, with what is given up for it. */
+function Saves(props: { saves: NonNullable<Fit["saves"]>; stale: boolean; onMake: (brief: Brief) => void }) {
+  const { saves, stale, onMake } = props;
+  return (
+    <p className="fit-saves">
+      <span>
+        <Figure text={saves.says} />
+      </span>
+      <Button variant="remedy" disabled={stale} onClick={() => onMake(saves.brief)}>
+        Draw it so
+      </Button>
+    </p>
   );
 }
