@@ -21,14 +21,63 @@ pub struct Gift {
     pub things: Vec<Thing>,
     /// How several are put together.
     pub together: Together,
-    /// True if they are laid on their sides.
-    pub lying: bool,
+    /// Which of them are laid on their sides.
+    pub lies: Lies,
     /// True if what is measured as depth lies along the width of the bag.
     pub turned: bool,
     /// Room on every side of it; the customary room of its shapes if nothing is said.
     pub room: Option<Length>,
     /// Room above it, to close the bag.
     pub headroom: Option<Length>,
+}
+
+/// Which of several things are laid on their sides.
+///
+/// ```
+/// use wide_fold_asked::gift::Lies;
+/// let second = Lies::NONE.with(1);
+/// assert!(second.of(1) && !second.of(0) && second.any());
+/// assert_eq!(Lies::all(2), second.with(0));
+/// ```
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+pub struct Lies(u8);
+
+impl Lies {
+    /// All of them stand.
+    pub const NONE: Self = Self(0);
+
+    /// That many, and all of them lie.
+    pub fn all(things: usize) -> Self {
+        (0..things.min(MOST_THINGS)).fold(Self::NONE, Self::with)
+    }
+
+    /// The same, and one more lies.
+    #[must_use]
+    pub const fn with(self, thing: usize) -> Self {
+        Self(self.0 | 1 << (thing % 8))
+    }
+
+    /// True if that one lies.
+    pub const fn of(self, thing: usize) -> bool {
+        self.0 >> (thing % 8) & 1 == 1
+    }
+
+    /// True if one of them does.
+    pub const fn any(self) -> bool {
+        self.0 != 0
+    }
+
+    /// How many do.
+    pub const fn count(self) -> u32 {
+        self.0.count_ones()
+    }
+
+    /// Every set of so many things, those in which fewest lie first.
+    pub fn every(things: usize) -> Vec<Self> {
+        let mut all: Vec<Self> = (0..1_u8 << things.min(MOST_THINGS)).map(Self).collect();
+        all.sort_by_key(|lies| lies.count());
+        all
+    }
 }
 
 /// One thing.
@@ -204,7 +253,7 @@ impl Gift {
         Self {
             things: vec![thing],
             together: Together::SideBySide,
-            lying: false,
+            lies: Lies::NONE,
             turned: false,
             room: None,
             headroom: None,
@@ -222,7 +271,7 @@ impl Gift {
     /// assert_eq!((stacked.block().width, stacked.block().height), (Length::inches(3), Length::inches(8)));
     /// ```
     pub fn block(&self) -> Block {
-        let blocks = self.things.iter().map(|thing| thing.block(self.lying));
+        let blocks = self.things.iter().enumerate().map(|(at, thing)| thing.block(self.lies.of(at)));
         let block = blocks.fold(Block::default(), |all, next| {
             let depth = all.depth.max(next.depth);
             match self.together {
@@ -243,8 +292,8 @@ impl Gift {
         let whole = self.block();
         let mut so_far = Length::ZERO;
         let half = |length: Length| length.half();
-        let lay = |thing: &Thing| {
-            let own = thing.block(self.lying);
+        let lay = |(number, thing): (usize, &Thing)| {
+            let own = thing.block(self.lies.of(number));
             let own = if self.turned { Block { width: own.depth, depth: own.width, ..own } } else { own };
             let middle = [half(whole.width - own.width), half(whole.depth - own.depth), Length::ZERO];
             let at = match (self.together, self.turned) {
@@ -259,7 +308,7 @@ impl Gift {
             };
             (*thing, own, [at[0] - half(whole.width), at[1], at[2]])
         };
-        self.things.iter().map(lay).collect()
+        self.things.iter().enumerate().map(lay).collect()
     }
 
     /// Room on every side of it.
@@ -334,7 +383,8 @@ mod tests {
         #[values(Together::SideBySide, Together::Stacked)] together: Together,
     ) {
         let ball = Thing::Ball { across: Length::inches(2) };
-        let gift = Gift { things: vec![BOX, ball, BOX], together, lying, turned, ..Gift::one(BOX) };
+        let lies = if lying { Lies::all(3) } else { Lies::NONE.with(2) };
+        let gift = Gift { things: vec![BOX, ball, BOX], together, lies, turned, ..Gift::one(BOX) };
         let (whole, laid) = (gift.block(), gift.laid());
         let ends = |(_, block, at): &(Thing, Block, [Length; 3])| {
             [(at[0], at[0] + block.width), (at[1], at[1] + block.depth), (at[2], at[2] + block.height)]

@@ -8,7 +8,7 @@ use wide_fold_core::budget::Budget;
 use wide_fold_core::fit::{headroom, poses, sized};
 use wide_fold_core::folded::solids::gift_in_space;
 use wide_fold_core::from_gift::from_gift;
-use wide_fold_core::gift::{Block, Gift, Thing, Together, across_of_round};
+use wide_fold_core::gift::{Block, Gift, Lies, Thing, Together, across_of_round};
 use wide_fold_core::net::Zone;
 use wide_fold_core::paper::{Paper, Stock};
 use wide_fold_core::{Brief, Length, Plan, Sheet};
@@ -29,14 +29,15 @@ fn any_thing() -> impl Strategy<Value = Thing> {
 
 prop_compose! {
     fn any_gift()(
-        things in prop::collection::vec(any_thing(), 1..4), stacked: bool, lying: bool, turned: bool,
+        things in prop::collection::vec(any_thing(), 1..4), stacked: bool, lying in 0_u8..64, turned: bool,
         room in prop::option::weighted(0.3, 0_i64..16), headroom in prop::option::weighted(0.3, 0_i64..24),
     ) -> Gift {
-        let lying = lying && things.iter().all(|thing| thing.may_lie());
+        let lie = |all: Lies, (number, thing): (usize, &Thing)| if thing.may_lie() && lying >> number & 1 == 1 { all.with(number) } else { all };
+        let lies = things.iter().enumerate().fold(Lies::NONE, lie);
         Gift {
             things,
             together: if stacked { Together::Stacked } else { Together::SideBySide },
-            lying,
+            lies,
             turned,
             room: room.map(Length::eighths),
             headroom: headroom.map(Length::eighths),
@@ -121,7 +122,7 @@ proptest! {
     fn every_pose_is_another(gift in any_gift()) {
         let all = poses(&gift);
         for (index, pose) in all.iter().enumerate() {
-            prop_assert!(!pose.lying || pose.things.iter().all(|thing| thing.may_lie()));
+            prop_assert!(pose.things.iter().enumerate().all(|(number, thing)| !pose.lies.of(number) || thing.may_lie()));
             prop_assert!(all[..index].iter().all(|other| other.block() != pose.block()));
             let sorted = |block: Block| { let mut all = [block.width, block.depth, block.height]; all.sort(); all };
             // Turned about, one thing keeps its measures.

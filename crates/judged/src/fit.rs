@@ -2,7 +2,7 @@
 
 use crate::brief::Finished;
 use crate::figures::Figures;
-use crate::gift::{Block, Gift};
+use crate::gift::{Block, Gift, Lies};
 use crate::text::list;
 use crate::{Brief, Length};
 
@@ -62,15 +62,20 @@ pub fn told(gift: &Gift, figures: Figures) -> String {
     format!("{}: {} × {}{together}", list(&what), figures.say(width), figures.by(height, depth))
 }
 
-/// Every way a gift may lie that takes another space, as it is first.
+/// Of several things there are more ways to lie than anyone looks at: so many are.
+const MOST_POSES: usize = 12;
+
+/// Every way a gift may lie that takes another space: as it is first, then those in which fewest things lie on their sides, no more
+/// than can be looked at.
 pub fn poses(gift: &Gift) -> Vec<Gift> {
-    let may_lie = gift.things.iter().all(|thing| thing.may_lie());
+    let may = |lies: &Lies| {
+        gift.things.iter().enumerate().all(|(number, thing)| thing.may_lie() || !lies.of(number))
+    };
     let mut found: Vec<Gift> = Vec::new();
-    for lying in [gift.lying, !gift.lying] {
+    for lies in std::iter::once(gift.lies).chain(Lies::every(gift.things.len())).filter(may) {
         for turned in [gift.turned, !gift.turned] {
-            let pose = Gift { lying, turned, ..gift.clone() };
-            let is_new = found.iter().all(|known| known.block() != pose.block());
-            if is_new && (may_lie || !lying) {
+            let pose = Gift { lies, turned, ..gift.clone() };
+            if found.len() < MOST_POSES && found.iter().all(|known| known.block() != pose.block()) {
                 found.push(pose);
             }
         }

@@ -52,7 +52,7 @@ pub fn from_gift(gift: &Gift, habits: &Brief, papers: &[Paper], budget: &Budget<
         found.push(Fit { brief, way, says, saves });
     }
     let rank = |fit: &Fit| {
-        let lying = fit.brief.gift.as_ref().is_some_and(|gift| gift.lying);
+        let lying = fit.brief.gift.as_ref().is_some_and(|gift| gift.lies.any());
         let sheets = fit.way.as_ref().map_or(u32::MAX, |way| way.sheets);
         let has_paper = fit.way.as_ref().is_some_and(|way| way.enough);
         (!has_paper, sheets, lying, fit.brief.finished.width < fit.brief.finished.gusset)
@@ -130,11 +130,21 @@ fn says(gift: &Gift, brief: &Brief, way: Option<&Way>) -> Vec<String> {
     let (block, size) = (gift.block(), brief.finished);
     let above = gift.headroom.unwrap_or_else(|| headroom(brief));
     let flat = gift.things.iter().all(|thing| matches!(thing, Thing::Flat { .. }));
-    let lies = match (gift.lying, flat, gift.things.len()) {
-        (true, true, _) => "Lying flat",
-        (true, false, _) => "On its side",
-        (false, _, 1) => "Standing",
-        (false, _, _) => "All standing",
+    let count = gift.things.len();
+    let on_side: Vec<String> = gift
+        .things
+        .iter()
+        .enumerate()
+        .filter(|(number, _)| gift.lies.of(*number))
+        .map(|(_, thing)| thing.name().to_owned())
+        .collect();
+    let lies = match (on_side.len(), flat) {
+        (0, _) if count == 1 => "Standing".to_owned(),
+        (0, _) => "All standing".to_owned(),
+        (lying, _) if lying < count => format!("With {} laid on its side", list(&on_side)),
+        (_, true) => "Lying flat".to_owned(),
+        (1, false) => "On its side".to_owned(),
+        (_, false) => "All on their sides".to_owned(),
     };
     let mut says = vec![format!(
         "{lies} it takes {} × {}; {} is left free on every side and {} above.",
@@ -163,7 +173,7 @@ fn girth(gift: &Gift, brief: &Brief, figures: Figures) -> String {
     let rule = widest * 3;
     let round = (brief.finished.width + brief.finished.gusset) * 2;
     let is_round = gift.things.len() == 1
-        && !gift.lying
+        && !gift.lies.any()
         && matches!(gift.things[0], Thing::Cylinder { .. } | Thing::Bottle { .. } | Thing::Ball { .. });
     let own = if is_round {
         format!("its own girth is {}, a circle’s 3\u{a0}1⁄7 times across", about(block.width, figures))

@@ -1707,7 +1707,9 @@ export interface components {
         GiftText: {
             /** @description Room above; customary if left out. */
             headroom?: string | null;
-            /** @description True if they are laid on their sides. */
+            /** @description For every thing whether it is laid on its side, if only some of them are. */
+            lies?: boolean[];
+            /** @description True if all of them are laid on their sides. */
             lying?: boolean;
             /** @description Room on every side; customary for the shape if left out. */
             room?: string | null;

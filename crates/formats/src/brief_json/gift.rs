@@ -3,7 +3,7 @@
 use super::FormatFault;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use wide_fold_core::gift::{Gift, Thing, Together, across_of_round};
+use wide_fold_core::gift::{Gift, Lies, Thing, Together, across_of_round};
 use wide_fold_core::{Length, Unit};
 
 /// What goes into a bag, as it is written.
@@ -16,9 +16,13 @@ pub struct GiftText {
     /// How several are put together; side by side if left out.
     #[serde(default)]
     pub together: TogetherText,
-    /// True if they are laid on their sides.
+    /// True if all of them are laid on their sides.
     #[serde(default)]
     pub lying: bool,
+    /// For every thing whether it is laid on its side, if only some of them are.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[schema(max_items = 6)]
+    pub lies: Vec<bool>,
     /// True if what is measured as depth lies along the width of the bag.
     #[serde(default)]
     pub turned: bool,
@@ -147,12 +151,20 @@ impl GiftText {
             };
             text.as_ref().map(read).transpose()
         };
+        if !self.lies.is_empty() && self.lies.len() != self.things.len() {
+            let sentence =
+                format!("Of {} things {} are said to lie or to stand.", self.things.len(), self.lies.len());
+            return Err(FormatFault { field: "lies".to_owned(), sentence });
+        }
+        let lying = self.lies.iter().enumerate().take(wide_fold_core::gift::MOST_THINGS);
+        let some = lying.filter(|(_, lies)| **lies).fold(Lies::NONE, |all, (number, _)| all.with(number));
+        let lies = if self.lying { Lies::all(self.things.len()) } else { some };
         // No more are read than can be.
         let things = self.things.iter().enumerate().take(wide_fold_core::gift::MOST_THINGS + 1);
         let gift = Gift {
             things: things.map(thing).collect::<Result<_, _>>()?,
             together: self.together.into(),
-            lying: self.lying,
+            lies,
             turned: self.turned,
             room: room("room", &self.room)?,
             headroom: room("headroom", &self.headroom)?,
@@ -187,7 +199,12 @@ impl From<&Gift> for GiftText {
         Self {
             things: gift.things.iter().map(thing).collect(),
             together: gift.together.into(),
-            lying: gift.lying,
+            lying: gift.lies.any() && gift.lies == Lies::all(gift.things.len()),
+            lies: if gift.lies.any() && gift.lies != Lies::all(gift.things.len()) {
+                (0..gift.things.len()).map(|number| gift.lies.of(number)).collect()
+            } else {
+                Vec::new()
+            },
             turned: gift.turned,
             room: gift.room.as_ref().map(say),
             headroom: gift.headroom.as_ref().map(say),

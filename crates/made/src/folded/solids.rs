@@ -109,7 +109,7 @@ pub fn gift_in_space(brief: &Brief, net: &Net, folded: &Folded) -> Vec<Solid> {
     let (Some(gift), Some(pose)) = (&brief.gift, of_front(brief, net, folded)) else { return Vec::new() };
     let aside = (brief.depth() - gift.block().depth).half();
     let mut solids = Vec::new();
-    for (thing, block, [x, back, up]) in gift.laid() {
+    for (number, (thing, block, [x, back, up])) in gift.laid().into_iter().enumerate() {
         let low = [x.mm(), up.mm(), -(aside + back).mm()];
         let size = [block.width.mm(), block.height.mm(), -block.depth.mm()];
         // From shares of the block, in the order across, up, to the back.
@@ -117,7 +117,7 @@ pub fn gift_in_space(brief: &Brief, net: &Net, folded: &Folded) -> Vec<Solid> {
             let spot = DVec3::new(low[0] + size[0] * a, low[1] + size[1] * b, low[2] + size[2] * c);
             pose.transform_point3(spot)
         };
-        let axis = match (thing, gift.lying, gift.turned) {
+        let axis = match (thing, gift.lies.of(number), gift.turned) {
             (Thing::Box { .. } | Thing::Flat { .. } | Thing::Odd { .. }, ..) => None,
             (Thing::Ball { .. } | Thing::Bottle { .. }, ..) | (_, false, _) => Some(1),
             (_, true, false) => Some(0),

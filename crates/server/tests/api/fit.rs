@@ -100,3 +100,36 @@ async fn a_metric_size_can_be_set_on_a_metric_ruler(service: Service) {
         }
     }
 }
+
+#[rstest]
+#[tokio::test]
+async fn some_things_may_lie_and_others_stand(service: Service) {
+    // A tall vase stands; the roll beside it stands or is laid upon its side.
+    let vase = json!({ "kind": "bottle", "across": "2", "height": "6" });
+    let roll = json!({ "kind": "cylinder", "across": "1 1/2", "height": "4" });
+    let gift = json!({ "things": [vase, roll], "together": "stacked" });
+    let fits = service.post("/api/fit", &json!({ "gift": gift })).await.json();
+    let laid = fits
+        .as_array()
+        .unwrap()
+        .iter()
+        .find(|fit| fit["brief"]["gift"]["lies"] == json!([false, true]))
+        .unwrap();
+    assert!(
+        laid["says"][0].as_str().unwrap().starts_with("With a jar or tumbler laid on its side"),
+        "{laid}"
+    );
+    // The vase never lies.
+    assert!(fits.as_array().unwrap().iter().all(|fit| fit["brief"]["gift"]["lying"] == false));
+    // It is kept so.
+    let saved = service.post("/api/bags", &json!({ "name": "Two", "brief": laid["brief"] })).await.json();
+    assert_eq!(saved["brief"]["gift"]["lies"], json!([false, true]));
+    let plan = service.post("/api/plan", &saved["brief"]).await.json();
+    assert_eq!(plan["ready"], true);
+    let wrong = json!({ "gift": { "things": [vase, roll], "lies": [true] } });
+    let refused = service.post("/api/fit", &wrong).await;
+    assert_eq!(
+        (refused.status, &refused.json()["field"]),
+        (StatusCode::UNPROCESSABLE_ENTITY, &json!("gift.lies"))
+    );
+}

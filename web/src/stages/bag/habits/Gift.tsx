@@ -3,12 +3,15 @@
 import { Button } from "react-bootstrap";
 import type { Brief } from "../../../api/client";
 import { Figure } from "../../../words/Figure";
-import { Choice, Sentence, type Said } from "./words";
+import { Choice, Sentence, type Option, type Said } from "./words";
+
+const MIXED: Option<"mixed"> = ["mixed", "some on their sides"];
 
 export function Gift(props: Said & { onOffer: (brief: Brief, from?: Brief) => void }) {
   const { plan, brief, set, onOffer } = props;
   const { gift } = brief;
   if (!gift || !plan.gift) return null;
+  const isMixed = gift.lies?.includes(true) ?? false;
   return (
     <Sentence heading="What goes in">
       Made for <Figure text={plan.gift.says} />
@@ -17,12 +20,15 @@ export function Gift(props: Said & { onOffer: (brief: Brief, from?: Brief) => vo
           ,{" "}
           <Choice
             name="How it lies"
-            value={gift.lying ? "lying" : "standing"}
+            value={isMixed ? "mixed" : gift.lying ? "lying" : "standing"}
             options={[
               ["standing", "standing"],
-              ["lying", "on its side"],
+              ["lying", gift.things.length > 1 ? "on their sides" : "on its side"],
+              ...(isMixed ? [MIXED] : []),
             ]}
-            onChange={(lies) => set({ gift: { ...gift, lying: lies === "lying" } })}
+            onChange={(how) => {
+              if (how !== "mixed") set({ gift: { ...gift, lying: how === "lying", lies: [] } });
+            }}
           />
         </>
       ) : (
