@@ -66,6 +66,7 @@ pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
         .routes(routes!(guides::bring_guide_back))
         .routes(routes!(guides::makes))
         .routes(routes!(fit::fit))
+        .routes(routes!(fit::rooms, fit::set_rooms))
         .routes(routes!(from_paper::from_paper))
         .routes(routes!(read::read_words))
         .routes(routes!(ways::ways))

@@ -15,6 +15,7 @@ pub mod pass;
 pub mod piece;
 pub mod plan;
 pub mod read;
+pub mod rooms;
 pub mod sheet;
 pub mod shelf;
 pub mod spelled;

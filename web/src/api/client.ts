@@ -228,6 +228,11 @@ export const fromPaper = (body: Schemas["FromPaperText"], signal?: AbortSignal) 
 export const read = (body: Schemas["ReadText"], signal?: AbortSignal) =>
   answer(client.POST("/api/read", { body, signal }));
 
+/** The room that is left round what goes in: what is set, and what is customary. */
+export const rooms = () => answer(client.GET("/api/rooms"));
+
+export const setRooms = (body: Schemas["RoomsText"]) => answer(client.PUT("/api/rooms", { body }));
+
 export const listGuides = () => answer(client.GET("/api/guides"));
 
 export const addGuide = (body: GuideText) => answer(client.POST("/api/guides", { body }));

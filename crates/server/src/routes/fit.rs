@@ -4,7 +4,9 @@ use super::shelf::readable;
 use crate::dear::Dear;
 use crate::problem::{Body, Problem};
 use crate::store::Store;
+use crate::store::settings::{self, ROOMS};
 use crate::view::fit::{FitText, FitView};
+use crate::view::rooms::{RoomsText, RoomsView};
 use axum::Json;
 use axum::extract::State;
 
@@ -18,9 +20,36 @@ pub async fn fit(
     Body(text): Body<FitText>,
 ) -> Result<Json<Vec<FitView>>, Problem> {
     let (gift, habits, paper) = text.read()?;
+    let gift = kept_rooms(&store).await?.read().unwrap_or_default().round(gift);
     let papers = match paper {
         Some(paper) => vec![paper],
         None => readable(&store).await?,
     };
     dear.run(move |budget| Ok(Json(FitView::all(&gift, &habits, &papers, budget)))).await
+}
+
+/// The room that is left round what goes into a bag: what is set, and what is customary.
+#[utoipa::path(get, path = "/api/rooms", responses((status = 200, body = RoomsView)))]
+pub async fn rooms(State(store): State<Store>) -> Result<Json<RoomsView>, Problem> {
+    Ok(Json(RoomsView::new(kept_rooms(&store).await?)))
+}
+
+/// Set the room that is left; what is left out is customary again. Bags keep what they were made with.
+#[utoipa::path(put, path = "/api/rooms", request_body = RoomsText, responses(
+    (status = 200, body = RoomsView), (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn set_rooms(
+    State(store): State<Store>,
+    Body(text): Body<RoomsText>,
+) -> Result<Json<RoomsView>, Problem> {
+    let set = RoomsText::from(text.read()?);
+    let json = serde_json::to_string(&set).map_err(|error| Problem::ours(&error))?;
+    store.write(move |transaction| settings::set(transaction, ROOMS, &json)).await?;
+    Ok(Json(RoomsView::new(set)))
+}
+
+/// What is set; nothing if it cannot be read.
+async fn kept_rooms(store: &Store) -> Result<RoomsText, Problem> {
+    let kept = store.read(|connection| settings::find(connection, ROOMS)).await?;
+    Ok(kept.and_then(|kept| serde_json::from_str(&kept).ok()).unwrap_or_default())
 }

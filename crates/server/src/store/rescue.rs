@@ -18,6 +18,8 @@ pub struct Saved {
     pub cuts: usize,
     /// Steps that are ticked off.
     pub ticks: usize,
+    /// Settings.
+    pub settings: usize,
 }
 
 /// Numbers are looked for up to this one if the file cannot say which is the last.
@@ -29,6 +31,7 @@ const PAPER: (&str, &str, &str) = ("paper", "id", "id, revision, paper, deleted_
 const GUIDE: (&str, &str, &str) = ("guide", "id", "id, revision, guide, deleted_at");
 const CUT: (&str, &str, &str) = ("cut", "rowid", "bag, paper, sheets, length_nm");
 
+const SETTING: (&str, &str, &str) = ("setting", "rowid", "name, setting");
 const TICK: (&str, &str, &str) = ("tick", "rowid", "bag, step");
 
 /// How much of a file can be read.
@@ -40,6 +43,7 @@ pub fn readable(path: &Path) -> Saved {
         guides: rows(&file, GUIDE).len(),
         cuts: rows(&file, CUT).len(),
         ticks: rows(&file, TICK).len(),
+        settings: rows(&file, SETTING).len(),
     }
 }
 
@@ -74,6 +78,7 @@ pub fn rescue(from: &Path, into: &Path) -> Result<Saved> {
             guides: put(GUIDE, rows(&file, GUIDE))?,
             cuts: put(CUT, rows(&file, CUT))?,
             ticks: put(TICK, rows(&file, TICK))?,
+            settings: put(SETTING, rows(&file, SETTING))?,
         };
         // The file may be from before.
         bags::renew(transaction)?;

@@ -133,3 +133,38 @@ async fn some_things_may_lie_and_others_stand(service: Service) {
         (StatusCode::UNPROCESSABLE_ENTITY, &json!("gift.lies"))
     );
 }
+
+#[rstest]
+#[tokio::test]
+async fn the_room_that_is_left_is_a_setting(service: Service) {
+    let before = service.get("/api/rooms").await.json();
+    assert_eq!(before["set"], json!({ "flat": null, "round": null, "odd": null, "above": null }));
+    assert_eq!(before["customary"], json!({ "flat": "¼", "round": "⅜", "odd": "½", "above": "1½" }));
+    let sizes = |fits: Value| -> Vec<Value> {
+        fits.as_array().unwrap().iter().map(|fit| fit["size"].clone()).collect()
+    };
+    let asked = json!({ "gift": jar() });
+    let usual = sizes(service.post("/api/fit", &asked).await.json());
+    // An eighth more round what is round, and half an inch more above.
+    let set = service.put("/api/rooms", "*", &json!({ "round": "1/2", "above": "2" })).await.json();
+    assert_eq!((&set["set"]["round"], &set["set"]["above"]), (&json!("1/2 in"), &json!("2 in")));
+    let roomier = service.post("/api/fit", &asked).await.json();
+    assert!(usual.contains(&json!(["4¼", "6½", "4¼"])));
+    assert!(sizes(roomier.clone()).contains(&json!(["4½", "7", "4½"])), "{roomier}");
+    // What a gift asks for itself comes first, and a bag keeps what it was made with.
+    let mut own = jar();
+    own["room"] = json!("3/8");
+    own["headroom"] = json!("1 1/2");
+    assert_eq!(sizes(service.post("/api/fit", &json!({ "gift": own })).await.json()), usual);
+    assert_eq!(roomier[0]["brief"]["gift"]["room"], "1/2 in");
+    // Left out, it is customary again.
+    service.put("/api/rooms", "*", &json!({})).await;
+    assert_eq!(sizes(service.post("/api/fit", &asked).await.json()), usual);
+    for (field, text) in [("odd", "wide"), ("above", "9"), ("flat", "-1/4")] {
+        let refused = service.put("/api/rooms", "*", &json!({ (field): text })).await;
+        assert_eq!(
+            (refused.status, &refused.json()["field"]),
+            (StatusCode::UNPROCESSABLE_ENTITY, &json!(field))
+        );
+    }
+}

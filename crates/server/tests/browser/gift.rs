@@ -35,3 +35,22 @@ async fn a_vase_becomes_a_bag_by_keyboard() {
     house.reads("What goes into it no longer fits").await;
     house.reads("the width is ½ short").await;
 }
+
+#[tokio::test]
+async fn the_room_that_is_left_is_kept() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    house.goto("/gift").await;
+    house.tab_to(".rooms summary").await;
+    house.browser.type_keys(&Key::Enter.to_string()).await.unwrap();
+    house.tab_to(".rooms label:nth-child(2) input").await;
+    house.browser.type_keys(&text(&["wide", TAB])).await.unwrap();
+    house.reads("“wide” is not a length").await;
+    house.is_sound("a room that cannot be read").await;
+    house.browser.find(".rooms input[aria-invalid=true]").await.unwrap();
+    house.browser.run("document.querySelector('.rooms label:nth-child(2) input').focus()").await.unwrap();
+    house.browser.type_keys(&text(&["\u{e009}", "a", "\u{e000}", "1/2", TAB])).await.unwrap();
+    house.reads("Kept for every gift to come").await;
+    house.goto("/gift").await;
+    let kept = "document.querySelector('.rooms label:nth-child(2) input')?.value === '1/2 in'";
+    house.browser.until(kept).await.unwrap();
+}

@@ -48,7 +48,7 @@ fn everything(host: &str) -> Value {
         .iter()
         .map(|id| ["", "/cut", "/ticks"].map(|more| get(host, &format!("/api/bags/{id}{more}"))).into())
         .collect();
-    json!([bags, each, get(host, "/api/shelf"), get(host, "/api/guides")])
+    json!([bags, each, get(host, "/api/shelf"), get(host, "/api/guides"), get(host, "/api/rooms")])
 }
 
 /// A line of pseudo-random numbers.
@@ -66,7 +66,7 @@ fn writing() -> BTreeSet<String> {
     let (_, document) = wide_fold::routes::api();
     let document: Value = serde_json::from_str(&document.to_json().unwrap()).unwrap();
     let paths = document["paths"].as_object().unwrap();
-    let stored = ["/api/bags", "/api/shelf", "/api/guides", "/api/project/import"]
+    let stored = ["/api/bags", "/api/shelf", "/api/guides", "/api/rooms", "/api/project/import"]
         .map(|start| paths.iter().filter(move |(path, _)| path.starts_with(start)));
     stored
         .into_iter()
@@ -127,6 +127,7 @@ fn write(host: &str, address: &str, dice: &mut Dice) -> Answer {
         "PUT /api/bags/{id}/ticks/{step}" => (String::new(), json!({ "done": dice.roll(4) > 0 })),
         "POST /api/shelf" => (String::new(), paper),
         "PUT /api/shelf/{id}" => (if_match(host, "/api/shelf", "papers", id), paper),
+        "PUT /api/rooms" => (String::new(), json!({ "flat": format!("{}/8 in", dice.roll(20)) })),
         "POST /api/guides" => (String::new(), guide),
         "PUT /api/guides/{id}" => (if_match(host, "/api/guides", "guides", id), guide),
         "POST /api/shelf/import" => (String::new(), json!({ "csv": "name,width,height\nA,12,12\nB,6,6\n" })),

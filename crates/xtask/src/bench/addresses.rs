@@ -259,6 +259,8 @@ fn everyday_cases(demo: &[Value], joined: &[Value]) -> Vec<Case> {
         case("a guide brought back", "POST /api/guides/{id}/restore", &[], ms(50), 5),
         case("what a guide of eight widths makes", "POST /api/guided", &guided, ms(50), 60),
         case("bags with a guide", "POST /api/plan", &guided, ms(10), 60),
+        case("the room that is left", "GET /api/rooms", &[], ms(10), 50),
+        case("the room that is left, set", "PUT /api/rooms", &[json!({ "round": "3/8 in" })], ms(50), 20),
         case("bags for a jar and for three boxes", "POST /api/fit", &gifts(), ms(100), 40),
         case("what the shelf makes of a bag", "POST /api/yields", demo, ms(1_000), 10),
         case("what a roll and an A4 can become", "POST /api/from-paper", &from_paper(), ms(300), 20),

@@ -11,6 +11,7 @@ import { SheetChoice, type Chosen } from "../../sheet/SheetChoice";
 import { BagPicture } from "../../fold/BagPicture";
 import { Figure } from "../../words/Figure";
 import { asGift, EMPTY, SHAPES, type Typed } from "./shapes";
+import { Rooms } from "./Rooms";
 import { ThingForm } from "./ThingForm";
 
 /** A measure that has stood for so many milliseconds is typed to its end. */
@@ -121,6 +122,7 @@ export function GiftView() {
               wrong={problem?.field === "gift.headroom"}
             />
           </div>
+          <Rooms />
         </form>
         {(found.error ?? make.error) && (
           <p className="alarm" role="alert">

@@ -1,0 +1,116 @@
+//! The room a crafter leaves round what goes into a bag, by its shape.
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+use wide_fold_core::fit::headroom;
+use wide_fold_core::gift::{Gift, Thing};
+use wide_fold_core::{Brief, Length, Unit};
+use wide_fold_formats::FormatFault;
+
+/// The most room there can be on one side.
+const MOST: Length = Length::inches(6);
+
+/// Room by shape, as it is set; customary where nothing is.
+#[derive(Clone, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct RoomsText {
+    /// On every side of what has flat sides.
+    #[serde(default)]
+    #[schema(example = "1/4 in")]
+    pub flat: Option<String>,
+    /// On every side of what is round.
+    #[serde(default)]
+    pub round: Option<String>,
+    /// On every side of an odd thing.
+    #[serde(default)]
+    pub odd: Option<String>,
+    /// Above it, to close the bag.
+    #[serde(default)]
+    pub above: Option<String>,
+}
+
+/// What is set, and what is customary.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct RoomsView {
+    /// What is set.
+    pub set: RoomsText,
+    /// What is customary, as figures in inches.
+    pub customary: RoomsText,
+}
+
+/// Room by shape.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+pub struct Rooms {
+    flat: Option<Length>,
+    round: Option<Length>,
+    odd: Option<Length>,
+    above: Option<Length>,
+}
+
+impl RoomsText {
+    /// Reads every figure; those that name no unit are in inches.
+    ///
+    /// # Errors
+    /// [`FormatFault`] with the first field at fault.
+    pub fn read(&self) -> Result<Rooms, FormatFault> {
+        let read = |field: &str, text: &Option<String>| -> Result<Option<Length>, FormatFault> {
+            let Some(text) = text.as_deref().map(str::trim).filter(|text| !text.is_empty()) else {
+                return Ok(None);
+            };
+            let fault = |sentence: String| FormatFault { field: field.to_owned(), sentence };
+            let room = Length::parse(text, Unit::Inch).map_err(|error| fault(format!("{error}.")))?;
+            if room < Length::ZERO || room > MOST {
+                return Err(fault(format!(
+                    "Room is nothing at least and {} at most.",
+                    MOST.label(Unit::Inch)
+                )));
+            }
+            Ok(Some(room))
+        };
+        Ok(Rooms {
+            flat: read("flat", &self.flat)?,
+            round: read("round", &self.round)?,
+            odd: read("odd", &self.odd)?,
+            above: read("above", &self.above)?,
+        })
+    }
+}
+
+impl From<Rooms> for RoomsText {
+    /// Every length exactly.
+    fn from(Rooms { flat, round, odd, above }: Rooms) -> Self {
+        let [flat, round, odd, above] =
+            [flat, round, odd, above].map(|room| room.map(|room| room.to_string()));
+        Self { flat, round, odd, above }
+    }
+}
+
+impl RoomsView {
+    /// What is set, beside what is customary.
+    pub fn new(set: RoomsText) -> Self {
+        let (one, size) = (Length::INCH, Length::inches(4));
+        let say = |length: Length| Some(length.figure(Unit::Inch));
+        let customary = RoomsText {
+            flat: say(Thing::Box { width: one, depth: one, height: one }.room()),
+            round: say(Thing::Ball { across: one }.room()),
+            odd: say(Thing::Odd { widest: one, deepest: one, tallest: one }.room()),
+            above: say(headroom(&Brief::new(size, size, size))),
+        };
+        Self { set, customary }
+    }
+}
+
+impl Rooms {
+    /// A gift with the room that is set for its shapes, where it asks for none itself.
+    #[must_use]
+    pub fn round(self, gift: Gift) -> Gift {
+        let own = |thing: &Thing| match thing {
+            Thing::Box { .. } | Thing::Flat { .. } => self.flat,
+            Thing::Cylinder { .. } | Thing::Bottle { .. } | Thing::Ball { .. } => self.round,
+            Thing::Odd { .. } => self.odd,
+        };
+        let is_set = gift.things.iter().any(|thing| own(thing).is_some());
+        let widest = gift.things.iter().map(|thing| own(thing).unwrap_or(thing.room())).max();
+        Gift { room: gift.room.or(widest.filter(|_| is_set)), headroom: gift.headroom.or(self.above), ..gift }
+    }
+}
