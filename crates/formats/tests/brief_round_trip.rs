@@ -9,7 +9,7 @@ use wide_fold_core::brief::{
     Stands, Stops, Top,
 };
 use wide_fold_core::brief::{Extra, Extras};
-use wide_fold_core::gift::{Gift, Thing, Together};
+use wide_fold_core::gift::{Gift, Lies, Thing, Together};
 use wide_fold_core::mass::Mass;
 use wide_fold_core::sheet::Printed;
 use wide_fold_core::{Brief, Guide, Length, Plan, Sheet, Unit};
@@ -112,12 +112,13 @@ prop_compose! {
         let gift = Gift {
             things: vec![thing; 1 + crease],
             together,
-            lying: flags[1],
+            lies: if flags[1] { Lies::NONE.with(crease) } else { Lies::NONE },
             turned: flags[2],
             room: flags[3].then(|| n(notch)),
             headroom: flags[4].then(|| n(tab)),
         };
         brief.gift = flags[5].then_some(gift);
+        brief.heard = flags[2].then(|| "12 × 8½, score at 2,\nturn".to_owned());
         brief
     }
 }
