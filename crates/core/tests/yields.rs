@@ -7,7 +7,7 @@ use wide_fold_core::budget::Budget;
 use wide_fold_core::layout::Batch;
 use wide_fold_core::paper::{Paper, Stock};
 use wide_fold_core::several::{Copies, by_paper};
-use wide_fold_core::yields::yields;
+use wide_fold_core::yields::{Mixed, mixes, yields};
 use wide_fold_core::{Brief, Length, Plan, Sheet};
 
 fn paper(width: i64, height: i64, count: u32) -> Paper {
@@ -66,6 +66,28 @@ proptest! {
             prop_assert!(area <= laid.area() * i128::from(paper.count));
             let batch = Batch::new(&groups[0].wanted, laid, &Budget::of(Budget::USUAL));
             prop_assert!(batch.at_least <= paper.count, "{own_bags} bags take {} sheets at least", batch.at_least, own_bags = own.bags);
+        }
+    }
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(12))]
+
+    /// The sizes that use a paper up are made of it, as many of them as are said.
+    #[test]
+    fn a_mix_uses_the_paper_up((brief, papers) in shelf()) {
+        for (index, sizes) in mixes(&brief, &papers, &Budget::of(Budget::USUAL)) {
+            let paper = &papers[index];
+            for Mixed { part, yields } in sizes {
+                let own = part.brief.unwrap();
+                prop_assert!(Plan::new(&own).unwrap().is_ready());
+                prop_assert!(yields.bags >= part.parts * paper.count && yields.bags <= yields.at_most);
+                let size = Plan::new(&own).unwrap();
+                let area: i128 = size.pieces.iter().map(|piece| {
+                    i128::from(piece.width.units()) * i128::from(piece.height.units()) * i128::from(piece.count)
+                }).sum();
+                prop_assert!(area * i128::from(part.parts * paper.count) <= paper.sheet.as_laid().area() * i128::from(paper.count));
+            }
         }
     }
 }

@@ -95,6 +95,14 @@ const A_BAG: u64 = 80_000;
 /// }
 /// ```
 pub fn families(habits: &Brief, sheets: u32, budget: &Budget<'_>) -> Vec<Family> {
+    let family = |(name, lies, brief, slot): (&'static str, Option<&'static str>, Brief, Size)| {
+        family(name, lies, &brief, slot, budget)
+    };
+    starts(habits, sheets).into_iter().filter_map(family).collect()
+}
+
+/// Every build on every way the sheet may lie and its pieces may share it: its name, how they lie, a brief, the room of a piece.
+fn starts(habits: &Brief, sheets: u32) -> Vec<(&'static str, Option<&'static str>, Brief, Size)> {
     let (pleats, pleat) = CUSTOMARY_PLEATS;
     let builds = [
         (Build::Wrap, "Wrap"),
@@ -103,7 +111,7 @@ pub fn families(habits: &Brief, sheets: u32, budget: &Budget<'_>) -> Vec<Family>
         (Build::FoldedBase { lap: CUSTOMARY_LAP }, "Folded base"),
         (Build::PleatedFlare { pleats, pleat }, "Pleated flare"),
     ];
-    let mut families = Vec::new();
+    let mut starts = Vec::new();
     for (build, name) in builds {
         let pieces = pieces(build);
         // One piece takes one sheet, however many there are.
@@ -116,11 +124,11 @@ pub fn families(habits: &Brief, sheets: u32, budget: &Budget<'_>) -> Vec<Family>
                 let lies = if turned { lies.turned() } else { lies.name() };
                 let brief =
                     suited(Brief { build, joins: Joins::Tabs, sheet: sheet.clone(), ..plain(habits) });
-                families.extend(family(name, lies, &brief, slot, budget));
+                starts.push((name, lies, brief, slot));
             }
         }
     }
-    families
+    starts
 }
 
 /// The bag that makes most of a sheet left whole, halved and quartered, as a wrap or a pair.
@@ -140,10 +148,11 @@ pub fn parted(habits: &Brief, budget: &Budget<'_>) -> Vec<Parted> {
             let sheet =
                 Sheet { turned: false, width: size.width, height: size.height, ..habits.sheet.clone() };
             let own = Brief { sheet, ..habits.clone() };
-            let all = families(&own, 1, budget);
-            let with_base = all.iter().filter(|family| family.brief.build.has_slit_flaps());
-            let bags = with_base.flat_map(|family| &family.members).map(|member| &member.brief);
-            let brief = bags.max_by_key(|brief| room(brief.finished)).cloned();
+            let starts = starts(&own, 1).into_iter().filter(|(_, _, brief, _)| brief.build.has_slit_flaps());
+            let mut bags: Vec<Brief> = starts.flat_map(|(_, _, brief, slot)| bags(&brief, slot)).collect();
+            bags.sort_by_key(|bag| std::cmp::Reverse(room(bag.finished)));
+            let brief =
+                bags.into_iter().take_while(|_| budget.spend(A_BAG)).find(|bag| blocks(bag).is_empty());
             Parted { name, parts, size, brief }
         })
         .collect()
@@ -214,13 +223,8 @@ fn ruler(unit: Unit) -> Length {
     }
 }
 
-fn family(
-    build: &'static str,
-    lies: Option<&'static str>,
-    brief: &Brief,
-    slot: Size,
-    budget: &Budget<'_>,
-) -> Option<Family> {
+/// Every bag that goes on a piece's room, from the shallowest to the deepest, whether it can be made or not.
+fn bags(brief: &Brief, slot: Size) -> Vec<Brief> {
     let groove = brief.board.groove;
     let least = match brief.unit {
         Unit::Inch => LEAST[0],
@@ -229,10 +233,22 @@ fn family(
     let first = least.ceil_to(groove);
     // A roll has more grooves than anyone turns over: the widest is looked at no closer than so.
     let grooves = ((slot.width - first).units() / groove.units()).clamp(0, WIDEST);
-    let bags: Vec<Brief> = (0..=grooves).filter_map(|at| largest(brief, slot, first + groove * at)).collect();
+    (0..=grooves).filter_map(|at| largest(brief, slot, first + groove * at)).collect()
+}
+
+fn family(
+    build: &'static str,
+    lies: Option<&'static str>,
+    brief: &Brief,
+    slot: Size,
+    budget: &Budget<'_>,
+) -> Option<Family> {
+    let bags = bags(brief, slot);
+    // Of a roll only every second, third, … groove is looked at.
+    let step = bags.len().div_ceil(MOST).max(1);
     let members: Vec<Member> = bags
         .into_iter()
-        .step_by((grooves as usize).div_ceil(MOST).max(1))
+        .step_by(step)
         .take_while(|_| budget.spend(A_BAG))
         .filter(|bag| blocks(bag).is_empty())
         .map(Member::new)

@@ -5,6 +5,7 @@
 
 use crate::Brief;
 use crate::budget::Budget;
+use crate::from_paper::{Parted, parted};
 use crate::layout::{Batch, Wanted};
 use crate::paper::Paper;
 use crate::several::{Copies, by_paper};
@@ -56,6 +57,41 @@ const WAYS: usize = 6;
 pub fn yields(brief: &Brief, papers: &[Paper], budget: &Budget<'_>) -> Vec<Yield> {
     let usable = papers.iter().enumerate().filter(|(_, paper)| paper.is_usable());
     usable.map_while(|(index, paper)| of_paper(brief, index, paper, budget)).collect()
+}
+
+/// A size that uses a paper up, and what all of the paper makes of it.
+#[derive(Clone, Debug)]
+pub struct Mixed {
+    /// The part of a sheet it is made of.
+    pub part: Parted,
+    /// What the paper makes of that size.
+    pub yields: Yield,
+}
+
+/// For every usable paper the sizes that use it up: the bag that makes most of a whole sheet, of its halves and of its quarters,
+/// and how many of each all of the paper makes. Habits are those of `habits`, its size and sheet are of no matter. Papers for which
+/// there is no work left are left out.
+pub fn mixes(habits: &Brief, papers: &[Paper], budget: &Budget<'_>) -> Vec<(usize, Vec<Mixed>)> {
+    let usable = papers.iter().enumerate().filter(|(_, paper)| paper.is_usable());
+    let of = |(index, paper): (usize, &Paper)| {
+        if budget.is_spent() {
+            return None;
+        }
+        let own = Brief { sheet: paper.sheet.clone(), ..habits.clone() };
+        let mixed = parted(&own, budget).into_iter().filter_map(|part| {
+            let brief = part.brief.clone()?;
+            let mut yields = of_paper(&brief, index, paper, budget)?;
+            // Cut up first, every part makes one: packing may do no better, and does no worse.
+            let cut_up = part.parts * paper.count;
+            if yields.bags < cut_up {
+                (yields.bags, yields.brief) = (cut_up, Some(brief));
+                yields.at_most = yields.at_most.max(cut_up);
+            }
+            Some(Mixed { part, yields })
+        });
+        Some((index, mixed.collect()))
+    };
+    usable.map_while(of).collect()
 }
 
 fn of_paper(brief: &Brief, index: usize, paper: &Paper, budget: &Budget<'_>) -> Option<Yield> {

@@ -71,6 +71,7 @@ pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
         .routes(routes!(read::read_words))
         .routes(routes!(ways::ways))
         .routes(routes!(ways::yields))
+        .routes(routes!(ways::mixes))
         .routes(routes!(ways::nearby))
         .routes(routes!(ways::joins))
         .routes(routes!(ways::leftovers))

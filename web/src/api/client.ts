@@ -220,6 +220,10 @@ export const fit = (body: Schemas["FitText"], signal?: AbortSignal) =>
 export const yields = (brief: Brief, signal?: AbortSignal) =>
   answer(client.POST("/api/yields", { body: brief, signal }));
 
+/** Sizes that use up every paper of the shelf. */
+export const mixes = (body: Schemas["MixesText"], signal?: AbortSignal) =>
+  answer(client.POST("/api/mixes", { body, signal }));
+
 /** All that a sheet can become. */
 export const fromPaper = (body: Schemas["FromPaperText"], signal?: AbortSignal) =>
   answer(client.POST("/api/from-paper", { body, signal }));

@@ -477,6 +477,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/mixes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** For every paper of the shelf the sizes that use it up, and how many of each all of it makes. */
+        post: operations["mixes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/nearby": {
         parameters: {
             query?: never;
@@ -2208,6 +2225,49 @@ export interface components {
             size: string[];
             /** @description The same in millimetres. */
             size_mm: number[];
+        };
+        /** @description The sizes that use up one paper. */
+        MixView: {
+            /** @description How much there is of it. */
+            amount: string;
+            /** @description What the paper is called. */
+            paper: string;
+            /** @description Whole, halved, quartered: a size and how many of it. */
+            sizes: components["schemas"]["MixedView"][];
+        };
+        /** @description One size that uses a paper up. */
+        MixedView: {
+            /**
+             * Format: int32
+             * @description So many bags of it.
+             */
+            bags: number;
+            /** @description The bag. */
+            brief: components["schemas"]["BriefText"];
+            /** @description `whole`, `halved`, `quartered`. */
+            name: string;
+            /** @description The size of one part of a sheet. */
+            part: string;
+            /** @description So many, and whether more are possible; a sentence. */
+            says: string;
+            /** @description Finished size of the bag, as figures. */
+            size: string;
+        };
+        /** @description How bags are made, whatever their size. */
+        MixesText: {
+            /** @description Depth of the base flaps. */
+            base?: components["schemas"]["BaseText"];
+            /** @description What happens at the top edge. */
+            top?: components["schemas"]["TopText"];
+            /** @description The unit of labels, and of measures that name none. */
+            unit?: components["schemas"]["UnitText"];
+        };
+        /** @description The sizes that use the shelf up. */
+        MixesView: {
+            /** @description Papers for which there was no time. */
+            left_out: number;
+            /** @description Paper by paper. */
+            papers: components["schemas"]["MixView"][];
         };
         /** @description One panel in the guide. */
         MoveView: {
@@ -5817,6 +5877,91 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LeftoverView"][];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    mixes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MixesText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MixesView"];
                 };
             };
             /** @description The body is no JSON, or broke off. */

@@ -12,7 +12,7 @@ use crate::view::shelf::read_kept;
 use crate::view::ways::{
     BatchText, BatchView, JoiningView, LeftoverView, NearbyAnswer, NearbyText, WayView, WaysText,
 };
-use crate::view::yields::YieldsView;
+use crate::view::yields::{MixesText, MixesView, YieldsView};
 use axum::Json;
 use axum::extract::State;
 use axum::http::StatusCode;
@@ -57,6 +57,20 @@ pub async fn yields(
     brief.check().map_err(wide_fold_formats::FormatFault::from)?;
     let papers = readable(&store).await?;
     dear.run(move |budget| Ok(Json(YieldsView::new(&brief, &papers, budget)))).await
+}
+
+/// For every paper of the shelf the sizes that use it up, and how many of each all of it makes.
+#[utoipa::path(post, path = "/api/mixes", request_body = MixesText, responses(
+    (status = 200, body = MixesView), (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn mixes(
+    State(store): State<Store>,
+    State(dear): State<Dear>,
+    Body(text): Body<MixesText>,
+) -> Result<Json<MixesView>, Problem> {
+    let habits = text.read()?;
+    let papers = readable(&store).await?;
+    dear.run(move |budget| Ok(Json(MixesView::new(&habits, &papers, budget)))).await
 }
 
 /// Sizes close by that save a sheet, a join or a score between grooves.

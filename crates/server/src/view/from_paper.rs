@@ -126,17 +126,22 @@ impl FromPaperText {
             let sentence = "A bag is made of one sheet here, or of two.".to_owned();
             return Err(FormatFault { field: "sheets".to_owned(), sentence });
         }
-        let unit = Unit::from(self.unit);
-        // Its size is of no matter.
-        let size = Length::inches(4);
-        let text = BriefText {
-            sheet: self.sheet.clone(),
-            top: self.top.clone(),
-            base: self.base.clone(),
-            ..BriefText::from(&on_its_board(Brief { unit, ..Brief::new(size, size, size) }))
-        };
-        Ok((Brief::try_from(&text)?, u32::from(self.sheets)))
+        Ok((habits(Some(&self.sheet), &self.top, &self.base, self.unit)?, u32::from(self.sheets)))
     }
+}
+
+/// Habits in words, on some sheet; the size of the brief is of no matter.
+pub(super) fn habits(
+    sheet: Option<&SheetText>,
+    top: &TopText,
+    base: &BaseText,
+    unit: UnitText,
+) -> Result<Brief, FormatFault> {
+    let size = Length::inches(4);
+    let usual = on_its_board(Brief { unit: unit.into(), ..Brief::new(size, size, size) });
+    let text = BriefText::from(&usual);
+    let sheet = sheet.cloned().unwrap_or_else(|| text.sheet.clone());
+    Brief::try_from(&BriefText { sheet, top: top.clone(), base: base.clone(), ..text })
 }
 
 impl FromPaperView {

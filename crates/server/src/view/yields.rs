@@ -1,13 +1,16 @@
 //! What the shelf makes of one bag.
 
+use super::from_paper::habits;
 use super::shelf::says as amount;
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::Brief;
 use wide_fold_core::budget::Budget;
+use wide_fold_core::figures::Figures;
 use wide_fold_core::paper::Paper;
-use wide_fold_core::yields::{Yield, yields};
-use wide_fold_formats::BriefText;
+use wide_fold_core::yields::{Mixed, Yield, mixes, yields};
+use wide_fold_formats::brief_json::{BaseText, TopText, UnitText};
+use wide_fold_formats::{BriefText, FormatFault};
 
 /// What all papers of the shelf make of one bag.
 #[derive(Clone, Debug, Serialize, ToSchema)]
@@ -33,6 +36,100 @@ pub struct YieldView {
     pub says: String,
     /// The bag made so; nothing if the paper makes none.
     pub brief: Option<BriefText>,
+}
+
+/// The sizes that use the shelf up.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct MixesView {
+    /// Paper by paper.
+    pub papers: Vec<MixView>,
+    /// Papers for which there was no time.
+    pub left_out: usize,
+}
+
+/// The sizes that use up one paper.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct MixView {
+    /// What the paper is called.
+    pub paper: String,
+    /// How much there is of it.
+    pub amount: String,
+    /// Whole, halved, quartered: a size and how many of it.
+    pub sizes: Vec<MixedView>,
+}
+
+/// One size that uses a paper up.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct MixedView {
+    /// `whole`, `halved`, `quartered`.
+    pub name: &'static str,
+    /// The size of one part of a sheet.
+    pub part: String,
+    /// Finished size of the bag, as figures.
+    pub size: String,
+    /// So many bags of it.
+    pub bags: u32,
+    /// So many, and whether more are possible; a sentence.
+    pub says: String,
+    /// The bag.
+    pub brief: BriefText,
+}
+
+/// How bags are made, whatever their size.
+#[derive(Clone, Debug, Default, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct MixesText {
+    /// What happens at the top edge.
+    #[serde(default)]
+    pub top: TopText,
+    /// Depth of the base flaps.
+    #[serde(default)]
+    pub base: BaseText,
+    /// The unit of labels, and of measures that name none.
+    #[serde(default)]
+    pub unit: UnitText,
+}
+
+impl MixesText {
+    /// Reads the habits.
+    ///
+    /// # Errors
+    /// [`FormatFault`] with the field at fault.
+    pub fn read(&self) -> Result<Brief, FormatFault> {
+        habits(None, &self.top, &self.base, self.unit)
+    }
+}
+
+impl MixesView {
+    /// The sizes that use up every paper.
+    pub fn new(habits: &Brief, papers: &[Paper], budget: &Budget<'_>) -> Self {
+        let figures = Figures::of(habits);
+        let size = |Mixed { part, yields }: Mixed| {
+            let brief = part.brief?;
+            let bags = many(yields.bags);
+            let says = if yields.is_most() {
+                format!("{bags}; no more are possible.")
+            } else {
+                format!("{bags}; at most {} are possible.", yields.at_most)
+            };
+            Some(MixedView {
+                name: part.name,
+                part: figures.by(part.size.width, part.size.height),
+                size: figures.size(&brief),
+                bags: yields.bags,
+                says,
+                brief: BriefText::from(&brief),
+            })
+        };
+        let paper = |(index, sizes): (usize, Vec<Mixed>)| MixView {
+            paper: papers[index].name.clone(),
+            amount: amount(&papers[index]),
+            sizes: sizes.into_iter().filter_map(size).collect(),
+        };
+        let usable = papers.iter().filter(|paper| paper.is_usable()).count();
+        let papers: Vec<MixView> = mixes(habits, papers, budget).into_iter().map(paper).collect();
+        Self { left_out: usable - papers.len(), papers }
+    }
 }
 
 impl YieldsView {

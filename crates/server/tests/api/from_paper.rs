@@ -100,3 +100,24 @@ async fn a_gift_is_fitted_to_the_sheet_that_is_named(service: Service) {
         (StatusCode::UNPROCESSABLE_ENTITY, &json!("sheet.height"))
     );
 }
+
+#[rstest]
+#[tokio::test]
+async fn sizes_that_use_the_shelf_up_can_be_made(service: Service) {
+    let found =
+        service.post("/api/mixes", &json!({ "top": { "kind": "hem_in", "depth": "1" } })).await.json();
+    let papers = found["papers"].as_array().unwrap();
+    assert!(!papers.is_empty() && found["left_out"] == 0);
+    for paper in papers {
+        for own in paper["sizes"].as_array().unwrap() {
+            let plan = service.post("/api/plan", &own["brief"]).await.json();
+            assert_eq!(
+                (&plan["ready"], &plan["brief"]["top"]["kind"]),
+                (&json!(true), &json!("hem_in")),
+                "{own}"
+            );
+            let bags = own["bags"].as_u64().unwrap();
+            assert!(bags > 0 && own["says"].as_str().unwrap().starts_with(&bags.to_string()), "{own}");
+        }
+    }
+}

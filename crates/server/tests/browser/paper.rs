@@ -31,7 +31,9 @@ async fn a_sheet_becomes_a_bag_by_keyboard() {
     house.press("Square").await;
     house.is_sound("a square bag").await;
     // What the shelf makes of it.
-    house.browser.run("document.querySelector('.yields button').focus()").await.unwrap();
+    house.press("Which sizes would use my shelf up?").await;
+    house.browser.find(".mixes li li").await.unwrap();
+    house.browser.run("document.querySelectorAll('.yields > p button')[1].focus()").await.unwrap();
     house.browser.type_keys(&Key::Enter.to_string()).await.unwrap();
     house.reads("no more are possible").await;
     house.is_sound("what the shelf makes").await;

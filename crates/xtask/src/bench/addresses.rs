@@ -263,6 +263,7 @@ fn everyday_cases(demo: &[Value], joined: &[Value]) -> Vec<Case> {
         case("the room that is left, set", "PUT /api/rooms", &[json!({ "round": "3/8 in" })], ms(50), 20),
         case("bags for a jar and for three boxes", "POST /api/fit", &gifts(), ms(100), 40),
         case("what the shelf makes of a bag", "POST /api/yields", demo, ms(1_000), 10),
+        case("sizes that use the shelf up", "POST /api/mixes", &[json!({})], ms(2_000), 5),
         case("what a roll and an A4 can become", "POST /api/from-paper", &from_paper(), ms(300), 20),
         case("a reading of twelve figures", "POST /api/read", &heard(), ms(50), 60),
         case("the same with one misheard", "POST /api/read", &misheard(), ms(300), 60),

@@ -20,6 +20,7 @@ import { useSpace } from "../../sheet/useSpace";
 import { Figure } from "../../words/Figure";
 import { BoxPicture } from "./BoxPicture";
 import { FamilySheet } from "./FamilySheet";
+import { Mixes } from "./Mixes";
 import { Parted } from "./Parted";
 import { TradeOff } from "./TradeOff";
 import { Yields } from "./Yields";
@@ -153,7 +154,9 @@ export function PaperView() {
             <Yields
               brief={briefOf(family, member)}
               size={member.size.slice(0, family.by === "pleat" ? 2 : 3).join(" × ")}
-            />
+            >
+              <Mixes habits={{ top: { kind: top }, base: { habit: base }, unit }} onMake={draw} />
+            </Yields>
           </>
         )}
       </main>

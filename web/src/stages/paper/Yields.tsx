@@ -1,14 +1,14 @@
 // From all the shelf: how many of this bag every paper makes, counted when it is asked for.
 
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import { Button } from "react-bootstrap";
 import { Link } from "react-router";
 import { yields, type Brief } from "../../api/client";
 import { Failed } from "../../api/Failed";
 import { Figure } from "../../words/Figure";
 
-export function Yields({ brief, size }: { brief: Brief; size: string }) {
+export function Yields({ brief, size, children }: { brief: Brief; size: string; children: ReactNode }) {
   // The bag that was asked about; another one is asked about anew.
   const [asked, setAsked] = useState<{ brief: Brief; size: string } | null>(null);
   const found = useQuery({
@@ -19,6 +19,7 @@ export function Yields({ brief, size }: { brief: Brief; size: string }) {
   return (
     <section className="yields" aria-labelledby="yields-title">
       <h2 id="yields-title">From all the shelf</h2>
+      {children}
       <p>
         <Button variant="remedy" disabled={found.isFetching} onClick={() => setAsked({ brief, size })}>
           How many of <Figure text={size} /> does my shelf make?
