@@ -1,7 +1,7 @@
 //! The screenshots in docs/screenshots, taken from the demo's bags.
 
 use crate::tools::{self, Chore, cargo, project, web};
-use wide_fold_browser::{Browser, Failed, Key, Service};
+use wide_fold_browser::{Browser, Failed, Service};
 
 /// Takes every screenshot anew.
 pub fn run() -> Chore {
@@ -48,14 +48,6 @@ async fn take(service: &Service) -> Result<(), Failed> {
     browser.find(".bag-solid, .bag-drawing").await?;
     settle().await;
     browser.shot(&folder.join("bag-folded.png")).await?;
-    let crease = browser.find("select[aria-label='Gusset crease']").await?;
-    crease.select_by_value("fold_flat_back").await?;
-    browser.until("document.body.textContent.includes('Kawasaki')").await?;
-    browser.find(".proof summary").await?.click().await?;
-    browser.find_path("//button[contains(., 'the glued base stays whole')]").await?.click().await?;
-    browser.find(".fold-way input").await?.send_keys(&Key::End.to_string()).await?;
-    settle().await;
-    browser.shot(&folder.join("bag-flat.png")).await?;
 
     browser.goto(&address("/bags/2")).await?;
     browser.find("#stage-handle").await?.click().await?;
@@ -107,6 +99,18 @@ async fn take(service: &Service) -> Result<(), Failed> {
     browser.until("document.querySelectorAll('.fit').length === 3").await?;
     settle().await;
     browser.shot(&folder.join("gift.png")).await?;
+
+    browser.goto(&address("/paper")).await?;
+    browser.find(".family-sheet .piece").await?;
+    browser.find(".parted li").await?;
+    settle().await;
+    browser.shot(&folder.join("paper.png")).await?;
+
+    browser.goto(&address("/heard")).await?;
+    browser.find(".heard-empty button").await?.click().await?;
+    browser.find(".reading .thumbnail").await?;
+    settle().await;
+    browser.shot(&folder.join("heard.png")).await?;
 
     browser.goto(&address("/cut")).await?;
     for (bag, copies) in [("Bud vase", "12"), ("Platter in a box", "5")] {
