@@ -72,6 +72,18 @@ fn a_flare_follows_its_pleats() {
     assert_eq!((size.width, size.height), (length("10 1/2"), length("13 7/8")));
 }
 
+#[test]
+fn of_a_roll_a_length_is_cut_off() {
+    let families = all(&habits(Length::inches(30), Length::inches(360)), 1);
+    let wrap = families.iter().find(|family| family.build == "Wrap").unwrap();
+    for bag in &wrap.members {
+        assert!(is_made(&bag.brief, 1), "{:?}", bag.brief.finished);
+        // 24 of its length: body and flap.
+        assert_eq!(bag.brief.finished.height + bag.brief.finished.gusset, Length::inches(24));
+        assert_eq!(bag.brief.finished.width + bag.brief.finished.gusset, length("14 3/4"));
+    }
+}
+
 fn asked() -> impl Strategy<Value = (Brief, u32)> {
     (40_i64..240, 40_i64..240, any::<bool>(), any::<bool>(), 0_usize..3, 1_u32..3, any::<bool>()).prop_map(
         |(width, height, metric, lapped, top, sheets, directional)| {

@@ -75,6 +75,10 @@ const MOST: usize = 192;
 const WIDEST: i64 = 480;
 /// The smallest gusset and the smallest pleat that are tried (our choice), in inches and in millimetres.
 const LEAST: [Length; 2] = [Length::eighths(4), Length::millimetres(10)];
+/// A side longer than this is a roll's: it is not used up …
+const ROLL: Length = Length::inches(48);
+/// … but so much of it is cut off (our choice).
+const CUT_OFF: Length = Length::inches(24);
 /// Work for one bag.
 const A_BAG: u64 = 80_000;
 
@@ -119,7 +123,7 @@ fn starts(habits: &Brief, sheets: u32) -> Vec<(&'static str, Option<&'static str
             continue;
         }
         for sheet in lyings(&habits.sheet) {
-            for (lies, slot) in slots(sheet.as_laid(), pieces, sheets) {
+            for (lies, slot) in slots(taken(&sheet), pieces, sheets) {
                 let turned = sheet.turned != habits.sheet.turned;
                 let lies = if turned { lies.turned() } else { lies.name() };
                 let brief =
@@ -133,7 +137,7 @@ fn starts(habits: &Brief, sheets: u32) -> Vec<(&'static str, Option<&'static str
 
 /// The bag that makes most of a sheet left whole, halved and quartered, as a wrap or a pair.
 pub fn parted(habits: &Brief, budget: &Budget<'_>) -> Vec<Parted> {
-    let Size { width, height } = habits.sheet.as_laid();
+    let Size { width, height } = taken(&habits.sheet);
     let ruler = ruler(habits.unit);
     let half = |side: Length| side.half().floor_to(ruler);
     let parts = [
@@ -176,6 +180,20 @@ fn lyings(sheet: &Sheet) -> Vec<Sheet> {
     let turned = Sheet { turned: !sheet.turned, ..sheet.clone() };
     let may_turn = !sheet.directional && sheet.width != sheet.height;
     std::iter::once(sheet.clone()).chain(may_turn.then_some(turned)).collect()
+}
+
+/// What is taken of a sheet for one bag, as it is laid: all of it; of a roll a length that is cut off.
+///
+/// ```
+/// use wide_fold_asked::{Length, Sheet, plane::Size};
+/// use wide_fold_judged::from_paper::taken;
+/// let roll = Sheet { width: Length::inches(30), height: Length::inches(360), ..Sheet::default() };
+/// assert_eq!(taken(&roll), Size::new(Length::inches(30), Length::inches(24)));
+/// ```
+pub fn taken(sheet: &Sheet) -> Size {
+    let side = |side: Length| if side > ROLL { CUT_OFF } else { side };
+    let Size { width, height } = sheet.as_laid();
+    Size::new(side(width), side(height))
 }
 
 /// How pieces share a sheet.

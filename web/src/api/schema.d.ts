@@ -1498,6 +1498,8 @@ export interface components {
             by: string;
             /** @description What the columns of a piece are called, from left to right. */
             columns: string[];
+            /** @description What is cut off a roll for one bag, as a figure; nothing if it is a sheet. */
+            cut_off?: string | null;
             /** @description How the pieces lie on the sheet; nothing if there is only one way. */
             lies?: string | null;
             /** @description The bags, from the shallowest to the deepest. */

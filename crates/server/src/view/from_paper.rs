@@ -7,7 +7,7 @@ use utoipa::ToSchema;
 use wide_fold_core::brief::Build;
 use wide_fold_core::budget::Budget;
 use wide_fold_core::figures::Figures;
-use wide_fold_core::from_paper::{Best, Family, Member, Parted, families, parted};
+use wide_fold_core::from_paper::{Best, Family, Member, Parted, families, parted, taken};
 use wide_fold_core::{Brief, Length, Net, Unit};
 use wide_fold_formats::brief_json::{BaseText, FinishedText, SheetText, TopText, UnitText};
 use wide_fold_formats::{BriefText, FormatFault};
@@ -55,6 +55,8 @@ pub struct FamilyView {
     pub lies: Option<&'static str>,
     /// Width and height of the sheet as it is laid, in millimetres.
     pub sheet_mm: [f64; 2],
+    /// What is cut off a roll for one bag, as a figure; nothing if it is a sheet.
+    pub cut_off: Option<String>,
     /// How many pieces are cut from one sheet.
     pub on_a_sheet: u32,
     /// What the columns of a piece are called, from left to right.
@@ -159,7 +161,8 @@ impl FromPaperView {
 impl FamilyView {
     fn new(family: &Family, sheets: u32) -> Self {
         let Family { build, lies, brief, members, best } = family;
-        let laid = brief.sheet.as_laid();
+        let laid = taken(&brief.sheet);
+        let is_roll = laid != brief.sheet.as_laid();
         let net = Net::of(brief);
         let columns = net.blanks.iter().take(1).flat_map(|blank| &blank.columns);
         let rows = net.blanks.iter().take(1).flat_map(|blank| &blank.rows);
@@ -168,6 +171,7 @@ impl FamilyView {
             build,
             lies: *lies,
             sheet_mm: [laid.width.mm(), laid.height.mm()],
+            cut_off: is_roll.then(|| Figures::of(brief).by(laid.width, laid.height)),
             on_a_sheet: pieces / sheets.min(pieces),
             columns: columns.map(|column| column.panel.short_name()).collect(),
             rows: rows.map(|row| row.zone.into()).collect(),

@@ -226,6 +226,11 @@ function Desk(props: {
             </div>
           </div>
         </div>
+        {family.cut_off && (
+          <p className="paper-roll">
+            Of the roll <Figure text={family.cut_off} /> is cut off for a bag.
+          </p>
+        )}
         <TradeOff family={family} at={at} onMove={onMove} />
         <Left family={family} member={member} />
         <Button variant="ink" disabled={stale} onClick={onMake}>
