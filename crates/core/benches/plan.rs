@@ -10,13 +10,18 @@ use wide_fold_core::brief::{
 use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::budget::Budget;
 use wide_fold_core::fittings::Fitted;
+use wide_fold_core::from_gift::from_gift;
+use wide_fold_core::from_paper::families;
+use wide_fold_core::gift::{Gift, Thing};
+use wide_fold_core::heard::Heard;
 use wide_fold_core::layout::{Batch, Wanted};
 use wide_fold_core::nearby::nearby;
 use wide_fold_core::net::piece_sizes;
 use wide_fold_core::paper::{Money, Paper, Stock};
 use wide_fold_core::plane::Size;
+use wide_fold_core::reading::read;
 use wide_fold_core::ways::ways;
-use wide_fold_core::{Brief, Length, Plan, Sheet, joins};
+use wide_fold_core::{Brief, Length, Plan, Sheet, Unit, joins};
 
 /// The allocator that the service runs with.
 #[global_allocator]
@@ -168,11 +173,70 @@ fn batches(_: &mut Criterion) {
     report("layout of 200 bags", &mut times);
 }
 
+/// The other ways to begin: from what goes in, over a shelf of fifty papers; from somebody's figures; from a sheet.
+fn doors(_: &mut Criterion) {
+    let papers = shelf();
+    let size = Length::inches(4);
+    let habits = Brief::new(size, size, size);
+    let mut times: Vec<Duration> = Vec::new();
+    for n in 0..40_i64 {
+        let thing = |k: i64| {
+            let [a, b, c] = [16 + (n * 7 + k * 3) % 40, 8 + (n * 5 + k) % 30, 20 + (n * 11 + k * 5) % 60]
+                .map(Length::eighths);
+            match (n + k) % 3 {
+                0 => Thing::Box { width: a, depth: b, height: c },
+                1 => Thing::Cylinder { across: b, height: c },
+                _ => Thing::Odd { widest: a, deepest: b, tallest: c },
+            }
+        };
+        let gift = Gift { things: (0..=n % 3).map(thing).collect(), ..Gift::one(thing(0)) };
+        let begun = Instant::now();
+        drop(black_box(from_gift(black_box(&gift), &habits, &papers, &Budget::of(Budget::USUAL))));
+        times.push(begun.elapsed());
+    }
+    report("bags for one to three things over a shelf of 50 papers", &mut times);
+    let right = [
+        "18 × 30, score at 1¼, 2½, 3¾, 14¼, 15½ and 16¾, turn, score at 1⅛, 15 and 28⅞, three pleats, hem 1⅛",
+        "two 12 × 12, score at 6, 8¾ and 11½, turn, score at 5½, 8¼ and 11",
+        "23½ × 12, score at 1⅞, 9⅛, 11, 12⅞, 20⅛, 22 and 23, turn, score at 2⅛, 4 and 10",
+        "12 × 8½, score at 2, 5¾, 7¾ and 11½, turn, score at 2",
+    ];
+    for (what, wrong) in
+        [("readings of six to twelve figures", false), ("the same, one of them misheard", true)]
+    {
+        let mut times: Vec<Duration> = Vec::new();
+        for words in right {
+            for (at, figure) in ["¾", "½", "¼", "⅛"].iter().enumerate() {
+                let words = if wrong {
+                    words.replacen(figure, ["¼", "¾", "½", "⅜"][at], 1)
+                } else {
+                    words.to_owned()
+                };
+                for _ in 0..10 {
+                    let begun = Instant::now();
+                    let heard = Heard::listen(black_box(&words), Unit::Inch);
+                    drop(black_box(heard.map(|heard| read(&heard, &words))));
+                    times.push(begun.elapsed());
+                }
+            }
+        }
+        report(what, &mut times);
+    }
+    let mut times: Vec<Duration> = Vec::new();
+    for paper in &papers {
+        let own = Brief { sheet: paper.sheet.clone(), ..habits.clone() };
+        let begun = Instant::now();
+        drop(black_box(families(black_box(&own), 1, &Budget::of(Budget::USUAL))));
+        times.push(begun.elapsed());
+    }
+    report("all that a sheet can become", &mut times);
+}
+
 fn report(what: &str, times: &mut [Duration]) {
     times.sort();
     let at = |share: f64| times[((times.len() - 1) as f64 * share) as usize];
     println!("{what}: p50 {:?}, p99 {:?}, of {}", at(0.5), at(0.99), times.len());
 }
 
-criterion_group!(benches, plans, shelves, batches);
+criterion_group!(benches, plans, shelves, batches, doors);
 criterion_main!(benches);

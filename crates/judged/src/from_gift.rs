@@ -2,11 +2,13 @@
 
 use crate::Brief;
 use crate::Length;
+use crate::brief::Finished;
 use crate::budget::Budget;
 use crate::figures::Figures;
 use crate::fit::{headroom, poses, sized};
 use crate::gift::{Gift, Thing};
 use crate::paper::Paper;
+use crate::plane::Size;
 use crate::text::list;
 use crate::ways::{Way, ways};
 
@@ -19,7 +21,7 @@ pub struct Fit {
     pub way: Option<Way>,
     /// Why it is as large as it is, and what speaks for and against it; a sentence each.
     pub says: Vec<String>,
-    /// A size close by that takes fewer sheets, with a little less room.
+    /// A size close by that takes fewer sheets, with a little less room; looked for beside the first of them only.
     pub saves: Option<Saving>,
 }
 
@@ -40,7 +42,7 @@ const LEAST_ABOVE: Length = Length::INCH;
 /// Habits, board and handle are those of `habits`; its size is of no matter.
 pub fn from_gift(gift: &Gift, habits: &Brief, papers: &[Paper], budget: &Budget<'_>) -> Vec<Fit> {
     let mut found: Vec<Fit> = Vec::new();
-    for gift in poses(gift) {
+    for gift in looked_at(gift, habits) {
         let asked = Brief { finished: sized(habits, &gift), gift: Some(gift.clone()), ..habits.clone() };
         if asked.check().is_err() {
             continue;
@@ -48,8 +50,7 @@ pub fn from_gift(gift: &Gift, habits: &Brief, papers: &[Paper], budget: &Budget<
         let way = ways(&asked, papers, budget).into_iter().find(|way| way.brief.build.has_gussets());
         let brief = way.as_ref().map_or(asked, |way| way.brief.clone());
         let says = says(&gift, &brief, way.as_ref());
-        let saves = saving(&gift, habits, papers, way.as_ref(), budget);
-        found.push(Fit { brief, way, says, saves });
+        found.push(Fit { brief, way, says, saves: None });
     }
     let rank = |fit: &Fit| {
         let lying = fit.brief.gift.as_ref().is_some_and(|gift| gift.lies.any());
@@ -58,7 +59,28 @@ pub fn from_gift(gift: &Gift, habits: &Brief, papers: &[Paper], budget: &Budget<
         (!has_paper, sheets, lying, fit.brief.finished.width < fit.brief.finished.gusset)
     };
     found.sort_by_key(rank);
+    if let Some(best) = found.first_mut()
+        && let Some(gift) = best.brief.gift.clone()
+    {
+        best.saves = saving(&gift, habits, papers, best.way.as_ref(), budget);
+    }
     found
+}
+
+/// Of several things there are more ways to lie than anyone looks at: those whose bags take least paper, and the way they lie as it is.
+const MOST_POSES: usize = 4;
+
+fn looked_at(gift: &Gift, habits: &Brief) -> Vec<Gift> {
+    let mut all = poses(gift);
+    let paper = |pose: &Gift| {
+        let Finished { width, height, gusset } = sized(habits, pose);
+        Size::new(width + gusset, height + gusset).area()
+    };
+    if let [_, others @ ..] = all.as_mut_slice() {
+        others.sort_by_key(paper);
+    }
+    all.truncate(MOST_POSES);
+    all
 }
 
 /// The first size, from the one with most room on, that takes fewer sheets than the best way to make it as it is, or that can be
@@ -80,13 +102,7 @@ fn saving(
     let less = |by: Length| Some(room - by).filter(|room| *room >= LEAST_ROOM);
     let lower = Some(above - Length::eighths(4)).filter(|above| *above >= LEAST_ABOVE);
     let (eighth, quarter) = (Length::eighths(1), Length::eighths(2));
-    let tries = [
-        (less(eighth), None),
-        (None, lower),
-        (less(eighth), lower),
-        (less(quarter), None),
-        (less(quarter), lower),
-    ];
+    let tries = [(less(eighth), None), (less(eighth), lower), (less(quarter), lower)];
     for (side, top) in tries.into_iter().filter(|(side, top)| side.is_some() || top.is_some()) {
         let closer = Gift { room: side.or(gift.room), headroom: top.or(gift.headroom), ..gift.clone() };
         let finished = sized(habits, &closer);

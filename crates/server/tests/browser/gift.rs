@@ -7,11 +7,12 @@ use wide_fold_browser::Key;
 async fn a_vase_becomes_a_bag_by_keyboard() {
     let house = House::open((1280, 800), &["--demo"]).await;
     house.goto("/").await;
-    house.press_link("What goes in").await;
+    house.tab_to("a[href='/gift']").await;
+    house.browser.type_keys(&Key::Enter.to_string()).await.unwrap();
     house.reads("Type its measures").await;
     house.is_sound("the door of the gift").await;
     // The third shape, then its measures.
-    house.click(".shapes input:checked").await;
+    house.tab_to(".shapes input:checked").await;
     house.browser.type_keys(&Key::Right.to_string()).await.unwrap();
     house.browser.until("document.querySelectorAll('.shapes input')[2].checked").await.unwrap();
     house.browser.type_keys(&text(&[TAB, "nought", TAB, "7"])).await.unwrap();
@@ -27,7 +28,8 @@ async fn a_vase_becomes_a_bag_by_keyboard() {
     house.browser.find(".fit .facet.is-through").await.unwrap();
     house.is_sound("a bag for a vase").await;
     house.browser.until("!document.querySelector('.fit button').disabled").await.unwrap();
-    house.press("Draw this bag").await;
+    house.tab_to(".fit button").await;
+    house.browser.type_keys(&Key::Enter.to_string()).await.unwrap();
     house.reads("Made for a bottle or vase: 2½ × 7 × 2½").await;
     house.is_sound("a bag made for a vase").await;
     // A bag too small for it says so at once, and mends it.

@@ -64,3 +64,25 @@ async fn a_sheet_that_is_typed_wrong_says_so() {
     house.browser.find(".family-sheet").await.unwrap();
     house.is_sound("a sheet of another size").await;
 }
+
+#[tokio::test]
+async fn a_typed_size_on_a_named_sheet_becomes_a_bag_by_keyboard() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    house.goto("/").await;
+    house.tab_to(".new-bag-blanks input").await;
+    house.browser.type_keys("2\u{e004}4\u{e004}1 1/2").await.unwrap();
+    house.tab_to(".new-bag .sheet-choice input:checked").await;
+    // 12×12, 10×10, 6×6.
+    house.browser.type_keys(&Key::Right.to_string().repeat(2)).await.unwrap();
+    house
+        .browser
+        .until("document.querySelectorAll('.new-bag .sheet-choice input')[2].checked")
+        .await
+        .unwrap();
+    house.is_sound("the first page with its doors").await;
+    house.browser.run("document.querySelector('.new-bag-blanks input').focus()").await.unwrap();
+    house.browser.type_keys(&Key::Enter.to_string()).await.unwrap();
+    house.browser.until("location.pathname.startsWith('/bags/')").await.unwrap();
+    // 7 and a tab do not go on a 6 × 6: that it says so shows the sheet that was named.
+    house.reads("too wide for the 6×6").await;
+}
