@@ -10,7 +10,7 @@ use crate::gift::{Gift, Thing};
 use crate::paper::Paper;
 use crate::plane::Size;
 use crate::text::list;
-use crate::ways::{Way, ways};
+use crate::ways::{Way, best_with_gussets};
 
 /// A bag for a gift.
 #[derive(Clone, Debug)]
@@ -47,7 +47,7 @@ pub fn from_gift(gift: &Gift, habits: &Brief, papers: &[Paper], budget: &Budget<
         if asked.check().is_err() {
             continue;
         }
-        let way = ways(&asked, papers, budget).into_iter().find(|way| way.brief.build.has_gussets());
+        let way = best_with_gussets(&asked, papers, budget);
         let brief = way.as_ref().map_or(asked, |way| way.brief.clone());
         let says = says(&gift, &brief, way.as_ref());
         found.push(Fit { brief, way, says, saves: None });
@@ -68,7 +68,7 @@ pub fn from_gift(gift: &Gift, habits: &Brief, papers: &[Paper], budget: &Budget<
 }
 
 /// Of several things there are more ways to lie than anyone looks at: those whose bags take least paper, and the way they lie as it is.
-const MOST_POSES: usize = 4;
+const MOST_POSES: usize = 6;
 
 fn looked_at(gift: &Gift, habits: &Brief) -> Vec<Gift> {
     let mut all = poses(gift);
@@ -113,8 +113,7 @@ fn saving(
         if asked.check().is_err() {
             continue;
         }
-        let best =
-            ways(&asked, papers, budget).into_iter().find(|way| way.brief.build.has_gussets() && way.enough);
+        let best = best_with_gussets(&asked, papers, budget).filter(|way| way.enough);
         let Some(best) = best.filter(|best| now.is_none_or(|now| best.sheets < now)) else { continue };
         let given: Vec<String> = [
             side.map(|side| format!("{} less on every side", figures.say(room - side))),

@@ -114,6 +114,20 @@ const A_PAPER: u64 = 200_000;
 /// assert_eq!((best.paper, best.sheets, best.enough), (0, 1, true));
 /// ```
 pub fn ways(brief: &Brief, papers: &[Paper], budget: &Budget<'_>) -> Vec<Way> {
+    found(brief, papers, budget, true)
+}
+
+/// The best way with gussets, the run cut into more pieces only where that can save a sheet: it is most of the work.
+pub(crate) fn best_with_gussets(brief: &Brief, papers: &[Paper], budget: &Budget<'_>) -> Option<Way> {
+    let best = |more_pieces: bool| {
+        let mut ways = found(brief, papers, budget, more_pieces).into_iter();
+        ways.find(|way| way.brief.build.has_gussets())
+    };
+    best(false).filter(|way| way.enough && way.sheets == 1).or_else(|| best(true))
+}
+
+/// Every way, with the run cut into more pieces or without.
+fn found(brief: &Brief, papers: &[Paper], budget: &Budget<'_>, more_pieces: bool) -> Vec<Way> {
     let mut made: HashMap<Kind, Option<Made>> = HashMap::new();
     let mut outlooks: HashMap<OnPaper, Outlook> = HashMap::new();
     let mut joined: HashMap<(Size, Joins, BaseHabit), Option<Build>> = HashMap::new();
@@ -126,8 +140,8 @@ pub fn ways(brief: &Brief, papers: &[Paper], budget: &Budget<'_>) -> Vec<Way> {
         for sheet in lyings(paper) {
             let own = Brief { sheet, side_sheet: None, ..brief.clone() };
             let builds = BUILDS.iter().map(|build| (build.1, Some(build.0)));
-            let mut tries: Vec<_> =
-                builds.chain([("More pieces", None)]).map(|(name, build)| (name, build, &own)).collect();
+            let pieces = [("More pieces", None)].into_iter().filter(|_| more_pieces);
+            let mut tries: Vec<_> = builds.chain(pieces).map(|(name, build)| (name, build, &own)).collect();
             let of_two = Brief { side_sheet: brief.side_sheet.clone(), ..own.clone() };
             // Both of one paper are tried above.
             if of_two.side_sheet.as_ref().is_some_and(|other| *other != own.sheet) {
