@@ -10,6 +10,7 @@ use crate::gift::{Gift, Thing};
 use crate::paper::Paper;
 use crate::plane::Size;
 use crate::text::list;
+use crate::verdict::gift::mouth;
 use crate::ways::{Way, best_with_gussets};
 
 /// A bag for a gift.
@@ -172,6 +173,13 @@ fn says(gift: &Gift, brief: &Brief, way: Option<&Way>) -> Vec<String> {
         "The base is {}: it stands on {} of it.",
         figures.by(size.width, size.gusset),
         figures.by(block.width, block.depth)
+    ));
+    let mouth = mouth(brief);
+    let passes = block.width <= mouth.width && block.depth <= mouth.depth;
+    says.push(format!(
+        "The mouth is {} open: it {}; ribbons and their knots give way.",
+        figures.by(mouth.width, mouth.depth),
+        if passes { "goes through" } else { "does not go through" }
     ));
     says.push(girth(gift, brief, figures));
     match way {

@@ -6,7 +6,7 @@ mod carry;
 mod closing;
 mod decor;
 mod fit;
-mod gift;
+pub(crate) mod gift;
 mod groove;
 mod guide;
 mod gusset;

@@ -47,8 +47,9 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     vec![finding(About::Gift, "gift.tight", Level::Notes, title, why, mends)]
 }
 
-/// The opening at the top: a hem turned in takes two layers of paper on every side.
-fn mouth(brief: &Brief) -> Block {
+/// The opening at the top: a hem turned in takes two layers of paper on every side. Ribbons and their knots give way, and whatever else
+/// a handle is stands outside.
+pub(crate) fn mouth(brief: &Brief) -> Block {
     let hem = match brief.top {
         Top::HemIn { .. } => brief.sheet.thickness().caliper * 4,
         _ => Length::ZERO,
