@@ -148,16 +148,7 @@ impl<'a> Ear<'a> {
             }
             Says::From(axis, end) => self.from(axis, end, before, place),
             Says::OtherEnd => self.other_end(place, "from the other end"),
-            Says::Side { long } => {
-                let last = self.next_pass();
-                let is_turned = last.long == Some(!long);
-                let (turned, end) =
-                    (last.turned ^ is_turned, if is_turned { HeardEnd::Unsaid } else { last.end });
-                self.begin(HeardPass { long: Some(long), turned, end, axis: None, figures: Vec::new() });
-                let says =
-                    if long { "the long side along the fence" } else { "the short side along the fence" };
-                self.note(place, Some(says.to_owned()));
-            }
+            Says::Side { long } => self.side(long, place),
             Says::Line(line) => self.named(line, before, place),
             Says::Measure(measure) => {
                 if !self.is_for(before, measure) {
@@ -216,6 +207,16 @@ impl<'a> Ear<'a> {
     /// An edge that is named from here on is none of the figures before.
     fn rest(&mut self) {
         self.since = self.heard.passes.last().map_or(0, |pass| pass.figures.len());
+    }
+
+    /// The long side lies along the fence, or the short one: a turn if it was the other before.
+    fn side(&mut self, long: bool, place: Range<usize>) {
+        let last = self.next_pass();
+        let is_turned = last.long == Some(!long);
+        let (turned, end) = (last.turned ^ is_turned, if is_turned { HeardEnd::Unsaid } else { last.end });
+        self.begin(HeardPass { long: Some(long), turned, end, axis: None, figures: Vec::new() });
+        let says = if long { "the long side along the fence" } else { "the short side along the fence" };
+        self.note(place, Some(says.to_owned()));
     }
 
     /// A measure that was named and not given: "the base at 2" names the line at which the base begins.

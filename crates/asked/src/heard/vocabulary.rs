@@ -151,6 +151,8 @@ const PHRASES: &[(&str, Says)] = &[
     ("deep", Behind(self::Measure::Gusset)), ("strip", Strips), ("strips", Strips), ("joining strip", Strips),
     ("joining strips", Strips), ("pleat", Pleats), ("pleats", Pleats), ("diagonals", Diagonals),
     ("diagonal", Diagonals),
+    ("turn the top down", Measure(self::Measure::Hem)), ("fold the top down", Measure(self::Measure::Hem)),
+    ("turn down the top", Measure(self::Measure::Hem)), ("fold down the top", Measure(self::Measure::Hem)),
     // The top.
     ("hem in", HEM_IN), ("hem to the inside", HEM_IN), ("hem turned in", HEM_IN), ("turn the hem in", HEM_IN),
     ("hem inside", HEM_IN), ("fold the hem in", HEM_IN), ("hem turned to the inside", HEM_IN),

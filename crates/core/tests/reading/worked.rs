@@ -66,6 +66,14 @@ pub fn worked() -> [(&'static str, Brief); 6] {
 
 /// In words of its own, as people say it.
 #[rstest]
+#[case::sides_by_length(
+    0,
+    "cut your cardstock 12 x 8.5; score on the 12 inch side at 2, 5 3/4, 7 3/4, 11 1/2; score on the 8.5 inch side at 2"
+)]
+#[case::by_its_hem(
+    3,
+    "Start with a 12x12. Score at 3 and 9. Turn it and score at 3 and 10½. Do the same with a second piece, turn the top down 1½ inches, hem out"
+)]
 #[case::wrap(0, "Take a 12 × 8½ sheet. Score at 2, 5¾, 7¾ and 11½, turn it, and score at 2.")]
 #[case::in_numbers(
     0,

@@ -50,6 +50,20 @@ impl Ear<'_> {
             self.at += 2;
             return Ok(());
         }
+        // "On the 12 inch side": a side of the sheet, and no score.
+        if matches!(next(1).and_then(Token::word), Some("side" | "edge")) {
+            let side = token.length(number, self.words)?;
+            self.at += 2;
+            let sheet = self.heard.trimmed.as_ref().or(self.heard.sheet.as_ref()).map(|sheet| sheet.value);
+            let place = token.at.start..self.tokens[self.at - 1].at.end;
+            match sheet.map(|sheet| (sheet.width.max(sheet.height), sheet.width.min(sheet.height))) {
+                Some((long, short)) if long != short && (side == long || side == short) => {
+                    self.side(side == long, place);
+                }
+                _ => self.note(place, None),
+            }
+            return Ok(());
+        }
         if let Some((Says::Square, words)) = behind {
             let side = token.length(number, self.words)?;
             let place = token.at.start..self.tokens[self.at + words].at.end;
