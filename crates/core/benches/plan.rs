@@ -12,7 +12,7 @@ use wide_fold_core::budget::Budget;
 use wide_fold_core::fittings::Fitted;
 use wide_fold_core::from_gift::from_gift;
 use wide_fold_core::from_paper::families;
-use wide_fold_core::gift::{Gift, Thing};
+use wide_fold_core::gift::{Gift, Lies, Thing};
 use wide_fold_core::heard::Heard;
 use wide_fold_core::layout::{Batch, Wanted};
 use wide_fold_core::nearby::nearby;
@@ -191,7 +191,13 @@ fn doors(_: &mut Criterion) {
         };
         let gift = Gift { things: (0..=n % 3).map(thing).collect(), ..Gift::one(thing(0)) };
         let begun = Instant::now();
-        drop(black_box(from_gift(black_box(&gift), &habits, &papers, &Budget::of(Budget::USUAL))));
+        drop(black_box(from_gift(
+            black_box(&gift),
+            Lies::NONE,
+            &habits,
+            &papers,
+            &Budget::of(Budget::USUAL),
+        )));
         times.push(begun.elapsed());
     }
     report("bags for one to three things over a shelf of 50 papers", &mut times);

@@ -145,7 +145,7 @@ proptest! {
     fn what_is_offered_holds_it(gift in any_gift()) {
         let size = Length::inches(4);
         let papers = [pad(12, 20), pad(6, 2)];
-        let fits = from_gift(&gift, &Brief::new(size, size, size), &papers, &Budget::of(Budget::USUAL));
+        let fits = from_gift(&gift, Lies::NONE, &Brief::new(size, size, size), &papers, &Budget::of(Budget::USUAL));
         for fit in &fits {
             let plan = Plan::new(&fit.brief).unwrap();
             prop_assert!(room_inside(&plan).0 >= plan.brief.gift.as_ref().unwrap().side_room().mm() - 1e-6);
@@ -200,6 +200,7 @@ fn a_little_less_room_saves_a_sheet() {
         Thing::Box { width: Length::eighths(27), depth: Length::eighths(15), height: Length::inches(5) };
     let fits = from_gift(
         &Gift::one(block),
+        Lies::NONE,
         &Brief::new(size, size, size),
         &[pad(12, 4)],
         &Budget::of(Budget::USUAL),
@@ -216,7 +217,8 @@ fn a_little_less_room_saves_a_sheet() {
 fn the_rule_of_thumb_is_told_with_what_it_misses() {
     let size = Length::inches(4);
     let jar = Gift::one(Thing::Cylinder { across: Length::eighths(28), height: Length::inches(5) });
-    let fits = from_gift(&jar, &Brief::new(size, size, size), &[pad(12, 4)], &Budget::of(Budget::USUAL));
+    let fits =
+        from_gift(&jar, Lies::NONE, &Brief::new(size, size, size), &[pad(12, 4)], &Budget::of(Budget::USUAL));
     let says = fits[0].says.join(" ");
     // Three times 3½ is 10½; the girth is a little over 11.
     for words in [

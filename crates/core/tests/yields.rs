@@ -56,6 +56,10 @@ proptest! {
                 prop_assert!(own.bags >= known && own.at_most >= known, "{build:?}: {known}, {own:?}");
             }
             let Some(made) = own.brief else { continue };
+            // Pieces alike of one sheet lie in rows and columns, and no other way makes more of them.
+            if matches!(made.build, Build::Wrap | Build::CornerPair) && made.joins == Joins::Tabs {
+                prop_assert_eq!(own.bags, by_hand(&made, made.build, paper));
+            }
             prop_assert_eq!(made.finished, brief.finished);
             prop_assert!(Plan::new(&made).unwrap().is_ready());
             // Cut all together from the paper there is.

@@ -6,7 +6,7 @@ use crate::brief::Finished;
 use crate::budget::Budget;
 use crate::figures::Figures;
 use crate::fit::{headroom, poses, sized};
-use crate::gift::{Gift, Thing};
+use crate::gift::{Gift, Lies, Thing};
 use crate::paper::Paper;
 use crate::plane::Size;
 use crate::text::list;
@@ -40,10 +40,16 @@ const LEAST_ROOM: Length = Length::eighths(1);
 const LEAST_ABOVE: Length = Length::INCH;
 
 /// Bags for a gift, the best first: those for which there is paper, of those the fewest sheets, and what stands before what lies.
-/// Habits, board and handle are those of `habits`; its size is of no matter.
-pub fn from_gift(gift: &Gift, habits: &Brief, papers: &[Paper], budget: &Budget<'_>) -> Vec<Fit> {
+/// Things of `stand` have to stand, as bottles do. Habits, board and handle are those of `habits`; its size is of no matter.
+pub fn from_gift(
+    gift: &Gift,
+    stand: Lies,
+    habits: &Brief,
+    papers: &[Paper],
+    budget: &Budget<'_>,
+) -> Vec<Fit> {
     let mut found: Vec<Fit> = Vec::new();
-    for gift in looked_at(gift, habits) {
+    for gift in looked_at(gift, stand, habits) {
         let asked = Brief { finished: sized(habits, &gift), gift: Some(gift.clone()), ..habits.clone() };
         if asked.check().is_err() {
             continue;
@@ -71,8 +77,9 @@ pub fn from_gift(gift: &Gift, habits: &Brief, papers: &[Paper], budget: &Budget<
 /// Of several things there are more ways to lie than anyone looks at: those whose bags take least paper, and the way they lie as it is.
 const MOST_POSES: usize = 6;
 
-fn looked_at(gift: &Gift, habits: &Brief) -> Vec<Gift> {
+fn looked_at(gift: &Gift, stand: Lies, habits: &Brief) -> Vec<Gift> {
     let mut all = poses(gift);
+    all.retain(|pose| (0..gift.things.len()).all(|number| !(stand.of(number) && pose.lies.of(number))));
     let paper = |pose: &Gift| {
         let Finished { width, height, gusset } = sized(habits, pose);
         Size::new(width + gusset, height + gusset).area()

@@ -1592,6 +1592,8 @@ export interface components {
             /** @description What goes into the bag. */
             gift: components["schemas"]["GiftText"];
             sheet?: components["schemas"]["SheetText"] | null;
+            /** @description For every thing whether it has to stand; whatever may lie may lie if left out. */
+            stand?: boolean[];
             /** @description The unit of labels, and of measures that name none. */
             unit?: components["schemas"]["UnitText"];
             /** @description What all of it weighs: `12 oz`, `340 g`. */

@@ -20,12 +20,13 @@ pub async fn fit(
     Body(text): Body<FitText>,
 ) -> Result<Json<Vec<FitView>>, Problem> {
     let (gift, habits, paper) = text.read()?;
+    let stand = text.stand();
     let gift = kept_rooms(&store).await?.read().unwrap_or_default().round(gift);
     let papers = match paper {
         Some(paper) => vec![paper],
         None => readable(&store).await?,
     };
-    dear.run(move |budget| Ok(Json(FitView::all(&gift, &habits, &papers, budget)))).await
+    dear.run(move |budget| Ok(Json(FitView::all(&gift, stand, &habits, &papers, budget)))).await
 }
 
 /// The room that is left round what goes into a bag: what is set, and what is customary.

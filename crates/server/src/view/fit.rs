@@ -7,7 +7,7 @@ use utoipa::ToSchema;
 use wide_fold_core::brief::{Board, Fittings};
 use wide_fold_core::budget::Budget;
 use wide_fold_core::from_gift::{Fit, from_gift};
-use wide_fold_core::gift::Gift;
+use wide_fold_core::gift::{Gift, Lies, MOST_THINGS};
 use wide_fold_core::mass::Mass;
 use wide_fold_core::paper::{Paper, Stock};
 use wide_fold_core::{Brief, Length, Plan, Unit};
@@ -26,6 +26,10 @@ pub struct FitText {
     /// What all of it weighs: `12 oz`, `340 g`.
     #[serde(default)]
     pub weight: Option<String>,
+    /// For every thing whether it has to stand; whatever may lie may lie if left out.
+    #[serde(default)]
+    #[schema(max_items = 6)]
+    pub stand: Vec<bool>,
     /// The sheet to make it from, as many as it takes; whatever lies on the shelf if left out.
     #[serde(default)]
     pub sheet: Option<SheetText>,
@@ -66,6 +70,14 @@ impl FitText {
     /// # Errors
     /// [`FormatFault`] with the field at fault.
     pub fn read(&self) -> Result<(Gift, Brief, Option<Paper>), FormatFault> {
+        if !self.stand.is_empty() && self.stand.len() != self.gift.things.len() {
+            let sentence = format!(
+                "Of {} things {} are said to have to stand or not.",
+                self.gift.things.len(),
+                self.stand.len()
+            );
+            return Err(FormatFault { field: "stand".to_owned(), sentence });
+        }
         let unit = Unit::from(self.unit);
         let gift = self.gift.read(unit);
         let gift = gift.map_err(|fault| FormatFault { field: format!("gift.{}", fault.field), ..fault })?;
@@ -94,6 +106,14 @@ impl FitText {
     }
 }
 
+impl FitText {
+    /// The things that have to stand.
+    pub fn stand(&self) -> Lies {
+        let all = self.stand.iter().enumerate().take(MOST_THINGS);
+        all.filter(|(_, stands)| **stands).fold(Lies::NONE, |all, (number, _)| all.with(number))
+    }
+}
+
 /// The same habits, on a metric board if they are metric: every figure can be set on a ruler of theirs.
 pub(super) fn on_its_board(habits: Brief) -> Brief {
     if habits.unit == Unit::Inch {
@@ -105,9 +125,9 @@ pub(super) fn on_its_board(habits: Brief) -> Brief {
 }
 
 impl FitView {
-    /// Bags for a gift, the best first.
-    pub fn all(gift: &Gift, habits: &Brief, papers: &[Paper], budget: &Budget<'_>) -> Vec<Self> {
-        from_gift(gift, habits, papers, budget)
+    /// Bags for a gift, the best first; some of its things may have to stand.
+    pub fn all(gift: &Gift, stand: Lies, habits: &Brief, papers: &[Paper], budget: &Budget<'_>) -> Vec<Self> {
+        from_gift(gift, stand, habits, papers, budget)
             .into_iter()
             .map(|fit| Self::new(fit, habits, papers))
             .collect()

@@ -168,3 +168,21 @@ async fn the_room_that_is_left_is_a_setting(service: Service) {
         );
     }
 }
+
+#[rstest]
+#[tokio::test]
+async fn what_has_to_stand_is_never_laid(service: Service) {
+    let gift = json!({ "things": [{ "kind": "box", "width": "3", "depth": "2", "height": "6" }] });
+    let all = service.post("/api/fit", &json!({ "gift": gift })).await.json();
+    let standing = service.post("/api/fit", &json!({ "gift": gift, "stand": [true] })).await.json();
+    let lie = |fits: &Value| {
+        fits.as_array().unwrap().iter().filter(|fit| fit["brief"]["gift"]["lying"] == true).count()
+    };
+    assert!(lie(&all) > 0 && !standing.as_array().unwrap().is_empty());
+    assert_eq!(lie(&standing), 0);
+    let refused = service.post("/api/fit", &json!({ "gift": gift, "stand": [true, false] })).await;
+    assert_eq!(
+        (refused.status, &refused.json()["field"]),
+        (StatusCode::UNPROCESSABLE_ENTITY, &json!("stand"))
+    );
+}

@@ -33,7 +33,14 @@ export function GiftView() {
   const gift = asGift(things, stacked, room, headroom);
   // As text: the same words are the same question.
   const typed =
-    gift && JSON.stringify({ gift, weight: weight.trim() || null, unit, sheet: typedSheet(paper) });
+    gift &&
+    JSON.stringify({
+      gift,
+      weight: weight.trim() || null,
+      unit,
+      sheet: typedSheet(paper),
+      stand: things.map(({ stands }) => stands ?? false),
+    });
   const asked = useStanding(typed, STANDS);
   const found = useQuery({
     queryKey: ["fit", asked],

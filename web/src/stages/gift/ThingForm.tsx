@@ -14,6 +14,7 @@ export function ThingForm(props: {
 }) {
   const { thing, number, alone, wrong, onChange, onTake } = props;
   const shape = SHAPES[thing.kind];
+  const mayLie = thing.kind !== "bottle" && thing.kind !== "ball";
   const isRound = shape.measures.some(([field]) => field === "across");
   return (
     <fieldset className="thing">
@@ -62,6 +63,16 @@ export function ThingForm(props: {
               onChange={(event) => onChange({ ...thing, byRound: event.target.checked })}
             />
             measured with a strip wrapped once round it
+          </label>
+        )}
+        {mayLie && (
+          <label className="once-round">
+            <input
+              type="checkbox"
+              checked={thing.stands ?? false}
+              onChange={(event) => onChange({ ...thing, stands: event.target.checked })}
+            />
+            has to stand
           </label>
         )}
         {!alone && <ToolButton icon="bin" name={`Leave thing ${number} out`} onClick={onTake} />}

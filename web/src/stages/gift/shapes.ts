@@ -10,6 +10,8 @@ export interface Typed {
   measures: Record<string, string>;
   /** True if something round is measured once round it. */
   byRound: boolean;
+  /** True if it may not be laid on its side. */
+  stands?: boolean;
 }
 
 interface Shape {

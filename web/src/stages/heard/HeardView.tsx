@@ -5,6 +5,7 @@ import { useEffect, useState } from "react";
 import { Button } from "react-bootstrap";
 import { Link, useLocation, useNavigate } from "react-router";
 import { createBag, read, type Read } from "../../api/client";
+import { usePapers } from "../../api/usePapers";
 import { useStanding } from "../../api/useStanding";
 import { Icon } from "../../drawings/Icon";
 import { ToolButton } from "../../drawings/ToolButton";
@@ -26,6 +27,7 @@ const NOTHING_LAID: Read["laid"] = { lines: [] };
 
 export function HeardView() {
   const navigate = useNavigate();
+  const { papers } = usePapers();
   const carried = useLocation().state as { words?: string } | null;
   const { present: words, set: say, undo, redo, canUndo } = useHistory(carried?.words ?? "");
   const asked = useStanding(words.trim() === "" ? null : words, STANDS);
@@ -89,6 +91,29 @@ export function HeardView() {
                   {sheet}
                 </Button>
               ))}
+              {papers.length > 0 && (
+                <select
+                  aria-label="A paper of the shelf"
+                  value=""
+                  disabled={words.trim() !== "" && stale}
+                  onChange={(event) => {
+                    const paper = papers.find(({ id }) => id === Number(event.target.value));
+                    if (paper)
+                      say(
+                        withSheet(words, answer?.laid.sheet, `${paper.sheet.width} × ${paper.sheet.height}`),
+                      );
+                  }}
+                >
+                  <option value="" disabled>
+                    from my shelf…
+                  </option>
+                  {papers.map(({ id, paper }) => (
+                    <option key={id} value={id}>
+                      {paper.name}
+                    </option>
+                  ))}
+                </select>
+              )}
               <ToolButton icon="undo" name="Undo" title="Undo (Ctrl+Z)" disabled={!canUndo} onClick={undo} />
             </div>
             {(found.error ?? make.error) && (
