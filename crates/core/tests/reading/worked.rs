@@ -264,3 +264,13 @@ proptest! {
         }
     }
 }
+
+#[test]
+fn a_lapped_base_may_be_slit_or_folded_and_is_asked_about() {
+    // 22½ × 12 scored at 2⅛ from the bottom: flaps that lap by ½ under a gusset of 3¾, slit apart or squashed.
+    let found = read_words("22½ × 12, score at 7¼, 11, 18¼ and 22, turn, score at 2⅛");
+    let question = found.question.unwrap();
+    assert_eq!(question.asks, "How is it built?");
+    let says: Vec<&str> = question.answers.iter().map(|answer| answer.says.as_str()).collect();
+    assert_eq!(says, ["One piece wrapped round", "A tube, its base folded without a slit"]);
+}

@@ -65,7 +65,7 @@ pub(super) fn odd(heard: &Heard, found: &Found<'_>) -> Option<u32> {
         HeardBuild::Wrap | HeardBuild::CornerPair | HeardBuild::PleatedFlare => 0,
         HeardBuild::CradlePair => 1,
         HeardBuild::FoldedBase if heard.build.is_some() => 0,
-        HeardBuild::FoldedBase => 7,
+        HeardBuild::FoldedBase => 5,
     };
     // Two pieces nobody spoke of.
     odd += if frame.pieces == 2 && heard.pieces.is_none() { 4 } else { 0 };
