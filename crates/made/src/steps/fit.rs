@@ -434,10 +434,12 @@ pub(super) fn closing(brief: &Brief, fitted: &Fitted, figures: Figures) -> Vec<S
         let mut says = Vec::new();
         let headroom = fitted.closing.headroom;
         if headroom.is_positive() {
-            says.push(format!(
-                "Closed so, things up to {} high go in.",
-                figures.say(brief.finished.height - headroom)
-            ));
+            let room = brief.finished.height - headroom;
+            says.push(if room.is_positive() {
+                format!("Closed so, things up to {} high go in.", figures.say(room))
+            } else {
+                "Closed so, the bag holds nothing.".to_owned()
+            });
         }
         says.push(format!(
             "Rule of thumb: about {} at most. It is no rating: test with the real thing over a soft surface.",
