@@ -1,7 +1,5 @@
 //! Bags for a gift: one for every way it may lie, made from the papers at hand, with the reasons.
 
-use crate::Brief;
-use crate::Length;
 use crate::brief::Finished;
 use crate::budget::Budget;
 use crate::figures::Figures;
@@ -12,6 +10,7 @@ use crate::plane::Size;
 use crate::text::list;
 use crate::verdict::gift::mouth;
 use crate::ways::{Way, best_with_gussets};
+use crate::{Brief, Length, Unit};
 
 /// A bag for a gift.
 #[derive(Clone, Debug)]
@@ -35,9 +34,14 @@ pub struct Saving {
     pub brief: Brief,
 }
 
-/// The least room that is left on every side to save a sheet, and above (our choice).
-const LEAST_ROOM: Length = Length::eighths(1);
-const LEAST_ABOVE: Length = Length::INCH;
+/// By how much room on a side may be less to save a sheet, which is also the least that is left of it; by how much room above, and
+/// the least of that (our choice): what a ruler of the unit shows.
+const fn less_of(unit: Unit) -> (Length, Length, Length) {
+    match unit {
+        Unit::Inch => (Length::eighths(1), Length::eighths(4), Length::INCH),
+        Unit::Metric => (Length::millimetres(3), Length::millimetres(12), Length::millimetres(25)),
+    }
+}
 
 /// Bags for a gift, the best first: those for which there is paper, of those the fewest sheets, and what stands before what lies.
 /// Things of `stand` have to stand, as bottles do. Habits, board and handle are those of `habits`; its size is of no matter.
@@ -107,10 +111,10 @@ fn saving(
     let figures = Figures::of(habits);
     let own = Brief { finished: sized(habits, gift), gift: Some(gift.clone()), ..habits.clone() };
     let (room, above) = (gift.side_room(), gift.headroom.unwrap_or_else(|| headroom(&own)));
-    let less = |by: Length| Some(room - by).filter(|room| *room >= LEAST_ROOM);
-    let lower = Some(above - Length::eighths(4)).filter(|above| *above >= LEAST_ABOVE);
-    let (eighth, quarter) = (Length::eighths(1), Length::eighths(2));
-    let tries = [(less(eighth), None), (less(eighth), lower), (less(quarter), lower)];
+    let (step, lower, least_above) = less_of(habits.unit);
+    let less = |by: Length| Some(room - by).filter(|room| *room >= step);
+    let lower = Some(above - lower).filter(|above| *above >= least_above);
+    let tries = [(less(step), None), (less(step), lower), (less(step * 2), lower)];
     for (side, top) in tries.into_iter().filter(|(side, top)| side.is_some() || top.is_some()) {
         let closer = Gift { room: side.or(gift.room), headroom: top.or(gift.headroom), ..gift.clone() };
         let finished = sized(habits, &closer);

@@ -39,6 +39,8 @@ const TOGETHER: u32 = 3;
 const PARTS: u32 = 120;
 /// More bags than this are not counted.
 const MOST: u32 = 9_999;
+/// No bound goes past this: where it does, it is above every count.
+const BOUNDLESS: u32 = 1_000_000;
 /// Ways that are packed: all others only count towards the most there can be.
 const WAYS: usize = 6;
 
@@ -84,8 +86,9 @@ pub fn mixes(habits: &Brief, papers: &[Paper], budget: &Budget<'_>) -> Vec<(usiz
             // Cut up first, every part makes one: packing may do no better, and does no worse.
             let cut_up = part.parts * paper.count;
             if yields.bags < cut_up {
+                let by_area = by_area(&brief, paper);
                 (yields.bags, yields.brief) = (cut_up, Some(brief));
-                yields.at_most = yields.at_most.max(cut_up);
+                yields.at_most = yields.at_most.max(by_area);
             }
             Some(Mixed { part, yields })
         });
@@ -94,12 +97,24 @@ pub fn mixes(habits: &Brief, papers: &[Paper], budget: &Budget<'_>) -> Vec<(usiz
     usable.map_while(of).collect()
 }
 
+/// No more bags than there is paper for.
+fn by_area(brief: &Brief, paper: &Paper) -> u32 {
+    let groups = by_paper(&[Copies { name: "", brief: brief.clone(), copies: 1 }]);
+    let wanted: Vec<Wanted> = groups.into_iter().flat_map(|group| group.wanted).collect();
+    let own = Brief { sheet: paper.sheet.clone(), ..brief.clone() };
+    Pack::new(&wanted, &own, paper.count).map_or(0, |pack| pack.by_area())
+}
+
 fn of_paper(brief: &Brief, index: usize, paper: &Paper, budget: &Budget<'_>) -> Option<Yield> {
     if budget.is_spent() {
         return None;
     }
     let mut own = Yield { paper: index, build: None, brief: None, bags: 0, at_most: 0 };
     let ways = ways(brief, std::slice::from_ref(paper), budget);
+    // Not every way was tried: nothing can be said of the most there can be.
+    if budget.is_spent() {
+        return None;
+    }
     let ways =
         ways.iter().filter(|way| way.beside == 0 && way.brief.build.has_base() == brief.build.has_base());
     for (rank, way) in ways.enumerate() {
@@ -158,7 +173,7 @@ impl<'a> Pack<'a> {
     fn by_area_of(&self, sheets: u32) -> u32 {
         let bag: i128 = self.wanted.iter().map(|part| part.size.area() * i128::from(part.count)).sum();
         let all = self.sheet.area() * i128::from(sheets);
-        u32::try_from(all / bag.max(1)).unwrap_or(MOST).min(MOST)
+        u32::try_from(all / bag.max(1)).unwrap_or(BOUNDLESS).min(BOUNDLESS)
     }
 
     /// The most bags found on so many sheets packed together.
