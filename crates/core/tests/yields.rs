@@ -77,6 +77,16 @@ proptest! {
 proptest! {
     #![proptest_config(ProptestConfig::with_cases(12))]
 
+    /// However little work it is given: a paper of which not all ways were tried is left out, and no bound is below what can be made.
+    #[test]
+    fn little_work_makes_no_false_bound((brief, papers) in shelf(), work in 0_u64..3_000_000) {
+        for own in yields(&brief, &papers, &Budget::of(work)) {
+            for build in [Build::Wrap, Build::CornerPair] {
+                prop_assert!(own.at_most >= by_hand(&brief, build, &papers[own.paper]), "{own:?}");
+            }
+        }
+    }
+
     /// The sizes that use a paper up are made of it, as many of them as are said.
     #[test]
     fn a_mix_uses_the_paper_up((brief, papers) in shelf()) {

@@ -20,8 +20,7 @@ pub use ask::{Answer, Question};
 pub use mend::Edit;
 
 use crate::brief::{
-    Across, BaseHabit, Board, Build, CLOSING_FLAP_CORNER, CUSTOMARY_LAP, FaceSide, GussetCrease, HemSide,
-    Joins, Top,
+    Across, BaseHabit, Board, Build, CLOSING_FLAP_CORNER, CUSTOMARY_LAP, FaceSide, GussetCrease, HemSide, Top,
 };
 use crate::figures::Figures;
 use crate::heard::{Axis, Heard, HeardLine, HeardTop, Measure};
@@ -246,8 +245,7 @@ impl Hearing<'_> {
         if !plan.proof.passed() || !has_lines(&plan, found) {
             return None;
         }
-        let places: Vec<Range<usize>> =
-            self.heard.figures().map(|(_, figure)| figure.place.clone()).collect();
+        let places = self.places();
         let is_tube = found.frame.is_tube();
         let lines = found.roles.iter().filter_map(|(figure, role)| {
             let place = places.get(*figure)?.clone();
@@ -265,10 +263,14 @@ impl Hearing<'_> {
         })
     }
 
+    /// Where every figure stands in the words.
+    fn places(&self) -> Vec<Range<usize>> {
+        self.heard.figures().map(|(_, figure)| figure.place.clone()).collect()
+    }
+
     /// The figures as a pose lays them, on a piece of its size, or of that size if none was said.
     fn laid(&self, pose: &Pose, extent: Option<Size>) -> Laid {
-        let places: Vec<Range<usize>> =
-            self.heard.figures().map(|(_, figure)| figure.place.clone()).collect();
+        let places = self.places();
         let upright = pose.upright.iter().map(|spot| (Axis::Upright, spot));
         let level = pose.level.iter().map(|spot| (Axis::Level, spot));
         let mut spots: Vec<_> = upright.chain(level).collect();
@@ -368,9 +370,4 @@ fn has_lines(plan: &Plan, found: &Found<'_>) -> bool {
     };
     found.upright.iter().all(|at| creases().any(|crease| crease.is_vertical() && crease.from.x == *at))
         && found.level.iter().all(|at| creases().any(|crease| crease.is_level() && crease.from.y == *at))
-}
-
-/// A bag with a joining strip has it cut from scraps.
-pub(crate) fn has_strips(brief: &Brief) -> bool {
-    brief.joins != Joins::Tabs
 }

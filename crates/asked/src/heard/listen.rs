@@ -365,14 +365,11 @@ impl<'a> Ear<'a> {
         match self.heard.passes.last_mut() {
             Some(last) if follows && last.figures.len() > self.since => {
                 let figures = last.figures.split_off(self.since);
-                self.since = 0;
                 if last.figures.is_empty() {
                     self.heard.passes.pop();
-                    self.heard.passes.push(HeardPass { figures, ..pass });
-                } else {
-                    self.heard.passes.push(HeardPass { figures, ..pass });
                 }
-                self.since = self.heard.passes.last().map_or(0, |pass| pass.figures.len());
+                self.since = figures.len();
+                self.heard.passes.push(HeardPass { figures, ..pass });
             }
             _ => self.begin(pass),
         }

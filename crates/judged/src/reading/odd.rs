@@ -2,6 +2,7 @@
 //! weights are ours; what is usual is common practice.
 
 use super::found::{Found, Mend};
+use super::search::half_inch;
 use super::solve::Unknown;
 use crate::Length;
 use crate::brief::{CUSTOMARY_LAP, CUSTOMARY_TAB, GUIDE_FLAP, Joins, RunStart, SMALL_TAB};
@@ -47,7 +48,7 @@ pub(super) fn odd(heard: &Heard, found: &Found<'_>) -> Option<u32> {
         if gusset < NARROWEST.half() {
             return None;
         }
-        odd += base(found, gusset)?;
+        odd += base(heard, found, gusset)?;
         odd += if gusset > width { 6 } else { 0 };
         let whole_gusset = width.min(gusset);
         odd += if whole_gusset < NARROWEST { 10 } else { 0 };
@@ -105,7 +106,7 @@ fn is_unused(measure: Measure, found: &Found<'_>) -> bool {
 }
 
 /// How odd the base is: full, lapped by the usual ½, set by a guide, or anything else that closes.
-fn base(found: &Found<'_>, gusset: Length) -> Option<u32> {
+fn base(heard: &Heard, found: &Found<'_>, gusset: Length) -> Option<u32> {
     let base = found.measures.get(Unknown::Base)?;
     if found.frame.is_tube() {
         let lap = base * 2 - gusset;
@@ -122,9 +123,9 @@ fn base(found: &Found<'_>, gusset: Length) -> Option<u32> {
         base if base > gusset + gusset.half() => 40,
         base if base > gusset => 25,
         base if base * 2 <= gusset => 40,
-        base if base * 2 - gusset == CUSTOMARY_LAP => 3,
+        base if base * 2 - gusset == half_inch(heard.spoken.unit()) => 3,
         base if base == GUIDE_FLAP => 4,
-        base if base * 2 - gusset == Length::INCH => 5,
+        base if base * 2 - gusset == half_inch(heard.spoken.unit()) * 2 => 5,
         _ => 8,
     })
 }

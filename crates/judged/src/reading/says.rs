@@ -3,7 +3,7 @@
 use super::found::{Found, Mend};
 use super::frames::Role;
 use super::solve::{Sum, Unknown};
-use crate::brief::Top;
+use crate::brief::{Joins, Top};
 use crate::figures::Figures;
 use crate::heard::{Axis, Heard, Measure};
 use crate::text::{list, quoted};
@@ -45,7 +45,7 @@ pub(super) fn says(heard: &Heard, found: &Found<'_>, brief: &Brief) -> Vec<Strin
     if found.pose.upside_down {
         says.push("Top and bottom are the other way round than they were said to be.".to_owned());
     }
-    if super::has_strips(brief) && !heard.strips {
+    if brief.joins != Joins::Tabs && !heard.strips {
         says.push("The panels use up the whole sheet: joining strips hold it together.".to_owned());
     }
     if let Some(base) = found.measures.get(Unknown::Base)

@@ -5,7 +5,7 @@ use super::frames::{Frame, Role, Stack, Stretch};
 use super::odd;
 use super::poses::{Pose, Spot};
 use super::solve::{Equation, Measures, Sum, Unknown, solve};
-use crate::brief::{CUSTOMARY_LAP, CUSTOMARY_TAB};
+use crate::brief::CUSTOMARY_TAB;
 use crate::heard::{Axis, Heard, HeardBuild, HeardTop, Measure};
 use crate::{Length, Unit};
 
@@ -14,12 +14,11 @@ use crate::{Length, Unit};
 enum BaseIs {
     Said,
     Full,
-    Lapped(Length),
+    /// They lap by the usual ½.
+    Lapped,
+    /// By twice that.
+    LappedTwice,
 }
-
-/// They lap by the usual ½, or by a whole one.
-const HALF: BaseIs = BaseIs::Lapped(CUSTOMARY_LAP);
-const WHOLE: BaseIs = BaseIs::Lapped(Length::INCH);
 
 /// Which figure is which line of one axis; lines without a figure, and figures left out.
 struct Pairing {
@@ -176,9 +175,9 @@ impl<'a> Trial<'a> {
         } else if is_cradle {
             &[BaseIs::Full]
         } else if self.frame.is_tube() {
-            &[BaseIs::Said, HALF]
+            &[BaseIs::Said, BaseIs::Lapped]
         } else {
-            &[BaseIs::Said, BaseIs::Full, HALF, WHOLE]
+            &[BaseIs::Said, BaseIs::Full, BaseIs::Lapped, BaseIs::LappedTwice]
         };
         let said = equations.len();
         // Of a hem line that was missed or misheard the figures say nothing more: a hem is usually so deep.
@@ -208,7 +207,8 @@ impl<'a> Trial<'a> {
                     sum: Sum::whole(Unknown::Base).and(Sum::halves(Unknown::Gusset, -2)),
                     is: Length::ZERO,
                 }),
-                BaseIs::Lapped(by) => equations.push(lapped(*by)),
+                BaseIs::Lapped => equations.push(lapped(half_inch(self.heard.spoken.unit()))),
+                BaseIs::LappedTwice => equations.push(lapped(half_inch(self.heard.spoken.unit()) * 2)),
             }
             let solutions = if slack == Length::ZERO {
                 [solve(&equations, slack), None]
@@ -272,7 +272,7 @@ impl<'a> Trial<'a> {
         slack: Length,
     ) -> Option<Found<'a>> {
         if measures.get(Unknown::Tab).is_none() && self.frame.has_tab() {
-            measures.set(Unknown::Tab, CUSTOMARY_TAB);
+            measures.set(Unknown::Tab, half_inch(self.heard.spoken.unit()));
         }
         if slack.is_positive() {
             self.add_up(&mut measures)?;
@@ -418,6 +418,14 @@ fn only(unknown: Unknown) -> Measures {
         measures.set(other, Length::from_units(i64::from(other == unknown)));
     }
     measures
+}
+
+/// Half an inch, the customary tab and lap, as a ruler of the unit shows it (12 mm: our choice).
+pub(super) const fn half_inch(unit: Unit) -> Length {
+    match unit {
+        Unit::Inch => CUSTOMARY_TAB,
+        Unit::Metric => Length::millimetres(12),
+    }
 }
 
 /// Base flaps that lap one another by so much.
