@@ -2082,8 +2082,8 @@ export interface components {
             /** @description The lines, in the order they were said. */
             lines: components["schemas"]["LaidLineView"][];
             sheet?: components["schemas"]["PlaceView"] | null;
-            /** @description The same as figures. */
-            size?: string[] | null;
+            /** @description The same as it was said, or as it would be said in the unit of the words. */
+            size?: string | null;
             /** @description Width and height of the piece, if they are known; millimetres. */
             size_mm?: number[] | null;
         };

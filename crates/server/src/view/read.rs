@@ -7,6 +7,7 @@ use std::ops::Range;
 use utoipa::ToSchema;
 use wide_fold_core::builds::name_of;
 use wide_fold_core::heard::{Heard, HeardFault};
+use wide_fold_core::plane::Size;
 use wide_fold_core::reading::{Correction, Edit, Question, Reading, read};
 use wide_fold_core::{Plan, Unit};
 use wide_fold_formats::brief_json::UnitText;
@@ -64,8 +65,8 @@ pub struct PhraseView {
 pub struct LaidView {
     /// Width and height of the piece, if they are known; millimetres.
     pub size_mm: Option<[f64; 2]>,
-    /// The same as figures.
-    pub size: Option<[String; 2]>,
+    /// The same as it was said, or as it would be said in the unit of the words.
+    pub size: Option<String>,
     /// Where the size of the piece stands in the words, if it was said.
     pub sheet: Option<PlaceView>,
     /// The lines, in the order they were said.
@@ -162,7 +163,11 @@ impl ReadView {
     /// Reads what was heard in those words.
     pub fn new(heard: &Heard, words: &str) -> Self {
         let found = read(heard, words);
-        let unit = heard.spoken.unit();
+        let sheet = heard.trimmed.as_ref().or(heard.sheet.as_ref());
+        let as_said = |size: Size| {
+            let [width, height] = [size.width, size.height].map(|side| heard.spoken.written(side));
+            format!("{width} × {height}")
+        };
         let amiss: Vec<&Range<usize>> =
             found.corrections.first().iter().flat_map(|first| &first.edits).map(|edit| &edit.place).collect();
         let first = found.readings.first().or(found.corrections.first().map(|first| &first.reading));
@@ -178,8 +183,8 @@ impl ReadView {
         });
         let laid = LaidView {
             size_mm: found.laid.size.map(|size| [size.width.mm(), size.height.mm()]),
-            size: found.laid.size.map(|size| [size.width, size.height].map(|side| side.figure(unit))),
-            sheet: heard.trimmed.as_ref().or(heard.sheet.as_ref()).map(|sheet| place(words, &sheet.at)),
+            size: sheet.map(|sheet| words[sheet.at.clone()].to_owned()).or(found.laid.size.map(as_said)),
+            sheet: sheet.map(|sheet| place(words, &sheet.at)),
             lines: lines.collect(),
         };
         let phrases = heard.phrases.iter();

@@ -73,7 +73,7 @@ export function HeardSheet(props: {
         </svg>
         <FigureField
           className="line-field"
-          figure={laid.size?.join(" × ") ?? ""}
+          figure={laid.size ?? ""}
           says="Size of the sheet"
           hint="12 × 12"
           left={x(wide / 2)}

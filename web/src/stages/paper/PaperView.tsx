@@ -33,6 +33,9 @@ const RESTS = 500;
 const TOPS = { raw: "a raw edge", hem_in: "a hem turned in", hem_out: "a hem turned out" } as const;
 const BASES = { full: "full base flaps", half_and_lap: "half-and-lap flaps" } as const;
 
+/** One piece on a sheet as it lies. */
+const UPRIGHT = "upright";
+
 type Asked = Parameters<typeof fromPaper>[0];
 
 export function PaperView() {
@@ -43,8 +46,9 @@ export function PaperView() {
   const [base, setBase] = useState<keyof typeof BASES>("full");
   const [may, setMay] = useState<"upright" | "turn">("upright");
   const [unit, setUnit] = useState<"inch" | "metric">("inch");
-  // A family by its name, a bag by its gusset: another sheet keeps them, as far as it has them.
-  const [name, setName] = useState<string | null>(null);
+  // A family by its build and how it lies, a bag by its gusset: another sheet keeps them, as far as it has them.
+  const [build, setBuild] = useState("");
+  const [lies, setLies] = useState("");
   const [deep, setDeep] = useState<number | null>(null);
   const sheet = chosen.sheet;
   const isTyped = sheet !== null && sheet.width.trim() !== "" && sheet.height.trim() !== "";
@@ -72,7 +76,9 @@ export function PaperView() {
   const fault = problem?.field ?? "";
   const wrong = fault.endsWith("width") ? "width" : fault.endsWith("height") ? "height" : null;
   const families = found.error || asked === null ? [] : (found.data?.families ?? []);
-  const family = families.find((own) => called(own) === name) ?? families[0];
+  const builds = [...new Set(families.map((own) => own.build))];
+  const alike = families.filter((own) => own.build === (builds.includes(build) ? build : builds[0]));
+  const family = alike.find((own) => (own.lies ?? UPRIGHT) === lies) ?? alike[0];
   const at = family ? nearest(family, deep) : 0;
   const member = family?.members[at];
   const stale = found.isPlaceholderData || asked !== (asks && JSON.stringify(asks));
@@ -128,19 +134,28 @@ export function PaperView() {
         )}
         {family && member && (
           <>
-            <div className="builds" role="radiogroup" aria-label="How it is built">
-              {families.map((own) => (
-                <label key={called(own)} className={own === family ? "is-chosen" : ""}>
-                  <input
-                    type="radio"
-                    name="build"
-                    checked={own === family}
-                    onChange={() => setName(called(own))}
-                  />
-                  <span>{own.build}</span>
-                  {own.lies && <small>{own.lies}</small>}
-                </label>
-              ))}
+            <div className="builds">
+              <div role="radiogroup" aria-label="How it is built">
+                {builds.map((own) => (
+                  <label key={own} className={own === family.build ? "is-chosen" : ""}>
+                    <input
+                      type="radio"
+                      name="build"
+                      checked={own === family.build}
+                      onChange={() => setBuild(own)}
+                    />
+                    <span>{own}</span>
+                  </label>
+                ))}
+              </div>
+              {alike.length > 1 && (
+                <Pick
+                  name="How it lies on the sheet"
+                  value={family.lies ?? UPRIGHT}
+                  options={Object.fromEntries(alike.map((own) => [own.lies ?? UPRIGHT, own.lies ?? UPRIGHT]))}
+                  onChange={setLies}
+                />
+              )}
             </div>
             <Desk
               family={family}
@@ -163,8 +178,6 @@ export function PaperView() {
     </div>
   );
 }
-
-const called = (family: Family) => `${family.build} ${family.lies ?? ""}`;
 
 /** The bag whose gusset is nearest to the one chosen before; the roomiest if none was. */
 function nearest(family: Family, deep: number | null): number {
