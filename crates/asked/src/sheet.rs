@@ -112,6 +112,13 @@ impl Sheet {
         Size::new(self.width, self.height)
     }
 
+    /// As it may be laid: as it is, and turned if it has no direction and that is another way to lie.
+    pub fn lyings(&self) -> impl Iterator<Item = Self> {
+        let turned = Self { turned: !self.turned, ..self.clone() };
+        let may_turn = !self.directional && self.width != self.height;
+        std::iter::once(self.clone()).chain(may_turn.then_some(turned))
+    }
+
     /// Width and height as it is laid for the bag.
     pub fn as_laid(&self) -> Size {
         if self.turned { self.size().turned() } else { self.size() }

@@ -3,7 +3,7 @@
 
 use proptest::prelude::*;
 use rstest::rstest;
-use wide_fold_core::brief::{BaseHabit, Board, Build, CUSTOMARY_LAP, Top};
+use wide_fold_core::brief::{BaseHabit, Board, Build, Top, half_inch};
 use wide_fold_core::budget::Budget;
 use wide_fold_core::from_paper::{Best, Family, families, parted};
 use wide_fold_core::{Brief, Length, Plan, Sheet, Unit};
@@ -27,7 +27,7 @@ fn length(text: &str) -> Length {
 #[case::wrap("12", "8 1/2", 1, Top::Raw, "Wrap", ["3 3/4", "6 1/2", "2"])]
 #[case::pair("8 3/4", "8 1/4", 2, Top::Raw, "Corner pair", ["6", "6", "2 1/4"])]
 #[case::deep_pair("12", "12", 2, Top::HemOut { depth: Length::INCH }, "Corner pair", ["6", "5 1/2", "5 1/2"])]
-#[case::cradle("12", "12", 2, Top::HemOut { depth: Length::eighths(12) }, "Cradle pair", ["6", "7 1/2", "3"])]
+#[case::cradle("12", "12", 2, Top::HemOut { depth: Length::eighths(12) }, "Cradle pair, squares in the base", ["6", "7 1/2", "3"])]
 #[case::folded("22 1/2", "12", 1, Top::HemOut { depth: Length::inches(2) }, "Folded base", ["7 1/4", "7 7/8", "3 3/4"])]
 fn a_worked_bag_is_one_of_the_family(
     #[case] width: &str,
@@ -95,7 +95,8 @@ fn asked() -> impl Strategy<Value = (Brief, u32)> {
                 habits.tab = Length::millimetres(12);
             }
             habits.sheet.directional = directional;
-            habits.base = if lapped { BaseHabit::HalfAndLap { lap: CUSTOMARY_LAP } } else { BaseHabit::Full };
+            let lap = half_inch(habits.unit);
+            habits.base = if lapped { BaseHabit::HalfAndLap { lap } } else { BaseHabit::Full };
             habits.top = [Top::Raw, Top::HemIn { depth: n(8) }, Top::HemOut { depth: n(12) }][top];
             (habits, sheets)
         },
@@ -135,6 +136,15 @@ proptest! {
             let tallest = plan.pieces.iter().map(|piece| piece.height).max().unwrap();
             prop_assert!(room.0 - widest < step * 2, "{} wide of {}", widest, room.0);
             prop_assert!(room.1 - tallest < step * 2, "{} high of {}", tallest, room.1);
+            // A hand can set every line of it on a ruler of its unit.
+            let shown = if habits.unit == Unit::Inch { Length::sixty_fourths(2) } else { Length::from_nm(500_000) };
+            for piece in &plan.pieces {
+                let lines = piece.blank.creases.iter().filter(|crease| !crease.role.is_made_by_hand());
+                for crease in lines {
+                    let at = if crease.is_vertical() { crease.from.x } else { crease.from.y };
+                    prop_assert!(at.is_on(shown), "{:?} at {at}", crease.role);
+                }
+            }
             // Its lines are those of its pieces.
             prop_assert_eq!(bag.columns.last(), Some(&plan.pieces[0].width));
         }

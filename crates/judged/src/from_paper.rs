@@ -4,11 +4,9 @@
 //! to be wasted. Every build so has a family of bags, one for every gusset on the board's grooves (of a flare, which has none, one
 //! for every pleat). Width and height are as large as the sheet allows, read off the net, down to a figure a ruler shows.
 
-use crate::brief::{
-    Build, CUSTOMARY_LAP, CUSTOMARY_PLEATS, Finished, GoesRound, GussetCrease, Joins, Squares,
-};
+use crate::brief::{Build, Finished, GoesRound, GussetCrease, Joins, Squares, half_inch};
 use crate::budget::Budget;
-use crate::builds::suited;
+use crate::builds::{BUILDS, suited};
 use crate::net::flat_size;
 use crate::plane::Size;
 use crate::verdict::blocks;
@@ -77,8 +75,8 @@ const WIDEST: i64 = 480;
 const LEAST: [Length; 2] = [Length::eighths(4), Length::millimetres(10)];
 /// A side longer than this is a roll's: it is not used up …
 const ROLL: Length = Length::inches(48);
-/// … but so much of it is cut off (our choice).
-const CUT_OFF: Length = Length::inches(24);
+/// … but so much of it is cut off (our choice), in inches and in millimetres.
+const CUT_OFF: [Length; 2] = [Length::inches(24), Length::millimetres(600)];
 /// Work for one bag.
 const A_BAG: u64 = 80_000;
 
@@ -107,23 +105,22 @@ pub fn families(habits: &Brief, sheets: u32, budget: &Budget<'_>) -> Vec<Family>
 
 /// Every build on every way the sheet may lie and its pieces may share it: its name, how they lie, a brief, the room of a piece.
 fn starts(habits: &Brief, sheets: u32) -> Vec<(&'static str, Option<&'static str>, Brief, Size)> {
-    let (pleats, pleat) = CUSTOMARY_PLEATS;
-    let builds = [
-        (Build::Wrap, "Wrap"),
-        (Build::CornerPair, "Corner pair"),
-        (Build::CradlePair { squares: Squares::SlitUp }, "Cradle pair"),
-        (Build::FoldedBase { lap: CUSTOMARY_LAP }, "Folded base"),
-        (Build::PleatedFlare { pleats, pleat }, "Pleated flare"),
-    ];
+    // What becomes of a cradle pair's squares changes no size.
+    let builds =
+        BUILDS.iter().filter(|(build, ..)| *build != Build::CradlePair { squares: Squares::SlitLevel });
     let mut starts = Vec::new();
-    for (build, name) in builds {
+    for (build, name, _) in builds.copied() {
+        let build = match build {
+            Build::FoldedBase { .. } => Build::FoldedBase { lap: half_inch(habits.unit) },
+            build => build,
+        };
         let pieces = pieces(build);
         // One piece takes one sheet, however many there are.
         if sheets > pieces {
             continue;
         }
-        for sheet in lyings(&habits.sheet) {
-            for (lies, slot) in slots(taken(&sheet), pieces, sheets) {
+        for sheet in habits.sheet.lyings() {
+            for (lies, slot) in slots(taken(&sheet, habits.unit), pieces, sheets) {
                 let turned = sheet.turned != habits.sheet.turned;
                 let lies = if turned { lies.turned() } else { lies.name() };
                 let brief =
@@ -137,7 +134,7 @@ fn starts(habits: &Brief, sheets: u32) -> Vec<(&'static str, Option<&'static str
 
 /// The bag that makes most of a sheet left whole, halved and quartered, as a wrap or a pair.
 pub fn parted(habits: &Brief, budget: &Budget<'_>) -> Vec<Parted> {
-    let Size { width, height } = taken(&habits.sheet);
+    let Size { width, height } = taken(&habits.sheet, habits.unit);
     let ruler = ruler(habits.unit);
     let half = |side: Length| side.half().floor_to(ruler);
     let parts = [
@@ -175,23 +172,20 @@ const fn pieces(build: Build) -> u32 {
     }
 }
 
-/// The sheet as it may be laid: turned only if it has no direction.
-fn lyings(sheet: &Sheet) -> Vec<Sheet> {
-    let turned = Sheet { turned: !sheet.turned, ..sheet.clone() };
-    let may_turn = !sheet.directional && sheet.width != sheet.height;
-    std::iter::once(sheet.clone()).chain(may_turn.then_some(turned)).collect()
-}
-
 /// What is taken of a sheet for one bag, as it is laid: all of it; of a roll a length that is cut off.
 ///
 /// ```
-/// use wide_fold_asked::{Length, Sheet, plane::Size};
+/// use wide_fold_asked::{Length, Sheet, Unit, plane::Size};
 /// use wide_fold_judged::from_paper::taken;
 /// let roll = Sheet { width: Length::inches(30), height: Length::inches(360), ..Sheet::default() };
-/// assert_eq!(taken(&roll), Size::new(Length::inches(30), Length::inches(24)));
+/// assert_eq!(taken(&roll, Unit::Inch), Size::new(Length::inches(30), Length::inches(24)));
 /// ```
-pub fn taken(sheet: &Sheet) -> Size {
-    let side = |side: Length| if side > ROLL { CUT_OFF } else { side };
+pub fn taken(sheet: &Sheet, unit: Unit) -> Size {
+    let cut_off = match unit {
+        Unit::Inch => CUT_OFF[0],
+        Unit::Metric => CUT_OFF[1],
+    };
+    let side = |side: Length| if side > ROLL { cut_off } else { side };
     let Size { width, height } = sheet.as_laid();
     Size::new(side(width), side(height))
 }

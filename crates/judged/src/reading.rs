@@ -20,7 +20,8 @@ pub use ask::{Answer, Question};
 pub use mend::Edit;
 
 use crate::brief::{
-    Across, BaseHabit, Board, Build, CLOSING_FLAP_CORNER, CUSTOMARY_LAP, FaceSide, GussetCrease, HemSide, Top,
+    Across, BaseHabit, Board, Build, CLOSING_FLAP_CORNER, CUSTOMARY_LAP, FaceSide, GussetCrease, HemSide,
+    Top, half_inch,
 };
 use crate::figures::Figures;
 use crate::heard::{Axis, Heard, HeardLine, HeardTop, Measure};
@@ -307,7 +308,7 @@ impl Hearing<'_> {
         if unit == Unit::Metric {
             let mm = Length::millimetres;
             brief.board = Board { groove: mm(1), reach: mm(300), ..brief.board };
-            (brief.tab, brief.notch) = (mm(12), mm(6));
+            (brief.tab, brief.notch) = (half_inch(unit), mm(6));
         }
         brief.build = match frame.build {
             Build::FoldedBase { .. } => Build::FoldedBase { lap: get(Unknown::Base)? * 2 - gusset },

@@ -253,12 +253,10 @@ fn way(
     }
 }
 
-/// A sheet as it may be laid: turned only if it has neither direction nor known grain.
-fn lyings(paper: &Paper) -> Vec<Sheet> {
+/// A paper's sheet as it may be laid: turned only if it has neither direction nor known grain.
+fn lyings(paper: &Paper) -> impl Iterator<Item = Sheet> {
     let upright = Sheet { turned: false, ..paper.sheet.clone() };
-    let may_turn = !upright.directional && paper.grain.is_none() && upright.width != upright.height;
-    let turned = may_turn.then(|| Sheet { turned: true, ..upright.clone() });
-    std::iter::once(upright).chain(turned).collect()
+    upright.lyings().take(if paper.grain.is_none() { 2 } else { 1 }).collect::<Vec<_>>().into_iter()
 }
 
 /// The brief as it is; with shallower flaps; with strips in place of tabs.

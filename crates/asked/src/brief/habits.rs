@@ -1,10 +1,17 @@
 //! The habits and schools a brief chooses between.
 
 use super::{Cuts, Place, Places};
-use crate::Length;
+use crate::{Length, Unit};
 
 /// Customary glue tab: ½ in (common practice).
 pub const CUSTOMARY_TAB: Length = Length::eighths(4);
+/// Half an inch, the customary tab and lap, as a ruler of the unit shows it: in millimetres 12 (our choice).
+pub const fn half_inch(unit: Unit) -> Length {
+    match unit {
+        Unit::Inch => CUSTOMARY_TAB,
+        Unit::Metric => Length::millimetres(12),
+    }
+}
 /// Customary glue tab of a small bag: ¼ in (common practice).
 pub const SMALL_TAB: Length = Length::eighths(2);
 /// Customary taper of a base flap: ¼ in at the edge (common practice).

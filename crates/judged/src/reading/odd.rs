@@ -2,10 +2,9 @@
 //! weights are ours; what is usual is common practice.
 
 use super::found::{Found, Mend};
-use super::search::half_inch;
 use super::solve::Unknown;
 use crate::Length;
-use crate::brief::{CUSTOMARY_LAP, CUSTOMARY_TAB, GUIDE_FLAP, Joins, RunStart, SMALL_TAB};
+use crate::brief::{CUSTOMARY_LAP, CUSTOMARY_TAB, GUIDE_FLAP, Joins, RunStart, SMALL_TAB, half_inch};
 use crate::heard::{Axis, Heard, HeardBuild, HeardTop, Measure};
 use crate::sheet::COMMON_SIZES;
 

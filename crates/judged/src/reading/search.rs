@@ -5,7 +5,7 @@ use super::frames::{Frame, Role, Stack, Stretch};
 use super::odd;
 use super::poses::{Pose, Spot};
 use super::solve::{Equation, Measures, Sum, Unknown, solve};
-use crate::brief::CUSTOMARY_TAB;
+use crate::brief::half_inch;
 use crate::heard::{Axis, Heard, HeardBuild, HeardTop, Measure};
 use crate::{Length, Unit};
 
@@ -418,14 +418,6 @@ fn only(unknown: Unknown) -> Measures {
         measures.set(other, Length::from_units(i64::from(other == unknown)));
     }
     measures
-}
-
-/// Half an inch, the customary tab and lap, as a ruler of the unit shows it (12 mm: our choice).
-pub(super) const fn half_inch(unit: Unit) -> Length {
-    match unit {
-        Unit::Inch => CUSTOMARY_TAB,
-        Unit::Metric => Length::millimetres(12),
-    }
 }
 
 /// Base flaps that lap one another by so much.

@@ -4,7 +4,7 @@ use super::fold::StandingView;
 use super::ways::WayView;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use wide_fold_core::brief::{Board, Fittings};
+use wide_fold_core::brief::{Board, Fittings, half_inch};
 use wide_fold_core::budget::Budget;
 use wide_fold_core::from_gift::{Fit, from_gift};
 use wide_fold_core::gift::{Gift, Lies, MOST_THINGS};
@@ -121,7 +121,7 @@ pub(super) fn on_its_board(habits: Brief) -> Brief {
     }
     let mm = Length::millimetres;
     let board = Board { groove: mm(5), reach: mm(300), ..habits.board };
-    Brief { board, tab: mm(12), notch: mm(6), ..habits }
+    Brief { board, tab: half_inch(Unit::Metric), notch: mm(6), ..habits }
 }
 
 impl FitView {

@@ -143,7 +143,14 @@ pub(super) fn habits(
     let usual = on_its_board(Brief { unit: unit.into(), ..Brief::new(size, size, size) });
     let text = BriefText::from(&usual);
     let sheet = sheet.cloned().unwrap_or_else(|| text.sheet.clone());
-    Brief::try_from(&BriefText { sheet, top: top.clone(), base: base.clone(), ..text })
+    // Where nothing is said of a hem or a lap, it is one a metric ruler shows.
+    let customary = |said: &Option<String>, millimetres: &str| {
+        let is_metric = usual.unit == Unit::Metric;
+        said.clone().or_else(|| is_metric.then(|| millimetres.to_owned()))
+    };
+    let top = TopText { depth: customary(&top.depth, "25 mm"), ..top.clone() };
+    let base = BaseText { lap: customary(&base.lap, "12 mm"), ..base.clone() };
+    Brief::try_from(&BriefText { sheet, top, base, ..text })
 }
 
 impl FromPaperView {
@@ -161,7 +168,7 @@ impl FromPaperView {
 impl FamilyView {
     fn new(family: &Family, sheets: u32) -> Self {
         let Family { build, lies, brief, members, best } = family;
-        let laid = taken(&brief.sheet);
+        let laid = taken(&brief.sheet, brief.unit);
         let is_roll = laid != brief.sheet.as_laid();
         let net = Net::of(brief);
         let columns = net.blanks.iter().take(1).flat_map(|blank| &blank.columns);
