@@ -2,19 +2,9 @@
 
 import { useQuery } from "@tanstack/react-query";
 import { useId } from "react";
-import { commonSheets, type Brief } from "../api/client";
+import { commonSheets } from "../api/client";
 import { usePapers } from "../api/usePapers";
-
-export type Sheet = NonNullable<Brief["sheet"]>;
-
-export interface Chosen {
-  /** `shelf 3`, `12×12`, `other`; what the choice is called. */
-  name: string;
-  /** Nothing for a choice without a sheet of its own. */
-  sheet: Sheet | null;
-}
-
-export const OTHER = "other";
+import { OTHER, type Chosen, type Sheet } from "./chosen";
 
 export function SheetChoice(props: {
   chosen: Chosen;

@@ -6,16 +6,14 @@ import { Button } from "react-bootstrap";
 import { Link, useNavigate } from "react-router";
 import { Refused, type Bag, type BagDraft } from "../../api/client";
 import { Icon } from "../../drawings/Icon";
-import { SheetChoice, type Chosen } from "../../sheet/SheetChoice";
+import { sideAtFault, USUAL } from "../../sheet/chosen";
+import { SheetChoice } from "../../sheet/SheetChoice";
 
 const BLANKS = [
   { field: "width", name: "Width", hint: "3 3/4", says: "across the face" },
   { field: "height", name: "Height", hint: "6 1/2", says: "base fold to top edge" },
   { field: "gusset", name: "Gusset", hint: "2", says: "depth of the side" },
 ] as const;
-
-/** The sheet people most often have. */
-const USUAL: Chosen = { name: "12×12", sheet: { width: "12 in", height: "12 in" } };
 
 /** The other ways to begin, each with its drawing. */
 const DOORS = [
@@ -33,7 +31,7 @@ type Size = Record<(typeof BLANKS)[number]["field"], string>;
 export function NewBag({ first, create }: { first: boolean; create: (draft: BagDraft) => Promise<Bag> }) {
   const navigate = useNavigate();
   const [size, setSize] = useState<Size>({ width: "", height: "", gusset: "" });
-  const [paper, setPaper] = useState<Chosen>(USUAL);
+  const [paper, setPaper] = useState(USUAL);
   const start = useMutation({ mutationFn: create, onSuccess: (bag) => navigate(`/bags/${bag.id}`) });
   const blank = useRef<HTMLInputElement>(null);
   useEffect(() => {
@@ -86,17 +84,7 @@ export function NewBag({ first, create }: { first: boolean; create: (draft: BagD
             <Icon name="plus" /> Draw it
           </Button>
         </div>
-        <SheetChoice
-          chosen={paper}
-          wrong={
-            problem?.field === "brief.sheet.width"
-              ? "width"
-              : problem?.field === "brief.sheet.height"
-                ? "height"
-                : null
-          }
-          onChange={setPaper}
-        />
+        <SheetChoice chosen={paper} wrong={sideAtFault(problem?.field)} onChange={setPaper} />
         <nav className="doors" aria-label="Or start from">
           <span aria-hidden="true">or start from</span>
           {DOORS.map(({ to, name, drawing }) => (

@@ -2,12 +2,11 @@
 
 import { keepPreviousData, useQueries, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link } from "react-router";
 import { layoutBags, readBag, type BagSummary, type Batch, type SheetCut } from "../../api/client";
 import { Failed } from "../../api/Failed";
 import { Working } from "../../api/Working";
 import { useBags } from "../../api/useBags";
-import { Icon } from "../../drawings/Icon";
+import { PageHead } from "../../drawings/PageHead";
 import { ToolButton } from "../../drawings/ToolButton";
 import { CutSheet } from "../../sheet/CutSheet";
 import { SheetHatches } from "../../sheet/SheetPicture";
@@ -42,13 +41,7 @@ export function CutView() {
   return (
     <div className="shelf">
       <SheetHatches />
-      <header className="shelf-head">
-        <Link to="/" className="brand">
-          <Icon name="mark" />
-          <span>All bags</span>
-        </Link>
-        <h1>Cut several bags</h1>
-      </header>
+      <PageHead title="Cut several bags" />
       <main className="cut-several">
         <ul className="copies" aria-label="How many of each bag">
           {readable.map((bag) => (

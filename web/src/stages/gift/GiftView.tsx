@@ -3,11 +3,13 @@
 import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Button } from "react-bootstrap";
-import { Link, useNavigate } from "react-router";
+import { useNavigate } from "react-router";
 import { createBag, fit, Refused, type Brief, type Fit } from "../../api/client";
 import { useStanding } from "../../api/useStanding";
 import { Icon } from "../../drawings/Icon";
-import { SheetChoice, type Chosen } from "../../sheet/SheetChoice";
+import { PageHead } from "../../drawings/PageHead";
+import { sideAtFault, typedSheet, type Chosen } from "../../sheet/chosen";
+import { SheetChoice } from "../../sheet/SheetChoice";
 import { BagPicture } from "../../fold/BagPicture";
 import { Figure } from "../../words/Figure";
 import { asGift, EMPTY, SHAPES, type Typed } from "./shapes";
@@ -54,20 +56,9 @@ export function GiftView() {
   const fits = asked && !found.error ? (found.data ?? []) : [];
   return (
     <div className="shelf gift">
-      <header className="shelf-head">
-        <Link to="/" className="brand">
-          <Icon name="mark" />
-          <span>All bags</span>
-        </Link>
-        <h1>Start from what goes in</h1>
-      </header>
+      <PageHead title="Start from what goes in" />
       <main>
-        <SheetChoice
-          chosen={paper}
-          none={ANY.name}
-          wrong={sheetAtFault(problem?.field)}
-          onChange={setPaper}
-        />
+        <SheetChoice chosen={paper} none={ANY.name} wrong={sideAtFault(problem?.field)} onChange={setPaper} />
         <form className="paper-form gift-form" onSubmit={(event) => event.preventDefault()}>
           {things.map((thing, index) => (
             <ThingForm
@@ -156,13 +147,6 @@ export function GiftView() {
     </div>
   );
 }
-
-/** The sheet that was chosen, if it is typed to its end. */
-const typedSheet = ({ sheet }: Chosen) =>
-  sheet && sheet.width.trim() !== "" && sheet.height.trim() !== "" ? sheet : null;
-
-const sheetAtFault = (field: string | null | undefined) =>
-  field === "sheet.width" ? "width" : field === "sheet.height" ? "height" : null;
 
 /** What the bag is called until it is called otherwise. */
 const named = (things: Typed[]) =>

@@ -3,11 +3,11 @@
 import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Button } from "react-bootstrap";
-import { Link, useLocation, useNavigate } from "react-router";
+import { useLocation, useNavigate } from "react-router";
 import { createBag, read, type Read } from "../../api/client";
 import { usePapers } from "../../api/usePapers";
 import { useStanding } from "../../api/useStanding";
-import { Icon } from "../../drawings/Icon";
+import { PageHead } from "../../drawings/PageHead";
 import { ToolButton } from "../../drawings/ToolButton";
 import { useHistory } from "../bag/useHistory";
 import { replaced, withScore, withSheet } from "./edit";
@@ -58,13 +58,7 @@ export function HeardView() {
   const stale = found.isPlaceholderData || asked !== words;
   return (
     <div className="shelf heard">
-      <header className="shelf-head">
-        <Link to="/" className="brand">
-          <Icon name="mark" />
-          <span>All bags</span>
-        </Link>
-        <h1>Start from somebody’s figures</h1>
-      </header>
+      <PageHead title="Start from somebody’s figures" />
       <main>
         <div className="heard-desk">
           <section className="heard-words" aria-label="What you heard">

@@ -3,7 +3,7 @@
 import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { Button } from "react-bootstrap";
-import { Link, useNavigate } from "react-router";
+import { useNavigate } from "react-router";
 import {
   createBag,
   fromPaper,
@@ -14,8 +14,9 @@ import {
   type FamilyMember,
 } from "../../api/client";
 import { useStanding } from "../../api/useStanding";
-import { Icon } from "../../drawings/Icon";
-import { OTHER, SheetChoice, type Chosen } from "../../sheet/SheetChoice";
+import { PageHead } from "../../drawings/PageHead";
+import { OTHER, sideAtFault, typedSheet, USUAL } from "../../sheet/chosen";
+import { SheetChoice } from "../../sheet/SheetChoice";
 import { useSpace } from "../../sheet/useSpace";
 import { Figure } from "../../words/Figure";
 import { BoxPicture } from "./BoxPicture";
@@ -40,7 +41,7 @@ type Asked = Parameters<typeof fromPaper>[0];
 
 export function PaperView() {
   const navigate = useNavigate();
-  const [chosen, setChosen] = useState<Chosen>({ name: "12×12", sheet: { width: "12 in", height: "12 in" } });
+  const [chosen, setChosen] = useState(USUAL);
   const [sheets, setSheets] = useState<1 | 2>(1);
   const [top, setTop] = useState<keyof typeof TOPS>("raw");
   const [base, setBase] = useState<keyof typeof BASES>("full");
@@ -50,18 +51,16 @@ export function PaperView() {
   const [build, setBuild] = useState("");
   const [lies, setLies] = useState("");
   const [deep, setDeep] = useState<number | null>(null);
-  const sheet = chosen.sheet;
-  const isTyped = sheet !== null && sheet.width.trim() !== "" && sheet.height.trim() !== "";
-  const asks: Asked | null =
-    sheet && isTyped
-      ? {
-          sheet: chosen.name.startsWith("shelf") ? sheet : { ...sheet, directional: may === "upright" },
-          sheets,
-          top: { kind: top },
-          base: { habit: base },
-          unit,
-        }
-      : null;
+  const sheet = typedSheet(chosen);
+  const asks: Asked | null = sheet
+    ? {
+        sheet: chosen.name.startsWith("shelf") ? sheet : { ...sheet, directional: may === "upright" },
+        sheets,
+        top: { kind: top },
+        base: { habit: base },
+        unit,
+      }
+    : null;
   const asked = useStanding(asks && JSON.stringify(asks), STANDS);
   const found = useQuery({
     queryKey: ["from-paper", asked],
@@ -73,8 +72,7 @@ export function PaperView() {
   const make = useMutation({ mutationFn: createBag, onSuccess: (bag) => navigate(`/bags/${bag.id}`) });
   const draw = (brief: Brief) => make.mutate({ name: "", brief });
   const problem = found.error instanceof Refused ? found.error.problem : null;
-  const fault = problem?.field ?? "";
-  const wrong = fault.endsWith("width") ? "width" : fault.endsWith("height") ? "height" : null;
+  const wrong = sideAtFault(problem?.field);
   const families = found.error || asked === null ? [] : (found.data?.families ?? []);
   const builds = [...new Set(families.map((own) => own.build))];
   const alike = families.filter((own) => own.build === (builds.includes(build) ? build : builds[0]));
@@ -84,13 +82,7 @@ export function PaperView() {
   const stale = found.isPlaceholderData || asked !== (asks && JSON.stringify(asks));
   return (
     <div className="shelf from-paper">
-      <header className="shelf-head">
-        <Link to="/" className="brand">
-          <Icon name="mark" />
-          <span>All bags</span>
-        </Link>
-        <h1>Start from the paper</h1>
-      </header>
+      <PageHead title="Start from the paper" />
       <main>
         <form className="from-paper-asks" onSubmit={(event) => event.preventDefault()}>
           <SheetChoice chosen={chosen} wrong={wrong} onChange={setChosen} />
@@ -122,7 +114,7 @@ export function PaperView() {
             {(found.error ?? make.error)?.message}
           </p>
         )}
-        {!isTyped && chosen.name === OTHER && (
+        {sheet === null && chosen.name === OTHER && (
           <p className="gift-empty">
             Type how wide and how high the sheet is; of a roll its width and a length.
           </p>

@@ -2,9 +2,9 @@
 
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link } from "react-router";
 import { addPaper, bringPaper, listShelf, takePaper, updatePaper, type PaperText } from "../../api/client";
 import { Icon } from "../../drawings/Icon";
+import { PageHead } from "../../drawings/PageHead";
 import { UndoToast } from "../../drawings/UndoToast";
 import { Guides } from "./Guides";
 import { ImportShelf } from "./ImportShelf";
@@ -53,13 +53,7 @@ export function ShelfView() {
 
   return (
     <div className="shelf">
-      <header className="shelf-head">
-        <Link to="/" className="brand">
-          <Icon name="mark" />
-          <span>All bags</span>
-        </Link>
-        <h1>Paper shelf</h1>
-      </header>
+      <PageHead title="Paper shelf" />
       <main>
         {problem && (
           <p className="alarm" role="alert">
