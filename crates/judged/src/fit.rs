@@ -4,20 +4,21 @@ use crate::brief::Finished;
 use crate::figures::Figures;
 use crate::gift::{Block, Gift, Lies};
 use crate::text::list;
-use crate::{Brief, Length};
+use crate::{Brief, Length, Unit};
 
 /// Room above what goes in: to close the bag over it, with tissue round it (more for what is pinched; how much is our choice).
-const HEADROOM: Length = Length::eighths(12);
+const HEADROOM: [Length; 2] = [Length::eighths(12), Length::millimetres(40)];
 /// Room above it under a closing flap, which is folded over.
-const UNDER_FLAP: Length = Length::eighths(4);
+const UNDER_FLAP: [Length; 2] = [Length::eighths(4), Length::millimetres(12)];
 
-/// Customary room above what goes into a bag: 1½; where the gussets fold in at the top, at least half a gusset, for they take the
+/// Customary room above what goes into a bag, in inches and as a metric ruler shows it (40 and 12 mm): 1½; where the gussets fold in at the top, at least half a gusset, for they take the
 /// room there; under a closing flap ½.
 pub fn headroom(brief: &Brief) -> Length {
+    let unit = usize::from(brief.unit == Unit::Metric);
     if brief.top.flap().is_some() {
-        return UNDER_FLAP;
+        return UNDER_FLAP[unit];
     }
-    if brief.pinches() { HEADROOM.max(brief.depth().half()) } else { HEADROOM }
+    if brief.pinches() { HEADROOM[unit].max(brief.depth().half()) } else { HEADROOM[unit] }
 }
 
 /// The smallest finished size that gives something all the room it asks for, on the board's grooves; a gusset on every second

@@ -224,7 +224,11 @@ fn girth(gift: &Gift, brief: &Brief, figures: Figures) -> String {
     )
 }
 
-/// About 22/7 times across (Archimedes' upper bound), to the next eighth.
+/// About 22/7 times across (Archimedes' upper bound), to the next eighth, or the next millimetre.
 fn about(across: Length, figures: Figures) -> String {
-    figures.say(across.scaled(Length::from_units(22), Length::from_units(7)).ceil_to(Length::eighths(1)))
+    let step = match figures.0 {
+        Unit::Inch => Length::eighths(1),
+        Unit::Metric => Length::MM,
+    };
+    figures.say(across.scaled(Length::from_units(22), Length::from_units(7)).ceil_to(step))
 }

@@ -21,7 +21,7 @@ pub async fn fit(
 ) -> Result<Json<Vec<FitView>>, Problem> {
     let (gift, habits, paper) = text.read()?;
     let stand = text.stand();
-    let gift = kept_rooms(&store).await?.read().unwrap_or_default().round(gift);
+    let gift = kept_rooms(&store).await?.read().unwrap_or_default().round(gift, habits.unit);
     let papers = match paper {
         Some(paper) => vec![paper],
         None => readable(&store).await?,

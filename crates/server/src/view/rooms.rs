@@ -101,16 +101,21 @@ impl RoomsView {
 }
 
 impl Rooms {
-    /// A gift with the room that is set for its shapes, where it asks for none itself.
+    /// A gift with the room that is set for its shapes, where it asks for none itself; customary room in steps of the unit's ruler.
     #[must_use]
-    pub fn round(self, gift: Gift) -> Gift {
+    pub fn round(self, gift: Gift, unit: Unit) -> Gift {
+        // Customary room is one of inches: in millimetres it is one a metric ruler shows.
+        let customary = |thing: &Thing| match unit {
+            Unit::Inch => thing.room(),
+            Unit::Metric => thing.room().nearest(Length::millimetres(2)),
+        };
         let own = |thing: &Thing| match thing {
             Thing::Box { .. } | Thing::Flat { .. } => self.flat,
             Thing::Cylinder { .. } | Thing::Bottle { .. } | Thing::Ball { .. } => self.round,
             Thing::Odd { .. } => self.odd,
         };
-        let is_set = gift.things.iter().any(|thing| own(thing).is_some());
-        let widest = gift.things.iter().map(|thing| own(thing).unwrap_or(thing.room())).max();
+        let is_set = unit == Unit::Metric || gift.things.iter().any(|thing| own(thing).is_some());
+        let widest = gift.things.iter().map(|thing| own(thing).unwrap_or(customary(thing))).max();
         Gift { room: gift.room.or(widest.filter(|_| is_set)), headroom: gift.headroom.or(self.above), ..gift }
     }
 }

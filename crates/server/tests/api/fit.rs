@@ -186,3 +186,21 @@ async fn what_has_to_stand_is_never_laid(service: Service) {
         (StatusCode::UNPROCESSABLE_ENTITY, &json!("stand"))
     );
 }
+
+#[rstest]
+#[case(json!({ "kind": "cylinder", "across": "85", "height": "120" }))]
+#[case(json!({ "kind": "box", "width": "100", "depth": "60", "height": "150" }))]
+#[case(json!({ "kind": "odd", "widest": "100", "deepest": "60", "tallest": "150" }))]
+#[tokio::test]
+async fn in_millimetres_every_figure_is_one_a_metric_ruler_shows(service: Service, #[case] thing: Value) {
+    let asked = json!({ "gift": { "things": [thing] }, "unit": "metric", "sheet": { "width": "210", "height": "297" } });
+    let fits = service.post("/api/fit", &asked).await.json();
+    assert!(!fits.as_array().unwrap().is_empty());
+    for fit in fits.as_array().unwrap() {
+        let why = fit["says"].as_array().unwrap().iter().take(4);
+        let says = why.chain([&fit["saves"]["says"]]).chain(fit["size"].as_array().unwrap());
+        for says in says.filter_map(Value::as_str) {
+            assert!(!says.contains('≈'), "{says}");
+        }
+    }
+}
