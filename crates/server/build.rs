@@ -4,7 +4,8 @@
 use std::path::{Path, PathBuf};
 
 const WEB: &str = "../../web/dist";
-const RULES: [&str; 5] = ["../asked/src", "../made/src", "../judged/src", "../formats/src", "src/view"];
+const RULES: [&str; 6] =
+    ["../asked/src", "../made/src", "../judged/src", "../repeated/src", "../formats/src", "src/view"];
 
 fn main() {
     println!("cargo::rerun-if-changed={WEB}");

@@ -21,8 +21,9 @@
 //! ```
 //!
 //! The rooms it is made of are crates of their own, so that the compiler keeps their order: [`wide_fold_asked`],
-//! [`wide_fold_made`], [`wide_fold_judged`]. Here they stand under one name.
+//! [`wide_fold_made`], [`wide_fold_judged`], [`wide_fold_repeated`]. Here they stand under one name.
 
 pub use wide_fold_asked::*;
 pub use wide_fold_judged::*;
 pub use wide_fold_made::*;
+pub use wide_fold_repeated::*;

@@ -33,7 +33,7 @@ pub mod unread;
 pub use brief_json::{BriefText, FormatFault, GuideText, read_brief};
 pub use fold_file::{FoldFile, fold_file, read_fold};
 pub use lists_csv::{List, write_list};
-pub use paper::PaperText;
+pub use paper::{PaperText, amount};
 pub use sheet_svg::sheet_svg;
 pub use shelf_csv::{RowFault, ShelfRead, read_shelf, write_shelf};
 pub use template_svg::template_svg;

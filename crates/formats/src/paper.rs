@@ -183,20 +183,23 @@ fn weight(text: &str) -> Result<Grammage, FormatFault> {
     }
 }
 
-/// `1`, `1.2`, `1.20`, `1,20`.
 fn price(text: &str) -> Result<Money, FormatFault> {
-    let fault = || FormatFault {
+    amount(text).ok_or_else(|| FormatFault {
         field: "price".to_owned(),
         sentence: format!("{} is no price: write it as 1.20.", quoted(text)),
-    };
+    })
+}
+
+/// An amount in whole hundredths: `1`, `1.2`, `1.20`, `1,20`; nothing for what is none.
+pub fn amount(text: &str) -> Option<Money> {
     let text = text.trim().replace(',', ".");
     let (whole, part) = text.split_once('.').unwrap_or((&text, "0"));
     let figures =
         |text: &str| !text.is_empty() && text.len() < 10 && text.bytes().all(|byte| byte.is_ascii_digit());
     if !figures(whole) || !figures(part) || part.len() > 2 {
-        return Err(fault());
+        return None;
     }
-    let hundredths: i64 = format!("{part:0<2}").parse().map_err(|_| fault())?;
-    let whole: i64 = whole.parse().map_err(|_| fault())?;
-    Ok(Money(whole * 100 + hundredths))
+    let hundredths: i64 = format!("{part:0<2}").parse().ok()?;
+    let whole: i64 = whole.parse().ok()?;
+    Some(Money(whole * 100 + hundredths))
 }

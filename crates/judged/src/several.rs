@@ -68,6 +68,50 @@ fn group<'a>(groups: &'a mut Vec<Group>, sheet: &Sheet) -> &'a mut Group {
     &mut groups[place]
 }
 
+/// A part that one bag is cut into.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct BagPart {
+    /// What it is called, in small letters.
+    pub name: String,
+    /// Its size, as the bag's sheet is laid.
+    pub size: Size,
+    /// True if it may lie either way, whatever the pattern: no pattern of it is seen.
+    pub may_turn: bool,
+    /// How many of it one bag takes.
+    pub count: u32,
+    /// True if it is cut from the paper of the gussets.
+    pub side: bool,
+    /// The plan's piece that it is; nothing for a small part.
+    pub piece: Option<usize>,
+}
+
+/// Everything one bag is cut into: pieces and the small parts wanted with them.
+pub fn parts(brief: &Brief) -> Vec<BagPart> {
+    let fitted = Fitted::of(brief);
+    // A joining strip comes from any scrap, so it may lie either way.
+    let pieces = pieces::divide(&Net::new(brief, &fitted)).into_iter().enumerate();
+    let mut parts: Vec<BagPart> = pieces
+        .map(|(index, piece)| BagPart {
+            name: piece.name.to_lowercase(),
+            size: Size::new(piece.width, piece.height),
+            may_turn: piece.from_scrap,
+            count: piece.count,
+            side: brief.side_sheet.is_some() && !(piece.blank.shows_face() || piece.from_scrap),
+            piece: Some(index),
+        })
+        .collect();
+    for small in brief.extras.parts(brief, &fitted) {
+        let (name, size) = (small.kind.name().to_owned(), small.size);
+        let may_turn = small.kind.may_turn();
+        let own = BagPart { name, size, may_turn, count: 1, side: false, piece: None };
+        match parts.iter_mut().find(|known| BagPart { count: 1, ..(*known).clone() } == own) {
+            Some(known) => known.count += 1,
+            None => parts.push(own),
+        }
+    }
+    parts
+}
+
 /// Everything the bags are cut from, paper by paper: pieces and the small parts wanted with them.
 ///
 /// ```
@@ -80,26 +124,10 @@ fn group<'a>(groups: &'a mut Vec<Group>, sheet: &Sheet) -> &'a mut Group {
 pub fn by_paper(bags: &[Copies<'_>]) -> Vec<Group> {
     let mut groups: Vec<Group> = Vec::new();
     for Copies { name, brief, copies } in bags {
-        let fitted = Fitted::of(brief);
-        // A joining strip comes from any scrap, so it may lie either way.
-        for piece in &pieces::divide(&Net::new(brief, &fitted)) {
-            let sheet = brief.sheet_for(piece.blank.shows_face() || piece.from_scrap);
-            group(&mut groups, sheet).want(
-                name,
-                piece.name.to_lowercase(),
-                Wanted {
-                    size: Size::new(piece.width, piece.height),
-                    may_turn: piece.from_scrap,
-                    count: piece.count * copies,
-                },
-            );
-        }
-        for part in brief.extras.parts(brief, &fitted) {
-            group(&mut groups, &brief.sheet).want(
-                name,
-                part.kind.name().to_owned(),
-                Wanted { size: part.size, may_turn: part.kind.may_turn(), count: *copies },
-            );
+        for part in parts(brief) {
+            let sheet = brief.sheet_for(!part.side);
+            let wanted = Wanted { size: part.size, may_turn: part.may_turn, count: part.count * copies };
+            group(&mut groups, sheet).want(name, part.name, wanted);
         }
     }
     groups

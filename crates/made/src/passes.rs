@@ -98,16 +98,7 @@ pub fn passes(brief: &Brief, pieces: &[Piece], feeds: &[Feed]) -> Vec<Pass> {
 }
 
 fn of_piece(brief: &Brief, index: usize, piece: &Piece, feeds: &[Feed]) -> Vec<Pass> {
-    let in_guide = |line: &Line| {
-        let own = feeds.iter().filter(|feed| feed.piece == index);
-        own.flat_map(|feed| &feed.creases).any(|crease| line.creases.contains(crease))
-    };
-    let strokes: Vec<Stroke> = lines(piece)
-        .into_iter()
-        .chain(slants(piece))
-        .filter(|line| !in_guide(line))
-        .filter_map(|line| Stroke::of(brief, piece, line))
-        .collect();
+    let strokes = strokes(brief, index, piece, feeds);
     let asks: Vec<Asks> = strokes.iter().map(|stroke| stroke.asks).collect();
     let course = settings::course(&asks, first_face(brief.score_face));
     let mut passes: Vec<Pass> = Vec::new();
@@ -152,6 +143,73 @@ fn of_piece(brief: &Brief, index: usize, piece: &Piece, feeds: &[Feed]) -> Vec<P
         (turn, pass.by_ruler, !pass.slants.is_empty())
     });
     passes
+}
+
+/// A line of a piece and every place of the board at which it can be scored.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct Scorable {
+    /// Which of the plan's pieces.
+    pub piece: usize,
+    /// Distances from a stop, and how the piece lies then: each distance once, as people would lay it first. None if the line is
+    /// drawn along a ruler, from mark to mark.
+    pub at: Vec<(Length, Lying)>,
+    /// True if the line runs from edge to edge of the piece.
+    pub right_across: bool,
+    /// True for the slanted ones.
+    pub slants: bool,
+    /// What it is for.
+    pub role: CreaseRole,
+    /// The creases it draws, by their place in the piece's list.
+    pub creases: Vec<usize>,
+}
+
+/// Every line of the pieces that is scored on the board or along a ruler, with all its places; those that a guide scores are left
+/// out. A line that can lie under a groove is offered no place between grooves.
+///
+/// ```
+/// use wide_fold_asked::{Brief, Length, Unit};
+/// use wide_fold_made::{Net, passes::scorable, pieces::divide};
+/// let brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
+/// let lines = scorable(&brief, &divide(&Net::of(&brief)), &[]);
+/// // The worked bag (common practice) is 12 wide: what lies 2 from the left lies 10 from the right.
+/// let at: Vec<String> = lines[0].at.iter().map(|(at, _)| at.figure(Unit::Inch)).collect();
+/// assert_eq!(at, ["2", "10"]);
+/// ```
+pub fn scorable(brief: &Brief, pieces: &[Piece], feeds: &[Feed]) -> Vec<Scorable> {
+    let of_piece = |(index, piece): (usize, &Piece)| -> Vec<Scorable> {
+        let first = first_face(brief.score_face);
+        let scorable = |Stroke { line, asks, by_ruler, role, .. }: Stroke| {
+            let mut at: Vec<(Length, Lying)> = Vec::new();
+            for lying in asks.places(first).filter(|_| !by_ruler) {
+                let (along, _) = lying.on_board(line.from, piece.width, piece.height);
+                if at.iter().all(|(known, _)| *known != along) {
+                    at.push((along, lying));
+                }
+            }
+            let right_across = match line.is_upright() {
+                true => line.from.y == Length::ZERO && line.to.y == piece.height,
+                false => line.from.x == Length::ZERO && line.to.x == piece.width,
+            };
+            let slants = line.is_slanted();
+            Scorable { piece: index, at, right_across, slants, role, creases: line.creases }
+        };
+        strokes(brief, index, piece, feeds).into_iter().map(scorable).collect()
+    };
+    pieces.iter().enumerate().flat_map(of_piece).collect()
+}
+
+/// All lines of a piece that no guide scores.
+fn strokes(brief: &Brief, index: usize, piece: &Piece, feeds: &[Feed]) -> Vec<Stroke> {
+    let in_guide = |line: &Line| {
+        let own = feeds.iter().filter(|feed| feed.piece == index);
+        own.flat_map(|feed| &feed.creases).any(|crease| line.creases.contains(crease))
+    };
+    lines(piece)
+        .into_iter()
+        .chain(slants(piece))
+        .filter(|line| !in_guide(line))
+        .filter_map(|line| Stroke::of(brief, piece, line))
+        .collect()
 }
 
 /// A line to score, and where it can be.

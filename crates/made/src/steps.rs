@@ -40,6 +40,8 @@ pub struct Step {
     pub pass: Option<usize>,
     /// The feed through the guide that it is, by its place in the plan's list.
     pub feed: Option<usize>,
+    /// The one piece that is worked on, by its place in the plan's list; nothing if it is the whole bag, or every piece.
+    pub piece: Option<usize>,
     /// What to take care of.
     pub caution: Option<&'static str>,
     /// Small places of the pieces at which it is done; none where it is done all over.
@@ -143,6 +145,7 @@ fn step(job: Job, title: impl Into<String>, says: Vec<String>) -> Step {
         says,
         pass: None,
         feed: None,
+        piece: None,
         caution: None,
         spots: Vec::new(),
         scene,
@@ -250,7 +253,7 @@ fn score(index: usize, passes: &[Pass], pieces: &[Piece], figures: Figures, pass
         (true, PaperFace::Inside) => ", inside up",
     };
     let title = format!("{what}{up}{}", of_piece(pieces, pass.piece));
-    Step { pass: Some(index), ..step(Job::Score, title, says) }
+    Step { pass: Some(index), piece: Some(pass.piece), ..step(Job::Score, title, says) }
 }
 
 /// How often a piece is moved in all, and how many are done together.
@@ -417,6 +420,7 @@ fn cut(brief: &Brief, pieces: &[Piece], index: usize, is_notched: bool, figures:
     );
     Some(Step {
         caution: Some(KNIFE),
+        piece: Some(index),
         spots: spots::of_cuts(index, &pieces[index]),
         ..step(Job::Cut, title, says)
     })

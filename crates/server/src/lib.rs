@@ -3,6 +3,7 @@
 pub mod dear;
 pub mod demo;
 pub mod guard;
+pub mod planned;
 pub mod problem;
 pub mod routes;
 pub mod serve;
@@ -13,6 +14,7 @@ pub mod web;
 use axum::Router;
 use axum::extract::FromRef;
 use dear::Dear;
+use planned::Runs;
 use store::Store;
 use tower_http::catch_panic::CatchPanicLayer;
 
@@ -21,6 +23,7 @@ use tower_http::catch_panic::CatchPanicLayer;
 pub struct Rooms {
     store: Store,
     dear: Dear,
+    runs: Runs,
 }
 
 impl FromRef<Rooms> for Store {
@@ -35,12 +38,18 @@ impl FromRef<Rooms> for Dear {
     }
 }
 
+impl FromRef<Rooms> for Runs {
+    fn from_ref(rooms: &Rooms) -> Self {
+        rooms.runs.clone()
+    }
+}
+
 /// The whole application over a store of bags.
 pub fn app(store: Store) -> Router {
     let (api, document) = routes::api();
     let spec = document.to_pretty_json().unwrap_or_default();
     Router::new()
-        .merge(api.with_state(Rooms { store, dear: Dear::default() }))
+        .merge(api.with_state(Rooms { store, dear: Dear::default(), runs: Runs::default() }))
         .route("/api/openapi.json", axum::routing::get(move || async move { problem::json_text(spec) }))
         .fallback(web::file)
         .method_not_allowed_fallback(problem::no_such_method)

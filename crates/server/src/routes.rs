@@ -1,6 +1,7 @@
 //! Every address of the HTTP interface, in one place.
 
 mod bags;
+mod costs;
 mod cutter;
 mod document;
 mod fit;
@@ -11,10 +12,12 @@ mod plan;
 mod printing;
 mod project;
 mod read;
+mod runs;
 mod shelf;
 mod table;
 mod taking;
 mod ways;
+mod working;
 
 use crate::Rooms;
 use utoipa::OpenApi;
@@ -77,6 +80,15 @@ pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
         .routes(routes!(ways::leftovers))
         .routes(routes!(ways::layout))
         .routes(routes!(ways::cut, ways::take, ways::give_back))
+        .routes(routes!(runs::list_runs, runs::add_run))
+        .routes(routes!(runs::read_run, runs::change_run, runs::take_run))
+        .routes(routes!(runs::bring_run_back))
+        .routes(routes!(runs::copy_run))
+        .routes(routes!(working::tick_work))
+        .routes(routes!(working::cut_sheets))
+        .routes(routes!(working::spoil_piece))
+        .routes(routes!(working::undo_work))
+        .routes(routes!(costs::costs, costs::set_costs))
         .split_for_parts();
     document::complete(&mut document);
     (router, document)

@@ -1,4 +1,4 @@
-//! Bags, papers, guides and settings kept in SQLite.
+//! Bags, papers, guides, runs and settings kept in SQLite.
 //!
 //! Write-ahead log with `synchronous = FULL`. Every write is one transaction whose commit is checked before it is
 //! acknowledged: a save that has been acknowledged is on the disk, and survives the process being killed at any moment. Reads
@@ -13,6 +13,7 @@ pub mod cuts;
 pub mod kept;
 mod open;
 pub mod rescue;
+pub mod runs;
 pub mod settings;
 pub mod ticks;
 

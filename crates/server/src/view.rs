@@ -2,6 +2,7 @@
 
 pub mod bag;
 pub mod build;
+pub mod costs;
 pub mod dimension;
 pub mod face;
 pub mod fit;
@@ -16,6 +17,8 @@ pub mod piece;
 pub mod plan;
 pub mod read;
 pub mod rooms;
+pub mod run;
+pub mod run_view;
 pub mod sheet;
 pub mod shelf;
 pub mod spelled;

@@ -268,6 +268,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/costs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What things cost besides paper, as it is set. */
+        get: operations["costs"];
+        /** Set what things cost. */
+        put: operations["set_costs"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cutter": {
         parameters: {
             query?: never;
@@ -651,6 +669,145 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every run, the next one first; those put away last. */
+        get: operations["list_runs"];
+        put?: never;
+        /** Plan a new run. */
+        post: operations["add_run"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One run, with all that follows from it. */
+        get: operations["read_run"];
+        /** Change what is asked for. `If-Match` carries the revision it was read at; what has been done stays done. */
+        put: operations["change_run"];
+        post?: never;
+        /** Delete a run; it can be brought back. Paper that was cut for it stays cut. */
+        delete: operations["take_run"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{id}/cuts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say how many sheets of a pattern are cut; the shelf follows. */
+        put: operations["cut_sheets"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{id}/duplicate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Plan the same run once more: nothing of it is done yet, no evening is planned. */
+        post: operations["copy_run"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a deleted run back. */
+        post: operations["bring_run_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{id}/spoils": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say that a piece, or a whole bag, was spoiled: it is planned again. */
+        post: operations["spoil_piece"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{id}/ticks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say how often some work has been done. */
+        put: operations["tick_work"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Undo what was done last; the shelf follows. */
+        post: operations["undo_work"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sheets": {
         parameters: {
             query?: never;
@@ -986,6 +1143,27 @@ export interface components {
             /** @description Parts that are larger than the sheet. */
             too_large: string[];
         };
+        /** @description Work that is done in one go. */
+        BatchedView: {
+            /**
+             * Format: int32
+             * @description How often it is done,
+             */
+            done: number;
+            /**
+             * Format: int32
+             * @description of how often.
+             */
+            of: number;
+            /** @description The distance the fence is set to, as a figure. */
+            setting?: string | null;
+            /** @description The stage it belongs to. */
+            stage: components["schemas"]["StageName"];
+            /** @description On what. */
+            tasks: components["schemas"]["TaskView"][];
+            /** @description What is done: `Set to 2¼`. */
+            title: string;
+        };
         /**
          * @description What becomes of one thing in a project file.
          * @enum {string}
@@ -1224,6 +1402,57 @@ export interface components {
             /** @description The words, mended. */
             words: string;
         };
+        /** @description Costs as they are set; what is left out costs nothing. */
+        CostsText: {
+            /**
+             * @description What amounts are counted in, written before them: `£`. Nothing if left out.
+             * @example £
+             */
+            currency?: string | null;
+            /** @description Glue or tape for a bag. */
+            glue?: string | null;
+            /** @description An hour of work; time is not counted if left out. */
+            hour?: string | null;
+            /** @description An insert of card. */
+            insert?: string | null;
+            /** @description And so much more. */
+            plus?: string | null;
+            /**
+             * @description A roll of ribbon.
+             * @example 3.20
+             */
+            ribbon?: string | null;
+            /**
+             * @description How long it is; in inches if it names no unit.
+             * @example 10 m
+             */
+            ribbon_length?: string | null;
+            /**
+             * @description Rounded up to a multiple of this; of 0.50 if left out.
+             * @example 0.50
+             */
+            step?: string | null;
+            /** @description Whatever else goes into a bag. */
+            sundries?: string | null;
+            /**
+             * @description A price is so many times the cost: `2.5`; twice if left out.
+             * @example 2.5
+             */
+            times?: string | null;
+        };
+        /** @description What a run costs. */
+        CostsView: {
+            /** @description Kind by kind: paper, ribbon and so on, those that cost anything. */
+            kinds: components["schemas"]["KindCost"][];
+            /** @description The rule in words. */
+            rule: string;
+            /** @description What all bags are sold for, by the rule. */
+            sold: string;
+            /** @description All of it. */
+            total: string;
+            /** @description What is not known: papers without a price. */
+            unknown: string[];
+        };
         /**
          * @description What a scored line is for.
          * @enum {string}
@@ -1263,6 +1492,20 @@ export interface components {
              * @description Its upper or right end, from the bottom.
              */
             y2: number;
+        };
+        /** @description What is cut from one paper. */
+        CutListView: {
+            /** @description What it is called. */
+            name: string;
+            /**
+             * Format: int64
+             * @description The paper's number; nothing for one that is not on the shelf.
+             */
+            paper?: number | null;
+            /** @description Sheets cut alike. */
+            patterns: components["schemas"]["PatternView"][];
+            /** @description Parts larger than the sheet. */
+            too_large: string[];
         };
         /**
          * @description What a cut is for.
@@ -1404,11 +1647,62 @@ export interface components {
          * @enum {string}
          */
         DirectionText: "right" | "left";
+        /** @description How far something has come. */
+        DoneView: {
+            /**
+             * Format: int32
+             * @description How often it is done,
+             */
+            done: number;
+            /**
+             * Format: int32
+             * @description of how often.
+             */
+            of: number;
+        };
         /**
          * @description An edge of a piece, named as seen from the outside face.
          * @enum {string}
          */
         EdgeName: "top" | "bottom" | "left" | "right";
+        /** @description An evening, and how long there is on it. */
+        EveningText: {
+            /**
+             * @description The day: `2026-11-28`.
+             * @example 2026-11-28
+             */
+            date: string;
+            /**
+             * Format: int32
+             * @description How many minutes.
+             */
+            minutes: number;
+        };
+        /** @description An evening, and what is done on it. */
+        EveningView: {
+            /** @description The day. */
+            date: string;
+            /**
+             * Format: int32
+             * @description How many minutes there are.
+             */
+            minutes: number;
+            /** @description True if it is over. */
+            past: boolean;
+            /** @description What is done. */
+            shares: components["schemas"]["ShareView"][];
+            /** @description How long what is planned takes: `1 h 25`. */
+            takes: string;
+            /** @description When that is. */
+            when: string;
+        };
+        /** @description A way to bring in what is late. */
+        EveningsRemedy: {
+            /** @description The evenings then. */
+            evenings: components["schemas"]["EveningText"][];
+            /** @description `25 minutes more on each of 4 evenings`. */
+            label: string;
+        };
         /**
          * @description A small part that can be cut from the same paper.
          * @enum {string}
@@ -2054,6 +2348,13 @@ export interface components {
             /** @description `a jar or tumbler: 3½ × 5 × 3½`. */
             says: string;
         };
+        /** @description What one kind of thing costs. */
+        KindCost: {
+            /** @description `12.40`. */
+            amount: string;
+            /** @description `Paper`. */
+            name: string;
+        };
         /**
          * @description How the ends of a ribbon are knotted.
          * @enum {string}
@@ -2134,6 +2435,77 @@ export interface components {
          * @enum {string}
          */
         LevelName: "blocks" | "warns" | "notes";
+        /** @description A line of a run as it is asked for. */
+        LineDraft: {
+            /**
+             * Format: int64
+             * @description The bag's number.
+             */
+            bag: number;
+            /**
+             * Format: int32
+             * @description How many of it.
+             */
+            copies: number;
+            /**
+             * Format: int32
+             * @description Its number within the run; left out for a new one.
+             */
+            line?: number | null;
+            /**
+             * Format: int64
+             * @description The number of the paper it is made of; one is chosen if none is given.
+             */
+            paper?: number | null;
+            /** @description True to make the bag as it is now, and not as it was when the line was written. */
+            renew?: boolean;
+        };
+        /** @description A line of a run. */
+        LineView: {
+            /**
+             * Format: int64
+             * @description The bag's number.
+             */
+            bag: number;
+            /** @description What keeps it from being made, if anything does. */
+            blocked?: string | null;
+            /** @description True if the bag has been changed since the line was written. */
+            changed: boolean;
+            /**
+             * Format: int32
+             * @description How many.
+             */
+            copies: number;
+            /** @description What it costs: `4.10`. */
+            cost: string;
+            /** @description What one of it costs. */
+            each: string;
+            /**
+             * Format: int32
+             * @description Its number within the run.
+             */
+            line: number;
+            /**
+             * Format: int32
+             * @description How many are made.
+             */
+            made: number;
+            /** @description What the bag is called. */
+            name: string;
+            /**
+             * Format: int64
+             * @description Its paper.
+             */
+            paper?: number | null;
+            /** @description What its paper is called. */
+            paper_name: string;
+            /** @description Its parts: what can be spoiled. */
+            parts: components["schemas"]["PartView"][];
+            /** @description What one of it is sold for, by the rule. */
+            price: string;
+            /** @description Its finished size: `3¾ × 6½ × 2`. */
+            size: string;
+        };
         /** @description One size a guide makes. */
         MakesView: {
             /** @description The bag, to be planned instead. */
@@ -2329,6 +2701,30 @@ export interface components {
             /** @description `11½ × 6 × 5¾`. */
             size: string;
         };
+        /** @description What a run takes of a paper. */
+        NeedView: {
+            /** @description What other runs hold of it, if anything. */
+            held?: string | null;
+            /** @description `no way of cutting takes fewer`, or what it may be. */
+            least: string;
+            /** @description What is left of it after the run, if nothing is missing. */
+            left?: string | null;
+            /** @description What it is called. */
+            name: string;
+            /**
+             * Format: int64
+             * @description The paper's number; nothing for one that is not on the shelf.
+             */
+            paper?: number | null;
+            /** @description What is missing, if anything is. */
+            short?: string | null;
+            /** @description What was taken of it already, if anything was. */
+            taken?: string | null;
+            /** @description What is still taken of it: `7 sheets`. */
+            takes: string;
+            /** @description What there is on the shelf. */
+            there: string;
+        };
         /** @description What stands in the way of a build. */
         ObstacleView: {
             nearest?: components["schemas"]["RemedyView"] | null;
@@ -2435,6 +2831,33 @@ export interface components {
             /** @description `12 × 1¾`, or nothing for what is only counted. */
             size: string;
         };
+        /** @description A part of a line. */
+        PartView: {
+            /**
+             * Format: int32
+             * @description How many one bag takes.
+             */
+            each: number;
+            /** @description What it is called. */
+            name: string;
+            /** @description Its size as it is cut: `12 × 8½`. */
+            size: string;
+            /**
+             * Format: int32
+             * @description How many were spoiled.
+             */
+            spoiled: number;
+            /**
+             * Format: int32
+             * @description How many are cut and not spoiled.
+             */
+            there: number;
+            /**
+             * Format: int32
+             * @description How many still have to be cut.
+             */
+            wanted: number;
+        };
         /** @description Part of a sheet, and the bag that makes most of it. */
         PartedView: {
             brief?: components["schemas"]["BriefText"] | null;
@@ -2480,6 +2903,21 @@ export interface components {
          * @enum {string}
          */
         PatternText: "up" | "all_over";
+        /** @description Sheets that are cut alike. */
+        PatternView: {
+            /**
+             * Format: int32
+             * @description How many of them are cut,
+             */
+            done: number;
+            /**
+             * Format: int32
+             * @description of how many.
+             */
+            of: number;
+            /** @description One of them; what lies on it is given with its line, by the line's place. */
+            sheet: components["schemas"]["SheetCutView"];
+        };
         /** @description A phrase. */
         PhraseView: {
             /** @description Where it stands. */
@@ -2587,6 +3025,21 @@ export interface components {
             unit: components["schemas"]["UnitName"];
             /** @description What the crafter should know, gravest first. */
             verdicts: components["schemas"]["VerdictView"][];
+        };
+        /** @description The evenings of a run, and what is done on them. */
+        PlannedEvenings: {
+            /** @description Evening by evening. */
+            evenings: components["schemas"]["EveningView"][];
+            /** @description What has no room before the day, if anything has none. */
+            late: components["schemas"]["ShareView"][];
+            /** @description How long that takes, if anything is late. */
+            late_takes?: string | null;
+            /** @description What would mend it: evenings with more minutes. */
+            remedies: components["schemas"]["EveningsRemedy"][];
+            /** @description What the times rest on. */
+            rests_on: string;
+            /** @description How long all that is left takes: `3 h 20`. */
+            takes: string;
         };
         /**
          * @description Where something points on the board, the fence being up.
@@ -2872,6 +3325,52 @@ export interface components {
              */
             to_mm: number;
         };
+        /** @description A run as it is asked for. */
+        RunDraft: {
+            /** @description True if it is put away. */
+            archived?: boolean;
+            /**
+             * @description The day by which it has to be done: `2026-12-05`.
+             * @example 2026-12-05
+             */
+            date: string;
+            /** @description The evenings there are for it. */
+            evenings?: components["schemas"]["EveningText"][];
+            /** @description True if it holds its paper: other runs cannot count on it then. */
+            holds?: boolean;
+            /** @description What is made: up to 50 lines, up to 500 bags in all. */
+            lines?: components["schemas"]["LineDraft"][];
+            /** @description What it is called. */
+            name: string;
+        };
+        /** @description A run in the list. */
+        RunSummary: {
+            /** @description True if it is put away. */
+            archived: boolean;
+            /**
+             * Format: int32
+             * @description How many bags.
+             */
+            bags: number;
+            /** @description The day by which it has to be done. */
+            date: string;
+            /**
+             * Format: int64
+             * @description Its number.
+             */
+            id: number;
+            /** @description What it is called. */
+            name: string;
+            /**
+             * Format: int64
+             * @description Counts every change.
+             */
+            revision: number;
+            /** @description What is made: `8 Bud vase, 6 Tea bowl`. */
+            says: string;
+            /** @description When that is: `in 8 days`. */
+            when: string;
+        };
         /** @description The run of panels. */
         RunText: {
             /**
@@ -2884,6 +3383,66 @@ export interface components {
              * @default gusset
              */
             start?: components["schemas"]["StartText"];
+        };
+        /** @description A run with all that follows from it. */
+        RunView: {
+            /** @description True if it is put away. */
+            archived: boolean;
+            /**
+             * Format: int32
+             * @description of how many.
+             */
+            bags: number;
+            /** @description What else it takes: `ribbon for a handle, 16 × ½: 12`. */
+            besides: string[];
+            /** @description What has to be bought before it can be done: `3 sheets of Iron-spot card`. */
+            buy: string[];
+            /** @description What it costs. */
+            costs: components["schemas"]["CostsView"];
+            /** @description The day by which it has to be done. */
+            date: string;
+            /** @description The evenings, and what is done on them. */
+            evenings: components["schemas"]["PlannedEvenings"];
+            /** @description True if it holds its paper. */
+            holds: boolean;
+            /**
+             * Format: int64
+             * @description Its number.
+             */
+            id: number;
+            /** @description What was done last and can be undone. */
+            last?: string | null;
+            /** @description What is made. */
+            lines: components["schemas"]["LineView"][];
+            /** @description The sheets as they are cut. */
+            lists: components["schemas"]["CutListView"][];
+            /**
+             * Format: int32
+             * @description How many bags are made,
+             */
+            made: number;
+            /** @description What it is called. */
+            name: string;
+            /** @description What it takes of every paper. */
+            papers: components["schemas"]["NeedView"][];
+            /**
+             * Format: int64
+             * @description Counts every change of what is asked for; ticks do not.
+             */
+            revision: number;
+            /** @description How often the fence is set. */
+            settings: components["schemas"]["SettingsView"];
+            /** @description When that is: `in 8 days`. */
+            when: string;
+            /** @description The work, in the order in which it is done. */
+            work: components["schemas"]["BatchedView"][];
+        };
+        /** @description All runs. */
+        RunsView: {
+            /** @description The next one first; those put away last. */
+            runs: components["schemas"]["RunSummary"][];
+            /** @description Runs that cannot be read, by their numbers. */
+            unreadable: number[];
         };
         /** @description A bag with a little less room, and the sheets that saves. */
         SavingView: {
@@ -2928,29 +3487,21 @@ export interface components {
              */
             to_mm: number;
         };
-        /** @description Lengths of the brief that are set in a sentence. */
+        /** @description How often the fence is set. */
         SettingsView: {
-            all_round?: components["schemas"]["LengthView"] | null;
-            /** @description Room given to the thickness of the paper. */
-            allowance: components["schemas"]["LengthView"];
-            back_part?: components["schemas"]["LengthView"] | null;
-            /** @description Thickness of one layer of the paper, in millimetres whatever the unit. */
-            caliper: components["schemas"]["LengthView"];
-            /** @description True if that was measured, false if it is estimated from the weight. */
-            caliper_measured: boolean;
-            flap_corner?: components["schemas"]["LengthView"] | null;
-            lap?: components["schemas"]["LengthView"] | null;
-            /** @description The taper of the gusset flaps. */
-            notch: components["schemas"]["LengthView"];
-            /** @description The board's reach. */
-            reach: components["schemas"]["LengthView"];
-            /** @description The sheet's height, pattern upright. */
-            sheet_height: components["schemas"]["LengthView"];
-            /** @description The sheet's width, pattern upright. */
-            sheet_width: components["schemas"]["LengthView"];
-            strip?: components["schemas"]["LengthView"] | null;
-            /** @description How much a join shows at every kind of place. */
-            weights: components["schemas"]["WeightsText"];
+            /** @description With fewer not every line can be scored. */
+            at_least: number;
+            /** @description So often. */
+            count: number;
+            /** @description `12 settings for 48 lines; fewer will not do.` */
+            says: string;
+        };
+        /** @description Part of the work. */
+        ShareView: {
+            /** @description `Set to 2¼: 8 Bud vase`. */
+            says: string;
+            /** @description How long it takes: `12 min`. */
+            takes: string;
         };
         /** @description One sheet as it is laid, origin at its bottom-left corner; millimetres. */
         SheetCutView: {
@@ -3017,6 +3568,18 @@ export interface components {
              */
             width: string;
         };
+        /** @description How many sheets of a pattern are cut. */
+        SheetsCutText: {
+            /**
+             * Format: int32
+             * @description How many of it are cut now.
+             */
+            done: number;
+            /** @description Which list. */
+            list: number;
+            /** @description Which pattern of it. */
+            pattern: number;
+        };
         /** @description The whole shelf. */
         ShelfView: {
             /** @description Its papers. */
@@ -3052,6 +3615,18 @@ export interface components {
             standing?: components["schemas"]["StandingView"] | null;
             /** @description The unit's short name: `in` or `mm`. */
             unit: components["schemas"]["UnitName"];
+        };
+        /** @description What was spoiled. */
+        SpoiltText: {
+            /** @description The task at which it was; left out if it had only been cut, or for a bag that was made. */
+            key?: string | null;
+            /**
+             * Format: int32
+             * @description The line's number.
+             */
+            line: number;
+            /** @description The part, by its place in the line's list; left out for a whole bag. */
+            part?: number | null;
         };
         /** @description A small place of a piece at which a step is done. */
         SpotView: {
@@ -3198,6 +3773,37 @@ export interface components {
             /** @description What was taken: `3 sheets of Iron-spot card`. */
             says: string;
         };
+        /** @description What is done on one bag, or one piece of it. */
+        TaskView: {
+            /**
+             * Format: int32
+             * @description How often it is done,
+             */
+            done: number;
+            /** @description Names it. */
+            key: string;
+            /**
+             * Format: int32
+             * @description Its line, by the line's number.
+             */
+            line: number;
+            /** @description The bag, and the piece if it has several. */
+            name: string;
+            /**
+             * Format: int32
+             * @description of how often.
+             */
+            of: number;
+            /** @description The part that is worked on, by its place in the line's list; nothing if it is the whole bag. */
+            part?: number | null;
+            /**
+             * Format: int32
+             * @description How often it can be done by now: no more than is cut.
+             */
+            ready: number;
+            /** @description What to do. */
+            says: string;
+        };
         /** @description One thing, with the measures of its shape. Something round is measured straight across, or once round it. */
         ThingText: {
             depth: string;
@@ -3297,6 +3903,11 @@ export interface components {
             off?: components["schemas"]["RectangleView"] | null;
             /** @description What is put on the trimmer. */
             on: components["schemas"]["RectangleView"];
+        };
+        /** @description What was undone. */
+        UndoneView: {
+            /** @description `3 × Bud vase ticked`. */
+            says: string;
         };
         /**
          * @description The unit's short name.
@@ -3421,6 +4032,21 @@ export interface components {
          * @enum {string}
          */
         WhatName: "ribbon" | "tube" | "strap" | "hanger" | "strip" | "mat" | "band" | "pocket" | "clip" | "magnet" | "gift";
+        /** @description How often work has been done. */
+        WorkedText: {
+            /**
+             * Format: int32
+             * @description How often it is done now.
+             */
+            done: number;
+            /** @description The task's name. */
+            key: string;
+            /**
+             * Format: int32
+             * @description The line's number.
+             */
+            line: number;
+        };
         /** @description What one paper makes. */
         YieldView: {
             /** @description How much there is of it. */
@@ -4770,6 +5396,128 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BuildView"][];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    costs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CostsText"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    set_costs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CostsText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CostsText"];
                 };
             };
             /** @description The body is no JSON, or broke off. */
@@ -6777,6 +7525,813 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_runs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunsView"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    add_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunDraft"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunView"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    change_run: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunDraft"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_run: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string | null;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description If-Match holds no revision. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    cut_sheets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetsCutText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The shelf has too little. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field cannot be read or used; `field` says which. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    copy_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunView"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bring_run_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    spoil_piece: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpoiltText"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field cannot be read or used; `field` says which. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tick_work: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorkedText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is cut by now. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field cannot be read or used; `field` says which. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    undo_work: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UndoneView"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is nothing to undo. */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

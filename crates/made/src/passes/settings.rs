@@ -164,6 +164,17 @@ impl Asks {
     }
 }
 
+impl Asks {
+    /// Every way to lie at which it can be scored, under a groove if it can be; as people begin, with `first` up.
+    pub fn places(self, first: PaperFace) -> impl Iterator<Item = Lying> {
+        let here = if self.on_groove.is_empty() { self.within } else { self.on_groove };
+        let all = STOPS.into_iter().flat_map(|stop| (0..8).map(move |place| lying(place, stop)));
+        let mut all: Vec<Lying> = all.filter(|lying| here.has(*lying)).collect();
+        all.sort_by_key(|lying| lying.face_up != first);
+        all.into_iter()
+    }
+}
+
 /// The course with the fewest turns and flips, and of those the fewest slides; of those alike the one with fewest ways to lie,
 /// most lines under a groove, and begun as people begin, `first` up.
 pub(super) fn course(lines: &[Asks], first: PaperFace) -> Vec<Lying> {

@@ -237,19 +237,25 @@ pub async fn give_back(State(store): State<Store>, id: Id) -> Result<StatusCode,
         .write(move |transaction| {
             cuts::give_back(transaction, id, |kept, cut| {
                 let taken = Taken { sheets: cut.sheets, length: Length::from_nm(cut.length_nm) };
-                let now = kept.and_then(|kept| read_kept(kept).ok());
-                let then = cut.as_taken.as_deref().and_then(|then| read_kept(then).ok());
-                let same = now.as_ref().filter(|now| then.as_ref().is_none_or(|then| now.is_like(then)));
-                let write = |paper: &Paper| written(paper).map_err(|problem| problem.detail);
-                if let Some(whole) = same.and_then(|same| same.with(taken)) {
-                    return Ok(Back::To(write(&whole)?));
-                }
-                let gone = "The paper it was taken from cannot be read any more.";
-                Ok(Back::Own(write(&then.or(now).ok_or(gone)?.only(taken))?))
+                given_back(kept, taken, cut.as_taken.as_deref())
             })
         })
         .await?;
     if had { Ok(StatusCode::NO_CONTENT) } else { Err(Problem::not_found("paper taken for this bag")) }
+}
+
+/// Where paper goes that is given back: to the paper it came from if that is still `kept` and the same stuff, else onto the shelf by
+/// itself.
+pub(super) fn given_back(kept: Option<&str>, taken: Taken, as_taken: Option<&str>) -> Result<Back, String> {
+    let now = kept.and_then(|kept| read_kept(kept).ok());
+    let then = as_taken.and_then(|then| read_kept(then).ok());
+    let same = now.as_ref().filter(|now| then.as_ref().is_none_or(|then| now.is_like(then)));
+    let write = |paper: &Paper| written(paper).map_err(|problem| problem.detail);
+    if let Some(whole) = same.and_then(|same| same.with(taken)) {
+        return Ok(Back::To(write(&whole)?));
+    }
+    let gone = "The paper it was taken from cannot be read any more.";
+    Ok(Back::Own(write(&then.or(now).ok_or(gone)?.only(taken))?))
 }
 
 fn taken_view(cuts: &[(Cut, String)]) -> TakenView {

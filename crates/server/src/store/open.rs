@@ -8,7 +8,7 @@ use std::path::Path;
 use std::time::{Duration, Instant};
 
 /// How many changes the tables have been through.
-const VERSIONS: i64 = 9;
+const VERSIONS: i64 = 10;
 
 fn migrations() -> Migrations<'static> {
     Migrations::new(vec![
@@ -22,6 +22,7 @@ fn migrations() -> Migrations<'static> {
         M::up(include_str!("../../migrations/007_ticks.sql")),
         M::up(include_str!("../../migrations/008_guides.sql")),
         M::up(include_str!("../../migrations/009_settings.sql")),
+        M::up(include_str!("../../migrations/010_runs.sql")),
     ])
 }
 

@@ -20,6 +20,10 @@ pub struct Saved {
     pub ticks: usize,
     /// Settings.
     pub settings: usize,
+    /// Runs, deleted ones among them.
+    pub runs: usize,
+    /// What was done on runs.
+    pub events: usize,
 }
 
 /// Numbers are looked for up to this one if the file cannot say which is the last.
@@ -32,6 +36,8 @@ const GUIDE: (&str, &str, &str) = ("guide", "id", "id, revision, guide, deleted_
 const CUT: (&str, &str, &str) = ("cut", "rowid", "bag, paper, sheets, length_nm");
 
 const SETTING: (&str, &str, &str) = ("setting", "rowid", "name, setting");
+const RUN: (&str, &str, &str) = ("run", "id", "id, revision, run, deleted_at");
+const EVENT: (&str, &str, &str) = ("run_event", "id", "id, run, event");
 const TICK: (&str, &str, &str) = ("tick", "rowid", "bag, step");
 
 /// How much of a file can be read.
@@ -44,6 +50,8 @@ pub fn readable(path: &Path) -> Saved {
         cuts: rows(&file, CUT).len(),
         ticks: rows(&file, TICK).len(),
         settings: rows(&file, SETTING).len(),
+        runs: rows(&file, RUN).len(),
+        events: rows(&file, EVENT).len(),
     }
 }
 
@@ -79,6 +87,8 @@ pub fn rescue(from: &Path, into: &Path) -> Result<Saved> {
             cuts: put(CUT, rows(&file, CUT))?,
             ticks: put(TICK, rows(&file, TICK))?,
             settings: put(SETTING, rows(&file, SETTING))?,
+            runs: put(RUN, rows(&file, RUN))?,
+            events: put(EVENT, rows(&file, EVENT))?,
         };
         // The file may be from before.
         bags::renew(transaction)?;

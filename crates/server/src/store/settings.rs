@@ -5,6 +5,8 @@ use rusqlite::{Connection, OptionalExtension, Transaction, named_params};
 
 /// Room that is left round what goes into a bag.
 pub const ROOMS: &str = "rooms";
+/// What things cost besides paper.
+pub const COSTS: &str = "costs";
 
 /// What is set under a name, if anything is.
 ///

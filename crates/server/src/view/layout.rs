@@ -1,13 +1,13 @@
 //! Sheets and what is cut from them.
 
 use super::spelled::BladeName;
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::Unit;
 use wide_fold_core::layout::{Layout, Part, Rectangle, SheetCut};
 
 /// Pieces placed on sheets.
-#[derive(Clone, Debug, Serialize, ToSchema)]
+#[derive(Clone, Debug, Serialize, Deserialize, ToSchema)]
 pub struct LayoutView {
     /// True if every piece lies within its sheet.
     pub fits: bool,
@@ -18,7 +18,7 @@ pub struct LayoutView {
 }
 
 /// One sheet as it is laid, origin at its bottom-left corner; millimetres.
-#[derive(Clone, Debug, Serialize, ToSchema)]
+#[derive(Clone, Debug, Serialize, Deserialize, ToSchema)]
 pub struct SheetCutView {
     /// Width as laid.
     pub width_mm: f64,
@@ -47,7 +47,7 @@ pub struct SheetCutView {
 }
 
 /// A piece on a sheet.
-#[derive(Clone, Debug, Serialize, ToSchema)]
+#[derive(Clone, Debug, Serialize, Deserialize, ToSchema)]
 pub struct PlacedView {
     /// Which of the pieces; nothing for a small part.
     pub piece: Option<usize>,
@@ -60,7 +60,7 @@ pub struct PlacedView {
 }
 
 /// One cut of the trimmer.
-#[derive(Clone, Debug, Serialize, ToSchema)]
+#[derive(Clone, Debug, Serialize, Deserialize, ToSchema)]
 pub struct TrimView {
     /// What is put on the trimmer.
     pub on: RectangleView,
@@ -75,7 +75,7 @@ pub struct TrimView {
 }
 
 /// An upright rectangle.
-#[derive(Clone, Debug, Serialize, ToSchema)]
+#[derive(Clone, Debug, Serialize, Deserialize, ToSchema)]
 pub struct RectangleView {
     /// From the left edge.
     pub x_mm: f64,

@@ -1,6 +1,6 @@
 //! How the closed sets of the core are spelled in answers: each is an enum, so that the client's types know every word there is.
 
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::Unit;
 use wide_fold_core::brief::{FaceSide, Stop};
@@ -17,7 +17,7 @@ use wide_fold_core::verdict::Level;
 macro_rules! spelled {
     ($(#[$doc:meta])* $name:ident of $core:ty { $($word:literal $variant:ident: $($value:pat_param)|+),+ $(,)? }) => {
         $(#[$doc])*
-        #[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, ToSchema)]
+        #[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
         #[serde(rename_all = "snake_case")]
         #[schema(rename_all = "snake_case")]
         #[allow(missing_docs)] // The words speak for themselves.

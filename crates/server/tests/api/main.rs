@@ -13,6 +13,7 @@ mod list;
 mod printing;
 mod project;
 mod read;
+mod runs;
 mod shelf;
 mod table;
 mod taking;

@@ -1,0 +1,17 @@
+//! Many bags: runs by a date, what they take and cost, and the work on them, batched by stage.
+//!
+//! Each module knows only those before it: line · cut_list, fence · work · progress, evenings, costs.
+
+pub mod costs;
+pub mod cut_list;
+pub mod evenings;
+pub mod fence;
+pub mod line;
+pub mod progress;
+pub mod work;
+
+// The rooms before this one, under the names they have everywhere.
+pub(crate) use wide_fold_asked::{Brief, Length, Sheet};
+pub(crate) use wide_fold_asked::{paper, plane, text};
+pub(crate) use wide_fold_judged::{Plan, several, ways};
+pub(crate) use wide_fold_made::{budget, layout, net, passes, steps};

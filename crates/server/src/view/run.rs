@@ -1,0 +1,293 @@
+//! A run as it is asked for, and as it is kept.
+
+use crate::store::bags::Bag;
+use jiff::civil::Date;
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+use wide_fold_core::Brief;
+use wide_fold_core::budget::Budget;
+use wide_fold_core::line::{choose, on_paper};
+use wide_fold_core::paper::Paper;
+use wide_fold_core::text::fit_to_print;
+use wide_fold_formats::project::LONGEST_NAME;
+use wide_fold_formats::{BriefText, FormatFault};
+
+/// Lines of one run.
+const MOST_LINES: usize = 50;
+/// Bags of one run.
+const MOST_BAGS: u32 = 500;
+/// Evenings of one run.
+const MOST_EVENINGS: usize = 60;
+
+/// A run as it is asked for.
+#[derive(Clone, Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct RunDraft {
+    /// What it is called.
+    #[schema(max_length = 120)]
+    pub name: String,
+    /// The day by which it has to be done: `2026-12-05`.
+    #[schema(example = "2026-12-05")]
+    pub date: String,
+    /// What is made: up to 50 lines, up to 500 bags in all.
+    #[serde(default)]
+    #[schema(max_items = 50)]
+    pub lines: Vec<LineDraft>,
+    /// The evenings there are for it.
+    #[serde(default)]
+    #[schema(max_items = 60)]
+    pub evenings: Vec<EveningText>,
+    /// True if it holds its paper: other runs cannot count on it then.
+    #[serde(default = "yes")]
+    pub holds: bool,
+    /// True if it is put away.
+    #[serde(default)]
+    pub archived: bool,
+}
+
+const fn yes() -> bool {
+    true
+}
+
+/// A line of a run as it is asked for.
+#[derive(Clone, Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct LineDraft {
+    /// Its number within the run; left out for a new one.
+    #[serde(default)]
+    pub line: Option<u32>,
+    /// The bag's number.
+    pub bag: i64,
+    /// How many of it.
+    #[schema(minimum = 1, maximum = 500)]
+    pub copies: u32,
+    /// The number of the paper it is made of; one is chosen if none is given.
+    #[serde(default)]
+    pub paper: Option<i64>,
+    /// True to make the bag as it is now, and not as it was when the line was written.
+    #[serde(default)]
+    pub renew: bool,
+}
+
+/// An evening, and how long there is on it.
+#[derive(Clone, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct EveningText {
+    /// The day: `2026-11-28`.
+    #[schema(example = "2026-11-28")]
+    pub date: String,
+    /// How many minutes.
+    #[schema(minimum = 10, maximum = 600)]
+    pub minutes: u32,
+}
+
+/// A run as it is kept.
+#[derive(Clone, Debug, PartialEq, Serialize, Deserialize)]
+pub struct KeptRun {
+    /// What it is called.
+    pub name: String,
+    /// The day by which it has to be done.
+    pub date: String,
+    /// What is made.
+    pub lines: Vec<KeptLine>,
+    /// The evenings there are for it.
+    pub evenings: Vec<EveningText>,
+    /// True if it holds its paper.
+    pub holds: bool,
+    /// True if it is put away.
+    pub archived: bool,
+    /// The number of the next new line.
+    pub next_line: u32,
+}
+
+/// A line of a run as it is kept: with the bag as it was when the line was written, so that a change of the bag changes nothing
+/// that is cut already.
+#[derive(Clone, Debug, PartialEq, Serialize, Deserialize)]
+pub struct KeptLine {
+    /// Its number.
+    pub line: u32,
+    /// The bag's number.
+    pub bag: i64,
+    /// What the bag was called.
+    pub name: String,
+    /// How many.
+    pub copies: u32,
+    /// Its paper.
+    pub paper: Option<i64>,
+    /// The paper of its gussets, if they have one.
+    pub side_paper: Option<i64>,
+    /// The bag as it was drafted.
+    pub drafted: BriefText,
+    /// The bag on its paper.
+    pub brief: BriefText,
+    /// False if its paper makes no such bag.
+    pub fits: bool,
+}
+
+impl KeptRun {
+    /// A kept run.
+    ///
+    /// # Errors
+    /// [`FormatFault`] if it was kept by another version.
+    pub fn read(text: &str) -> Result<Self, FormatFault> {
+        serde_json::from_str(text)
+            .map_err(|error| FormatFault { field: String::new(), sentence: error.to_string() })
+    }
+}
+
+/// A day.
+///
+/// # Errors
+/// [`FormatFault`] for what is none.
+pub fn day(field: &str, text: &str) -> Result<Date, FormatFault> {
+    let fault = || FormatFault {
+        field: field.to_owned(),
+        sentence: "That is no day: write it as 2026-12-05.".to_owned(),
+    };
+    // The package takes a time behind the day as well.
+    Some(text.trim()).filter(|text| text.len() == 10).and_then(|text| text.parse().ok()).ok_or_else(fault)
+}
+
+impl RunDraft {
+    /// Checks all that can be told without bags and papers. Days that `before` had already may be past by now.
+    ///
+    /// # Errors
+    /// [`FormatFault`] with the field and a sentence.
+    pub fn check(&self, before: Option<&KeptRun>, today: Date) -> Result<(), FormatFault> {
+        let fault = |field: String, sentence: String| Err(FormatFault { field, sentence });
+        let name = self.name.trim();
+        if name.is_empty() {
+            return fault("name".to_owned(), "Give the run a name.".to_owned());
+        }
+        if name.chars().count() > LONGEST_NAME || !fit_to_print(name) {
+            let sentence = format!(
+                "The name is too long, or holds what cannot be written; {LONGEST_NAME} characters are the most."
+            );
+            return fault("name".to_owned(), sentence);
+        }
+        let date = day("date", &self.date)?;
+        if date < today && before.is_none_or(|before| before.date != self.date) {
+            return fault("date".to_owned(), format!("{} is past. Today is {today}.", self.date));
+        }
+        if self.lines.len() > MOST_LINES {
+            let sentence = format!("A run has up to {MOST_LINES} lines; these are {}.", self.lines.len());
+            return fault("lines".to_owned(), sentence);
+        }
+        let mut bags = 0_u32;
+        for (n, line) in self.lines.iter().enumerate() {
+            if line.copies == 0 {
+                return fault(format!("lines.{n}.copies"), "Say how many: one at least.".to_owned());
+            }
+            bags = bags.saturating_add(line.copies);
+            if line.line.is_some_and(|line| self.lines[..n].iter().any(|other| other.line == Some(line))) {
+                return fault(format!("lines.{n}.line"), "This line is there twice.".to_owned());
+            }
+        }
+        if bags > MOST_BAGS {
+            let sentence = format!("A run makes up to {MOST_BAGS} bags; these are {bags}.");
+            return fault("lines".to_owned(), sentence);
+        }
+        if self.evenings.len() > MOST_EVENINGS {
+            let sentence = format!("Up to {MOST_EVENINGS} evenings can be planned.");
+            return fault("evenings".to_owned(), sentence);
+        }
+        for (n, evening) in self.evenings.iter().enumerate() {
+            let field = format!("evenings.{n}.date");
+            let on = day(&field, &evening.date)?;
+            let known =
+                before.is_some_and(|before| before.evenings.iter().any(|other| other.date == evening.date));
+            if on < today && !known {
+                return fault(field, format!("{} is past. Today is {today}.", evening.date));
+            }
+            if on > date {
+                return fault(field, format!("{} is after the day of the run, {date}.", evening.date));
+            }
+            if self.evenings[..n].iter().any(|other| other.date == evening.date) {
+                return fault(field, format!("{} is there twice.", evening.date));
+            }
+            if !(10..=600).contains(&evening.minutes) {
+                let sentence = "An evening has 10 minutes at least and 600 at most.".to_owned();
+                return fault(format!("evenings.{n}.minutes"), sentence);
+            }
+        }
+        Ok(())
+    }
+
+    /// The run as it is kept from now on. `bags` are those of its new lines, `papers` all on the shelf.
+    ///
+    /// # Errors
+    /// [`FormatFault`] for a line whose bag or paper is not there.
+    pub fn merged(
+        &self,
+        before: Option<&KeptRun>,
+        bags: &[Bag],
+        papers: &[(i64, Paper)],
+        budget: &Budget<'_>,
+    ) -> Result<KeptRun, FormatFault> {
+        let mut next_line = before.map_or(1, |before| before.next_line);
+        let mut lines = Vec::new();
+        for (n, draft) in self.lines.iter().enumerate() {
+            let fault = |field: &str, sentence: &str| FormatFault {
+                field: format!("lines.{n}.{field}"),
+                sentence: sentence.to_owned(),
+            };
+            let known = before.and_then(|before| {
+                let same = |line: &&KeptLine| Some(line.line) == draft.line && line.bag == draft.bag;
+                before.lines.iter().find(same).filter(|_| !draft.renew)
+            });
+            if let Some(known) = known.filter(|known| known.paper == draft.paper && known.fits) {
+                lines.push(KeptLine { copies: draft.copies, ..known.clone() });
+                continue;
+            }
+            let (line, name, drafted) = match known {
+                Some(known) => (known.line, known.name.clone(), known.drafted.clone()),
+                None => {
+                    let bag = bags.iter().find(|bag| bag.id == draft.bag && !bag.deleted);
+                    let bag = bag.ok_or_else(|| fault("bag", "There is no such bag any more."))?;
+                    let unread = |_| fault("bag", "This bag was kept by another version and cannot be read.");
+                    next_line += 1;
+                    (next_line - 1, bag.name.clone(), BriefText::from(&bag.brief().map_err(unread)?))
+                }
+            };
+            let brief = Brief::try_from(&drafted)?;
+            let (paper, made) = match draft.paper {
+                Some(paper) => {
+                    let own = papers.iter().find(|(id, _)| *id == paper);
+                    let (_, own) =
+                        own.ok_or_else(|| fault("paper", "This paper is not on the shelf any more."))?;
+                    (Some(paper), on_paper(&brief, own, budget))
+                }
+                None => {
+                    let all: Vec<Paper> = papers.iter().map(|(_, paper)| paper.clone()).collect();
+                    let found = choose(&brief, &all, budget);
+                    let paper = found.as_ref().map(|(place, _)| papers[*place].0);
+                    (paper, found.map(|(_, brief)| brief))
+                }
+            };
+            let side = brief.side_sheet.as_ref().map(|side| side.size());
+            let side_paper = papers.iter().find(|(_, paper)| Some(paper.sheet.size()) == side);
+            lines.push(KeptLine {
+                line,
+                bag: draft.bag,
+                name,
+                copies: draft.copies,
+                paper,
+                side_paper: side_paper.map(|(id, _)| *id),
+                fits: made.is_some() || paper.is_none(),
+                brief: made.as_ref().map_or_else(|| drafted.clone(), BriefText::from),
+                drafted,
+            });
+        }
+        let mut evenings = self.evenings.clone();
+        evenings.sort_by(|one, other| one.date.cmp(&other.date));
+        Ok(KeptRun {
+            name: self.name.split_whitespace().collect::<Vec<_>>().join(" "),
+            date: self.date.trim().to_owned(),
+            lines,
+            evenings,
+            holds: self.holds,
+            archived: self.archived,
+            next_line,
+        })
+    }
+}
