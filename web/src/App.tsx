@@ -7,6 +7,9 @@ import { HeardView } from "./stages/heard/HeardView";
 import { MachineView } from "./stages/machine/MachineView";
 import { PaperView } from "./stages/paper/PaperView";
 import { PrinterView } from "./stages/printer/PrinterView";
+import { RunTable } from "./stages/runs/RunTable";
+import { RunView } from "./stages/runs/RunView";
+import { RunsView } from "./stages/runs/RunsView";
 import { ShelfView } from "./stages/shelf/ShelfView";
 import { TableView } from "./stages/table/TableView";
 
@@ -23,6 +26,9 @@ export function App() {
       <Route path="/gift" element={<GiftView />} />
       <Route path="/paper" element={<PaperView />} />
       <Route path="/heard" element={<HeardView />} />
+      <Route path="/runs" element={<RunsView />} />
+      <Route path="/runs/:id" element={<RunView />} />
+      <Route path="/runs/:id/table" element={<RunTable />} />
       <Route path="/shelf" element={<ShelfView />} />
       <Route path="*" element={<Nowhere />} />
     </Routes>

@@ -10,8 +10,9 @@ use wide_fold_core::budget::Budget;
 use wide_fold_core::cut_list::cut_lists;
 use wide_fold_core::layout::{Part, Placed};
 use wide_fold_core::line::{Line, PartRef, on_paper};
+use wide_fold_core::more::more;
 use wide_fold_core::net::Crease;
-use wide_fold_core::paper::{Grain, Paper, Stock};
+use wide_fold_core::paper::{Grain, Paper, Stock, Taken};
 use wide_fold_core::passes::scorable;
 use wide_fold_core::plane::Size;
 use wide_fold_core::steps::Job;
@@ -66,7 +67,9 @@ proptest! {
         let lists = cut_lists(&lines, wanted, &papers, &Budget::of(Budget::USUAL));
         let mut laid: BTreeMap<PartRef, u32> = BTreeMap::new();
         for list in &lists {
-            let paper = &papers[list.paper.unwrap()];
+            // Gussets may have a paper of their own that does not lie on the shelf.
+            let bought = Paper { kind: Stock::Sheets, sheet: list.sheet.clone(), grain: None, ..papers[0].clone() };
+            let paper = list.paper.map_or(&bought, |paper| &papers[paper]);
             let mut takes = (0, Length::ZERO);
             for (n, sheet) in list.cuts.iter().enumerate() {
                 let fits = match paper.kind {
@@ -112,6 +115,28 @@ proptest! {
                 let at = PartRef { line, part };
                 prop_assert_eq!(laid.get(&at).copied().unwrap_or_default(), wanted(at), "{:?}", at);
             }
+        }
+    }
+
+    #[test]
+    fn as_many_more_as_are_said_come_out_of_the_paper(
+        own in prop::collection::vec((bags::bag(), 1_u32..4, 0_usize..3), 1..4), papers in prop::collection::vec(paper(), 1..3), steps in 0_u64..400_000_000,
+    ) {
+        let lines = lines(&own, &papers);
+        let there: Vec<Taken> = papers.iter().map(Paper::amount).collect();
+        let asked = |lines: &[Line]| {
+            let lines = lines.to_vec();
+            move |part: PartRef| lines[part.line].parts[part.part].count * lines[part.line].copies
+        };
+        for more in more(&lines, asked(&lines), &papers, &there, &Budget::of(steps)) {
+            let mut then = lines.clone();
+            then[more.line].copies += more.more;
+            prop_assert!(more.more > 0);
+            let paper = then[more.line].paper;
+            let lists = cut_lists(&then, asked(&then), &papers, &Budget::of(Budget::USUAL));
+            let list = lists.iter().find(|list| list.paper == paper).unwrap();
+            let has = there[paper.unwrap()];
+            prop_assert!(list.takes.sheets <= has.sheets && list.takes.length <= has.length && list.too_large.is_empty());
         }
     }
 

@@ -2,6 +2,7 @@
 //!
 //! - [`brief_json`]: a brief as JSON, lengths as text with their unit.
 //! - [`bundle`]: everything of a bag in one ZIP.
+//! - [`calendar`]: evenings as iCalendar.
 //! - [`drawn`]: what is drawn of a sheet, before it is written in any format.
 //! - [`fold_file`]: its creases and the folded bag as FOLD.
 //! - [`lists_csv`]: its parts, cuts and scores as CSV.
@@ -11,11 +12,13 @@
 //! - [`project`]: bags and papers in one file, to carry along.
 //! - [`sheet_svg`]: a sheet at 1:1 as SVG, millimetres throughout.
 //! - [`shelf_csv`]: the shelf as CSV.
+//! - [`tables`]: lists of a run as CSV and PDF.
 //! - [`template_svg`]: the template of a bag's holes at 1:1 as SVG.
 //! - [`unread`]: what is wrong with JSON of the wrong shape, in plain words.
 
 pub mod brief_json;
 pub mod bundle;
+pub mod calendar;
 pub mod drawn;
 pub mod fold_file;
 pub mod lists_csv;
@@ -27,6 +30,7 @@ pub mod pdf;
 pub mod project;
 pub mod sheet_svg;
 pub mod shelf_csv;
+pub mod tables;
 pub mod template_svg;
 pub mod unread;
 

@@ -63,7 +63,7 @@ pub fn write_shelf<'a>(papers: impl IntoIterator<Item = &'a Paper>) -> Result<St
 
 /// A cell as it is written. A spreadsheet takes what begins with one of these for a formula and runs it; behind an apostrophe it
 /// shows it as text (common practice). Reading takes the apostrophe off again, and another stands before one that is meant.
-fn escaped(cell: String) -> String {
+pub(crate) fn escaped(cell: String) -> String {
     if cell.starts_with(['=', '+', '-', '@', '\t', '\r', '\'']) { format!("'{cell}") } else { cell }
 }
 

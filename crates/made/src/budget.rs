@@ -50,12 +50,22 @@ impl<'a> Budget<'a> {
         self.left.get() == 0
     }
 
-    /// Does one of `parts` questions with an equal share of what is left.
-    pub fn shared<T>(&self, parts: u64, work: impl FnOnce(&Budget<'a>) -> T) -> T {
-        let given = self.left.get() / parts.max(1);
+    /// True if so many steps are left.
+    pub fn has(&self, steps: u64) -> bool {
+        self.left.get() >= steps
+    }
+
+    /// Does some work with no more than so many steps.
+    pub fn at_most<T>(&self, steps: u64, work: impl FnOnce(&Budget<'a>) -> T) -> T {
+        let given = self.left.get().min(steps);
         let share = Self { left: Cell::new(given), gone: self.gone };
         let done = work(&share);
         self.left.set(self.left.get() - (given - share.left.get()));
         done
+    }
+
+    /// Does one of `parts` questions with an equal share of what is left.
+    pub fn shared<T>(&self, parts: u64, work: impl FnOnce(&Budget<'a>) -> T) -> T {
+        self.at_most(self.left.get() / parts.max(1), work)
     }
 }

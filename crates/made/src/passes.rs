@@ -153,6 +153,8 @@ pub struct Scorable {
     /// Distances from a stop, and how the piece lies then: each distance once, as people would lay it first. None if the line is
     /// drawn along a ruler, from mark to mark.
     pub at: Vec<(Length, Lying)>,
+    /// Its ends on the piece.
+    pub ends: [Point; 2],
     /// True if the line runs from edge to edge of the piece.
     pub right_across: bool,
     /// True for the slanted ones.
@@ -191,7 +193,15 @@ pub fn scorable(brief: &Brief, pieces: &[Piece], feeds: &[Feed]) -> Vec<Scorable
                 false => line.from.x == Length::ZERO && line.to.x == piece.width,
             };
             let slants = line.is_slanted();
-            Scorable { piece: index, at, right_across, slants, role, creases: line.creases }
+            Scorable {
+                piece: index,
+                at,
+                ends: [line.from, line.to],
+                right_across,
+                slants,
+                role,
+                creases: line.creases,
+            }
         };
         strokes(brief, index, piece, feeds).into_iter().map(scorable).collect()
     };

@@ -115,20 +115,21 @@ pub fn cut_lists(
         }
     }
     groups.sort_by_key(|group| (group.paper.is_none(), group.paper));
-    let mut waiting = groups.len() as u64;
     let lay = |Group { paper, sheet, parts, wanted, mark }: Group| {
         let kind = paper.map_or(Stock::Sheets, |paper| papers[paper].kind);
-        let laid = budget.shared(waiting, |share| match kind {
+        let laid = budget.at_most(A_PAPER, |share| match kind {
             Stock::Roll => on_roll(&wanted, &sheet, mark, share),
             Stock::Sheets | Stock::Pad => on_sheets(&wanted, &sheet, share),
         });
-        waiting -= 1;
         let Laid { cuts, at_least, too_large } = laid;
         let too_large = too_large.into_iter().map(|place| parts[place]).collect();
         CutList { paper, takes: sum(kind, &cuts), sheet, parts, cuts, at_least, too_large }
     };
     groups.into_iter().map(lay).collect()
 }
+
+/// As much work is spent on one paper, however many there are: what is laid out alone is laid out so among others too.
+pub const A_PAPER: u64 = Budget::USUAL / 12;
 
 /// What is wanted of one paper.
 struct Group {

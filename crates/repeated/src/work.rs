@@ -5,6 +5,7 @@ use crate::fence;
 use crate::line::Line;
 use crate::net::PaperFace;
 use crate::passes::{Edge, Lying, Scorable, scorable};
+use crate::plane::Span;
 use crate::steps::{Job, Stage};
 use crate::text::list;
 use crate::{Length, Plan};
@@ -49,8 +50,25 @@ pub struct Task {
     pub each: u32,
     /// What to do, in a few words.
     pub says: String,
+    /// The step of the bag's own plan that it is, by its place in the plan's list; nothing for what is scored.
+    pub step: Option<usize>,
+    /// How the piece lies on the board; nothing for what is not set.
+    pub lies: Option<Laid>,
     /// About how long one takes, in seconds: a guess.
     pub seconds: u32,
+}
+
+/// A piece as it lies on the board, and the lines that are scored on it.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct Laid {
+    /// How it lies.
+    pub lying: Lying,
+    /// How long it is along the fence.
+    pub along: Length,
+    /// How far it reaches from the fence.
+    pub deep: Length,
+    /// How far from the fence the lines begin and end.
+    pub reaches: Vec<Span>,
 }
 
 /// All work on a run but the trimming, and the fewest settings there can be.
@@ -121,6 +139,8 @@ fn scores(line: usize, plan: &Plan, strokes: &[Scorable], settings: &[Length]) -
             piece: Some(stroke.piece),
             each: plan.pieces[stroke.piece].count,
             says: String::new(),
+            step: None,
+            lies: None,
             seconds: seconds(what),
         };
         made.push((what, lying, task, vec![n]));
@@ -130,7 +150,17 @@ fn scores(line: usize, plan: &Plan, strokes: &[Scorable], settings: &[Length]) -
             let piece = task.piece.unwrap_or_default();
             let keys = all.iter().map(|n| format!("score/{piece}/{n}")).collect();
             let short = all.iter().filter(|n| !strokes[**n].right_across).count();
-            (what, Task { keys, says: lay(lying, &all, strokes, short), ..task })
+            let lies = lying.map(|lying| {
+                let piece = &plan.pieces[piece];
+                let (wide, tall) = (piece.width, piece.height);
+                let reach = |n: &usize| {
+                    let [one, other] = strokes[*n].ends.map(|end| lying.on_board(end, wide, tall).1);
+                    Span::new(one.min(other), one.max(other))
+                };
+                let (along, all_round) = (lying.along(wide, tall), wide + tall);
+                Laid { lying, along, deep: all_round - along, reaches: all.iter().map(reach).collect() }
+            });
+            (what, Task { keys, says: lay(lying, &all, strokes, short), lies, ..task })
         })
         .collect()
 }
@@ -172,7 +202,9 @@ fn steps(line: usize, plan: &Plan) -> Vec<(What, Task)> {
         let what = if job == Job::Guide { What::Guide } else { What::Job(job) };
         let own = piece.map_or_else(String::new, |piece| format!("/{piece}"));
         let keys = vec![format!("{}{own}/{n}", word(job))];
-        made.push((what, Task { line, keys, piece, each, says: says.to_owned(), seconds: seconds(what) }));
+        let step = Some(n);
+        let says = says.to_owned();
+        made.push((what, Task { line, keys, piece, each, says, step, lies: None, seconds: seconds(what) }));
     };
     for (n, step) in plan.steps.iter().enumerate() {
         match step.job {

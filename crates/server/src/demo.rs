@@ -1,12 +1,22 @@
 //! The demo's bags: the potters' co-operative Quillbrook Kiln packs pots for its kiln-opening weekend. All invented.
 
+use crate::planned::Planned;
+use crate::routes::{papers, today};
+use crate::stock::take;
 use crate::store::bags::Content;
 use crate::store::kept::GUIDES;
+use crate::store::runs::{self, Event, RUNS};
+use crate::store::settings::{self, COSTS};
 use crate::store::{self, Store, StoreError};
 use crate::view::bag::SlipView;
-use jiff::{SignedDuration, Timestamp};
+use crate::view::run::RunDraft;
+use jiff::{SignedDuration, Span, Timestamp};
+use rusqlite::Transaction;
 use serde_json::{Value, json};
-use wide_fold_core::{Brief, Plan};
+use wide_fold_core::budget::Budget;
+use wide_fold_core::paper::Taken;
+use wide_fold_core::progress::Progress;
+use wide_fold_core::{Brief, Length, Plan};
 use wide_fold_formats::BriefText;
 
 /// Fills an empty database with the demo's bags; a database with bags in it is left alone.
@@ -25,9 +35,66 @@ pub fn fill(store: &Store) -> Result<(), StoreError> {
         }
         if kept == 0 {
             GUIDES.add(transaction, &[guide().to_string()])?;
+            open_kiln(transaction)?;
         }
         Ok(())
     })
+}
+
+/// The kiln opening: five bags, thirty-six pieces, nine days away, half of it done.
+fn open_kiln(transaction: &Transaction<'_>) -> Result<(), StoreError> {
+    let unkept = |error: String| StoreError::Short(error);
+    let copies = [12_u32, 8, 6, 6, 4];
+    let all = store::bags::all(transaction)?;
+    let lines: Vec<Value> =
+        all.iter().zip(copies).map(|(bag, copies)| json!({ "bag": bag.id, "copies": copies })).collect();
+    let on = |days: i64| today().saturating_add(Span::new().days(days)).to_string();
+    let evening = |days: i64, minutes: u32| json!({ "date": on(days), "minutes": minutes });
+    let draft = json!({
+        "name": "Kiln opening", "date": on(9), "lines": lines,
+        "evenings": [evening(1, 60), evening(3, 90), evening(4, 60), evening(7, 90)],
+    });
+    let draft: RunDraft = serde_json::from_value(draft).map_err(|error| unkept(error.to_string()))?;
+    let papers = papers(transaction)?;
+    let budget = Budget::of(Budget::USUAL);
+    let run = draft.merged(None, &all, &papers, &budget).map_err(|fault| unkept(fault.sentence))?;
+    let text = serde_json::to_string(&run).map_err(|error| unkept(error.to_string()))?;
+    let added = RUNS.add(transaction, &[text])?;
+    let Some(kept) = added.first() else { return Ok(()) };
+    let planned = Planned::new(&kept.text).map_err(|fault| unkept(fault.sentence))?;
+    let lists = planned.lists(&Progress::default(), &papers, 0, &budget);
+    // Half of the sheets are cut, whatever lies on them is scored, and half of that is folded.
+    for (n, list) in lists.lists.iter().enumerate() {
+        for (k, pattern) in list.patterns.iter().enumerate() {
+            let times = pattern.times.div_ceil(2);
+            let one = Taken { sheets: pattern.sheets, length: Length::from_nm(pattern.length_nm) };
+            let Some(paper) = list.paper else { continue };
+            let Ok(taken) = take(transaction, paper, one, times) else { continue };
+            let (times, holds) = (i64::from(times), pattern.holds.clone());
+            let event = Event::Cut { pattern: (n, k), times, holds, taken: Some(taken) };
+            runs::add(transaction, kept.id, &event)?;
+        }
+    }
+    let progress = planned.progress(&runs::events(transaction, kept.id)?);
+    for task in planned.work.batches.iter().flat_map(|batch| &batch.tasks) {
+        let most = progress.most(&planned.lines, task).min(task.each * planned.lines[task.line].copies);
+        let by = match task.keys.first().and_then(|key| key.split('/').next()) {
+            Some("score" | "guide") => most,
+            Some("fold") => most / 2,
+            _ => 0,
+        };
+        if by > 0 {
+            let (line, keys) = (planned.run.lines[task.line].line, task.keys.clone());
+            runs::add(transaction, kept.id, &Event::Tick { line, keys, by: i64::from(by) })?;
+        }
+    }
+    let text = serde_json::to_string(&lists).map_err(|error| unkept(error.to_string()))?;
+    let needs = lists.needs(&runs::events(transaction, kept.id)?);
+    runs::lay(transaction, kept.id, Some(&text), &needs)?;
+    let costs = json!({
+        "currency": "£", "ribbon": "3.20", "ribbon_length": "10 m", "insert": "0.08", "glue": "0.04", "times": "2.5",
+    });
+    settings::set(transaction, COSTS, &costs.to_string())
 }
 
 fn content(name: &str, json: Value) -> Result<Content, serde_json::Error> {

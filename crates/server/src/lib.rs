@@ -7,6 +7,7 @@ pub mod planned;
 pub mod problem;
 pub mod routes;
 pub mod serve;
+pub mod stock;
 pub mod store;
 pub mod view;
 pub mod web;

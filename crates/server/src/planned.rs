@@ -29,7 +29,11 @@ pub struct Planned {
 }
 
 impl Planned {
-    fn new(text: &str) -> Result<Self, FormatFault> {
+    /// A kept run, worked out.
+    ///
+    /// # Errors
+    /// [`FormatFault`] if it was kept by another version.
+    pub fn new(text: &str) -> Result<Self, FormatFault> {
         let run = KeptRun::read(text)?;
         let line = |line: &crate::view::run::KeptLine| -> Result<Line, FormatFault> {
             Ok(Line::new(&line.name, Brief::try_from(&line.brief)?, line.copies, [None, None]))
@@ -73,6 +77,17 @@ impl Planned {
         progress
     }
 
+    /// The lines, each with its papers by their places on the shelf.
+    pub fn on(&self, papers: &[(i64, Paper)]) -> Vec<Line> {
+        let place = |paper: Option<i64>| papers.iter().position(|(id, _)| Some(*id) == paper);
+        let on = |(line, kept): (&Line, &crate::view::run::KeptLine)| Line {
+            paper: place(kept.paper),
+            side_paper: place(kept.side_paper),
+            ..line.clone()
+        };
+        self.lines.iter().zip(&self.run.lines).map(on).collect()
+    }
+
     /// Lays out what is still wanted on the papers of the shelf.
     pub fn lists(
         &self,
@@ -81,22 +96,13 @@ impl Planned {
         at: i64,
         budget: &Budget<'_>,
     ) -> KeptLists {
-        let place = |paper: Option<i64>| papers.iter().position(|(id, _)| Some(*id) == paper);
-        let lines: Vec<Line> = self
-            .lines
-            .iter()
-            .zip(&self.run.lines)
-            .map(|(line, kept)| Line {
-                paper: place(kept.paper),
-                side_paper: place(kept.side_paper),
-                ..line.clone()
-            })
-            .collect();
+        let lines = self.on(papers);
         let all: Vec<Paper> = papers.iter().map(|(_, paper)| paper.clone()).collect();
         let found = cut_lists(&lines, |part| progress.wanted(&lines, part), &all, budget);
-        let unit = lines.first().map_or(Unit::Inch, |line| line.brief.unit);
         let number = |part: PartRef| (self.run.lines[part.line].line, part.part);
         let list = |list: &wide_fold_core::cut_list::CutList| {
+            // Told in the unit of the first bag that is cut from it.
+            let unit = list.parts.first().map_or(Unit::Inch, |part| lines[part.line].brief.unit);
             let pattern = |cut: usize| {
                 let named = |place: usize| {
                     let part = list.parts[place];
@@ -117,6 +123,7 @@ impl Planned {
             KeptList {
                 paper: list.paper.map(|place| papers[place].0),
                 size: list.sheet.name(unit),
+                metric: unit == Unit::Metric,
                 sheets: list.takes.sheets,
                 length_nm: list.takes.length.nm(),
                 least_sheets: list.at_least.sheets,
@@ -173,6 +180,8 @@ pub struct KeptList {
     pub paper: Option<i64>,
     /// Its size: `12×12`.
     pub size: String,
+    /// True if its figures are in millimetres.
+    pub metric: bool,
     /// Sheets it takes.
     pub sheets: u32,
     /// Length of a roll it takes, in nanometres.

@@ -12,6 +12,7 @@ mod plan;
 mod printing;
 mod project;
 mod read;
+mod run_files;
 mod runs;
 mod shelf;
 mod table;
@@ -20,6 +21,7 @@ mod ways;
 mod working;
 
 use crate::Rooms;
+pub(crate) use runs::{papers, today};
 use utoipa::OpenApi;
 use utoipa_axum::router::OpenApiRouter;
 use utoipa_axum::routes;
@@ -84,6 +86,8 @@ pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
         .routes(routes!(runs::read_run, runs::change_run, runs::take_run))
         .routes(routes!(runs::bring_run_back))
         .routes(routes!(runs::copy_run))
+        .routes(routes!(run_files::run_file))
+        .routes(routes!(run_files::more_of_run))
         .routes(routes!(working::tick_work))
         .routes(routes!(working::cut_sheets))
         .routes(routes!(working::spoil_piece))

@@ -18,6 +18,7 @@ pub mod plan;
 pub mod read;
 pub mod rooms;
 pub mod run;
+pub mod run_tables;
 pub mod run_view;
 pub mod sheet;
 pub mod shelf;

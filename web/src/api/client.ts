@@ -50,6 +50,13 @@ export type Job = Schemas["JobView"];
 export type Printed = Schemas["PrintedView"];
 export type MatText = Schemas["MatText"];
 export type Fault = Schemas["FaultView"];
+export type Run = Schemas["RunView"];
+export type RunDraft = Schemas["RunDraft"];
+export type RunLine = Schemas["RunLine"];
+export type RunTask = Schemas["TaskView"];
+export type RunBatch = Schemas["BatchedView"];
+export type RunNeed = Schemas["NeedView"];
+export type Costs = Schemas["CostsText"];
 export type CommonSheet = Schemas["CommonSheet"];
 export type ProblemDetails = Schemas["Problem"];
 
@@ -286,3 +293,50 @@ export const giveBack = (bag: number) =>
   answer(client.DELETE("/api/bags/{id}/cut", { params: { path: { id: bag } } }));
 
 export const joinings = (brief: Brief) => answer(client.POST("/api/joins", { body: brief }));
+
+export const listRuns = () => answer(client.GET("/api/runs"));
+
+export const addRun = (body: RunDraft) => answer(client.POST("/api/runs", { body }));
+
+export const readRun = (id: number) => answer(client.GET("/api/runs/{id}", { params: { path: { id } } }));
+
+export const changeRun = (id: number, revision: number, body: RunDraft) =>
+  answer(
+    client.PUT("/api/runs/{id}", {
+      params: { path: { id }, header: { "If-Match": `"${revision}"` } },
+      body,
+    }),
+  );
+
+export const deleteRun = (id: number) =>
+  answer(client.DELETE("/api/runs/{id}", { params: { path: { id } } }));
+
+export const restoreRun = (id: number) =>
+  answer(client.POST("/api/runs/{id}/restore", { params: { path: { id } } }));
+
+export const copyRun = (id: number) =>
+  answer(client.POST("/api/runs/{id}/duplicate", { params: { path: { id } } }));
+
+/** How often some work of a run is done now. */
+export const tickWork = (id: number, body: Schemas["WorkedText"]) =>
+  answer(client.PUT("/api/runs/{id}/ticks", { params: { path: { id } }, body }));
+
+/** How many sheets of a pattern are cut now. */
+export const cutSheets = (id: number, body: Schemas["SheetsCutText"]) =>
+  answer(client.PUT("/api/runs/{id}/cuts", { params: { path: { id } }, body }));
+
+/** A piece, or a whole bag, that was spoiled. */
+export const spoil = (id: number, body: Schemas["SpoiltText"]) =>
+  answer(client.POST("/api/runs/{id}/spoils", { params: { path: { id } }, body }));
+
+export const undoWork = (id: number) =>
+  answer(client.POST("/api/runs/{id}/undo", { params: { path: { id } } }));
+
+export const readCosts = () => answer(client.GET("/api/costs"));
+
+export const setCosts = (body: Costs) => answer(client.PUT("/api/costs", { body }));
+
+/** How many more of each line of a run come out of the paper there is. */
+export const moreOf = (id: number) => answer(client.GET("/api/runs/{id}/more", { params: { path: { id } } }));
+
+export const runFileUrl = (id: number, file: string) => `/api/runs/${id}/taken/${file}`;

@@ -740,6 +740,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/runs/{id}/more": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How many more of each line the paper on the shelf would make. */
+        get: operations["more_of_run"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/runs/{id}/restore": {
         parameters: {
             query?: never;
@@ -768,6 +785,23 @@ export interface paths {
         put?: never;
         /** Say that a piece, or a whole bag, was spoiled: it is planned again. */
         post: operations["spoil_piece"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{id}/taken/{file}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A file of a run: `run.pdf`, `evenings.ics`, or a list as CSV: `made`, `paper`, `cuts`, `work`, `evenings`, `costs`. */
+        get: operations["run_file"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1440,19 +1474,6 @@ export interface components {
              */
             times?: string | null;
         };
-        /** @description What a run costs. */
-        CostsView: {
-            /** @description Kind by kind: paper, ribbon and so on, those that cost anything. */
-            kinds: components["schemas"]["KindCost"][];
-            /** @description The rule in words. */
-            rule: string;
-            /** @description What all bags are sold for, by the rule. */
-            sold: string;
-            /** @description All of it. */
-            total: string;
-            /** @description What is not known: papers without a price. */
-            unknown: string[];
-        };
         /**
          * @description What a scored line is for.
          * @enum {string}
@@ -1838,6 +1859,15 @@ export interface components {
             moves: components["schemas"]["MoveView"][];
             /** @description Which of the pieces. */
             piece: number;
+        };
+        /** @description How often the fence is set. */
+        FenceView: {
+            /** @description With fewer not every line can be scored. */
+            at_least: number;
+            /** @description So often. */
+            count: number;
+            /** @description `12 settings for 48 lines; fewer will not do.` */
+            says: string;
         };
         /** @description A measurement of the handle or what belongs to it. */
         FigureView: {
@@ -2460,52 +2490,6 @@ export interface components {
             /** @description True to make the bag as it is now, and not as it was when the line was written. */
             renew?: boolean;
         };
-        /** @description A line of a run. */
-        LineView: {
-            /**
-             * Format: int64
-             * @description The bag's number.
-             */
-            bag: number;
-            /** @description What keeps it from being made, if anything does. */
-            blocked?: string | null;
-            /** @description True if the bag has been changed since the line was written. */
-            changed: boolean;
-            /**
-             * Format: int32
-             * @description How many.
-             */
-            copies: number;
-            /** @description What it costs: `4.10`. */
-            cost: string;
-            /** @description What one of it costs. */
-            each: string;
-            /**
-             * Format: int32
-             * @description Its number within the run.
-             */
-            line: number;
-            /**
-             * Format: int32
-             * @description How many are made.
-             */
-            made: number;
-            /** @description What the bag is called. */
-            name: string;
-            /**
-             * Format: int64
-             * @description Its paper.
-             */
-            paper?: number | null;
-            /** @description What its paper is called. */
-            paper_name: string;
-            /** @description Its parts: what can be spoiled. */
-            parts: components["schemas"]["PartView"][];
-            /** @description What one of it is sold for, by the rule. */
-            price: string;
-            /** @description Its finished size: `3¾ × 6½ × 2`. */
-            size: string;
-        };
         /** @description One size a guide makes. */
         MakesView: {
             /** @description The bag, to be planned instead. */
@@ -2645,6 +2629,23 @@ export interface components {
             /** @description Paper by paper. */
             papers: components["schemas"]["MixView"][];
         };
+        /** @description So many more of a line come out of the paper there is. */
+        MoreView: {
+            /**
+             * Format: int32
+             * @description The line's number.
+             */
+            line: number;
+            /**
+             * Format: int32
+             * @description How many more.
+             */
+            more: number;
+            /** @description `7 more Bud vase use Speckled stoneware pad up`. */
+            says: string;
+            /** @description True if nothing of the paper is left over then. */
+            uses_up: boolean;
+        };
         /** @description One panel in the guide. */
         MoveView: {
             /** @description True if a base line is scored below it. */
@@ -2709,6 +2710,11 @@ export interface components {
             least: string;
             /** @description What is left of it after the run, if nothing is missing. */
             left?: string | null;
+            /**
+             * Format: int64
+             * @description How many sheets are missing; none if it is a length of a roll.
+             */
+            missing: number;
             /** @description What it is called. */
             name: string;
             /**
@@ -2732,6 +2738,34 @@ export interface components {
             title: string;
             /** @description Why, with its numbers. */
             why: string;
+        };
+        /** @description A piece as it lies on the board; millimetres. */
+        OnBoardView: {
+            /** @description The edge against the stop. */
+            against: string;
+            /**
+             * Format: double
+             * @description How long it is along the fence.
+             */
+            along_mm: number;
+            /**
+             * Format: double
+             * @description How far from the stop the lines lie.
+             */
+            at_mm: number;
+            /**
+             * Format: double
+             * @description How far it reaches from the fence.
+             */
+            deep_mm: number;
+            /** @description The face that is up: `outside up`. */
+            face: string;
+            /** @description The edge along the fence. */
+            fence: string;
+            /** @description How far from the fence each begins and ends. */
+            reaches_mm: number[][];
+            /** @description The stop it lies against. */
+            stop: components["schemas"]["StopName"];
         };
         /** @description A page that has come out. */
         PageView: {
@@ -2797,6 +2831,8 @@ export interface components {
         };
         /** @description A paper on the shelf. */
         PaperView: {
+            /** @description What runs hold of it, if they hold any: `12 sheets`. */
+            held?: string | null;
             /**
              * Format: int64
              * @description Its number.
@@ -2830,33 +2866,6 @@ export interface components {
             own_paper: boolean;
             /** @description `12 × 1¾`, or nothing for what is only counted. */
             size: string;
-        };
-        /** @description A part of a line. */
-        PartView: {
-            /**
-             * Format: int32
-             * @description How many one bag takes.
-             */
-            each: number;
-            /** @description What it is called. */
-            name: string;
-            /** @description Its size as it is cut: `12 × 8½`. */
-            size: string;
-            /**
-             * Format: int32
-             * @description How many were spoiled.
-             */
-            spoiled: number;
-            /**
-             * Format: int32
-             * @description How many are cut and not spoiled.
-             */
-            there: number;
-            /**
-             * Format: int32
-             * @description How many still have to be cut.
-             */
-            wanted: number;
         };
         /** @description Part of a sheet, and the bag that makes most of it. */
         PartedView: {
@@ -3325,6 +3334,19 @@ export interface components {
              */
             to_mm: number;
         };
+        /** @description What a run costs. */
+        RunCosts: {
+            /** @description Kind by kind: paper, ribbon and so on, those that cost anything. */
+            kinds: components["schemas"]["KindCost"][];
+            /** @description The rule in words. */
+            rule: string;
+            /** @description What all bags are sold for, by the rule. */
+            sold: string;
+            /** @description All of it. */
+            total: string;
+            /** @description What is not known: papers without a price. */
+            unknown: string[];
+        };
         /** @description A run as it is asked for. */
         RunDraft: {
             /** @description True if it is put away. */
@@ -3342,6 +3364,85 @@ export interface components {
             lines?: components["schemas"]["LineDraft"][];
             /** @description What it is called. */
             name: string;
+        };
+        /** @description A line of a run. */
+        RunLine: {
+            /**
+             * Format: int64
+             * @description The bag's number.
+             */
+            bag: number;
+            /** @description What keeps it from being made, if anything does. */
+            blocked?: string | null;
+            /** @description The bag as it is made here. */
+            brief: components["schemas"]["BriefText"];
+            /** @description True if the bag has been changed since the line was written. */
+            changed: boolean;
+            /**
+             * Format: int32
+             * @description How many.
+             */
+            copies: number;
+            /** @description What it costs: `4.10`. */
+            cost: string;
+            /** @description How it is made otherwise than it is drafted, on this paper. */
+            differs: string[];
+            /** @description What one of it costs. */
+            each: string;
+            /**
+             * Format: int32
+             * @description Its number within the run.
+             */
+            line: number;
+            /**
+             * Format: int32
+             * @description How many are made.
+             */
+            made: number;
+            /** @description True if its figures are in millimetres. */
+            metric: boolean;
+            /** @description What the bag is called. */
+            name: string;
+            /**
+             * Format: int64
+             * @description Its paper.
+             */
+            paper?: number | null;
+            /** @description What its paper is called. */
+            paper_name: string;
+            /** @description Its parts: what can be spoiled. */
+            parts: components["schemas"]["RunPart"][];
+            /** @description What one of it is sold for, by the rule. */
+            price: string;
+            /** @description Its finished size: `3¾ × 6½ × 2`. */
+            size: string;
+        };
+        /** @description A part of a line. */
+        RunPart: {
+            /**
+             * Format: int32
+             * @description How many one bag takes.
+             */
+            each: number;
+            /** @description What it is called. */
+            name: string;
+            /** @description Its size as it is cut: `12 × 8½`. */
+            size: string;
+            /**
+             * Format: int32
+             * @description How many were spoiled.
+             */
+            spoiled: number;
+            /**
+             * Format: int32
+             * @description How many are cut and not spoiled.
+             */
+            there: number;
+            /**
+             * Format: int32
+             * @description How many still have to be cut.
+             */
+            wanted: number;
         };
         /** @description A run in the list. */
         RunSummary: {
@@ -3398,7 +3499,7 @@ export interface components {
             /** @description What has to be bought before it can be done: `3 sheets of Iron-spot card`. */
             buy: string[];
             /** @description What it costs. */
-            costs: components["schemas"]["CostsView"];
+            costs: components["schemas"]["RunCosts"];
             /** @description The day by which it has to be done. */
             date: string;
             /** @description The evenings, and what is done on them. */
@@ -3413,7 +3514,7 @@ export interface components {
             /** @description What was done last and can be undone. */
             last?: string | null;
             /** @description What is made. */
-            lines: components["schemas"]["LineView"][];
+            lines: components["schemas"]["RunLine"][];
             /** @description The sheets as they are cut. */
             lists: components["schemas"]["CutListView"][];
             /**
@@ -3431,7 +3532,7 @@ export interface components {
              */
             revision: number;
             /** @description How often the fence is set. */
-            settings: components["schemas"]["SettingsView"];
+            settings: components["schemas"]["FenceView"];
             /** @description When that is: `in 8 days`. */
             when: string;
             /** @description The work, in the order in which it is done. */
@@ -3487,14 +3588,29 @@ export interface components {
              */
             to_mm: number;
         };
-        /** @description How often the fence is set. */
+        /** @description Lengths of the brief that are set in a sentence. */
         SettingsView: {
-            /** @description With fewer not every line can be scored. */
-            at_least: number;
-            /** @description So often. */
-            count: number;
-            /** @description `12 settings for 48 lines; fewer will not do.` */
-            says: string;
+            all_round?: components["schemas"]["LengthView"] | null;
+            /** @description Room given to the thickness of the paper. */
+            allowance: components["schemas"]["LengthView"];
+            back_part?: components["schemas"]["LengthView"] | null;
+            /** @description Thickness of one layer of the paper, in millimetres whatever the unit. */
+            caliper: components["schemas"]["LengthView"];
+            /** @description True if that was measured, false if it is estimated from the weight. */
+            caliper_measured: boolean;
+            flap_corner?: components["schemas"]["LengthView"] | null;
+            lap?: components["schemas"]["LengthView"] | null;
+            /** @description The taper of the gusset flaps. */
+            notch: components["schemas"]["LengthView"];
+            /** @description The board's reach. */
+            reach: components["schemas"]["LengthView"];
+            /** @description The sheet's height, pattern upright. */
+            sheet_height: components["schemas"]["LengthView"];
+            /** @description The sheet's width, pattern upright. */
+            sheet_width: components["schemas"]["LengthView"];
+            strip?: components["schemas"]["LengthView"] | null;
+            /** @description How much a join shows at every kind of place. */
+            weights: components["schemas"]["WeightsText"];
         };
         /** @description Part of the work. */
         ShareView: {
@@ -3782,6 +3898,7 @@ export interface components {
             done: number;
             /** @description Names it. */
             key: string;
+            lies?: components["schemas"]["OnBoardView"] | null;
             /**
              * Format: int32
              * @description Its line, by the line's number.
@@ -3803,6 +3920,8 @@ export interface components {
             ready: number;
             /** @description What to do. */
             says: string;
+            /** @description The step of the bag's own plan that it is; nothing for what is scored. */
+            step?: number | null;
         };
         /** @description One thing, with the measures of its shape. Something round is measured straight across, or once round it. */
         ThingText: {
@@ -8041,6 +8160,53 @@ export interface operations {
             };
         };
     };
+    more_of_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MoreView"][];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     bring_run_back: {
         parameters: {
             query?: never;
@@ -8171,6 +8337,53 @@ export interface operations {
             };
             /** @description A field cannot be read or used; `field` says which. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    run_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                file: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file, to be saved. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,6 +1,6 @@
 // A sheet to be cut: its picture, what lies on it, and every cut of the trimmer in order, each shown on the picture.
 
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import type { SheetCut } from "../api/client";
 import { Figure } from "../words/Figure";
 import { SheetPicture } from "./SheetPicture";
@@ -15,6 +15,8 @@ export function CutSheet(props: {
   kindOf: (placed: Placed) => number;
   nameOf: (placed: Placed) => string;
   labelOf: (placed: Placed) => string;
+  /** What stands under its cuts. */
+  children?: ReactNode;
 }) {
   const { sheet, title, size, kindOf, nameOf, labelOf } = props;
   const [trim, setTrim] = useState<number | null>(null);
@@ -52,6 +54,7 @@ export function CutSheet(props: {
             ))}
           </ol>
         )}
+        {props.children}
       </div>
     </li>
   );

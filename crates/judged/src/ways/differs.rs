@@ -6,36 +6,41 @@ use crate::brief::{AllRound, Build, Cuts, GussetCrease, Joins, Top};
 use crate::figures::Figures;
 
 impl Way {
-    /// `cut at the left back corner`, `joining strips instead of tabs`, `base flaps 1¼ deep instead of 2`: everything the
-    /// crafter would notice, in the order of the work.
+    /// [`differs`] of the way, besides its paper.
     pub fn differs_from(&self, now: &Brief) -> Vec<String> {
-        let (brief, figures) = (&self.brief, Figures::of(now));
-        let mut found = Vec::new();
-        if let Build::Joined { cuts } = brief.build {
-            found.push(cut_at(cuts, figures));
-        }
-        if brief.sheet.turned && !now.sheet.turned {
-            found.push("the paper turned".to_owned());
-        }
-        if brief.joins != now.joins {
-            found.push(joined_by(brief.joins, now.joins));
-        }
-        let has_flaps = |brief: &Brief| brief.build.has_slit_flaps();
-        let (flap, flap_now) = (brief.flap(), now.flap());
-        if has_flaps(brief) && has_flaps(now) && flap != flap_now {
-            found.push(format!("base flaps {} deep instead of {}", figures.say(flap), figures.say(flap_now)));
-        }
-        if brief.gusset_crease == GussetCrease::None && now.gusset_crease != GussetCrease::None {
-            found.push("gussets without creases".to_owned());
-        }
-        if brief.top == Top::Raw && now.top != Top::Raw {
-            found.push("a raw edge at the top".to_owned());
-        }
-        if brief.side_sheet.is_none() && now.side_sheet.is_some() {
-            found.push("gussets of the same paper".to_owned());
-        }
-        found
+        differs(&self.brief, now)
     }
+}
+
+/// `cut at the left back corner`, `joining strips instead of tabs`, `base flaps 1¼ deep instead of 2`: everything about a bag that a
+/// crafter would notice who knows it as it is `now`, in the order of the work.
+pub fn differs(brief: &Brief, now: &Brief) -> Vec<String> {
+    let figures = Figures::of(now);
+    let mut found = Vec::new();
+    if let Build::Joined { cuts } = brief.build {
+        found.push(cut_at(cuts, figures));
+    }
+    if brief.sheet.turned && !now.sheet.turned {
+        found.push("the paper turned".to_owned());
+    }
+    if brief.joins != now.joins {
+        found.push(joined_by(brief.joins, now.joins));
+    }
+    let has_flaps = |brief: &Brief| brief.build.has_slit_flaps();
+    let (flap, flap_now) = (brief.flap(), now.flap());
+    if has_flaps(brief) && has_flaps(now) && flap != flap_now {
+        found.push(format!("base flaps {} deep instead of {}", figures.say(flap), figures.say(flap_now)));
+    }
+    if brief.gusset_crease == GussetCrease::None && now.gusset_crease != GussetCrease::None {
+        found.push("gussets without creases".to_owned());
+    }
+    if brief.top == Top::Raw && now.top != Top::Raw {
+        found.push("a raw edge at the top".to_owned());
+    }
+    if brief.side_sheet.is_none() && now.side_sheet.is_some() {
+        found.push("gussets of the same paper".to_owned());
+    }
+    found
 }
 
 fn cut_at(cuts: Cuts, figures: Figures) -> String {

@@ -2,9 +2,10 @@
 
 use super::bags::attached;
 use super::guides;
-use super::shelf::{add, written};
+use super::shelf::add;
 use crate::dear::Dear;
 use crate::problem::{Body, Problem};
+use crate::stock::written;
 use crate::store::bags::{Bag, Content, Summary};
 use crate::store::kept::{GUIDES, Kept, PAPERS};
 use crate::store::{Store, StoreError, bags};

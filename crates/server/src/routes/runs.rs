@@ -28,7 +28,7 @@ use wide_fold_formats::BriefText;
 const MOST_RUNS: usize = 200;
 
 /// The day it is where the crafter is.
-pub(super) fn today() -> Date {
+pub fn today() -> Date {
     ZonedDateTime::now().date()
 }
 
@@ -197,24 +197,24 @@ async fn merged(
 }
 
 /// The papers on the shelf that can be read, by their numbers.
-pub(super) fn papers(connection: &Connection) -> Result<Vec<(i64, Paper)>, crate::store::StoreError> {
+pub fn papers(connection: &Connection) -> Result<Vec<(i64, Paper)>, crate::store::StoreError> {
     let kept = PAPERS.list(connection)?;
     Ok(kept.iter().filter_map(|kept| Some((kept.id, read_kept(&kept.text).ok()?))).collect())
 }
 
 /// All that is known of a run, from one state of the database.
-struct Loaded {
-    kept: Kept,
+pub(super) struct Loaded {
+    pub kept: Kept,
     lists: Option<String>,
-    events: Vec<(i64, Event)>,
-    papers: Vec<(i64, Paper)>,
-    held: Vec<Need>,
+    pub events: Vec<(i64, Event)>,
+    pub papers: Vec<(i64, Paper)>,
+    pub held: Vec<Need>,
     bags: Vec<bags::Bag>,
     costs: CostsText,
 }
 
 impl Loaded {
-    fn read(connection: &Connection, id: i64) -> Result<Self, crate::store::StoreError> {
+    pub fn read(connection: &Connection, id: i64) -> Result<Self, crate::store::StoreError> {
         let kept = RUNS.find(connection, id)?;
         if kept.deleted {
             return Err(crate::store::StoreError::NoSuch(RUNS.name));

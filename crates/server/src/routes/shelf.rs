@@ -2,7 +2,9 @@
 
 use super::bags::{Id, expected};
 use super::kept::{changed, number, required};
+use super::runs::held;
 use crate::problem::{Body, Problem};
+use crate::stock::written;
 use crate::store::kept::{Change, Kept, PAPERS};
 use crate::store::{Store, StoreError};
 use crate::view::shelf::{ImportText, ImportView, PaperView, ShelfView, read_kept};
@@ -23,8 +25,9 @@ const MOST_PAPERS: usize = 500;
 /// All papers on the shelf.
 #[utoipa::path(get, path = "/api/shelf", responses((status = 200, body = ShelfView)))]
 pub async fn list_papers(State(store): State<Store>) -> Result<Json<ShelfView>, Problem> {
-    let kept = store.read(|connection| PAPERS.list(connection)).await?;
-    Ok(Json(ShelfView::new(&kept)))
+    let (kept, held) =
+        store.read(|connection| Ok((PAPERS.list(connection)?, held(connection, None)?))).await?;
+    Ok(Json(ShelfView::new(&kept, &held)))
 }
 
 /// Put a paper on the shelf.
@@ -128,10 +131,6 @@ pub(super) fn add(transaction: &Transaction<'_>, papers: &[String]) -> Result<Ve
 
 fn checked(text: &PaperText) -> Result<String, Problem> {
     written(&Paper::try_from(text)?)
-}
-
-pub(super) fn written(paper: &Paper) -> Result<String, Problem> {
-    serde_json::to_string(&PaperText::from(paper)).map_err(|error| Problem::ours(&error))
 }
 
 /// The papers on the shelf that can be read.

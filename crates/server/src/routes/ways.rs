@@ -2,10 +2,11 @@
 
 use super::bags::{Id, number, planned_again};
 use super::plan::planned;
-use super::shelf::{readable, written};
+use super::shelf::readable;
 use crate::dear::Dear;
 use crate::problem::{Body, Problem};
-use crate::store::cuts::{self, Back, Cut};
+use crate::stock::{given_back, written};
+use crate::store::cuts::{self, Cut};
 use crate::store::kept::PAPERS;
 use crate::store::{Store, StoreError, bags};
 use crate::view::shelf::read_kept;
@@ -242,20 +243,6 @@ pub async fn give_back(State(store): State<Store>, id: Id) -> Result<StatusCode,
         })
         .await?;
     if had { Ok(StatusCode::NO_CONTENT) } else { Err(Problem::not_found("paper taken for this bag")) }
-}
-
-/// Where paper goes that is given back: to the paper it came from if that is still `kept` and the same stuff, else onto the shelf by
-/// itself.
-pub(super) fn given_back(kept: Option<&str>, taken: Taken, as_taken: Option<&str>) -> Result<Back, String> {
-    let now = kept.and_then(|kept| read_kept(kept).ok());
-    let then = as_taken.and_then(|then| read_kept(then).ok());
-    let same = now.as_ref().filter(|now| then.as_ref().is_none_or(|then| now.is_like(then)));
-    let write = |paper: &Paper| written(paper).map_err(|problem| problem.detail);
-    if let Some(whole) = same.and_then(|same| same.with(taken)) {
-        return Ok(Back::To(write(&whole)?));
-    }
-    let gone = "The paper it was taken from cannot be read any more.";
-    Ok(Back::Own(write(&then.or(now).ok_or(gone)?.only(taken))?))
 }
 
 fn taken_view(cuts: &[(Cut, String)]) -> TakenView {

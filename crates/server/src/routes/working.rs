@@ -3,27 +3,23 @@
 use super::bags::Id;
 use super::kept::number;
 use super::runs::found;
-use super::shelf::written;
-use super::ways::given_back;
 use crate::dear::Dear;
 use crate::planned::{KeptLists, Planned, Runs};
 use crate::problem::{Body, Problem};
-use crate::store::cuts::Back;
-use crate::store::kept::PAPERS;
-use crate::store::runs::{self, Event, RUNS, TakenOff};
+use crate::stock::{put_back, take};
+use crate::store::runs::{self, Event, RUNS};
 use crate::store::{Store, StoreError};
-use crate::view::run_view::{amount, key, said};
-use crate::view::shelf::read_kept;
+use crate::view::run_view::{key, said};
 use axum::Json;
 use axum::extract::State;
 use rusqlite::Transaction;
 use serde::{Deserialize, Serialize};
 use std::sync::Arc;
 use utoipa::ToSchema;
+use wide_fold_core::Length;
 use wide_fold_core::line::PartRef;
 use wide_fold_core::paper::Taken;
 use wide_fold_core::work::Task;
-use wide_fold_core::{Length, Unit};
 
 /// How often work has been done.
 #[derive(Clone, Debug, Deserialize, ToSchema)]
@@ -165,41 +161,6 @@ fn standing(transaction: &Transaction<'_>, id: i64, planned: &Planned) -> Result
     KeptLists::standing(text.as_deref(), &planned.signature(&papers)).ok_or_else(|| {
         StoreError::Short("The sheets have to be laid out anew: look at the run again first.".to_owned())
     })
-}
-
-/// Takes of the shelf what so many sheets of a pattern take.
-fn take(transaction: &Transaction<'_>, paper: i64, one: Taken, times: u32) -> Result<TakenOff, StoreError> {
-    let kept = PAPERS.find(transaction, paper)?;
-    if kept.deleted {
-        return Err(StoreError::NoSuch(PAPERS.name));
-    }
-    let own = read_kept(&kept.text).map_err(|fault| StoreError::Short(fault.sentence))?;
-    let all = Taken { sheets: one.sheets * times, length: one.length * i64::from(times) };
-    let Ok(left) = own.without(all) else {
-        let has = own.amount();
-        let says = |taken: Taken| amount(i64::from(taken.sheets), taken.length.nm(), Unit::Inch);
-        return refuse(format!(
-            "That takes {} of {}, and on the shelf there is {}. Put on the shelf what you have bought, then tick it off.",
-            says(all),
-            own.name,
-            says(has)
-        ));
-    };
-    let left = written(&left).map_err(|problem| StoreError::Short(problem.detail))?;
-    runs::put_paper(transaction, paper, &left)?;
-    Ok(TakenOff { paper, sheets: one.sheets, length_nm: one.length.nm(), as_taken: kept.text })
-}
-
-/// Gives back to the shelf what so many sheets of a pattern took.
-fn put_back(transaction: &Transaction<'_>, taken: &TakenOff, times: u32) -> Result<(), StoreError> {
-    let kept = PAPERS.find(transaction, taken.paper)?;
-    let all =
-        Taken { sheets: taken.sheets * times, length: Length::from_nm(taken.length_nm) * i64::from(times) };
-    let on_shelf = Some(kept.text.as_str()).filter(|_| !kept.deleted);
-    match given_back(on_shelf, all, Some(&taken.as_taken)).map_err(StoreError::Short)? {
-        Back::To(text) => runs::put_paper(transaction, taken.paper, &text),
-        Back::Own(text) => PAPERS.add(transaction, &[text]).map(drop),
-    }
 }
 
 fn needs(transaction: &Transaction<'_>, id: i64, lists: &KeptLists) -> Result<(), StoreError> {

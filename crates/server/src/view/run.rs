@@ -98,6 +98,9 @@ pub struct KeptRun {
     pub archived: bool,
     /// The number of the next new line.
     pub next_line: u32,
+    /// Lines that were taken away, to be brought back with all that was done on them.
+    #[serde(default)]
+    pub gone: Vec<KeptLine>,
 }
 
 /// A line of a run as it is kept: with the bag as it was when the line was written, so that a change of the bag changes nothing
@@ -233,7 +236,7 @@ impl RunDraft {
             };
             let known = before.and_then(|before| {
                 let same = |line: &&KeptLine| Some(line.line) == draft.line && line.bag == draft.bag;
-                before.lines.iter().find(same).filter(|_| !draft.renew)
+                before.lines.iter().chain(&before.gone).find(same).filter(|_| !draft.renew)
             });
             if let Some(known) = known.filter(|known| known.paper == draft.paper && known.fits) {
                 lines.push(KeptLine { copies: draft.copies, ..known.clone() });
@@ -278,6 +281,12 @@ impl RunDraft {
                 drafted,
             });
         }
+        let is_there = |line: &KeptLine| lines.iter().any(|own: &KeptLine| own.line == line.line);
+        let mut gone: Vec<KeptLine> = before.map_or_else(Vec::new, |before| {
+            let all = before.gone.iter().chain(&before.lines);
+            all.filter(|line| !is_there(line)).cloned().collect()
+        });
+        gone.drain(..gone.len().saturating_sub(MOST_LINES));
         let mut evenings = self.evenings.clone();
         evenings.sort_by(|one, other| one.date.cmp(&other.date));
         Ok(KeptRun {
@@ -288,6 +297,7 @@ impl RunDraft {
             holds: self.holds,
             archived: self.archived,
             next_line,
+            gone,
         })
     }
 }

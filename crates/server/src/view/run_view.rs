@@ -3,23 +3,29 @@
 use super::costs::CostsText;
 use super::layout::SheetCutView;
 use super::run::{EveningText, KeptRun};
-use super::spelled::StageName;
+use super::spelled::{StageName, StopName};
 use crate::planned::{KeptLists, Planned, taken};
 use crate::store::runs::{Event, Need};
 use jiff::civil::Date;
 use serde::Serialize;
 use std::collections::BTreeMap;
 use utoipa::ToSchema;
+use wide_fold_core::brief::Extra;
+use wide_fold_core::budget::Budget;
 use wide_fold_core::costs::{Cost, Takes, parted};
 use wide_fold_core::evenings::{Share, Stint, spread};
 use wide_fold_core::fittings::Fitted;
 use wide_fold_core::fittings::parts::{From, Measure, parts};
 use wide_fold_core::line::PartRef;
-use wide_fold_core::paper::{Money, Paper, Stock};
+use wide_fold_core::more::{More, more};
+use wide_fold_core::net::PaperFace;
+use wide_fold_core::paper::{Money, Paper, Stock, Taken};
 use wide_fold_core::progress::Progress;
 use wide_fold_core::steps::Job;
-use wide_fold_core::work::{Batched, SECONDS_A_CUT, SECONDS_A_SETTING, Task, What};
-use wide_fold_core::{Length, Plan, Unit};
+use wide_fold_core::ways::differs;
+use wide_fold_core::work::{Batched, Laid, SECONDS_A_CUT, SECONDS_A_SETTING, Task, What};
+use wide_fold_core::{Brief, Length, Plan, Unit};
+use wide_fold_formats::BriefText;
 
 /// A run in the list.
 #[derive(Clone, Debug, Serialize, ToSchema)]
@@ -99,7 +105,7 @@ pub struct RunView {
     /// True if it is put away.
     pub archived: bool,
     /// What is made.
-    pub lines: Vec<LineView>,
+    pub lines: Vec<RunLine>,
     /// What it takes of every paper.
     pub papers: Vec<NeedView>,
     /// What has to be bought before it can be done: `3 sheets of Iron-spot card`.
@@ -111,11 +117,11 @@ pub struct RunView {
     /// The work, in the order in which it is done.
     pub work: Vec<BatchedView>,
     /// How often the fence is set.
-    pub settings: SettingsView,
+    pub settings: FenceView,
     /// The evenings, and what is done on them.
     pub evenings: PlannedEvenings,
     /// What it costs.
-    pub costs: CostsView,
+    pub costs: RunCosts,
     /// How many bags are made,
     pub made: u32,
     /// of how many.
@@ -126,7 +132,7 @@ pub struct RunView {
 
 /// A line of a run.
 #[derive(Clone, Debug, Serialize, ToSchema)]
-pub struct LineView {
+pub struct RunLine {
     /// Its number within the run.
     pub line: u32,
     /// The bag's number.
@@ -135,6 +141,8 @@ pub struct LineView {
     pub name: String,
     /// Its finished size: `3¾ × 6½ × 2`.
     pub size: String,
+    /// True if its figures are in millimetres.
+    pub metric: bool,
     /// How many.
     pub copies: u32,
     /// How many are made.
@@ -143,12 +151,16 @@ pub struct LineView {
     pub paper: Option<i64>,
     /// What its paper is called.
     pub paper_name: String,
+    /// How it is made otherwise than it is drafted, on this paper.
+    pub differs: Vec<String>,
     /// What keeps it from being made, if anything does.
     pub blocked: Option<String>,
     /// True if the bag has been changed since the line was written.
     pub changed: bool,
+    /// The bag as it is made here.
+    pub brief: BriefText,
     /// Its parts: what can be spoiled.
-    pub parts: Vec<PartView>,
+    pub parts: Vec<RunPart>,
     /// What it costs: `4.10`.
     pub cost: String,
     /// What one of it costs.
@@ -159,7 +171,7 @@ pub struct LineView {
 
 /// A part of a line.
 #[derive(Clone, Debug, Serialize, ToSchema)]
-pub struct PartView {
+pub struct RunPart {
     /// What it is called.
     pub name: String,
     /// Its size as it is cut: `12 × 8½`.
@@ -191,6 +203,8 @@ pub struct NeedView {
     pub held: Option<String>,
     /// What is missing, if anything is.
     pub short: Option<String>,
+    /// How many sheets are missing; none if it is a length of a roll.
+    pub missing: i64,
     /// What is left of it after the run, if nothing is missing.
     pub left: Option<String>,
     /// `no way of cutting takes fewer`, or what it may be.
@@ -251,6 +265,10 @@ pub struct TaskView {
     pub says: String,
     /// The part that is worked on, by its place in the line's list; nothing if it is the whole bag.
     pub part: Option<usize>,
+    /// The step of the bag's own plan that it is; nothing for what is scored.
+    pub step: Option<usize>,
+    /// How the piece lies on the board; nothing for what is not set.
+    pub lies: Option<OnBoardView>,
     /// How often it is done,
     pub done: u32,
     /// of how often.
@@ -259,9 +277,30 @@ pub struct TaskView {
     pub ready: u32,
 }
 
+/// A piece as it lies on the board; millimetres.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct OnBoardView {
+    /// How long it is along the fence.
+    pub along_mm: f64,
+    /// How far it reaches from the fence.
+    pub deep_mm: f64,
+    /// How far from the stop the lines lie.
+    pub at_mm: f64,
+    /// How far from the fence each begins and ends.
+    pub reaches_mm: Vec<[f64; 2]>,
+    /// The stop it lies against.
+    pub stop: StopName,
+    /// The face that is up: `outside up`.
+    pub face: String,
+    /// The edge along the fence.
+    pub fence: String,
+    /// The edge against the stop.
+    pub against: String,
+}
+
 /// How often the fence is set.
 #[derive(Clone, Debug, Serialize, ToSchema)]
-pub struct SettingsView {
+pub struct FenceView {
     /// So often.
     pub count: usize,
     /// With fewer not every line can be scored.
@@ -324,7 +363,7 @@ pub struct ShareView {
 
 /// What a run costs.
 #[derive(Clone, Debug, Serialize, ToSchema)]
-pub struct CostsView {
+pub struct RunCosts {
     /// Kind by kind: paper, ribbon and so on, those that cost anything.
     pub kinds: Vec<KindCost>,
     /// All of it.
@@ -344,6 +383,58 @@ pub struct KindCost {
     pub name: String,
     /// `12.40`.
     pub amount: String,
+}
+
+/// So many more of a line come out of the paper there is.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct MoreView {
+    /// The line's number.
+    pub line: u32,
+    /// How many more.
+    pub more: u32,
+    /// True if nothing of the paper is left over then.
+    pub uses_up: bool,
+    /// `7 more Bud vase use Speckled stoneware pad up`.
+    pub says: String,
+}
+
+impl MoreView {
+    /// What else the paper of a run makes, those first that use a paper up.
+    pub fn all(
+        planned: &Planned,
+        events: &[(i64, Event)],
+        papers: &[(i64, Paper)],
+        held: &[Need],
+        budget: &Budget<'_>,
+    ) -> Vec<Self> {
+        let lines = planned.on(papers);
+        let progress = planned.progress(events);
+        let there: Vec<Taken> = papers
+            .iter()
+            .map(|(id, paper)| {
+                let own = held.iter().filter(|(held, _, _)| held == id);
+                own.fold(paper.amount(), |has, (_, sheets, length)| Taken {
+                    sheets: has.sheets.saturating_sub(*sheets),
+                    length: (has.length - Length::from_nm(*length)).max(Length::ZERO),
+                })
+            })
+            .collect();
+        let all: Vec<Paper> = papers.iter().map(|(_, paper)| paper.clone()).collect();
+        let mut found = more(&lines, |part| progress.wanted(&lines, part), &all, &there, budget);
+        found.sort_by_key(|more| (!more.uses_up, more.line));
+        let view = |more: More| {
+            let (line, count) = (&lines[more.line], more.more);
+            let paper = line.paper.map_or("its paper", |paper| all[paper].name.as_str());
+            let says = match (more.uses_up, count) {
+                (true, 1) => format!("One more {} uses {paper} up", line.name),
+                (true, _) => format!("{count} more {} use {paper} up", line.name),
+                (false, 1) => format!("One more {} comes out of {paper}", line.name),
+                (false, _) => format!("{count} more {} come out of {paper}", line.name),
+            };
+            Self { line: planned.run.lines[more.line].line, more: count, uses_up: more.uses_up, says }
+        };
+        found.into_iter().map(view).collect()
+    }
 }
 
 /// What a run is looked at with.
@@ -391,7 +482,6 @@ impl RunView {
     ) -> Self {
         let run = &planned.run;
         let progress = planned.progress(events);
-        let unit = planned.lines.first().map_or(Unit::Inch, |line| line.brief.unit);
         let rates = around.costs.read().unwrap_or_default();
         let plans: Vec<Option<Plan>> = planned.lines.iter().map(|line| Plan::new(&line.brief).ok()).collect();
         let paper = paper_costs(planned, lists, events, &progress, around);
@@ -419,9 +509,10 @@ impl RunView {
                 .as_ref()
                 .and_then(|plan| plan.verdicts.first())
                 .filter(|_| plans[n].as_ref().is_some_and(|plan| !plan.is_ready()));
+            let unit = line.brief.unit;
             let parts = line.parts.iter().enumerate().map(|(part, own)| {
                 let at = PartRef { line: n, part };
-                PartView {
+                RunPart {
                     name: own.name.clone(),
                     size: format!("{} × {}", own.size.width.figure(unit), own.size.height.figure(unit)),
                     each: own.count,
@@ -430,11 +521,12 @@ impl RunView {
                     wanted: progress.wanted(&planned.lines, at),
                 }
             });
-            lines.push(LineView {
+            lines.push(RunLine {
                 line: kept.line,
                 bag: kept.bag,
                 name: kept.name.clone(),
                 size: line.brief.finished_figures().join(" × "),
+                metric: unit == Unit::Metric,
                 copies: line.copies,
                 made: progress.made(&planned.lines, &planned.work, n),
                 paper: kept.paper,
@@ -442,19 +534,22 @@ impl RunView {
                     || format!("{}, not on the shelf", line.brief.sheet.name(unit)),
                     |(_, paper)| paper.name.clone(),
                 ),
+                differs: Brief::try_from(&kept.drafted)
+                    .map_or_else(|_| Vec::new(), |now| differs(&line.brief, &now)),
                 blocked: if kept.fits {
                     blocked.map(|verdict| verdict.title.clone())
                 } else {
                     Some("This paper makes no such bag".to_owned())
                 },
                 changed: around.changed.contains(&kept.line),
+                brief: kept.brief.clone(),
                 parts: parts.collect(),
                 cost: say(total),
                 each: say(each),
                 price: say(price),
             });
         }
-        let papers = needs(lists, events, around, unit);
+        let papers = needs(lists, events, around);
         let buy = papers
             .iter()
             .filter_map(|need| Some(format!("{} of {}", need.short.clone()?, need.name)))
@@ -471,17 +566,17 @@ impl RunView {
             bags: lines.iter().map(|line| line.copies).sum(),
             papers,
             buy,
-            besides: besides(planned, unit),
+            besides: besides(planned),
             lists: cut_list_views(planned, lists, events, around),
             work: planned
                 .work
                 .batches
                 .iter()
-                .map(|batch| BatchedView::new(batch, planned, &progress, unit))
+                .map(|batch| BatchedView::new(batch, planned, &progress))
                 .collect(),
-            settings: SettingsView::new(planned),
-            evenings: evenings(planned, lists, events, &progress, around, unit),
-            costs: CostsView::new(&costs, sold, &rates, around.costs, paper.1),
+            settings: FenceView::new(planned),
+            evenings: evenings(planned, lists, events, &progress, around),
+            costs: RunCosts::new(&costs, sold, &rates, around.costs, paper.1),
             last: events.last().map(|(_, event)| said(event, planned)),
             lines,
         }
@@ -507,11 +602,12 @@ pub fn said(event: &Event, planned: &Planned) -> String {
     }
 }
 
-fn needs(lists: &KeptLists, events: &[(i64, Event)], around: &Around<'_>, unit: Unit) -> Vec<NeedView> {
+fn needs(lists: &KeptLists, events: &[(i64, Event)], around: &Around<'_>) -> Vec<NeedView> {
     let gone = taken(events);
     let still = lists.needs(events);
     let mut views = Vec::new();
     for list in &lists.lists {
+        let unit = if list.metric { Unit::Metric } else { Unit::Inch };
         let (sheets, length) = match list.paper {
             Some(paper) => still
                 .iter()
@@ -554,6 +650,7 @@ fn needs(lists: &KeptLists, events: &[(i64, Event)], around: &Around<'_>, unit: 
             there: amount(there.0, there.1, unit),
             held: (held != (0, 0)).then(|| amount(held.0, held.1, unit)),
             short: is_short.then(|| more(missing)),
+            missing: missing.0,
             left: (!is_short).then(|| amount(left.0, left.1, unit)),
             least,
         });
@@ -628,7 +725,7 @@ fn paper_costs(
 }
 
 /// Ribbon and inserts of one bag.
-fn takes(brief: &wide_fold_core::Brief, seconds: u32) -> Takes {
+fn takes(brief: &Brief, seconds: u32) -> Takes {
     let mut takes = Takes { seconds, ..Takes::default() };
     for part in parts(brief, &Fitted::of(brief)) {
         let count = part.count;
@@ -637,9 +734,7 @@ fn takes(brief: &wide_fold_core::Brief, seconds: u32) -> Takes {
                 let length = part.measure.length().unwrap_or(Length::ZERO);
                 takes.ribbon_nm += length.nm() * i64::try_from(count).unwrap_or(0);
             }
-            (From::Paper(kind), _)
-                if kind == wide_fold_core::brief::Extra::Insert && !brief.extras.has(kind) =>
-            {
+            (From::Paper(kind), _) if kind == Extra::Insert && !brief.extras.has(kind) => {
                 takes.inserts += u32::try_from(count).unwrap_or(0);
             }
             _ => {}
@@ -649,21 +744,25 @@ fn takes(brief: &wide_fold_core::Brief, seconds: u32) -> Takes {
 }
 
 /// What all bags take besides paper, counted together.
-fn besides(planned: &Planned, unit: Unit) -> Vec<String> {
+fn besides(planned: &Planned) -> Vec<String> {
     let mut all: BTreeMap<String, u64> = BTreeMap::new();
     for line in &planned.lines {
+        let unit = line.brief.unit;
         for part in parts(&line.brief, &Fitted::of(&line.brief)) {
             if matches!(part.from, From::Paper(kind) if line.brief.extras.has(kind)) {
                 continue;
             }
             let size = match part.measure {
                 Measure::Counted => String::new(),
-                Measure::Long(length) | Measure::Wide(length) => format!(", {}", length.figure(unit)),
+                Measure::Long(length) => format!(", {} long", length.figure(unit)),
+                Measure::Wide(length) => format!(", {} wide", length.figure(unit)),
                 Measure::Both(size) => {
                     format!(", {} × {}", size.width.figure(unit), size.height.figure(unit))
                 }
             };
-            let count = part.count as u64 * u64::from(line.copies);
+            // One template serves all bags of a kind.
+            let bags = if part.from == From::Paper(Extra::Template) { 1 } else { line.copies };
+            let count = part.count as u64 * u64::from(bags);
             *all.entry(format!("{}{size}", part.name)).or_default() += count;
         }
     }
@@ -702,7 +801,7 @@ fn cut_list_views(
 pub fn title(what: What, unit: Unit) -> String {
     match what {
         What::Guide => "Notch and score in the guide".to_owned(),
-        What::SetTo(at) => format!("Set to {}", at.figure(unit)),
+        What::SetTo(at) => format!("Set to {}", set_to(at, unit)),
         What::Ruled => "Score along a ruler".to_owned(),
         What::Slanted => "Score the 45° creases".to_owned(),
         What::Job(job) => match job {
@@ -735,13 +834,35 @@ pub fn title(what: What, unit: Unit) -> String {
     }
 }
 
+/// What the fence is set to, as a figure.
+fn setting(what: What, unit: Unit) -> Option<String> {
+    match what {
+        What::SetTo(at) => Some(set_to(at, unit)),
+        _ => None,
+    }
+}
+
+/// Inches and millimetres may stand beside one another in one run: the latter name their unit.
+fn set_to(at: Length, unit: Unit) -> String {
+    match unit {
+        Unit::Inch => at.figure(unit),
+        Unit::Metric => at.label(unit),
+    }
+}
+
+/// The unit a batch is told in: that of its first bag.
+fn batch_unit(batch: &Batched, planned: &Planned) -> Unit {
+    batch.tasks.first().map_or(Unit::Inch, |task| planned.lines[task.line].brief.unit)
+}
+
 /// The name of a task in an address.
 pub fn key(task: &Task) -> String {
     task.keys.join("+")
 }
 
 impl BatchedView {
-    fn new(batch: &Batched, planned: &Planned, progress: &Progress, unit: Unit) -> Self {
+    fn new(batch: &Batched, planned: &Planned, progress: &Progress) -> Self {
+        let unit = batch_unit(batch, planned);
         let tasks: Vec<TaskView> = batch
             .tasks
             .iter()
@@ -759,6 +880,11 @@ impl BatchedView {
                     name,
                     says: task.says.clone(),
                     part: task.piece,
+                    step: task.step,
+                    lies: match (batch.what, &task.lies) {
+                        (What::SetTo(at), Some(lies)) => Some(OnBoardView::new(at, lies)),
+                        _ => None,
+                    },
                     done: progress.done(task),
                     of,
                     ready: progress.most(&planned.lines, task).min(of),
@@ -768,10 +894,7 @@ impl BatchedView {
         Self {
             stage: batch.stage.into(),
             title: title(batch.what, unit),
-            setting: match batch.what {
-                What::SetTo(at) => Some(at.figure(unit)),
-                _ => None,
-            },
+            setting: setting(batch.what, unit),
             done: tasks.iter().map(|task| task.done.min(task.of)).sum(),
             of: tasks.iter().map(|task| task.of).sum(),
             tasks,
@@ -779,7 +902,26 @@ impl BatchedView {
     }
 }
 
-impl SettingsView {
+impl OnBoardView {
+    fn new(at: Length, laid: &Laid) -> Self {
+        Self {
+            along_mm: laid.along.mm(),
+            deep_mm: laid.deep.mm(),
+            at_mm: at.mm(),
+            reaches_mm: laid.reaches.iter().map(|reach| [reach.from.mm(), reach.to.mm()]).collect(),
+            stop: laid.lying.stop.into(),
+            face: match laid.lying.face_up {
+                PaperFace::Outside => "outside up",
+                PaperFace::Inside => "inside up",
+            }
+            .to_owned(),
+            fence: laid.lying.fence.name().to_owned(),
+            against: laid.lying.measured_from().name().to_owned(),
+        }
+    }
+}
+
+impl FenceView {
     fn new(planned: &Planned) -> Self {
         let (count, at_least) = (planned.work.settings(), planned.work.settings_at_least);
         let lines: usize = planned
@@ -808,6 +950,8 @@ impl SettingsView {
 /// A stint, and what it is called.
 struct Named {
     stint: Stint,
+    /// What the fence is set to, as a figure.
+    setting: Option<String>,
     title: String,
     name: String,
 }
@@ -819,7 +963,6 @@ fn stints(
     events: &[(i64, Event)],
     progress: &Progress,
     around: &Around<'_>,
-    unit: Unit,
 ) -> Vec<Named> {
     let mut named = Vec::new();
     for (n, list) in lists.lists.iter().enumerate() {
@@ -828,8 +971,8 @@ fn stints(
         for (k, pattern) in list.patterns.iter().enumerate() {
             let each = (pattern.sheet.trims.len() as u32 + 1) * SECONDS_A_CUT;
             let count = pattern.times.saturating_sub(lists.cut(events, (n, k)));
-            let name = if count == 1 { format!("sheet of {name}") } else { format!("sheets of {name}") };
-            named.push(Named { stint: Stint { count, each, begin: 0 }, title: "Trim".to_owned(), name });
+            let (stint, title) = (Stint { count, each, begin: 0 }, "Cut sheets".to_owned());
+            named.push(Named { stint, setting: None, title, name: format!("of {name}") });
         }
     }
     for batch in &planned.work.batches {
@@ -842,7 +985,13 @@ fn stints(
                 begin = 0;
             }
             let name = planned.lines[task.line].name.clone();
-            named.push(Named { stint, title: title(batch.what, unit), name });
+            let unit = batch_unit(batch, planned);
+            named.push(Named {
+                stint,
+                setting: setting(batch.what, unit),
+                title: title(batch.what, unit),
+                name,
+            });
         }
     }
     named.retain(|named| named.stint.count > 0);
@@ -870,9 +1019,8 @@ fn evenings(
     events: &[(i64, Event)],
     progress: &Progress,
     around: &Around<'_>,
-    unit: Unit,
 ) -> PlannedEvenings {
-    let named = stints(planned, lists, events, progress, around, unit);
+    let named = stints(planned, lists, events, progress, around);
     let all: Vec<Stint> = named.iter().map(|named| named.stint).collect();
     let is_past = |date: &str| date.parse::<Date>().is_ok_and(|date| date < around.today);
     let own = &planned.run.evenings;
@@ -884,26 +1032,7 @@ fn evenings(
     let total: u64 =
         all.iter().map(|stint| u64::from(stint.count) * u64::from(stint.each) + u64::from(stint.begin)).sum();
     let late: u64 = found.late.iter().map(|share| u64::from(share.seconds)).sum();
-    // What follows on one evening under one title is one entry.
-    let views = |shares: &[Share]| -> Vec<ShareView> {
-        let mut views: Vec<(String, Vec<String>, u64)> = Vec::new();
-        for share in shares {
-            let own = &named[share.stint];
-            let what = format!("{} {}", share.count, own.name);
-            match views.last_mut() {
-                Some((title, all, seconds)) if *title == own.title => {
-                    all.push(what);
-                    *seconds += u64::from(share.seconds);
-                }
-                _ => views.push((own.title.clone(), vec![what], u64::from(share.seconds))),
-            }
-        }
-        let view = |(title, all, seconds): (String, Vec<String>, u64)| ShareView {
-            says: format!("{title}: {}", all.join(", ")),
-            takes: minutes(seconds),
-        };
-        views.into_iter().map(view).collect()
-    };
+    let views = |shares: &[Share]| shares_said(&named, shares);
     let evening = |(evening, shares): (&EveningText, &Vec<Share>)| EveningView {
         date: evening.date.clone(),
         when: when(&evening.date, around.today),
@@ -921,6 +1050,50 @@ fn evenings(
         late_takes: (late > 0).then(|| minutes(late)),
         remedies,
     }
+}
+
+/// What is done in one go, in words: what follows under one title is one entry, and so are settings of the fence.
+fn shares_said(named: &[Named], shares: &[Share]) -> Vec<ShareView> {
+    struct Entry {
+        settings: Vec<String>,
+        title: String,
+        all: Vec<(String, u32)>,
+        seconds: u64,
+    }
+    let mut entries: Vec<Entry> = Vec::new();
+    for share in shares {
+        let own = &named[share.stint];
+        let seconds = u64::from(share.seconds);
+        match entries.last_mut() {
+            Some(entry)
+                if entry.title == own.title || !entry.settings.is_empty() && own.setting.is_some() =>
+            {
+                match entry.all.iter_mut().find(|(name, _)| *name == own.name) {
+                    Some((_, count)) => *count += share.count,
+                    None => entry.all.push((own.name.clone(), share.count)),
+                }
+                entry.settings.extend(own.setting.clone().filter(|at| !entry.settings.contains(at)));
+                entry.seconds += seconds;
+            }
+            _ => entries.push(Entry {
+                settings: own.setting.iter().cloned().collect(),
+                title: own.title.clone(),
+                all: vec![(own.name.clone(), share.count)],
+                seconds,
+            }),
+        }
+    }
+    let said = |Entry { settings, title, all, seconds }: Entry| {
+        let says = if settings.is_empty() {
+            let all: Vec<String> = all.iter().map(|(name, count)| format!("{count} {name}")).collect();
+            format!("{title}: {}", all.join(", "))
+        } else {
+            let all: Vec<String> = all.into_iter().map(|(name, _)| name).collect();
+            format!("Score, the fence set to {}: {}", settings.join(", "), all.join(", "))
+        };
+        ShareView { says, takes: minutes(seconds) }
+    };
+    entries.into_iter().map(said).collect()
 }
 
 /// More minutes on every evening that is left, in steps of five; an evening of two hours on the day before, or today.
@@ -977,7 +1150,7 @@ fn remedies(
     found
 }
 
-impl CostsView {
+impl RunCosts {
     fn new(
         costs: &[Cost],
         sold: i64,

@@ -1,6 +1,8 @@
 //! Papers on the shelf, and what came of reading a file of them.
 
+use super::run_view::amount;
 use crate::store::kept::Kept;
+use crate::store::runs::Need;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::Unit;
@@ -34,12 +36,19 @@ pub struct UnreadableView {
 }
 
 impl ShelfView {
-    /// A shelf; whatever cannot be read stands apart and hides nothing else.
-    pub fn new(kept: &[Kept]) -> Self {
+    /// A shelf, and what runs hold of it; whatever cannot be read stands apart and hides nothing else.
+    pub fn new(kept: &[Kept], held: &[Need]) -> Self {
         let mut shelf = Self { papers: Vec::new(), unreadable: Vec::new() };
         for kept in kept {
             match PaperView::new(kept) {
-                Ok(paper) => shelf.papers.push(paper),
+                Ok(paper) => {
+                    let own = held.iter().filter(|(id, _, _)| *id == kept.id);
+                    let all = own.fold((0, 0), |all, (_, sheets, length)| {
+                        (all.0 + i64::from(*sheets), all.1 + length)
+                    });
+                    let held = (all != (0, 0)).then(|| amount(all.0, all.1, Unit::Inch));
+                    shelf.papers.push(PaperView { held, ..paper });
+                }
                 Err(fault) => {
                     shelf.unreadable.push(UnreadableView::new(kept, fault, "A paper without a name"));
                 }
@@ -94,6 +103,8 @@ pub struct PaperView {
     pub mm: [f64; 2],
     /// The sheet a bag is cut from; of a roll, all that is left of it. Nothing if too little is left to be a sheet.
     pub sheet: Option<SheetText>,
+    /// What runs hold of it, if they hold any: `12 sheets`.
+    pub held: Option<String>,
 }
 
 impl PaperView {
@@ -111,6 +122,7 @@ impl PaperView {
             says: says(&paper),
             mm: [sheet.width.mm(), sheet.height.mm()],
             sheet: paper.is_usable().then(|| SheetText::from(sheet)),
+            held: None,
             paper: PaperText::from(&paper),
         })
     }

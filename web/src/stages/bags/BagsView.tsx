@@ -92,7 +92,11 @@ function Head() {
         <Icon name="mark" />
         <span>Wide Fold</span>
       </span>
-      <Link to="/cut" className="shelf-link is-first">
+      <Link to="/runs" className="shelf-link is-first">
+        <Icon name="runs" />
+        <span>Runs</span>
+      </Link>
+      <Link to="/cut" className="shelf-link">
         <Icon name="cut" />
         <span>Cut several</span>
       </Link>

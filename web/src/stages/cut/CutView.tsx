@@ -6,8 +6,8 @@ import { layoutBags, readBag, type BagSummary, type Batch, type SheetCut } from 
 import { Failed } from "../../api/Failed";
 import { Working } from "../../api/Working";
 import { useBags } from "../../api/useBags";
+import { CountField } from "../../drawings/CountField";
 import { PageHead } from "../../drawings/PageHead";
-import { ToolButton } from "../../drawings/ToolButton";
 import { CutSheet } from "../../sheet/CutSheet";
 import { SheetHatches } from "../../sheet/SheetPicture";
 import { Figure } from "../../words/Figure";
@@ -36,8 +36,7 @@ export function CutView() {
     placeholderData: keepPreviousData,
     gcTime: 60_000,
   });
-  const set = (id: number, count: number) =>
-    setCopies({ ...copies, [id]: Math.max(0, Math.min(500, count)) });
+  const set = (id: number, count: number) => setCopies({ ...copies, [id]: count });
   return (
     <div className="shelf">
       <SheetHatches />
@@ -88,22 +87,7 @@ function Copies(props: { bag: BagSummary; copies: number; onCopies: (copies: num
           <Figure text={bag.slip.size.join(" × ")} />, on <Figure text={bag.slip.sheet} />
         </small>
       </span>
-      <span className="paper-count" role="group" aria-label={`How many of ${bag.name}`}>
-        <ToolButton
-          icon="minus"
-          name={`One ${bag.name} less`}
-          disabled={copies === 0}
-          onClick={() => onCopies(copies - 1)}
-        />
-        <input
-          inputMode="numeric"
-          aria-label={`Number of ${bag.name}`}
-          value={copies}
-          onFocus={(event) => event.target.select()}
-          onChange={(event) => onCopies(Number(event.target.value.replace(/\D/g, "")))}
-        />
-        <ToolButton icon="plus" name={`One ${bag.name} more`} onClick={() => onCopies(copies + 1)} />
-      </span>
+      <CountField name={bag.name} count={copies} most={500} onCount={onCopies} />
     </li>
   );
 }

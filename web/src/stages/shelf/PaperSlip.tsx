@@ -39,6 +39,7 @@ export function PaperSlip(props: {
         <Figure text={paper.size} />
       </span>
       <small>{paper.says}</small>
+      {paper.held && <small>{paper.held} held for runs</small>}
       <div className="paper-count" role="group" aria-label={`How many of ${name} are left`}>
         <ToolButton
           icon="minus"

@@ -1,0 +1,36 @@
+//! Lists of a run: the same rows as CSV (RFC 4180) and printed as PDF.
+
+use crate::pdf::PdfFault;
+use crate::shelf_csv::escaped;
+
+/// A list: its name, the names of its columns, its rows.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct Table {
+    /// What it is: `Cut list`.
+    pub name: &'static str,
+    /// What it is called as a file: `cuts`.
+    pub file: &'static str,
+    /// What stands in its columns.
+    pub head: Vec<&'static str>,
+    /// Rows of as many cells.
+    pub rows: Vec<Vec<String>>,
+}
+
+/// Writes a list, a header row first. What a spreadsheet would take for a formula stands behind an apostrophe.
+pub fn write_table(table: &Table) -> String {
+    let mut writer = csv::Writer::from_writer(Vec::new());
+    // Writing into memory does not fail, and every row of a list has as many cells.
+    drop(writer.write_record(&table.head));
+    for row in &table.rows {
+        drop(writer.write_record(row.iter().map(|cell| escaped(cell.clone()))));
+    }
+    String::from_utf8(writer.into_inner().unwrap_or_default()).unwrap_or_default()
+}
+
+/// Prints lists one under another; lists without rows are left out.
+///
+/// # Errors
+/// If it cannot be put together.
+pub fn tables_pdf(title: &str, under: &str, tables: &[Table], metric: bool) -> Result<Vec<u8>, PdfFault> {
+    crate::pdf::lists::lists_pdf(title, under, tables, metric)
+}
