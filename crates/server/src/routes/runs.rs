@@ -301,7 +301,8 @@ pub(super) async fn view(store: &Store, dear: &Dear, known: &Runs, id: i64) -> R
         })
         .await?;
     if let Some((text, needs, at)) = laid {
-        store
+        // Whether it can be kept or not, what is answered is right.
+        let kept = store
             .write(move |transaction| {
                 // Whoever changed it meanwhile has it laid out anew.
                 let last = runs::events(transaction, id)?.last().map_or(0, |(id, _)| *id);
@@ -310,7 +311,10 @@ pub(super) async fn view(store: &Store, dear: &Dear, known: &Runs, id: i64) -> R
                 }
                 Ok(())
             })
-            .await?;
+            .await;
+        if let Err(error) = kept {
+            tracing::warn!(%error, "the sheets of a run could not be kept as they are laid out");
+        }
     }
     Ok(view)
 }

@@ -39,7 +39,10 @@ fn limit(service: &Service, bytes: Option<u64>) {
     prlimit(pid, Resource::Fsize, Rlimit { current: bytes, maximum: None }).unwrap();
 }
 
-/// Everything there is to read: bags with their slips, the shelf, the guides, what was taken for every bag, and what is ticked off.
+/// So many runs are worked on.
+const RUNS: usize = 3;
+
+/// Everything there is to read: runs, bags with their slips, the shelf, the guides, what was taken for every bag, and what is ticked off.
 fn everything(host: &str) -> Value {
     let bags = get(host, "/api/bags?most=200");
     let numbers: Vec<i64> =
@@ -48,7 +51,12 @@ fn everything(host: &str) -> Value {
         .iter()
         .map(|id| ["", "/cut", "/ticks"].map(|more| get(host, &format!("/api/bags/{id}{more}"))).into())
         .collect();
-    json!([bags, each, get(host, "/api/shelf"), get(host, "/api/guides"), get(host, "/api/rooms")])
+    let runs = get(host, "/api/runs");
+    // The first few, each with all that was done on it.
+    let all = runs["runs"].as_array().unwrap().iter().take(RUNS);
+    let worked: Vec<Value> = all.map(|run| get(host, &format!("/api/runs/{}", run["id"]))).collect();
+    let settings = ["/api/shelf", "/api/guides", "/api/rooms", "/api/costs"].map(|path| get(host, path));
+    json!([bags, each, runs, worked, settings])
 }
 
 /// A line of pseudo-random numbers.
@@ -66,8 +74,16 @@ fn writing() -> BTreeSet<String> {
     let (_, document) = wide_fold::routes::api();
     let document: Value = serde_json::from_str(&document.to_json().unwrap()).unwrap();
     let paths = document["paths"].as_object().unwrap();
-    let stored = ["/api/bags", "/api/shelf", "/api/guides", "/api/rooms", "/api/project/import"]
-        .map(|start| paths.iter().filter(move |(path, _)| path.starts_with(start)));
+    let stored = [
+        "/api/bags",
+        "/api/shelf",
+        "/api/guides",
+        "/api/rooms",
+        "/api/project/import",
+        "/api/runs",
+        "/api/costs",
+    ]
+    .map(|start| paths.iter().filter(move |(path, _)| path.starts_with(start)));
     stored
         .into_iter()
         .flatten()
@@ -97,6 +113,11 @@ fn if_match(host: &str, path: &str, list: &str, id: u64) -> String {
     format!("If-Match: \"{}\"\r\n", own.map_or(1, |one| one["revision"].as_i64().unwrap()))
 }
 
+/// A run of bags on a day that is never past.
+fn a_run(copies: u64) -> Value {
+    json!({ "name": "Kiln opening", "date": "2999-12-05", "lines": [{ "bag": 1, "copies": copies }, { "bag": 2, "copies": 1 }] })
+}
+
 /// One write at that address, on some bag, paper or guide.
 fn write(host: &str, address: &str, dice: &mut Dice) -> Answer {
     let mut id = dice.roll(6) + 1;
@@ -115,6 +136,12 @@ fn write(host: &str, address: &str, dice: &mut Dice) -> Answer {
         };
         id = (1..=6).find(has).unwrap_or(id);
     }
+    let runs = get(host, "/api/runs")["runs"].as_array().unwrap().clone();
+    let run = runs.get(dice.roll(runs.len().clamp(1, RUNS) as u64) as usize).cloned().unwrap_or_default();
+    let run = if run.is_null() { run } else { get(host, &format!("/api/runs/{}", run["id"])) };
+    if address.contains("/api/runs/{id}") && !address.ends_with("restore") && !run.is_null() {
+        id = run["id"].as_u64().unwrap();
+    }
     let step = if address.contains("{step}") { some_step(host, id, dice) } else { String::new() };
     let start = address.replace("{id}", &id.to_string()).replace("{step}", &step);
     let paper = json!({ "name": "Ash card", "width": "12 in", "height": "12 in", "count": dice.roll(9) });
@@ -128,6 +155,43 @@ fn write(host: &str, address: &str, dice: &mut Dice) -> Answer {
         "POST /api/shelf" => (String::new(), paper),
         "PUT /api/shelf/{id}" => (if_match(host, "/api/shelf", "papers", id), paper),
         "PUT /api/rooms" => (String::new(), json!({ "flat": format!("{}/8 in", dice.roll(20)) })),
+        "POST /api/runs" => (String::new(), a_run(dice.roll(3) + 1)),
+        "PUT /api/runs/{id}" => {
+            let mut draft = a_run(dice.roll(3) + 1);
+            for (place, line) in run["lines"].as_array().into_iter().flatten().take(2).enumerate() {
+                draft["lines"][place]["line"] = line["line"].clone();
+                draft["lines"][place]["paper"] = line["paper"].clone();
+            }
+            (format!("If-Match: \"{}\"\r\n", run["revision"]), draft)
+        }
+        "PUT /api/runs/{id}/cuts" => {
+            let done = run["lists"][0]["patterns"][0]["done"].as_u64().unwrap_or_default();
+            let next = if done == 0 || dice.roll(4) > 0 { done + 1 } else { done - 1 };
+            (String::new(), json!({ "list": 0, "pattern": 0, "done": next }))
+        }
+        "PUT /api/runs/{id}/ticks" => {
+            let of = |task: &Value, field: &str| task[field].as_u64().unwrap_or_default();
+            let all = run["work"].as_array().into_iter().flatten();
+            let mut tasks = all.flat_map(|batch| batch["tasks"].as_array().unwrap());
+            let task = tasks.find(|task| of(task, "ready") > 0).cloned().unwrap_or_default();
+            let done = of(&task, "done");
+            let next = if done < of(&task, "ready") { done + 1 } else { done.saturating_sub(1) };
+            (
+                String::new(),
+                json!({ "line": task["line"].as_u64().unwrap_or(9), "key": task["key"].as_str().unwrap_or("none"), "done": next }),
+            )
+        }
+        "POST /api/runs/{id}/spoils" => {
+            let mut spoilt = json!({ "line": 9, "part": 0 });
+            for line in run["lines"].as_array().into_iter().flatten() {
+                let there = |part: &Value| part["there"].as_u64() > Some(0);
+                if let Some(part) = line["parts"].as_array().unwrap().iter().position(there) {
+                    spoilt = json!({ "line": line["line"], "part": part });
+                }
+            }
+            (String::new(), spoilt)
+        }
+        "PUT /api/costs" => (String::new(), json!({ "glue": format!("0.0{}", dice.roll(9)) })),
         "POST /api/guides" => (String::new(), guide),
         "PUT /api/guides/{id}" => (if_match(host, "/api/guides", "guides", id), guide),
         "POST /api/shelf/import" => (String::new(), json!({ "csv": "name,width,height\nA,12,12\nB,6,6\n" })),
