@@ -10,6 +10,7 @@ mod heard;
 mod house;
 mod machine;
 mod paper;
+mod runs;
 mod screens;
 mod shelf;
 mod table;

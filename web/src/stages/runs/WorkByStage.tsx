@@ -39,7 +39,7 @@ export function WorkByStage({ run, work }: { run: Run; work: RunWork }) {
               {stage === "score" && <p>{run.settings.says}</p>}
               <ol className="batches">
                 {own.map((batch) => (
-                  <Batch key={batch.title} batch={batch} run={run} work={work} />
+                  <Batch key={batch.title} batch={batch} work={work} />
                 ))}
               </ol>
             </section>
@@ -52,7 +52,7 @@ export function WorkByStage({ run, work }: { run: Run; work: RunWork }) {
 
 const sum = (figures: number[]) => figures.reduce((all, figure) => all + figure, 0);
 
-function Batch({ batch, run, work }: { batch: RunBatch; run: Run; work: RunWork }) {
+function Batch({ batch, work }: { batch: RunBatch; work: RunWork }) {
   const isDone = batch.done === batch.of;
   return (
     <li className={isDone ? "is-done" : ""}>
@@ -71,7 +71,7 @@ function Batch({ batch, run, work }: { batch: RunBatch; run: Run; work: RunWork 
         </summary>
         <ul>
           {batch.tasks.map((task) => (
-            <Task key={`${task.line} ${task.key}`} task={task} run={run} work={work} />
+            <Task key={`${task.line} ${task.key}`} task={task} work={work} />
           ))}
         </ul>
       </details>
@@ -79,9 +79,8 @@ function Batch({ batch, run, work }: { batch: RunBatch; run: Run; work: RunWork 
   );
 }
 
-function Task({ task, run, work }: { task: RunTask; run: Run; work: RunWork }) {
+function Task({ task, work }: { task: RunTask; work: RunWork }) {
   const set = (done: number) => work.tick({ line: task.line, key: task.key, done });
-  const line = run.lines.find((own) => own.line === task.line);
   return (
     <li>
       {task.lies && <LaidPiece lies={task.lies} size={86} />}
@@ -106,7 +105,7 @@ function Task({ task, run, work }: { task: RunTask; run: Run; work: RunWork }) {
           variant="remedy"
           disabled={work.busy || task.ready === 0}
           onClick={() => work.spoil({ line: task.line, part: task.part ?? null, key: task.key })}
-          aria-label={`One ${task.part == null ? (line?.name ?? "bag") : "piece"} spoiled: ${task.name}`}
+          aria-label={`One spoiled: ${task.name}, ${task.says}`}
         >
           One spoiled
         </Button>
