@@ -4,6 +4,7 @@ import { BagsView } from "./stages/bags/BagsView";
 import { CutView } from "./stages/cut/CutView";
 import { GiftView } from "./stages/gift/GiftView";
 import { HeardView } from "./stages/heard/HeardView";
+import { KeepingView } from "./stages/keeping/KeepingView";
 import { MachineView } from "./stages/machine/MachineView";
 import { PaperView } from "./stages/paper/PaperView";
 import { PrinterView } from "./stages/printer/PrinterView";
@@ -29,6 +30,7 @@ export function App() {
       <Route path="/runs" element={<RunsView />} />
       <Route path="/runs/:id" element={<RunView />} />
       <Route path="/runs/:id/table" element={<RunTable />} />
+      <Route path="/keeping" element={<KeepingView />} />
       <Route path="/shelf" element={<ShelfView />} />
       <Route path="*" element={<Nowhere />} />
     </Routes>

@@ -212,10 +212,14 @@ pub struct KeptPattern {
 }
 
 impl KeptLists {
-    /// Lists that still stand: laid out by the rules of today, on papers as they are now.
-    pub fn standing(text: Option<&str>, signature: &str) -> Option<Self> {
-        let lists: Self = serde_json::from_str(text?).ok()?;
-        (lists.rules == RULES && lists.papers == signature).then_some(lists)
+    /// Lists as they are kept; nothing if they were kept by another version.
+    pub fn read(text: &str) -> Option<Self> {
+        serde_json::from_str(text).ok()
+    }
+
+    /// True if they were laid out by the rules of today, on papers as they are now.
+    pub fn stands(&self, signature: &str) -> bool {
+        self.rules == RULES && self.papers == signature
     }
 
     /// How many sheets of a pattern have been cut since.
@@ -264,15 +268,45 @@ const MOST: usize = 8;
 /// A run's number and revision, and the run worked out.
 type Known = (i64, i64, Arc<Planned>);
 
+/// A run's number, its lists as they are kept, and the lists read.
+type Read = (i64, String, Arc<KeptLists>);
+
 /// The runs that were asked for last; clones share them.
 #[derive(Clone, Debug, Default)]
-pub struct Runs(Arc<Mutex<VecDeque<Known>>>);
+pub struct Runs {
+    known: Arc<Mutex<VecDeque<Known>>>,
+    read: Arc<Mutex<VecDeque<Read>>>,
+}
 
 impl Runs {
     /// A run at that revision, if it is known.
     pub fn known(&self, id: i64, revision: i64) -> Option<Arc<Planned>> {
-        let known = self.0.lock().unwrap_or_else(PoisonError::into_inner);
+        let known = self.known.lock().unwrap_or_else(PoisonError::into_inner);
         known.iter().find(|(own, at, _)| (*own, *at) == (id, revision)).map(|(_, _, run)| run.clone())
+    }
+
+    /// Knows none any more: other runs may have their numbers now.
+    pub fn forget(&self) {
+        self.known.lock().unwrap_or_else(PoisonError::into_inner).clear();
+        self.read.lock().unwrap_or_else(PoisonError::into_inner).clear();
+    }
+
+    /// The lists of a run as they are kept, if they still stand; read only once.
+    pub fn standing(&self, id: i64, text: Option<String>, signature: &str) -> Option<Arc<KeptLists>> {
+        let text = text?;
+        let mut read = self.read.lock().unwrap_or_else(PoisonError::into_inner);
+        let known = read.iter().find(|(own, kept, _)| *own == id && *kept == text);
+        let lists = match known {
+            Some((_, _, lists)) => lists.clone(),
+            None => {
+                let lists = Arc::new(KeptLists::read(&text)?);
+                read.retain(|(own, _, _)| *own != id);
+                read.push_front((id, text, lists.clone()));
+                read.truncate(MOST);
+                lists
+            }
+        };
+        lists.stands(signature).then_some(lists)
     }
 
     /// Works a run out, and knows it from then on.
@@ -289,7 +323,7 @@ impl Runs {
             Problem::new(axum::http::StatusCode::CONFLICT, "unreadable", detail)
         })?;
         let planned = Arc::new(planned);
-        let mut known = self.0.lock().unwrap_or_else(PoisonError::into_inner);
+        let mut known = self.known.lock().unwrap_or_else(PoisonError::into_inner);
         known.retain(|(own, _, _)| *own != id);
         known.push_front((id, revision, planned.clone()));
         known.truncate(MOST);

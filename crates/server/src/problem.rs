@@ -100,6 +100,9 @@ impl From<crate::store::StoreError> for Problem {
             StoreError::NoBag => Self::not_found("bag"),
             StoreError::NoSuch(what) => Self::not_found(what),
             StoreError::Short(sentence) => Self::new(StatusCode::CONFLICT, "short", sentence),
+            StoreError::NotOurs(sentence) => {
+                Self::new(StatusCode::SERVICE_UNAVAILABLE, "unavailable", sentence)
+            }
             StoreError::AlreadyCut => Self::new(
                 StatusCode::CONFLICT,
                 "cut",
@@ -220,6 +223,25 @@ async fn whole(body: axum::body::Body, most: usize) -> Result<Vec<u8>, Problem> 
     }
     Ok(bytes)
 }
+
+/// A file that is sent as it is, of at most `MOST` bytes.
+pub struct FileBody<const MOST: usize>(pub Vec<u8>);
+
+impl<S: Send + Sync, const MOST: usize> FromRequest<S> for FileBody<MOST> {
+    type Rejection = Problem;
+
+    async fn from_request(request: Request, _: &S) -> Result<Self, Problem> {
+        let read = tokio::time::timeout(FILE_PATIENCE, whole(request.into_body(), MOST)).await;
+        let slow = |_| {
+            let detail = "The file took too long to arrive. Nothing was changed; try again.";
+            Problem::new(StatusCode::REQUEST_TIMEOUT, "slow", detail)
+        };
+        Ok(Self(read.map_err(slow)??))
+    }
+}
+
+/// A file has to be there within this time.
+const FILE_PATIENCE: Duration = Duration::from_secs(120);
 
 /// The answer to a method that an address does not have.
 pub async fn no_such_method() -> Problem {

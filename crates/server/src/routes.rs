@@ -7,6 +7,7 @@ mod document;
 mod fit;
 mod from_paper;
 mod guides;
+mod keeping;
 mod kept;
 mod plan;
 mod printing;
@@ -21,6 +22,8 @@ mod ways;
 mod working;
 
 use crate::Rooms;
+pub(crate) use keeping::by_itself as back_up_by_itself;
+pub use keeping::if_due as back_up_if_due;
 pub(crate) use runs::{papers, today};
 use utoipa::OpenApi;
 use utoipa_axum::router::OpenApiRouter;
@@ -93,6 +96,12 @@ pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
         .routes(routes!(working::spoil_piece))
         .routes(routes!(working::undo_work))
         .routes(routes!(costs::costs, costs::set_costs))
+        .routes(routes!(keeping::backup))
+        .routes(routes!(keeping::preview_backup))
+        .routes(routes!(keeping::restore_backup))
+        .routes(routes!(keeping::backups, keeping::keep_backups, keeping::back_up))
+        .routes(routes!(keeping::preview_kept))
+        .routes(routes!(keeping::restore_kept))
         .split_for_parts();
     document::complete(&mut document);
     (router, document)

@@ -58,6 +58,7 @@ pub fn serve(addr: SocketAddr, store: Store, ready: impl FnOnce(SocketAddr)) -> 
         let listener = TcpListener::bind(addr)
             .await
             .map_err(|error| format!("{addr} cannot be listened on: {error}"))?;
+        drop(tokio::spawn(crate::routes::back_up_by_itself(store.clone())));
         ready(listener.local_addr().map_err(|error| error.to_string())?);
         let asked = async {
             let any = ends.iter_mut().map(|end| Box::pin(end.recv()));

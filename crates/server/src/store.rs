@@ -8,6 +8,7 @@ use rusqlite::{Connection, Transaction, TransactionBehavior};
 use std::path::Path;
 use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
 
+pub mod backup;
 pub mod bags;
 pub mod cuts;
 pub mod kept;
@@ -27,6 +28,7 @@ pub struct Store(Arc<Connections>);
 /// Nothing in both once the store is closed.
 #[derive(Debug)]
 struct Connections {
+    path: std::path::PathBuf,
     writer: Mutex<Option<Connection>>,
     reader: Mutex<Option<Connection>>,
 }
@@ -83,7 +85,8 @@ impl Store {
     /// then; any other if it cannot be opened.
     pub fn open(path: &Path) -> Result<Self> {
         let (writer, reader) = open::open(path)?;
-        Ok(Self(Arc::new(Connections { writer: Mutex::new(Some(writer)), reader: Mutex::new(Some(reader)) })))
+        let (path, writer, reader) = (path.to_owned(), Mutex::new(Some(writer)), Mutex::new(Some(reader)));
+        Ok(Self(Arc::new(Connections { path, writer, reader })))
     }
 
     /// Runs `work` in a transaction, off the threads that answer requests. What it did is on the disk when this returns;

@@ -339,4 +339,38 @@ export const setCosts = (body: Costs) => answer(client.PUT("/api/costs", { body 
 /** How many more of each line of a run come out of the paper there is. */
 export const moreOf = (id: number) => answer(client.GET("/api/runs/{id}/more", { params: { path: { id } } }));
 
-export const runFileUrl = (id: number, file: string) => `/api/runs/${id}/taken/${file}`;
+export const runFileUrl = (id: number, name: string) => `/api/runs/${id}/taken/${name}`;
+
+export const listBackups = () => answer(client.GET("/api/backups"));
+
+export const keepBackups = (keep: number) => answer(client.PUT("/api/backups", { body: { keep } }));
+
+export const backUp = () => answer(client.POST("/api/backups"));
+
+/** A file as it is, sent to be looked into or put back. */
+async function sendFile<T>(path: string, sent?: Blob): Promise<T> {
+  const response = await fetch(path, {
+    method: "POST",
+    ...(sent ? { body: sent, headers: { "Content-Type": "application/octet-stream" } } : {}),
+  }).catch(() => {
+    throw new Refused(NO_ANSWER);
+  });
+  if (response.status === 204) return undefined as T;
+  const body = (await response.json().catch(() => ({}))) as T & Partial<ProblemDetails>;
+  if (response.ok) return body;
+  throw new Refused(body.detail ? (body as ProblemDetails) : { ...NO_ANSWER, status: response.status });
+}
+
+export type BackupPreview = Schemas["BackupPreview"];
+
+/** A backup: a file that was picked, or the name of one that lies beside the database. */
+export type Backup = File | string;
+
+const backupPath = (backup: Backup, what: "preview" | "restore") =>
+  typeof backup === "string" ? `/api/backups/${encodeURIComponent(backup)}/${what}` : `/api/backup/${what}`;
+
+export const previewBackup = (backup: Backup) =>
+  sendFile<BackupPreview>(backupPath(backup, "preview"), typeof backup === "string" ? undefined : backup);
+
+export const restoreBackup = (backup: Backup) =>
+  sendFile<void>(backupPath(backup, "restore"), typeof backup === "string" ? undefined : backup);

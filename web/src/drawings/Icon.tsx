@@ -29,6 +29,7 @@ const PATHS = {
   runs: "M4 20v-8h5v8zM10 20V9h5v11zM16 20V6h4v14zM3 21h18",
   evening: "M4 6h16v15H4zM4 10h16M8 3v4M16 3v4M8 14h3M13 14h3M8 18h3",
   coins: "M12 4a7 3 0 1 0 .1 0M5 7v10c0 1.700 3.100 3 7 3s7-1.300 7-3V7M5 12c0 1.700 3.100 3 7 3s7-1.300 7-3",
+  keep: "M4 9h16v12H4zM3 5h18v4H3zM10 13h4",
   spoiled: "M5 3h14v18H5zM5 9l5 3-2 3 5 2-1 4",
   papers: "M5 7h12v14H5zM8 4h12v14M8 11h6M8 15h6",
 } as const;

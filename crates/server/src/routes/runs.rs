@@ -276,8 +276,9 @@ pub(super) async fn view(store: &Store, dear: &Dear, known: &Runs, id: i64) -> R
     let revision = loaded.kept.revision;
     if let Some(planned) = known.known(id, revision) {
         let own = loaded.clone();
+        let runs = known.clone();
         let standing = tokio::task::spawn_blocking(move || {
-            let lists = KeptLists::standing(own.lists.as_deref(), &planned.signature(&own.papers))?;
+            let lists = runs.standing(id, own.lists.clone(), &planned.signature(&own.papers))?;
             Some(own.view(&planned, &lists))
         });
         if let Some(view) = standing.await.map_err(|error| Problem::ours(&error))? {
@@ -289,7 +290,7 @@ pub(super) async fn view(store: &Store, dear: &Dear, known: &Runs, id: i64) -> R
         .run(move |budget| {
             let planned = runs.work_out(id, revision, &own.kept.text)?;
             let signature = planned.signature(&own.papers);
-            if let Some(lists) = KeptLists::standing(own.lists.as_deref(), &signature) {
+            if let Some(lists) = runs.standing(id, own.lists.clone(), &signature) {
                 return Ok((own.view(&planned, &lists), None));
             }
             let progress = planned.progress(&own.events);

@@ -155,10 +155,15 @@ pub async fn tick_work(
 }
 
 /// The sheets as they are laid out; refused if they have to be laid out anew.
-fn standing(transaction: &Transaction<'_>, id: i64, planned: &Planned) -> Result<KeptLists, StoreError> {
+fn standing(
+    transaction: &Transaction<'_>,
+    id: i64,
+    planned: &Planned,
+    known: &Runs,
+) -> Result<Arc<KeptLists>, StoreError> {
     let papers = super::runs::papers(transaction)?;
     let text = runs::lists(transaction, id)?;
-    KeptLists::standing(text.as_deref(), &planned.signature(&papers)).ok_or_else(|| {
+    known.standing(id, text, &planned.signature(&papers)).ok_or_else(|| {
         StoreError::Short("The sheets have to be laid out anew: look at the run again first.".to_owned())
     })
 }
@@ -186,7 +191,7 @@ pub async fn cut_sheets(
     let done = store
         .write(move |transaction| {
             still(transaction, id, revision)?;
-            let lists = standing(transaction, id, &planned)?;
+            let lists = standing(transaction, id, &planned, &known)?;
             let list = lists.lists.get(text.list).ok_or(StoreError::NoSuch("list of sheets"))?;
             let pattern = list.patterns.get(text.pattern).ok_or(StoreError::NoSuch("sheet to cut"))?;
             let events = runs::events(transaction, id)?;
@@ -320,7 +325,7 @@ pub async fn undo_work(
             }
             runs::take_out(transaction, *number)?;
             let text = runs::lists(transaction, id)?;
-            let lists = text.and_then(|text| serde_json::from_str::<KeptLists>(&text).ok());
+            let lists = text.and_then(|text| KeptLists::read(&text));
             match lists.filter(|lists| *number > lists.at && !matches!(event, Event::Spoil { .. })) {
                 Some(lists) => needs(transaction, id, &lists)?,
                 // They were laid out when this was done already.

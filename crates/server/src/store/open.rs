@@ -30,7 +30,7 @@ fn migrations() -> Migrations<'static> {
 pub(super) const APPLICATION_ID: i64 = 0x5746_6F6C;
 
 /// How long another program may hold the file, or another start take.
-const PATIENCE: Duration = Duration::from_secs(8);
+pub(super) const PATIENCE: Duration = Duration::from_secs(8);
 
 /// The connection that writes, and the one that reads.
 pub(super) fn open(path: &Path) -> Result<(Connection, Connection)> {

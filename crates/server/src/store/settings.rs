@@ -7,6 +7,8 @@ use rusqlite::{Connection, OptionalExtension, Transaction, named_params};
 pub const ROOMS: &str = "rooms";
 /// What things cost besides paper.
 pub const COSTS: &str = "costs";
+/// How many automatic backups are kept.
+pub const BACKUPS: &str = "backups";
 
 /// What is set under a name, if anything is.
 ///

@@ -9,6 +9,7 @@ mod garbled;
 mod guides;
 mod handle;
 mod house;
+mod keeping;
 mod list;
 mod printing;
 mod project;
@@ -65,9 +66,9 @@ impl Service {
         method: Method,
         path: &str,
         headers: &[(&str, &str)],
-        body: impl Into<String>,
+        body: impl Into<Vec<u8>>,
     ) -> Answer {
-        let body = body.into();
+        let body: Vec<u8> = body.into();
         let mut request = Request::builder().method(method).uri(path);
         if !headers.iter().any(|(name, _)| *name == "host") {
             request = request.header(header::HOST, "127.0.0.1:7390");

@@ -26,9 +26,17 @@ async fn a_run_is_made_ticked_one_spoiled_and_the_shelf_and_the_list_follow() {
     house.choose("Another bag", "4").await;
     house.press("Put it on the run").await;
     house.browser.find("[aria-label='Number of Set of tiles']").await.unwrap();
-    house.browser.run("document.querySelector(\"[aria-label='Number of Set of tiles']\").focus()").await.unwrap();
+    house
+        .browser
+        .run("document.querySelector(\"[aria-label='Number of Set of tiles']\").focus()")
+        .await
+        .unwrap();
     house.browser.type_keys("3").await.unwrap();
-    house.browser.until("document.querySelector('.run-need-figures b')?.innerText === '3 sheets'").await.unwrap();
+    house
+        .browser
+        .until("document.querySelector('.run-need-figures b')?.innerText === '3 sheets'")
+        .await
+        .unwrap();
     house.browser.until("document.querySelector('.run-made').innerText.includes('of 3')").await.unwrap();
     house.is_sound("bags and paper").await;
     // Two sheets are cut: the shelf has two fewer.
@@ -54,10 +62,18 @@ async fn a_run_is_made_ticked_one_spoiled_and_the_shelf_and_the_list_follow() {
     house.press("One spoiled").await;
     house.reads("Last: one piece of Set of tiles spoiled.").await;
     house.reads("First the sheets: 0 of 2 cut.").await;
-    house.browser.until("document.querySelector('.batches .task-count > span:nth-of-type(2)').innerText === 'of 4'").await.unwrap();
+    house
+        .browser
+        .until("document.querySelector('.batches .task-count > span:nth-of-type(2)').innerText === 'of 4'")
+        .await
+        .unwrap();
     house.is_sound("the work").await;
     house.click(".run-rail a[href$='make']").await;
-    house.browser.until("document.querySelector('.run-need-figures b')?.innerText === '2 sheets'").await.unwrap();
+    house
+        .browser
+        .until("document.querySelector('.run-need-figures b')?.innerText === '2 sheets'")
+        .await
+        .unwrap();
     // Undone, it is wanted no more.
     house.click(".run-rail a[href$='work']").await;
     house.press("Undo").await;
@@ -65,7 +81,11 @@ async fn a_run_is_made_ticked_one_spoiled_and_the_shelf_and_the_list_follow() {
     house.click(".run-rail a[href$='evenings']").await;
     house.reads("No evening is planned yet").await;
     house.press("One more evening of 90 minutes").await;
-    house.browser.until("document.querySelectorAll('.evenings > li').length === 1 && !document.querySelector('.late')").await.unwrap();
+    house
+        .browser
+        .until("document.querySelectorAll('.evenings > li').length === 1 && !document.querySelector('.late')")
+        .await
+        .unwrap();
     house.is_sound("the evenings").await;
     house.click(".run-rail a[href$='money']").await;
     house.browser.find(".money-total").await.unwrap();

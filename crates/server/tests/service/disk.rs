@@ -83,7 +83,7 @@ fn writing() -> BTreeSet<String> {
         "/api/runs",
         "/api/costs",
     ]
-    .map(|start| paths.iter().filter(move |(path, _)| path.starts_with(start)));
+    .map(|start| paths.iter().filter(move |(path, _)| path.starts_with(start) && !path.ends_with("preview")));
     stored
         .into_iter()
         .flatten()
@@ -143,7 +143,14 @@ fn write(host: &str, address: &str, dice: &mut Dice) -> Answer {
         id = run["id"].as_u64().unwrap();
     }
     let step = if address.contains("{step}") { some_step(host, id, dice) } else { String::new() };
-    let start = address.replace("{id}", &id.to_string()).replace("{step}", &step);
+    // The one that was made last, if there is one.
+    let backup = if address.contains("{name}") {
+        get(host, "/api/backups")["kept"][0]["name"].clone()
+    } else {
+        Value::Null
+    };
+    let backup = backup.as_str().unwrap_or("none");
+    let start = address.replace("{id}", &id.to_string()).replace("{step}", &step).replace("{name}", backup);
     let paper = json!({ "name": "Ash card", "width": "12 in", "height": "12 in", "count": dice.roll(9) });
     let gusset = format!("{} in", dice.roll(4) + 1);
     let guide = json!({ "name": "Guide", "gusset": gusset, "flap": "1 1/4", "widths": ["3 in", "5 in"], "reach": "6" });
@@ -191,6 +198,7 @@ fn write(host: &str, address: &str, dice: &mut Dice) -> Answer {
             }
             (String::new(), spoilt)
         }
+        "PUT /api/backups" => (String::new(), json!({ "keep": dice.roll(9) })),
         "PUT /api/costs" => (String::new(), json!({ "glue": format!("0.0{}", dice.roll(9)) })),
         "POST /api/guides" => (String::new(), guide),
         "PUT /api/guides/{id}" => (if_match(host, "/api/guides", "guides", id), guide),

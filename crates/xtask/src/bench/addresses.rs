@@ -136,7 +136,15 @@ fn measure(wire: &mut Wire, case: &Case) -> Result<()> {
             }
             "PUT /api/shelf/{id}" => revision(wire, "/api/shelf", "papers", bag)?,
             "PUT /api/guides/{id}" => revision(wire, "/api/guides", "guides", bag)?,
+            "PUT /api/runs/{id}" => revision(wire, "/api/runs", "runs", bag)?,
             _ => String::new(),
+        };
+        let body = match case.address {
+            "PUT /api/runs/{id}/ticks" | "PUT /api/runs/{id}/cuts" | "POST /api/runs/{id}/spoils" => {
+                let run = wire.ask(&format!("GET /api/runs/{bag}"), "", "")?.json();
+                work(case.address, &run, turn)
+            }
+            _ => body,
         };
         let begun = Instant::now();
         let answer = wire.ask(&address, &more, &body)?;
@@ -147,6 +155,32 @@ fn measure(wire: &mut Wire, case: &Case) -> Result<()> {
     }
     report(&format!("{} – {}", case.address, case.what), &mut times, case.budget);
     Ok(())
+}
+
+/// Something to do on a run that can be done by now.
+fn work(address: &str, run: &Value, turn: usize) -> String {
+    let done = |of: &Value| of["done"].as_u64().unwrap_or_default();
+    if address.ends_with("cuts") {
+        let next = if turn % 10 < 5 { done(&run["lists"][0]["patterns"][0]) + 1 } else { 1 };
+        return json!({ "list": 0, "pattern": 0, "done": next }).to_string();
+    }
+    let batches = run["work"].as_array().into_iter().flatten();
+    let mut tasks = batches.flat_map(|batch| batch["tasks"].as_array().into_iter().flatten());
+    let task = tasks.find(|task| task["ready"].as_u64() > Some(0)).cloned().unwrap_or_default();
+    let (line, key) = (task["line"].as_u64().unwrap_or(1), &task["key"]);
+    if address.ends_with("spoils") {
+        return json!({ "line": line, "part": task["part"], "key": key }).to_string();
+    }
+    let next = if task["ready"].as_u64() > Some(done(&task)) { done(&task) + 1 } else { 0 };
+    json!({ "line": line, "key": key.as_str().unwrap_or("none"), "done": next }).to_string()
+}
+
+/// A run of fifty lines and five hundred bags, the most there can be.
+fn largest_run() -> Value {
+    let lines: Vec<Value> = (0..50).map(|n| json!({ "bag": n % 40 + 1, "copies": 10 })).collect();
+    let evenings: Vec<Value> =
+        (1..29).map(|day| json!({ "date": format!("2999-11-{day:02}"), "minutes": 120 })).collect();
+    json!({ "name": "Kiln opening", "date": "2999-12-05", "lines": lines, "evenings": evenings })
 }
 
 /// A size in sixty-fourths.
@@ -262,6 +296,26 @@ fn everyday_cases(demo: &[Value], joined: &[Value]) -> Vec<Case> {
         case("the room that is left", "GET /api/rooms", &[], ms(10), 50),
         case("the room that is left, set", "PUT /api/rooms", &[json!({ "round": "3/8 in" })], ms(50), 20),
         case("bags for a jar and for three boxes", "POST /api/fit", &gifts(), ms(100), 40),
+        case("a run of 50 lines, 500 bags", "POST /api/runs", &[largest_run()], ms(1_000), 6),
+        case("the same, changed", "PUT /api/runs/{id}", &[largest_run()], ms(1_000), 5),
+        case("all runs", "GET /api/runs", &[], ms(20), 50),
+        case("a run", "GET /api/runs/{id}", &[], ms(100), 50),
+        case("sheets cut", "PUT /api/runs/{id}/cuts", &[], ms(20), 100),
+        case("a tick of a run", "PUT /api/runs/{id}/ticks", &[], ms(20), 200),
+        case("a piece spoiled", "POST /api/runs/{id}/spoils", &[], ms(1_000), 10),
+        case("undone", "POST /api/runs/{id}/undo", &[], ms(50), 20),
+        case("what else its paper makes", "GET /api/runs/{id}/more", &[], ms(2_000), 5),
+        of_run("lists of it", &["made.csv", "cuts.csv", "work.csv", "evenings.ics"], ms(100)),
+        of_run("all of them, PDF", &["run.pdf"], ms(400)),
+        case("a copy of a run", "POST /api/runs/{id}/duplicate", &[], ms(1_000), 5),
+        case("a run deleted", "DELETE /api/runs/{id}", &[], ms(50), 5),
+        case("a run brought back", "POST /api/runs/{id}/restore", &[], ms(50), 5),
+        case("everything as one file", "GET /api/backup", &[], ms(1_000), 5),
+        case("the backups", "GET /api/backups", &[], ms(20), 20),
+        case("how many are kept", "PUT /api/backups", &[json!({ "keep": 3 })], ms(50), 10),
+        case("a backup made", "POST /api/backups", &[], ms(1_000), 5),
+        case("what things cost", "GET /api/costs", &[], ms(10), 50),
+        case("what things cost, set", "PUT /api/costs", &[json!({ "glue": "0.04" })], ms(50), 20),
         case("what the shelf makes of a bag", "POST /api/yields", demo, ms(1_000), 10),
         case("sizes that use the shelf up", "POST /api/mixes", &[json!({})], ms(2_000), 5),
         case("what a roll and an A4 can become", "POST /api/from-paper", &from_paper(), ms(300), 20),
@@ -324,6 +378,10 @@ fn case(what: &'static str, address: &'static str, bodies: &[Value], budget: Dur
 
 fn of_files(what: &'static str, files: &'static [&'static str], budget: Duration) -> Case {
     Case { files, ..case(what, "GET /api/bags/{id}/taken/{file}", &[], budget, 30) }
+}
+
+fn of_run(what: &'static str, files: &'static [&'static str], budget: Duration) -> Case {
+    Case { files, ..case(what, "GET /api/runs/{id}/taken/{file}", &[], budget, 12) }
 }
 
 /// The demo's bags as a project file.

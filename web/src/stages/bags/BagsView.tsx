@@ -104,6 +104,10 @@ function Head() {
         <Icon name="papers" />
         <span>Paper shelf</span>
       </Link>
+      <Link to="/keeping" className="shelf-link">
+        <Icon name="keep" />
+        <span>Safe keeping</span>
+      </Link>
     </header>
   );
 }

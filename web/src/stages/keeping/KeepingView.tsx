@@ -1,0 +1,198 @@
+// Safe keeping: everything as one file, a file put back after a look at what it would change, and the backups made by themselves.
+
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Button } from "react-bootstrap";
+import {
+  backUp,
+  fetchFile,
+  keepBackups,
+  listBackups,
+  previewBackup,
+  restoreBackup,
+  type Backup,
+  type BackupPreview,
+} from "../../api/client";
+import { Failed } from "../../api/Failed";
+import { CountField } from "../../drawings/CountField";
+import { Icon } from "../../drawings/Icon";
+import { PageHead } from "../../drawings/PageHead";
+
+const moment = (at: string) =>
+  new Date(at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" });
+
+export function KeepingView() {
+  const queries = useQueryClient();
+  const list = useQuery({ queryKey: ["backups"], queryFn: listBackups, refetchOnMount: "always" });
+  const refresh = () => queries.invalidateQueries({ queryKey: ["backups"] });
+  const [chosen, setChosen] = useState<Backup | null>(null);
+  const out = useMutation({ mutationFn: () => fetchFile("/api/backup") });
+  const now = useMutation({ mutationFn: backUp, onSuccess: refresh });
+  const keep = useMutation({ mutationFn: keepBackups, onSuccess: refresh });
+  const look = useMutation({ mutationFn: previewBackup });
+  const restore = useMutation({
+    mutationFn: restoreBackup,
+    onSuccess: () => {
+      setChosen(null);
+      look.reset();
+      // Nothing that was read before is still so.
+      return queries.invalidateQueries();
+    },
+  });
+  const choose = (backup: Backup) => {
+    restore.reset();
+    setChosen(backup);
+    look.mutate(backup);
+  };
+  const leave = () => {
+    setChosen(null);
+    look.reset();
+  };
+  const problem = look.error ?? restore.error ?? out.error ?? now.error ?? keep.error;
+  return (
+    <div className="shelf keeping">
+      <PageHead title="Safe keeping" />
+      <main>
+        <section aria-labelledby="out-title">
+          <h2 id="out-title">Everything as one file</h2>
+          <p>
+            Bags, papers, guides, runs and settings, as they are at this moment. Put it somewhere else: on a
+            stick, or another machine.
+          </p>
+          <Button disabled={out.isPending} onClick={() => out.mutate()}>
+            <Icon name="download" /> {out.isPending ? "Being written…" : "Save a backup"}
+          </Button>
+          {out.data && <p role="status">Saved as {out.data}.</p>}
+        </section>
+        <section aria-labelledby="back-title">
+          <h2 id="back-title">Put a backup back</h2>
+          <label className="import-file">
+            <span>Look into a backup</span>
+            <input
+              type="file"
+              accept=".db,application/vnd.sqlite3"
+              onChange={(event) => {
+                const file = event.target.files?.[0];
+                event.target.value = "";
+                if (file) choose(file);
+              }}
+            />
+          </label>
+          {look.isPending && <p aria-busy="true">Reading it…</p>}
+          {problem && (
+            <p className="alarm" role="alert">
+              {problem.message}
+            </p>
+          )}
+          {look.data && chosen !== null && (
+            <Preview
+              preview={look.data}
+              name={typeof chosen === "string" ? chosen : chosen.name}
+              busy={restore.isPending}
+              onRestore={() => restore.mutate(chosen)}
+              onLeave={leave}
+            />
+          )}
+          {restore.isSuccess && (
+            <p role="status">It is back. What was here before is the first of the backups below.</p>
+          )}
+        </section>
+        <section aria-labelledby="self-title">
+          <h2 id="self-title">Backups made by themselves</h2>
+          <Failed asked={list} what="The backups" />
+          {list.data && (
+            <>
+              <p>
+                Once a day, when something has changed, a backup is made in <code>{list.data.folder}</code>.
+              </p>
+              <p className="keep-count">
+                <CountField
+                  name="Backups that are kept"
+                  count={list.data.keep}
+                  most={60}
+                  onCount={(count) => keep.mutate(count)}
+                />
+                <span>{list.data.keep === 0 ? "are kept: none are made" : "are kept; the oldest goes"}</span>
+                <Button variant="remedy" disabled={now.isPending} onClick={() => now.mutate()}>
+                  Make one now
+                </Button>
+              </p>
+              {list.data.kept.length === 0 ? (
+                <p>There is none yet.</p>
+              ) : (
+                <ul className="backups" aria-label="Backups">
+                  {list.data.kept.map((backup) => (
+                    <li key={backup.name}>
+                      <strong>{moment(backup.at)}</strong>
+                      <small>{backup.size}</small>
+                      <Button
+                        variant="remedy"
+                        aria-pressed={chosen === backup.name}
+                        onClick={() => choose(backup.name)}
+                        aria-label={`Look into it: ${moment(backup.at)}`}
+                      >
+                        Look into it
+                      </Button>
+                    </li>
+                  ))}
+                </ul>
+              )}
+            </>
+          )}
+        </section>
+        <section aria-labelledby="else-title">
+          <h2 id="else-title">If the file itself is damaged</h2>
+          <p>
+            Wide Fold checks its file at every start. A damaged one is never written to: it says how many
+            bags, papers and runs can still be read, and the command that saves them into a new file.
+          </p>
+        </section>
+      </main>
+    </div>
+  );
+}
+
+function Preview(props: {
+  preview: BackupPreview;
+  name: string;
+  busy: boolean;
+  onRestore: () => void;
+  onLeave: () => void;
+}) {
+  const { preview, name, busy, onRestore, onLeave } = props;
+  const { holds, here } = preview;
+  return (
+    <div className="backup-preview" role="group" aria-label="What it would change">
+      <table>
+        <tbody>
+          <tr>
+            <th scope="row">{name}</th>
+            <td>{holds.says}</td>
+            <td>{holds.changed ? `last changed ${moment(holds.changed)}` : ""}</td>
+          </tr>
+          <tr>
+            <th scope="row">What is here</th>
+            <td>{here.says}</td>
+            <td>{here.changed ? `last changed ${moment(here.changed)}` : ""}</td>
+          </tr>
+        </tbody>
+      </table>
+      {preview.only_there.length > 0 && <p>Would come back: {preview.only_there.join(", ")}.</p>}
+      {preview.only_here.length > 0 && (
+        <p className="is-lost">
+          <Icon name="warns" label="Would be gone" /> Would be gone: {preview.only_here.join(", ")}.
+        </p>
+      )}
+      <p>
+        It takes the place of everything here. What is here is backed up first, and can be put back the same
+        way.
+      </p>
+      <Button variant="ink" disabled={busy} onClick={onRestore}>
+        {busy ? "Being put back…" : "Put it in place of everything here"}
+      </Button>{" "}
+      <Button variant="remedy" onClick={onLeave}>
+        Leave it
+      </Button>
+    </div>
+  );
+}
