@@ -1,9 +1,10 @@
 //! Many bags: runs by a date, what they take and cost, and the work on them, batched by stage.
 //!
-//! Each module knows only those before it: line · cut_list, fence · work · progress, more, evenings, costs.
+//! Each module knows only those before it: line · cut_list, fence · work · progress, more, evenings, costs · drift.
 
 pub mod costs;
 pub mod cut_list;
+pub mod drift;
 pub mod evenings;
 pub mod fence;
 pub mod line;

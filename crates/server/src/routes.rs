@@ -7,6 +7,7 @@ mod document;
 mod fit;
 mod from_paper;
 mod guides;
+mod journal;
 mod keeping;
 mod kept;
 mod plan;
@@ -96,6 +97,10 @@ pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
         .routes(routes!(working::spoil_piece))
         .routes(routes!(working::undo_work))
         .routes(routes!(costs::costs, costs::set_costs))
+        .routes(routes!(journal::read_journal, journal::add_entry))
+        .routes(routes!(journal::change_entry, journal::take_entry))
+        .routes(routes!(journal::bring_entry_back))
+        .routes(routes!(journal::picture, journal::set_picture, journal::take_picture))
         .routes(routes!(keeping::backup))
         .routes(routes!(keeping::preview_backup))
         .routes(routes!(keeping::restore_backup))

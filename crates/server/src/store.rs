@@ -11,6 +11,7 @@ use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
 pub mod backup;
 pub mod bags;
 pub mod cuts;
+pub mod journal;
 pub mod kept;
 mod open;
 pub mod rescue;

@@ -11,6 +11,7 @@ pub mod fold;
 pub mod from_paper;
 pub mod guide;
 pub mod handle;
+pub mod journal;
 pub mod layout;
 pub mod pass;
 pub mod piece;

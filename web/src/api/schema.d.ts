@@ -565,6 +565,81 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/journal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything that was measured, and what it teaches. */
+        get: operations["read_journal"];
+        put?: never;
+        /** Put a made bag into the journal. */
+        post: operations["add_entry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change an entry. `If-Match` carries the revision it was read at. */
+        put: operations["change_entry"];
+        post?: never;
+        /** Take an entry out; it can be brought back. */
+        delete: operations["take_entry"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/{id}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The picture of an entry, as JPEG. */
+        get: operations["picture"];
+        /**
+         * Put a picture to an entry: JPEG, PNG or WebP. It is made anew, upright and no larger than is shown, and nothing else that the
+         *     file holds is kept.
+         */
+        put: operations["set_picture"];
+        post?: never;
+        /** Take the picture of an entry away. */
+        delete: operations["take_picture"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring an entry back. */
+        post: operations["bring_entry_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/layout": {
         parameters: {
             query?: never;
@@ -1808,11 +1883,120 @@ export interface components {
              */
             of: number;
         };
+        /** @description What made bags are off, of one paper, on one board, or of all. */
+        DriftView: {
+            /** @description How many bags it rests on. */
+            bags: number;
+            /** @description True if it is surely there. */
+            is_sure: boolean;
+            /**
+             * Format: double
+             * @description The median, in millimetres,
+             */
+            median_mm: number;
+            /** @description Of which paper, or on which board; nothing for all bags. */
+            of?: string | null;
+            /** @description True if that is a board. */
+            on_board: boolean;
+            /** @description The bags: planned size, and how far it is off, in millimetres; the last ones. */
+            points: components["schemas"]["PointView"][];
+            /** @description What is said of it, with its figures. */
+            says: string;
+            /** @description What is off: `panels` or `height`. */
+            what: string;
+            /** @description and where the true one lies, 95 times of 100. */
+            within_mm?: number[] | null;
+        };
         /**
          * @description An edge of a piece, named as seen from the outside face.
          * @enum {string}
          */
         EdgeName: "top" | "bottom" | "left" | "right";
+        /** @description An entry's number. */
+        EntryKept: {
+            /**
+             * Format: int64
+             * @description Its number.
+             */
+            id: number;
+            /**
+             * Format: int64
+             * @description Counts every change.
+             */
+            revision: number;
+        };
+        /** @description What was measured of a bag. Lengths are text; without a unit they are in the bag's own. */
+        EntryText: {
+            /** @description What held it: `liquid glue`. */
+            adhesive?: string | null;
+            /**
+             * Format: int64
+             * @description The bag's number.
+             */
+            bag: number;
+            /** @description What it carried: `3 lb`. */
+            carried?: string | null;
+            /** @description True if the paper cracked at a fold. */
+            cracked?: boolean;
+            /** @description How far it fell short. */
+            gap?: string | null;
+            /** @description Measured gusset. */
+            gusset?: string | null;
+            /** @description How far one handle stood above the other. */
+            handles_off?: string | null;
+            /** @description Measured height. */
+            height?: string | null;
+            /** @description How far holes were off one another. */
+            holes_off?: string | null;
+            /** @description The day on which it was made: `2026-11-20`. */
+            made: string;
+            /** @description Minutes for cutting, scoring, folding and gluing. */
+            minutes?: components["schemas"]["MinutesText"];
+            /** @description Whatever else is worth knowing. */
+            note?: string | null;
+            /** @description How far the last panel overhung at the seam. */
+            overlap?: string | null;
+            /**
+             * Format: int64
+             * @description The number of its paper, if it lies on the shelf.
+             */
+            paper?: number | null;
+            /** @description True to keep a measure that is far from what was planned. */
+            sure?: boolean;
+            /** @description True if it was folded flat, and came up whole. */
+            survived_flat?: boolean;
+            /** @description How far the top edge was off at the seam. */
+            top_off?: string | null;
+            /** @description Measured width. */
+            width?: string | null;
+        };
+        /** @description An entry of the journal. */
+        EntryView: {
+            /**
+             * Format: int64
+             * @description Its number.
+             */
+            id: number;
+            /** @description The day on which it was made. */
+            made: string;
+            /** @description What the bag was called. */
+            name: string;
+            /** @description What it was made of, if it was said. */
+            paper?: string | null;
+            /** @description True if it has a picture. */
+            pictured: boolean;
+            /** @description Planned width, height and gusset, as figures. */
+            planned: string[];
+            /**
+             * Format: int64
+             * @description Counts every change.
+             */
+            revision: number;
+            /** @description What was noticed, in a few words each: `width ⅟₁₆ more than planned`. */
+            says: string[];
+            /** @description What was measured, as it is written. */
+            text: components["schemas"]["EntryText"];
+        };
         /** @description An evening, and how long there is on it. */
         EveningText: {
             /**
@@ -2404,7 +2588,7 @@ export interface components {
         HeldView: {
             /** @description When a bag was last changed (RFC 3339), if there is one. */
             changed?: string | null;
-            /** @description `12 bags, 6 papers, one guide, 2 runs`. */
+            /** @description `12 bags, 6 papers, one guide, 2 runs, 9 bags in the journal`. */
             says: string;
         };
         /** @description A hole of a face or of the closing flap. */
@@ -2504,6 +2688,19 @@ export interface components {
             kind: "mixed";
             /** @description Width of a strip, unfolded; 1 in if left out. */
             width?: string | null;
+        };
+        /** @description The journal, and what it teaches. */
+        JournalView: {
+            /** @description What the hands do every time: of all bags first, then by paper and by board. */
+            drifts: components["schemas"]["DriftView"][];
+            /** @description What is enough to be sure. */
+            enough: string;
+            /** @description The last entries, the newest first. */
+            entries: components["schemas"]["EntryView"][];
+            /** @description Papers, and what became of them. */
+            papers: components["schemas"]["RecordView"][];
+            /** @description How many there are in all. */
+            total: number;
         };
         /** @description How many automatic backups are kept. */
         KeepText: {
@@ -2736,6 +2933,29 @@ export interface components {
             size: string[];
             /** @description The same in millimetres. */
             size_mm: number[];
+        };
+        /** @description Minutes by stage; those that were not looked at are left out. */
+        MinutesText: {
+            /**
+             * Format: int32
+             * @description Folding, slits and corners.
+             */
+            cut?: number | null;
+            /**
+             * Format: int32
+             * @description Gluing and finishing.
+             */
+            glue?: number | null;
+            /**
+             * Format: int32
+             * @description Scoring.
+             */
+            score?: number | null;
+            /**
+             * Format: int32
+             * @description Cutting the sheets.
+             */
+            trim?: number | null;
         };
         /** @description The sizes that use up one paper. */
         MixView: {
@@ -3201,6 +3421,28 @@ export interface components {
             /** @description How long all that is left takes: `3 h 20`. */
             takes: string;
         };
+        /** @description One bag of a plot. */
+        PointView: {
+            /**
+             * Format: int64
+             * @description The entry's number.
+             */
+            entry: number;
+            /** @description What the bag was called. */
+            name: string;
+            /**
+             * Format: double
+             * @description How far it is off, in millimetres.
+             */
+            off_mm: number;
+            /**
+             * Format: double
+             * @description What was planned, in millimetres.
+             */
+            planned_mm: number;
+            /** @description The same in words: `1/16 more`. */
+            says: string;
+        };
         /**
          * @description Where something points on the board, the fence being up.
          * @enum {string}
@@ -3371,6 +3613,13 @@ export interface components {
             slip: components["schemas"]["SlipView"];
             /** @description False if it is a bag nobody usually makes: a figure may have been misheard. */
             usual: boolean;
+        };
+        /** @description What is known of a paper from bags that were made of it. */
+        RecordView: {
+            /** @description What it is called. */
+            name: string;
+            /** @description `4 bags, cracked once, at a gusset of 2; carried 3 lb`. */
+            says: string;
         };
         /** @description An upright rectangle. */
         RectangleView: {
@@ -7248,6 +7497,544 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_journal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JournalView"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    add_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryText"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryKept"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    change_entry: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryKept"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_entry: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string | null;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description If-Match holds no revision. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The picture. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": unknown;
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    set_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": number[];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bring_entry_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

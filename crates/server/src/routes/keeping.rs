@@ -76,7 +76,7 @@ pub struct BackupPreview {
 /// What a database holds.
 #[derive(Clone, Debug, Serialize, ToSchema)]
 pub struct HeldView {
-    /// `12 bags, 6 papers, one guide, 2 runs`.
+    /// `12 bags, 6 papers, one guide, 2 runs, 9 bags in the journal`.
     pub says: String,
     /// When a bag was last changed (RFC 3339), if there is one.
     pub changed: Option<String>,
@@ -94,6 +94,10 @@ impl From<&Contents> for HeldView {
             count(contents.papers, "paper"),
             count(contents.guides, "guide"),
             count(contents.runs, "run"),
+            match contents.entries {
+                0 => "nothing in the journal".to_owned(),
+                entries => format!("{} in the journal", count(entries, "bag")),
+            },
         ];
         Self { says: says.join(", "), changed: contents.changed.clone() }
     }

@@ -5,13 +5,15 @@ use super::kept::{changed, number, required};
 use crate::dear::Dear;
 use crate::planned::{KeptLists, Planned, Runs};
 use crate::problem::{Body, Problem};
+use crate::store::journal::ENTRIES;
 use crate::store::kept::{Change, Kept, PAPERS};
 use crate::store::runs::{self, Event, Need, RUNS};
 use crate::store::settings::{self, COSTS};
 use crate::store::{Store, bags};
 use crate::view::costs::CostsText;
+use crate::view::journal::pace;
 use crate::view::run::{KeptRun, RunDraft};
-use crate::view::run_view::{Around, RunSummary, RunView, RunsView};
+use crate::view::run_view::{Around, Pace, RunSummary, RunView, RunsView};
 use crate::view::shelf::read_kept;
 use axum::Json;
 use axum::extract::State;
@@ -211,6 +213,7 @@ pub(super) struct Loaded {
     pub held: Vec<Need>,
     bags: Vec<bags::Bag>,
     costs: CostsText,
+    pace: Pace,
 }
 
 impl Loaded {
@@ -227,6 +230,7 @@ impl Loaded {
             papers: papers(connection)?,
             held: run.map_or(Ok(Vec::new()), |run| held(connection, Some((&run.date, id))))?,
             bags: ids.iter().filter_map(|id| bags::find(connection, *id).ok()).collect(),
+            pace: pace(&ENTRIES.list(connection)?),
             costs: settings::find(connection, COSTS)?
                 .and_then(|kept| serde_json::from_str(&kept).ok())
                 .unwrap_or_default(),
@@ -250,6 +254,7 @@ impl Loaded {
             held: &self.held,
             changed: &self.changed(planned),
             costs: &self.costs,
+            pace: &self.pace,
             today: today(),
         };
         RunView::new(self.kept.id, self.kept.revision, planned, lists, &self.events, &around)

@@ -10,7 +10,7 @@ use std::path::{Path, PathBuf};
 use std::sync::Arc;
 
 /// Every table, those first on which others rest; and whether it counts revisions.
-const TABLES: [(&str, bool); 8] = [
+const TABLES: [(&str, bool); 10] = [
     ("bag", true),
     ("paper", true),
     ("guide", true),
@@ -19,6 +19,8 @@ const TABLES: [(&str, bool); 8] = [
     ("cut", false),
     ("tick", false),
     ("run_event", false),
+    ("entry", true),
+    ("picture", false),
 ];
 
 /// How the name of an automatic backup ends.
@@ -35,8 +37,8 @@ pub struct Contents {
     pub guides: usize,
     /// Runs.
     pub runs: usize,
-    /// What was done on runs.
-    pub events: usize,
+    /// Entries of the journal.
+    pub entries: usize,
     /// When a bag was last changed, as it is kept; nothing if there is none.
     pub changed: Option<String>,
 }
@@ -203,13 +205,12 @@ fn contents(connection: &Connection) -> rusqlite::Result<Contents> {
     };
     let mut bags = connection.prepare("SELECT name FROM bag WHERE deleted_at IS NULL ORDER BY id")?;
     let bags = bags.query_map([], |row| row.get(0))?.collect::<rusqlite::Result<_>>()?;
-    let events: i64 = connection.query_row("SELECT count(*) FROM run_event", [], |row| row.get(0))?;
     Ok(Contents {
         bags,
         papers: count("paper")?,
         guides: count("guide")?,
         runs: count("run")?,
-        events: usize::try_from(events).unwrap_or(0),
+        entries: count("entry")?,
         changed: connection.query_row("SELECT max(updated_at) FROM bag", [], |row| row.get(0))?,
     })
 }

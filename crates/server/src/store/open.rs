@@ -8,7 +8,7 @@ use std::path::Path;
 use std::time::{Duration, Instant};
 
 /// How many changes the tables have been through.
-const VERSIONS: i64 = 10;
+const VERSIONS: i64 = 11;
 
 fn migrations() -> Migrations<'static> {
     Migrations::new(vec![
@@ -23,6 +23,7 @@ fn migrations() -> Migrations<'static> {
         M::up(include_str!("../../migrations/008_guides.sql")),
         M::up(include_str!("../../migrations/009_settings.sql")),
         M::up(include_str!("../../migrations/010_runs.sql")),
+        M::up(include_str!("../../migrations/011_journal.sql")),
     ])
 }
 

@@ -24,6 +24,10 @@ pub struct Saved {
     pub runs: usize,
     /// What was done on runs.
     pub events: usize,
+    /// Entries of the journal.
+    pub entries: usize,
+    /// Pictures of them.
+    pub pictures: usize,
 }
 
 /// Numbers are looked for up to this one if the file cannot say which is the last.
@@ -38,6 +42,8 @@ const CUT: (&str, &str, &str) = ("cut", "rowid", "bag, paper, sheets, length_nm"
 const SETTING: (&str, &str, &str) = ("setting", "rowid", "name, setting");
 const RUN: (&str, &str, &str) = ("run", "id", "id, revision, run, deleted_at");
 const EVENT: (&str, &str, &str) = ("run_event", "id", "id, run, event");
+const ENTRY: (&str, &str, &str) = ("entry", "id", "id, revision, entry, deleted_at");
+const PICTURE: (&str, &str, &str) = ("picture", "entry", "entry, jpeg");
 const TICK: (&str, &str, &str) = ("tick", "rowid", "bag, step");
 
 /// How much of a file can be read.
@@ -52,6 +58,8 @@ pub fn readable(path: &Path) -> Saved {
         settings: rows(&file, SETTING).len(),
         runs: rows(&file, RUN).len(),
         events: rows(&file, EVENT).len(),
+        entries: rows(&file, ENTRY).len(),
+        pictures: rows(&file, PICTURE).len(),
     }
 }
 
@@ -89,6 +97,8 @@ pub fn rescue(from: &Path, into: &Path) -> Result<Saved> {
             settings: put(SETTING, rows(&file, SETTING))?,
             runs: put(RUN, rows(&file, RUN))?,
             events: put(EVENT, rows(&file, EVENT))?,
+            entries: put(ENTRY, rows(&file, ENTRY))?,
+            pictures: put(PICTURE, rows(&file, PICTURE))?,
         };
         // The file may be from before.
         bags::renew(transaction)?;

@@ -21,7 +21,8 @@ use wide_fold_core::more::{More, more};
 use wide_fold_core::net::PaperFace;
 use wide_fold_core::paper::{Money, Paper, Stock, Taken};
 use wide_fold_core::progress::Progress;
-use wide_fold_core::steps::Job;
+use wide_fold_core::steps::{Job, Stage};
+use wide_fold_core::text::list;
 use wide_fold_core::ways::differs;
 use wide_fold_core::work::{Batched, Laid, SECONDS_A_CUT, SECONDS_A_SETTING, Task, What};
 use wide_fold_core::{Brief, Length, Plan, Unit};
@@ -447,8 +448,55 @@ pub struct Around<'a> {
     pub changed: &'a [u32],
     /// What things cost.
     pub costs: &'a CostsText,
+    /// The crafter's own pace.
+    pub pace: &'a Pace,
     /// The day it is.
     pub today: Date,
+}
+
+/// How fast the crafter is beside what is guessed, stage by stage: cutting, scoring, folding, gluing.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+pub struct Pace {
+    /// In hundredths of what is guessed; nothing where too few bags were timed.
+    pub stages: [Option<u32>; 4],
+    /// How many bags were timed.
+    pub bags: usize,
+}
+
+impl Pace {
+    /// Own time for what is guessed to take so many seconds.
+    fn of(&self, stage: Stage, seconds: u32) -> u32 {
+        let place = match stage {
+            Stage::Trim => 0,
+            Stage::Score => 1,
+            Stage::Cut => 2,
+            Stage::Glue => 3,
+        };
+        match self.stages[place] {
+            Some(pace) => (seconds * pace).div_ceil(100),
+            None => seconds,
+        }
+    }
+
+    /// What times rest on.
+    fn says(&self) -> String {
+        let names = ["cutting", "scoring", "folding", "gluing"];
+        let own: Vec<String> = names
+            .iter()
+            .zip(self.stages)
+            .filter(|(_, pace)| pace.is_some())
+            .map(|(name, _)| (*name).to_owned())
+            .collect();
+        match own.len() {
+            0 => "The minutes are guesses: too few bags have been timed yet.".to_owned(),
+            4 => format!("The minutes are your own, by the median of {} bags.", self.bags),
+            _ => format!(
+                "For {} the minutes are your own, by the median of {} bags; the others are guesses.",
+                list(&own),
+                self.bags
+            ),
+        }
+    }
 }
 
 /// How long something takes: `40 min`, `3 h 20`.
@@ -486,7 +534,7 @@ impl RunView {
         let plans: Vec<Option<Plan>> = planned.lines.iter().map(|line| Plan::new(&line.brief).ok()).collect();
         let paper = paper_costs(planned, lists, events, &progress, around);
         let seconds: Vec<u32> =
-            (0..planned.lines.len()).map(|line| seconds_of(planned, lists, line)).collect();
+            (0..planned.lines.len()).map(|line| seconds_of(planned, lists, line, around.pace)).collect();
         let costs: Vec<Cost> = planned
             .lines
             .iter()
@@ -969,7 +1017,7 @@ fn stints(
         let own = list.paper.and_then(|paper| around.papers.iter().find(|(id, _)| *id == paper));
         let name = own.map_or(list.size.as_str(), |(_, paper)| paper.name.as_str());
         for (k, pattern) in list.patterns.iter().enumerate() {
-            let each = (pattern.sheet.trims.len() as u32 + 1) * SECONDS_A_CUT;
+            let each = around.pace.of(Stage::Trim, (pattern.sheet.trims.len() as u32 + 1) * SECONDS_A_CUT);
             let count = pattern.times.saturating_sub(lists.cut(events, (n, k)));
             let (stint, title) = (Stint { count, each, begin: 0 }, "Cut sheets".to_owned());
             named.push(Named { stint, setting: None, title, name: format!("of {name}") });
@@ -980,7 +1028,11 @@ fn stints(
         for task in &batch.tasks {
             let of = progress.of(&planned.lines, &planned.work, task);
             let count = of.saturating_sub(progress.done(task));
-            let stint = Stint { count, each: task.seconds, begin: if count > 0 { begin } else { 0 } };
+            let stint = Stint {
+                count,
+                each: around.pace.of(batch.stage, task.seconds),
+                begin: if count > 0 { begin } else { 0 },
+            };
             if count > 0 {
                 begin = 0;
             }
@@ -999,16 +1051,21 @@ fn stints(
 }
 
 /// How long all bags of a line take, in seconds.
-fn seconds_of(planned: &Planned, lists: &KeptLists, line: usize) -> u32 {
-    let tasks = planned.work.batches.iter().flat_map(|batch| &batch.tasks).filter(|task| task.line == line);
-    let work: u32 = tasks.map(|task| task.seconds * task.each * planned.lines[line].copies).sum();
+fn seconds_of(planned: &Planned, lists: &KeptLists, line: usize, pace: &Pace) -> u32 {
+    let copies = planned.lines[line].copies;
+    let of = |batch: &Batched| -> u32 {
+        let own = batch.tasks.iter().filter(|task| task.line == line);
+        own.map(|task| pace.of(batch.stage, task.seconds) * task.each * copies).sum()
+    };
+    let work: u32 = planned.work.batches.iter().map(of).sum();
     let number = planned.run.lines[line].line;
     let patterns = lists.lists.iter().flat_map(|list| &list.patterns);
     let own = |pattern: &crate::planned::KeptPattern| {
         let all: u32 = pattern.holds.iter().map(|(_, _, count)| count).sum();
         let own: u32 =
             pattern.holds.iter().filter(|(line, _, _)| *line == number).map(|(_, _, count)| count).sum();
-        (pattern.sheet.trims.len() as u32 + 1) * SECONDS_A_CUT * pattern.times * own / all.max(1)
+        pace.of(Stage::Trim, (pattern.sheet.trims.len() as u32 + 1) * SECONDS_A_CUT) * pattern.times * own
+            / all.max(1)
     };
     work + patterns.map(own).sum::<u32>()
 }
@@ -1043,7 +1100,7 @@ fn evenings(
     };
     let remedies = if late == 0 { Vec::new() } else { remedies(&all, planned, around, &room) };
     PlannedEvenings {
-        rests_on: "The minutes are guesses: no bag has been timed yet.".to_owned(),
+        rests_on: around.pace.says(),
         takes: minutes(total),
         evenings: own.iter().zip(&found.evenings).map(evening).collect(),
         late: views(&found.late),

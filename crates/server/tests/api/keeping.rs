@@ -60,7 +60,7 @@ async fn a_backup_restored_into_an_empty_place_is_the_same(service: Service) {
     let file = bytes(&service, "/api/backup").await;
     let other = super::service();
     let look = send_file(&other, "/api/backup/preview", &file).await.json();
-    assert_eq!(look["holds"]["says"], "2 bags, 5 papers, one guide, one run");
+    assert_eq!(look["holds"]["says"], "2 bags, 5 papers, one guide, one run, nothing in the journal");
     assert_eq!((&look["only_there"], &look["only_here"]), (&json!(["Bud vase", "Tea bowl"]), &json!([])));
     // Only looking changes nothing.
     assert_eq!(other.get("/api/bags").await.json()["total"], 0);

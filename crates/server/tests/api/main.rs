@@ -9,6 +9,7 @@ mod garbled;
 mod guides;
 mod handle;
 mod house;
+mod journal;
 mod keeping;
 mod list;
 mod printing;

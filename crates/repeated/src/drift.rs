@@ -1,0 +1,138 @@
+//! What the hands do every time: how far made bags are off what was planned, told apart from what is off now and then.
+//!
+//! The systematic part is the median of what single bags are off, which a few bags gone wrong do not move. Its interval is that of
+//! the order statistics (W. R. Thompson, *On Confidence Ranges for the Median*, Annals of Mathematical Statistics 7, 1936): whatever
+//! the spread looks like, the true median lies between the k-th smallest and the k-th largest at least as often as is said. Since
+//! measures are read to a mark of the ruler, half a mark is added on both sides.
+
+use crate::Length;
+
+/// How often the true median lies within the interval, at least: 95 times of 100.
+pub const SURE: f64 = 0.95;
+/// An allowance is offered only if the median is surely not nothing: 99 times of 100.
+pub const SURER: f64 = 0.99;
+/// From so few bags nothing is said with 99 of 100: 2·2⁻⁷ is more than one in a hundred.
+pub const ENOUGH: usize = 8;
+
+/// What bags are off, by the median.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct Drift {
+    /// How many bags it rests on.
+    pub bags: usize,
+    /// What half of them are below, and half above.
+    pub median: Length,
+    /// Where the true median lies, 95 times of 100: from here; nothing from fewer than six bags.
+    pub within: Option<(Length, Length)>,
+    /// Half of all bags lie no further from the median than this (median absolute deviation; Hampel, 1974).
+    pub spread: Length,
+    /// True if it is surely not nothing, and at least a sixty-fourth of an inch: an allowance is worth its while.
+    pub is_sure: bool,
+}
+
+/// What bags are off, each told once; `mark` is what their measures were read to. Nothing if there are none.
+///
+/// ```
+/// use wide_fold_asked::Length;
+/// use wide_fold_repeated::drift::drift;
+/// let off: Vec<Length> = [1, 2, 2, 3, 2, 2, 1, 2, 40].map(Length::sixty_fourths).to_vec();
+/// let found = drift(&off, Length::sixty_fourths(1)).unwrap();
+/// // One bag that went wrong moves nothing.
+/// assert_eq!((found.median, found.is_sure), (Length::sixty_fourths(2), true));
+/// ```
+pub fn drift(off: &[Length], mark: Length) -> Option<Drift> {
+    let mut sorted = off.to_vec();
+    sorted.sort_unstable();
+    let median = middle(&sorted)?;
+    let mut apart: Vec<Length> = sorted.iter().map(|off| (*off - median).abs()).collect();
+    apart.sort_unstable();
+    let half = mark.half();
+    let within = |sure: f64| {
+        let k = rank(sorted.len(), sure)?;
+        Some((sorted[k - 1] - half, sorted[sorted.len() - k] + half))
+    };
+    let surely = within(SURER);
+    let not_nothing = surely.is_some_and(|(low, high)| low.is_positive() || high < Length::ZERO);
+    Some(Drift {
+        bags: sorted.len(),
+        median,
+        within: within(SURE),
+        spread: middle(&apart)?,
+        is_sure: not_nothing && median.abs() >= Length::sixty_fourths(1),
+    })
+}
+
+/// The middle of a sorted row; of two in the middle, half way.
+fn middle(sorted: &[Length]) -> Option<Length> {
+    let (upper, lower) = (sorted.get(sorted.len() / 2)?, sorted.get(sorted.len().saturating_sub(1) / 2)?);
+    Some((*upper + *lower).half())
+}
+
+/// The largest k for which fewer than k of `count` fall below the median seldom enough: with both sides, no more often than is
+/// left of `sure`. Nothing if there are too few.
+fn rank(count: usize, sure: f64) -> Option<usize> {
+    let most = (1.0 - sure) / 2.0;
+    // P(X ≤ k) for a fair coin thrown `count` times, term by term in logarithms: 2⁻ⁿ is nothing a machine can hold.
+    let n = count as f64;
+    let mut term = -n * std::f64::consts::LN_2;
+    let (mut below, mut k) = (0.0, 0_usize);
+    while k < count {
+        below += term.exp();
+        if below > most {
+            break;
+        }
+        k += 1;
+        term += ((n - k as f64 + 1.0) / k as f64).ln();
+    }
+    (k > 0).then_some(k)
+}
+
+/// The median of ratios, in hundredths: own minutes against guessed ones. Nothing from fewer than three.
+pub fn pace(own: &[(u32, u32)]) -> Option<u32> {
+    let mut ratios: Vec<u32> = own
+        .iter()
+        .filter(|(_, guess)| *guess > 0)
+        .map(|(own, guess)| own.saturating_mul(100) / guess)
+        .collect();
+    ratios.sort_unstable();
+    (ratios.len() >= 3).then(|| ratios[ratios.len() / 2].clamp(10, 2000))
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use proptest::prelude::*;
+
+    /// Tables of the sign test (from memory): ranks for 95 and for 99 of 100.
+    #[test]
+    fn ranks_are_those_of_the_tables() {
+        for (count, ninety_five, ninety_nine) in [
+            (5, None, None),
+            (6, Some(1), None),
+            (8, Some(1), Some(1)),
+            (10, Some(2), Some(1)),
+            (20, Some(6), Some(4)),
+            (50, Some(18), Some(16)),
+            (100, Some(40), Some(37)),
+        ] {
+            assert_eq!((rank(count, SURE), rank(count, SURER)), (ninety_five, ninety_nine), "{count}");
+        }
+        // Near enough to ½n − 0.98√n where that is a good rule.
+        assert!(rank(10_000, SURE).unwrap().abs_diff(4902) <= 1);
+    }
+
+    proptest! {
+        #[test]
+        fn a_few_wild_ones_move_the_median_no_further_than_their_neighbours(
+            off in prop::collection::vec(-20_i64..20, 9..60), wild in prop::collection::vec(-9000_i64..9000, 0..4)
+        ) {
+            let lengths = |off: &[i64]| off.iter().map(|n| Length::sixty_fourths(*n)).collect::<Vec<_>>();
+            let all: Vec<i64> = off.iter().chain(&wild).copied().collect();
+            let found = drift(&lengths(&all), Length::sixty_fourths(1)).unwrap();
+            prop_assert!(found.median.abs() <= Length::sixty_fourths(20));
+            if let Some((low, high)) = found.within {
+                prop_assert!(low <= found.median && found.median <= high);
+            }
+            prop_assert!(!found.is_sure || all.len() >= ENOUGH);
+        }
+    }
+}

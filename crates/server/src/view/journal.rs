@@ -1,0 +1,570 @@
+//! The journal: what was measured of made bags, and what the hands teach.
+
+use crate::store::bags::Bag;
+use crate::store::kept::Kept;
+use crate::view::run::day;
+use crate::view::run_view::Pace;
+use jiff::civil::Date;
+use serde::{Deserialize, Serialize};
+use std::collections::{BTreeMap, BTreeSet};
+use utoipa::ToSchema;
+use wide_fold_core::drift::{self, Drift, ENOUGH};
+use wide_fold_core::line::Line;
+use wide_fold_core::mass::Mass;
+use wide_fold_core::steps::Stage;
+use wide_fold_core::text::{fit_to_print, list};
+use wide_fold_core::work::{SECONDS_A_CUT, work};
+use wide_fold_core::{Length, Unit};
+use wide_fold_formats::FormatFault;
+
+/// What was measured of a bag. Lengths are text; without a unit they are in the bag's own.
+#[derive(Clone, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct EntryText {
+    /// The bag's number.
+    pub bag: i64,
+    /// The day on which it was made: `2026-11-20`.
+    pub made: String,
+    /// The number of its paper, if it lies on the shelf.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub paper: Option<i64>,
+    /// What held it: `liquid glue`.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(max_length = 60)]
+    pub adhesive: Option<String>,
+    /// Measured width.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub width: Option<String>,
+    /// Measured height.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub height: Option<String>,
+    /// Measured gusset.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub gusset: Option<String>,
+    /// How far the last panel overhung at the seam.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub overlap: Option<String>,
+    /// How far it fell short.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub gap: Option<String>,
+    /// How far the top edge was off at the seam.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub top_off: Option<String>,
+    /// How far holes were off one another.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub holes_off: Option<String>,
+    /// How far one handle stood above the other.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub handles_off: Option<String>,
+    /// True if the paper cracked at a fold.
+    #[serde(default)]
+    pub cracked: bool,
+    /// True if it was folded flat, and came up whole.
+    #[serde(default)]
+    pub survived_flat: bool,
+    /// What it carried: `3 lb`.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub carried: Option<String>,
+    /// Minutes for cutting, scoring, folding and gluing.
+    #[serde(default)]
+    pub minutes: MinutesText,
+    /// Whatever else is worth knowing.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(max_length = 600)]
+    pub note: Option<String>,
+    /// True to keep a measure that is far from what was planned.
+    #[serde(default)]
+    pub sure: bool,
+}
+
+/// Minutes by stage; those that were not looked at are left out.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct MinutesText {
+    /// Cutting the sheets.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(maximum = 600)]
+    pub trim: Option<u32>,
+    /// Scoring.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(maximum = 600)]
+    pub score: Option<u32>,
+    /// Folding, slits and corners.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(maximum = 600)]
+    pub cut: Option<u32>,
+    /// Gluing and finishing.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(maximum = 600)]
+    pub glue: Option<u32>,
+}
+
+impl MinutesText {
+    /// Stage by stage, in the order of the work.
+    pub const fn all(self) -> [Option<u32>; 4] {
+        [self.trim, self.score, self.cut, self.glue]
+    }
+}
+
+/// An entry as it is kept: with what was planned, so that a change of the bag changes nothing that was measured.
+#[derive(Clone, Debug, PartialEq, Serialize, Deserialize)]
+pub struct KeptEntry {
+    /// What was measured, lengths exactly.
+    pub text: EntryText,
+    /// What the bag was called.
+    pub name: String,
+    /// Planned width, height and gusset, in nanometres.
+    pub planned: [i64; 3],
+    /// Measured ones.
+    pub measured: [Option<i64>; 3],
+    /// True if the bag's figures are in millimetres.
+    pub metric: bool,
+    /// What the paper was called, if it was said.
+    pub paper: Option<String>,
+    /// The distance of two grooves of the board, in nanometres.
+    pub groove: i64,
+    /// Seconds that were guessed for cutting, scoring, folding and gluing.
+    pub guessed: [u32; 4],
+}
+
+impl EntryText {
+    /// The entry as it is kept. `paper` is the name of its paper.
+    ///
+    /// # Errors
+    /// [`FormatFault`] with the field and a sentence.
+    pub fn read(&self, bag: &Bag, paper: Option<String>, today: Date) -> Result<KeptEntry, FormatFault> {
+        let fault = |field: &str, sentence: String| FormatFault { field: field.to_owned(), sentence };
+        let brief = bag.brief().map_err(|_| {
+            fault("bag", "This bag was kept by another version and cannot be read.".to_owned())
+        })?;
+        let unit = brief.unit;
+        if day("made", &self.made)? > today {
+            return Err(fault("made", format!("{} is still to come. Today is {today}.", self.made)));
+        }
+        let mut text = self.clone();
+        let size = brief.finished;
+        let planned = [size.width, size.height, size.gusset];
+        let mut measured = [None; 3];
+        let names = ["width", "height", "gusset"];
+        let fields = [&mut text.width, &mut text.height, &mut text.gusset];
+        for (n, (field, name)) in fields.into_iter().zip(names).enumerate() {
+            let Some(length) = length(name, field, unit)? else { continue };
+            if !length.is_positive() {
+                return Err(fault(
+                    name,
+                    format!("A {name} of nothing is no bag: leave out what was not measured."),
+                ));
+            }
+            let off = (length - planned[n]).abs();
+            if !self.sure && off > (planned[n].half()).half().max(Length::eighths(4)) {
+                let sentence = format!(
+                    "{} is far from the {} that were planned. Is it in another unit? Keep it so if it is right.",
+                    length.label(unit),
+                    planned[n].label(unit)
+                );
+                return Err(fault(name, sentence));
+            }
+            measured[n] = Some(length.nm());
+        }
+        for (name, field) in [
+            ("overlap", &mut text.overlap),
+            ("gap", &mut text.gap),
+            ("top_off", &mut text.top_off),
+            ("holes_off", &mut text.holes_off),
+            ("handles_off", &mut text.handles_off),
+        ] {
+            let Some(length) = length(name, field, unit)? else { continue };
+            if length < Length::ZERO || length > Length::inches(4) {
+                return Err(fault(name, "Between nothing and 4 in can be told here.".to_owned()));
+            }
+        }
+        if text.overlap.is_some() && text.gap.is_some() {
+            return Err(fault("gap", "At one seam there is an overlap or a gap, not both.".to_owned()));
+        }
+        if let Some(carried) = text.carried.as_ref().filter(|carried| !carried.trim().is_empty()) {
+            Mass::parse(carried, unit).map_err(|error| fault("carried", format!("{error}.")))?;
+        } else {
+            text.carried = None;
+        }
+        for (name, most, words) in [("adhesive", 60, &mut text.adhesive), ("note", 600, &mut text.note)] {
+            *words = words.take().map(|words| words.trim().to_owned()).filter(|words| !words.is_empty());
+            if words
+                .as_ref()
+                .is_some_and(|words| words.chars().count() > most || !fit_to_print(&words.replace('\n', " ")))
+            {
+                return Err(fault(name, format!("Up to {most} characters can be written here.")));
+            }
+        }
+        if text.minutes.all().into_iter().flatten().any(|minutes| minutes > 600) {
+            return Err(fault(
+                "minutes",
+                "Nobody works more than 600 minutes at one stage of a bag.".to_owned(),
+            ));
+        }
+        let groove = brief.board.groove.nm();
+        let guessed = guessed(&Line::new(&bag.name, brief, 1, [None, None]));
+        Ok(KeptEntry {
+            text,
+            name: bag.name.clone(),
+            planned: planned.map(Length::nm),
+            measured,
+            metric: unit == Unit::Metric,
+            paper,
+            groove,
+            guessed,
+        })
+    }
+}
+
+/// A length if there is one, written out exactly in its field.
+fn length(name: &str, field: &mut Option<String>, unit: Unit) -> Result<Option<Length>, FormatFault> {
+    let Some(text) = field.as_deref().map(str::trim).filter(|text| !text.is_empty()) else {
+        *field = None;
+        return Ok(None);
+    };
+    let length = Length::parse(text, unit)
+        .map_err(|error| FormatFault { field: name.to_owned(), sentence: format!("{error}.") })?;
+    *field = Some(length.to_string());
+    Ok(Some(length))
+}
+
+/// What one bag is guessed to take, stage by stage.
+fn guessed(line: &Line) -> [u32; 4] {
+    let budget = wide_fold_core::budget::Budget::of(1_000_000);
+    let work = work(std::slice::from_ref(line), &budget);
+    let mut guessed = [SECONDS_A_CUT * 3, 0, 0, 0];
+    for batch in &work.batches {
+        let place = match batch.stage {
+            Stage::Trim => 0,
+            Stage::Score => 1,
+            Stage::Cut => 2,
+            Stage::Glue => 3,
+        };
+        guessed[place] += batch.tasks.iter().map(|task| task.seconds * task.each).sum::<u32>();
+    }
+    guessed
+}
+
+/// An entry of the journal.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct EntryView {
+    /// Its number.
+    pub id: i64,
+    /// Counts every change.
+    pub revision: i64,
+    /// What the bag was called.
+    pub name: String,
+    /// The day on which it was made.
+    pub made: String,
+    /// What was noticed, in a few words each: `width ⅟₁₆ more than planned`.
+    pub says: Vec<String>,
+    /// Planned width, height and gusset, as figures.
+    pub planned: Vec<String>,
+    /// What it was made of, if it was said.
+    pub paper: Option<String>,
+    /// True if it has a picture.
+    pub pictured: bool,
+    /// What was measured, as it is written.
+    pub text: EntryText,
+}
+
+impl KeptEntry {
+    /// A kept entry; nothing if it was kept by another version.
+    pub fn kept(kept: &Kept) -> Option<Self> {
+        serde_json::from_str(&kept.text).ok()
+    }
+
+    fn unit(&self) -> Unit {
+        if self.metric { Unit::Metric } else { Unit::Inch }
+    }
+
+    /// How far measures are off: width, height, gusset.
+    fn off(&self) -> [Option<Length>; 3] {
+        let off = |n: usize| Some(Length::from_nm(self.measured[n]? - self.planned[n]));
+        [off(0), off(1), off(2)]
+    }
+
+    /// How far a panel is off: the mean of face and gusset, or the one that was measured.
+    fn panel_off(&self) -> Option<Length> {
+        match self.off() {
+            [Some(width), _, Some(gusset)] => Some((width + gusset).half()),
+            [Some(one), _, None] | [None, _, Some(one)] => Some(one),
+            [None, _, None] => None,
+        }
+    }
+
+    fn says(&self) -> Vec<String> {
+        let unit = self.unit();
+        let mut says = Vec::new();
+        for (off, name) in self.off().into_iter().zip(["width", "height", "gusset"]) {
+            match off {
+                Some(off) if off.is_positive() => says.push(format!("{name} {} more", off.label(unit))),
+                Some(off) if off < Length::ZERO => {
+                    says.push(format!("{name} {} less", off.abs().label(unit)))
+                }
+                Some(_) => says.push(format!("{name} as planned")),
+                None => {}
+            }
+        }
+        let text = &self.text;
+        for (off, words) in [
+            (&text.overlap, "overlap at the seam"),
+            (&text.gap, "gap at the seam"),
+            (&text.top_off, "off at the top edge"),
+            (&text.holes_off, "between the holes"),
+            (&text.handles_off, "between the handles"),
+        ] {
+            let length = off.as_deref().and_then(|off| Length::parse(off, unit).ok());
+            says.extend(
+                length.filter(|off| off.is_positive()).map(|off| format!("{} {words}", off.label(unit))),
+            );
+        }
+        if text.cracked {
+            says.push("cracked at a fold".to_owned());
+        }
+        if text.survived_flat {
+            says.push("folded flat and came up whole".to_owned());
+        }
+        says.extend(text.carried.as_ref().map(|carried| format!("carried {carried}")));
+        let minutes: u32 = text.minutes.all().into_iter().flatten().sum();
+        if minutes > 0 {
+            says.push(format!("{minutes} min"));
+        }
+        says
+    }
+}
+
+/// What made bags are off, of one paper, on one board, or of all.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct DriftView {
+    /// What is off: `panels` or `height`.
+    pub what: String,
+    /// Of which paper, or on which board; nothing for all bags.
+    pub of: Option<String>,
+    /// True if that is a board.
+    pub on_board: bool,
+    /// How many bags it rests on.
+    pub bags: usize,
+    /// What is said of it, with its figures.
+    pub says: String,
+    /// True if it is surely there.
+    pub is_sure: bool,
+    /// The median, in millimetres,
+    pub median_mm: f64,
+    /// and where the true one lies, 95 times of 100.
+    pub within_mm: Option<[f64; 2]>,
+    /// The bags: planned size, and how far it is off, in millimetres; the last ones.
+    pub points: Vec<PointView>,
+}
+
+/// One bag of a plot.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct PointView {
+    /// The entry's number.
+    pub entry: i64,
+    /// What the bag was called.
+    pub name: String,
+    /// What was planned, in millimetres.
+    pub planned_mm: f64,
+    /// How far it is off, in millimetres.
+    pub off_mm: f64,
+    /// The same in words: `1/16 more`.
+    pub says: String,
+}
+
+/// What is known of a paper from bags that were made of it.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct RecordView {
+    /// What it is called.
+    pub name: String,
+    /// `4 bags, cracked once, at a gusset of 2; carried 3 lb`.
+    pub says: String,
+}
+
+/// The journal, and what it teaches.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct JournalView {
+    /// The last entries, the newest first.
+    pub entries: Vec<EntryView>,
+    /// How many there are in all.
+    pub total: usize,
+    /// What the hands do every time: of all bags first, then by paper and by board.
+    pub drifts: Vec<DriftView>,
+    /// Papers, and what became of them.
+    pub papers: Vec<RecordView>,
+    /// What is enough to be sure.
+    pub enough: String,
+}
+
+/// Entries that are shown, and points of a plot.
+const SHOWN: usize = 100;
+const POINTS: usize = 400;
+
+impl JournalView {
+    /// The journal as it stands.
+    pub fn new(kept: &[Kept], pictured: &BTreeSet<i64>) -> Self {
+        let all: Vec<(i64, i64, KeptEntry)> =
+            kept.iter().filter_map(|kept| Some((kept.id, kept.revision, KeptEntry::kept(kept)?))).collect();
+        let entry = |(id, revision, entry): &(i64, i64, KeptEntry)| EntryView {
+            id: *id,
+            revision: *revision,
+            name: entry.name.clone(),
+            made: entry.text.made.clone(),
+            says: entry.says(),
+            planned: entry.planned.iter().map(|nm| Length::from_nm(*nm).figure(entry.unit())).collect(),
+            paper: entry.paper.clone(),
+            pictured: pictured.contains(id),
+            text: entry.text.clone(),
+        };
+        let mut newest: Vec<&(i64, i64, KeptEntry)> = all.iter().collect();
+        newest.sort_by(|one, other| (&other.2.text.made, other.0).cmp(&(&one.2.text.made, one.0)));
+        let refs: Vec<(i64, &KeptEntry)> = all.iter().map(|(id, _, entry)| (*id, entry)).collect();
+        Self {
+            entries: newest.into_iter().take(SHOWN).map(entry).collect(),
+            total: all.len(),
+            drifts: drifts(&refs),
+            papers: records(&refs),
+            enough: format!(
+                "Something is called sure when it would come about by chance less than once in a hundred journals: that takes \
+                 {ENOUGH} bags at least, and more where they differ."
+            ),
+        }
+    }
+}
+
+fn drifts(all: &[(i64, &KeptEntry)]) -> Vec<DriftView> {
+    let mut groups: BTreeMap<(u8, Option<String>), Vec<(i64, &KeptEntry)>> = BTreeMap::new();
+    for (id, entry) in all {
+        groups.entry((0, None)).or_default().push((*id, entry));
+        if let Some(paper) = &entry.paper {
+            groups.entry((1, Some(paper.clone()))).or_default().push((*id, entry));
+        }
+        let groove = Length::from_nm(entry.groove).label(entry.unit());
+        groups.entry((2, Some(format!("grooves every {groove}")))).or_default().push((*id, entry));
+    }
+    let mut views = Vec::new();
+    for ((kind, of), entries) in groups {
+        views.extend(DriftView::new("panels", of.clone(), kind == 2, &entries, KeptEntry::panel_off, 0));
+        views.extend(DriftView::new("height", of, kind == 2, &entries, |entry| entry.off()[1], 1));
+    }
+    views
+}
+
+impl DriftView {
+    fn new(
+        what: &str,
+        of: Option<String>,
+        on_board: bool,
+        entries: &[(i64, &KeptEntry)],
+        off: impl Fn(&KeptEntry) -> Option<Length>,
+        planned: usize,
+    ) -> Option<Self> {
+        let told: Vec<(i64, &KeptEntry, Length)> =
+            entries.iter().filter_map(|(id, entry)| Some((*id, *entry, off(entry)?))).collect();
+        let unit = told.first()?.1.unit();
+        let mark = mark(&told);
+        let found = drift::drift(&told.iter().map(|(_, _, off)| *off).collect::<Vec<_>>(), mark)?;
+        let point = |(id, entry, off): &(i64, &KeptEntry, Length)| PointView {
+            entry: *id,
+            name: entry.name.clone(),
+            planned_mm: Length::from_nm(entry.planned[planned]).mm(),
+            off_mm: off.mm(),
+            says: by(*off, entry.unit()),
+        };
+        let skipped = told.len().saturating_sub(POINTS);
+        Some(Self {
+            what: what.to_owned(),
+            of,
+            on_board,
+            bags: found.bags,
+            says: said(what, &found, unit),
+            is_sure: found.is_sure,
+            median_mm: found.median.mm(),
+            within_mm: found.within.map(|(low, high)| [low.mm(), high.mm()]),
+            points: told.iter().skip(skipped).map(point).collect(),
+        })
+    }
+}
+
+/// The coarsest mark of a ruler to which all measures were read.
+fn mark(told: &[(i64, &KeptEntry, Length)]) -> Length {
+    let inch = [16, 8, 4, 2, 1].map(Length::sixty_fourths);
+    let metric = [Length::MM, Length::from_nm(500_000)];
+    let all = || told.iter().flat_map(|(_, entry, _)| entry.measured).flatten().map(Length::from_nm);
+    let fits = |mark: &Length| all().all(|length| length.is_on(*mark));
+    inch.into_iter().chain(metric).find(fits).unwrap_or(Length::from_nm(100_000))
+}
+
+fn by(off: Length, unit: Unit) -> String {
+    match off {
+        off if off.is_positive() => format!("{} more", off.label(unit)),
+        off if off < Length::ZERO => format!("{} less", off.abs().label(unit)),
+        _ => "as planned".to_owned(),
+    }
+}
+
+fn said(what: &str, found: &Drift, unit: Unit) -> String {
+    let name = if what == "panels" { "Panels come out" } else { "Heights come out" };
+    let bags = if found.bags == 1 { "one bag".to_owned() } else { format!("{} bags", found.bags) };
+    let between = found.within.map_or_else(
+        || "too few to say how surely".to_owned(),
+        |(low, high)| format!("95 times of 100 between {} and {}", by(low, unit), by(high, unit)),
+    );
+    let spread = format!("half of them within {} of that", found.spread.label(unit));
+    format!("{name} {} by the median of {bags}: {between}; {spread}.", by(found.median, unit))
+}
+
+fn records(all: &[(i64, &KeptEntry)]) -> Vec<RecordView> {
+    let mut papers: BTreeMap<&str, Vec<&KeptEntry>> = BTreeMap::new();
+    for (_, entry) in all {
+        if let Some(paper) = &entry.paper {
+            papers.entry(paper).or_default().push(entry);
+        }
+    }
+    let record = |(name, bags): (&str, Vec<&KeptEntry>)| {
+        let times = |count: usize| match count {
+            1 => "once".to_owned(),
+            2 => "twice".to_owned(),
+            _ => format!("{count} times"),
+        };
+        let mut says =
+            vec![if bags.len() == 1 { "one bag".to_owned() } else { format!("{} bags", bags.len()) }];
+        let cracked: Vec<&&KeptEntry> = bags.iter().filter(|bag| bag.text.cracked).collect();
+        if !cracked.is_empty() {
+            let mut at: Vec<Length> = cracked.iter().map(|bag| Length::from_nm(bag.planned[2])).collect();
+            at.sort_unstable();
+            at.dedup();
+            let unit = cracked[0].unit();
+            let at: Vec<String> = at.into_iter().map(|at| at.label(unit)).collect();
+            says.push(format!("cracked {}, at a gusset of {}", times(cracked.len()), list(&at)));
+        }
+        let flat = bags.iter().filter(|bag| bag.text.survived_flat).count();
+        if flat > 0 {
+            says.push(format!("folded flat and up again {}", times(flat)));
+        }
+        let carried = bags.iter().filter_map(|bag| {
+            let text = bag.text.carried.as_ref()?;
+            Some((Mass::parse(text, bag.unit()).ok()?, text))
+        });
+        if let Some((_, most)) = carried.max_by_key(|(mass, _)| *mass) {
+            says.push(format!("carried {most}"));
+        }
+        RecordView { name: name.to_owned(), says: says.join("; ") }
+    };
+    papers.into_iter().map(record).collect()
+}
+
+/// Entries that have a say in the crafter's pace: the last ones.
+const PACED: usize = 200;
+
+/// How fast the crafter is, by the minutes that were written down.
+pub fn pace(kept: &[Kept]) -> Pace {
+    let last = kept.iter().rev().take(PACED).filter_map(KeptEntry::kept);
+    let mut told: [Vec<(u32, u32)>; 4] = std::array::from_fn(|_| Vec::new());
+    for entry in last {
+        for (place, minutes) in entry.text.minutes.all().into_iter().enumerate() {
+            told[place].extend(minutes.map(|minutes| (minutes * 60, entry.guessed[place])));
+        }
+    }
+    Pace { bags: told.iter().map(Vec::len).max().unwrap_or(0), stages: told.map(|told| drift::pace(&told)) }
+}
