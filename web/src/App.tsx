@@ -4,6 +4,7 @@ import { BagsView } from "./stages/bags/BagsView";
 import { CutView } from "./stages/cut/CutView";
 import { GiftView } from "./stages/gift/GiftView";
 import { HeardView } from "./stages/heard/HeardView";
+import { JournalView } from "./stages/journal/JournalView";
 import { KeepingView } from "./stages/keeping/KeepingView";
 import { MachineView } from "./stages/machine/MachineView";
 import { PaperView } from "./stages/paper/PaperView";
@@ -30,6 +31,7 @@ export function App() {
       <Route path="/runs" element={<RunsView />} />
       <Route path="/runs/:id" element={<RunView />} />
       <Route path="/runs/:id/table" element={<RunTable />} />
+      <Route path="/journal" element={<JournalView />} />
       <Route path="/keeping" element={<KeepingView />} />
       <Route path="/shelf" element={<ShelfView />} />
       <Route path="*" element={<Nowhere />} />

@@ -9,6 +9,7 @@ use wide_fold_core::brief::{
 };
 use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::budget::Budget;
+use wide_fold_core::drift::drift;
 use wide_fold_core::fittings::Fitted;
 use wide_fold_core::from_gift::from_gift;
 use wide_fold_core::from_paper::families;
@@ -244,5 +245,17 @@ fn report(what: &str, times: &mut [Duration]) {
     println!("{what}: p50 {:?}, p99 {:?}, of {}", at(0.5), at(0.99), times.len());
 }
 
-criterion_group!(benches, plans, shelves, batches, doors);
+/// What the hands do every time, by ten thousand made bags.
+fn journals(_: &mut Criterion) {
+    let off: Vec<Length> = (0..10_000_i64).map(|n| Length::sixty_fourths(n * 7919 % 23 - 9)).collect();
+    let mut times: Vec<Duration> = Vec::new();
+    for _ in 0..100 {
+        let begun = Instant::now();
+        black_box(drift(black_box(&off), Length::sixty_fourths(1)));
+        times.push(begun.elapsed());
+    }
+    report("the drift of 10 000 made bags", &mut times);
+}
+
+criterion_group!(benches, plans, shelves, batches, doors, journals);
 criterion_main!(benches);

@@ -16,6 +16,8 @@ pub struct Answer {
     pub status: u16,
     /// The body as text.
     pub body: String,
+    /// The body as it is.
+    pub bytes: Vec<u8>,
 }
 
 impl Answer {
@@ -36,12 +38,18 @@ impl Wire {
 
     /// The answer to one request. `start` is method and path, `more` are header lines.
     pub fn ask(&mut self, start: &str, more: &str, body: &str) -> Result<Answer> {
+        self.send(start, &format!("Content-Type: application/json\r\n{more}"), body.as_bytes())
+    }
+
+    /// The answer to a request with a body of any kind.
+    pub fn send(&mut self, start: &str, more: &str, body: &[u8]) -> Result<Answer> {
         let text = format!(
-            "{start} HTTP/1.1\r\nHost: {}\r\nContent-Type: application/json\r\nContent-Length: {}\r\n{more}\r\n{body}",
+            "{start} HTTP/1.1\r\nHost: {}\r\nContent-Length: {}\r\n{more}\r\n",
             self.host,
             body.len()
         );
         self.stream.write_all(text.as_bytes())?;
+        self.stream.write_all(body)?;
         let mut answer = Vec::new();
         let mut chunk = [0; 65536];
         let end = loop {
@@ -57,7 +65,8 @@ impl Wire {
         while answer.len() < end + 4 + length {
             answer.extend_from_slice(self.more(&mut chunk)?);
         }
-        Ok(Answer { status, body: String::from_utf8_lossy(&answer[end + 4..]).into_owned() })
+        let bytes = answer.split_off(end + 4);
+        Ok(Answer { status, body: String::from_utf8_lossy(&bytes).into_owned(), bytes })
     }
 
     fn more<'a>(&mut self, chunk: &'a mut [u8]) -> Result<&'a [u8]> {

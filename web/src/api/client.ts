@@ -347,10 +347,30 @@ export const keepBackups = (keep: number) => answer(client.PUT("/api/backups", {
 
 export const backUp = () => answer(client.POST("/api/backups"));
 
+export type Journal = Schemas["JournalView"];
+export type Entry = Schemas["EntryView"];
+export type EntryText = Schemas["EntryText"];
+export type Drift = Schemas["DriftView"];
+
+export const readJournal = () => answer(client.GET("/api/journal"));
+
+export const addEntry = (body: EntryText) => answer(client.POST("/api/journal", { body }));
+
+export const takeEntry = (id: number) =>
+  answer(client.DELETE("/api/journal/{id}", { params: { path: { id } } }));
+
+export const bringEntry = (id: number) =>
+  answer(client.POST("/api/journal/{id}/restore", { params: { path: { id } } }));
+
+export const pictureUrl = (entry: number, revision: number) => `/api/journal/${entry}/picture?of=${revision}`;
+
+export const setPicture = (entry: number, picture: Blob) =>
+  sendFile<void>(`/api/journal/${entry}/picture`, picture, "PUT");
+
 /** A file as it is, sent to be looked into or put back. */
-async function sendFile<T>(path: string, sent?: Blob): Promise<T> {
+async function sendFile<T>(path: string, sent?: Blob, method = "POST"): Promise<T> {
   const response = await fetch(path, {
-    method: "POST",
+    method,
     ...(sent ? { body: sent, headers: { "Content-Type": "application/octet-stream" } } : {}),
   }).catch(() => {
     throw new Refused(NO_ANSWER);

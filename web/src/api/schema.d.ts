@@ -1896,8 +1896,12 @@ export interface components {
             median_mm: number;
             /** @description Of which paper, or on which board; nothing for all bags. */
             of?: string | null;
+            /** @description Marks beside the plot: how far off. */
+            off_marks: components["schemas"]["PlotMark"][];
             /** @description True if that is a board. */
             on_board: boolean;
+            /** @description Marks under the plot: planned sizes. */
+            planned_marks: components["schemas"]["PlotMark"][];
             /** @description The bags: planned size, and how far it is off, in millimetres; the last ones. */
             points: components["schemas"]["PointView"][];
             /** @description What is said of it, with its figures. */
@@ -1967,7 +1971,7 @@ export interface components {
             survived_flat?: boolean;
             /** @description How far the top edge was off at the seam. */
             top_off?: string | null;
-            /** @description Measured width. */
+            /** @description Measured width; with a sign by how much it is off: `+1/16`. */
             width?: string | null;
         };
         /** @description An entry of the journal. */
@@ -3420,6 +3424,16 @@ export interface components {
             rests_on: string;
             /** @description How long all that is left takes: `3 h 20`. */
             takes: string;
+        };
+        /** @description A mark at the edge of a plot. */
+        PlotMark: {
+            /** @description What stands there, as a figure. */
+            figure: string;
+            /**
+             * Format: double
+             * @description Where it stands, in millimetres.
+             */
+            mm: number;
         };
         /** @description One bag of a plot. */
         PointView: {

@@ -32,7 +32,7 @@ pub struct EntryText {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schema(max_length = 60)]
     pub adhesive: Option<String>,
-    /// Measured width.
+    /// Measured width; with a sign by how much it is off: `+1/16`.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub width: Option<String>,
     /// Measured height.
@@ -148,7 +148,7 @@ impl EntryText {
         let names = ["width", "height", "gusset"];
         let fields = [&mut text.width, &mut text.height, &mut text.gusset];
         for (n, (field, name)) in fields.into_iter().zip(names).enumerate() {
-            let Some(length) = length(name, field, unit)? else { continue };
+            let Some(length) = measure(name, field, unit, planned[n])? else { continue };
             if !length.is_positive() {
                 return Err(fault(
                     name,
@@ -214,6 +214,28 @@ impl EntryText {
             guessed,
         })
     }
+}
+
+/// A measure, as it is or by how much it is off: `3 13/16`, `+1/16`, `-1 mm`.
+fn measure(
+    name: &str,
+    field: &mut Option<String>,
+    unit: Unit,
+    planned: Length,
+) -> Result<Option<Length>, FormatFault> {
+    let text = field.as_deref().map(str::trim).unwrap_or_default();
+    let (less, rest) = match text.strip_prefix('+') {
+        Some(rest) => (false, rest),
+        None => match text.strip_prefix(['-', '−']) {
+            Some(rest) => (true, rest),
+            None => return length(name, field, unit),
+        },
+    };
+    let mut by = Some(rest.to_owned());
+    let off = length(name, &mut by, unit)?.unwrap_or(Length::ZERO);
+    let measured = if less { planned - off } else { planned + off };
+    *field = Some(measured.to_string());
+    Ok(Some(measured))
 }
 
 /// A length if there is one, written out exactly in its field.
@@ -355,6 +377,37 @@ pub struct DriftView {
     pub within_mm: Option<[f64; 2]>,
     /// The bags: planned size, and how far it is off, in millimetres; the last ones.
     pub points: Vec<PointView>,
+    /// Marks beside the plot: how far off.
+    pub off_marks: Vec<PlotMark>,
+    /// Marks under the plot: planned sizes.
+    pub planned_marks: Vec<PlotMark>,
+}
+
+/// A mark at the edge of a plot.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct PlotMark {
+    /// Where it stands, in millimetres.
+    pub mm: f64,
+    /// What stands there, as a figure.
+    pub figure: String,
+}
+
+/// Marks from the least to the most, a round step apart, nine at most.
+fn marks(lengths: impl Iterator<Item = Length> + Clone, unit: Unit) -> Vec<PlotMark> {
+    let steps = match unit {
+        Unit::Inch => [1, 2, 4, 8, 16, 32, 64, 128, 256].map(Length::sixty_fourths),
+        Unit::Metric => [1, 2, 5, 10, 20, 50, 100, 200, 400].map(|n| Length::from_nm(n * 500_000)),
+    };
+    let (Some(least), Some(most)) = (lengths.clone().min(), lengths.max()) else { return Vec::new() };
+    let few = |step: &Length| (most.ceil_to(*step) - least.floor_to(*step)).units() / step.units() <= 8;
+    let step = steps.into_iter().find(few).unwrap_or(Length::inches(12));
+    let from = least.floor_to(step);
+    let count = (most.ceil_to(step) - from).units() / step.units();
+    let mark = |at: Length| {
+        let sign = if at < Length::ZERO { "−" } else { "" };
+        PlotMark { mm: at.mm(), figure: format!("{sign}{}", at.abs().figure(unit)) }
+    };
+    (0..=count).map(|n| mark(from + step * n)).collect()
 }
 
 /// One bag of a plot.
@@ -482,6 +535,11 @@ impl DriftView {
             median_mm: found.median.mm(),
             within_mm: found.within.map(|(low, high)| [low.mm(), high.mm()]),
             points: told.iter().skip(skipped).map(point).collect(),
+            off_marks: marks(told.iter().map(|(_, _, off)| *off).chain([Length::ZERO]), unit),
+            planned_marks: marks(
+                told.iter().map(|(_, entry, _)| Length::from_nm(entry.planned[planned])),
+                unit,
+            ),
         })
     }
 }

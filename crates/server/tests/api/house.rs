@@ -158,3 +158,39 @@ async fn a_full_shelf_says_so_and_can_be_written_out_and_read_in_again(service: 
     });
     assert_eq!(both[0], both[1]);
 }
+
+/// The description knows types by their names alone: two of one name would be one.
+#[test]
+fn every_type_that_is_described_has_a_name_of_its_own() {
+    fn files(folder: &std::path::Path, found: &mut Vec<std::path::PathBuf>) {
+        for entry in std::fs::read_dir(folder).unwrap() {
+            let path = entry.unwrap().path();
+            if path.is_dir() { files(&path, found) } else { found.push(path) }
+        }
+    }
+    let mut all = Vec::new();
+    let here = std::path::Path::new(env!("CARGO_MANIFEST_DIR"));
+    files(&here.join("src"), &mut all);
+    files(&here.join("../formats/src"), &mut all);
+    let mut names: Vec<String> = Vec::new();
+    for file in all {
+        let text = std::fs::read_to_string(&file).unwrap();
+        let mut described = false;
+        for line in text.lines() {
+            described |= line.starts_with("#[derive") && line.contains("ToSchema");
+            let Some(rest) = line.strip_prefix("pub struct ").or_else(|| line.strip_prefix("pub enum "))
+            else {
+                continue;
+            };
+            if std::mem::take(&mut described) {
+                names.push(rest.split(|letter: char| !letter.is_alphanumeric()).next().unwrap().to_owned());
+            }
+        }
+    }
+    let count = names.len();
+    assert!(count > 100, "only {count} types were found");
+    names.sort();
+    let twice: Vec<&String> =
+        names.windows(2).filter(|pair| pair[0] == pair[1]).map(|pair| &pair[0]).collect();
+    assert_eq!(twice, [] as [&String; 0]);
+}

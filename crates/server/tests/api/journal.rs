@@ -105,6 +105,9 @@ async fn what_is_far_off_is_kept_if_it_is_meant(service: Service) {
     vase(&service).await;
     let mut text = measured("5 1/4", "2");
     assert_eq!(service.post("/api/journal", &text).await.status, StatusCode::UNPROCESSABLE_ENTITY);
+    // By how much it is off will do.
+    assert_eq!(service.post("/api/journal", &measured("+1/16", "-1 mm")).await.status, StatusCode::CREATED);
+    assert_eq!(service.get("/api/journal").await.json()["entries"][0]["says"][0], "width 1⁄16 in more");
     text["sure"] = json!(true);
     assert_eq!(service.post("/api/journal", &text).await.status, StatusCode::CREATED);
     assert_eq!(

@@ -8,6 +8,7 @@ mod guide;
 mod handle;
 mod heard;
 mod house;
+mod journal;
 mod machine;
 mod paper;
 mod runs;

@@ -63,6 +63,7 @@ pub fn run(binary: &Path) -> Result<()> {
         measured.insert(case.address.to_owned());
         measure(&mut wire, case)?;
     }
+    measured.extend(kept_safe(&mut wire)?);
     measured.extend(shelf_full(&mut wire, &demo)?);
     meanwhile(service.host(), &demo)?;
     memory(&service)?;
@@ -137,6 +138,7 @@ fn measure(wire: &mut Wire, case: &Case) -> Result<()> {
             "PUT /api/shelf/{id}" => revision(wire, "/api/shelf", "papers", bag)?,
             "PUT /api/guides/{id}" => revision(wire, "/api/guides", "guides", bag)?,
             "PUT /api/runs/{id}" => revision(wire, "/api/runs", "runs", bag)?,
+            "PUT /api/journal/{id}" => revision(wire, "/api/journal", "entries", bag)?,
             _ => String::new(),
         };
         let body = match case.address {
@@ -181,6 +183,11 @@ fn largest_run() -> Value {
     let evenings: Vec<Value> =
         (1..29).map(|day| json!({ "date": format!("2999-11-{day:02}"), "minutes": 120 })).collect();
     json!({ "name": "Kiln opening", "date": "2999-12-05", "lines": lines, "evenings": evenings })
+}
+
+/// A made bag.
+fn entry() -> Value {
+    json!({ "bag": 1, "made": "2026-11-20", "paper": 1, "width": "+1/16", "height": "+0", "gusset": "+1/16", "minutes": { "glue": 12 } })
 }
 
 /// A size in sixty-fourths.
@@ -298,7 +305,7 @@ fn everyday_cases(demo: &[Value], joined: &[Value]) -> Vec<Case> {
         case("bags for a jar and for three boxes", "POST /api/fit", &gifts(), ms(100), 40),
         case("a run of 50 lines, 500 bags", "POST /api/runs", &[largest_run()], ms(1_000), 6),
         case("the same, changed", "PUT /api/runs/{id}", &[largest_run()], ms(1_000), 5),
-        case("all runs", "GET /api/runs", &[], ms(20), 50),
+        case("all runs", "GET /api/runs", &[], ms(50), 50),
         case("a run", "GET /api/runs/{id}", &[], ms(100), 50),
         case("sheets cut", "PUT /api/runs/{id}/cuts", &[], ms(20), 100),
         case("a tick of a run", "PUT /api/runs/{id}/ticks", &[], ms(20), 200),
@@ -306,7 +313,14 @@ fn everyday_cases(demo: &[Value], joined: &[Value]) -> Vec<Case> {
         case("undone", "POST /api/runs/{id}/undo", &[], ms(50), 20),
         case("what else its paper makes", "GET /api/runs/{id}/more", &[], ms(2_000), 5),
         of_run("lists of it", &["made.csv", "cuts.csv", "work.csv", "evenings.ics"], ms(100)),
-        of_run("all of them, PDF", &["run.pdf"], ms(400)),
+        of_run("all of them of 500 bags, PDF", &["run.pdf"], ms(1_000)),
+        case("a made bag", "POST /api/journal", &[entry()], ms(50), 300),
+        case("the journal", "GET /api/journal", &[], ms(50), 20),
+        case("an entry changed", "PUT /api/journal/{id}", &[entry()], ms(50), 20),
+        case("an entry taken out", "DELETE /api/journal/{id}", &[], ms(50), 5),
+        case("an entry brought back", "POST /api/journal/{id}/restore", &[], ms(50), 5),
+        case("a picture that is none", "GET /api/journal/{id}/picture", &[], ms(20), 5),
+        case("a picture taken away", "DELETE /api/journal/{id}/picture", &[], ms(50), 5),
         case("a copy of a run", "POST /api/runs/{id}/duplicate", &[], ms(1_000), 5),
         case("a run deleted", "DELETE /api/runs/{id}", &[], ms(50), 5),
         case("a run brought back", "POST /api/runs/{id}/restore", &[], ms(50), 5),
@@ -479,6 +493,39 @@ fn list(wire: &mut Wire) -> Result<()> {
 }
 
 /// Every way from a shelf as full as it can be.
+/// Backups looked into and put back, and a picture, each sent as it is. Gives the addresses.
+fn kept_safe(wire: &mut Wire) -> Result<Vec<String>> {
+    const PICTURE: &[u8] = include_bytes!("../../../../docs/screenshots/bags.png");
+    let file = "Content-Type: application/octet-stream\r\n";
+    let whole = wire.ask("GET /api/backup", "", "")?.bytes;
+    let name = wire.ask("GET /api/backups", "", "")?.json()["kept"][0]["name"]
+        .as_str()
+        .unwrap_or_default()
+        .to_owned();
+    let mut measured = Vec::new();
+    for (what, address, body) in [
+        ("a picture of 1280 × 800", "PUT /api/journal/{id}/picture", PICTURE),
+        ("a backup of 2 000 bags looked into", "POST /api/backup/preview", whole.as_slice()),
+        ("one that lies beside the database", "POST /api/backups/{name}/preview", &[]),
+        ("the same put back", "POST /api/backups/{name}/restore", &[]),
+        ("a backup of 2 000 bags put back", "POST /api/backup/restore", whole.as_slice()),
+    ] {
+        let start = address.replace("{id}", "1").replace("{name}", &name);
+        let mut times = Vec::new();
+        for _ in 0..3 {
+            let begun = Instant::now();
+            let answer = wire.send(&start, file, body)?;
+            times.push(begun.elapsed());
+            if answer.status >= 300 {
+                return Err(Error::other(format!("{start} answered {}: {}", answer.status, answer.body)));
+            }
+        }
+        report(&format!("{address} – {what}"), &mut times, Duration::from_secs(2));
+        measured.push(address.to_owned());
+    }
+    Ok(measured)
+}
+
 fn shelf_full(wire: &mut Wire, demo: &[Value]) -> Result<Vec<String>> {
     let there = wire.ask("GET /api/shelf", "", "")?.json()["papers"].as_array().map_or(0, Vec::len);
     let rows = (there..500).map(|n| {

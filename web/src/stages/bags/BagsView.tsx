@@ -96,6 +96,10 @@ function Head() {
         <Icon name="runs" />
         <span>Runs</span>
       </Link>
+      <Link to="/journal" className="shelf-link">
+        <Icon name="journal" />
+        <span>Journal</span>
+      </Link>
       <Link to="/cut" className="shelf-link">
         <Icon name="cut" />
         <span>Cut several</span>

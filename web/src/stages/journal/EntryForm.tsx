@@ -1,0 +1,235 @@
+// A made bag goes into the journal: measures by how far they are off, one press each, or typed.
+
+import { useMutation } from "@tanstack/react-query";
+import { useState } from "react";
+import { Button } from "react-bootstrap";
+import { Link } from "react-router";
+import { Refused, addEntry, type EntryText } from "../../api/client";
+import { useBags } from "../../api/useBags";
+import { usePapers } from "../../api/usePapers";
+import { Figure } from "../../words/Figure";
+import { inDays } from "../runs/days";
+
+const MEASURES = [
+  ["width", "Width"],
+  ["height", "Height"],
+  ["gusset", "Gusset"],
+] as const;
+
+/** What is sent, and what stands on the button. */
+const OFF: Record<"in" | "mm", [string, string][]> = {
+  in: [
+    ["-1/8", "−⅛"],
+    ["-1/16", "−1⁄16"],
+    ["+0", "as planned"],
+    ["+1/16", "+1⁄16"],
+    ["+1/8", "+⅛"],
+  ],
+  mm: [
+    ["-2", "−2"],
+    ["-1", "−1"],
+    ["+0", "as planned"],
+    ["+1", "+1"],
+    ["+2", "+2"],
+  ],
+};
+
+const MORE = [
+  ["overlap", "Overlap at the seam"],
+  ["gap", "Gap at the seam"],
+  ["top_off", "Top edge off"],
+  ["holes_off", "Holes off"],
+  ["handles_off", "Handles off"],
+  ["carried", "Carried"],
+  ["adhesive", "Glue or tape"],
+] as const;
+
+const STAGES = [
+  ["trim", "cutting"],
+  ["score", "scoring"],
+  ["cut", "folding"],
+  ["glue", "gluing"],
+] as const;
+
+export function EntryForm({ onKept }: { onKept: () => unknown }) {
+  const { bags, pages } = useBags();
+  const { papers } = usePapers();
+  const [text, setText] = useState<Partial<EntryText>>({});
+  const [kept, setKept] = useState("");
+  const readable = bags?.filter((bag) => bag.slip.readable) ?? [];
+  const bag = readable.find((own) => own.id === text.bag) ?? readable[0];
+  const add = useMutation({
+    mutationFn: addEntry,
+    onSuccess: () => {
+      setKept(`${bag?.name} is in the journal.`);
+      // The next bag is most likely one like it.
+      setText(({ bag: same, paper, adhesive }) => ({ bag: same, paper, adhesive }));
+      return onKept();
+    },
+  });
+  const fault = add.error instanceof Refused ? add.error.problem : null;
+  const set = (change: Partial<EntryText>) => {
+    setKept("");
+    setText({ ...text, ...change });
+  };
+  if (bags?.length === 0) {
+    return (
+      <p>
+        There is no bag that could have been made yet. <Link to="/">Draft the first one.</Link>
+      </p>
+    );
+  }
+  if (!bag) return <p aria-busy="true" />;
+  const send = (sure: boolean) =>
+    add.mutate({ ...text, bag: bag.id, made: text.made ?? inDays(0), sure } as EntryText);
+  return (
+    <form
+      className="entry-form"
+      aria-label="A made bag"
+      onSubmit={(event) => {
+        event.preventDefault();
+        send(false);
+      }}
+    >
+      <h2>A made bag</h2>
+      <p className="entry-what">
+        <select
+          aria-label="Which bag"
+          value={bag.id}
+          onChange={(event) => set({ bag: Number(event.target.value) })}
+        >
+          {readable.map((own) => (
+            <option key={own.id} value={own.id}>
+              {own.name}, {own.slip.size.join(" × ")}
+            </option>
+          ))}
+        </select>
+        <select
+          aria-label="Its paper"
+          value={text.paper ?? ""}
+          onChange={(event) =>
+            set({ paper: event.target.value === "" ? undefined : Number(event.target.value) })
+          }
+        >
+          <option value="">paper not said</option>
+          {papers.map((paper) => (
+            <option key={paper.id} value={paper.id}>
+              {paper.paper.name}
+            </option>
+          ))}
+        </select>
+        <input
+          type="date"
+          aria-label="Made on"
+          max={inDays(0)}
+          value={text.made ?? inDays(0)}
+          onChange={(event) => set({ made: event.target.value })}
+        />
+        {pages.hasNextPage && (
+          <Button variant="remedy" onClick={() => void pages.fetchNextPage()}>
+            Show older bags
+          </Button>
+        )}
+      </p>
+      <div className="entry-measures">
+        {MEASURES.map(([field, name], n) => (
+          <div
+            key={field}
+            role="group"
+            aria-label={name}
+            className={fault?.field === field ? "has-error" : ""}
+          >
+            <span className="entry-measure">
+              {name} <Figure text={bag.slip.size[n] ?? ""} />
+            </span>
+            <span className="entry-off">
+              {OFF[bag.slip.unit].map(([off, says]) => (
+                <button
+                  key={off}
+                  type="button"
+                  aria-pressed={text[field] === off}
+                  onClick={() => set({ [field]: text[field] === off ? undefined : off })}
+                >
+                  <Figure text={says} />
+                </button>
+              ))}
+              <input
+                aria-label={`${name} as measured`}
+                placeholder="or measured"
+                value={OFF[bag.slip.unit].some(([off]) => off === text[field]) ? "" : (text[field] ?? "")}
+                onChange={(event) => set({ [field]: event.target.value })}
+              />
+            </span>
+          </div>
+        ))}
+      </div>
+      <details>
+        <summary>More about it</summary>
+        <div className="entry-more">
+          {MORE.map(([field, name]) => (
+            <label key={field} className={fault?.field === field ? "has-error" : ""}>
+              <span>{name}</span>
+              <input value={text[field] ?? ""} onChange={(event) => set({ [field]: event.target.value })} />
+            </label>
+          ))}
+          {STAGES.map(([stage, name]) => (
+            <label key={stage}>
+              <span>Minutes {name}</span>
+              <input
+                inputMode="numeric"
+                value={text.minutes?.[stage] ?? ""}
+                onChange={(event) => {
+                  const minutes = event.target.value.replace(/\D/g, "");
+                  set({
+                    minutes: { ...text.minutes, [stage]: minutes === "" ? undefined : Number(minutes) },
+                  });
+                }}
+              />
+            </label>
+          ))}
+          <label className="entry-tick">
+            <input
+              type="checkbox"
+              checked={text.cracked ?? false}
+              onChange={(event) => set({ cracked: event.target.checked })}
+            />
+            It cracked at a fold
+          </label>
+          <label className="entry-tick">
+            <input
+              type="checkbox"
+              checked={text.survived_flat ?? false}
+              onChange={(event) => set({ survived_flat: event.target.checked })}
+            />
+            It was folded flat and came up whole
+          </label>
+          <label className="entry-words">
+            <span>What you would change</span>
+            <textarea
+              maxLength={600}
+              value={text.note ?? ""}
+              onChange={(event) => set({ note: event.target.value })}
+            />
+          </label>
+        </div>
+      </details>
+      {add.error && (
+        <p className="alarm" role="alert">
+          {add.error.message}{" "}
+          {["width", "height", "gusset"].includes(fault?.field ?? "") &&
+            fault?.detail.includes("far from") && (
+              <Button variant="remedy" onClick={() => send(true)}>
+                It is right
+              </Button>
+            )}
+        </p>
+      )}
+      <p className="entry-done">
+        <Button type="submit" disabled={add.isPending}>
+          Into the journal
+        </Button>
+        <span role="status">{kept}</span>
+      </p>
+    </form>
+  );
+}
