@@ -256,7 +256,7 @@ pub async fn spoil_piece(
             let at = match (&text.key, text.part) {
                 (Some(key), _) => Some(task(&planned, text.line, key)?),
                 // A bag that is made has been through everything.
-                (None, None) => all().last(),
+                (None, None) => all().next_back(),
                 (None, Some(_)) => None,
             };
             let there = |part: usize| progress.there(&planned.lines, PartRef { line: place, part });

@@ -485,8 +485,11 @@ impl JournalView {
     }
 }
 
+/// All bags, those of one paper, or those of one board; and which.
+type Group = (u8, Option<String>);
+
 fn drifts(all: &[(i64, &KeptEntry)]) -> Vec<DriftView> {
-    let mut groups: BTreeMap<(u8, Option<String>), Vec<(i64, &KeptEntry)>> = BTreeMap::new();
+    let mut groups: BTreeMap<Group, Vec<(i64, &KeptEntry)>> = BTreeMap::new();
     for (id, entry) in all {
         groups.entry((0, None)).or_default().push((*id, entry));
         if let Some(paper) = &entry.paper {

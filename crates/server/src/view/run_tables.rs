@@ -64,7 +64,7 @@ fn cuts(run: &RunView) -> Table {
             }
             let parts: Vec<String> = parts.iter().map(|(name, count)| format!("{count} × {name}")).collect();
             let left = pattern.of.saturating_sub(pattern.done);
-            let start = vec![list.name.clone(), (n + 1).to_string(), left.to_string(), parts.join(", ")];
+            let start = [list.name.clone(), (n + 1).to_string(), left.to_string(), parts.join(", ")];
             if pattern.sheet.trims.is_empty() {
                 rows.push(
                     start.iter().cloned().chain(["".to_owned(), "".to_owned(), "whole".to_owned()]).collect(),
