@@ -80,10 +80,6 @@ async fn take(service: &Service) -> Result<(), Failed> {
     browser.shot(&folder.join("table.png")).await?;
 
     browser.goto(&address("/bags/5")).await?;
-    browser.find_path("//button[text()='Folded bag']").await?.click().await?;
-    browser.find(".bag-solid, .bag-drawing").await?;
-    settle().await;
-    browser.shot(&folder.join("bag-pieces.png")).await?;
     browser.find_path("//button[text()='From my shelf']").await?.click().await?;
     browser.find(".nearby .btn").await?;
     browser.find(".way-slip").await?;
@@ -121,10 +117,16 @@ async fn take(service: &Service) -> Result<(), Failed> {
     settle().await;
     browser.shot(&folder.join("cut-several.png")).await?;
 
-    browser.goto(&address("/bags/3")).await?;
-    browser.find(".verdict.is-blocks").await?;
-    browser.find("select[aria-label='Paper from the shelf']").await?;
-    browser.shot(&folder.join("bag-too-wide.png")).await?;
+    browser.goto(&address("/runs/1")).await?;
+    browser.find(".run-needs li").await?;
+    browser.find(".run-lines option:nth-child(2)").await?;
+    settle().await;
+    browser.shot(&folder.join("run.png")).await?;
+    browser.goto(&address("/journal")).await?;
+    browser.find(".plot svg").await?;
+    settle().await;
+    browser.run("document.querySelector('.plots').scrollIntoView({ block: 'center' })").await?;
+    browser.shot(&folder.join("journal.png")).await?;
     drop(browser);
 
     let phone = Browser::open(390, 844).await?;
