@@ -4,6 +4,7 @@ import { BagsView } from "./stages/bags/BagsView";
 import { CutView } from "./stages/cut/CutView";
 import { GiftView } from "./stages/gift/GiftView";
 import { HeardView } from "./stages/heard/HeardView";
+import { HistoryView } from "./stages/history/HistoryView";
 import { JournalView } from "./stages/journal/JournalView";
 import { KeepingView } from "./stages/keeping/KeepingView";
 import { MachineView } from "./stages/machine/MachineView";
@@ -21,6 +22,7 @@ export function App() {
       <Route path="/" element={<BagsView />} />
       <Route path="/bags/:id" element={<BagView />} />
       <Route path="/bags/:id/table" element={<TableView />} />
+      <Route path="/bags/:id/history" element={<HistoryView />} />
       <Route path="/bags/:id/machine" element={<MachineView />} />
       <Route path="/bags/:id/printer" element={<PrinterView />} />
       <Route path="/machine" element={<MachineView />} />

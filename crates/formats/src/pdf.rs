@@ -1,7 +1,7 @@
 //! PDF: pages of lines and words, text that can be searched, fonts embedded, title and language set.
 //!
 //! - [`booklet`]: every step with its picture.
-//! - `lists`: lists of a run in columns.
+//! - [`lists`]: lists of a run in columns.
 //! - [`printed`]: pages as they come out of a simulated printer.
 //! - [`sheets`]: sheets at 1:1, whole or in tiles that are put together.
 //! - [`template`]: the hole template.
@@ -12,7 +12,7 @@ mod flow;
 mod fonts;
 mod in_guide;
 mod leaf;
-pub(crate) mod lists;
+pub mod lists;
 mod pictures;
 pub mod printed;
 pub mod sheets;

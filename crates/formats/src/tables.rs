@@ -1,6 +1,5 @@
-//! Lists of a run: the same rows as CSV (RFC 4180) and printed as PDF.
+//! Lists of a run: rows under named columns, as CSV (RFC 4180); `pdf::lists` prints the same.
 
-use crate::pdf::PdfFault;
 use crate::shelf_csv::escaped;
 
 /// A list: its name, the names of its columns, its rows.
@@ -25,12 +24,4 @@ pub fn write_table(table: &Table) -> String {
         drop(writer.write_record(row.iter().map(|cell| escaped(cell.clone()))));
     }
     String::from_utf8(writer.into_inner().unwrap_or_default()).unwrap_or_default()
-}
-
-/// Prints lists one under another; lists without rows are left out.
-///
-/// # Errors
-/// If it cannot be put together.
-pub fn tables_pdf(title: &str, under: &str, tables: &[Table], metric: bool) -> Result<Vec<u8>, PdfFault> {
-    crate::pdf::lists::lists_pdf(title, under, tables, metric)
 }

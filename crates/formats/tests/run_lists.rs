@@ -5,7 +5,8 @@
 use ical::parser::ical::component::IcalEvent;
 use proptest::prelude::*;
 use wide_fold_formats::calendar::{Day, calendar};
-use wide_fold_formats::tables::{Table, tables_pdf, write_table};
+use wide_fold_formats::pdf::lists::lists_pdf;
+use wide_fold_formats::tables::{Table, write_table};
 
 fn property(event: &IcalEvent, name: &str) -> String {
     let found = event.properties.iter().filter(|own| own.name == name).collect::<Vec<_>>();
@@ -82,7 +83,7 @@ proptest! {
     #[test]
     fn every_word_is_printed(rows in prop::collection::vec(prop::collection::vec("[a-zA-Z]{1,14}( [a-zA-Z]{1,14}){0,12}", 4), 1..40)) {
         let table = Table { name: "Work by stage", file: "work", head: vec!["stage", "what", "bag", "how"], rows };
-        let bytes = tables_pdf("Kiln opening", "Done by 2026-12-05.", std::slice::from_ref(&table), true).unwrap();
+        let bytes = lists_pdf("Kiln opening", "Done by 2026-12-05.", std::slice::from_ref(&table), true).unwrap();
         let document = lopdf::Document::load_mem(&bytes).unwrap();
         let pages: Vec<u32> = document.get_pages().into_keys().collect();
         let text = document.extract_text(&pages).unwrap();

@@ -1,6 +1,5 @@
 //! The demo's bags: the potters' co-operative Quillbrook Kiln packs pots for its kiln-opening weekend. All invented.
 
-use crate::planned::Planned;
 use crate::routes::{papers, today};
 use crate::stock::take;
 use crate::store::bags::Content;
@@ -11,6 +10,7 @@ use crate::store::settings::{self, COSTS};
 use crate::store::{self, Store, StoreError};
 use crate::view::bag::SlipView;
 use crate::view::journal::{EntryText, MinutesText};
+use crate::view::planned::Planned;
 use crate::view::run::RunDraft;
 use jiff::{SignedDuration, Span, Timestamp};
 use rusqlite::Transaction;

@@ -3,7 +3,6 @@
 pub mod dear;
 pub mod demo;
 pub mod guard;
-pub mod planned;
 pub mod problem;
 pub mod routes;
 pub mod serve;
@@ -15,9 +14,9 @@ pub mod web;
 use axum::Router;
 use axum::extract::FromRef;
 use dear::Dear;
-use planned::Runs;
 use store::Store;
 use tower_http::catch_panic::CatchPanicLayer;
+use view::planned::Runs;
 
 /// What requests are answered with.
 #[derive(Clone, Debug)]

@@ -19,6 +19,7 @@ mod runs;
 mod shelf;
 mod table;
 mod taking;
+mod versions;
 mod ways;
 mod working;
 
@@ -52,6 +53,8 @@ pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
         .routes(routes!(bags::read, bags::update, bags::delete))
         .routes(routes!(bags::duplicate))
         .routes(routes!(bags::restore))
+        .routes(routes!(versions::list_versions))
+        .routes(routes!(versions::restore_version))
         .routes(routes!(bags::sheet))
         .routes(routes!(bags::template))
         .routes(routes!(bags::kept_text))

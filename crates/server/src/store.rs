@@ -18,6 +18,7 @@ pub mod rescue;
 pub mod runs;
 pub mod settings;
 pub mod ticks;
+pub mod versions;
 
 /// For which revisions a change is meant.
 pub type Expected = Box<dyn Fn(i64) -> bool + Send>;

@@ -16,6 +16,7 @@ pub mod layout;
 pub mod pass;
 pub mod piece;
 pub mod plan;
+pub mod planned;
 pub mod read;
 pub mod rooms;
 pub mod run;
@@ -25,6 +26,7 @@ pub mod sheet;
 pub mod shelf;
 pub mod spelled;
 pub mod verdict;
+pub mod version;
 pub mod ways;
 pub mod yields;
 

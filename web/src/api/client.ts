@@ -341,6 +341,18 @@ export const moreOf = (id: number) => answer(client.GET("/api/runs/{id}/more", {
 
 export const runFileUrl = (id: number, name: string) => `/api/runs/${id}/taken/${name}`;
 
+/** How a bag was before, as it is now first. */
+export const readVersions = (id: number) =>
+  answer(client.GET("/api/bags/{id}/versions", { params: { path: { id } } }));
+
+/** Goes back to a version of a bag that is still at `seen`. */
+export const restoreVersion = (id: number, revision: number, seen: number) =>
+  answer(
+    client.POST("/api/bags/{id}/versions/{revision}/restore", {
+      params: { path: { id, revision }, header: { "If-Match": `"${seen}"` } },
+    }),
+  );
+
 export const listBackups = () => answer(client.GET("/api/backups"));
 
 export const keepBackups = (keep: number) => answer(client.PUT("/api/backups", { body: { keep } }));

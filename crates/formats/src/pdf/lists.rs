@@ -10,13 +10,11 @@ const MARGIN: f64 = 16.0;
 const SIZE: f64 = 3.6;
 const GAP: f64 = 4.0;
 
-/// Lists one under another.
-pub(crate) fn lists_pdf(
-    title: &str,
-    under: &str,
-    tables: &[Table],
-    metric: bool,
-) -> Result<Vec<u8>, PdfFault> {
+/// Prints lists one under another; those without rows are left out.
+///
+/// # Errors
+/// If it cannot be put together.
+pub fn lists_pdf(title: &str, under: &str, tables: &[Table], metric: bool) -> Result<Vec<u8>, PdfFault> {
     let paper = PrintPaper::customary(if metric { Unit::Metric } else { Unit::Inch });
     let (width, height) = paper.page().map_or((210.0, 297.0), |(width, height)| (width.mm(), height.mm()));
     let column = Column { left: MARGIN, width: width - MARGIN * 2.0 };

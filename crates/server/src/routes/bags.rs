@@ -303,7 +303,7 @@ pub(super) fn expected(headers: &HeaderMap) -> Result<Option<Expected>, Problem>
     }))
 }
 
-fn tagged(status: StatusCode, bag: &Bag) -> Result<Response, Problem> {
+pub(super) fn tagged(status: StatusCode, bag: &Bag) -> Result<Response, Problem> {
     let mut response = (status, Json(BagView::new(bag)?)).into_response();
     response.headers_mut().typed_insert(tag(bag.revision)?);
     Ok(response)

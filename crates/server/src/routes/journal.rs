@@ -7,7 +7,7 @@ use crate::dear::Dear;
 use crate::problem::{Body, FileBody, Problem};
 use crate::store::journal::{self, ENTRIES};
 use crate::store::kept::{Change, PAPERS};
-use crate::store::{Store, StoreError, bags};
+use crate::store::{Store, StoreError, bags, versions};
 use crate::view::journal::{EntryText, JournalView};
 use crate::view::shelf::read_kept;
 use axum::Json;
@@ -46,7 +46,7 @@ pub async fn read_journal(State(store): State<Store>) -> Result<Json<JournalView
 }
 
 /// An entry as JSON, with what was planned of its bag.
-async fn checked(store: &Store, text: EntryText) -> Result<String, Problem> {
+async fn checked(store: &Store, text: EntryText) -> Result<(String, bags::Bag), Problem> {
     let (bag, paper) = store
         .read(move |connection| {
             let bag = bags::find(connection, text.bag)?;
@@ -59,10 +59,11 @@ async fn checked(store: &Store, text: EntryText) -> Result<String, Problem> {
         return Err(Problem::not_found("bag"));
     }
     let paper = paper.and_then(|kept| read_kept(&kept.text).ok()).map(|paper| paper.name);
+    let made = bag.clone();
     let entry = tokio::task::spawn_blocking(move || text.read(&bag, paper, today()))
         .await
         .map_err(|error| Problem::ours(&error))??;
-    serde_json::to_string(&entry).map_err(|error| Problem::ours(&error))
+    Ok((serde_json::to_string(&entry).map_err(|error| Problem::ours(&error))?, made))
 }
 
 /// Put a made bag into the journal.
@@ -72,13 +73,15 @@ async fn checked(store: &Store, text: EntryText) -> Result<String, Problem> {
     (status = 422, body = Problem, content_type = "application/problem+json")
 ))]
 pub async fn add_entry(State(store): State<Store>, Body(text): Body<EntryText>) -> Result<Response, Problem> {
-    let json = checked(&store, text).await?;
+    let (json, made) = checked(&store, text).await?;
     let added = store
         .write(move |transaction| {
             if ENTRIES.list(transaction)?.len() >= MOST {
                 let sentence = format!("The journal holds {MOST} entries. Take old ones out first.");
                 return Err(StoreError::Short(sentence));
             }
+            // What was made is a version, to be gone back to.
+            versions::keep(transaction, made.id, &made.version())?;
             ENTRIES.add(transaction, &[json])
         })
         .await?;
@@ -102,7 +105,7 @@ pub async fn change_entry(
     Body(text): Body<EntryText>,
 ) -> Result<Json<EntryKept>, Problem> {
     let (id, expected) = (number(ENTRIES, id)?, required(ENTRIES, &headers)?);
-    let change = Change::Content(checked(&store, text).await?);
+    let change = Change::Content(checked(&store, text).await?.0);
     let kept = changed(&store, ENTRIES, id, Some(expected), change).await?;
     Ok(Json(EntryKept { id: kept.id, revision: kept.revision }))
 }

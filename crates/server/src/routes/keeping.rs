@@ -2,11 +2,11 @@
 
 use super::bags::attached;
 use crate::dear::Dear;
-use crate::planned::Runs;
 use crate::problem::{Body, FileBody, Problem};
 use crate::store::backup::{self, Contents, last_written};
 use crate::store::settings::{self, BACKUPS};
 use crate::store::{Store, StoreError};
+use crate::view::planned::Runs;
 use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::StatusCode;

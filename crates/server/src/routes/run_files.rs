@@ -2,12 +2,12 @@
 
 use super::bags::{attached, file_name};
 use super::kept::number;
-use super::runs::{Loaded, view};
+use super::runs::{Loaded, unreadable, view};
 use crate::dear::Dear;
-use crate::planned::Runs;
 use crate::problem::Problem;
 use crate::store::Store;
 use crate::store::runs::RUNS;
+use crate::view::planned::Runs;
 use crate::view::run_tables::tables;
 use crate::view::run_view::{MoreView, RunView};
 use axum::Json;
@@ -17,7 +17,8 @@ use axum::response::Response;
 use jiff::Timestamp;
 use jiff::civil::Date;
 use wide_fold_formats::calendar::{Day, calendar};
-use wide_fold_formats::tables::{tables_pdf, write_table};
+use wide_fold_formats::pdf::lists::lists_pdf;
+use wide_fold_formats::tables::write_table;
 
 /// A file of a run: `run.pdf`, `evenings.ics`, or a list as CSV: `made`, `paper`, `cuts`, `work`, `evenings`, `costs`.
 #[utoipa::path(get, path = "/api/runs/{id}/taken/{file}", params(("id" = i64, Path), ("file" = String, Path)), responses(
@@ -40,7 +41,7 @@ pub async fn run_file(
         let bytes = dear.run(move |_| {
             let under = format!("Done by {}. {} of {} bags made.", run.date, run.made, run.bags);
             let metric = run.lines.iter().all(|line| line.metric);
-            Ok(tables_pdf(&run.name, &under, &tables(&run), metric)?)
+            Ok(lists_pdf(&run.name, &under, &tables(&run), metric)?)
         });
         return attached(bytes.await?, &name, "application/pdf");
     }
@@ -97,7 +98,9 @@ pub async fn more_of_run(
     let id = number(RUNS, id)?;
     let loaded = store.read(move |connection| Loaded::read(connection, id)).await?;
     dear.run(move |budget| {
-        let planned = known.work_out(id, loaded.kept.revision, &loaded.kept.text)?;
+        let planned = known
+            .work_out(id, loaded.kept.revision, &loaded.kept.text)
+            .map_err(|fault| unreadable(&fault))?;
         Ok(Json(MoreView::all(&planned, &loaded.events, &loaded.papers, &loaded.held, budget)))
     })
     .await

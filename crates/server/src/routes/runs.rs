@@ -3,7 +3,6 @@
 use super::bags::{Id, expected};
 use super::kept::{changed, number, required};
 use crate::dear::Dear;
-use crate::planned::{KeptLists, Planned, Runs};
 use crate::problem::{Body, Problem};
 use crate::store::journal::ENTRIES;
 use crate::store::kept::{Change, Kept, PAPERS};
@@ -12,6 +11,7 @@ use crate::store::settings::{self, COSTS};
 use crate::store::{Store, bags};
 use crate::view::costs::CostsText;
 use crate::view::journal::pace;
+use crate::view::planned::{KeptLists, Planned, Runs};
 use crate::view::run::{KeptRun, RunDraft};
 use crate::view::run_view::{Around, Pace, RunSummary, RunView, RunsView};
 use crate::view::shelf::read_kept;
@@ -24,7 +24,7 @@ use jiff::civil::Date;
 use rusqlite::Connection;
 use std::sync::Arc;
 use wide_fold_core::paper::Paper;
-use wide_fold_formats::BriefText;
+use wide_fold_formats::{BriefText, FormatFault};
 
 /// No more runs are kept.
 const MOST_RUNS: usize = 200;
@@ -175,6 +175,12 @@ pub async fn copy_run(
     add(&store, &dear, &known, KeptRun { name, date, evenings: Vec::new(), archived: false, ..run }).await
 }
 
+/// What is said of a run that was kept by another version.
+pub(super) fn unreadable(fault: &FormatFault) -> Problem {
+    let detail = format!("This run was kept by another version and cannot be read ({}).", fault.sentence);
+    Problem::new(StatusCode::CONFLICT, "unreadable", detail)
+}
+
 /// A run that is there.
 pub(super) async fn found(store: &Store, id: i64) -> Result<Kept, Problem> {
     let kept = store.read(move |connection| RUNS.find(connection, id)).await?;
@@ -293,7 +299,7 @@ pub(super) async fn view(store: &Store, dear: &Dear, known: &Runs, id: i64) -> R
     let (own, runs) = (loaded.clone(), known.clone());
     let (view, laid) = dear
         .run(move |budget| {
-            let planned = runs.work_out(id, revision, &own.kept.text)?;
+            let planned = runs.work_out(id, revision, &own.kept.text).map_err(|fault| unreadable(&fault))?;
             let signature = planned.signature(&own.papers);
             if let Some(lists) = runs.standing(id, own.lists.clone(), &signature) {
                 return Ok((own.view(&planned, &lists), None));

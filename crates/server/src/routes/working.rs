@@ -2,13 +2,13 @@
 
 use super::bags::Id;
 use super::kept::number;
-use super::runs::found;
+use super::runs::{found, unreadable};
 use crate::dear::Dear;
-use crate::planned::{KeptLists, Planned, Runs};
 use crate::problem::{Body, Problem};
 use crate::stock::{put_back, take};
 use crate::store::runs::{self, Event, RUNS};
 use crate::store::{Store, StoreError};
+use crate::view::planned::{KeptLists, Planned, Runs};
 use crate::view::run_view::{key, said};
 use axum::Json;
 use axum::extract::State;
@@ -87,7 +87,9 @@ async fn planned(store: &Store, dear: &Dear, known: &Runs, id: i64) -> Result<(i
         return Ok((revision, planned));
     }
     let runs = known.clone();
-    let planned = dear.run(move |_| runs.work_out(id, revision, &kept.text)).await?;
+    let planned = dear
+        .run(move |_| runs.work_out(id, revision, &kept.text).map_err(|fault| unreadable(&fault)))
+        .await?;
     Ok((revision, planned))
 }
 

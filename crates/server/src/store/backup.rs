@@ -10,7 +10,7 @@ use std::path::{Path, PathBuf};
 use std::sync::Arc;
 
 /// Every table, those first on which others rest; and whether it counts revisions.
-const TABLES: [(&str, bool); 10] = [
+const TABLES: [(&str, bool); 11] = [
     ("bag", true),
     ("paper", true),
     ("guide", true),
@@ -21,6 +21,7 @@ const TABLES: [(&str, bool); 10] = [
     ("run_event", false),
     ("entry", true),
     ("picture", false),
+    ("bag_version", false),
 ];
 
 /// How the name of an automatic backup ends.

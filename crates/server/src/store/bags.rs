@@ -1,5 +1,6 @@
 //! Bags kept in SQLite.
 
+use super::versions::{self, Version};
 use super::{Expected, Result, StoreError};
 use jiff::Timestamp;
 use rusqlite::{Connection, OptionalExtension, Row, Transaction, named_params};
@@ -25,6 +26,18 @@ pub struct Bag {
     pub updated_at: Timestamp,
     /// True while it can only be brought back.
     pub deleted: bool,
+}
+
+impl Bag {
+    /// The bag as it is, to be gone back to.
+    pub fn version(&self) -> Version {
+        Version {
+            revision: self.revision,
+            name: self.name.clone(),
+            brief: self.brief.clone(),
+            at: self.updated_at,
+        }
+    }
 }
 
 /// What a bag is saved with.
@@ -206,6 +219,11 @@ pub fn change(
     }
     if expected.is_some_and(|expected| !expected(kept.revision)) {
         return Err(StoreError::Stale(Box::new(kept)));
+    }
+    if let Change::Content(content) = change
+        && (&content.name, &content.brief) != (&kept.name, &kept.brief)
+    {
+        versions::before_change(transaction, id, &kept.version(), now)?;
     }
     let (sets, now) = match change {
         Change::Content(_) => (

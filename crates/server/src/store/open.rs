@@ -8,7 +8,7 @@ use std::path::Path;
 use std::time::{Duration, Instant};
 
 /// How many changes the tables have been through.
-const VERSIONS: i64 = 11;
+const VERSIONS: i64 = 12;
 
 fn migrations() -> Migrations<'static> {
     Migrations::new(vec![
@@ -24,6 +24,7 @@ fn migrations() -> Migrations<'static> {
         M::up(include_str!("../../migrations/009_settings.sql")),
         M::up(include_str!("../../migrations/010_runs.sql")),
         M::up(include_str!("../../migrations/011_journal.sql")),
+        M::up(include_str!("../../migrations/012_versions.sql")),
     ])
 }
 

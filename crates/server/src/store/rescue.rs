@@ -28,6 +28,8 @@ pub struct Saved {
     pub entries: usize,
     /// Pictures of them.
     pub pictures: usize,
+    /// Versions of bags.
+    pub versions: usize,
 }
 
 /// Numbers are looked for up to this one if the file cannot say which is the last.
@@ -44,6 +46,7 @@ const RUN: (&str, &str, &str) = ("run", "id", "id, revision, run, deleted_at");
 const EVENT: (&str, &str, &str) = ("run_event", "id", "id, run, event");
 const ENTRY: (&str, &str, &str) = ("entry", "id", "id, revision, entry, deleted_at");
 const PICTURE: (&str, &str, &str) = ("picture", "entry", "entry, jpeg");
+const VERSION: (&str, &str, &str) = ("bag_version", "rowid", "bag, revision, name, brief, at");
 const TICK: (&str, &str, &str) = ("tick", "rowid", "bag, step");
 
 /// How much of a file can be read.
@@ -60,6 +63,7 @@ pub fn readable(path: &Path) -> Saved {
         events: rows(&file, EVENT).len(),
         entries: rows(&file, ENTRY).len(),
         pictures: rows(&file, PICTURE).len(),
+        versions: rows(&file, VERSION).len(),
     }
 }
 
@@ -99,6 +103,7 @@ pub fn rescue(from: &Path, into: &Path) -> Result<Saved> {
             events: put(EVENT, rows(&file, EVENT))?,
             entries: put(ENTRY, rows(&file, ENTRY))?,
             pictures: put(PICTURE, rows(&file, PICTURE))?,
+            versions: put(VERSION, rows(&file, VERSION))?,
         };
         // The file may be from before.
         bags::renew(transaction)?;

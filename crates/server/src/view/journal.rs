@@ -123,6 +123,9 @@ pub struct KeptEntry {
     pub paper: Option<String>,
     /// The distance of two grooves of the board, in nanometres.
     pub groove: i64,
+    /// The bag's revision.
+    #[serde(default)]
+    pub revision: i64,
     /// Seconds that were guessed for cutting, scoring, folding and gluing.
     pub guessed: [u32; 4],
 }
@@ -211,6 +214,7 @@ impl EntryText {
             metric: unit == Unit::Metric,
             paper,
             groove,
+            revision: bag.revision,
             guessed,
         })
     }

@@ -4,8 +4,8 @@ use super::costs::CostsText;
 use super::layout::SheetCutView;
 use super::run::{EveningText, KeptRun};
 use super::spelled::{StageName, StopName};
-use crate::planned::{KeptLists, Planned, taken};
 use crate::store::runs::{Event, Need};
+use crate::view::planned::{KeptLists, Planned, taken};
 use jiff::civil::Date;
 use serde::Serialize;
 use std::collections::BTreeMap;
@@ -823,14 +823,14 @@ fn cut_list_views(
     events: &[(i64, Event)],
     around: &Around<'_>,
 ) -> Vec<CutListView> {
-    let view = |(n, list): (usize, &crate::planned::KeptList)| {
+    let view = |(n, list): (usize, &crate::view::planned::KeptList)| {
         let own = list.paper.and_then(|paper| around.papers.iter().find(|(id, _)| *id == paper));
         let too_large = list.too_large.iter().filter_map(|(line, part)| {
             let place = planned.place(*line)?;
             let part = planned.lines[place].parts.get(*part)?;
             Some(format!("{}: {}", planned.lines[place].name, part.name))
         });
-        let pattern = |(k, pattern): (usize, &crate::planned::KeptPattern)| PatternView {
+        let pattern = |(k, pattern): (usize, &crate::view::planned::KeptPattern)| PatternView {
             sheet: pattern.sheet.clone(),
             done: lists.cut(events, (n, k)),
             of: pattern.times,
@@ -1060,7 +1060,7 @@ fn seconds_of(planned: &Planned, lists: &KeptLists, line: usize, pace: &Pace) ->
     let work: u32 = planned.work.batches.iter().map(of).sum();
     let number = planned.run.lines[line].line;
     let patterns = lists.lists.iter().flat_map(|list| &list.patterns);
-    let own = |pattern: &crate::planned::KeptPattern| {
+    let own = |pattern: &crate::view::planned::KeptPattern| {
         let all: u32 = pattern.holds.iter().map(|(_, _, count)| count).sum();
         let own: u32 =
             pattern.holds.iter().filter(|(line, _, _)| *line == number).map(|(_, _, count)| count).sum();

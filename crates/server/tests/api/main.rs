@@ -19,6 +19,7 @@ mod runs;
 mod shelf;
 mod table;
 mod taking;
+mod versions;
 mod views;
 mod ways;
 

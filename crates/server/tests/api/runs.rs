@@ -284,7 +284,7 @@ fn all(service: &Service) -> (i64, i64) {
                 }
             }
             let events = wide_fold::store::runs::events(db, 1)?;
-            let taken = wide_fold::planned::taken(&events);
+            let taken = wide_fold::view::planned::taken(&events);
             Ok(taken.values().fold(all, |all, (sheets, length)| (all.0 + sheets, all.1 + length)))
         })
         .unwrap()

@@ -1,6 +1,6 @@
 //! Made bags in the journal, and backups put back.
 
-use crate::house::House;
+use crate::house::{House, WIDTH};
 use wide_fold_browser::Key;
 
 #[tokio::test]
@@ -70,4 +70,21 @@ async fn what_was_deleted_comes_back_from_a_backup() {
     house.browser.until("document.querySelectorAll('.backups li').length === 2").await.unwrap();
     house.goto("/").await;
     house.reads("Tea bowl").await;
+}
+
+#[tokio::test]
+async fn a_bag_goes_back_to_how_it_was() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    house.goto("/bags/1").await;
+    house.retype(WIDTH, "3 1/2").await;
+    house.saved().await;
+    house.click("[aria-label='Earlier versions']").await;
+    house.reads("width 3¾ instead of 3½").await;
+    house.is_sound("earlier versions").await;
+    house.press("Go back to it").await;
+    house.reads("It is as it was then.").await;
+    house.reads("width 3½ instead of 3¾").await;
+    house.press_link("Back to the bag").await;
+    house.browser.find(".drawing .dimension").await.unwrap();
+    assert_eq!(house.value(WIDTH).await, "3 3/4");
 }

@@ -55,7 +55,8 @@ fn everything(host: &str) -> Value {
     // The first few, each with all that was done on it.
     let all = runs["runs"].as_array().unwrap().iter().take(RUNS);
     let worked: Vec<Value> = all.map(|run| get(host, &format!("/api/runs/{}", run["id"]))).collect();
-    let settings = ["/api/shelf", "/api/guides", "/api/rooms", "/api/costs"].map(|path| get(host, path));
+    let settings =
+        ["/api/shelf", "/api/guides", "/api/rooms", "/api/costs", "/api/journal"].map(|path| get(host, path));
     json!([bags, each, runs, worked, settings])
 }
 
@@ -82,8 +83,14 @@ fn writing() -> BTreeSet<String> {
         "/api/project/import",
         "/api/runs",
         "/api/costs",
+        "/api/backups",
+        "/api/journal",
     ]
-    .map(|start| paths.iter().filter(move |(path, _)| path.starts_with(start) && !path.ends_with("preview")));
+    .map(|start| {
+        paths.iter().filter(move |(path, _)| {
+            path.starts_with(start) && !path.ends_with("preview") && !path.ends_with("picture")
+        })
+    });
     stored
         .into_iter()
         .flatten()
@@ -143,6 +150,15 @@ fn write(host: &str, address: &str, dice: &mut Dice) -> Answer {
         id = run["id"].as_u64().unwrap();
     }
     let step = if address.contains("{step}") { some_step(host, id, dice) } else { String::new() };
+    let version = if address.contains("{revision}") {
+        id = (1..=6)
+            .find(|id| request(host, &format!("GET /api/bags/{id}"), "", "").unwrap().done())
+            .unwrap_or(id);
+        let all = request(host, &format!("GET /api/bags/{id}/versions"), "", "").unwrap().json();
+        all.as_array().and_then(|all| all.last()).map_or("1".to_owned(), |last| last["revision"].to_string())
+    } else {
+        String::new()
+    };
     // The one that was made last, if there is one.
     let backup = if address.contains("{name}") {
         get(host, "/api/backups")["kept"][0]["name"].clone()
@@ -150,7 +166,11 @@ fn write(host: &str, address: &str, dice: &mut Dice) -> Answer {
         Value::Null
     };
     let backup = backup.as_str().unwrap_or("none");
-    let start = address.replace("{id}", &id.to_string()).replace("{step}", &step).replace("{name}", backup);
+    let start = address
+        .replace("{id}", &id.to_string())
+        .replace("{step}", &step)
+        .replace("{name}", backup)
+        .replace("{revision}", &version);
     let paper = json!({ "name": "Ash card", "width": "12 in", "height": "12 in", "count": dice.roll(9) });
     let gusset = format!("{} in", dice.roll(4) + 1);
     let guide = json!({ "name": "Guide", "gusset": gusset, "flap": "1 1/4", "widths": ["3 in", "5 in"], "reach": "6" });
@@ -198,6 +218,13 @@ fn write(host: &str, address: &str, dice: &mut Dice) -> Answer {
             }
             (String::new(), spoilt)
         }
+        "POST /api/journal" => {
+            (String::new(), json!({ "bag": id, "made": "2026-11-20", "note": format!("{}", dice.roll(90)) }))
+        }
+        "PUT /api/journal/{id}" => (
+            if_match(host, "/api/journal", "entries", id),
+            json!({ "bag": 1, "made": "2026-11-20", "note": format!("{}", dice.roll(90)) }),
+        ),
         "PUT /api/backups" => (String::new(), json!({ "keep": dice.roll(9) })),
         "PUT /api/costs" => (String::new(), json!({ "glue": format!("0.0{}", dice.roll(9)) })),
         "POST /api/guides" => (String::new(), guide),

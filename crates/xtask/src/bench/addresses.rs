@@ -123,6 +123,7 @@ fn measure(wire: &mut Wire, case: &Case) -> Result<()> {
             .address
             .replace("{id}", &bag.to_string())
             .replace("{page}", "1")
+            .replace("{revision}", "1")
             .replace("{file}", case.files[turn % case.files.len()]);
         if address.contains("{step}") {
             let brief = wire.ask(&format!("GET /api/bags/{bag}"), "", "")?.json()["brief"].to_string();
@@ -254,6 +255,8 @@ fn everyday_cases(demo: &[Value], joined: &[Value]) -> Vec<Case> {
         case("what is kept of a bag", "GET /api/bags/{id}/kept", &[], ms(5), 50),
         case("a change", "PUT /api/bags/{id}", &drafts, ms(50), 100),
         case("a copy", "POST /api/bags/{id}/duplicate", &[], ms(50), 50),
+        case("how it was before", "GET /api/bags/{id}/versions", &[], ms(50), 50),
+        case("gone back to", "POST /api/bags/{id}/versions/{revision}/restore", &[], ms(50), 5),
         case("a sheet", "GET /api/bags/{id}/sheet.svg", &[], ms(20), 50),
         case("a template", "GET /api/bags/{id}/template.svg", &[], ms(20), 50),
         case("what can be taken along", "GET /api/bags/{id}/taken", &[], ms(20), 50),

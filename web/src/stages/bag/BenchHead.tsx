@@ -85,6 +85,20 @@ function ToTheTable({ bag, save }: { bag: Bag; save: () => Promise<boolean> }) {
   );
 }
 
+/** How it was before; what is on the screen is saved first. */
+function ToVersions({ bag, save }: { bag: Bag; save: () => Promise<boolean> }) {
+  const navigate = useNavigate();
+  const go = async () => (await save()) && navigate(`/bags/${bag.id}/history`);
+  return (
+    <ToolButton
+      icon="versions"
+      name="Earlier versions"
+      title="How it was before, and which was made"
+      onClick={() => void go()}
+    />
+  );
+}
+
 export function BenchHead(props: {
   bag: Bag;
   draft: BagDraft;
@@ -118,6 +132,7 @@ export function BenchHead(props: {
           disabled={!history.canRedo}
           onClick={history.redo}
         />
+        <ToVersions bag={bag} save={saving.save} />
         <UnitSwitch unit={unit} disabled={onUnit === null} onChange={(to) => onUnit?.(to)} />
         <ToTheTable bag={bag} save={saving.save} />
         <TakeAlong bag={bag.id} unit={unit === "metric" ? "mm" : "in"} save={saving.save} />

@@ -1,6 +1,5 @@
 //! Runs worked out: their lines, the work on them, and the sheets they are cut from.
 
-use crate::problem::Problem;
 use crate::store::runs::{Event, Need, TakenOff};
 use crate::view::layout::SheetCutView;
 use crate::view::run::KeptRun;
@@ -312,16 +311,12 @@ impl Runs {
     /// Works a run out, and knows it from then on.
     ///
     /// # Errors
-    /// [`Problem`] if it was kept by another version.
-    pub fn work_out(&self, id: i64, revision: i64, text: &str) -> Result<Arc<Planned>, Problem> {
+    /// [`FormatFault`] if it was kept by another version.
+    pub fn work_out(&self, id: i64, revision: i64, text: &str) -> Result<Arc<Planned>, FormatFault> {
         if let Some(known) = self.known(id, revision) {
             return Ok(known);
         }
-        let planned = Planned::new(text).map_err(|fault| {
-            let detail =
-                format!("This run was kept by another version and cannot be read ({}).", fault.sentence);
-            Problem::new(axum::http::StatusCode::CONFLICT, "unreadable", detail)
-        })?;
+        let planned = Planned::new(text)?;
         let planned = Arc::new(planned);
         let mut known = self.known.lock().unwrap_or_else(PoisonError::into_inner);
         known.retain(|(own, _, _)| *own != id);
