@@ -130,6 +130,7 @@ function Table({ run, work }: { run: Run; work: RunWork }) {
                   text={turn.kind === "task" ? `${turn.task.name}: ${turn.task.says}` : cutSays(run, turn)}
                 />
               </p>
+              {turn.kind === "task" && turn.task.step != null && <SaysOf run={run} task={turn.task} />}
               <p className="turn-count">
                 <strong>{turn.done}</strong> of <strong>{turn.of}</strong>
                 {turn.ready < turn.of && <span> ({turn.ready} cut)</span>}
@@ -225,15 +226,39 @@ function Drawing({ run, turn }: { run: Run; turn: Turn }) {
   return <StepOf key={`${turn.task.line} ${turn.task.key}`} run={run} task={turn.task} />;
 }
 
-/** The drawing of the bag's own step. */
-function StepOf({ run, task }: { run: Run; task: RunTask }) {
-  const brief = run.lines.find((line) => line.line === task.line)?.brief;
+/** The bag's own plan, for a task that is one of its steps. */
+function usePlanOf(run: Run, task: RunTask | null) {
+  const brief = run.lines.find((line) => line.line === task?.line)?.brief;
   const plan = useQuery({
-    queryKey: ["run plan", run.id, task.line, run.revision],
+    queryKey: ["run plan", run.id, task?.line, run.revision],
     queryFn: () => askPlan(brief!),
-    enabled: brief !== undefined,
+    enabled: brief !== undefined && task?.step != null,
     staleTime: Infinity,
   });
-  const step = plan.data?.steps[task.step ?? -1];
-  return plan.data && step ? <StepDrawing plan={plan.data} step={step} /> : <div aria-busy="true" />;
+  return { plan: plan.data, step: plan.data?.steps[task?.step ?? -1] };
+}
+
+/** The drawing of the bag's own step. */
+function StepOf({ run, task }: { run: Run; task: RunTask }) {
+  const { plan, step } = usePlanOf(run, task);
+  return plan && step ? <StepDrawing plan={plan} step={step} /> : <div aria-busy="true" />;
+}
+
+/** What the bag's own step says, with its figures. */
+function SaysOf({ run, task }: { run: Run; task: RunTask }) {
+  const { step } = usePlanOf(run, task);
+  return (
+    <>
+      {step?.says.map((says) => (
+        <p key={says}>
+          <Figure text={says} />
+        </p>
+      ))}
+      {step?.caution && (
+        <p className="caution">
+          <Figure text={step.caution} />
+        </p>
+      )}
+    </>
+  );
 }
