@@ -13,7 +13,7 @@ export function CountField(props: {
   const { name, count, most, least = 0, onCount } = props;
   const set = (next: number) => onCount(Math.max(least, Math.min(most, next)));
   return (
-    <span className="paper-count" role="group" aria-label={`How many of ${name}`}>
+    <span className="count-field" role="group" aria-label={`How many of ${name}`}>
       <ToolButton
         icon="minus"
         name={`One ${name} less`}
