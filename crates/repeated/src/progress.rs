@@ -89,14 +89,16 @@ impl Progress {
     fn lost(&self, work: &Work, task: &Task) -> u32 {
         let own = rank(work, task.line, task.keys.first());
         let lost = |spoil: &&Spoil| {
-            let at = rank(work, spoil.line, spoil.at.as_ref());
             let same = match (spoil.part, task.piece) {
                 (Some(part), Some(piece)) => part == piece,
                 (Some(_), None) => false,
                 (None, _) => true,
             };
+            if spoil.line != task.line || !same {
+                return false;
+            }
             let here = spoil.at.as_ref().is_some_and(|at| task.keys.contains(at));
-            same && spoil.line == task.line && (own < at && !here || here && spoil.counted)
+            if here { spoil.counted } else { own < rank(work, spoil.line, spoil.at.as_ref()) }
         };
         let times = |spoil: &Spoil| if spoil.part.is_none() { task.each } else { 1 };
         self.spoils.iter().filter(lost).map(times).sum()
@@ -125,9 +127,7 @@ impl Progress {
 
 /// The place of a key in the order of the work; before all of it if there is none.
 fn rank(work: &Work, line: usize, key: Option<&String>) -> usize {
-    let Some(key) = key else { return 0 };
-    let has = |task: &Task| task.line == line && task.keys.contains(key);
-    work.batches.iter().position(|batch| batch.tasks.iter().any(has)).map_or(0, |place| place + 1)
+    key.and_then(|key| work.place(line, key)).unwrap_or(0)
 }
 
 fn count(of: i64) -> u32 {

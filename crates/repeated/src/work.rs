@@ -9,7 +9,7 @@ use crate::plane::Span;
 use crate::steps::{Job, Stage};
 use crate::text::list;
 use crate::{Length, Plan};
-use std::collections::BTreeMap;
+use std::collections::{BTreeMap, HashMap};
 
 /// Work that is done in one go.
 #[derive(Clone, Debug, PartialEq, Eq)]
@@ -78,9 +78,16 @@ pub struct Work {
     pub batches: Vec<Batched>,
     /// With fewer settings not every line can be scored.
     pub settings_at_least: usize,
+    /// The place of every key in the order of the work, line by line.
+    places: HashMap<(usize, String), usize>,
 }
 
 impl Work {
+    /// The place of a key in the order of the work, from one; nothing if no task has it.
+    pub fn place(&self, line: usize, key: &str) -> Option<usize> {
+        self.places.get(&(line, key.to_owned())).copied()
+    }
+
     /// How often the fence is set.
     pub fn settings(&self) -> usize {
         self.batches.iter().filter(|batch| matches!(batch.what, What::SetTo(_))).count()
@@ -106,8 +113,15 @@ pub fn work(lines: &[Line], budget: &Budget<'_>) -> Work {
             batches.entry((stage, what)).or_default().push(task);
         }
     }
-    let batches = batches.into_iter().map(|((stage, what), tasks)| Batched { stage, what, tasks }).collect();
-    Work { batches, settings_at_least: settings.at_least }
+    let batches: Vec<Batched> =
+        batches.into_iter().map(|((stage, what), tasks)| Batched { stage, what, tasks }).collect();
+    let mut places = HashMap::new();
+    for (place, batch) in batches.iter().enumerate() {
+        for task in &batch.tasks {
+            places.extend(task.keys.iter().map(|key| ((task.line, key.clone()), place + 1)));
+        }
+    }
+    Work { batches, settings_at_least: settings.at_least, places }
 }
 
 fn to_score(plan: &Plan) -> Vec<Scorable> {
