@@ -1,10 +1,10 @@
 //! The demo's bags: the potters' co-operative Quillbrook Kiln packs pots for its kiln-opening weekend. All invented.
 
 use crate::routes::{papers, today};
-use crate::stock::take;
+use crate::stock::{take, written};
 use crate::store::bags::Content;
 use crate::store::journal::ENTRIES;
-use crate::store::kept::GUIDES;
+use crate::store::kept::{GUIDES, PAPERS};
 use crate::store::runs::{self, Event, RUNS};
 use crate::store::settings::{self, COSTS};
 use crate::store::{self, Store, StoreError};
@@ -12,6 +12,7 @@ use crate::view::bag::SlipView;
 use crate::view::journal::{EntryText, MinutesText};
 use crate::view::planned::Planned;
 use crate::view::run::RunDraft;
+use crate::view::shelf::read_kept;
 use jiff::{SignedDuration, Span, Timestamp};
 use rusqlite::Transaction;
 use serde_json::{Value, json};
@@ -47,7 +48,7 @@ pub fn fill(store: &Store) -> Result<(), StoreError> {
 /// The kiln opening: five bags, thirty-six pieces, nine days away, half of it done.
 fn open_kiln(transaction: &Transaction<'_>) -> Result<(), StoreError> {
     let unkept = |error: String| StoreError::Short(error);
-    let copies = [12_u32, 8, 6, 6, 4];
+    let copies = [10_u32, 8, 4, 6, 8];
     let all = store::bags::all(transaction)?;
     let lines: Vec<Value> =
         all.iter().zip(copies).map(|(bag, copies)| json!({ "bag": bag.id, "copies": copies })).collect();
@@ -55,7 +56,7 @@ fn open_kiln(transaction: &Transaction<'_>) -> Result<(), StoreError> {
     let evening = |days: i64, minutes: u32| json!({ "date": on(days), "minutes": minutes });
     let draft = json!({
         "name": "Kiln opening", "date": on(9), "lines": lines,
-        "evenings": [evening(1, 60), evening(3, 90), evening(4, 60), evening(7, 90)],
+        "evenings": [evening(1, 120), evening(2, 120), evening(3, 120), evening(5, 120), evening(6, 120), evening(8, 90)],
     });
     let draft: RunDraft = serde_json::from_value(draft).map_err(|error| unkept(error.to_string()))?;
     let papers = papers(transaction)?;
@@ -72,6 +73,8 @@ fn open_kiln(transaction: &Transaction<'_>) -> Result<(), StoreError> {
             let times = pattern.times.div_ceil(2);
             let one = Taken { sheets: pattern.sheets, length: Length::from_nm(pattern.length_nm) };
             let Some(paper) = list.paper else { continue };
+            // What is cut by now had been bought for it: the sample shelf is as full as ever.
+            bought(transaction, paper, times)?;
             let Ok(taken) = take(transaction, paper, one, times) else { continue };
             let (times, holds) = (i64::from(times), pattern.holds.clone());
             let event = Event::Cut { pattern: (n, k), times, holds, taken: Some(taken) };
@@ -98,6 +101,17 @@ fn open_kiln(transaction: &Transaction<'_>) -> Result<(), StoreError> {
         "currency": "£", "ribbon": "3.20", "ribbon_length": "10 m", "insert": "0.08", "glue": "0.04", "times": "2.5",
     });
     settings::set(transaction, COSTS, &costs.to_string())
+}
+
+/// So many more sheets of a paper.
+fn bought(transaction: &Transaction<'_>, paper: i64, sheets: u32) -> Result<(), StoreError> {
+    let kept = PAPERS.find(transaction, paper)?;
+    let Ok(own) = read_kept(&kept.text) else { return Ok(()) };
+    let more = Taken { sheets, length: Length::ZERO };
+    match own.with(more).and_then(|more| written(&more).ok()) {
+        Some(text) => runs::put_paper(transaction, paper, &text),
+        None => Ok(()),
+    }
 }
 
 /// A dozen made bags: every panel comes out a sixteenth or so more than planned.

@@ -104,9 +104,9 @@ async fn a_run_is_worked_at_the_table_by_keyboard_and_fits_a_phone() {
     }
     house.goto("/runs/1/table").await;
     house.browser.find(".turn-count").await.unwrap();
-    house.reads("6 of 12").await;
+    house.reads("8 of 16").await;
     house.browser.type_keys(&Key::Right.to_string()).await.unwrap();
-    house.browser.until("document.querySelector('.turn-count').innerText.startsWith('7') || document.querySelector('.table-alarm')").await.unwrap();
+    house.browser.until("document.querySelector('.turn-count').innerText.startsWith('9') || document.querySelector('.table-alarm')").await.unwrap();
     house.is_sound("a run at the table").await;
 }
 
