@@ -174,7 +174,8 @@ pub struct Scorable {
 /// let brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
 /// let lines = scorable(&brief, &divide(&Net::of(&brief)), &[]);
 /// // The worked bag (common practice) is 12 wide: what lies 2 from the left lies 10 from the right.
-/// let at: Vec<String> = lines[0].at.iter().map(|(at, _)| at.figure(Unit::Inch)).collect();
+/// let corner = lines.iter().find(|line| line.ends[0].x == Length::inches(2)).unwrap();
+/// let at: Vec<String> = corner.at.iter().map(|(at, _)| at.figure(Unit::Inch)).collect();
 /// assert_eq!(at, ["2", "10"]);
 /// ```
 pub fn scorable(brief: &Brief, pieces: &[Piece], feeds: &[Feed]) -> Vec<Scorable> {
