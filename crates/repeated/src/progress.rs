@@ -104,17 +104,19 @@ impl Progress {
         self.spoils.iter().filter(lost).map(times).sum()
     }
 
-    /// The most a task can have been done: nothing is worked on before it is cut.
-    pub fn most(&self, lines: &[Line], task: &Task) -> u32 {
+    /// The most a task can have been done: on all that is there, and on what was spoiled after it. Nothing is worked on before it is
+    /// cut, nor after it was spoiled.
+    pub fn most(&self, lines: &[Line], work: &Work, task: &Task) -> u32 {
         let line = &lines[task.line];
-        let cut = |part| self.cut_of(PartRef { line: task.line, part });
-        match task.piece {
-            Some(piece) => cut(piece),
+        let there = |part| self.there(lines, PartRef { line: task.line, part });
+        let whole = match task.piece {
+            Some(piece) => there(piece),
             None => {
                 let pieces = line.parts.iter().enumerate().filter(|(_, part)| part.piece.is_some());
-                pieces.map(|(n, part)| cut(n) / part.count.max(1)).min().unwrap_or_default()
+                pieces.map(|(n, part)| there(n) / part.count.max(1)).min().unwrap_or_default()
             }
-        }
+        };
+        whole + self.lost(work, task)
     }
 
     /// How many bags of a line are made: everything is done on them.
@@ -153,14 +155,16 @@ mod tests {
         };
         let (score, fold, seam) = (task("score/0/0"), task("fold/"), task("make/"));
         let mut progress = Progress::default();
-        assert_eq!((progress.wanted(&lines, piece), progress.most(&lines, score)), (3, 0));
+        assert_eq!((progress.wanted(&lines, piece), progress.most(&lines, &work, score)), (3, 0));
         progress.cut(piece, 3);
         progress.tick(0, &score.keys[0], 3);
-        assert_eq!((progress.wanted(&lines, piece), progress.most(&lines, fold)), (0, 3));
+        assert_eq!((progress.wanted(&lines, piece), progress.most(&lines, &work, fold)), (0, 3));
         progress.spoil(Spoil { line: 0, part: Some(0), at: Some(fold.keys[0].clone()), counted: false });
         // One more to cut and to score; nothing had been folded.
         assert_eq!((progress.wanted(&lines, piece), progress.there(&lines, piece)), (1, 2));
         assert_eq!((progress.of(&lines, &work, score), progress.of(&lines, &work, fold)), (4, 3));
+        // Three were scored; of two that are there two can be folded.
+        assert_eq!((progress.most(&lines, &work, score), progress.most(&lines, &work, fold)), (3, 2));
         // A whole bag, its base closed: everything before it was for nothing.
         progress.spoil(Spoil { line: 0, part: None, at: Some(seam.keys[0].clone()), counted: true });
         assert_eq!((progress.wanted(&lines, piece), progress.of(&lines, &work, score)), (2, 5));

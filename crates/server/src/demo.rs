@@ -83,7 +83,9 @@ fn open_kiln(transaction: &Transaction<'_>) -> Result<(), StoreError> {
     }
     let progress = planned.progress(&runs::events(transaction, kept.id)?);
     for task in planned.work.batches.iter().flat_map(|batch| &batch.tasks) {
-        let most = progress.most(&planned.lines, task).min(task.each * planned.lines[task.line].copies);
+        let most = progress
+            .most(&planned.lines, &planned.work, task)
+            .min(task.each * planned.lines[task.line].copies);
         let by = match task.keys.first().and_then(|key| key.split('/').next()) {
             Some("score" | "guide") => most,
             Some("fold") => most / 2,

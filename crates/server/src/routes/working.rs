@@ -132,16 +132,16 @@ pub async fn tick_work(
             let events = runs::events(transaction, id)?;
             let progress = planned.progress(&events);
             let of = progress.of(&planned.lines, &planned.work, task);
-            let most = progress.most(&planned.lines, task);
+            let most = progress.most(&planned.lines, &planned.work, task);
             let (now, name) = (progress.done(task), &planned.lines[task.line].name);
             if text.done > of {
                 return refuse(format!("This is done {of} times in all for {name}, not {}.", text.done));
             }
             if text.done > most && text.done > now {
                 let cut = match most {
-                    0 => "nothing of it is cut yet".to_owned(),
-                    1 => "only one is cut yet".to_owned(),
-                    most => format!("only {most} are cut yet"),
+                    0 => "nothing of it is cut".to_owned(),
+                    1 => "it can be done once by now, no more is cut".to_owned(),
+                    most => format!("it can be done {most} times by now, no more is cut"),
                 };
                 return refuse(format!("{name}: {cut}. Tick off its sheets first."));
             }
@@ -283,7 +283,7 @@ pub async fn spoil_piece(
             }
             let counted = at.is_some_and(|task| {
                 let of = progress.of(&planned.lines, &planned.work, task);
-                progress.done(task) >= progress.most(&planned.lines, task).min(of)
+                progress.done(task) >= progress.most(&planned.lines, &planned.work, task).min(of)
             });
             let at = at.and_then(|task| task.keys.first().cloned());
             runs::add(transaction, id, &Event::Spoil { line: text.line, part: text.part, at, counted })?;

@@ -233,18 +233,20 @@ impl KeptLists {
 
     /// What still has to be taken of the shelf.
     pub fn needs(&self, events: &[(i64, Event)]) -> Vec<Need> {
-        let mut needs: Vec<Need> = Vec::new();
-        for (n, list) in self.lists.iter().enumerate() {
-            let Some(paper) = list.paper else { continue };
-            let (mut sheets, mut length) = (0, 0);
-            for (k, pattern) in list.patterns.iter().enumerate() {
-                let open = pattern.times.saturating_sub(self.cut(events, (n, k)));
-                sheets += open * pattern.sheets;
-                length += i64::from(open) * pattern.length_nm;
-            }
-            needs.push((paper, sheets, length));
-        }
-        needs
+        let need = |(n, list): (usize, &KeptList)| {
+            let (sheets, length) = self.open(events, n);
+            Some((list.paper?, sheets, length))
+        };
+        self.lists.iter().enumerate().filter_map(need).collect()
+    }
+
+    /// What one of the lists still takes: sheets, and length of a roll in nanometres.
+    pub fn open(&self, events: &[(i64, Event)], list: usize) -> (u32, i64) {
+        let patterns = self.lists[list].patterns.iter().enumerate();
+        patterns.fold((0, 0), |(sheets, length), (k, pattern)| {
+            let open = pattern.times.saturating_sub(self.cut(events, (list, k)));
+            (sheets + open * pattern.sheets, length + i64::from(open) * pattern.length_nm)
+        })
     }
 }
 

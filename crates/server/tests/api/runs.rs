@@ -325,7 +325,16 @@ fn hangs_together(run: &Value) {
     }
     assert_eq!(on_sheets(run), wanted);
     for task in run["work"].as_array().unwrap().iter().flat_map(|batch| batch["tasks"].as_array().unwrap()) {
-        assert!(task["ready"].as_u64() <= task["of"].as_u64(), "{task}");
+        let of = |field: &str| task[field].as_u64().unwrap();
+        assert!(of("ready") <= of("of"), "{task}");
+        // Nothing is ready to be worked on that is not there: what was done for nothing apart.
+        let lines = run["lines"].as_array().unwrap();
+        let line = lines.iter().find(|line| line["line"] == task["line"]).unwrap();
+        if let Some(part) = task["part"].as_u64() {
+            let part = &line["parts"][part as usize];
+            let asked = part["each"].as_u64().unwrap() * line["copies"].as_u64().unwrap();
+            assert!(of("ready") <= part["there"].as_u64().unwrap() + of("of") - asked, "{task} of {part}");
+        }
     }
 }
 

@@ -174,7 +174,7 @@ impl BatchedView {
                     },
                     done: progress.done(task),
                     of,
-                    ready: progress.most(&planned.lines, task).min(of),
+                    ready: progress.most(&planned.lines, &planned.work, task).min(of),
                 }
             })
             .collect();

@@ -77,17 +77,11 @@ pub fn amount(sheets: i64, length_nm: i64, unit: Unit) -> String {
 
 pub(super) fn needs(lists: &KeptLists, events: &[(i64, Event)], around: &Around<'_>) -> Vec<NeedView> {
     let gone = taken(events);
-    let still = lists.needs(events);
     let mut views = Vec::new();
-    for list in &lists.lists {
+    for (n, list) in lists.lists.iter().enumerate() {
         let unit = if list.metric { Unit::Metric } else { Unit::Inch };
-        let (sheets, length) = match list.paper {
-            Some(paper) => still
-                .iter()
-                .find(|(own, _, _)| *own == paper)
-                .map_or((0, 0), |(_, sheets, length)| (i64::from(*sheets), *length)),
-            None => (i64::from(list.sheets), list.length_nm),
-        };
+        let (sheets, length) = lists.open(events, n);
+        let sheets = i64::from(sheets);
         let own = list.paper.and_then(|paper| around.papers.iter().find(|(id, _)| *id == paper));
         let there = own.map_or((0, 0), |(_, paper)| {
             let has = paper.amount();
