@@ -5,6 +5,7 @@ mod extras;
 mod fittings;
 mod guided;
 mod habits;
+mod hand;
 mod limits;
 mod places;
 mod top;
@@ -14,6 +15,7 @@ pub use extras::{Extra, Extras};
 pub use fittings::*;
 pub use guided::Misfit;
 pub use habits::*;
+pub use hand::Hand;
 pub use limits::{BriefFault, MOST_WORDS};
 pub use places::{AllRound, Cuts, JoinWeights, Place, Places, Side};
 pub use top::{ClosingFlap, FaceSide, Hem, HemSide, Top, TopNature};
@@ -55,6 +57,8 @@ pub struct Brief {
     pub side_sheet: Option<Sheet>,
     /// The scoring board at hand.
     pub board: Board,
+    /// What the crafter's hands do every time, and scores are told less by.
+    pub hand: Hand,
     /// A guide to notch and score it with, as far as it reaches.
     pub guide: Option<Guide>,
     /// What goes into it, as it lies, if that is kept with the bag.
@@ -111,6 +115,7 @@ impl Brief {
             sheet: Sheet::default(),
             side_sheet: None,
             board: Board::default(),
+            hand: Hand::NONE,
             guide: None,
             gift: None,
             heard: None,

@@ -20,6 +20,21 @@ impl Figures {
         }
     }
 
+    /// Where to score, for these hands: `5¾ less 1⁄32`; the bare figure if nothing is taken off.
+    pub fn told(self, at: Length, less: Length) -> String {
+        let at = self.say(at);
+        self.less(less).map_or_else(|| at.clone(), |less| format!("{at} {less}"))
+    }
+
+    /// `less 1⁄32`, `plus 1⁄32`; nothing if it is nothing.
+    pub fn less(self, less: Length) -> Option<String> {
+        match less {
+            Length::ZERO => None,
+            less if less.is_positive() => Some(format!("less {}", self.say(less))),
+            less => Some(format!("plus {}", self.say(less.abs()))),
+        }
+    }
+
     /// `3¾ × 6½ × 2`: the finished size; of a flare, which has no gusset, `10½ × 13⅞`.
     pub fn size(self, brief: &Brief) -> String {
         let size = brief.finished;

@@ -2,8 +2,9 @@
 //! nothing. Numbers come from a generator of our own, so that every run is the same run.
 #![allow(clippy::unwrap_used)] // In a test, a panic is the failure.
 
-use wide_fold_core::Length;
+use wide_fold_core::brief::Hand;
 use wide_fold_core::drift::{SURE, SURER, drift};
+use wide_fold_core::{Length, Unit};
 
 /// Pseudo-random numbers between 0 and 1 (SplitMix64; Steele, Lea & Flood, 2014).
 struct Dice(u64);
@@ -78,4 +79,31 @@ fn nothing_is_offered_where_there_is_nothing_and_something_where_there_is() {
             assert!(bags < 24 || share(&mut dice, 3.0) > 0.8, "{bags} bags");
         }
     }
+}
+
+/// A crafter takes what is offered into the next bags: what those are off is less than the least mark of a ruler, nearly always.
+#[test]
+fn bags_made_with_what_is_taken_off_come_out_as_planned() {
+    let mut dice = Dice(23);
+    for (by, spread, mark) in [(2.0, 1.0, 1.0), (-3.4, 2.0, 1.0), (5.0, 2.0, 2.0)] {
+        let (mut offered, mut right) = (0_u32, 0_u32);
+        for _ in 0..600 {
+            let first = made(&mut dice, 40, by, spread, mark, 0.05);
+            let mark_length = Length::from_nm((mark * 396_875.0) as i64);
+            let Some(less) = drift(&first, mark_length).unwrap().allowance(Unit::Inch) else { continue };
+            offered += 1;
+            assert!(less.is_on(Length::sixty_fourths(1)) && less.abs() <= Hand::MOST);
+            // The same hands, told so much less.
+            let told = by - (less.nm() as f64) / 396_875.0;
+            let second = made(&mut dice, 400, told, spread, 1.0, 0.0);
+            let still = drift(&second, Length::sixty_fourths(1)).unwrap();
+            right += u32::from(still.median.abs() <= Length::sixty_fourths(1));
+        }
+        assert!(offered > 500, "{by}: offered {offered} of 600 times");
+        assert!(f64::from(right) >= 0.95 * f64::from(offered), "{by}: {right} of {offered}");
+    }
+    // Half an inch is no habit of the hand.
+    let wrong = vec![Length::eighths(4); 20];
+    let found = drift(&wrong, Length::sixty_fourths(1)).unwrap();
+    assert_eq!((found.is_sure, found.allowance(Unit::Inch)), (true, None));
 }

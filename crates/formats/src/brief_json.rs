@@ -44,7 +44,7 @@ use utoipa::ToSchema;
 use wide_fold_core::brief::{
     Across, AllRound, BaseHabit, Board, Build, CLOSING_FLAP_CORNER, CLOSING_FLAP_DEPTH, CUSTOMARY_HEM,
     CUSTOMARY_LAP, CUSTOMARY_NOTCH, CUSTOMARY_PLEATS, CUSTOMARY_STRIP, CUSTOMARY_TAB, ClosingOrder, Cuts,
-    Direction, FaceSide, GUIDE_FLAP, GussetCrease, JoinWeights, Joins, Place, Places, Run, RunStart,
+    Direction, FaceSide, GUIDE_FLAP, GussetCrease, Hand, JoinWeights, Joins, Place, Places, Run, RunStart,
     ScoreFace, Stops, Top,
 };
 use wide_fold_core::brief::{Extra, Extras};
@@ -123,6 +123,9 @@ pub struct BriefText {
     /// The scoring board; a groove every ⅛ in, 12 in wide if left out.
     #[serde(default)]
     pub board: BoardText,
+    /// What the crafter's hands do every time, and scores are told less by; nothing if left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub hand: Option<HandText>,
     /// A guide to notch and score it with; none if left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub guide: Option<GuideText>,
@@ -240,6 +243,19 @@ pub struct BoardText {
     /// False if a piece larger than the board may not hang over its edges; it may if left out.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub hangs_over: Option<bool>,
+}
+
+/// How much more comes out than is scored, under one pair of hands; with a minus, less.
+#[derive(Clone, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields, default)]
+pub struct HandText {
+    /// A panel comes out so much wider; nothing if left out.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    #[schema(example = "1/64 in")]
+    pub panel: Option<String>,
+    /// The body comes out so much higher; nothing if left out.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub height: Option<String>,
 }
 
 fn yes() -> bool {

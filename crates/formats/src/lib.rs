@@ -34,7 +34,7 @@ pub mod tables;
 pub mod template_svg;
 pub mod unread;
 
-pub use brief_json::{BriefText, FormatFault, GuideText, read_brief};
+pub use brief_json::{BriefText, FormatFault, GuideText, HandText, UnitText, read_brief};
 pub use fold_file::{FoldFile, fold_file, read_fold};
 pub use lists_csv::{List, write_list};
 pub use paper::{PaperText, amount};

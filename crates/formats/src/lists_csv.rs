@@ -1,5 +1,6 @@
 //! A bag's parts, cuts and scores as CSV (RFC 4180): figures as a ruler shows them, and the same in millimetres.
 
+use wide_fold_core::figures::Figures;
 use wide_fold_core::fittings::parts::{Measure, parts};
 use wide_fold_core::layout::Blade;
 use wide_fold_core::net::PaperFace;
@@ -115,11 +116,14 @@ fn scores(plan: &Plan) -> Vec<Vec<String>> {
         "at mm",
         "from mm",
         "to mm",
+        "told for your hands",
+        "less mm",
     ])];
-    let mut row = |piece: usize, set: [&str; 4], [at, from, to]: [Length; 3], line: &str| {
+    let mut row = |piece: usize, set: [&str; 4], [at, from, to]: [Length; 3], line: &str, less: Length| {
         let figures = [at, from, to].map(|length| length.figure(unit));
         let exactly = [at, from, to].map(mm);
         let cells = set.into_iter().map(str::to_owned).chain(figures).chain([line.to_owned()]).chain(exactly);
+        let cells = cells.chain([Figures(unit).less(less).unwrap_or_default(), mm(less)]);
         rows.push(std::iter::once(plan.pieces[piece].name.clone()).chain(cells).collect());
     };
     let face = |up: PaperFace| match up {
@@ -141,11 +145,12 @@ fn scores(plan: &Plan) -> Vec<Vec<String>> {
                     ["guide", up, bottom, free],
                     [made.across.to, Length::ZERO, tall],
                     "upright line",
+                    Length::ZERO,
                 );
             }
             if made.base {
                 let base = [plan.brief.flap(), made.across.from, made.across.to];
-                row(feed.piece, ["guide", up, free, bottom], base, "base line");
+                row(feed.piece, ["guide", up, free, bottom], base, "base line", Length::ZERO);
             }
         }
     }
@@ -154,12 +159,12 @@ fn scores(plan: &Plan) -> Vec<Vec<String>> {
         let lying = pass.lying;
         let set = [&number, face(lying.face_up), lying.fence.name(), lying.measured_from().name()];
         for line in &pass.lines {
-            row(pass.piece, set, [line.at, line.reach.from, line.reach.to], line.role.name());
+            row(pass.piece, set, [line.at, line.reach.from, line.reach.to], line.role.name(), line.less);
         }
         // From mark to mark: one row an end.
         for slant in &pass.slants {
             for (at, down) in [slant.from, slant.to] {
-                row(pass.piece, set, [at, down, down], "45° crease, one end");
+                row(pass.piece, set, [at, down, down], "45° crease, one end", Length::ZERO);
             }
         }
     }

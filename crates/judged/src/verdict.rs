@@ -10,6 +10,7 @@ pub(crate) mod gift;
 mod groove;
 mod guide;
 mod gusset;
+mod hand;
 mod handle;
 mod hem;
 mod holes;
@@ -196,13 +197,14 @@ pub(crate) fn verdicts(draft: &Draft) -> Vec<Verdict> {
 fn findings(draft: &Draft) -> Vec<Finding> {
     let mut all = grave(draft);
     all.extend(groove::find(draft));
+    all.extend(hand::find(draft));
     all
 }
 
 /// A kind of rule: all that it finds in a draft.
 type Find = fn(&Draft) -> Vec<Finding>;
 
-/// All but the notes on the board's grooves, which ask for every pass, and what only folding shows.
+/// All but the notes on the board's grooves and on the crafter's hands, which ask for every pass, and what only folding shows.
 const GRAVE: [Find; 16] = [
     fit::find,
     build::find,
@@ -253,6 +255,7 @@ fn holds(code: &str, blocked: &[&str], brief: &Brief) -> bool {
         let own: Option<Find> = match code.split_once('.') {
             Some(("pattern", _)) => Some(pattern::seen),
             Some(("groove", _)) => Some(groove::find),
+            Some(("hand", _)) => Some(hand::find),
             _ => None,
         };
         let stands = |other: &Finding| {

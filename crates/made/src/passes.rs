@@ -2,17 +2,20 @@
 
 mod board;
 mod settings;
+mod told;
 
 pub use board::{Edge, Lying};
 pub use settings::Handling;
 
 use crate::brief::{ScoreFace, Stop};
 use crate::feeds::Feed;
+use crate::figures::Figures;
 use crate::net::{Crease, CreaseRole, Cut, CutRole, Fold, PaperFace};
 use crate::pieces::Piece;
 use crate::plane::{Point, Span};
-use crate::{Brief, Length};
+use crate::{Brief, Length, Unit};
 use settings::{Asks, Lyings};
+use told::Told;
 
 /// One way the piece lies on the board, and every line scored while it lies so.
 #[derive(Clone, Debug, PartialEq, Eq)]
@@ -49,6 +52,8 @@ pub struct Slant {
 pub struct ScoreLine {
     /// Distance from the stop: the groove.
     pub at: Length,
+    /// What it is told less by, so that it falls there under the crafter's own hands.
+    pub less: Length,
     /// Distances from the top fence at which the line begins and ends.
     pub reach: Span,
     /// True if the line runs from edge to edge of the piece.
@@ -59,6 +64,14 @@ pub struct ScoreLine {
     pub role: CreaseRole,
     /// The creases it draws, by their place in the piece's list.
     pub creases: Vec<usize>,
+}
+
+impl ScoreLine {
+    /// The bare figure at which it is scored, with what is taken off for the crafter's hands: `5¾ less 1⁄32`.
+    pub fn told(&self, unit: Unit) -> String {
+        let at = self.at.figure(unit);
+        Figures(unit).less(self.less).map_or_else(|| at.clone(), |less| format!("{at} {less}"))
+    }
 }
 
 /// A straight line of the piece, however many creases lie on it.
@@ -103,8 +116,10 @@ fn of_piece(brief: &Brief, index: usize, piece: &Piece, feeds: &[Feed]) -> Vec<P
     let course = settings::course(&asks, first_face(brief.score_face));
     let mut passes: Vec<Pass> = Vec::new();
     let on_table = !lies_on(brief, piece);
-    for Stroke { line, asks, by_ruler, fold, role } in strokes {
-        let Some(lying) = asks.scored(&course) else { continue };
+    for stroke in strokes {
+        let Some(lying) = stroke.asks.scored(&course) else { continue };
+        let less = stroke.less(lying);
+        let Stroke { line, by_ruler, fold, role, .. } = stroke;
         let [from, to] = [line.from, line.to].map(|point| lying.on_board(point, piece.width, piece.height));
         let slants = line.is_slanted();
         let depth = if lying.fence.lies_across() { piece.height } else { piece.width };
@@ -130,7 +145,8 @@ fn of_piece(brief: &Brief, index: usize, piece: &Piece, feeds: &[Feed]) -> Vec<P
         } else {
             let reach = Span::new(from.1.min(to.1), from.1.max(to.1));
             let right_across = reach == Span::new(Length::ZERO, depth);
-            let score = ScoreLine { at: from.0, reach, right_across, fold, role, creases: line.creases };
+            let score =
+                ScoreLine { at: from.0, less, reach, right_across, fold, role, creases: line.creases };
             passes[place].lines.push(score);
         }
     }
@@ -153,6 +169,8 @@ pub struct Scorable {
     /// Distances from a stop, and how the piece lies then: each distance once, as people would lay it first. None if the line is
     /// drawn along a ruler, from mark to mark.
     pub at: Vec<(Length, Lying)>,
+    /// What it is told less by from the left or the bottom edge, and from the edge across from it.
+    pub less: [Length; 2],
     /// Its ends on the piece.
     pub ends: [Point; 2],
     /// True if the line runs from edge to edge of the piece.
@@ -181,7 +199,7 @@ pub struct Scorable {
 pub fn scorable(brief: &Brief, pieces: &[Piece], feeds: &[Feed]) -> Vec<Scorable> {
     let of_piece = |(index, piece): (usize, &Piece)| -> Vec<Scorable> {
         let first = first_face(brief.score_face);
-        let scorable = |Stroke { line, asks, by_ruler, role, .. }: Stroke| {
+        let scorable = |Stroke { line, asks, by_ruler, role, less, .. }: Stroke| {
             let mut at: Vec<(Length, Lying)> = Vec::new();
             for lying in asks.places(first).filter(|_| !by_ruler) {
                 let (along, _) = lying.on_board(line.from, piece.width, piece.height);
@@ -197,6 +215,7 @@ pub fn scorable(brief: &Brief, pieces: &[Piece], feeds: &[Feed]) -> Vec<Scorable
             Scorable {
                 piece: index,
                 at,
+                less,
                 ends: [line.from, line.to],
                 right_across,
                 slants,
@@ -215,12 +234,10 @@ fn strokes(brief: &Brief, index: usize, piece: &Piece, feeds: &[Feed]) -> Vec<St
         let own = feeds.iter().filter(|feed| feed.piece == index);
         own.flat_map(|feed| &feed.creases).any(|crease| line.creases.contains(crease))
     };
-    lines(piece)
-        .into_iter()
-        .chain(slants(piece))
-        .filter(|line| !in_guide(line))
-        .filter_map(|line| Stroke::of(brief, piece, line))
-        .collect()
+    let scored: Vec<Line> =
+        lines(piece).into_iter().chain(slants(piece)).filter(|line| !in_guide(line)).collect();
+    let told = Told::of(brief.hand, piece, &scored);
+    scored.into_iter().filter_map(|line| Stroke::of(brief, piece, line, &told)).collect()
 }
 
 /// A line to score, and where it can be.
@@ -230,12 +247,32 @@ struct Stroke {
     by_ruler: bool,
     fold: Fold,
     role: CreaseRole,
+    less: [Length; 2],
+}
+
+/// Of a line's two figures the one that counts for how the piece lies.
+fn less(both: [Length; 2], lying: Lying) -> Length {
+    match lying.measured_from() {
+        Edge::Left | Edge::Bottom => both[0],
+        Edge::Right | Edge::Top => both[1],
+    }
+}
+
+impl Scorable {
+    /// What it is told less by as the piece lies.
+    pub fn less(&self, lying: Lying) -> Length {
+        less(self.less, lying)
+    }
 }
 
 impl Stroke {
+    fn less(&self, lying: Lying) -> Length {
+        less(self.less, lying)
+    }
+
     /// Along a groove where either end of the piece brings it within the board's reach, else along a ruler. A slanted line is
     /// always ruled, and lies as it likes.
-    fn of(brief: &Brief, piece: &Piece, line: Line) -> Option<Self> {
+    fn of(brief: &Brief, piece: &Piece, line: Line, told: &Told) -> Option<Self> {
         let &Crease { fold, role, .. } = longest(&line, piece)?;
         let face = face_for(brief.score_face, fold, role);
         let slants = line.is_slanted();
@@ -254,7 +291,9 @@ impl Stroke {
         let on_groove = Lyings::that(|lying| {
             within.has(lying) && (by_ruler || at(lying) == at(lying).floor_to(brief.board.groove))
         });
-        Some(Self { line, asks: Asks { within, on_groove }, by_ruler, fold, role })
+        let edges = if line.is_upright() { [Edge::Left, Edge::Right] } else { [Edge::Bottom, Edge::Top] };
+        let less = edges.map(|edge| told.less(&line, edge));
+        Some(Self { line, asks: Asks { within, on_groove }, by_ruler, fold, role, less })
     }
 }
 

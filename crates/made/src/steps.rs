@@ -206,7 +206,7 @@ fn score(index: usize, passes: &[Pass], pieces: &[Piece], figures: Figures, pass
     if before.is_none() {
         says.extend(at_once(passes, pieces, pass.piece));
     }
-    let at: Vec<String> = pass.lines.iter().map(|line| figures.say(line.at)).collect();
+    let at: Vec<String> = pass.lines.iter().map(|line| figures.told(line.at, line.less)).collect();
     if !pass.slants.is_empty() {
         says.push(
             "Without moving it, mark both ends of each line and score from mark to mark along a ruler; each runs at 45° between a base corner and an apex:".to_owned(),
@@ -229,6 +229,11 @@ fn score(index: usize, passes: &[Pass], pieces: &[Piece], figures: Figures, pass
         ));
     } else {
         says.push(format!("Score at {} from the {side}.", list(&at)));
+    }
+    if pass.lines.iter().any(|line| line.less != Length::ZERO) {
+        says.push(
+            "What is added or taken off is for your hands: so each line falls where it belongs.".to_owned(),
+        );
     }
     says.extend(pass.lines.iter().filter(|line| !line.right_across).map(|line| stops(line, figures)));
     if pass.carry_on {

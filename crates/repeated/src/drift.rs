@@ -5,7 +5,8 @@
 //! the spread looks like, the true median lies between the k-th smallest and the k-th largest at least as often as is said. Since
 //! measures are read to a mark of the ruler, half a mark is added on both sides.
 
-use crate::Length;
+use crate::brief::Hand;
+use crate::{Length, Unit};
 
 /// How often the true median lies within the interval, at least: 95 times of 100.
 pub const SURE: f64 = 0.95;
@@ -29,15 +30,29 @@ pub struct Drift {
     pub is_sure: bool,
 }
 
+impl Drift {
+    /// What is worth taking off for it: the median, to the sixty-fourth of an inch or the tenth of a millimetre. Nothing unless it is
+    /// sure; nothing either if it is more than a hand does of itself ([`Hand::MOST`]).
+    pub fn allowance(&self, unit: Unit) -> Option<Length> {
+        let step = match unit {
+            Unit::Inch => Length::sixty_fourths(1),
+            Unit::Metric => Length::from_nm(100_000),
+        };
+        let by = self.median.nearest(step);
+        (self.is_sure && by != Length::ZERO && by.abs() <= Hand::MOST).then_some(by)
+    }
+}
+
 /// What bags are off, each told once; `mark` is what their measures were read to. Nothing if there are none.
 ///
 /// ```
-/// use wide_fold_asked::Length;
+/// use wide_fold_asked::{Length, Unit};
 /// use wide_fold_repeated::drift::drift;
 /// let off: Vec<Length> = [1, 2, 2, 3, 2, 2, 1, 2, 40].map(Length::sixty_fourths).to_vec();
 /// let found = drift(&off, Length::sixty_fourths(1)).unwrap();
 /// // One bag that went wrong moves nothing.
 /// assert_eq!((found.median, found.is_sure), (Length::sixty_fourths(2), true));
+/// assert_eq!(found.allowance(Unit::Inch), Some(Length::sixty_fourths(2)));
 /// ```
 pub fn drift(off: &[Length], mark: Length) -> Option<Drift> {
     let mut sorted = off.to_vec();

@@ -13,7 +13,7 @@ pub mod progress;
 pub mod work;
 
 // The rooms before this one, under the names they have everywhere.
-pub(crate) use wide_fold_asked::{Brief, Length, Sheet};
-pub(crate) use wide_fold_asked::{paper, plane, text};
+pub(crate) use wide_fold_asked::{Brief, Length, Sheet, Unit};
+pub(crate) use wide_fold_asked::{brief, figures, paper, plane, text};
 pub(crate) use wide_fold_judged::{Plan, several, ways};
 pub(crate) use wide_fold_made::{budget, layout, net, passes, steps};

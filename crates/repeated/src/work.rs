@@ -2,6 +2,7 @@
 
 use crate::budget::Budget;
 use crate::fence;
+use crate::figures::Figures;
 use crate::line::Line;
 use crate::net::PaperFace;
 use crate::passes::{Edge, Lying, Scorable, scorable};
@@ -174,7 +175,11 @@ fn scores(line: usize, plan: &Plan, strokes: &[Scorable], settings: &[Length]) -
                 let (along, all_round) = (lying.along(wide, tall), wide + tall);
                 Laid { lying, along, deep: all_round - along, reaches: all.iter().map(reach).collect() }
             });
-            (what, Task { keys, says: lay(lying, &all, strokes, short), lies, ..task })
+            let less = lying.map_or(Length::ZERO, |lying| strokes[all[0]].less(lying));
+            let told = Figures::of(&plan.brief)
+                .less(less)
+                .map_or_else(String::new, |less| format!("{less} for your hands: "));
+            (what, Task { keys, says: told + &lay(lying, &all, strokes, short), lies, ..task })
         })
         .collect()
 }

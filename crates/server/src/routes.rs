@@ -1,5 +1,6 @@
 //! Every address of the HTTP interface, in one place.
 
+mod allowances;
 mod bags;
 mod costs;
 mod cutter;
@@ -100,6 +101,8 @@ pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
         .routes(routes!(working::spoil_piece))
         .routes(routes!(working::undo_work))
         .routes(routes!(costs::costs, costs::set_costs))
+        .routes(routes!(allowances::hand))
+        .routes(routes!(allowances::take_allowance, allowances::leave_allowance))
         .routes(routes!(journal::read_journal, journal::add_entry))
         .routes(routes!(journal::change_entry, journal::take_entry))
         .routes(routes!(journal::bring_entry_back))

@@ -366,6 +366,19 @@ export type Drift = Schemas["DriftView"];
 
 export const readJournal = () => answer(client.GET("/api/journal"));
 
+export type HandText = Schemas["HandText"];
+export type Allowance = Schemas["AllowanceView"];
+
+/** What new plans take off for the crafter's hands on a board. */
+export const handOn = (groove: string, unit: Brief["unit"]) =>
+  answer(client.GET("/api/allowances/hand", { params: { query: { groove, unit } } }));
+
+export const takeAllowance = (id: string) =>
+  answer(client.PUT("/api/allowances/{id}", { params: { path: { id } } }));
+
+export const leaveAllowance = (id: string) =>
+  answer(client.DELETE("/api/allowances/{id}", { params: { path: { id } } }));
+
 export const addEntry = (body: EntryText) => answer(client.POST("/api/journal", { body }));
 
 export const takeEntry = (id: number) =>

@@ -4,6 +4,41 @@
  */
 
 export interface paths {
+    "/api/allowances/hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What new plans take off on a board. */
+        get: operations["hand"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/allowances/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Take what the journal offers into new plans. What it is is worked out from the journal as it stands. */
+        put: operations["take_allowance"];
+        post?: never;
+        /** Leave an allowance out of new plans; bags that were planned with it keep it. */
+        delete: operations["leave_allowance"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/backup": {
         parameters: {
             query?: never;
@@ -1243,6 +1278,15 @@ export interface components {
              */
             rise?: string | null;
         };
+        /** @description An allowance as it is offered, or as it is taken. */
+        AllowanceView: {
+            /** @description What it is taken and left by. */
+            id: string;
+            /** @description What it does, in a sentence. */
+            says: string;
+            /** @description True if new plans take it just so. */
+            taken: boolean;
+        };
         /** @description One answer. */
         AnswerView: {
             /** @description The readings that are left with it. */
@@ -1510,6 +1554,7 @@ export interface components {
             guide?: components["schemas"]["GuideText"] | null;
             /** @description What is scored down the gussets, and across so that the bag folds flat. */
             gusset_crease?: components["schemas"]["GussetCreaseText"];
+            hand?: components["schemas"]["HandText"] | null;
             /** @description The words somebody said it in, if it was read from them. */
             heard?: string | null;
             /** @description Tabs, or joining strips in place of them; tabs if left out. */
@@ -1917,8 +1962,14 @@ export interface components {
              */
             of: number;
         };
+        /**
+         * @description What of a bag is off.
+         * @enum {string}
+         */
+        DriftOf: "panels" | "height";
         /** @description What made bags are off, of one paper, on one board, or of all. */
         DriftView: {
+            allowance?: components["schemas"]["AllowanceView"] | null;
             /** @description How many bags it rests on. */
             bags: number;
             /** @description True if it is surely there. */
@@ -1940,8 +1991,8 @@ export interface components {
             points: components["schemas"]["PointView"][];
             /** @description What is said of it, with its figures. */
             says: string;
-            /** @description What is off: `panels` or `height`. */
-            what: string;
+            /** @description What is off. */
+            what: components["schemas"]["DriftOf"];
             /** @description and where the true one lies, 95 times of 100. */
             within_mm?: number[] | null;
         };
@@ -2552,6 +2603,27 @@ export interface components {
          * @enum {string}
          */
         HabitText: "full" | "half_and_lap" | "fixed" | "custom";
+        /** @description How much more comes out than is scored, under one pair of hands; with a minus, less. */
+        HandText: {
+            /**
+             * @description The body comes out so much higher; nothing if left out.
+             * @default null
+             */
+            height?: string | null;
+            /**
+             * @description A panel comes out so much wider; nothing if left out.
+             * @default null
+             * @example 1/64 in
+             */
+            panel?: string | null;
+        };
+        /** @description What is taken off on a board. */
+        HandView: {
+            /** @description As a brief has it. */
+            hand: components["schemas"]["HandText"];
+            /** @description By how much what comes out is off: `a panel 1⁄64 in more`; nothing if nothing is taken. */
+            says?: string | null;
+        };
         /** @description A kind of handle, drawn on this bag. */
         HandleChoiceView: {
             /** @description The brief with it. */
@@ -2729,6 +2801,8 @@ export interface components {
         };
         /** @description The journal, and what it teaches. */
         JournalView: {
+            /** @description Allowances that new plans take. */
+            allowances: components["schemas"]["AllowanceView"][];
             /** @description What the hands do every time: of all bags first, then by paper and by board. */
             drifts: components["schemas"]["DriftView"][];
             /** @description What is enough to be sure. */
@@ -4016,7 +4090,7 @@ export interface components {
             at: string;
             /**
              * Format: double
-             * @description The same in millimetres.
+             * @description Where the net has it, in millimetres.
              */
             at_mm: number;
             /** @description The creases it draws: `c0`. */
@@ -4026,6 +4100,8 @@ export interface components {
              * @description Where it begins, from the top fence, in millimetres.
              */
             from_mm: number;
+            /** @description What it is told less by for the crafter's hands: `less 1⁄64`; nothing if it is told as it lies. */
+            less?: string | null;
             /** @description True if it runs from edge to edge. */
             right_across: boolean;
             /** @description What it is for. */
@@ -4047,6 +4123,10 @@ export interface components {
             /** @description True if that was measured, false if it is estimated from the weight. */
             caliper_measured: boolean;
             flap_corner?: components["schemas"]["LengthView"] | null;
+            /** @description What the height is told less by. */
+            hand_height: components["schemas"]["LengthView"];
+            /** @description What a panel is told less by for the crafter's hands; with a minus, more. */
+            hand_panel: components["schemas"]["LengthView"];
             lap?: components["schemas"]["LengthView"] | null;
             /** @description The taper of the gusset flaps. */
             notch: components["schemas"]["LengthView"];
@@ -4673,6 +4753,163 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    hand: {
+        parameters: {
+            query: {
+                /** @description The distance of its grooves: `1/8 in`. */
+                groove: string;
+                /** @description The unit it is told in; inches if left out. */
+                unit?: components["schemas"]["UnitText"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandView"];
+                };
+            };
+            /** @description There is no such page. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_allowance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    leave_allowance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     backup: {
         parameters: {
             query?: never;

@@ -56,6 +56,7 @@ impl Brief {
             }
         }
         self.within("allowance", "The allowance", self.allowance, Length::ZERO, Length::eighths(2))?;
+        self.check_hand()?;
         self.check_sheets()?;
         let board = self.board;
         let least = Length::from_nm(500_000);
@@ -210,7 +211,7 @@ impl Brief {
         Ok(())
     }
 
-    fn within(
+    pub(super) fn within(
         &self,
         field: &'static str,
         what: &str,
@@ -282,6 +283,13 @@ mod tests {
             Brief { weights: super::super::JoinWeights { inside_back: 100, ..good.weights }, ..good.clone() },
             Brief { side_sheet: Some(thick(&good, Length::ZERO)), ..good.clone() },
             Brief { side_sheet: Some(thick(&good, Length::millimetres(1_000_000))), ..good.clone() },
+            Brief { hand: super::super::Hand { panel: -Length::INCH, height: zero }, ..good.clone() },
+            Brief { hand: super::super::Hand { panel: zero, height: Length::eighths(2) }, ..good.clone() },
+            Brief {
+                hand: super::super::Hand { panel: Length::eighths(1), height: zero },
+                tab: Length::eighths(3),
+                ..good.clone()
+            },
         ]
         .map(|brief| brief.check().unwrap_err().field);
         assert_eq!(
@@ -298,7 +306,10 @@ mod tests {
                 "sheet.caliper",
                 "weights.inside_back",
                 "side_sheet.caliper",
-                "side_sheet.caliper"
+                "side_sheet.caliper",
+                "hand.panel",
+                "hand.height",
+                "hand.panel"
             ]
         );
         assert_eq!(good.check(), Ok(()));

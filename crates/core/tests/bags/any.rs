@@ -3,8 +3,8 @@
 use proptest::prelude::*;
 use wide_fold_core::brief::{
     Across, AllRound, Backing, BackingKind, BaseHabit, Board, Build, Closure, ClosureKind, Cuts, Decoration,
-    Direction, FaceSide, Fittings, GussetCrease, Handle, HandleKind, Insert, Joins, Knot, Places, Punch, Run,
-    RunStart, ScoreFace, Squares, Stands, Stops, Top,
+    Direction, FaceSide, Fittings, GussetCrease, Hand, Handle, HandleKind, Insert, Joins, Knot, Places,
+    Punch, Run, RunStart, ScoreFace, Squares, Stands, Stops, Top,
 };
 use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::gift::{Gift, Thing};
@@ -138,6 +138,12 @@ fn guide(brief: &Brief, kind: u16) -> Guide {
     .in_order()
 }
 
+/// Hands of whatever habit, as long as a brief takes it.
+fn hand(by: i64, brief: &Brief) -> Hand {
+    let hand = Hand { panel: Length::sixty_fourths(by % 15 - 7), height: Length::sixty_fourths(by % 9 - 4) };
+    if (Brief { hand, ..brief.clone() }).check().is_ok() { hand } else { Hand::NONE }
+}
+
 prop_compose! {
     /// Any brief at all, with its sizes in eighths, sixteenths, sixty-fourths or tenths of a millimetre.
     pub fn any_brief()(
@@ -196,6 +202,9 @@ prop_compose! {
                 _ => Thing::Flat { width: near(size.width), height: near(size.height), thick: near(less) },
             };
             brief.gift = Some(Gift { things: vec![thing; 1 + usize::from(extras % 2)], turned: left, ..Gift::one(thing) });
+        }
+        if extras % 4 == 3 {
+            brief.hand = hand(i64::from(extras), &brief);
         }
         if extras.is_multiple_of(5) {
             let guide = guide(&brief, extras / 5);

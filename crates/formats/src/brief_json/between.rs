@@ -101,6 +101,13 @@ impl Reader {
         })
     }
 
+    fn hand(self, text: &HandText) -> Result<Hand, FormatFault> {
+        Ok(Hand {
+            panel: self.or("hand.panel", text.panel.as_ref(), Length::ZERO)?,
+            height: self.or("hand.height", text.height.as_ref(), Length::ZERO)?,
+        })
+    }
+
     fn board(self, text: &BoardText) -> Result<Board, FormatFault> {
         let board = Board::default();
         Ok(Board {
@@ -130,6 +137,7 @@ impl TryFrom<&BriefText> for Brief {
         );
         brief.unit = unit;
         brief.board = read.board(&text.board)?;
+        brief.hand = text.hand.as_ref().map_or(Ok(Hand::NONE), |hand| read.hand(hand))?;
         brief.build = read.build(&text.build, &brief)?;
         brief.fittings = text.fittings.read(unit, brief.finished.width)?;
         brief.weights = text.weights.map(JoinWeights::from).unwrap_or_default();
@@ -188,12 +196,20 @@ impl From<&Brief> for BriefText {
                 stops: (brief.board.stops != Stops::Left).then(|| brief.board.stops.into()),
                 hangs_over: (!brief.board.hangs_over).then_some(false),
             },
+            hand: brief.hand.is_any().then(|| HandText::from(brief.hand)),
             guide: brief.guide.as_ref().map(GuideText::from),
             gift: brief.gift.as_ref().map(GiftText::from),
             heard: brief.heard.clone(),
             score_face: brief.score_face.into(),
             unit: brief.unit.into(),
         }
+    }
+}
+
+impl From<Hand> for HandText {
+    fn from(hand: Hand) -> Self {
+        let told = |by: Length| (by != Length::ZERO).then(|| by.to_string());
+        Self { panel: told(hand.panel), height: told(hand.height) }
     }
 }
 

@@ -26,6 +26,7 @@ fn writing_then_reading_gives_the_same(
     brief.run = Run { start: RunStart::HalfGusset, direction: Direction::Left };
     brief.joins = Joins::Strips { width: Length::eighths(6) };
     brief.allowance = Length::sixty_fourths(2);
+    brief.hand = Hand { panel: Length::sixty_fourths(1), height: -Length::from_nm(400_000) };
     brief.unit = Unit::Metric;
     brief.sheet.printed = Printed::Both;
     brief.sheet.grammage = Some(Grammage(250));

@@ -189,7 +189,7 @@ pub(super) fn board(plan: &Plan, pass: &Pass, [wide, tall]: Room) -> Vec<Mark> {
         let dashes: &'static [f64] = if pass.by_ruler { &[0.8, 0.8] } else { &[] };
         let pen = Pen { width: 0.4, dashes, grey: INK };
         marks.push(line(spot(x, score.reach.from.mm()), spot(x, score.reach.to.mm()), pen));
-        let figure = score.at.figure(plan.brief.unit);
+        let figure = score.told(plan.brief.unit);
         let half = Weight::Medium.width(&figure, 4.0) / 2.0 + 0.6;
         let at = spot(x, 0.0)[0];
         let level = (0..3).find(|level| {

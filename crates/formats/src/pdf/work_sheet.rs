@@ -103,7 +103,7 @@ fn blocks(plan: &Plan, size: f64, column: Column) -> Vec<Block> {
             next.say(&widths.join("  ·  "), size * 1.2, Weight::Medium, inner);
         }
         if let Some(pass) = step.pass.and_then(|pass| plan.passes.get(pass)) {
-            let at: Vec<String> = pass.lines.iter().map(|line| line.at.figure(plan.brief.unit)).collect();
+            let at: Vec<String> = pass.lines.iter().map(|line| line.told(plan.brief.unit)).collect();
             let slanted = format!("{} slanted lines, from mark to mark", pass.slants.len());
             let at = if at.is_empty() { slanted } else { at.join("  ·  ") };
             next.say(

@@ -3,8 +3,10 @@
 use super::plan::planned;
 use crate::problem::{Body, Problem};
 use crate::store::bags::{self, Bag, Change, Content, Cursor, Listed, Summary};
+use crate::store::settings::{self, ALLOWANCES};
 use crate::store::{Expected, Store};
 use crate::view::bag::{BagDraft, BagSummary, BagView, BagsPage, SlipView};
+use crate::view::journal::allowances::Allowances;
 use axum::Json;
 use axum::extract::rejection::{PathRejection, QueryRejection};
 use axum::extract::{Path, Query, State};
@@ -14,8 +16,8 @@ use headers::{ETag, HeaderMapExt, IfMatch};
 use jiff::Timestamp;
 use serde::Deserialize;
 use utoipa::IntoParams;
-use wide_fold_core::Plan;
 use wide_fold_core::text::fit_to_print;
+use wide_fold_core::{Brief, Plan};
 use wide_fold_formats::project::LONGEST_NAME;
 use wide_fold_formats::{BriefText, FormatFault, sheet_svg, template_svg};
 
@@ -90,6 +92,7 @@ fn summarised(listed: &[Listed]) -> Result<(Vec<BagSummary>, Vec<Made>), Problem
     (status = 201, body = BagView), (status = 422, body = Problem, content_type = "application/problem+json")
 ))]
 pub async fn create(State(store): State<Store>, Body(draft): Body<BagDraft>) -> Result<Response, Problem> {
+    let draft = handed(&store, draft).await?;
     let content = checked(draft)?;
     let bag = store.write(move |transaction| bags::create(transaction, &content, Timestamp::now())).await?;
     created(&bag)
@@ -259,12 +262,25 @@ fn content(name: String, plan: &Plan) -> Result<Content, Problem> {
     Ok(Content { name, brief, summary: SlipView::new(plan).kept().map_err(ours)? })
 }
 
+/// A problem with a brief, where the brief is part of a bag.
+fn in_brief(problem: impl Into<Problem>) -> Problem {
+    let problem: Problem = problem.into();
+    Problem { field: problem.field.map(|field| format!("brief.{field}")), ..problem }
+}
+
+/// A new bag takes what is taken off for the crafter's hands, unless its brief says something of them.
+async fn handed(store: &Store, mut draft: BagDraft) -> Result<BagDraft, Problem> {
+    if draft.brief.hand.is_none() {
+        let kept = store.read(|connection| settings::find(connection, ALLOWANCES)).await?;
+        let brief = Brief::try_from(&draft.brief).map_err(in_brief)?;
+        draft.brief.hand = Some(Allowances::kept(kept).on(&brief).hand.into());
+    }
+    Ok(draft)
+}
+
 /// A name and a brief that are fit to be saved.
 fn checked(draft: BagDraft) -> Result<Content, Problem> {
-    let plan = planned(&draft.brief).map_err(|problem| Problem {
-        field: problem.field.map(|field| format!("brief.{field}")),
-        ..problem
-    })?;
+    let plan = planned(&draft.brief).map_err(in_brief)?;
     // A tab or a line break that was pasted is a space.
     let name: String = draft.name.trim().chars().map(|c| if c.is_whitespace() { ' ' } else { c }).collect();
     let fault = |detail: String| {

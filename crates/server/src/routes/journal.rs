@@ -7,7 +7,9 @@ use crate::dear::Dear;
 use crate::problem::{Body, FileBody, Problem};
 use crate::store::journal::{self, ENTRIES};
 use crate::store::kept::{Change, PAPERS};
+use crate::store::settings::{self, ALLOWANCES};
 use crate::store::{Store, StoreError, bags, versions};
+use crate::view::journal::allowances::Allowances;
 use crate::view::journal::{EntryText, JournalView};
 use crate::view::shelf::read_kept;
 use axum::Json;
@@ -40,7 +42,10 @@ pub struct EntryKept {
 #[utoipa::path(get, path = "/api/journal", responses((status = 200, body = JournalView)))]
 pub async fn read_journal(State(store): State<Store>) -> Result<Json<JournalView>, Problem> {
     let view = store
-        .read(|connection| Ok(JournalView::new(&ENTRIES.list(connection)?, &journal::pictured(connection)?)))
+        .read(|connection| {
+            let allowances = Allowances::kept(settings::find(connection, ALLOWANCES)?);
+            Ok(JournalView::new(&ENTRIES.list(connection)?, &journal::pictured(connection)?, &allowances))
+        })
         .await?;
     Ok(Json(view))
 }

@@ -7,6 +7,8 @@ use rusqlite::{Connection, OptionalExtension, Transaction, named_params};
 pub const ROOMS: &str = "rooms";
 /// What things cost besides paper.
 pub const COSTS: &str = "costs";
+/// What new plans take off for the crafter's own hands.
+pub const ALLOWANCES: &str = "allowances";
 /// How many automatic backups are kept.
 pub const BACKUPS: &str = "backups";
 

@@ -1,5 +1,6 @@
 //! The journal: what was measured of made bags.
 
+pub mod allowances;
 mod taught;
 
 use crate::store::bags::Bag;
@@ -7,7 +8,7 @@ use crate::store::kept::Kept;
 use crate::view::run::day;
 use jiff::civil::Date;
 use serde::{Deserialize, Serialize};
-pub use taught::{DriftView, JournalView, PlotMark, PointView, RecordView, pace};
+pub use taught::{DriftOf, DriftView, JournalView, PlotMark, PointView, RecordView, pace};
 use utoipa::ToSchema;
 use wide_fold_core::line::Line;
 use wide_fold_core::mass::Mass;
@@ -126,6 +127,9 @@ pub struct KeptEntry {
     /// The bag's revision.
     #[serde(default)]
     pub revision: i64,
+    /// What was taken off a panel and the height for these hands, in nanometres.
+    #[serde(default)]
+    pub hand: [i64; 2],
     /// Seconds that were guessed for cutting, scoring, folding and gluing.
     pub guessed: [u32; 4],
 }
@@ -205,6 +209,7 @@ impl EntryText {
             ));
         }
         let groove = brief.board.groove.nm();
+        let hand = [brief.hand.panel.nm(), brief.hand.height.nm()];
         let guessed = guessed(&Line::new(&bag.name, brief, 1, [None, None]));
         Ok(KeptEntry {
             text,
@@ -215,6 +220,7 @@ impl EntryText {
             paper,
             groove,
             revision: bag.revision,
+            hand,
             guessed,
         })
     }

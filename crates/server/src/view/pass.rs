@@ -7,6 +7,7 @@ use std::collections::HashMap;
 use std::hash::Hasher;
 use utoipa::ToSchema;
 use wide_fold_core::brief::{Board, Stop};
+use wide_fold_core::figures::Figures;
 use wide_fold_core::folded::motion::legs;
 use wide_fold_core::passes::{Edge, Pass};
 use wide_fold_core::plane::Span;
@@ -79,7 +80,9 @@ impl BoardView {
 pub struct ScoreView {
     /// Distance from the stop, as a figure.
     pub at: String,
-    /// The same in millimetres.
+    /// What it is told less by for the crafter's hands: `less 1⁄64`; nothing if it is told as it lies.
+    pub less: Option<String>,
+    /// Where the net has it, in millimetres.
     pub at_mm: f64,
     /// Where it begins, from the top fence, in millimetres.
     pub from_mm: f64,
@@ -171,6 +174,7 @@ impl PassView {
                 .iter()
                 .map(|line| ScoreView {
                     at: line.at.figure(unit),
+                    less: Figures(unit).less(line.less),
                     at_mm: line.at.mm(),
                     from_mm: line.reach.from.mm(),
                     to_mm: line.reach.to.mm(),

@@ -92,6 +92,10 @@ pub struct SettingsView {
     pub caliper_measured: bool,
     /// Room given to the thickness of the paper.
     pub allowance: LengthView,
+    /// What a panel is told less by for the crafter's hands; with a minus, more.
+    pub hand_panel: LengthView,
+    /// What the height is told less by.
+    pub hand_height: LengthView,
     /// The board's reach.
     pub reach: LengthView,
     /// The sheet's width, pattern upright.
@@ -172,6 +176,8 @@ impl PlanView {
                 caliper: hundredths(brief.sheet.thickness().caliper),
                 caliper_measured: brief.sheet.thickness().measured,
                 allowance: length(brief.allowance),
+                hand_panel: length(brief.hand.panel),
+                hand_height: length(brief.hand.height),
                 reach: LengthView::new(brief.board.reach, unit),
                 sheet_width: LengthView::new(brief.sheet.width, unit),
                 sheet_height: LengthView::new(brief.sheet.height, unit),

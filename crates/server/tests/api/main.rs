@@ -1,6 +1,7 @@
 //! The HTTP interface, without a network: requests go straight into the router.
 #![allow(clippy::unwrap_used)] // In a test, a panic is the failure.
 
+mod allowances;
 mod conserved;
 mod cutter;
 mod fit;

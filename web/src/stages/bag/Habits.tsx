@@ -5,6 +5,7 @@ import { BaseFlaps } from "./habits/BaseFlaps";
 import { Board } from "./habits/Board";
 import { Gift } from "./habits/Gift";
 import { Guide } from "./habits/Guide";
+import { Hands } from "./habits/Hands";
 import { Heard } from "./habits/Heard";
 import { Joinings } from "./habits/Joinings";
 import { Paper } from "./habits/Paper";
@@ -29,6 +30,7 @@ export function Habits(props: {
       {brief.build?.kind === "joined" && <Joinings {...said} />}
       <BaseFlaps {...said} />
       <Board {...said} />
+      <Hands {...said} />
       <Guide {...said} onOffer={onOffer} />
     </div>
   );

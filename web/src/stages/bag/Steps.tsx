@@ -3,7 +3,7 @@
 import type { Plan, Step } from "../../api/client";
 import { InGuide } from "../../sheet/InGuide";
 import { OnBoard } from "../../sheet/OnBoard";
-import { Figure } from "../../words/Figure";
+import { Told } from "../../words/Told";
 import { StepSays } from "./StepSays";
 import type { Stage } from "./StageRail";
 
@@ -50,7 +50,7 @@ function ScoreFigures(props: { plan: Plan; step: Step; current: boolean; onPass:
       {slants > 0 && <span>{slants} × 45°</span>}
       {lines.map((line) => (
         <span key={line.at} className={line.right_across ? "" : "stops-short"}>
-          <Figure text={line.at} />
+          <Told line={line} />
         </span>
       ))}
     </button>

@@ -2,7 +2,18 @@
 
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { lazy, Suspense, useState } from "react";
-import { bringEntry, pictureUrl, readJournal, setPicture, takeEntry, type Entry } from "../../api/client";
+import { Button } from "react-bootstrap";
+import {
+  bringEntry,
+  leaveAllowance,
+  pictureUrl,
+  readJournal,
+  setPicture,
+  takeAllowance,
+  takeEntry,
+  type Allowance,
+  type Entry,
+} from "../../api/client";
 import { Failed } from "../../api/Failed";
 import { PageHead } from "../../drawings/PageHead";
 import { ToolButton } from "../../drawings/ToolButton";
@@ -16,7 +27,10 @@ const Plots = lazy(() => import("./Plots"));
 export function JournalView() {
   const queries = useQueryClient();
   const journal = useQuery({ queryKey: ["journal"], queryFn: readJournal, refetchOnMount: "always" });
-  const refresh = () => queries.invalidateQueries({ queryKey: ["journal"] });
+  const refresh = async () => {
+    await queries.invalidateQueries({ queryKey: ["hand"] });
+    await queries.invalidateQueries({ queryKey: ["journal"] });
+  };
   const [gone, setGone] = useState<Entry | null>(null);
   const take = useMutation({
     mutationFn: (entry: Entry) => takeEntry(entry.id),
@@ -27,7 +41,9 @@ export function JournalView() {
     mutationFn: ({ entry, file }: { entry: number; file: File }) => setPicture(entry, file),
     onSuccess: refresh,
   });
-  const problem = take.error ?? bring.error ?? picture.error;
+  const keep = useMutation({ mutationFn: (one: Allowance) => takeAllowance(one.id), onSuccess: refresh });
+  const leave = useMutation({ mutationFn: (one: Allowance) => leaveAllowance(one.id), onSuccess: refresh });
+  const problem = keep.error ?? leave.error ?? take.error ?? bring.error ?? picture.error;
   const entries = journal.data?.entries ?? [];
   return (
     <div className="shelf journal">
@@ -47,9 +63,29 @@ export function JournalView() {
               <p>Nothing has been measured yet. Three measures of a made bag are a beginning.</p>
             ) : (
               <Suspense fallback={<p aria-busy="true">Drawing…</p>}>
-                <Plots drifts={journal.data.drifts} enough={journal.data.enough} />
+                <Plots drifts={journal.data.drifts} enough={journal.data.enough} onTake={keep.mutate} />
               </Suspense>
             )}
+          </section>
+        )}
+        {(journal.data?.allowances.length ?? 0) > 0 && (
+          <section aria-label="Allowances">
+            <h2>Taken off for your hands</h2>
+            <ul className="journal-allowances">
+              {journal.data?.allowances.map((one) => (
+                <li key={one.id}>
+                  <span>
+                    <Figure text={one.says} />
+                  </span>
+                  <Button variant="remedy" onClick={() => leave.mutate(one)}>
+                    Leave it out
+                  </Button>
+                </li>
+              ))}
+            </ul>
+            <p className="plots-enough">
+              Bags that were planned with it keep it, until it is taken out of their habits.
+            </p>
           </section>
         )}
         {(journal.data?.papers.length ?? 0) > 0 && (

@@ -11,10 +11,18 @@ import {
   XAxis,
   YAxis,
 } from "recharts";
-import type { Drift } from "../../api/client";
+import { Button } from "react-bootstrap";
+import type { Allowance, Drift } from "../../api/client";
+import { Icon } from "../../drawings/Icon";
 import { Figure } from "../../words/Figure";
 
-export default function Plots({ drifts, enough }: { drifts: Drift[]; enough: string }) {
+export default function Plots(props: {
+  drifts: Drift[];
+  enough: string;
+  /** Takes an allowance into new plans. */
+  onTake: (allowance: Allowance) => void;
+}) {
+  const { drifts, enough, onTake } = props;
   const groups = [...new Set(drifts.map((drift) => drift.of ?? ""))];
   const [of, setOf] = useState("");
   const shown = drifts.filter((drift) => (drift.of ?? "") === (groups.includes(of) ? of : ""));
@@ -38,7 +46,7 @@ export default function Plots({ drifts, enough }: { drifts: Drift[]; enough: str
       </p>
       <div className="plots">
         {shown.map((drift) => (
-          <Plot key={drift.what} drift={drift} />
+          <Plot key={drift.what} drift={drift} onTake={onTake} />
         ))}
       </div>
       <p className="plots-enough">{enough}</p>
@@ -46,7 +54,7 @@ export default function Plots({ drifts, enough }: { drifts: Drift[]; enough: str
   );
 }
 
-function Plot({ drift }: { drift: Drift }) {
+function Plot({ drift, onTake }: { drift: Drift; onTake: (allowance: Allowance) => void }) {
   const figures = (marks: Drift["off_marks"]) => (mm: number) =>
     marks.find((mark) => Math.abs(mark.mm - mm) < 1e-6)?.figure ?? "";
   const ticks = (marks: Drift["off_marks"]) => marks.map((mark) => mark.mm);
@@ -98,6 +106,22 @@ function Plot({ drift }: { drift: Drift }) {
         <span>
           <Figure text={drift.says} />
         </span>
+        {drift.allowance && (
+          <div className="plot-offer">
+            <p>
+              <Figure text={drift.allowance.says} />
+            </p>
+            {drift.allowance.taken ? (
+              <p>
+                <Icon name="tick" /> New plans do so.
+              </p>
+            ) : (
+              <Button variant="remedy" onClick={() => onTake(drift.allowance!)}>
+                Take it into new plans
+              </Button>
+            )}
+          </div>
+        )}
         <details>
           <summary>The bags one by one</summary>
           <ul>

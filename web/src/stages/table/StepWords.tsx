@@ -2,7 +2,7 @@
 
 import type { RefCallback } from "react";
 import type { Plan, Step } from "../../api/client";
-import { Figure } from "../../words/Figure";
+import { Told } from "../../words/Told";
 import { StepSays } from "../bag/StepSays";
 
 export function StepWords(props: {
@@ -29,7 +29,7 @@ export function StepWords(props: {
         <p className="step-figures">
           {pass.lines.map((line) => (
             <span key={`${line.at} ${line.from_mm}`}>
-              <Figure text={line.at} />
+              <Told line={line} />
             </span>
           ))}
         </p>

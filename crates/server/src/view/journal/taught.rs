@@ -1,9 +1,10 @@
 //! What made bags teach: how far they are off every time, what became of papers, how fast the crafter is.
 
+use super::allowances::{AllowanceId, AllowanceView, Allowances, Taken};
 use super::{EntryView, KeptEntry};
 use crate::store::kept::Kept;
 use crate::view::run_view::Pace;
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
 use std::collections::{BTreeMap, BTreeSet};
 use utoipa::ToSchema;
 use wide_fold_core::drift::{Drift, ENOUGH};
@@ -11,11 +12,52 @@ use wide_fold_core::mass::Mass;
 use wide_fold_core::text::list;
 use wide_fold_core::{Length, Unit, drift};
 
+/// What of a bag is off.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+#[schema(rename_all = "snake_case")]
+pub enum DriftOf {
+    /// Faces and gussets.
+    Panels,
+    /// The body, from base line to top edge.
+    Height,
+}
+
+impl DriftOf {
+    /// Both.
+    pub const ALL: [Self; 2] = [Self::Panels, Self::Height];
+
+    /// As it is spelled.
+    pub const fn name(self) -> &'static str {
+        match self {
+            Self::Panels => "panels",
+            Self::Height => "height",
+        }
+    }
+
+    /// By how much a bag is off that was made with nothing taken off for its hands.
+    fn off(self, entry: &KeptEntry) -> Option<Length> {
+        let [panel, height] = entry.hand.map(Length::from_nm);
+        match self {
+            Self::Panels => Some(entry.panel_off()? + panel),
+            Self::Height => Some(entry.off()[1]? + height),
+        }
+    }
+
+    /// The measure that it is looked at against: width, height or gusset.
+    const fn planned(self) -> usize {
+        match self {
+            Self::Panels => 0,
+            Self::Height => 1,
+        }
+    }
+}
+
 /// What made bags are off, of one paper, on one board, or of all.
 #[derive(Clone, Debug, Serialize, ToSchema)]
 pub struct DriftView {
-    /// What is off: `panels` or `height`.
-    pub what: String,
+    /// What is off.
+    pub what: DriftOf,
     /// Of which paper, or on which board; nothing for all bags.
     pub of: Option<String>,
     /// True if that is a board.
@@ -26,6 +68,8 @@ pub struct DriftView {
     pub says: String,
     /// True if it is surely there.
     pub is_sure: bool,
+    /// What is offered for it: nothing unless it is sure, nor for a paper, nor for the only board there is.
+    pub allowance: Option<AllowanceView>,
     /// The median, in millimetres,
     pub median_mm: f64,
     /// and where the true one lies, 95 times of 100.
@@ -102,6 +146,8 @@ pub struct JournalView {
     pub papers: Vec<RecordView>,
     /// What is enough to be sure.
     pub enough: String,
+    /// Allowances that new plans take.
+    pub allowances: Vec<AllowanceView>,
 }
 
 /// Entries that are shown, and points of a plot.
@@ -111,7 +157,7 @@ const POINTS: usize = 400;
 
 impl JournalView {
     /// The journal as it stands.
-    pub fn new(kept: &[Kept], pictured: &BTreeSet<i64>) -> Self {
+    pub fn new(kept: &[Kept], pictured: &BTreeSet<i64>, allowances: &Allowances) -> Self {
         let all: Vec<(i64, i64, KeptEntry)> =
             kept.iter().filter_map(|kept| Some((kept.id, kept.revision, KeptEntry::kept(kept)?))).collect();
         let entry = |(id, revision, entry): &(i64, i64, KeptEntry)| EntryView {
@@ -131,7 +177,8 @@ impl JournalView {
         Self {
             entries: newest.into_iter().take(SHOWN).map(entry).collect(),
             total: all.len(),
-            drifts: drifts(&refs),
+            drifts: drifts(&refs, allowances),
+            allowances: allowances.views(),
             papers: records(&refs),
             enough: format!(
                 "Something is called sure when it would come about by chance less than once in a hundred journals: that takes \
@@ -141,70 +188,108 @@ impl JournalView {
     }
 }
 
-/// All bags, those of one paper, or those of one board; and which.
-type Group = (u8, Option<String>);
+/// All bags, those of one paper, or those of one board.
+#[derive(Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+enum Group<'a> {
+    All,
+    Paper(&'a str),
+    Board(i64),
+}
 
-fn drifts(all: &[(i64, &KeptEntry)]) -> Vec<DriftView> {
-    let mut groups: BTreeMap<Group, Vec<(i64, &KeptEntry)>> = BTreeMap::new();
+fn drifts(all: &[(i64, &KeptEntry)], allowances: &Allowances) -> Vec<DriftView> {
+    let mut groups: BTreeMap<Group<'_>, Vec<(i64, &KeptEntry)>> = BTreeMap::new();
     for (id, entry) in all {
-        groups.entry((0, None)).or_default().push((*id, entry));
-        if let Some(paper) = &entry.paper {
-            groups.entry((1, Some(paper.clone()))).or_default().push((*id, entry));
+        let paper = entry.paper.as_deref().map(Group::Paper);
+        for group in [Group::All, Group::Board(entry.groove)].into_iter().chain(paper) {
+            groups.entry(group).or_default().push((*id, entry));
         }
-        let groove = Length::from_nm(entry.groove).label(entry.unit());
-        groups.entry((2, Some(format!("grooves every {groove}")))).or_default().push((*id, entry));
     }
+    let boards = groups.keys().filter(|group| matches!(group, Group::Board(_))).count();
     let mut views = Vec::new();
-    for ((kind, of), entries) in groups {
-        views.extend(DriftView::new("panels", of.clone(), kind == 2, &entries, KeptEntry::panel_off, 0));
-        views.extend(DriftView::new("height", of, kind == 2, &entries, |entry| entry.off()[1], 1));
+    for (group, entries) in &groups {
+        for what in DriftOf::ALL {
+            let Some((view, offered)) = DriftView::new(what, *group, entries) else { continue };
+            let is_offered = match group {
+                Group::All => true,
+                Group::Board(_) => boards > 1,
+                Group::Paper(_) => false,
+            };
+            let allowance = allowances.offer(offered.filter(|_| is_offered));
+            views.push(DriftView { allowance, ..view });
+        }
     }
     views
 }
 
+/// `grooves every ⅛ in`.
+pub(super) fn grooves(groove: Length, unit: Unit) -> String {
+    format!("grooves every {}", groove.label(unit))
+}
+
+/// What is offered for what some bags are off; nothing unless it is sure.
+pub(super) fn allowance(entries: &[&KeptEntry], id: AllowanceId) -> Option<Taken> {
+    let told: Vec<(i64, &KeptEntry, Length)> =
+        entries.iter().filter_map(|entry| Some((0, *entry, id.what.off(entry)?))).collect();
+    taken(&told, &found(&told)?, id)
+}
+
+type Told<'a> = (i64, &'a KeptEntry, Length);
+
+fn found(told: &[Told<'_>]) -> Option<Drift> {
+    drift::drift(&told.iter().map(|(_, _, off)| *off).collect::<Vec<_>>(), mark(told))
+}
+
+fn taken(told: &[Told<'_>], found: &Drift, id: AllowanceId) -> Option<Taken> {
+    let unit = told.first()?.1.unit();
+    let by = found.allowance(unit)?.nm();
+    Some(Taken { id, by, bags: found.bags, metric: unit == Unit::Metric })
+}
+
 impl DriftView {
-    fn new(
-        what: &str,
-        of: Option<String>,
-        on_board: bool,
-        entries: &[(i64, &KeptEntry)],
-        off: impl Fn(&KeptEntry) -> Option<Length>,
-        planned: usize,
-    ) -> Option<Self> {
-        let told: Vec<(i64, &KeptEntry, Length)> =
-            entries.iter().filter_map(|(id, entry)| Some((*id, *entry, off(entry)?))).collect();
+    /// What is seen of it, and what it would offer.
+    fn new(what: DriftOf, group: Group<'_>, entries: &[(i64, &KeptEntry)]) -> Option<(Self, Option<Taken>)> {
+        let told: Vec<Told<'_>> =
+            entries.iter().filter_map(|(id, entry)| Some((*id, *entry, what.off(entry)?))).collect();
         let unit = told.first()?.1.unit();
-        let mark = mark(&told);
-        let found = drift::drift(&told.iter().map(|(_, _, off)| *off).collect::<Vec<_>>(), mark)?;
-        let point = |(id, entry, off): &(i64, &KeptEntry, Length)| PointView {
+        let found = found(&told)?;
+        let planned = |entry: &KeptEntry| Length::from_nm(entry.planned[what.planned()]);
+        let point = |(id, entry, off): &Told<'_>| PointView {
             entry: *id,
             name: entry.name.clone(),
-            planned_mm: Length::from_nm(entry.planned[planned]).mm(),
+            planned_mm: planned(entry).mm(),
             off_mm: off.mm(),
             says: by(*off, entry.unit()),
         };
         let skipped = told.len().saturating_sub(POINTS);
-        Some(Self {
-            what: what.to_owned(),
-            of,
-            on_board,
+        let groove = match group {
+            Group::Board(groove) => Some(groove),
+            Group::All | Group::Paper(_) => None,
+        };
+        let handed = told.iter().filter(|(_, entry, _)| entry.hand != [0, 0]).count();
+        let view = Self {
+            what,
+            of: match group {
+                Group::All => None,
+                Group::Paper(paper) => Some(paper.to_owned()),
+                Group::Board(groove) => Some(grooves(Length::from_nm(groove), unit)),
+            },
+            on_board: groove.is_some(),
             bags: found.bags,
-            says: said(what, &found, unit),
+            says: said(what, &found, unit, handed),
             is_sure: found.is_sure,
+            allowance: None,
             median_mm: found.median.mm(),
             within_mm: found.within.map(|(low, high)| [low.mm(), high.mm()]),
             points: told.iter().skip(skipped).map(point).collect(),
             off_marks: marks(told.iter().map(|(_, _, off)| *off).chain([Length::ZERO]), unit),
-            planned_marks: marks(
-                told.iter().map(|(_, entry, _)| Length::from_nm(entry.planned[planned])),
-                unit,
-            ),
-        })
+            planned_marks: marks(told.iter().map(|(_, entry, _)| planned(entry)), unit),
+        };
+        Some((view, taken(&told, &found, AllowanceId { what, groove })))
     }
 }
 
 /// The coarsest mark of a ruler to which all measures were read.
-fn mark(told: &[(i64, &KeptEntry, Length)]) -> Length {
+fn mark(told: &[Told<'_>]) -> Length {
     let inch = [16, 8, 4, 2, 1].map(Length::sixty_fourths);
     let metric = [Length::MM, Length::from_nm(500_000)];
     let all = || told.iter().flat_map(|(_, entry, _)| entry.measured).flatten().map(Length::from_nm);
@@ -220,15 +305,23 @@ fn by(off: Length, unit: Unit) -> String {
     }
 }
 
-fn said(what: &str, found: &Drift, unit: Unit) -> String {
-    let name = if what == "panels" { "Panels come out" } else { "Heights come out" };
+fn said(what: DriftOf, found: &Drift, unit: Unit, handed: usize) -> String {
+    let name = match what {
+        DriftOf::Panels => "Panels come out",
+        DriftOf::Height => "Heights come out",
+    };
     let bags = if found.bags == 1 { "one bag".to_owned() } else { format!("{} bags", found.bags) };
     let between = found.within.map_or_else(
         || "too few to say how surely".to_owned(),
         |(low, high)| format!("95 times of 100 between {} and {}", by(low, unit), by(high, unit)),
     );
     let spread = format!("half of them within {} of that", found.spread.label(unit));
-    format!("{name} {} by the median of {bags}: {between}; {spread}.", by(found.median, unit))
+    let handed = match handed {
+        0 => String::new(),
+        1 => " What was taken off for one of them is counted in.".to_owned(),
+        _ => format!(" What was taken off for {handed} of them is counted in."),
+    };
+    format!("{name} {} by the median of {bags}: {between}; {spread}.{handed}", by(found.median, unit))
 }
 
 fn records(all: &[(i64, &KeptEntry)]) -> Vec<RecordView> {

@@ -1,0 +1,140 @@
+//! Hands with a habit, told otherwise for it: what they score falls where the net has it. The hand is made up here, from what a
+//! crafter does at the board, and knows nothing of how the figures are worked out.
+#![allow(clippy::unwrap_used)] // In a test, a panic is the failure.
+
+mod bags;
+
+use bags::any::any_brief;
+use proptest::prelude::*;
+use wide_fold_core::brief::{BaseHabit, Hand};
+use wide_fold_core::net::CreaseRole;
+use wide_fold_core::passes::{Edge, Pass, ScoreLine, scorable};
+use wide_fold_core::pieces::Piece;
+use wide_fold_core::{Brief, Length, Plan, Unit};
+
+/// Where a crafter's line comes to lie, from the edge that the piece is measured from: every corner scored lands so much further
+/// than it is told, panel after panel; the body comes out too high by the base line, which lands too near to the bottom.
+fn lands(hand: Hand, piece: &Piece, scored: &[usize], from: Edge, at: Length, told: Length) -> Length {
+    let creases = || scored.iter().map(|crease| &piece.blank.creases[*crease]);
+    let mut corners: Vec<Length> = creases()
+        .filter(|crease| matches!(crease.role, CreaseRole::Corner | CreaseRole::TabLine))
+        .map(|crease| if from == Edge::Left { crease.from.x } else { piece.width - crease.from.x })
+        .collect();
+    corners.sort_unstable();
+    corners.dedup();
+    let is_base =
+        |y: Length| creases().any(|crease| crease.role == CreaseRole::BaseLine && crease.from.y == y);
+    match from {
+        Edge::Left | Edge::Right => {
+            let panels = corners.iter().take_while(|corner| **corner <= at).count();
+            (0..panels).fold(told, |lands, _| lands + hand.panel)
+        }
+        Edge::Bottom if is_base(at) => told - hand.height,
+        Edge::Top if is_base(piece.height - at) => told + hand.height,
+        Edge::Bottom | Edge::Top => told,
+    }
+}
+
+/// Where the net has a line, from an edge.
+fn lies(piece: &Piece, line: &ScoreLine, from: Edge) -> Length {
+    let crease = &piece.blank.creases[line.creases[0]];
+    match from {
+        Edge::Left => crease.from.x,
+        Edge::Right => piece.width - crease.from.x,
+        Edge::Bottom => crease.from.y,
+        Edge::Top => piece.height - crease.from.y,
+    }
+}
+
+fn of_piece(passes: &[Pass], piece: usize) -> impl Iterator<Item = &Pass> {
+    passes.iter().filter(move |pass| pass.piece == piece)
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(400))]
+
+    #[test]
+    fn what_hands_with_a_habit_score_falls_where_the_net_has_it(
+        brief in any_brief(), panel in -8_i64..9, height in -8_i64..9,
+    ) {
+        let hand = Hand { panel: Length::sixty_fourths(panel), height: Length::sixty_fourths(height) };
+        let brief = Brief { hand, ..brief };
+        prop_assume!(brief.check().is_ok());
+        let plain = Plan::new(&Brief { hand: Hand::NONE, ..brief.clone() }).unwrap();
+        let plan = Plan::new(&brief).unwrap();
+        for (index, piece) in plan.pieces.iter().enumerate() {
+            let scored: Vec<usize> =
+                of_piece(&plan.passes, index).flat_map(|pass| &pass.lines).flat_map(|line| line.creases.clone()).collect();
+            for pass in of_piece(&plan.passes, index) {
+                let from = pass.lying.measured_from();
+                let mut before: Option<(Length, Length)> = None;
+                for line in &pass.lines {
+                    let told = line.at - line.less;
+                    prop_assert_eq!(lands(hand, piece, &scored, from, line.at, told), lies(piece, line, from));
+                    // It can be told: it lies on the piece, and no line is told before the one that is nearer.
+                    prop_assert!(told.is_positive());
+                    prop_assert!(before.is_none_or(|(at, last)| line.at == at || told > last));
+                    before = Some((line.at, told));
+                }
+            }
+        }
+        // The same lines told for a run of bags.
+        for line in scorable(&brief, &plan.pieces, &plan.feeds) {
+            for (at, lying) in &line.at {
+                let pass = of_piece(&plan.passes, line.piece).filter(|pass| pass.lying.measured_from() == lying.measured_from());
+                for same in pass.flat_map(|pass| &pass.lines).filter(|same| same.at == *at) {
+                    prop_assert_eq!(same.less, line.less(*lying));
+                }
+            }
+        }
+        // Nothing else is changed by it: pieces, layout, how it is laid on the board, what is proved.
+        prop_assert_eq!(&plan.pieces, &plain.pieces);
+        prop_assert_eq!(&plan.layout, &plain.layout);
+        let bare = |passes: &[Pass]| {
+            let mut passes = passes.to_vec();
+            passes.iter_mut().flat_map(|pass| &mut pass.lines).for_each(|line| line.less = Length::ZERO);
+            passes
+        };
+        prop_assert_eq!(&bare(&plan.passes), &plain.passes);
+        // It is said, and one press takes it back.
+        let said = plan.verdicts.iter().find(|verdict| verdict.code == "hand.allowance");
+        prop_assert_eq!(said.is_some(), hand.is_any());
+        if let Some(said) = said {
+            prop_assert_eq!(&said.remedies[0].brief, &plain.brief);
+        }
+        let codes = |plan: &Plan| {
+            let mut codes: Vec<&str> = plan.verdicts.iter().map(|verdict| verdict.code).collect();
+            codes.retain(|code| *code != "hand.allowance");
+            codes
+        };
+        prop_assert_eq!(codes(&plan), codes(&plain));
+    }
+}
+
+#[test]
+fn the_worked_bag_told_for_hands_that_make_panels_a_sixty_fourth_more() {
+    // 3¾ × 6½ × 2 on a 12×12, scored at 2, 5¾, 7¾ and 11½ and base 2 (common practice).
+    let mut brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
+    brief.hand = Hand { panel: Length::sixty_fourths(1), height: Length::sixty_fourths(2) };
+    let plan = Plan::new(&brief).unwrap();
+    let says: Vec<&str> = plan.steps.iter().flat_map(|step| &step.says).map(String::as_str).collect();
+    assert!(
+        says.contains(&"Score at 2 less 1⁄64, 5¾ less 1⁄32, 7¾ less 3⁄64 and 11½ less 1⁄16 from the left."),
+        "{says:#?}"
+    );
+    assert!(says.contains(&"Score at 2 plus 1⁄32 from the left."), "{says:#?}");
+    let said = plan.verdicts.iter().find(|verdict| verdict.code == "hand.allowance").unwrap();
+    assert_eq!(
+        said.why,
+        "Your hands make every panel 1⁄64 more and the height 1⁄32 more. 5 scores are told otherwise for it, by up to 1⁄16: \
+         11½ less 1⁄16. The net stays as it is."
+    );
+    // Other hands, in millimetres.
+    brief.hand = Hand { panel: -Length::from_nm(400_000), height: Length::ZERO };
+    brief.unit = Unit::Metric;
+    brief.base = BaseHabit::Full;
+    let plan = Plan::new(&brief).unwrap();
+    let told =
+        plan.steps.iter().flat_map(|step| &step.says).find(|says| says.starts_with("Score at")).unwrap();
+    assert!(told.contains("plus ≈0.5 mm,") && told.contains("plus ≈1.5 mm"), "{told}");
+}
