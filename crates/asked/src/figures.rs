@@ -35,6 +35,16 @@ impl Figures {
         }
     }
 
+    /// The same in a drawing, as short as can be: `−1⁄32`, `+1⁄32`.
+    pub fn mark(self, less: Length) -> Option<String> {
+        let sign = if less.is_positive() { "−" } else { "+" };
+        let figure = less.abs().figure(self.0);
+        let mark = figure
+            .strip_prefix('≈')
+            .map_or_else(|| format!("{sign}{figure}"), |bare| format!("≈{sign}{bare}"));
+        (less != Length::ZERO).then_some(mark)
+    }
+
     /// `3¾ × 6½ × 2`: the finished size; of a flare, which has no gusset, `10½ × 13⅞`.
     pub fn size(self, brief: &Brief) -> String {
         let size = brief.finished;

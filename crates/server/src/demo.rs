@@ -75,7 +75,9 @@ fn open_kiln(transaction: &Transaction<'_>) -> Result<(), StoreError> {
             let Some(paper) = list.paper else { continue };
             // What is cut by now had been bought for it: the sample shelf is as full as ever.
             bought(transaction, paper, times)?;
-            let Ok(taken) = take(transaction, paper, one, times) else { continue };
+            let Ok(taken) = take(transaction, paper, one, times, wide_fold_core::Unit::Inch) else {
+                continue;
+            };
             let (times, holds) = (i64::from(times), pattern.holds.clone());
             let event = Event::Cut { pattern: (n, k), times, holds, taken: Some(taken) };
             runs::add(transaction, kept.id, &event)?;

@@ -34,7 +34,7 @@ pub fn given_back(kept: Option<&str>, taken: Taken, as_taken: Option<&str>) -> R
     Ok(Back::Own(write(&then.or(now).ok_or(gone)?.only(taken))?))
 }
 
-/// Takes of the shelf what so many sheets of a pattern take.
+/// Takes of the shelf what so many sheets of a pattern take; a refusal is told in `unit`.
 ///
 /// # Errors
 /// [`StoreError::Short`] with a sentence if there is not so much.
@@ -43,6 +43,7 @@ pub fn take(
     paper: i64,
     one: Taken,
     times: u32,
+    unit: Unit,
 ) -> Result<TakenOff, StoreError> {
     let kept = PAPERS.find(transaction, paper)?;
     if kept.deleted {
@@ -52,7 +53,7 @@ pub fn take(
     let all = Taken { sheets: one.sheets * times, length: one.length * i64::from(times) };
     let Ok(left) = own.without(all) else {
         let has = own.amount();
-        let says = |taken: Taken| amount(i64::from(taken.sheets), taken.length.nm(), Unit::Inch);
+        let says = |taken: Taken| amount(i64::from(taken.sheets), taken.length.nm(), unit);
         return Err(StoreError::Short(format!(
             "That takes {} of {}, and on the shelf there is {}. Put on the shelf what you have bought, then tick it off.",
             says(all),

@@ -2949,6 +2949,11 @@ export interface components {
             paper?: number | null;
             /** @description True to make the bag as it is now, and not as it was when the line was written. */
             renew?: boolean;
+            /**
+             * Format: int64
+             * @description The number of the paper of its gussets, where they have one of their own; one of the drafted size is found if none is given.
+             */
+            side_paper?: number | null;
         };
         /** @description One size a guide makes. */
         MakesView: {
@@ -3187,17 +3192,13 @@ export interface components {
         };
         /** @description What a run takes of a paper. */
         NeedView: {
+            bought?: components["schemas"]["PaperText"] | null;
             /** @description What other runs hold of it, if anything. */
             held?: string | null;
             /** @description `no way of cutting takes fewer`, or what it may be. */
             least: string;
             /** @description What is left of it after the run, if nothing is missing. */
             left?: string | null;
-            /**
-             * Format: int64
-             * @description How many sheets are missing; none if it is a length of a roll.
-             */
-            missing: number;
             /** @description What it is called. */
             name: string;
             /**
@@ -3936,6 +3937,13 @@ export interface components {
             parts: components["schemas"]["RunPart"][];
             /** @description What one of it is sold for, by the rule. */
             price: string;
+            /** @description What that is called; nothing if the gussets are of the same paper. */
+            side_name?: string | null;
+            /**
+             * Format: int64
+             * @description The paper of its gussets, if they have one of their own and it lies on the shelf.
+             */
+            side_paper?: number | null;
             /** @description Its finished size: `3¾ × 6½ × 2`. */
             size: string;
         };
@@ -4102,6 +4110,8 @@ export interface components {
             from_mm: number;
             /** @description What it is told less by for the crafter's hands: `less 1⁄64`; nothing if it is told as it lies. */
             less?: string | null;
+            /** @description The same as short as can be: `−1⁄64`. */
+            less_mark?: string | null;
             /** @description True if it runs from edge to edge. */
             right_across: boolean;
             /** @description What it is for. */

@@ -42,7 +42,7 @@ export function OnBoard(props: {
   const drawn = { width: room.left + across * scale + room.right, height: y(tall) + room.bottom };
   const inside = pass.face_up === "inside";
   const levels = staggered(
-    pass.lines.map((line) => ({ x: x(line.at_mm), text: told(line) })),
+    pass.lines.map((line) => ({ x: x(line.at_mm), text: line.at })),
     figure / 18,
   );
   const beside = fromRight ? x(0) + STOP + type : x(0) - STOP - 6;
@@ -92,12 +92,22 @@ export function OnBoard(props: {
           <line x1={x(line.at_mm)} x2={x(line.at_mm)} y1={y(line.from_mm)} y2={y(line.to_mm)} />
           {!line.right_across && <path d={`M ${x(line.at_mm) - 5} ${y(line.to_mm)} h 10`} />}
           <FigureInSvg
-            text={told(line)}
+            text={line.at}
             x={x(line.at_mm)}
             y={y(0) - 14 - (levels[index] ?? 0) * figure}
             size={figure}
             className="board-figure"
           />
+          {line.less_mark && (
+            // On the paper, on the side of the line to which it moves.
+            <FigureInSvg
+              text={line.less_mark}
+              x={x(line.at_mm) + figure * (line.less_mark.includes("−") === fromRight ? 0.75 : -0.75)}
+              y={y(line.from_mm) + figure * 0.9}
+              size={figure * 0.7}
+              className="board-figure"
+            />
+          )}
         </g>
       ))}
       {pass.slants.map(({ crease, from_mm: [a = 0, b = 0], to_mm: [c = 0, d = 0] }) => (
@@ -120,9 +130,6 @@ export function OnBoard(props: {
     </svg>
   );
 }
-
-/** Where a line is scored, with what is taken off for the crafter's hands. */
-const told = (line: Pass["lines"][number]) => (line.less ? `${line.at} ${line.less}` : line.at);
 
 /** The middle of the widest stretch that no line runs through. */
 function widest(pass: Pass, wide: number): number {

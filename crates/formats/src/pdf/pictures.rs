@@ -9,6 +9,7 @@ use super::leaf::{
 use crate::drawn::{Drawn, Tool, extent};
 use wide_fold_core::Plan;
 use wide_fold_core::brief::Stop;
+use wide_fold_core::figures::Figures;
 use wide_fold_core::folded::motion::{at, legs};
 use wide_fold_core::folded::solids::in_space;
 use wide_fold_core::folded::{Folded, Turned};
@@ -189,7 +190,7 @@ pub(super) fn board(plan: &Plan, pass: &Pass, [wide, tall]: Room) -> Vec<Mark> {
         let dashes: &'static [f64] = if pass.by_ruler { &[0.8, 0.8] } else { &[] };
         let pen = Pen { width: 0.4, dashes, grey: INK };
         marks.push(line(spot(x, score.reach.from.mm()), spot(x, score.reach.to.mm()), pen));
-        let figure = score.told(plan.brief.unit);
+        let figure = score.at.figure(plan.brief.unit);
         let half = Weight::Medium.width(&figure, 4.0) / 2.0 + 0.6;
         let at = spot(x, 0.0)[0];
         let level = (0..3).find(|level| {
@@ -198,6 +199,13 @@ pub(super) fn board(plan: &Plan, pass: &Pass, [wide, tall]: Room) -> Vec<Mark> {
         taken.push((at - half, at + half, level.unwrap_or(0)));
         let y = top - fence - 1.2 - 3.6 * level.unwrap_or(0) as f64;
         marks.push(super::leaf::heading([at - half + 0.6, y], 4.0, figure));
+        // What is taken off stands on the paper, on the side of the line that it moves to.
+        if let Some(mark) = Figures::of(&plan.brief).mark(score.less) {
+            let towards_stop = score.less.is_positive() == (pass.lying.stop == Stop::Left);
+            let wide = Weight::Medium.width(&mark, 2.6);
+            let beside = if towards_stop { at - wide - 0.6 } else { at + 0.6 };
+            marks.push(super::leaf::heading([beside, top + 3.2], 2.6, mark));
+        }
     }
     for slant in &pass.slants {
         let [from, to] = [slant.from, slant.to].map(|(along, down)| spot(along.mm(), down.mm()));

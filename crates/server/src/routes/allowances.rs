@@ -89,7 +89,9 @@ pub async fn leave_allowance(
         .write(move |transaction| {
             let mut allowances = Allowances::kept(settings::find(transaction, ALLOWANCES)?);
             let left = allowances.leave(id);
-            settings::set(transaction, ALLOWANCES, &written(&allowances)?)?;
+            if left {
+                settings::set(transaction, ALLOWANCES, &written(&allowances)?)?;
+            }
             Ok(left)
         })
         .await?;

@@ -206,8 +206,10 @@ pub async fn cut_sheets(
             let by = i64::from(text.done) - i64::from(now);
             let holds = pattern.holds.clone();
             if by > 0 {
-                let taken =
-                    list.paper.map(|paper| take(transaction, paper, one, text.done - now)).transpose()?;
+                let taken = list
+                    .paper
+                    .map(|paper| take(transaction, paper, one, text.done - now, planned.unit()))
+                    .transpose()?;
                 runs::add(transaction, id, &Event::Cut { pattern: at, times: by, holds, taken })?;
             } else if by < 0 {
                 // What was taken last of it goes back first.
@@ -322,7 +324,7 @@ pub async fn undo_work(
                     put_back(transaction, taken, count)?;
                 } else {
                     let one = Taken { sheets: taken.sheets, length: Length::from_nm(taken.length_nm) };
-                    take(transaction, taken.paper, one, count)?;
+                    take(transaction, taken.paper, one, count, planned.unit())?;
                 }
             }
             runs::take_out(transaction, *number)?;

@@ -82,6 +82,8 @@ pub struct ScoreView {
     pub at: String,
     /// What it is told less by for the crafter's hands: `less 1⁄64`; nothing if it is told as it lies.
     pub less: Option<String>,
+    /// The same as short as can be: `−1⁄64`.
+    pub less_mark: Option<String>,
     /// Where the net has it, in millimetres.
     pub at_mm: f64,
     /// Where it begins, from the top fence, in millimetres.
@@ -175,6 +177,7 @@ impl PassView {
                 .map(|line| ScoreView {
                     at: line.at.figure(unit),
                     less: Figures(unit).less(line.less),
+                    less_mark: Figures(unit).mark(line.less),
                     at_mm: line.at.mm(),
                     from_mm: line.reach.from.mm(),
                     to_mm: line.reach.to.mm(),

@@ -76,6 +76,11 @@ impl Planned {
         progress
     }
 
+    /// The unit it is read in: that of its first bag.
+    pub fn unit(&self) -> Unit {
+        self.lines.first().map_or(Unit::Inch, |line| line.brief.unit)
+    }
+
     /// The lines, each with its papers by their places on the shelf.
     pub fn on(&self, papers: &[(i64, Paper)]) -> Vec<Line> {
         let place = |paper: Option<i64>| papers.iter().position(|(id, _)| Some(*id) == paper);

@@ -4,11 +4,11 @@ use crate::store::bags::Bag;
 use jiff::civil::Date;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use wide_fold_core::Brief;
 use wide_fold_core::budget::Budget;
 use wide_fold_core::line::{choose, on_paper};
 use wide_fold_core::paper::Paper;
 use wide_fold_core::text::fit_to_print;
+use wide_fold_core::{Brief, Sheet};
 use wide_fold_formats::project::LONGEST_NAME;
 use wide_fold_formats::{BriefText, FormatFault};
 
@@ -64,6 +64,9 @@ pub struct LineDraft {
     /// The number of the paper it is made of; one is chosen if none is given.
     #[serde(default)]
     pub paper: Option<i64>,
+    /// The number of the paper of its gussets, where they have one of their own; one of the drafted size is found if none is given.
+    #[serde(default)]
+    pub side_paper: Option<i64>,
     /// True to make the bag as it is now, and not as it was when the line was written.
     #[serde(default)]
     pub renew: bool,
@@ -125,6 +128,14 @@ pub struct KeptLine {
     pub brief: BriefText,
     /// False if its paper makes no such bag.
     pub fits: bool,
+}
+
+impl KeptLine {
+    /// True if it is on the papers that are asked for.
+    fn is_on(&self, draft: &LineDraft) -> bool {
+        let side = draft.side_paper.filter(|_| self.drafted.side_sheet.is_some());
+        self.paper == draft.paper && (side.is_none() || side == self.side_paper)
+    }
 }
 
 impl KeptRun {
@@ -238,7 +249,7 @@ impl RunDraft {
                 let same = |line: &&KeptLine| Some(line.line) == draft.line && line.bag == draft.bag;
                 before.lines.iter().chain(&before.gone).find(same).filter(|_| !draft.renew)
             });
-            if let Some(known) = known.filter(|known| known.paper == draft.paper && known.fits) {
+            if let Some(known) = known.filter(|known| known.is_on(draft) && known.fits) {
                 lines.push(KeptLine { copies: draft.copies, ..known.clone() });
                 continue;
             }
@@ -252,14 +263,22 @@ impl RunDraft {
                     (next_line - 1, bag.name.clone(), BriefText::from(&bag.brief().map_err(unread)?))
                 }
             };
-            let brief = Brief::try_from(&drafted)?;
-            let (paper, made) = match draft.paper {
-                Some(paper) => {
-                    let own = papers.iter().find(|(id, _)| *id == paper);
-                    let (_, own) =
-                        own.ok_or_else(|| fault("paper", "This paper is not on the shelf any more."))?;
-                    (Some(paper), on_paper(&brief, own, budget))
+            let mut brief = Brief::try_from(&drafted)?;
+            let on_shelf = |field: &str, wanted: i64| {
+                let own = papers.iter().find(|(id, _)| *id == wanted);
+                own.map(|(_, paper)| paper)
+                    .ok_or_else(|| fault(field, "This paper is not on the shelf any more."))
+            };
+            let mut side_paper = None;
+            if let Some(side) = &mut brief.side_sheet {
+                let same = || papers.iter().find(|(_, paper)| paper.sheet.size() == side.size());
+                side_paper = draft.side_paper.or_else(|| same().map(|(id, _)| *id));
+                if let Some(chosen) = draft.side_paper {
+                    *side = Sheet { turned: false, ..on_shelf("side_paper", chosen)?.sheet.clone() };
                 }
+            }
+            let (paper, made) = match draft.paper {
+                Some(paper) => (Some(paper), on_paper(&brief, on_shelf("paper", paper)?, budget)),
                 None => {
                     let all: Vec<Paper> = papers.iter().map(|(_, paper)| paper.clone()).collect();
                     let found = choose(&brief, &all, budget);
@@ -267,15 +286,13 @@ impl RunDraft {
                     (paper, found.map(|(_, brief)| brief))
                 }
             };
-            let side = brief.side_sheet.as_ref().map(|side| side.size());
-            let side_paper = papers.iter().find(|(_, paper)| Some(paper.sheet.size()) == side);
             lines.push(KeptLine {
                 line,
                 bag: draft.bag,
                 name,
                 copies: draft.copies,
                 paper,
-                side_paper: side_paper.map(|(id, _)| *id),
+                side_paper,
                 fits: made.is_some() || paper.is_none(),
                 brief: made.as_ref().map_or_else(|| drafted.clone(), BriefText::from),
                 drafted,

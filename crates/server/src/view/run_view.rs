@@ -26,7 +26,7 @@ use wide_fold_core::costs::Cost;
 use wide_fold_core::line::PartRef;
 use wide_fold_core::paper::{Money, Paper};
 use wide_fold_core::ways::differs;
-use wide_fold_core::{Brief, Plan, Unit};
+use wide_fold_core::{Brief, Plan, Sheet, Unit};
 use wide_fold_formats::BriefText;
 
 /// A run with all that follows from it.
@@ -93,6 +93,10 @@ pub struct RunLine {
     pub paper: Option<i64>,
     /// What its paper is called.
     pub paper_name: String,
+    /// The paper of its gussets, if they have one of their own and it lies on the shelf.
+    pub side_paper: Option<i64>,
+    /// What that is called; nothing if the gussets are of the same paper.
+    pub side_name: Option<String>,
     /// How it is made otherwise than it is drafted, on this paper.
     pub differs: Vec<String>,
     /// What keeps it from being made, if anything does.
@@ -178,7 +182,13 @@ impl RunView {
             let price = rates.price(total, line.copies);
             sold += price.0 * i64::from(line.copies);
             let each = Money((total.0 + i64::from(line.copies) / 2) / i64::from(line.copies.max(1)));
-            let own = kept.paper.and_then(|paper| around.papers.iter().find(|(id, _)| *id == paper));
+            let called = |paper: Option<i64>, sheet: &Sheet| {
+                let own = paper.and_then(|paper| around.papers.iter().find(|(id, _)| *id == paper));
+                own.map_or_else(
+                    || format!("{}, not on the shelf", sheet.name(line.brief.unit)),
+                    |(_, paper)| paper.name.clone(),
+                )
+            };
             let blocked = plans[n]
                 .as_ref()
                 .and_then(|plan| plan.verdicts.first())
@@ -204,10 +214,9 @@ impl RunView {
                 copies: line.copies,
                 made: progress.made(&planned.lines, &planned.work, n),
                 paper: kept.paper,
-                paper_name: own.map_or_else(
-                    || format!("{}, not on the shelf", line.brief.sheet.name(unit)),
-                    |(_, paper)| paper.name.clone(),
-                ),
+                paper_name: called(kept.paper, &line.brief.sheet),
+                side_paper: kept.side_paper.filter(|_| line.brief.side_sheet.is_some()),
+                side_name: line.brief.side_sheet.as_ref().map(|side| called(kept.side_paper, side)),
                 differs: Brief::try_from(&kept.drafted)
                     .map_or_else(|_| Vec::new(), |now| differs(&line.brief, &now)),
                 blocked: if kept.fits {
@@ -263,14 +272,15 @@ pub fn said(event: &Event, planned: &Planned) -> String {
         let own = planned.run.lines.iter().find(|own| own.line == *line);
         own.map_or("a line that is gone", |own| own.name.as_str()).to_owned()
     };
+    let unit = planned.unit();
     match event {
         Event::Tick { line, by, .. } if *by < 0 => format!("{} ticks of {} taken back", -by, name(line)),
         Event::Tick { line, by, .. } => format!("{by} × {} ticked", name(line)),
-        Event::Cut { times, .. } if *times < 0 => format!("{} put back", amount(-times, 0, Unit::Inch)),
+        Event::Cut { times, .. } if *times < 0 => format!("{} put back", amount(-times, 0, unit)),
         Event::Cut { times, taken: Some(taken), .. } if taken.length_nm > 0 => {
-            format!("{} cut", amount(0, times * taken.length_nm, Unit::Inch))
+            format!("{} cut", amount(0, times * taken.length_nm, unit))
         }
-        Event::Cut { times, .. } => format!("{} cut", amount(*times, 0, Unit::Inch)),
+        Event::Cut { times, .. } => format!("{} cut", amount(*times, 0, unit)),
         Event::Spoil { line, part: None, .. } => format!("one {} spoiled", name(line)),
         Event::Spoil { line, .. } => format!("one piece of {} spoiled", name(line)),
     }

@@ -16,6 +16,7 @@ mod list;
 mod printing;
 mod project;
 mod read;
+mod run_papers;
 mod runs;
 mod shelf;
 mod table;

@@ -119,9 +119,11 @@ fn measure(wire: &mut Wire, case: &Case) -> Result<()> {
         let body = case.bodies.get(turn % case.bodies.len().max(1)).map(Value::to_string).unwrap_or_default();
         // Numbers are those of the demo's bags and papers.
         let bag = turn % 5 + 1;
+        let of = if case.address.contains("/allowances/") { "panels".to_owned() } else { bag.to_string() };
         let mut address = case
             .address
-            .replace("{id}", &bag.to_string())
+            .replace("allowances/hand", "allowances/hand?groove=1/8%20in")
+            .replace("{id}", &of)
             .replace("{page}", "1")
             .replace("{revision}", "1")
             .replace("{file}", case.files[turn % case.files.len()]);
@@ -319,6 +321,9 @@ fn everyday_cases(demo: &[Value], joined: &[Value]) -> Vec<Case> {
         of_run("all of them of 500 bags, PDF", &["run.pdf"], ms(1_000)),
         case("a made bag", "POST /api/journal", &[entry()], ms(50), 300),
         case("the journal", "GET /api/journal", &[], ms(50), 20),
+        case("an allowance taken", "PUT /api/allowances/{id}", &[], ms(50), 10),
+        case("what is taken off on a board", "GET /api/allowances/hand", &[], ms(20), 20),
+        case("an allowance left out", "DELETE /api/allowances/{id}", &[], ms(50), 5),
         case("an entry changed", "PUT /api/journal/{id}", &[entry()], ms(50), 20),
         case("an entry taken out", "DELETE /api/journal/{id}", &[], ms(50), 5),
         case("an entry brought back", "POST /api/journal/{id}/restore", &[], ms(50), 5),

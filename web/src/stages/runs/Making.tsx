@@ -117,28 +117,26 @@ function MadeLine(props: {
         <span className="run-line-size">
           <Figure text={own.size} />
         </span>
-        <label>
-          <span>from </span>
-          <select
-            aria-label={`Paper for ${own.name}`}
-            value={line.paper ?? ""}
-            onChange={(event) => {
-              const paper = event.target.value === "" ? null : Number(event.target.value);
-              onChange((before) => ({ ...before, paper }));
-            }}
-          >
-            {own.paper === null ||
-            own.paper === undefined ||
-            !papers.some((paper) => paper.id === own.paper) ? (
-              <option value={line.paper ?? ""}>{own.paper_name}</option>
-            ) : null}
-            {papers.map((paper) => (
-              <option key={paper.id} value={paper.id}>
-                {paper.paper.name}, {paper.size}
-              </option>
-            ))}
-          </select>
-        </label>
+        <PaperChoice
+          word="from"
+          name={`Paper for ${own.name}`}
+          asked={line.paper}
+          chosen={own.paper}
+          called={own.paper_name}
+          papers={papers}
+          onPaper={(paper) => onChange((before) => ({ ...before, paper }))}
+        />
+        {own.side_name && (
+          <PaperChoice
+            word="gussets from"
+            name={`Paper for the gussets of ${own.name}`}
+            asked={line.side_paper}
+            chosen={own.side_paper}
+            called={own.side_name}
+            papers={papers}
+            onPaper={(side_paper) => onChange((before) => ({ ...before, side_paper }))}
+          />
+        )}
         {own.differs.length > 0 && (
           <small>
             Here with <Figure text={own.differs.join(", ")} />.
@@ -174,6 +172,36 @@ function MadeLine(props: {
       </span>
       <ToolButton icon="bin" name={`Take ${own.name} off the run`} onClick={onRemove} />
     </li>
+  );
+}
+
+function PaperChoice(props: {
+  word: string;
+  name: string;
+  /** The paper that is asked for, and the one it is made of. */
+  asked: number | null | undefined;
+  chosen: number | null | undefined;
+  called: string;
+  papers: UsablePaper[];
+  onPaper: (paper: number | null) => void;
+}) {
+  const { word, name, asked, chosen, called, papers, onPaper } = props;
+  return (
+    <label>
+      <span>{word} </span>
+      <select
+        aria-label={name}
+        value={asked ?? ""}
+        onChange={(event) => onPaper(event.target.value === "" ? null : Number(event.target.value))}
+      >
+        {papers.some((paper) => paper.id === chosen) ? null : <option value={asked ?? ""}>{called}</option>}
+        {papers.map((paper) => (
+          <option key={paper.id} value={paper.id}>
+            {paper.paper.name}, {paper.size}
+          </option>
+        ))}
+      </select>
+    </label>
   );
 }
 
@@ -273,8 +301,7 @@ function Need({ need, papers, run }: { need: RunNeed; papers: UsablePaper[]; run
   const queries = useQueryClient();
   const paper = papers.find((own) => own.id === need.paper);
   const bought = useMutation({
-    mutationFn: (more: number) =>
-      updatePaper(paper!.id, paper!.revision, { ...paper!.paper, count: (paper!.paper.count ?? 0) + more }),
+    mutationFn: (whole: NonNullable<RunNeed["bought"]>) => updatePaper(paper!.id, paper!.revision, whole),
     onSettled: async () => {
       await queries.invalidateQueries({ queryKey: ["shelf"] });
       await queries.invalidateQueries({ queryKey: ["run", run.id] });
@@ -307,13 +334,13 @@ function Need({ need, papers, run }: { need: RunNeed; papers: UsablePaper[]; run
         {need.short ? (
           <span className="is-blocked">
             <Icon name="warns" label="Missing" /> Buy <Figure text={need.short} />.{" "}
-            {paper && need.missing > 0 && (
+            {paper && need.bought && (
               <Button
                 variant="remedy"
                 disabled={bought.isPending}
-                onClick={() => bought.mutate(need.missing)}
+                onClick={() => bought.mutate(need.bought!)}
               >
-                Bought: put {need.missing} on the shelf
+                Bought: put it on the shelf
               </Button>
             )}
           </span>

@@ -19,7 +19,13 @@ export function draftOf(run: Run): RunDraft {
   return {
     name: run.name,
     date: run.date,
-    lines: run.lines.map(({ line, bag, copies, paper }) => ({ line, bag, copies, paper: paper ?? null })),
+    lines: run.lines.map(({ line, bag, copies, paper, side_paper }) => ({
+      line,
+      bag,
+      copies,
+      paper: paper ?? null,
+      side_paper: side_paper ?? null,
+    })),
     evenings: run.evenings.evenings.map(({ date, minutes }) => ({ date, minutes })),
     holds: run.holds,
     archived: run.archived,

@@ -315,7 +315,10 @@ fn said(what: DriftOf, found: &Drift, unit: Unit, handed: usize) -> String {
         || "too few to say how surely".to_owned(),
         |(low, high)| format!("95 times of 100 between {} and {}", by(low, unit), by(high, unit)),
     );
-    let spread = format!("half of them within {} of that", found.spread.label(unit));
+    let spread = match found.spread {
+        Length::ZERO => "half of them by just that".to_owned(),
+        spread => format!("half of them within {} of that", spread.label(unit)),
+    };
     let handed = match handed {
         0 => String::new(),
         1 => " What was taken off for one of them is counted in.".to_owned(),

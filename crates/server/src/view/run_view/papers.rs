@@ -12,9 +12,10 @@ use wide_fold_core::costs::{Takes, parted};
 use wide_fold_core::fittings::Fitted;
 use wide_fold_core::fittings::parts::{From, Measure, parts};
 use wide_fold_core::line::PartRef;
-use wide_fold_core::paper::{Money, Stock};
+use wide_fold_core::paper::{Money, Stock, Taken};
 use wide_fold_core::progress::Progress;
 use wide_fold_core::{Brief, Length, Unit};
+use wide_fold_formats::PaperText;
 
 /// What a run takes of a paper.
 #[derive(Clone, Debug, Serialize, ToSchema)]
@@ -33,8 +34,8 @@ pub struct NeedView {
     pub held: Option<String>,
     /// What is missing, if anything is.
     pub short: Option<String>,
-    /// How many sheets are missing; none if it is a length of a roll.
-    pub missing: i64,
+    /// The paper as it is once that is bought; nothing for one that is not on the shelf, or if its shelf holds no more.
+    pub bought: Option<PaperText>,
     /// What is left of it after the run, if nothing is missing.
     pub left: Option<String>,
     /// `no way of cutting takes fewer`, or what it may be.
@@ -117,7 +118,13 @@ pub(super) fn needs(lists: &KeptLists, events: &[(i64, Event)], around: &Around<
             there: amount(there.0, there.1, unit),
             held: (held != (0, 0)).then(|| amount(held.0, held.1, unit)),
             short: is_short.then(|| more(missing)),
-            missing: missing.0,
+            bought: own.filter(|_| is_short).and_then(|(_, paper)| {
+                // A roll is bought by whole inches, or centimetres.
+                let step = if unit == Unit::Inch { Length::INCH } else { Length::millimetres(10) };
+                let length = Length::from_nm(missing.1).ceil_to(step);
+                let bought = Taken { sheets: u32::try_from(missing.0).ok()?, length };
+                paper.with(bought).as_ref().map(PaperText::from)
+            }),
             left: (!is_short).then(|| amount(left.0, left.1, unit)),
             least,
         });
