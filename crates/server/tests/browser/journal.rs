@@ -88,3 +88,44 @@ async fn a_bag_goes_back_to_how_it_was() {
     house.browser.find(".drawing .dimension").await.unwrap();
     assert_eq!(house.value(WIDTH).await, "3 3/4");
 }
+
+#[tokio::test]
+async fn what_the_hands_do_is_taken_off_in_new_plans_and_back_again() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    house.goto("/journal").await;
+    house.reads("score each corner 1⁄16 in nearer than the last: by 12 bags").await;
+    house.press("Take it into new plans").await;
+    house.reads("New plans do so.").await;
+    house.reads("Taken off for your hands").await;
+    house.is_sound("the journal with what is taken off").await;
+    // A new bag is told for these hands, and says so.
+    house.goto("/").await;
+    house.tab_to(".new-bag-blanks input").await;
+    house.browser.type_keys(&format!("3 3/4\u{e004}6 1/2\u{e004}2{}", Key::Enter)).await.unwrap();
+    house.browser.until("location.pathname.startsWith('/bags/')").await.unwrap();
+    house.reads("Scores are told for your hands").await;
+    house.reads("4 scores are told otherwise for it, by up to ¼: 11½ less ¼.").await;
+    house.click("#stage-score").await;
+    house.browser.until("document.querySelectorAll('.score-figures .told-less').length === 4").await.unwrap();
+    house.is_sound("scores told for these hands").await;
+    // One press, and it is told as it lies; undone, it is told for these hands again.
+    house.click("#stage-size").await;
+    house.press("Tell them as they lie").await;
+    house.browser.until("!document.body.innerText.includes('Scores are told for your hands')").await.unwrap();
+    house.reads("As the journal has it").await;
+    house.press("As the journal has it").await;
+    house.reads("Scores are told for your hands").await;
+    house.saved().await;
+    // Left out, the next bag is told as it lies.
+    house.goto("/journal").await;
+    house.press("Leave it out").await;
+    house.browser.until("!document.querySelector('.journal-allowances')").await.unwrap();
+    house.goto("/").await;
+    house.tab_to(".new-bag-blanks input").await;
+    house.browser.type_keys(&format!("3 3/4\u{e004}6 1/2\u{e004}2{}", Key::Enter)).await.unwrap();
+    house.browser.until("location.pathname.startsWith('/bags/')").await.unwrap();
+    house.reads("This bag can be made.").await;
+    let told =
+        house.browser.run("return document.body.innerText.includes('told for your hands')").await.unwrap();
+    assert_eq!(told, false);
+}
