@@ -4625,11 +4625,15 @@ export interface components {
             name: string;
             /** @description True for the bag as it is now. */
             now: boolean;
+            /** @description Its pieces, to be drawn. */
+            pieces: components["schemas"]["PieceView"][];
             /**
              * Format: int64
              * @description The revision the bag was at.
              */
             revision: number;
+            /** @description Width and height of its sheet as it is laid, in millimetres. */
+            sheet_mm: number[];
             /** @description Its finished size: `3¾ × 6½ × 2`. */
             size: string;
         };

@@ -2,13 +2,15 @@
 
 use crate::store::bags::Bag;
 use crate::store::versions::Version;
+use crate::view::piece::PieceView;
 use serde::Serialize;
 use serde_json::Value;
 use std::collections::BTreeMap;
 use utoipa::ToSchema;
 use wide_fold_core::figures::Figures;
+use wide_fold_core::pieces::divide;
 use wide_fold_core::ways::differs;
-use wide_fold_core::{Brief, Length, Unit};
+use wide_fold_core::{Brief, Length, Net, Unit};
 use wide_fold_formats::{BriefText, read_brief};
 
 /// A version of a bag.
@@ -28,6 +30,10 @@ pub struct VersionView {
     pub made: u32,
     /// True for the bag as it is now.
     pub now: bool,
+    /// Its pieces, to be drawn.
+    pub pieces: Vec<PieceView>,
+    /// Width and height of its sheet as it is laid, in millimetres.
+    pub sheet_mm: [f64; 2],
 }
 
 impl VersionView {
@@ -55,6 +61,7 @@ impl VersionView {
             if !is_now && differs.is_empty() && !made.contains_key(&version.revision) {
                 continue;
             }
+            let laid = brief.sheet.as_laid();
             views.push(Self {
                 revision: version.revision,
                 name: version.name.clone(),
@@ -63,6 +70,11 @@ impl VersionView {
                 differs,
                 made: made.get(&version.revision).copied().unwrap_or_default(),
                 now: is_now,
+                pieces: divide(&Net::of(&brief))
+                    .iter()
+                    .map(|piece| PieceView::new(piece, brief.unit))
+                    .collect(),
+                sheet_mm: [laid.width.mm(), laid.height.mm()],
             });
             after = Some((brief, version.name.clone()));
         }
@@ -108,7 +120,10 @@ fn told(part: &Value, other: &Value, unit: Unit) -> Vec<String> {
         Value::Object(fields) => {
             let own =
                 |(name, value): (&String, &Value)| told(value, other.get(name).unwrap_or(&Value::Null), unit);
-            fields.iter().flat_map(own).collect()
+            // What kind it is goes before its figures.
+            let (kinds, figures): (Vec<_>, Vec<_>) =
+                fields.iter().partition(|(name, _)| matches!(name.as_str(), "kind" | "habit"));
+            kinds.into_iter().chain(figures).flat_map(own).collect()
         }
         Value::Array(all) => all.iter().flat_map(|one| told(one, &Value::Null, unit)).collect(),
         Value::String(text) => {
@@ -187,7 +202,7 @@ mod tests {
     #[case(json!({ "notch": "0 in" }), "the notches: 0 instead of ¼")]
     #[case(json!({ "base": { "habit": "custom", "depth": "1 in" } }), "base flaps 1 deep instead of 2")]
     #[case(json!({ "closing": "gussets_first" }), "the order of the base flaps: gussets first instead of back first")]
-    #[case(json!({ "top": { "kind": "hem_in", "depth": "1 in" } }), "the top: 1, hem in instead of raw")]
+    #[case(json!({ "top": { "kind": "hem_in", "depth": "1 in" } }), "the top: hem in, 1 instead of raw")]
     #[case(json!({ "gusset_crease": "pair" }), "how gussets are creased: pair instead of none")]
     #[case(json!({ "extras": ["tag"] }), "small parts cut with it")]
     #[case(json!({ "sheet": { "width": "14 in", "height": "12 in" } }), "the sheet: 14 instead of 12")]

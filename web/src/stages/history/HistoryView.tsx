@@ -6,6 +6,7 @@ import { Link, useParams } from "react-router";
 import { readBag, readVersions, restoreVersion } from "../../api/client";
 import { Failed } from "../../api/Failed";
 import { PageHead } from "../../drawings/PageHead";
+import { Thumbnail } from "../../sheet/Thumbnail";
 import { Figure } from "../../words/Figure";
 
 const moment = (at: string) =>
@@ -49,6 +50,7 @@ export function HistoryView() {
         <ol className="versions" aria-label="Versions">
           {versions.data?.map((version) => (
             <li key={version.revision}>
+              <Thumbnail pieces={version.pieces} sheet={version.sheet_mm} width={104} height={80} />
               <span className="version-size">
                 <Figure text={version.size} />
               </span>

@@ -39,7 +39,7 @@ impl RunSummary {
     /// A kept run.
     pub fn new(id: i64, revision: i64, run: &KeptRun, today: Date) -> Self {
         let says: Vec<String> =
-            run.lines.iter().map(|line| format!("{} {}", line.copies, line.name)).collect();
+            run.lines.iter().map(|line| format!("{} × {}", line.copies, line.name)).collect();
         Self {
             id,
             revision,
