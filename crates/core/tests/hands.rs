@@ -7,9 +7,12 @@ mod bags;
 use bags::any::any_brief;
 use proptest::prelude::*;
 use wide_fold_core::brief::{BaseHabit, Hand};
+use wide_fold_core::budget::Budget;
+use wide_fold_core::line::Line;
 use wide_fold_core::net::CreaseRole;
 use wide_fold_core::passes::{Edge, Pass, ScoreLine, scorable};
 use wide_fold_core::pieces::Piece;
+use wide_fold_core::work::{What, work};
 use wide_fold_core::{Brief, Length, Plan, Unit};
 
 /// Where a crafter's line comes to lie, from the edge that the piece is measured from: every corner scored lands so much further
@@ -137,4 +140,28 @@ fn the_worked_bag_told_for_hands_that_make_panels_a_sixty_fourth_more() {
     let told =
         plan.steps.iter().flat_map(|step| &step.says).find(|says| says.starts_with("Score at")).unwrap();
     assert!(told.contains("plus ≈0.5 mm,") && told.contains("plus ≈1.5 mm"), "{told}");
+}
+
+#[test]
+fn work_on_a_run_is_told_for_the_same_hands() {
+    let mut brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
+    brief.hand = Hand { panel: Length::sixty_fourths(1), height: Length::ZERO };
+    let line = Line::new("Bud vase", brief, 4, [None, None]);
+    let work = work(&[line], &Budget::of(Budget::USUAL));
+    let said: Vec<(What, &str)> = work
+        .batches
+        .iter()
+        .flat_map(|batch| batch.tasks.iter().map(|task| (batch.what, task.says.as_str())))
+        .collect();
+    let told = |at: Length| {
+        said.iter()
+            .filter(|(what, _)| *what == What::SetTo(at))
+            .map(|(_, says)| *says)
+            .collect::<Vec<_>>()
+            .join("; ")
+    };
+    // Both at 2: the base line as it lies, and the first corner; 5¾ is the second of either edge.
+    assert!(told(Length::inches(2)).contains("corner, less 1⁄64 for your hands: outside up"), "{said:?}");
+    assert!(told(Length::inches(2)).contains("base line: outside up"), "{said:?}");
+    assert!(said.iter().filter(|(_, says)| says.contains("for your hands")).count() >= 3, "{said:?}");
 }

@@ -176,16 +176,20 @@ fn scores(line: usize, plan: &Plan, strokes: &[Scorable], settings: &[Length]) -
                 Laid { lying, along, deep: all_round - along, reaches: all.iter().map(reach).collect() }
             });
             let less = lying.map_or(Length::ZERO, |lying| strokes[all[0]].less(lying));
-            let told = Figures::of(&plan.brief)
-                .less(less)
-                .map_or_else(String::new, |less| format!("{less} for your hands: "));
-            (what, Task { keys, says: told + &lay(lying, &all, strokes, short), lies, ..task })
+            let told = Figures::of(&plan.brief).less(less);
+            (what, Task { keys, says: lay(lying, &all, strokes, short, told), lies, ..task })
         })
         .collect()
 }
 
-/// How the piece lies, what the line is, and whether it stops short.
-fn lay(lying: Option<Lying>, all: &[usize], strokes: &[Scorable], short: usize) -> String {
+/// How the piece lies, what the line is, what it is `told` less by, and whether it stops short.
+fn lay(
+    lying: Option<Lying>,
+    all: &[usize],
+    strokes: &[Scorable],
+    short: usize,
+    told: Option<String>,
+) -> String {
     let mut roles: Vec<String> = Vec::new();
     for n in all {
         let role = strokes[*n].role.name().to_owned();
@@ -193,7 +197,8 @@ fn lay(lying: Option<Lying>, all: &[usize], strokes: &[Scorable], short: usize) 
             roles.push(role);
         }
     }
-    let roles = list(&roles);
+    let told = told.map_or_else(String::new, |less| format!(", {less} for your hands"));
+    let roles = list(&roles) + &told;
     let Some(lying) = lying else {
         let lines = if all.len() == 1 { "one line".to_owned() } else { format!("{} lines", all.len()) };
         return format!("{lines}: {roles}; measure them as on the bag’s own steps");

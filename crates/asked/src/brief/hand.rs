@@ -29,7 +29,7 @@ impl Hand {
 }
 
 impl Brief {
-    /// Checks what is taken out for the hands: not more than [`Hand::MOST`], nor than a quarter of what it is taken from.
+    /// Checks what is taken out for the hands: not more than [`Hand::MOST`], nor than half of what it is taken from.
     pub(super) fn check_hand(&self) -> Result<(), BriefFault> {
         let mut narrowest = self.tab.min(self.finished.width);
         if self.build.has_gussets() {
@@ -48,9 +48,9 @@ impl Brief {
                     format!("{what} is {}; nobody sees so little on a board.", by.label(self.unit));
                 return Err(BriefFault { field, sentence });
             }
-            if by * 4 > from {
+            if by * 2 > from {
                 let sentence = format!(
-                    "{what} is {}; from {} no more than a quarter can be taken.",
+                    "{what} is {}; from {} no more than half can be taken.",
                     by.label(self.unit),
                     from.label(self.unit)
                 );

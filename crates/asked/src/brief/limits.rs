@@ -287,7 +287,7 @@ mod tests {
             Brief { hand: super::super::Hand { panel: zero, height: Length::eighths(2) }, ..good.clone() },
             Brief {
                 hand: super::super::Hand { panel: Length::eighths(1), height: zero },
-                tab: Length::eighths(3),
+                tab: Length::sixty_fourths(12),
                 ..good.clone()
             },
         ]

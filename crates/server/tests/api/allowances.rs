@@ -95,7 +95,7 @@ async fn an_allowance_is_taken_into_new_plans_and_left_out_again(service: Servic
     assert_eq!(new_bag(&service, &bare).await["brief"].get("hand"), None);
     // A tab too narrow to be told so little takes none, and is saved all the same.
     let mut narrow = vase();
-    narrow["tab"] = json!("1/8 in");
+    narrow["tab"] = json!("3/32 in");
     assert_eq!(new_bag(&service, &narrow).await["brief"].get("hand"), None);
     // Bags made with it come out as planned: the hands are the same, and what is offered stays.
     let planned = ("3 3/4", "6 1/2");

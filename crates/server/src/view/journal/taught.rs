@@ -182,7 +182,8 @@ impl JournalView {
             papers: records(&refs),
             enough: format!(
                 "Something is called sure when it would come about by chance less than once in a hundred journals: that takes \
-                 {ENOUGH} bags at least, and more where they differ."
+                 {ENOUGH} bags at least, and more where they differ. The figure is the median, which a few bags gone wrong do not \
+                 move; where it lies is told by its order statistics (W. R. Thompson, 1936)."
             ),
         }
     }
