@@ -160,11 +160,19 @@ fn put_in_place(connection: &mut Connection) -> Result<()> {
     for (table, _) in TABLES.iter().rev() {
         transaction.execute(&format!("DELETE FROM main.{table}"), [])?;
     }
-    for ((table, counts), highest) in TABLES.iter().zip(highest) {
-        transaction.execute(&format!("INSERT INTO main.{table} SELECT * FROM other.{table}"), [])?;
-        if *counts {
-            transaction.execute(&format!("UPDATE main.{table} SET revision = revision + ?1"), [highest])?;
-        }
+    for ((table, _), highest) in TABLES.iter().zip(highest) {
+        // Every row is written once: bags are large.
+        let sql = "SELECT name FROM pragma_table_info(?1)";
+        let names = transaction
+            .prepare(sql)?
+            .query_map([table], |row| row.get(0))?
+            .collect::<rusqlite::Result<Vec<String>>>()?;
+        let counted =
+            |name: &String| if name == "revision" { format!("revision + {highest}") } else { name.clone() };
+        let values: Vec<String> = names.iter().map(counted).collect();
+        let (names, values) = (names.join(", "), values.join(", "));
+        transaction
+            .execute(&format!("INSERT INTO main.{table} ({names}) SELECT {values} FROM other.{table}"), [])?;
     }
     // Numbers of what was deleted for good are not given again.
     transaction.execute("DELETE FROM main.sqlite_sequence", [])?;
