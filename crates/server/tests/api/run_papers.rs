@@ -44,7 +44,7 @@ async fn changed(service: &Service, run: &Value, field: &str, value: Value) -> (
     (answer.status, answer.json())
 }
 
-fn need<'a>(run: &'a Value, paper: i64) -> Option<&'a Value> {
+fn need(run: &Value, paper: i64) -> Option<&Value> {
     run["papers"].as_array().unwrap().iter().find(|need| need["paper"] == paper)
 }
 
