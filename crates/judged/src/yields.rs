@@ -3,13 +3,13 @@
 //! Of every paper each way to make the bag is tried. Bags alike are packed on one, two, three sheets, and those packings are put
 //! together; the lower bound on sheets that [`Batch`] proves is turned round into an upper bound on bags.
 
-use crate::Brief;
 use crate::budget::Budget;
 use crate::from_paper::{Parted, parted};
 use crate::layout::{Batch, Wanted};
 use crate::paper::Paper;
 use crate::several::{Copies, by_paper};
 use crate::ways::ways;
+use crate::{Brief, Length};
 
 /// What one paper yields.
 #[derive(Clone, Debug)]
@@ -206,7 +206,16 @@ impl<'a> Pack<'a> {
         let rounds = (self.sheets - few) / 6;
         let rest = self.sheets - few - rounds * 6;
         let of = |sheets: u32| best.get(sheets as usize).copied().unwrap_or(0);
-        (of(few) + of(6) * rounds + of(rest)).min(MOST)
+        (of(few) + of(6) * rounds + of(rest)).max(self.in_rows()).min(MOST)
+    }
+
+    /// The most bags of parts all alike, in rows and columns on every sheet: a bag may lie on two of them.
+    fn in_rows(&self) -> u32 {
+        let [one] = self.wanted else { return 0 };
+        let times = |room: Length, side: Length| (room.units() / side.units().max(1)).max(0);
+        let on_a_sheet = times(self.sheet.width, one.size.width) * times(self.sheet.height, one.size.height);
+        let all = on_a_sheet * i64::from(self.sheets) / i64::from(one.count.max(1));
+        u32::try_from(all).unwrap_or(BOUNDLESS)
     }
 
     /// The most there can be: of one bag more than that it is proved that it takes more sheets.
