@@ -118,8 +118,8 @@ fn of_piece(brief: &Brief, index: usize, piece: &Piece, feeds: &[Feed]) -> Vec<P
     let on_table = !lies_on(brief, piece);
     for stroke in strokes {
         let Some(lying) = stroke.asks.scored(&course) else { continue };
-        let less = stroke.less(lying);
-        let Stroke { line, by_ruler, fold, role, .. } = stroke;
+        let Stroke { line, by_ruler, fold, role, less: both, .. } = stroke;
+        let less = less(both, lying);
         let [from, to] = [line.from, line.to].map(|point| lying.on_board(point, piece.width, piece.height));
         let slants = line.is_slanted();
         let depth = if lying.fence.lies_across() { piece.height } else { piece.width };
@@ -266,10 +266,6 @@ impl Scorable {
 }
 
 impl Stroke {
-    fn less(&self, lying: Lying) -> Length {
-        less(self.less, lying)
-    }
-
     /// Along a groove where either end of the piece brings it within the board's reach, else along a ruler. A slanted line is
     /// always ruled, and lies as it likes.
     fn of(brief: &Brief, piece: &Piece, line: Line, told: &Told) -> Option<Self> {

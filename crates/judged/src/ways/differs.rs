@@ -6,9 +6,10 @@ use crate::brief::{AllRound, Build, Cuts, GussetCrease, Joins, Top};
 use crate::figures::Figures;
 
 impl Way {
-    /// [`differs`] of the way, besides its paper.
+    /// Where it is cut, which ways are told apart by, and what else [`differs`], besides its paper.
     pub fn differs_from(&self, now: &Brief) -> Vec<String> {
-        differs(&self.brief, now)
+        let known = if self.brief.build == now.build { cut(&self.brief, now) } else { None };
+        known.into_iter().chain(differs(&self.brief, now)).collect()
     }
 }
 
@@ -17,8 +18,8 @@ impl Way {
 pub fn differs(brief: &Brief, now: &Brief) -> Vec<String> {
     let figures = Figures::of(now);
     let mut found = Vec::new();
-    if let Build::Joined { cuts } = brief.build {
-        found.push(cut_at(cuts, figures));
+    if brief.build != now.build {
+        found.extend(cut(brief, now));
     }
     if brief.sheet.turned && !now.sheet.turned {
         found.push("the paper turned".to_owned());
@@ -41,6 +42,14 @@ pub fn differs(brief: &Brief, now: &Brief) -> Vec<String> {
         found.push("gussets of the same paper".to_owned());
     }
     found
+}
+
+/// Where a run of pieces is cut; nothing if it is none.
+fn cut(brief: &Brief, now: &Brief) -> Option<String> {
+    match brief.build {
+        Build::Joined { cuts } => Some(cut_at(cuts, Figures::of(now))),
+        _ => None,
+    }
 }
 
 fn cut_at(cuts: Cuts, figures: Figures) -> String {

@@ -73,6 +73,8 @@ async fn gussets_come_from_the_paper_that_is_chosen(service: Service) {
     // From the roll, in lengths of it.
     let (status, rolled) = changed(&service, &same, "side_paper", json!(5)).await;
     assert_eq!((status, &rolled["lines"][0]["blocked"]), (StatusCode::OK, &Value::Null), "{rolled}");
+    // It is cut where it was drafted to be: that is nothing to tell.
+    assert_eq!(rolled["lines"][0]["differs"], json!([]));
     let takes = need(&rolled, 5).unwrap()["takes"].as_str().unwrap();
     assert!(
         takes.ends_with("of the roll") && need(&rolled, 1).is_some() && need(&rolled, 3).is_none(),
