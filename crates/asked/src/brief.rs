@@ -17,7 +17,7 @@ pub use guided::Misfit;
 pub use habits::*;
 pub use hand::Hand;
 pub use limits::{BriefFault, MOST_WORDS};
-pub use places::{AllRound, Cuts, JoinWeights, Place, Places, Side};
+pub use places::{AllRound, Cuts, FacesWhole, JoinWeights, Place, Places, Side};
 pub use top::{ClosingFlap, FaceSide, Hem, HemSide, Top, TopNature};
 
 use crate::gift::Gift;
@@ -156,6 +156,16 @@ impl Brief {
     /// The sheet a piece is cut from: those without a face from the other paper, if there is one.
     pub fn sheet_for(&self, has_face: bool) -> &Sheet {
         self.side_sheet.as_ref().filter(|_| !has_face).unwrap_or(&self.sheet)
+    }
+
+    /// True if what a hem covers can be put under it while the bag is flat: on a face that is whole before the hem is turned. Faces
+    /// that are joined are hemmed first where the hem is turned out, for its end goes under the part it is joined to.
+    pub fn hem_covers_while_flat(&self) -> bool {
+        match self.build.cuts().faces_whole() {
+            FacesWhole::AsCut => true,
+            FacesWhole::Joined => !self.top.is_turned_out(),
+            FacesWhole::InTheTube => false,
+        }
     }
 
     /// True if the build has glue tabs, or strips in place of them.

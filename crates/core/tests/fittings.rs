@@ -43,8 +43,9 @@ prop_compose! {
         let kind = [HandleKind::HoledRibbon, HandleKind::HandHole, HandleKind::Strap][kind];
         brief.fittings.handle.kind = kind;
         if kind == HandleKind::Strap {
-            // A slot lies on the line of a hem turned in.
-            brief.top = Top::HemIn { depth: n(hem.max(8)) };
+            // A slot lies on the line of a hem, whichever way it is turned.
+            let depth = n(hem.max(8));
+            brief.top = if top == 2 { Top::HemOut { depth } } else { Top::HemIn { depth } };
         }
         (brief.sheet.width, brief.sheet.height) = (Length::inches(90), Length::inches(60));
         brief

@@ -171,7 +171,7 @@ proptest! {
             let scored = seen.iter().filter(|key| key.starts_with("score/")).count();
             prop_assert_eq!(scored, strokes.len());
             let steps = plan.steps.iter().filter(|step| !matches!(step.job, Job::Trim | Job::Score | Job::Fill | Job::Fold)).count();
-            let others = seen.iter().filter(|key| !key.starts_with("score/") && !key.starts_with("fold/")).count();
+            let others = seen.iter().filter(|key| !key.starts_with("score/") && !key.starts_with("make/fold/")).count();
             prop_assert_eq!(others, steps);
             let count = seen.len();
             seen.sort_unstable();

@@ -1,8 +1,8 @@
 //! Holes, strips, handles, closure and decoration in the order of the work, as whole plans say it.
 
 use rstest::rstest;
+use wide_fold_core::brief::{Build, Cuts, FaceSide, GussetCrease, Joins, Place, Places};
 use wide_fold_core::brief::{ClosureKind, HandleKind, Top};
-use wide_fold_core::brief::{FaceSide, GussetCrease};
 use wide_fold_core::{Brief, Length, Plan};
 
 fn plan(kind: HandleKind, change: impl Fn(&mut Brief)) -> Plan {
@@ -39,8 +39,8 @@ fn each_comes_when_it_is_its_turn() {
             "Close the base",
             "Insert for the base",
             "Handles",
-            "Close it",
             "Before you fill it",
+            "Close it",
         ]
     );
     // Paper, hem, strip and mat.
@@ -108,6 +108,50 @@ fn a_hidden_strap_goes_in_before_the_hem_and_the_back_of_it_stays_open() {
     assert!(at("Close the base") < at("The second end of the strap"));
     // Slot 1½ and an inch to get at it.
     assert!(said(&plan).contains("On the back leave the middle 2½ of the hem unglued"), "{}", said(&plan));
+}
+
+/// Common practice: its end lies on the outside of the face then, under the turned-out hem; the slot is on the hem fold all the same.
+#[test]
+fn a_hidden_strap_goes_under_a_hem_that_is_turned_out() {
+    let plan = plan(HandleKind::Strap, |brief| brief.top = Top::HemOut { depth: Length::INCH });
+    assert!(plan.is_ready(), "{:#?}", plan.verdicts);
+    assert!(said(&plan).contains("through the slot of the front from the inside and glue 1 of it to the outside of the face, where the hem will cover it"), "{}", said(&plan));
+}
+
+/// A front that is cut down its middle is joined before anything is laid over it; one joined by the only seam there is, after that.
+#[rstest]
+#[case(&[Place::LeftBackCorner, Place::InsideFront], "Join the parts of the face", "Glue the seam")]
+#[case(&[Place::InsideFront], "Glue the seam", "Close the base")]
+fn a_face_is_whole_before_anything_is_laid_over_it(
+    #[case] at: &[Place],
+    #[case] whole: &str,
+    #[case] then: &str,
+) {
+    let plan = plan(HandleKind::HoledRibbon, |brief| {
+        brief.build = Build::Joined { cuts: Cuts::from(Places::of(at.iter().copied())) };
+        brief.top = Top::HemIn { depth: Length::inches(2) };
+        brief.fittings.decoration.faces = true;
+    });
+    let titles: Vec<&str> = plan.steps.iter().map(|step| step.title.as_str()).collect();
+    let place = |title: &str| titles.iter().position(|known| *known == title).unwrap();
+    assert!(
+        place(whole) < place("Mats, while it is flat") && place("Holes, while it is flat") < place(then),
+        "{titles:?}"
+    );
+}
+
+/// Behind a hem that is turned out a joining strip ends at the top: turned with it, it would lie over the corner outside.
+#[rstest]
+#[case(Top::HemIn { depth: Length::INCH }, 10)]
+#[case(Top::HemOut { depth: Length::INCH }, 9)]
+fn a_joining_strip_is_hidden_by_the_hem(#[case] top: Top, #[case] tall: i64) {
+    let plan = plan(HandleKind::None, |brief| {
+        brief.build = Build::CornerPair;
+        (brief.joins, brief.top) = (Joins::Strips { width: Length::INCH }, top);
+    });
+    assert!(plan.is_ready(), "{:#?}", plan.verdicts);
+    let strip = plan.pieces.iter().find(|piece| piece.from_scrap).unwrap();
+    assert_eq!(strip.height, Length::inches(tall));
 }
 
 #[rstest]

@@ -178,6 +178,16 @@ impl Blank {
             GlueRole::Tab => {
                 format!("Glue on the {face} of the tab: it goes under the panel at the other end of the run.")
             }
+            GlueRole::FaceTab => {
+                format!(
+                    "Glue on the {face} of the tab: it goes under the other part of the face, flat on the table."
+                )
+            }
+            GlueRole::FaceStrip => {
+                format!(
+                    "Glue on the {face} of the {part}: it goes behind the edge of its part of the face, flat on the table."
+                )
+            }
             GlueRole::Lap => {
                 format!("Glue on the {face} of the {part}: it goes under its twin on the front piece.")
             }

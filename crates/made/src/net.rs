@@ -19,7 +19,7 @@ pub use holes::{Hole, face_left};
 pub use names::part_name;
 pub use outline::{Cut, CutRole, Round};
 
-use crate::brief::{AllRound, Direction, GoesRound, Side};
+use crate::brief::{AllRound, Direction, FacesWhole, GoesRound, Side};
 use crate::fittings::Fitted;
 use crate::plane::{Point, Size, Span};
 use crate::{Brief, Length};
@@ -144,7 +144,8 @@ impl Net {
             let holes = Vec::new();
             Blank { columns, rows, corners, creases, cuts, outline, rounds, glue, holes, rise, lap }
         });
-        let net = Self { blanks: blanks.collect(), seams, laps: Vec::new() };
+        let mut net = Self { blanks: blanks.collect(), seams, laps: Vec::new() };
+        net.tell_face_seams(brief);
         let mut net = match brief.build.cuts().all_round {
             Some(all_round) => tiers::part(net, all_round.rise(), brief.tab),
             None => net,
@@ -155,6 +156,25 @@ impl Net {
 }
 
 impl Net {
+    /// Seams inside a face that are closed flat on the table have glue of their own.
+    fn tell_face_seams(&mut self, brief: &Brief) {
+        if brief.build.cuts().faces_whole() != FacesWhole::Joined {
+            return;
+        }
+        for Seam { under, over } in &self.seams {
+            let column = &self.blanks[over.blank].columns[over.column];
+            let left_of_face = face_left(column, brief.finished.width);
+            let is_inside = matches!(over.panel, Panel::FacePart { .. })
+                && over.x != left_of_face
+                && over.x != left_of_face + brief.finished.width;
+            if is_inside {
+                let own = self.blanks[under.blank].glue.iter_mut();
+                own.filter(|glue| glue.panel == under.panel)
+                    .for_each(|glue| glue.role = glue.role.inside_face());
+            }
+        }
+    }
+
     /// One above the other: two if the body is joined at a level, else one.
     pub fn tiers(&self) -> usize {
         if self.laps.is_empty() { 1 } else { 2 }

@@ -6,6 +6,7 @@ mod counsel;
 mod fit;
 mod guided;
 mod job;
+mod order;
 mod spots;
 mod trim;
 
@@ -21,6 +22,7 @@ use crate::text::{list, sentence};
 pub use counsel::Counsel;
 pub use fit::layers;
 pub use job::Job;
+pub use order::{After, Because};
 pub use spots::Spot;
 
 use crate::{Brief, Length};
@@ -50,6 +52,8 @@ pub struct Step {
     pub scene: Scene,
     /// How many stretches of the way from the flat to the finished bag ([`legs`](crate::folded::motion::legs)) are done when it is.
     pub reached: usize,
+    /// What has to be done before it, and why.
+    pub after: Vec<After>,
     /// Why it is done now, what to check before going on, what goes wrong and what helps.
     pub counsel: Counsel,
 }
@@ -69,6 +73,16 @@ pub enum Scene {
     Bag,
     /// The bag with its handle and whatever else is put on it.
     Finished,
+}
+
+impl Scene {
+    /// True once the bag has come to stand: from then on it is never seen with less on it.
+    const fn stands(self) -> bool {
+        match self {
+            Self::Bag | Self::Finished => true,
+            Self::Sheets | Self::Board | Self::Flat | Self::Glued => false,
+        }
+    }
 }
 
 /// A stage of the work. They follow one another as listed (common practice).
@@ -115,7 +129,8 @@ pub fn steps(
     steps.push(fold(brief, pieces));
     let is_notched = |index: usize| feeds.iter().any(|feed| feed.piece == index);
     steps.extend((0..pieces.len()).filter_map(|index| cut(brief, pieces, index, is_notched(index), figures)));
-    steps.extend(assemble::steps(brief, fitted, pieces, figures));
+    steps.extend(assemble::steps(brief, fitted, figures));
+    let mut steps = order::arrange(brief, steps);
     for step in &mut steps {
         step.spots.extend(spots::of(step.job, pieces));
         if step.job == Job::Guide {
@@ -131,15 +146,9 @@ pub fn steps(
 }
 
 fn step(job: Job, title: impl Into<String>, says: Vec<String>) -> Step {
-    let stage = job.stage();
-    let scene = match stage {
-        Stage::Trim => Scene::Sheets,
-        Stage::Score => Scene::Board,
-        Stage::Cut | Stage::Glue => Scene::Flat,
-    };
     let (title, counsel) = (title.into(), Counsel::default());
     Step {
-        stage,
+        stage: job.stage(),
         job,
         title,
         says,
@@ -148,8 +157,9 @@ fn step(job: Job, title: impl Into<String>, says: Vec<String>) -> Step {
         piece: None,
         caution: None,
         spots: Vec::new(),
-        scene,
+        scene: job.scene(),
         reached: 0,
+        after: Vec::new(),
         counsel,
     }
 }

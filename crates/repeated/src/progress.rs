@@ -153,7 +153,7 @@ mod tests {
             let mut tasks = work.batches.iter().flat_map(|batch| &batch.tasks);
             tasks.find(|task| task.keys.iter().any(|own| own.starts_with(key))).unwrap()
         };
-        let (score, fold, seam) = (task("score/0/0"), task("fold/"), task("make/"));
+        let (score, fold, seam) = (task("score/0/0"), task("make/fold/0"), task("make/seam"));
         let mut progress = Progress::default();
         assert_eq!((progress.wanted(&lines, piece), progress.most(&lines, &work, score)), (3, 0));
         progress.cut(piece, 3);

@@ -7,7 +7,7 @@ use crate::line::Line;
 use crate::net::PaperFace;
 use crate::passes::{Edge, Lying, Scorable, scorable};
 use crate::plane::Span;
-use crate::steps::{Job, Stage};
+use crate::steps::{Job, Stage, Step};
 use crate::text::list;
 use crate::{Length, Plan};
 use std::collections::{BTreeMap, HashMap};
@@ -53,6 +53,8 @@ pub struct Task {
     pub says: String,
     /// The step of the bag's own plan that it is, by its place in the plan's list; nothing for what is scored.
     pub step: Option<usize>,
+    /// Steps of the bag's own plan that have to be done before.
+    after: Vec<usize>,
     /// How the piece lies on the board; nothing for what is not set.
     pub lies: Option<Laid>,
     /// About how long one takes, in seconds: a guess.
@@ -81,12 +83,19 @@ pub struct Work {
     pub settings_at_least: usize,
     /// The place of every key in the order of the work, line by line.
     places: HashMap<(usize, String), usize>,
+    /// What a key of an earlier version is called now, line by line.
+    renamed: HashMap<(usize, String), Vec<String>>,
 }
 
 impl Work {
     /// The place of a key in the order of the work, from one; nothing if no task has it.
     pub fn place(&self, line: usize, key: &str) -> Option<usize> {
         self.places.get(&(line, key.to_owned())).copied()
+    }
+
+    /// What a key is called now: work was once named by its place among the steps.
+    pub fn renewed(&self, line: usize, key: &str) -> Vec<String> {
+        self.renamed.get(&(line, key.to_owned())).cloned().unwrap_or_else(|| vec![key.to_owned()])
     }
 
     /// How often the fence is set.
@@ -103,26 +112,116 @@ pub fn work(lines: &[Line], budget: &Budget<'_>) -> Work {
     let asked: Vec<Vec<Length>> =
         strokes.iter().flatten().map(|stroke| stroke.at.iter().map(|(at, _)| *at).collect()).collect();
     let settings = fence::settings(&asked, budget);
-    let mut batches: BTreeMap<(Stage, What), Vec<Task>> = BTreeMap::new();
+    let (mut tasks, mut renamed) = (Vec::new(), HashMap::new());
     for (line, (plan, strokes)) in plans.iter().zip(&strokes).enumerate() {
         let Some(plan) = plan else { continue };
-        for (what, task) in scores(line, plan, strokes, &settings.at).into_iter().chain(steps(line, plan)) {
-            let stage = match what {
-                What::Job(job) => job.stage(),
-                _ => Stage::Score,
-            };
-            batches.entry((stage, what)).or_default().push(task);
-        }
+        tasks.extend(scores(line, plan, strokes, &settings.at));
+        tasks.extend(steps(line, plan));
+        renamed.extend(before(plan).into_iter().map(|(old, new)| ((line, old), new)));
     }
-    let batches: Vec<Batched> =
-        batches.into_iter().map(|((stage, what), tasks)| Batched { stage, what, tasks }).collect();
+    let batches = batched(tasks);
     let mut places = HashMap::new();
     for (place, batch) in batches.iter().enumerate() {
         for task in &batch.tasks {
             places.extend(task.keys.iter().map(|key| ((task.line, key.clone()), place + 1)));
         }
     }
-    Work { batches, settings_at_least: settings.at_least, places }
+    Work { batches, settings_at_least: settings.at_least, places, renamed }
+}
+
+/// Gathers tasks so that every bag's own order is kept: what is next is what can be done on all bags that want it at all, the
+/// customary first; only where bags differ in their order is a kind of work taken up twice.
+fn batched(tasks: Vec<(What, Task)>) -> Vec<Batched> {
+    // By kind, in the customary order; what each still waits for is asked of the steps that are left of its line.
+    let mut left: BTreeMap<(Stage, What), Vec<Task>> = BTreeMap::new();
+    let mut open: HashMap<(usize, usize), usize> = HashMap::new();
+    for (what, task) in tasks {
+        if let Some(step) = task.step {
+            *open.entry((task.line, step)).or_default() += 1;
+        }
+        left.entry((what.stage(), what)).or_default().push(task);
+    }
+    let mut batches = Vec::new();
+    while !left.is_empty() {
+        let is_ready = |task: &Task| task.after.iter().all(|step| !open.contains_key(&(task.line, *step)));
+        let whole = left.iter().find(|(_, tasks)| tasks.iter().all(is_ready));
+        let next = whole.or_else(|| left.iter().find(|(_, tasks)| tasks.iter().any(is_ready)));
+        // The orders of bags make no circles, so that something can always be done; else it would come as it is customary.
+        let Some(kind) = next.or_else(|| left.iter().next()).map(|(kind, _)| *kind) else { break };
+        let all = left.remove(&kind).unwrap_or_default();
+        let (mut tasks, waiting): (Vec<Task>, Vec<Task>) = all.into_iter().partition(is_ready);
+        if tasks.is_empty() {
+            tasks = waiting;
+        } else if !waiting.is_empty() {
+            left.insert(kind, waiting);
+        }
+        for task in &tasks {
+            let Some(step) = task.step else { continue };
+            if let Some(count) = open.get_mut(&(task.line, step)) {
+                *count -= 1;
+                if *count == 0 {
+                    open.remove(&(task.line, step));
+                }
+            }
+        }
+        let (stage, what) = kind;
+        batches.push(Batched { stage, what, tasks });
+    }
+    batches
+}
+
+impl What {
+    /// The stage it belongs to.
+    const fn stage(self) -> Stage {
+        match self {
+            Self::Guide | Self::SetTo(_) | Self::Ruled | Self::Slanted => Stage::Score,
+            Self::Job(job) => job.stage(),
+        }
+    }
+}
+
+/// Work as it was named by an earlier version, by its place among the steps, which were in another order then: parts of a face were
+/// joined with the seams, and what is to be thought of before filling came after closing.
+fn before(plan: &Plan) -> Vec<(String, Vec<String>)> {
+    let mut then: Vec<usize> = (0..plan.steps.len()).filter(|n| plan.steps[*n].job != Job::Join).collect();
+    let place = |job: Job, steps: &[usize]| steps.iter().position(|n| plan.steps[*n].job == job);
+    if let (Some(fill), true) = (place(Job::Fill, &then), place(Job::Close, &then).is_some()) {
+        let fill = then.remove(fill);
+        then.push(fill);
+    }
+    let join = plan.steps.iter().find(|step| step.job == Job::Join).map(|step| key(step.job, None, 0));
+    let mut names = Vec::new();
+    for (was, n) in then.into_iter().enumerate() {
+        let step = &plan.steps[n];
+        match step.job {
+            Job::Trim | Job::Score | Job::Fill => {}
+            Job::Fold => names.extend(
+                (0..plan.pieces.len())
+                    .map(|piece| (format!("fold/{piece}/{was}"), vec![key(Job::Fold, Some(piece), 0)])),
+            ),
+            Job::Guide | Job::Cut => {
+                let piece = step.piece.or(step.feed.map(|feed| plan.feeds[feed].piece));
+                let own = piece.map_or_else(String::new, |piece| format!("/{piece}"));
+                names.push((
+                    format!("{}{own}/{was}", step.job.key()),
+                    vec![key(step.job, piece, step.feed.unwrap_or_default())],
+                ));
+            }
+            job => {
+                let mut now = vec![key(job, None, 0)];
+                now.extend(join.clone().filter(|_| job == Job::Seam));
+                names.push((format!("make/{was}"), now));
+            }
+        }
+    }
+    names
+}
+
+/// Names work on a bag: by what it is, and the piece it is done on. `n` tells apart what is done on one piece more than once.
+fn key(job: Job, piece: Option<usize>, n: usize) -> String {
+    let own = piece.map_or_else(String::new, |piece| format!("/{piece}"));
+    let again = if job == Job::Guide { format!("/{n}") } else { String::new() };
+    format!("make/{}{own}{again}", job.key())
 }
 
 fn to_score(plan: &Plan) -> Vec<Scorable> {
@@ -155,6 +254,7 @@ fn scores(line: usize, plan: &Plan, strokes: &[Scorable], settings: &[Length]) -
             each: plan.pieces[stroke.piece].count,
             says: String::new(),
             step: None,
+            after: Vec::new(),
             lies: None,
             seconds: seconds(what),
         };
@@ -222,13 +322,25 @@ fn lay(
 /// Everything that is not scored on the board, as the bag's own steps have it.
 fn steps(line: usize, plan: &Plan) -> Vec<(What, Task)> {
     let mut made = Vec::new();
-    let mut task = |job: Job, n: usize, piece: Option<usize>, each: u32, says: &str| {
-        let what = if job == Job::Guide { What::Guide } else { What::Job(job) };
-        let own = piece.map_or_else(String::new, |piece| format!("/{piece}"));
-        let keys = vec![format!("{}{own}/{n}", word(job))];
-        let step = Some(n);
-        let says = says.to_owned();
-        made.push((what, Task { line, keys, piece, each, says, step, lies: None, seconds: seconds(what) }));
+    // A step waits for those of its own plan that are tasks of a run too.
+    let after = |step: &Step| -> Vec<usize> { step.after.iter().map(|after| after.step).collect() };
+    let mut task = |step: &Step, n: usize, piece: Option<usize>, each: u32, says: &str| {
+        let what = if step.job == Job::Guide { What::Guide } else { What::Job(step.job) };
+        let keys = vec![key(step.job, piece, step.feed.unwrap_or_default())];
+        made.push((
+            what,
+            Task {
+                line,
+                keys,
+                piece,
+                each,
+                says: says.to_owned(),
+                step: Some(n),
+                after: after(step),
+                lies: None,
+                seconds: seconds(what),
+            },
+        ));
     };
     for (n, step) in plan.steps.iter().enumerate() {
         match step.job {
@@ -236,28 +348,17 @@ fn steps(line: usize, plan: &Plan) -> Vec<(What, Task)> {
             Job::Trim | Job::Score | Job::Fill => {}
             Job::Fold => {
                 for (index, piece) in plan.pieces.iter().enumerate() {
-                    task(Job::Fold, n, Some(index), piece.count, &piece.name);
+                    task(step, n, Some(index), piece.count, &piece.name);
                 }
             }
-            job => {
+            _ => {
                 let piece = step.piece.or(step.feed.map(|feed| plan.feeds[feed].piece));
                 let each = piece.map_or(1, |piece| plan.pieces[piece].count);
-                task(job, n, piece, each, &step.title);
+                task(step, n, piece, each, &step.title);
             }
         }
     }
     made
-}
-
-const fn word(job: Job) -> &'static str {
-    match job {
-        Job::Trim => "trim",
-        Job::Guide => "guide",
-        Job::Score => "score",
-        Job::Fold => "fold",
-        Job::Cut => "cut",
-        _ => "make",
-    }
 }
 
 /// How long a sheet takes on the trimmer, for each of its cuts: a guess.
@@ -277,7 +378,7 @@ const fn seconds(what: What) -> u32 {
             Job::Insert => 20,
             Job::Fold | Job::Hem | Job::StripEnds | Job::FoldFlat | Job::Band | Job::Flap => 45,
             Job::Cut | Job::Backing | Job::Close | Job::Pocket => 60,
-            Job::Holes | Job::StrapFirst | Job::Mats | Job::Seam => 75,
+            Job::Holes | Job::StrapFirst | Job::Mats | Job::Join | Job::Seam => 75,
             Job::Base | Job::SquashBase | Job::Handles | Job::LongRibbon => 120,
             Job::Flare => 240,
         },

@@ -19,6 +19,8 @@ use serde_json::{Value, json};
 use wide_fold_core::budget::Budget;
 use wide_fold_core::paper::Taken;
 use wide_fold_core::progress::Progress;
+use wide_fold_core::steps::Job;
+use wide_fold_core::work::What;
 use wide_fold_core::{Brief, Length, Plan};
 use wide_fold_formats::BriefText;
 
@@ -84,14 +86,17 @@ fn open_kiln(transaction: &Transaction<'_>) -> Result<(), StoreError> {
         }
     }
     let progress = planned.progress(&runs::events(transaction, kept.id)?);
-    for task in planned.work.batches.iter().flat_map(|batch| &batch.tasks) {
+    let tasks =
+        planned.work.batches.iter().flat_map(|batch| batch.tasks.iter().map(|task| (batch.what, task)));
+    for (what, task) in tasks {
         let most = progress
             .most(&planned.lines, &planned.work, task)
             .min(task.each * planned.lines[task.line].copies);
-        let by = match task.keys.first().and_then(|key| key.split('/').next()) {
-            Some("score" | "guide") => most,
-            Some("fold") => most / 2,
-            _ => 0,
+        // Everything that is cut is scored, and half of it folded.
+        let by = match what {
+            What::Guide | What::SetTo(_) | What::Ruled | What::Slanted => most,
+            What::Job(Job::Fold) => most / 2,
+            What::Job(_) => 0,
         };
         if by > 0 {
             let (line, keys) = (planned.run.lines[task.line].line, task.keys.clone());

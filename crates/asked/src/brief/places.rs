@@ -78,6 +78,29 @@ impl Place {
         }
     }
 
+    /// True for a corner, round which a joining strip is folded; inside a panel it stays flat.
+    pub const fn is_corner(self) -> bool {
+        match self {
+            Self::LeftBackCorner | Self::RightBackCorner | Self::LeftFrontCorner | Self::RightFrontCorner => {
+                true
+            }
+            Self::LeftGussetCentre | Self::RightGussetCentre | Self::InsideBack | Self::InsideFront => false,
+        }
+    }
+
+    /// True if a face is cut there.
+    pub const fn is_inside_face(self) -> bool {
+        match self {
+            Self::InsideBack | Self::InsideFront => true,
+            Self::LeftBackCorner
+            | Self::RightBackCorner
+            | Self::LeftFrontCorner
+            | Self::RightFrontCorner
+            | Self::LeftGussetCentre
+            | Self::RightGussetCentre => false,
+        }
+    }
+
     /// `left back corner`.
     pub fn name(self) -> &'static str {
         match self {
@@ -276,7 +299,42 @@ pub struct Cuts {
     pub all_round: Option<AllRound>,
 }
 
+/// When the faces of a bag are whole: what goes over a whole face, or through it, is not done before.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+pub enum FacesWhole {
+    /// From the first: no face is cut.
+    AsCut,
+    /// When their parts have been joined, flat on the table.
+    Joined,
+    /// Only in the closed tube: the joins inside the faces are all there are.
+    InTheTube,
+}
+
 impl Cuts {
+    /// When its faces are whole.
+    ///
+    /// ```
+    /// use wide_fold_asked::brief::{Cuts, FacesWhole, Place, Places};
+    /// let cut = |at: &[Place]| Cuts::from(Places::of(at.iter().copied())).faces_whole();
+    /// assert_eq!(cut(&[Place::LeftBackCorner]), FacesWhole::AsCut);
+    /// assert_eq!(cut(&[Place::LeftBackCorner, Place::InsideFront]), FacesWhole::Joined);
+    /// assert_eq!(cut(&[Place::InsideBack]), FacesWhole::InTheTube);
+    /// ```
+    pub fn faces_whole(self) -> FacesWhole {
+        let inside = self.at.iter().filter(|place| place.is_inside_face()).count();
+        match self.all_round {
+            _ if inside > 0 && inside == self.at.count() => FacesWhole::InTheTube,
+            Some(AllRound::Above(_)) => FacesWhole::Joined,
+            _ if inside > 0 => FacesWhole::Joined,
+            Some(AllRound::AtBaseLine) | None => FacesWhole::AsCut,
+        }
+    }
+
+    /// True if parts are joined flat on the table, before there is a tube: those of a face, or a lower piece and the upper over it.
+    pub fn joins_flat(self) -> bool {
+        self.all_round.is_some() || self.faces_whole() == FacesWhole::Joined
+    }
+
     /// True if the run is opened at one place only: one piece, as a wrap is.
     pub fn is_one_piece(self) -> bool {
         self.at.count() == 1 && self.all_round.is_none()

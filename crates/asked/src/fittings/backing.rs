@@ -18,10 +18,20 @@ pub fn margin(brief: &Brief) -> Length {
     brief.customary(Length::eighths(1))
 }
 
-/// True if a hem turned in is laid over the strip: over one behind holes. Ribbon ends are glued on the hem, and their strip
-/// over them.
+/// True if a hem turned in is laid over the strip: over one behind holes, on faces that are whole by then. Ribbon ends are glued on
+/// the hem, and their strip over them.
 pub fn lies_under_hem(brief: &Brief) -> bool {
-    brief.top.is_turned_in() && brief.fittings.handle.kind == HandleKind::HoledRibbon
+    let is_behind_holes = match brief.fittings.handle.kind {
+        HandleKind::HoledRibbon => true,
+        HandleKind::None
+        | HandleKind::GluedRibbon
+        | HandleKind::LongRibbon
+        | HandleKind::Strap
+        | HandleKind::Tube
+        | HandleKind::Hangers
+        | HandleKind::HandHole => false,
+    };
+    is_behind_holes && brief.top.is_turned_in() && brief.hem_covers_while_flat()
 }
 
 /// How far a strip has to reach to hold holes or ends.

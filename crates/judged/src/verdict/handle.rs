@@ -86,25 +86,31 @@ fn strap(draft: &Draft) -> Vec<Finding> {
     let figures = Figures::of(brief);
     let mut findings = Vec::new();
     let least = brief.customary(STRAP_HEM);
-    if !brief.top.is_turned_in() || brief.top.hem() < least {
+    if brief.top.hem() < least {
         findings.push(finding(
             About::Handle,
             "handle.strap-hem",
             Level::Blocks,
-            "A hidden strap needs a hem turned in".to_owned(),
+            format!("A hidden strap needs a hem {} deep", figures.say(least)),
             format!(
-                "Its slot lies on the hem fold and its ends are glued under the hem, which has to be {} deep at least.",
+                "Its slot lies on the hem fold and its ends are glued under the hem, which is {}: {} at least hide and hold them.",
+                if brief.top.hem().is_positive() { format!("{} deep", figures.say(brief.top.hem())) } else { "not there".to_owned() },
                 figures.say(least)
             ),
             |draft| {
                 let brief = &draft.brief;
                 let depth = brief.customary(STRAP_HEM);
-                let hemmed = Brief { top: Top::HemIn { depth }, ..brief.clone() };
-                let title = format!("Hem in, {}", Figures::of(brief).say(depth));
-                vec![
-                    vec![Candidate::new(title, "It hides the strap’s ends.", hemmed)],
-                    other_handle(brief),
-                ]
+                let figure = Figures::of(brief).say(depth);
+                let with = |top| Brief { top, ..brief.clone() };
+                let turned_in = Candidate::new(format!("Hem in, {figure}"), "It hides the strap’s ends inside.", with(Top::HemIn { depth }));
+                let turned_out = Candidate::new(
+                    format!("Hem out, {figure}"),
+                    "It hides the strap’s ends on the outside of the faces.",
+                    with(Top::HemOut { depth }),
+                );
+                let hems = if brief.top.is_turned_out() { [turned_out, turned_in] } else { [turned_in, turned_out] };
+                let [first, second] = hems;
+                vec![vec![first], vec![second], other_handle(brief)]
             },
         ));
     }

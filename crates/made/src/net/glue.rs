@@ -21,6 +21,8 @@ pub enum PaperFace {
 pub enum GlueRole {
     /// The seam.
     Tab,
+    /// A seam inside a face, closed flat on the table.
+    FaceTab,
     /// A gusset that goes under its twin.
     Lap,
     /// An ear turned up against the inside of a gusset.
@@ -31,6 +33,8 @@ pub enum GlueRole {
     BaseFlap,
     /// Half a joining strip.
     Strip,
+    /// Half a joining strip inside a face, glued flat on the table.
+    FaceStrip,
     /// An outer triangle of a folded base.
     BaseCorner,
     /// Where the face flaps of a folded base lap.
@@ -52,6 +56,17 @@ pub struct Glue {
     pub face: PaperFace,
     /// Its corners, anticlockwise.
     pub corners: Vec<Point>,
+}
+
+impl GlueRole {
+    /// The same, where it holds the parts of a face together.
+    pub(super) const fn inside_face(self) -> Self {
+        match self {
+            Self::Tab => Self::FaceTab,
+            Self::Strip => Self::FaceStrip,
+            other => other,
+        }
+    }
 }
 
 /// All glue areas of a run of panels.

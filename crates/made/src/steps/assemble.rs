@@ -1,57 +1,120 @@
 //! The glue stage: hem, seams, base, and what comes after.
 
-use super::{Job, Scene, Step, adhesive, fit, step};
+use super::{Job, Step, adhesive, fit, step};
 use crate::brief::{
-    AllRound, Build, ClosingFlap, ClosingOrder, Cuts, GoesRound, Insert, Joins, RunStart, Squares, Top,
+    AllRound, Build, ClosingFlap, ClosingOrder, FacesWhole, GoesRound, Insert, Joins, Place, Places,
+    RunStart, Squares, Top,
 };
 use crate::figures::Figures;
 use crate::fittings::Fitted;
-use crate::folded::motion::legs;
 use crate::net::PaperFace;
-use crate::pieces::Piece;
-use crate::text::{list, sentence};
+use crate::text::sentence;
 use crate::{Brief, Length};
 
-pub(super) fn steps(brief: &Brief, fitted: &Fitted, pieces: &[Piece], figures: Figures) -> Vec<Step> {
-    let way = legs(brief.build).len();
-    let seen = |scene, reached| move |step: Step| Step { scene, reached, ..step };
-    let mut steps: Vec<Step> = fit::under_hem(brief, fitted, figures);
-    steps.extend(strips_under_hem(brief, figures).map(seen(Scene::Glued, 0)));
-    steps.extend(hem(brief, fitted, figures).map(seen(Scene::Glued, HEMMED)));
-    steps.extend(fit::while_flat(brief, fitted, figures).into_iter().map(seen(Scene::Flat, HEMMED)));
+/// All that comes after the cutting, in the customary order; [`order`](super::order) then sees to it that each can be done.
+pub(super) fn steps(brief: &Brief, fitted: &Fitted, figures: Figures) -> Vec<Step> {
+    let mut steps: Vec<Step> = joined_flat(brief, figures).into_iter().collect();
+    steps.extend(fit::under_hem(brief, fitted, figures));
+    steps.extend(strips_under_hem(brief, figures));
+    steps.extend(hem(brief, fitted, figures));
+    steps.extend(fit::while_flat(brief, fitted, figures));
     if let Build::PleatedFlare { pleats, pleat } = brief.build {
-        steps.push(seen(Scene::Glued, way)(flare(pleats, pleat, figures)));
-        steps.extend(fit::standing(brief, fitted, figures).into_iter().map(seen(Scene::Finished, way)));
-        steps.extend(fit::closing(brief, fitted, figures).into_iter().map(seen(Scene::Finished, way)));
-        return steps;
+        steps.push(flare(pleats, pleat, figures));
+    } else {
+        steps.push(seam(brief, figures));
+        steps.push(base(brief, figures));
+        steps.extend(insert(brief, fitted, figures));
     }
-    steps.push(seen(Scene::Glued, SEAMED)(seam(brief, pieces, figures)));
-    steps.push(seen(Scene::Bag, way)(base(brief, figures)));
-    // A bag that is kept flat is kept before anything is put in and closed.
-    let kept = fold_flat(brief, figures);
-    let lies_loose = insert(brief, fitted, figures);
-    let (before, after) = if kept.is_some() { (None, lies_loose) } else { (lies_loose, None) };
-    steps.extend(before.map(seen(Scene::Bag, way)));
-    let last = fit::standing(brief, fitted, figures)
-        .into_iter()
-        .chain(kept)
-        .chain(after)
-        .chain(flap(brief, fitted, figures))
-        .chain(fit::closing(brief, fitted, figures));
-    steps.extend(last.map(seen(Scene::Finished, way)));
+    steps.extend(fit::standing(brief, fitted, figures));
+    // A flare is flat as it is, and has no closing flap.
+    let has_base = brief.build.has_base();
+    steps.extend(fold_flat(brief, figures).filter(|_| has_base));
+    steps.extend(fit::before_filling(brief, fitted, figures));
+    steps.extend(flap(brief, fitted, figures).filter(|_| has_base));
+    steps.extend(fit::closing(brief, fitted, figures));
     steps
 }
 
-/// Stretches of the way that are done when the hem is turned.
-const HEMMED: usize = 1;
-/// The same when the tube is closed.
-const SEAMED: usize = 2;
+/// What is joined flat on the table before there is a tube: the parts of a face, a lower piece and the upper over it.
+fn joined_flat(brief: &Brief, figures: Figures) -> Option<Step> {
+    let cuts = brief.build.cuts();
+    if !cuts.joins_flat() {
+        return None;
+    }
+    let tab = figures.say(brief.tab);
+    let mut says = Vec::new();
+    let inside: Vec<Place> = match cuts.faces_whole() {
+        FacesWhole::Joined => cuts.at.iter().filter(|place| place.is_inside_face()).collect(),
+        FacesWhole::AsCut | FacesWhole::InTheTube => Vec::new(),
+    };
+    match cuts.all_round {
+        None => {}
+        Some(AllRound::Above(level)) => says.push(format!("Pencil a line {} above the base line on the outside of every lower piece. Glue above it and lay the upper piece over, its edge along the line, corner scores in one line.", figures.say(level))),
+        Some(AllRound::AtBaseLine) => says.push("Glue the outside of every base piece above its base line and lay the upper piece over, its edge along the fold, corner scores in one line.".to_owned()),
+    }
+    if cuts.all_round.is_some() {
+        says.push(
+            "Press it flat on the table, right out to the edges. A band hides the join later.".to_owned(),
+        );
+    }
+    let (strips, tabs): (Vec<Place>, Vec<Place>) = inside.iter().partition(|at| brief.joins.strip_at(**at));
+    if !tabs.is_empty() {
+        says.push(format!("At {} glue or tape on the outside of the {tab} tab and bring it under the other part of the face, flat on the table.", Places::of(tabs).says()));
+    }
+    if !strips.is_empty() {
+        says.push(format!("At {} lay both parts of the face edge to edge on a joining strip, its middle line where they meet, and glue both down. It stays flat.", Places::of(strips).says()));
+    }
+    if !inside.is_empty() {
+        says.push("Match the base line first; the top can be trimmed.".to_owned());
+    }
+    let title = match (inside.len(), cuts.all_round) {
+        (0, Some(AllRound::AtBaseLine)) => "Join the base to the body",
+        (0, _) => "Join the upper pieces to the lower",
+        (1, None) => "Join the parts of the face",
+        (_, None) => "Join the parts of the faces",
+        (_, Some(_)) => "Join what lies flat",
+    };
+    Some(step(Job::Join, title, says))
+}
 
-/// Joining strips are as tall as body and hem: one half goes behind its edge before the hem is turned.
+/// The places at which a tube is closed, once what lies flat is joined.
+fn tube_seams(brief: &Brief) -> Vec<Place> {
+    let cuts = brief.build.cuts();
+    let is_flat = |place: &Place| cuts.faces_whole() == FacesWhole::Joined && place.is_inside_face();
+    cuts.at.iter().filter(|place| !is_flat(place)).collect()
+}
+
+/// How many joining strips are folded, and how many stay flat, of those that close the tube.
+fn strips_of(brief: &Brief) -> (usize, usize) {
+    let is_strip = |place: &Place| brief.joins.strip_at(*place);
+    match brief.build.nature().goes_round {
+        GoesRound::InPieces => {
+            let own: Vec<Place> = tube_seams(brief).into_iter().filter(is_strip).collect();
+            let folded = own.iter().filter(|place| place.is_corner()).count();
+            (folded, own.len() - folded)
+        }
+        GoesRound::InTwo | GoesRound::InOne => {
+            let count = if brief.build.goes_round_in_one() { 1 } else { 2 };
+            match brief.joins {
+                Joins::Tabs | Joins::Mixed { .. } => (0, 0),
+                Joins::Strips { .. }
+                    if brief.build.goes_round_in_one() && brief.run.start == RunStart::HalfGusset =>
+                {
+                    (0, count)
+                }
+                Joins::Strips { .. } => (count, 0),
+            }
+        }
+        GoesRound::Doubled | GoesRound::OverAndUp => (0, 0),
+    }
+}
+
+/// Joining strips are as tall as body and hem: one half goes behind its edge before a hem is turned in over it. Behind a hem that
+/// is turned out they end at the top.
 fn strips_under_hem(brief: &Brief, figures: Figures) -> Option<Step> {
     let hem = brief.top.hem();
-    let has_strips = brief.has_joins() && brief.joins != Joins::Tabs;
-    (has_strips && hem.is_positive()).then(|| {
+    let (folded, flat) = strips_of(brief);
+    (folded + flat > 0 && brief.top.is_turned_in()).then(|| {
         let says = vec![
             "Glue one half of each joining strip behind the free edge of its panel, its middle along the edge, from the base line up.".to_owned(),
             format!("Its top {} is turned with the hem of that panel. On the next panel leave the last {} of the hem beside the edge unglued until the seam is closed.", figures.say(hem), figures.say(brief.joins.strip().unwrap_or_default())),
@@ -104,74 +167,64 @@ fn flare(pleats: u8, pleat: Length, figures: Figures) -> Step {
 }
 
 /// `Fold each joining strip down its middle`, or leave it flat, as its place asks; two sentences if there are both.
-fn strips(brief: &Brief, pieces: &[Piece], figures: Figures) -> Vec<String> {
+fn strips(brief: &Brief, figures: Figures) -> Vec<String> {
     let width = brief.joins.strip().unwrap_or_default();
-    let own: Vec<&Piece> = pieces.iter().filter(|piece| piece.from_scrap).collect();
-    let is_folded =
-        |piece: &&&Piece| piece.blank.creases.iter().any(|crease| crease.is_vertical() && crease.folds());
-    let folded = own.iter().filter(is_folded).count();
     let halves = format!("{} and {}", figures.say(width.half()), figures.say(width - width.half()));
-    let mut says = Vec::new();
-    if folded == own.len() {
-        says.push(format!("Fold each joining strip down its middle, {halves}."));
-    } else if folded == 0 {
-        says.push(format!("The joining strips stay flat: the seam lies inside a panel. Their middle line, {halves}, shows where the edges meet."));
+    let mut says = vec![match strips_of(brief) {
+        (_, 0) => format!("Fold each joining strip down its middle, {halves}."),
+        (0, _) => format!(
+            "The joining strips stay flat: the seam lies inside a panel. Their middle line, {halves}, shows where the edges meet."
+        ),
+        _ => format!(
+            "Fold a joining strip down its middle, {halves}, where it goes round a corner; one inside a panel stays flat."
+        ),
+    }];
+    says.push(if brief.top.is_turned_in() {
+        "Bring the next panel up to the strip’s other half, edge to edge, and glue it there; then glue down the open end of its hem, over the strip."
+    } else if brief.top.is_turned_out() {
+        "Glue one half behind the free edge of a panel, its middle along the edge, from the base line up to the lip; then bring the next panel up to it, edge to edge, over the other half. The hems meet edge to edge outside."
     } else {
-        says.push(format!("Fold a joining strip down its middle, {halves}, where it goes round a corner; one inside a panel stays flat."));
-    }
-    if brief.top.hem().is_positive() {
-        says.push("Bring the next panel up to the strip’s other half, edge to edge, and glue it there; then glue down the open end of its hem, over the strip.".to_owned());
-    } else {
-        says.push("Glue one half behind the free edge of a panel, its middle along the edge; then bring the next panel up to it, edge to edge, over the other half.".to_owned());
-    }
+        "Glue one half behind the free edge of a panel, its middle along the edge; then bring the next panel up to it, edge to edge, over the other half."
+    }.to_owned());
     says
 }
 
-fn seam(brief: &Brief, pieces: &[Piece], figures: Figures) -> Step {
+fn seam(brief: &Brief, figures: Figures) -> Step {
     let tab = figures.say(brief.tab);
-    let mut says = match (brief.build, brief.joins) {
-        (Build::CradlePair { .. }, _) => vec![
+    let mut says = match brief.build.nature().goes_round {
+        GoesRound::Doubled => vec![
             "Glue or tape on the outside of both gussets of the back piece, inside the score lines.".to_owned(),
             "Set the front piece over them, one side after the other, base lines matched first: its free edges come to lie at the back corners."
                 .to_owned(),
         ],
-        (_, Joins::Strips { .. }) => {
-            let mut says = strips(brief, pieces, figures);
+        GoesRound::InPieces => {
+            let (at_strips, at_tabs): (Vec<Place>, Vec<Place>) =
+                tube_seams(brief).into_iter().partition(|at| brief.joins.strip_at(*at));
+            let mut says = Vec::new();
+            if !at_strips.is_empty() {
+                if !at_tabs.is_empty() {
+                    let names = Places::of(at_strips).says();
+                    says.push(format!("At {names} a joining strip holds both edges."));
+                }
+                says.extend(strips(brief, figures));
+            }
+            if !at_tabs.is_empty() {
+                let elsewhere = if says.is_empty() { "Glue or tape" } else { "Everywhere else glue or tape" };
+                says.push(format!("{elsewhere} on the outside of the {tab} tab of one piece and bring it under the edge of the next, flat on the table."));
+            }
+            says.push("Match the base line first; the top can be trimmed. Go on piece by piece; the last seam closes the tube.".to_owned());
+            says
+        }
+        GoesRound::InOne | GoesRound::InTwo | GoesRound::OverAndUp if brief.joins.strip().is_some() => {
+            let mut says = strips(brief, figures);
             says.push("Match the base line first; the top can be trimmed.".to_owned());
             says
         }
-        (Build::Joined { cuts: Cuts { all_round: Some(all_round), .. } }, Joins::Tabs) => vec![
-            if let AllRound::Above(level) = all_round {
-                format!("Pencil a line {} above the base line on the outside of every lower piece. Glue above it and lay the upper piece over, its edge along the line, corner scores in one line.", figures.say(level))
-            } else {
-                "Glue the outside of every base piece above its base line and lay the upper piece over, its edge along the fold, corner scores in one line.".to_owned()
-            },
-            format!("Then glue or tape on the outside of the {tab} tab of one piece and bring it under the edge of the next, flat on the table."),
-            "Match the base line first; the top can be trimmed. The last seam closes the tube. A band hides the join all round.".to_owned(),
-        ],
-        (Build::Joined { cuts }, Joins::Mixed { .. }) => {
-            let at: Vec<String> = cuts.at.iter().filter(|at| brief.joins.strip_at(*at)).map(|at| format!("the {}", at.name())).collect();
-            let mut says = Vec::new();
-            if !at.is_empty() {
-                says.push(format!("At {} a joining strip holds both edges.", list(&at)));
-                says.extend(strips(brief, pieces, figures));
-            }
-            let elsewhere = if at.is_empty() { "Glue or tape" } else { "Everywhere else glue or tape" };
-            if at.len() < cuts.at.count() {
-                says.push(format!("{elsewhere} on the outside of the {tab} tab of one piece and bring it under the edge of the next, flat on the table."));
-            }
-            says.push("Match the base line first; the top can be trimmed. The last seam closes the tube.".to_owned());
-            says
-        }
-        (Build::Joined { .. }, Joins::Tabs) => vec![
-            format!("Glue or tape on the outside of the {tab} tab of one piece and bring it under the edge of the next, flat on the table."),
-            "Match the base line first; the top can be trimmed. Go on piece by piece; the last seam closes the tube.".to_owned(),
-        ],
-        (Build::CornerPair, _) => vec![
+        GoesRound::InTwo => vec![
             format!("Glue or tape on the outside of one {tab} tab and bring it under the face of the other piece, flat on the table."),
             "Match the base line first; the top can be trimmed. Then close the second seam the same way.".to_owned(),
         ],
-        _ => {
+        GoesRound::InOne | GoesRound::OverAndUp => {
             let over = match brief.run.start {
                 RunStart::Gusset => "first gusset",
                 RunStart::Face => "front",
@@ -188,13 +241,15 @@ fn seam(brief: &Brief, pieces: &[Piece], figures: Figures) -> Step {
         Joins::Strips { width } => width.half(),
         Joins::Tabs | Joins::Mixed { .. } => brief.tab,
     };
+    let last_of_many = tube_seams(brief).len() > 1;
     says.push(adhesive::seam(brief, held, figures));
     says.push(
         "If the last panel overhangs the fold by a hair, trim the seam side, never the fold.".to_owned(),
     );
     let title = match brief.build.nature().goes_round {
         GoesRound::InOne => "Glue the seam",
-        GoesRound::InPieces => "Glue every seam",
+        GoesRound::InPieces if last_of_many => "Glue every seam",
+        GoesRound::InPieces => "Glue the seam",
         GoesRound::InTwo | GoesRound::Doubled | GoesRound::OverAndUp => "Glue both seams",
     };
     step(Job::Seam, title, says)

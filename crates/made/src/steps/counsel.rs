@@ -57,6 +57,12 @@ pub(super) fn of(
             "A slit is cut too far.",
             "Glue a slip of paper behind the end of the slit, on the inside, before the seam is closed.",
         ),
+        Job::Join => counsel(
+            "While everything lies flat: what goes on a face, behind it or through it comes once it is whole.",
+            "Both parts lie in one plane, and the base line runs on without a step.",
+            "The parts are joined askew.",
+            "Part them while the glue is wet, and lay the base lines in one line again. Once it has set, a band hides the step.",
+        ),
         Job::StripEnds => counsel(
             "The hem is turned over the top of each strip, so the strip has to be there first.",
             "Half of every strip stands free beyond the edge, alike from top to bottom.",

@@ -24,8 +24,8 @@ pub(super) fn under_hem(brief: &Brief, fitted: &Fitted, figures: Figures) -> Vec
     if lies_under_hem(brief) {
         steps.extend(backing(brief, fitted, figures));
     }
-    if let Some(handle) = fitted.handle_of(HandleKind::Strap) {
-        steps.extend(strap_first(&handle, figures).map(|first| cautioned(KNIFE, first)));
+    if let Some(handle) = fitted.handle_of(HandleKind::Strap).filter(|_| brief.hem_covers_while_flat()) {
+        steps.extend(strap_first(brief, &handle, figures).map(|first| cautioned(KNIFE, first)));
     }
     steps
 }
@@ -35,10 +35,17 @@ pub(super) fn hem_stays_open(brief: &Brief, fitted: &Fitted, figures: Figures) -
     let handle = fitted.handle_of(HandleKind::Strap)?;
     let open = handle.opening? + brief.customary(Length::INCH);
     let least = open.min(brief.finished.width);
-    Some(format!(
-        "On the back leave the middle {} of the hem unglued: the strap’s second end goes under it when the seams are closed.",
-        figures.say(least)
-    ))
+    Some(if brief.hem_covers_while_flat() {
+        format!(
+            "On the back leave the middle {} of the hem unglued: the strap’s second end goes under it when the seams are closed.",
+            figures.say(least)
+        )
+    } else {
+        format!(
+            "On both faces leave the middle {} of the hem unglued: the strap’s ends go under it when the seams are closed.",
+            figures.say(least)
+        )
+    })
 }
 
 /// What is done while the pieces are flat, the hem turned: what lies under comes before what goes through it.
@@ -218,15 +225,25 @@ fn hand_hole(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Option<S
     ))
 }
 
-fn strap_first(handle: &FittedHandle, figures: Figures) -> Option<Step> {
+/// From which side a strap goes through its slot, and the face its end is glued to: the one that the hem covers.
+fn strap_sides(brief: &Brief) -> (&'static str, &'static str) {
+    if brief.top.is_turned_out() { ("inside", "outside") } else { ("outside", "inside") }
+}
+
+fn slots(handle: &FittedHandle, figures: Figures) -> Option<String> {
+    Some(format!(
+        "On the hem fold of either face cut a slot of {}, centred, for a strap {} wide.",
+        figures.say(handle.opening?),
+        figures.say(handle.width)
+    ))
+}
+
+fn strap_first(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Option<Step> {
+    let (from, to) = strap_sides(brief);
     let says = vec![
+        slots(handle, figures)?,
         format!(
-            "On the hem fold of either face cut a slot of {}, centred, for a strap {} wide.",
-            figures.say(handle.opening?),
-            figures.say(handle.width)
-        ),
-        format!(
-            "Put one end of the strap, {} long, through the slot of the front from outside and glue {} of it to the inside of the face, where the hem will cover it. The other end waits until the seams are closed.",
+            "Put one end of the strap, {} long, through the slot of the front from the {from} and glue {} of it to the {to} of the face, where the hem will cover it. The other end waits until the seams are closed.",
             figures.say(handle.length),
             figures.say(handle.down)
         ),
@@ -313,7 +330,7 @@ fn carried_by(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Option<
                 ],
             ),
         ),
-        HandleKind::Strap => step(
+        HandleKind::Strap if brief.hem_covers_while_flat() => step(
             Job::Handles,
             "The second end of the strap",
             vec![format!(
@@ -321,6 +338,17 @@ fn carried_by(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Option<
                 figures.say(handle.drop)
             )],
         ),
+        HandleKind::Strap => {
+            let (from, to) = strap_sides(brief);
+            let mut says: Vec<String> = slots(handle, figures).into_iter().collect();
+            says.push(format!(
+                "Put one end of the strap, {} long, through the slot of the front from the {from} and under the part of the hem that was left open; glue {} of it to the {to} of the face, then the hem over it. The other end likewise on the back. The strap stands {} above the top.",
+                figures.say(handle.length),
+                figures.say(handle.down),
+                figures.say(handle.drop)
+            ));
+            cautioned(KNIFE, step(Job::Handles, "Slots, and both ends of the strap", says))
+        }
         HandleKind::Tube => step(
             Job::Handles,
             "Rolled handles",
@@ -367,7 +395,30 @@ fn carried_by(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Option<
     })
 }
 
-/// Closing and filling it.
+/// What to think of before anything is put in: before it is closed.
+pub(super) fn before_filling(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
+    if brief.fittings.closure.kind == ClosureKind::None && brief.fittings.load.is_none() {
+        return None;
+    }
+    let limit = load::limit(brief, fitted);
+    let mut says = Vec::new();
+    let headroom = fitted.closing.headroom;
+    if headroom.is_positive() {
+        let room = brief.finished.height - headroom;
+        says.push(if room.is_positive() {
+            format!("Closed, it holds things up to {} high.", figures.say(room))
+        } else {
+            "Closed, the bag holds nothing.".to_owned()
+        });
+    }
+    says.push(format!(
+        "Rule of thumb: about {} at most. It is no rating: test with the real thing over a soft surface.",
+        limit.mass.label(brief.unit)
+    ));
+    Some(cautioned(FOOD, step(Job::Fill, "Before you fill it", says)))
+}
+
+/// Closing it.
 pub(super) fn closing(brief: &Brief, fitted: &Fitted, figures: Figures) -> Vec<Step> {
     let kind = brief.fittings.closure.kind;
     let mut steps = Vec::new();
@@ -428,24 +479,6 @@ pub(super) fn closing(brief: &Brief, fitted: &Fitted, figures: Figures) -> Vec<S
         }
         let made = step(Job::Close, "Close it", says);
         steps.push(Step { caution, ..made });
-    }
-    if kind != ClosureKind::None || brief.fittings.load.is_some() {
-        let limit = load::limit(brief, fitted);
-        let mut says = Vec::new();
-        let headroom = fitted.closing.headroom;
-        if headroom.is_positive() {
-            let room = brief.finished.height - headroom;
-            says.push(if room.is_positive() {
-                format!("Closed so, things up to {} high go in.", figures.say(room))
-            } else {
-                "Closed so, the bag holds nothing.".to_owned()
-            });
-        }
-        says.push(format!(
-            "Rule of thumb: about {} at most. It is no rating: test with the real thing over a soft surface.",
-            limit.mass.label(brief.unit)
-        ));
-        steps.push(cautioned(FOOD, step(Job::Fill, "Before you fill it", says)));
     }
     steps
 }

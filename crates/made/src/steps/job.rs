@@ -1,10 +1,11 @@
 //! What kind of work a step is.
 
-use super::Stage;
+use super::{Scene, Stage};
 use crate::net::GlueRole;
+use strum::VariantArray;
 
 /// A kind of work.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, Hash)]
+#[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, Hash, VariantArray)]
 pub enum Job {
     /// The piece is measured and trimmed out of the sheet.
     Trim,
@@ -16,6 +17,8 @@ pub enum Job {
     Fold,
     /// Slits, notches, corners.
     Cut,
+    /// Parts of a face, or a lower piece and the upper over it, are joined flat on the table.
+    Join,
     /// The halves of joining strips that go under the hem.
     StripEnds,
     /// The hem is turned.
@@ -48,35 +51,156 @@ pub enum Job {
     Band,
     /// Handles are put on.
     Handles,
+    /// What to think of before it is filled.
+    Fill,
     /// The closing flap is folded over.
     Flap,
     /// The bag is closed.
     Close,
-    /// What to think of before it is filled.
-    Fill,
 }
 
 impl Job {
+    /// All of them.
+    pub const ALL: &[Self] = Self::VARIANTS;
+
     /// The stage it belongs to.
     pub const fn stage(self) -> Stage {
         match self {
             Self::Trim => Stage::Trim,
             Self::Guide | Self::Score => Stage::Score,
             Self::Fold | Self::Cut => Stage::Cut,
-            _ => Stage::Glue,
+            Self::Join
+            | Self::StripEnds
+            | Self::Hem
+            | Self::Backing
+            | Self::Pocket
+            | Self::Mats
+            | Self::Holes
+            | Self::StrapFirst
+            | Self::LongRibbon
+            | Self::Flare
+            | Self::Seam
+            | Self::Base
+            | Self::SquashBase
+            | Self::FoldFlat
+            | Self::Insert
+            | Self::Band
+            | Self::Handles
+            | Self::Fill
+            | Self::Flap
+            | Self::Close => Stage::Glue,
+        }
+    }
+
+    /// Names it in what is kept; never changed.
+    pub const fn key(self) -> &'static str {
+        match self {
+            Self::Trim => "trim",
+            Self::Guide => "guide",
+            Self::Score => "score",
+            Self::Fold => "fold",
+            Self::Cut => "cut",
+            Self::Join => "join",
+            Self::StripEnds => "strip_ends",
+            Self::Hem => "hem",
+            Self::Backing => "backing",
+            Self::Pocket => "pocket",
+            Self::Mats => "mats",
+            Self::Holes => "holes",
+            Self::StrapFirst => "strap_first",
+            Self::LongRibbon => "long_ribbon",
+            Self::Flare => "flare",
+            Self::Seam => "seam",
+            Self::Base => "base",
+            Self::SquashBase => "squash_base",
+            Self::FoldFlat => "fold_flat",
+            Self::Insert => "insert",
+            Self::Band => "band",
+            Self::Handles => "handles",
+            Self::Fill => "fill",
+            Self::Flap => "flap",
+            Self::Close => "close",
+        }
+    }
+
+    /// What there is to be seen while it is done, if no more is there yet.
+    pub(super) const fn scene(self) -> Scene {
+        match self {
+            Self::Trim => Scene::Sheets,
+            Self::Guide | Self::Score => Scene::Board,
+            Self::Fold
+            | Self::Cut
+            | Self::Backing
+            | Self::Pocket
+            | Self::Mats
+            | Self::Holes
+            | Self::StrapFirst
+            | Self::LongRibbon => Scene::Flat,
+            Self::Join | Self::StripEnds | Self::Hem | Self::Flare | Self::Seam => Scene::Glued,
+            Self::Base | Self::SquashBase | Self::Insert => Scene::Bag,
+            Self::FoldFlat | Self::Band | Self::Handles | Self::Fill | Self::Flap | Self::Close => {
+                Scene::Finished
+            }
+        }
+    }
+
+    /// How many stretches of the `way` from the flat to the finished bag are done with it.
+    pub(super) const fn folds(self, way: usize) -> usize {
+        match self {
+            Self::Hem => 1,
+            Self::Seam => 2,
+            Self::Flare | Self::Base | Self::SquashBase => way,
+            Self::Trim
+            | Self::Guide
+            | Self::Score
+            | Self::Fold
+            | Self::Cut
+            | Self::Join
+            | Self::StripEnds
+            | Self::Backing
+            | Self::Pocket
+            | Self::Mats
+            | Self::Holes
+            | Self::StrapFirst
+            | Self::LongRibbon
+            | Self::FoldFlat
+            | Self::Insert
+            | Self::Band
+            | Self::Handles
+            | Self::Fill
+            | Self::Flap
+            | Self::Close => 0,
         }
     }
 
     /// The glue areas that are worked on.
     pub const fn glue(self) -> &'static [GlueRole] {
         match self {
+            Self::Join => &[GlueRole::AllRound, GlueRole::FaceTab, GlueRole::FaceStrip],
             Self::Hem => &[GlueRole::Hem],
             Self::StripEnds => &[GlueRole::Strip],
             Self::Flare => &[GlueRole::Pleat],
-            Self::Seam => &[GlueRole::Tab, GlueRole::Lap, GlueRole::Strip, GlueRole::AllRound],
+            Self::Seam => &[GlueRole::Tab, GlueRole::Lap, GlueRole::Strip],
             Self::Base => &[GlueRole::BaseFlap, GlueRole::Ear],
             Self::SquashBase => &[GlueRole::BaseCorner, GlueRole::BaseLap],
-            _ => &[],
+            Self::Trim
+            | Self::Guide
+            | Self::Score
+            | Self::Fold
+            | Self::Cut
+            | Self::Backing
+            | Self::Pocket
+            | Self::Mats
+            | Self::Holes
+            | Self::StrapFirst
+            | Self::LongRibbon
+            | Self::FoldFlat
+            | Self::Insert
+            | Self::Band
+            | Self::Handles
+            | Self::Fill
+            | Self::Flap
+            | Self::Close => &[],
         }
     }
 }

@@ -57,8 +57,8 @@ impl Planned {
             match event {
                 Event::Tick { line, keys, by } => {
                     let Some(line) = place.get(line) else { continue };
-                    for key in keys {
-                        progress.tick(*line, key, *by);
+                    for key in keys.iter().flat_map(|key| self.work.renewed(*line, key)) {
+                        progress.tick(*line, &key, *by);
                     }
                 }
                 Event::Cut { times, holds, .. } => {
@@ -69,7 +69,8 @@ impl Planned {
                 }
                 Event::Spoil { line, part, at, counted } => {
                     let Some(line) = place.get(line) else { continue };
-                    progress.spoil(Spoil { line: *line, part: *part, at: at.clone(), counted: *counted });
+                    let at = at.as_ref().and_then(|key| self.work.renewed(*line, key).into_iter().next());
+                    progress.spoil(Spoil { line: *line, part: *part, at, counted: *counted });
                 }
             }
         }

@@ -124,11 +124,13 @@ spelled! {
     /// What a glued area is for.
     GlueName of GlueRole {
         "tab" Tab: GlueRole::Tab,
+        "face_tab" FaceTab: GlueRole::FaceTab,
         "lap" Lap: GlueRole::Lap,
         "ear" Ear: GlueRole::Ear,
         "hem" Hem: GlueRole::Hem,
         "base_flap" BaseFlap: GlueRole::BaseFlap,
         "strip" Strip: GlueRole::Strip,
+        "face_strip" FaceStrip: GlueRole::FaceStrip,
         "base_corner" BaseCorner: GlueRole::BaseCorner,
         "base_lap" BaseLap: GlueRole::BaseLap,
         "pleat" Pleat: GlueRole::Pleat,

@@ -110,8 +110,9 @@ function AddEvening(props: {
 }) {
   const { evenings, last, onAdd } = props;
   const taken = new Set(evenings.map((evening) => evening.date));
+  // The day itself is an evening only if it is asked for.
   const free = Array.from({ length: 60 }, (_, days) => inDays(days)).find(
-    (day) => !taken.has(day) && day <= last,
+    (day) => !taken.has(day) && day < last,
   );
   const [date, setDate] = useState<string | null>(null);
   const chosen = date ?? free ?? "";

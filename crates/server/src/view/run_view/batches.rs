@@ -97,6 +97,7 @@ pub fn title(what: What, unit: Unit) -> String {
             Job::Score => "Score",
             Job::Fold => "Fold and burnish",
             Job::Cut => "Slit, notch and corner",
+            Job::Join => "Join what lies flat",
             Job::StripEnds => "Glue the strips’ ends",
             Job::Hem => "Turn the hems",
             Job::Backing => "Glue what lies behind holes",

@@ -9,7 +9,7 @@ use crate::view::run::EveningText;
 use jiff::civil::Date;
 use serde::Serialize;
 use utoipa::ToSchema;
-use wide_fold_core::evenings::{Share, Stint, spread};
+use wide_fold_core::evenings::{Serves, Share, Stint, spread};
 use wide_fold_core::progress::Progress;
 use wide_fold_core::steps::Stage;
 use wide_fold_core::text::list;
@@ -145,7 +145,13 @@ fn stints(
         for (k, pattern) in list.patterns.iter().enumerate() {
             let each = around.pace.of(Stage::Trim, (pattern.sheet.trims.len() as u32 + 1) * SECONDS_A_CUT);
             let count = pattern.times.saturating_sub(lists.cut(events, (n, k)));
-            let (stint, title) = (Stint { count, each, begin: 0 }, "Cut sheets".to_owned());
+            let serves = pattern.holds.iter().filter_map(|(number, part, on)| {
+                let line = planned.place(*number)?;
+                let of = planned.lines[line].parts.get(*part)?.count;
+                Some(Serves { line, cuts: Some(*part), on: *on, of })
+            });
+            let (stint, title) =
+                (Stint { count, each, begin: 0, serves: serves.collect() }, "Cut sheets".to_owned());
             named.push(Named { stint, setting: None, title, name: format!("of {name}") });
         }
     }
@@ -158,6 +164,7 @@ fn stints(
                 count,
                 each: around.pace.of(batch.stage, task.seconds),
                 begin: if count > 0 { begin } else { 0 },
+                serves: vec![Serves { line: task.line, cuts: None, on: 1, of: task.each }],
             };
             if count > 0 {
                 begin = 0;
@@ -204,7 +211,7 @@ pub(super) fn evenings(
     around: &Around<'_>,
 ) -> PlannedEvenings {
     let named = stints(planned, lists, events, progress, around);
-    let all: Vec<Stint> = named.iter().map(|named| named.stint).collect();
+    let all: Vec<Stint> = named.iter().map(|named| named.stint.clone()).collect();
     let is_past = |date: &str| date.parse::<Date>().is_ok_and(|date| date < around.today);
     let own = &planned.run.evenings;
     let room = |evenings: &[EveningText]| -> Vec<u32> {
@@ -279,7 +286,8 @@ fn shares_said(named: &[Named], shares: &[Share]) -> Vec<ShareView> {
     entries.into_iter().map(said).collect()
 }
 
-/// More minutes on every evening that is left, in steps of five; an evening of two hours on the day before, or today.
+/// More minutes on every evening that is left, in steps of five; or more evenings, the last free days before the day first. The day
+/// itself is no evening to work on, unless the crafter has put it in.
 pub(super) fn remedies(
     all: &[Stint],
     planned: &Planned,
@@ -307,8 +315,8 @@ pub(super) fn remedies(
             evenings: longer(more),
         });
     }
-    // More evenings of an hour and a half, the last free days before the day first.
-    let Ok(last) = planned.run.date.parse::<Date>() else { return found };
+    let last = planned.run.date.parse::<Date>().and_then(Date::yesterday);
+    let Ok(last) = last else { return found };
     let mut evenings = own.clone();
     let mut added = 0;
     let mut day = last;
