@@ -7,6 +7,7 @@ mod guided;
 mod habits;
 mod hand;
 mod limits;
+mod lined;
 mod places;
 mod top;
 
@@ -17,6 +18,7 @@ pub use guided::Misfit;
 pub use habits::*;
 pub use hand::Hand;
 pub use limits::{BriefFault, MOST_WORDS};
+pub use lined::{LIFTED, Lined, ROLL};
 pub use places::{AllRound, Cuts, FacesWhole, JoinWeights, Place, Places, Side};
 pub use top::{ClosingFlap, FaceSide, Hem, HemSide, Top, TopNature};
 
@@ -57,6 +59,8 @@ pub struct Brief {
     pub side_sheet: Option<Sheet>,
     /// The scoring board at hand.
     pub board: Board,
+    /// Whether lines are scored on it, or creased with a ruler.
+    pub lined: Lined,
     /// What the crafter's hands do every time, and scores are told less by.
     pub hand: Hand,
     /// A guide to notch and score it with, as far as it reaches.
@@ -115,6 +119,7 @@ impl Brief {
             sheet: Sheet::default(),
             side_sheet: None,
             board: Board::default(),
+            lined: Lined::Usual,
             hand: Hand::NONE,
             guide: None,
             gift: None,

@@ -221,6 +221,7 @@ impl Paper {
         self.sheet.check_stuff().map_err(|(stuff, sentence)| match stuff {
             Stuff::Thickness => ("thickness", sentence),
             Stuff::Weight => ("weight", sentence),
+            Stuff::Grid => ("grid", sentence),
         })
     }
 }

@@ -20,6 +20,10 @@ pub struct Sheet {
     pub grammage: Option<Grammage>,
     /// Thickness of the paper, if it has been measured.
     pub caliper: Option<Length>,
+    /// From line to line of a grid printed on the back, if there is one.
+    pub grid: Option<Length>,
+    /// True for a length cut off a roll.
+    pub rolled: bool,
 }
 
 /// Weight of paper by area, in grams per square metre (ISO 536).
@@ -44,6 +48,8 @@ pub enum Stuff {
     Thickness,
     /// Its weight.
     Weight,
+    /// The grid on its back.
+    Grid,
 }
 
 /// How thick a sheet is, and how that is known.
@@ -97,6 +103,8 @@ impl Default for Sheet {
             turned: false,
             grammage: None,
             caliper: None,
+            grid: None,
+            rolled: false,
         }
     }
 }
@@ -104,6 +112,8 @@ impl Default for Sheet {
 impl Sheet {
     /// The shortest side a sheet can have (our choice).
     pub const SMALLEST: Length = Length::inches(1);
+    /// The finest grid that can be followed by eye (our choice).
+    pub const FINEST_GRID: Length = Length::eighths(1);
     /// The longest one: a long roll (our choice).
     pub const LARGEST: Length = Length::inches(400);
 
@@ -152,6 +162,16 @@ impl Sheet {
         if let Some(Grammage(weight)) = self.grammage.filter(|weight| !(10..=1000).contains(&weight.0)) {
             let sentence = format!("{weight} g/m² is no paper for bags: 10 to 1000 can be used.");
             return Err((Stuff::Weight, sentence));
+        }
+        if let Some(grid) = self.grid.filter(|grid| !(Self::FINEST_GRID..=Self::SMALLEST * 4).contains(grid))
+        {
+            let sentence = format!(
+                "{} is no grid to measure by: {} to {} from line to line can be used.",
+                grid.label(Unit::Inch),
+                Self::FINEST_GRID.label(Unit::Inch),
+                (Self::SMALLEST * 4).label(Unit::Inch)
+            );
+            return Err((Stuff::Grid, sentence));
         }
         Ok(())
     }

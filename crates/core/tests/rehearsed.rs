@@ -26,6 +26,15 @@ proptest! {
     fn every_fold_is_tried_on_a_quarter_of_the_sheet(brief in any_brief()) {
         let Some(plan) = rehearsal(&brief) else { return Ok(()) };
         prop_assert!(plan.is_ready());
+        // Neither larger than the bag, in any direction, nor of more paper.
+        let (own, bag) = (plan.brief.finished, brief.finished);
+        prop_assert!(own.width <= bag.width && own.height <= bag.height && own.gusset <= bag.gusset, "{own:?} for {bag:?}");
+        let paper = |pieces: &[wide_fold_core::pieces::Piece]| -> i128 {
+            pieces.iter().map(|piece| i128::from(piece.width.units()) * i128::from(piece.height.units()) * i128::from(piece.count)).sum()
+        };
+        let whole = Plan::new(&brief).unwrap();
+        prop_assert!(paper(&plan.pieces) <= paper(&whole.pieces));
+        prop_assert_eq!(plan.brief.is_lined_by_hand(), brief.is_lined_by_hand());
         prop_assert_eq!(folds(&plan.brief), folds(&brief));
         // Every part lies on a scrap, and a scrap is a quarter of the sheet.
         for sheet in plan.layout.sheets.iter().filter(|sheet| !sheet.scrap) {

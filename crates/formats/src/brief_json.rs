@@ -44,8 +44,8 @@ use utoipa::ToSchema;
 use wide_fold_core::brief::{
     Across, AllRound, BaseHabit, Board, Build, CLOSING_FLAP_CORNER, CLOSING_FLAP_DEPTH, CUSTOMARY_HEM,
     CUSTOMARY_LAP, CUSTOMARY_NOTCH, CUSTOMARY_PLEATS, CUSTOMARY_STRIP, CUSTOMARY_TAB, ClosingOrder, Cuts,
-    Direction, FaceSide, GUIDE_FLAP, GussetCrease, Hand, JoinWeights, Joins, Place, Places, Run, RunStart,
-    ScoreFace, Stops, Top,
+    Direction, FaceSide, GUIDE_FLAP, GussetCrease, Hand, JoinWeights, Joins, Lined, Place, Places, Run,
+    RunStart, ScoreFace, Stops, Top,
 };
 use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::sheet::{Grammage, Printed};
@@ -65,6 +65,16 @@ impl From<BriefFault> for FormatFault {
     fn from(fault: BriefFault) -> Self {
         Self { field: fault.field.to_owned(), sentence: fault.sentence }
     }
+}
+
+#[allow(clippy::trivially_copy_pass_by_ref)] // As serde asks.
+fn is_not(flag: &bool) -> bool {
+    !flag
+}
+
+#[allow(clippy::trivially_copy_pass_by_ref)] // As serde asks.
+fn is_usual(lined: &LinedText) -> bool {
+    *lined == LinedText::Usual
 }
 
 /// A brief as it is written. Lengths are text such as `3 3/4 in`, `3¾` or `95 mm`; without a unit they are in `unit`.
@@ -123,6 +133,9 @@ pub struct BriefText {
     /// The scoring board; a groove every ⅛ in, 12 in wide if left out.
     #[serde(default)]
     pub board: BoardText,
+    /// How its lines are made; as the paper asks if left out.
+    #[serde(default, skip_serializing_if = "is_usual")]
+    pub lined: LinedText,
     /// What the crafter's hands do every time, and scores are told less by; nothing if left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub hand: Option<HandText>,
@@ -225,6 +238,13 @@ pub struct SheetText {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schema(example = "0.3 mm")]
     pub caliper: Option<String>,
+    /// From line to line of a grid printed on the back, if there is one.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(example = "1/2 in")]
+    pub grid: Option<String>,
+    /// True for a length cut off a roll.
+    #[serde(default, skip_serializing_if = "is_not")]
+    pub rolled: bool,
 }
 
 /// A scoring board.
@@ -294,6 +314,11 @@ choice! {
     ScoreFaceText = ScoreFace {
         #[default] OutsideOfFold = ScoreFace::OutsideOfFold, InsideThroughout = ScoreFace::InsideThroughout
     }
+}
+choice! {
+    /// How the lines of a bag are made: as the paper asks, on the board, or by ruler and hand.
+    #[derive(Default)]
+    LinedText = Lined { #[default] Usual = Lined::Usual, Board = Lined::Board, Hand = Lined::Hand }
 }
 choice! {
     /// The stops of a board.

@@ -43,6 +43,10 @@ pub struct PaperText {
     /// Whether the pattern has an up.
     #[serde(default)]
     pub pattern: PatternText,
+    /// From line to line of a grid printed on the back, if there is one.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(example = "1/2 in")]
+    pub grid: Option<String>,
     /// Which way the fibres run, if that is known.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub grain: Option<GrainText>,
@@ -115,6 +119,8 @@ impl TryFrom<&PaperText> for Paper {
                 turned: false,
                 grammage: text.weight.as_deref().map(weight).transpose()?,
                 caliper: thickness.map(|text| length("thickness", text, Unit::Metric)).transpose()?,
+                rolled: text.kind == StockText::Roll,
+                grid: text.grid.as_deref().map(|text| length("grid", text, Unit::Inch)).transpose()?,
             },
             count: text.count,
             grain: text.grain.map(|grain| match grain {
@@ -130,7 +136,7 @@ impl TryFrom<&PaperText> for Paper {
 
 impl From<&Paper> for PaperText {
     fn from(paper: &Paper) -> Self {
-        let SheetText { width, height, printed, caliper, .. } = SheetText::from(&paper.sheet);
+        let SheetText { width, height, printed, caliper, grid, .. } = SheetText::from(&paper.sheet);
         Self {
             name: paper.name.clone(),
             kind: match paper.kind {
@@ -145,6 +151,7 @@ impl From<&Paper> for PaperText {
             thickness: caliper,
             printed,
             pattern: if paper.sheet.directional { PatternText::Up } else { PatternText::AllOver },
+            grid,
             grain: paper.grain.map(|grain| match grain {
                 Grain::Upright => GrainText::Upright,
                 Grain::Sideways => GrainText::Sideways,

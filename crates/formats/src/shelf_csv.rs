@@ -6,7 +6,7 @@ use wide_fold_core::paper::Paper;
 use wide_fold_core::text::quoted;
 
 /// The columns, in the order they are written; they may come in any other.
-pub const COLUMNS: [&str; 11] = [
+pub const COLUMNS: [&str; 12] = [
     "name",
     "kind",
     "width",
@@ -16,6 +16,7 @@ pub const COLUMNS: [&str; 11] = [
     "thickness",
     "printed",
     "pattern",
+    "grid",
     "grain",
     "price",
 ];
@@ -57,7 +58,8 @@ pub fn write_shelf<'a>(papers: impl IntoIterator<Item = &'a Paper>) -> Result<St
         });
         writer.write_record(&row).map_err(|error| fault(error.to_string()))?;
     }
-    let bytes = writer.into_inner().map_err(|error| fault(error.to_string()))?;
+    let mut bytes = MARK.to_string().into_bytes();
+    bytes.extend(writer.into_inner().map_err(|error| fault(error.to_string()))?);
     String::from_utf8(bytes).map_err(|error| fault(error.to_string()))
 }
 
@@ -73,6 +75,17 @@ fn unescaped(cell: &str) -> &str {
         .unwrap_or(cell)
 }
 
+/// Tells a spreadsheet that what follows is UTF-8 (Unicode, the byte-order mark); reading passes over it.
+pub(crate) const MARK: char = '\u{feff}';
+
+/// What parts the cells: where a comma is the decimal mark, spreadsheets write semicolons, and some write tabs. The first line, which
+/// names the columns, tells.
+fn parted_by(text: &str) -> u8 {
+    let first = text.lines().find(|line| !line.trim().is_empty()).unwrap_or_default();
+    let mark = [b';', b'\t'].into_iter().find(|mark| first.bytes().any(|byte| byte == *mark));
+    mark.filter(|_| !first.contains(',')).unwrap_or(b',')
+}
+
 /// Reads papers from CSV. Good rows are read whatever the bad ones are; the caller decides what becomes of them.
 ///
 /// ```
@@ -83,8 +96,12 @@ fn unescaped(cell: &str) -> &str {
 /// ```
 pub fn read_shelf(text: &str) -> ShelfRead {
     let mut read = ShelfRead::default();
-    let text = text.trim_start_matches('\u{feff}');
-    let mut reader = csv::ReaderBuilder::new().flexible(true).has_headers(false).from_reader(text.as_bytes());
+    let text = text.trim_start_matches(MARK);
+    let mut reader = csv::ReaderBuilder::new()
+        .flexible(true)
+        .has_headers(false)
+        .delimiter(parted_by(text))
+        .from_reader(text.as_bytes());
     let fault =
         |line: u64, field: &str, sentence: String| RowFault { line, field: field.to_owned(), sentence };
     let mut headers: Option<Vec<String>> = None;
@@ -138,19 +155,10 @@ fn line_of(text: &str, byte: u64) -> u64 {
 fn named(row: &csv::StringRecord) -> Result<Vec<String>, (String, String)> {
     let names: Vec<String> = row.iter().map(str::to_lowercase).collect();
     if let [one] = names.as_slice()
-        && let Some(mark) = [';', '\t', '|'].into_iter().find(|mark| one.contains(*mark))
+        && one.contains('|')
     {
-        let mark = if mark == ';' {
-            "semicolons"
-        } else if mark == '|' {
-            "upright bars"
-        } else {
-            "tabs"
-        };
-        let sentence = format!(
-            "The cells are parted by {mark}: save the list with commas between them, and read it in again."
-        );
-        return Err((String::new(), sentence));
+        let sentence = "The cells are parted by upright bars: save the list with commas or semicolons between them, and read it in again.";
+        return Err((String::new(), sentence.to_owned()));
     }
     for (place, name) in names.iter().enumerate() {
         if !COLUMNS.contains(&name.as_str()) {
@@ -249,6 +257,8 @@ mod tests {
                     turned: false,
                     grammage: weight.map(Grammage),
                     caliper: caliper.map(|microns| Length::from_nm(microns * 1000)),
+                    grid: flags[0].then_some(Length::eighths(4)),
+                    rolled: kind == 2,
                 },
                 count: if kind == 2 { rolls } else { count },
                 grain: [None, Some(Grain::Upright), Some(Grain::Sideways)][grain],

@@ -146,8 +146,14 @@ pub fn parted(habits: &Brief, budget: &Budget<'_>) -> Vec<Parted> {
     parts
         .into_iter()
         .map(|(name, parts, size)| {
-            let sheet =
-                Sheet { turned: false, width: size.width, height: size.height, ..habits.sheet.clone() };
+            let sheet = Sheet {
+                turned: false,
+                width: size.width,
+                height: size.height,
+                rolled: false,
+                grid: None,
+                ..habits.sheet.clone()
+            };
             let own = Brief { sheet, ..habits.clone() };
             let starts = starts(&own, 1).into_iter().filter(|(_, _, brief, _)| brief.build.has_slit_flaps());
             let mut bags: Vec<Brief> = starts.flat_map(|(_, _, brief, slot)| bags(&brief, slot)).collect();

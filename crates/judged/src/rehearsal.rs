@@ -1,8 +1,9 @@
 //! A rehearsal: the same folds on a scrap, before the good sheet is touched (common practice: an unfamiliar bag is made once from
 //! scrap, half as large).
 
-use crate::brief::{Closure, ClosureKind, Extras, Fittings, Insert};
-use crate::net::Net;
+use crate::brief::{Closure, ClosureKind, Extras, Fittings, Insert, Lined};
+use crate::net::{Net, piece_sizes};
+use crate::plane::Size;
 use crate::rescale::on_sheet;
 use crate::{Brief, Plan, Sheet};
 use std::collections::BTreeSet;
@@ -38,13 +39,27 @@ pub fn rehearsal(brief: &Brief) -> Option<Plan> {
         // No guide folds half of its gusset.
         guide: None,
         gift: None,
+        // A smaller sheet is lined as the large one is.
+        lined: if brief.is_lined_by_hand() { Lined::Hand } else { Lined::Board },
         ..brief.clone()
     };
     let wanted = folds(&bare);
+    // Neither larger than the bag nor of more paper: what it is tried for is saved by it.
+    let (most, paper) = (brief.finished, paper_of(&bare));
+    let is_smaller = |small: &Brief| {
+        let size = small.finished;
+        size.width <= most.width && size.height <= most.height && size.gusset <= most.gusset && paper_of(small) <= paper
+    };
     on_sheet(&bare, &scrap)
+        .filter(is_smaller)
         .take(TRIED)
         .filter(|small| folds(small) == wanted)
         .find_map(|small| Plan::new(&small).ok().filter(Plan::is_ready))
+}
+
+/// How much paper its pieces take.
+fn paper_of(brief: &Brief) -> i128 {
+    piece_sizes(brief).into_iter().map(Size::area).sum()
 }
 
 /// What is folded, and which way, panel by panel.

@@ -2,6 +2,7 @@
 
 mod base;
 mod build;
+mod by_hand;
 mod carry;
 mod closing;
 mod decor;
@@ -205,7 +206,7 @@ fn findings(draft: &Draft) -> Vec<Finding> {
 type Find = fn(&Draft) -> Vec<Finding>;
 
 /// All but the notes on the board's grooves and on the crafter's hands, which ask for every pass, and what only folding shows.
-const GRAVE: [Find; 16] = [
+const GRAVE: [Find; 17] = [
     fit::find,
     build::find,
     base::find,
@@ -221,6 +222,7 @@ const GRAVE: [Find; 16] = [
     decor::find,
     thickness::find,
     guide::find,
+    by_hand::find,
     gift::find,
 ];
 

@@ -1,10 +1,12 @@
 //! Passes on the scoring board: how the piece lies, and what is scored where and how far.
 
 mod board;
+mod by_hand;
 mod settings;
 mod told;
 
 pub use board::{Edge, Lying};
+pub use by_hand::{ByHand, Meets};
 pub use settings::Handling;
 
 use crate::brief::{ScoreFace, Stop};
@@ -28,6 +30,8 @@ pub struct Pass {
     pub by_ruler: bool,
     /// True if the piece is larger than a board that it may not hang over: it is worked on the table, along a ruler.
     pub on_table: bool,
+    /// How its lines are creased, if that is done by ruler and hand: then it lies on the table, against nothing.
+    pub by_hand: Option<ByHand>,
     /// True if the lines are longer than the board and have to be carried on to the edge.
     pub carry_on: bool,
     /// The lines, the one nearest to the stop first.
@@ -52,6 +56,8 @@ pub struct Slant {
 pub struct ScoreLine {
     /// Distance from the stop: the groove.
     pub at: Length,
+    /// What is laid on what when the paper is folded over at it, beyond its ends; only said of a line that is creased by hand.
+    pub meets: Option<Meets>,
     /// What it is told less by, so that it falls there under the crafter's own hands.
     pub less: Length,
     /// Distances from the top fence at which the line begins and ends.
@@ -112,6 +118,9 @@ pub fn passes(brief: &Brief, pieces: &[Piece], feeds: &[Feed]) -> Vec<Pass> {
 
 fn of_piece(brief: &Brief, index: usize, piece: &Piece, feeds: &[Feed]) -> Vec<Pass> {
     let strokes = strokes(brief, index, piece, feeds);
+    if brief.is_lined_by_hand() {
+        return by_hand::passes(index, piece, strokes);
+    }
     let asks: Vec<Asks> = strokes.iter().map(|stroke| stroke.asks).collect();
     let course = settings::course(&asks, first_face(brief.score_face));
     let mut passes: Vec<Pass> = Vec::new();
@@ -133,6 +142,7 @@ fn of_piece(brief: &Brief, index: usize, piece: &Piece, feeds: &[Feed]) -> Vec<P
                 lying,
                 by_ruler,
                 on_table,
+                by_hand: None,
                 carry_on,
                 lines: Vec::new(),
                 slants: Vec::new(),
@@ -145,8 +155,16 @@ fn of_piece(brief: &Brief, index: usize, piece: &Piece, feeds: &[Feed]) -> Vec<P
         } else {
             let reach = Span::new(from.1.min(to.1), from.1.max(to.1));
             let right_across = reach == Span::new(Length::ZERO, depth);
-            let score =
-                ScoreLine { at: from.0, less, reach, right_across, fold, role, creases: line.creases };
+            let score = ScoreLine {
+                at: from.0,
+                meets: None,
+                less,
+                reach,
+                right_across,
+                fold,
+                role,
+                creases: line.creases,
+            };
             passes[place].lines.push(score);
         }
     }
@@ -280,7 +298,7 @@ impl Stroke {
             has_stop(lying.stop) && lying.face_up == face && is_level
         };
         let at = |lying: Lying| lying.on_board(line.from, piece.width, piece.height).0;
-        let on_board = !slants && lies;
+        let on_board = !slants && lies && !brief.is_lined_by_hand();
         let within = Lyings::that(|lying| on_board && along(lying) && at(lying) <= brief.board.reach);
         let by_ruler = within.is_empty();
         let within = if by_ruler { Lyings::that(along) } else { within };

@@ -2,6 +2,7 @@
 
 mod adhesive;
 mod assemble;
+mod by_hand;
 mod counsel;
 mod fit;
 mod guided;
@@ -125,7 +126,10 @@ pub fn steps(
     let figures = Figures::of(brief);
     let mut steps = vec![trim::step(brief, pieces, layout, figures)];
     steps.extend(feeds.iter().enumerate().map(|(index, feed)| guided::step(index, brief, pieces, feed)));
-    steps.extend(passes.iter().enumerate().map(|(index, pass)| score(index, passes, pieces, figures, pass)));
+    steps.extend(passes.iter().enumerate().map(|(index, pass)| match pass.by_hand {
+        Some(how) => by_hand::step(index, how, brief, passes, pieces),
+        None => score(index, passes, pieces, figures, pass),
+    }));
     steps.push(fold(brief, pieces));
     let is_notched = |index: usize| feeds.iter().any(|feed| feed.piece == index);
     steps.extend((0..pieces.len()).filter_map(|index| cut(brief, pieces, index, is_notched(index), figures)));
@@ -133,7 +137,9 @@ pub fn steps(
     let mut steps = order::arrange(brief, steps);
     for step in &mut steps {
         step.spots.extend(spots::of(step.job, pieces));
-        if step.job == Job::Guide {
+        // What is done in a guide, or by ruler and hand, has its own.
+        let by_hand = |pass: usize| passes.get(pass).is_some_and(|pass| pass.by_hand.is_some());
+        if step.job == Job::Guide || step.pass.is_some_and(by_hand) {
             continue;
         }
         let pass = step.pass.and_then(|index| {
@@ -306,10 +312,13 @@ fn stops(line: &ScoreLine, figures: Figures) -> String {
 }
 
 fn fold(brief: &Brief, pieces: &[Piece]) -> Step {
+    let by_hand = brief.is_lined_by_hand();
     let has_guides = pieces.iter().flat_map(|piece| &piece.blank.creases).any(|crease| {
         crease.fold == Fold::Flat && !crease.role.is_made_by_hand() && crease.role != CreaseRole::StripLine
     });
-    let mut says = if let Build::PleatedFlare { .. } = brief.build {
+    let mut says = if by_hand {
+        vec!["Every line is creased already. Fold each right over once more, the way it goes in the bag, and run a bone folder or the back of a spoon along it.".to_owned()]
+    } else if let Build::PleatedFlare { .. } = brief.build {
         vec!["Fold the lines while the sheet is flat and burnish them: the pleats in turn away from you and towards you.".to_owned()]
     } else {
         vec![format!(
@@ -317,7 +326,9 @@ fn fold(brief: &Brief, pieces: &[Piece]) -> Step {
             if has_guides { "; guide lines stay flat" } else { "" }
         )]
     };
-    if brief.score_face == ScoreFace::OutsideOfFold {
+    if by_hand {
+        // Nothing is scored: there is no groove on either face.
+    } else if brief.score_face == ScoreFace::OutsideOfFold {
         says.push(
             "The scored groove ends up on the outside of the fold: the pressed fibres crack less.".to_owned(),
         );

@@ -5,7 +5,7 @@ use crate::fence;
 use crate::figures::Figures;
 use crate::line::Line;
 use crate::net::PaperFace;
-use crate::passes::{Edge, Lying, Scorable, scorable};
+use crate::passes::{ByHand, Edge, Lying, Pass, Scorable, scorable};
 use crate::plane::Span;
 use crate::steps::{Job, Stage, Step};
 use crate::text::list;
@@ -30,6 +30,8 @@ pub enum What {
     Guide,
     /// The fence, or the stop, is set to a distance, and every line that lies there is scored.
     SetTo(Length),
+    /// Marks are carried over from a strip, and lines creased from mark to mark, by ruler and hand.
+    Marked,
     /// Lines are drawn along a ruler, from mark to mark.
     Ruled,
     /// 45° creases, from mark to mark.
@@ -174,7 +176,7 @@ impl What {
     /// The stage it belongs to.
     const fn stage(self) -> Stage {
         match self {
-            Self::Guide | Self::SetTo(_) | Self::Ruled | Self::Slanted => Stage::Score,
+            Self::Guide | Self::SetTo(_) | Self::Marked | Self::Ruled | Self::Slanted => Stage::Score,
             Self::Job(job) => job.stage(),
         }
     }
@@ -230,6 +232,9 @@ fn to_score(plan: &Plan) -> Vec<Scorable> {
 
 /// Lines of one piece that are scored at one setting as it lies one way are one task.
 fn scores(line: usize, plan: &Plan, strokes: &[Scorable], settings: &[Length]) -> Vec<(What, Task)> {
+    if plan.brief.is_lined_by_hand() {
+        return marked(line, plan, strokes);
+    }
     let mut made: Vec<(What, Option<Lying>, Task, Vec<usize>)> = Vec::new();
     for (n, stroke) in strokes.iter().enumerate() {
         let chosen = stroke.at.iter().find(|(at, _)| settings.contains(at));
@@ -280,6 +285,47 @@ fn scores(line: usize, plan: &Plan, strokes: &[Scorable], settings: &[Length]) -
             (what, Task { keys, says: lay(lying, &all, strokes, short, told), lies, ..task })
         })
         .collect()
+}
+
+/// What is creased by ruler and hand: a task a pass, as the bag's own steps have it. The marks of a piece are carried over from one
+/// strip for all of them.
+fn marked(line: usize, plan: &Plan, strokes: &[Scorable]) -> Vec<(What, Task)> {
+    let of_pass = |pass: &Pass| {
+        let creases: Vec<usize> = pass
+            .lines
+            .iter()
+            .flat_map(|line| line.creases.iter().copied())
+            .chain(pass.slants.iter().map(|slant| slant.crease))
+            .collect();
+        let own = strokes.iter().enumerate().filter(|(_, stroke)| {
+            stroke.piece == pass.piece && stroke.creases.iter().any(|crease| creases.contains(crease))
+        });
+        let keys = own.map(|(n, _)| format!("score/{}/{n}", pass.piece)).collect();
+        let face = match pass.lying.face_up {
+            PaperFace::Outside => "outside up",
+            PaperFace::Inside => "inside up",
+        };
+        let figures = Figures::of(&plan.brief);
+        let at: Vec<String> = pass.lines.iter().map(|line| figures.told(line.at, line.less)).collect();
+        let from =
+            if pass.lying.fence == Edge::Top { "from the edge on your left" } else { "from the bottom edge" };
+        let (what, says) = match pass.by_hand {
+            _ if !pass.slants.is_empty() => {
+                (What::Slanted, format!("{face}: {} lines at 45°, from mark to mark", pass.slants.len()))
+            }
+            Some(ByHand::Creased) | None => (What::Marked, format!("{face}: {} {from}", list(&at))),
+            Some(ByHand::Halved) => {
+                (What::Marked, format!("{face}: found by folding, at {} {from}", list(&at)))
+            }
+            Some(ByHand::Pleated) => (What::Marked, format!("{face}: pleats, at {} {from}", list(&at))),
+            Some(ByHand::Drawn) => (What::Marked, format!("{face}: only drawn, at {} {from}", list(&at))),
+        };
+        let seconds = seconds(what) * (pass.lines.len() + pass.slants.len()) as u32;
+        let each = plan.pieces[pass.piece].count;
+        let piece = Some(pass.piece);
+        (what, Task { line, keys, piece, each, says, step: None, after: Vec::new(), lies: None, seconds })
+    };
+    plan.passes.iter().map(of_pass).collect()
 }
 
 /// How the piece lies, what the line is, what it is `told` less by, and whether it stops short.
@@ -371,6 +417,7 @@ const fn seconds(what: What) -> u32 {
     match what {
         What::Guide => 60,
         What::SetTo(_) => 8,
+        What::Marked => 25,
         What::Ruled => 40,
         What::Slanted => 30,
         What::Job(job) => match job {

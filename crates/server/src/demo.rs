@@ -94,7 +94,7 @@ fn open_kiln(transaction: &Transaction<'_>) -> Result<(), StoreError> {
             .min(task.each * planned.lines[task.line].copies);
         // Everything that is cut is scored, and half of it folded.
         let by = match what {
-            What::Guide | What::SetTo(_) | What::Ruled | What::Slanted => most,
+            What::Guide | What::SetTo(_) | What::Marked | What::Ruled | What::Slanted => most,
             What::Job(Job::Fold) => most / 2,
             What::Job(_) => 0,
         };

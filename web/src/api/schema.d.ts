@@ -1559,6 +1559,8 @@ export interface components {
             heard?: string | null;
             /** @description Tabs, or joining strips in place of them; tabs if left out. */
             joins?: components["schemas"]["JoinsText"];
+            /** @description How its lines are made; as the paper asks if left out. */
+            lined?: components["schemas"]["LinedText"];
             /**
              * @description Taper of the gusset flaps; ¼ in if left out, 0 for plain slits.
              * @example 1/4 in
@@ -1641,6 +1643,11 @@ export interface components {
             /** @description When people choose it. */
             when: string;
         };
+        /**
+         * @description How lines are made by ruler and hand.
+         * @enum {string}
+         */
+        ByHandName: "creased" | "halved" | "pleated" | "drawn";
         /**
          * @description Which base flaps fold in first.
          * @enum {string}
@@ -2487,7 +2494,7 @@ export interface components {
          * @description What a glued area is for.
          * @enum {string}
          */
-        GlueName: "tab" | "lap" | "ear" | "hem" | "base_flap" | "strip" | "base_corner" | "base_lap" | "pleat" | "all_round";
+        GlueName: "tab" | "face_tab" | "lap" | "ear" | "hem" | "base_flap" | "strip" | "face_strip" | "base_corner" | "base_lap" | "pleat" | "all_round";
         /** @description A glued area. */
         GlueView: {
             /** @description Its corners, anticlockwise. */
@@ -2955,6 +2962,11 @@ export interface components {
              */
             side_paper?: number | null;
         };
+        /**
+         * @description How the lines of a bag are made: as the paper asks, on the board, or by ruler and hand.
+         * @enum {string}
+         */
+        LinedText: "usual" | "board" | "hand";
         /** @description One size a guide makes. */
         MakesView: {
             /** @description The bag, to be planned instead. */
@@ -3280,6 +3292,11 @@ export interface components {
             count?: number;
             grain?: components["schemas"]["GrainText"] | null;
             /**
+             * @description From line to line of a grid printed on the back, if there is one.
+             * @example 1/2 in
+             */
+            grid?: string | null;
+            /**
              * @description Height, pattern upright; of a roll, the length that is left.
              * @example 12 in
              */
@@ -3368,6 +3385,7 @@ export interface components {
         };
         /** @description One way the piece lies on the board, and the lines scored while it lies so. */
         PassView: {
+            by_hand?: components["schemas"]["ByHandName"] | null;
             /** @description True if the board does not reach and a ruler is needed. */
             by_ruler: boolean;
             /** @description The face that is up. */
@@ -4128,6 +4146,8 @@ export interface components {
             /** @description Room given to the thickness of the paper. */
             allowance: components["schemas"]["LengthView"];
             back_part?: components["schemas"]["LengthView"] | null;
+            /** @description True if lines are made by ruler and hand, because it was asked for or the paper asks for it. */
+            by_hand: boolean;
             /** @description Thickness of one layer of the paper, in millimetres whatever the unit. */
             caliper: components["schemas"]["LengthView"];
             /** @description True if that was measured, false if it is estimated from the weight. */
@@ -4208,12 +4228,19 @@ export interface components {
              */
             grammage?: number | null;
             /**
+             * @description From line to line of a grid printed on the back, if there is one.
+             * @example 1/2 in
+             */
+            grid?: string | null;
+            /**
              * @description Height, pattern upright.
              * @example 12 in
              */
             height: string;
             /** @description Which sides are fit to be seen. */
             printed?: components["schemas"]["PrintedText"];
+            /** @description True for a length cut off a roll. */
+            rolled?: boolean;
             /** @description True if the sheet is laid a quarter turn round. */
             turned?: boolean;
             /**

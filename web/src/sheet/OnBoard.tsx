@@ -2,6 +2,7 @@
 
 import type { Pass, Plan } from "../api/client";
 import { FigureInSvg } from "../words/Figure";
+import { OnTable } from "./OnTable";
 import { staggered } from "./staggered";
 
 const STOP = 7;
@@ -9,7 +10,19 @@ const TURN = { up: 0, right: 90, down: 180, left: 270 };
 /** Grooves closer together than this are not all drawn. */
 const APART = 7;
 
+/** A piece as it lies for a pass: on the board, or on the table for ruler and hand. */
 export function OnBoard(props: {
+  plan: Plan;
+  pass: Pass;
+  width: number;
+  height: number;
+  /** Size of what is written on it, in pixels. */
+  type?: number;
+}) {
+  return props.pass.by_hand ? <OnTable {...props} /> : <AtTheFence {...props} />;
+}
+
+function AtTheFence(props: {
   plan: Plan;
   pass: Pass;
   width: number;

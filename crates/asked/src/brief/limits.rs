@@ -159,11 +159,16 @@ impl Brief {
     }
 
     fn check_sheets(&self) -> Result<(), BriefFault> {
-        let sides =
-            self.side_sheet.as_ref().map(|side| (side, ["side_sheet.caliper", "side_sheet.grammage"]));
-        for (sheet, fields) in [(&self.sheet, ["sheet.caliper", "sheet.grammage"])].into_iter().chain(sides) {
+        let own = ["sheet.caliper", "sheet.grammage", "sheet.grid"];
+        let other = ["side_sheet.caliper", "side_sheet.grammage", "side_sheet.grid"];
+        let sides = self.side_sheet.as_ref().map(|side| (side, other));
+        for (sheet, fields) in [(&self.sheet, own)].into_iter().chain(sides) {
             sheet.check_stuff().map_err(|(stuff, sentence)| BriefFault {
-                field: if stuff == Stuff::Thickness { fields[0] } else { fields[1] },
+                field: match stuff {
+                    Stuff::Thickness => fields[0],
+                    Stuff::Weight => fields[1],
+                    Stuff::Grid => fields[2],
+                },
                 sentence,
             })?;
         }

@@ -3,8 +3,8 @@
 use proptest::prelude::*;
 use wide_fold_core::brief::{
     Across, AllRound, Backing, BackingKind, BaseHabit, Board, Build, Closure, ClosureKind, Cuts, Decoration,
-    Direction, FaceSide, Fittings, GussetCrease, Hand, Handle, HandleKind, Insert, Joins, Knot, Places,
-    Punch, Run, RunStart, ScoreFace, Squares, Stands, Stops, Top,
+    Direction, FaceSide, Fittings, GussetCrease, Hand, Handle, HandleKind, Insert, Joins, Knot, Lined,
+    Places, Punch, Run, RunStart, ScoreFace, Squares, Stands, Stops, Top,
 };
 use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::gift::{Gift, Thing};
@@ -114,6 +114,8 @@ prop_compose! {
         if metric {
             (brief.unit, brief.board) = (Unit::Metric, Board { groove: Length::millimetres(5), reach: Length::millimetres(300), stops: if inside { Stops::Both } else { Stops::Right }, hangs_over: !inside });
         }
+        brief.lined = Lined::ALL[side.unwrap_or_default() % Lined::ALL.len()];
+        brief.sheet.grid = (side == Some(2)).then_some(Length::eighths(2));
         brief.score_face = if inside { ScoreFace::InsideThroughout } else { ScoreFace::OutsideOfFold };
         brief
     }

@@ -98,6 +98,8 @@ impl Reader {
             turned: text.turned,
             grammage: text.grammage.map(Grammage),
             caliper: self.maybe(&format!("{field}.caliper"), text.caliper.as_ref())?,
+            grid: self.maybe(&format!("{field}.grid"), text.grid.as_ref())?,
+            rolled: text.rolled,
         })
     }
 
@@ -137,6 +139,7 @@ impl TryFrom<&BriefText> for Brief {
         );
         brief.unit = unit;
         brief.board = read.board(&text.board)?;
+        brief.lined = text.lined.into();
         brief.hand = text.hand.as_ref().map_or(Ok(Hand::NONE), |hand| read.hand(hand))?;
         brief.build = read.build(&text.build, &brief)?;
         brief.fittings = text.fittings.read(unit, brief.finished.width)?;
@@ -196,6 +199,7 @@ impl From<&Brief> for BriefText {
                 stops: (brief.board.stops != Stops::Left).then(|| brief.board.stops.into()),
                 hangs_over: (!brief.board.hangs_over).then_some(false),
             },
+            lined: brief.lined.into(),
             hand: brief.hand.is_any().then(|| HandText::from(brief.hand)),
             guide: brief.guide.as_ref().map(GuideText::from),
             gift: brief.gift.as_ref().map(GiftText::from),
@@ -293,6 +297,8 @@ impl From<&Sheet> for SheetText {
             turned: sheet.turned,
             grammage: sheet.grammage.map(|grammage| grammage.0),
             caliper: sheet.caliper.map(|caliper| caliper.to_string()),
+            grid: sheet.grid.map(|grid| grid.to_string()),
+            rolled: sheet.rolled,
         }
     }
 }

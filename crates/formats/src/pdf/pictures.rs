@@ -16,7 +16,7 @@ use wide_fold_core::folded::{Folded, Turned};
 use wide_fold_core::layout::{Blade, Part};
 use wide_fold_core::lifted::layers_off;
 use wide_fold_core::net::{GlueRole, PaperFace};
-use wide_fold_core::passes::{Edge, Pass};
+use wide_fold_core::passes::{ByHand, Edge, Pass};
 use wide_fold_core::plane::{Point, Size};
 use wide_fold_core::steps::{Scene, Step};
 
@@ -148,6 +148,9 @@ pub(super) fn pieces(plan: &Plan, [wide, tall]: Room, glue: &[GlueRole]) -> Vec<
 
 /// A piece as it lies on the scoring board: fence along the top, figures from the stop it lies against.
 pub(super) fn board(plan: &Plan, pass: &Pass, [wide, tall]: Room) -> Vec<Mark> {
+    if pass.by_hand.is_some() {
+        return on_table(plan, pass, [wide, tall]);
+    }
     let Some(piece) = plan.pieces.get(pass.piece) else { return Vec::new() };
     let upright = matches!(pass.lying.fence, Edge::Top | Edge::Bottom);
     let (across, down) =
@@ -222,6 +225,63 @@ pub(super) fn board(plan: &Plan, pass: &Pass, [wide, tall]: Room) -> Vec<Mark> {
     ));
     let beside = if pass.lying.stop == Stop::Left { -fence - 1.2 } else { -fence - 3.6 };
     marks.push(upwards([x_at(beside), top + down * scale / 2.0], SMALL, pass.lying.measured_from().name()));
+    marks
+}
+
+/// A piece as it lies on the table for ruler and hand: its top edge away, a mark near either end of every line.
+fn on_table(plan: &Plan, pass: &Pass, [wide, tall]: Room) -> Vec<Mark> {
+    let Some(piece) = plan.pieces.get(pass.piece) else { return Vec::new() };
+    let upright = pass.lying.fence == Edge::Top;
+    let (across, down) = (piece.width.mm(), piece.height.mm());
+    let (left, top, foot) = (14.0, 10.0, 7.0);
+    let scale = ((wide - left - 4.0) / across.max(1.0)).min((tall - top - foot) / down.max(1.0));
+    let spot = |x: f64, y: f64| [left + x * scale, top + y * scale];
+    let mut marks =
+        vec![rectangle([left, top], [across * scale, down * scale], Some(Pen::thin(INK)), Some(0xff))];
+    let middle = spot(across * 0.05, down / 2.0);
+    marks.push(arrow([middle[0] + 1.0, middle[1] + 3.0], [0.0, -1.0], 6.0));
+    let pen = |width| Pen { width, dashes: &[0.8, 0.8], grey: INK };
+    let mut taken: Vec<(f64, f64, usize)> = Vec::new();
+    for score in &pass.lines {
+        let (at, from, to) = (score.at.mm(), score.reach.from.mm(), score.reach.to.mm());
+        let ends = if upright {
+            [spot(at, from), spot(at, to)]
+        } else {
+            [spot(from, down - at), spot(to, down - at)]
+        };
+        marks.push(line(ends[0], ends[1], pen(0.4)));
+        let solid = Pen { width: 0.7, dashes: &[], grey: INK };
+        let long = 2.4;
+        for (end, way) in [(ends[0], 1.0), (ends[1], -1.0)] {
+            let tip = if upright { [end[0], end[1] + way * long] } else { [end[0] + way * long, end[1]] };
+            if matches!(pass.by_hand, Some(ByHand::Creased | ByHand::Drawn)) {
+                marks.push(line(end, tip, solid));
+            }
+        }
+        let figure = score.told(plan.brief.unit);
+        let width = Weight::Medium.width(&figure, 4.0);
+        let (place, half) = if upright { (ends[0][0], width / 2.0 + 0.6) } else { (ends[0][1], 2.4) };
+        let level = (0..3).find(|level| {
+            !taken.iter().any(|(from, to, own)| own == level && place - half < *to && place + half > *from)
+        });
+        let level = level.unwrap_or(0);
+        taken.push((place - half, place + half, level));
+        let origin = if upright {
+            [place - width / 2.0, top - 1.4 - 3.6 * level as f64]
+        } else {
+            [(left - 1.6 - width - 5.0 * level as f64).max(0.0), place + 1.4]
+        };
+        marks.push(super::leaf::heading(origin, 4.0, figure));
+    }
+    for slant in &pass.slants {
+        let [from, to] = [slant.from, slant.to].map(|(along, down)| spot(along.mm(), down.mm()));
+        marks.push(line(from, to, pen(0.4)));
+    }
+    let up = match pass.lying.face_up {
+        PaperFace::Outside => "outside up",
+        PaperFace::Inside => "inside up",
+    };
+    marks.push(words([left, top + down * scale + 4.6], SMALL, format!("{up}, top edge away from you")));
     marks
 }
 

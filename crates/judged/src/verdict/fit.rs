@@ -334,6 +334,7 @@ fn wrapping_paper(brief: &Brief) -> Option<Candidate> {
         turned: false,
         grammage: Some(Grammage(90)),
         caliper: None,
+        rolled: true,
         ..brief.sheet.clone()
     };
     let figures = Figures::of(brief);
@@ -348,8 +349,14 @@ fn other_sheets(brief: &Brief) -> Vec<Candidate> {
     sizes
         .iter()
         .map(|size| {
-            let sheet =
-                Sheet { width: size.width, height: size.height, turned: false, ..brief.sheet.clone() };
+            let sheet = Sheet {
+                width: size.width,
+                height: size.height,
+                turned: false,
+                rolled: false,
+                grid: None,
+                ..brief.sheet.clone()
+            };
             Candidate::new(
                 format!("Take a {} sheet", size.name),
                 "The bag stays as it is.",

@@ -40,7 +40,7 @@ impl Edge {
     }
 
     /// True for the edges that run across the bag: a line up the bag is scored with one of them along the fence.
-    pub(super) fn lies_across(self) -> bool {
+    pub(crate) fn lies_across(self) -> bool {
         matches!(self, Self::Top | Self::Bottom)
     }
 }

@@ -1,7 +1,7 @@
 //! Cutting the pieces out of their sheets.
 
 use super::{Job, Step};
-use crate::brief::{Build, GussetCrease};
+use crate::brief::{Build, GussetCrease, ROLL};
 use crate::figures::Figures;
 use crate::fittings::small::Small;
 use crate::layout::{Blade, Layout, Part, SheetCut, Trim};
@@ -11,8 +11,6 @@ use crate::{Brief, Length};
 
 /// A trimmer is set up to 12 in, the side of a pad (common practice); what is longer is measured and ruled.
 const TRIMMER: Length = Length::inches(12);
-/// Longer paper than this comes off a roll (our choice: twice a pad).
-const ROLL: Length = Length::inches(24);
 
 /// True for ways of building that few have in their hands (common practice: try an unfamiliar bag on scrap first).
 fn is_unfamiliar(brief: &Brief) -> bool {
@@ -60,7 +58,7 @@ pub(super) fn step(brief: &Brief, pieces: &[Piece], layout: &Layout, figures: Fi
     }
     let Size { width, height } = brief.sheet.as_laid();
     let long = if brief.sheet.turned { width } else { height };
-    if long > ROLL {
+    if long > ROLL || brief.sheet.rolled {
         says.push(format!(
             "If the paper comes off a roll, cut {} off first: measure it along both edges, fold the paper over from mark to mark and cut along the fold.",
             figures.say(long)

@@ -1,6 +1,8 @@
 //! Passes and steps as they are read off at the table.
 
-use super::spelled::{CreaseName, EdgeName, FaceName, GlueName, Points, SceneName, StageName, StopName};
+use super::spelled::{
+    ByHandName, CreaseName, EdgeName, FaceName, GlueName, Points, SceneName, StageName, StopName,
+};
 use fnv::FnvHasher;
 use serde::Serialize;
 use std::collections::HashMap;
@@ -31,6 +33,8 @@ pub struct PassView {
     pub by_ruler: bool,
     /// True if the piece does not go on the board at all.
     pub on_table: bool,
+    /// How it is made by ruler and hand: then the piece lies upright on the table, and nothing is turned; nothing if it is scored.
+    pub by_hand: Option<ByHandName>,
     /// The lines, the one nearest to the stop first.
     pub lines: Vec<ScoreView>,
     /// Slanted lines drawn with a ruler in this pass.
@@ -171,6 +175,7 @@ impl PassView {
             stop: pass.lying.stop.into(),
             by_ruler: pass.by_ruler,
             on_table: pass.on_table,
+            by_hand: pass.by_hand.map(Into::into),
             lines: pass
                 .lines
                 .iter()

@@ -96,6 +96,8 @@ pub struct SettingsView {
     pub hand_panel: LengthView,
     /// What the height is told less by.
     pub hand_height: LengthView,
+    /// True if lines are made by ruler and hand, because it was asked for or the paper asks for it.
+    pub by_hand: bool,
     /// The board's reach.
     pub reach: LengthView,
     /// The sheet's width, pattern upright.
@@ -178,6 +180,7 @@ impl PlanView {
                 allowance: length(brief.allowance),
                 hand_panel: length(brief.hand.panel),
                 hand_height: length(brief.hand.height),
+                by_hand: brief.is_lined_by_hand(),
                 reach: LengthView::new(brief.board.reach, unit),
                 sheet_width: LengthView::new(brief.sheet.width, unit),
                 sheet_height: LengthView::new(brief.sheet.height, unit),

@@ -9,7 +9,7 @@ use wide_fold_core::fittings::drawing::What;
 use wide_fold_core::heard;
 use wide_fold_core::layout::Blade;
 use wide_fold_core::net::{CreaseRole, CutRole, Fold, GlueRole, Panel, PaperFace, Zone};
-use wide_fold_core::passes::{Edge, Lying};
+use wide_fold_core::passes::{ByHand, Edge, Lying};
 use wide_fold_core::steps::{Scene, Stage};
 use wide_fold_core::verdict::Level;
 
@@ -117,6 +117,16 @@ spelled! {
         "hem_corner" HemCorner: CutRole::HemCorner,
         "flap_side" FlapSide: CutRole::FlapSide,
         "pleat_end" PleatEnd: CutRole::PleatEnd,
+    }
+}
+
+spelled! {
+    /// How lines are made by ruler and hand.
+    ByHandName of ByHand {
+        "creased" Creased: ByHand::Creased,
+        "halved" Halved: ByHand::Halved,
+        "pleated" Pleated: ByHand::Pleated,
+        "drawn" Drawn: ByHand::Drawn,
     }
 }
 
@@ -236,6 +246,7 @@ mod tests {
         sent(CreaseName::ALL, CreaseName::word);
         sent(CutName::ALL, CutName::word);
         sent(GlueName::ALL, GlueName::word);
+        sent(ByHandName::ALL, ByHandName::word);
         sent(FaceName::ALL, FaceName::word);
         sent(EdgeName::ALL, EdgeName::word);
         sent(StopName::ALL, StopName::word);

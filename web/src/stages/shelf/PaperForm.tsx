@@ -6,7 +6,7 @@ import { FormDone } from "./FormDone";
 
 const EMPTY: PaperText = { name: "", width: "12 in", height: "12 in", count: 1 };
 
-type Typed = "name" | "width" | "height" | "weight" | "thickness" | "price";
+type Typed = "name" | "width" | "height" | "weight" | "thickness" | "grid" | "price";
 
 export function PaperForm(props: {
   paper?: PaperText;
@@ -23,9 +23,15 @@ export function PaperForm(props: {
   const send = async (event: FormEvent) => {
     event.preventDefault();
     const said = (text: string | null | undefined) => text?.trim() || null;
-    const { weight, thickness, price } = paper;
+    const { weight, thickness, grid, price } = paper;
     try {
-      await save({ ...paper, weight: said(weight), thickness: said(thickness), price: said(price) });
+      await save({
+        ...paper,
+        weight: said(weight),
+        thickness: said(thickness),
+        grid: said(grid),
+        price: said(price),
+      });
       onClose();
     } catch (error) {
       const problem = error instanceof Refused ? error.problem : null;
@@ -64,6 +70,7 @@ export function PaperForm(props: {
         <Kinds paper={paper} setPaper={setPaper} />
         {field("weight", "Weight", "180 g/m² or 80 lb cover")}
         {field("thickness", "Thickness, measured", "0.25 mm")}
+        {field("grid", "Grid on the back", "1/2 in, if it has one")}
         {field("price", isRoll ? "Price of a roll" : "Price of a sheet", "0.65")}
       </div>
       <FormDone sentence={fault?.sentence} action={action} onClose={onClose} />

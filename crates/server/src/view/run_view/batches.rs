@@ -89,6 +89,7 @@ pub fn title(what: What, unit: Unit) -> String {
     match what {
         What::Guide => "Notch and score in the guide".to_owned(),
         What::SetTo(at) => format!("Set to {}", set_to(at, unit)),
+        What::Marked => "Carry the marks over, and crease".to_owned(),
         What::Ruled => "Score along a ruler".to_owned(),
         What::Slanted => "Score the 45° creases".to_owned(),
         What::Job(job) => match job {

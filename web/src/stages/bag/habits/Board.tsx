@@ -1,4 +1,4 @@
-// The scoring board, and which face is scored on it.
+// How lines are made: on a scoring board, and which face is scored on it, or by ruler and hand.
 
 import { Blank, Choice, Sentence, type Option, type Said } from "./words";
 
@@ -11,11 +11,81 @@ const GROOVES: Option<string>[] = [
   ["5 mm", "5 mm"],
 ];
 
+const GRIDS: Option<string>[] = [
+  ["", "no grid"],
+  ["1/4 in", "a grid of ¼ in"],
+  ["1/2 in", "a grid of ½ in"],
+  ["1 in", "a grid of 1 in"],
+  ["5 mm", "a grid of 5 mm"],
+  ["10 mm", "a grid of 10 mm"],
+];
+
 export function Board({ plan, brief, set }: Said) {
+  return (
+    <Sentence heading="How lines are made">
+      Lines are{" "}
+      <Choice
+        name="How lines are made"
+        value={brief.lined ?? "usual"}
+        options={[
+          [
+            "usual",
+            plan.settings.by_hand
+              ? "made as this paper asks: by ruler and hand"
+              : "made as this paper asks: scored on a board",
+          ],
+          ["board", "scored on a board"],
+          ["hand", "creased by ruler and hand"],
+        ]}
+        onChange={(lined) => set({ lined })}
+      />
+      .{" "}
+      {plan.settings.by_hand ? (
+        <ByRuler {...{ plan, brief, set }} />
+      ) : (
+        <OnTheBoard {...{ plan, brief, set }} />
+      )}
+    </Sentence>
+  );
+}
+
+/** Steps of sizes, where there is no groove to ask for them; and the grid on the back of the paper. */
+function ByRuler({ brief, set }: Said) {
+  const board = brief.board ?? {};
+  const { sheet } = brief;
+  const groove = board.groove ?? "1/8 in";
+  return (
+    <>
+      Sizes go up and down by{" "}
+      <Choice
+        name="Steps of the ruler"
+        value={groove}
+        options={GROOVES.some(([value]) => value === groove) ? GROOVES : [...GROOVES, [groove, groove]]}
+        onChange={(value) => set({ board: { ...board, groove: value } })}
+      />
+      . On the back of the paper there is{" "}
+      {sheet && (
+        <Choice
+          name="Grid on the back"
+          value={sheet.grid ?? ""}
+          options={
+            GRIDS.some(([value]) => value === (sheet.grid ?? ""))
+              ? GRIDS
+              : [...GRIDS, [sheet.grid ?? "", `a grid of ${sheet.grid}`]]
+          }
+          onChange={(grid) => set({ sheet: { ...sheet, grid: grid === "" ? null : grid } })}
+        />
+      )}
+      .
+    </>
+  );
+}
+
+function OnTheBoard({ plan, brief, set }: Said) {
   const board = brief.board ?? {};
   const groove = board.groove ?? "1/8 in";
   return (
-    <Sentence heading="The board">
+    <>
       Scored on{" "}
       <Choice
         name="Face that is scored"
@@ -67,6 +137,6 @@ export function Board({ plan, brief, set }: Said) {
         }}
       />
       .
-    </Sentence>
+    </>
   );
 }

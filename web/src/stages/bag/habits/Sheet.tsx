@@ -28,8 +28,10 @@ export function Sheet({ plan, brief, set }: Said) {
         ]}
         onChange={(name) => {
           const size = common.find((other) => other.name === name);
-          if (size) set({ sheet: { ...sheet, width: size.width, height: size.height } });
-          else set({ sheet: { ...sheet, width: "30 in", height: "20 in" } });
+          if (size) {
+            const { rolled: _, grid: __, ...rest } = sheet;
+            set({ sheet: { ...rest, width: size.width, height: size.height } });
+          } else set({ sheet: { ...sheet, width: "30 in", height: "20 in" } });
         }}
       />
       {!known && sheets.data && (

@@ -9,6 +9,15 @@ export function inMillimetres(text: string): string {
 
 /** True if a brief's sheet is cut from this paper, however it is laid. */
 export function sameSheet(paper: NonNullable<Brief["sheet"]>, sheet: NonNullable<Brief["sheet"]>): boolean {
-  const fields = ["width", "height", "directional", "printed", "grammage", "caliper"] as const;
+  const fields = [
+    "width",
+    "height",
+    "directional",
+    "printed",
+    "grammage",
+    "caliper",
+    "grid",
+    "rolled",
+  ] as const;
   return fields.every((field) => (paper[field] ?? null) === (sheet[field] ?? null));
 }
