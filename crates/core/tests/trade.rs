@@ -5,7 +5,8 @@
 use rstest::rstest;
 use wide_fold_core::brief::Side;
 use wide_fold_core::brief::{
-    Across, BaseHabit, Build, ClosingOrder, Direction, GussetCrease, Joins, RunStart, ScoreFace, Squares, Top,
+    Across, BaseHabit, Build, ClosingOrder, Direction, GussetCrease, Joins, Lined, RunStart, ScoreFace,
+    Squares, Top,
 };
 use wide_fold_core::net::{CreaseRole, GlueRole, Panel, PaperFace};
 use wide_fold_core::passes::Edge;
@@ -199,6 +200,7 @@ fn a_large_bag_on_one_large_sheet() {
     brief.base = BaseHabit::HalfAndLap { lap: length("1/2") };
     brief.top = Top::HemOut { depth: length("2") };
     brief.sheet = sheet("30", "20");
+    brief.lined = Lined::Board;
     let plan = Plan::new(&brief).unwrap();
     assert!(plan.is_ready());
     assert_eq!((plan.pieces[0].width, plan.pieces[0].height), (length("27 1/2"), length("18 1/2")));

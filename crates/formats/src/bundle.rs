@@ -5,6 +5,7 @@ use crate::machine_dxf::machine_dxf;
 use crate::machine_svg::machine_svg;
 use crate::pdf::booklet::booklet_pdf;
 use crate::pdf::sheets::{Print, sheets_pdf};
+use crate::pdf::strips::{has_strips, strips_pdf};
 use crate::pdf::template::template_pdf;
 use crate::pdf::work_sheet::work_sheet_pdf;
 use crate::pdf::{PdfFault, PrintPaper};
@@ -92,7 +93,10 @@ pub fn project_of(plan: &Plan, name: &str) -> Result<String, serde_json::Error> 
 /// [`Unwritten`] if one of them cannot be written.
 pub fn everything(plan: &Plan, name: &str) -> Result<Vec<Taken>, Unwritten> {
     let mut files = sheets(plan, name);
-    files.extend(machine_sheets(plan, name, Machining::default())?);
+    // A machine cuts what it is given: files of a bag that cannot be made are only written when they are asked for.
+    if plan.is_ready() {
+        files.extend(machine_sheets(plan, name, Machining::default())?);
+    }
     let print = Print::customary(plan.brief.unit);
     let whole = Print { paper: PrintPaper::Whole, ..print };
     let tiled = match sheets_pdf(plan, name, print) {
@@ -102,6 +106,13 @@ pub fn everything(plan: &Plan, name: &str) -> Result<Vec<Taken>, Unwritten> {
     files.push(("sheets.pdf".to_owned(), tiled));
     files.push(("work-sheet.pdf".to_owned(), work_sheet_pdf(plan, name)?));
     files.push(("booklet.pdf".to_owned(), booklet_pdf(plan, name)?));
+    if has_strips(plan) {
+        let strips = match strips_pdf(plan, name, print) {
+            Err(PdfFault::TooManyPages { .. }) => strips_pdf(plan, name, whole)?,
+            tiled => tiled?,
+        };
+        files.push(("marking-strips.pdf".to_owned(), strips));
+    }
     if let Some(svg) = template_svg(&plan.brief, name) {
         files.push(("hole-template.svg".to_owned(), svg.into_bytes()));
         files.push(("hole-template.pdf".to_owned(), template_pdf(&plan.brief, name, print)?));
@@ -113,14 +124,14 @@ pub fn everything(plan: &Plan, name: &str) -> Result<Vec<Taken>, Unwritten> {
     Ok(files)
 }
 
-/// Files in one ZIP, deflated, without a time: the same files are the same bytes.
+/// Files in a folder of one ZIP, deflated, without a time: the same files are the same bytes.
 ///
 /// # Errors
 /// If it cannot be written.
-pub fn zipped(files: &[Taken]) -> Result<Vec<u8>, ZipError> {
+pub fn zipped(folder: &str, files: &[Taken]) -> Result<Vec<u8>, ZipError> {
     let mut writer = ZipWriter::new(Cursor::new(Vec::new()));
     for (name, bytes) in files {
-        writer.start_file(name, SimpleFileOptions::default())?;
+        writer.start_file(format!("{folder}/{name}"), SimpleFileOptions::default())?;
         writer.write_all(bytes)?;
     }
     Ok(writer.finish()?.into_inner())

@@ -1,5 +1,6 @@
 //! A bag's parts, cuts and scores as CSV (RFC 4180): figures as a ruler shows them, and the same in millimetres.
 
+use crate::shelf_csv::marked;
 use wide_fold_core::figures::Figures;
 use wide_fold_core::fittings::parts::{Measure, parts};
 use wide_fold_core::layout::Blade;
@@ -30,7 +31,7 @@ pub fn write_list(plan: &Plan, list: List) -> String {
         // Writing into memory does not fail, and every row of a list has as many cells.
         drop(writer.write_record(&row));
     }
-    String::from_utf8(writer.into_inner().unwrap_or_default()).unwrap_or_default()
+    marked(&writer.into_inner().unwrap_or_default())
 }
 
 fn words(row: &[&str]) -> Vec<String> {

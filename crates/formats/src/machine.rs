@@ -132,6 +132,10 @@ impl MachineSheet {
                 }
             }
         }
+        straight.leave_cuts_alone();
+        if let Scoring::Perforated(_) = how.scoring {
+            straight.part_at_ends();
+        }
         let mut lines = straight.paths();
         lines.extend(arcs);
         lines = chained(lines);
@@ -255,6 +259,80 @@ struct Straight {
     edges: BTreeMap<On, Span>,
     /// Lines at another angle, as they are.
     others: Vec<(Layer, Point, Point)>,
+    /// True once perforated lines have been parted.
+    apart: bool,
+}
+
+impl On {
+    /// Where a point of the line lies along it; nothing for one that is not on it.
+    fn place_of(self, point: Point) -> Option<Length> {
+        let (is_on, at) = match self {
+            Self::Upright(x) => (point.x == x, point.y),
+            Self::Level(y) => (point.y == y, point.x),
+            Self::Rising(less) => (point.y - point.x == less, point.x),
+            Self::Falling(sum) => (point.y + point.x == sum, point.x),
+        };
+        is_on.then_some(at)
+    }
+
+    fn point(self, along: Length) -> Point {
+        match self {
+            Self::Upright(x) => Point::new(x, along),
+            Self::Level(y) => Point::new(along, y),
+            Self::Rising(less) => Point::new(along, along + less),
+            Self::Falling(sum) => Point::new(along, sum - along),
+        }
+    }
+
+    /// Where, along this line, another one ends on it or crosses it.
+    fn meets(self, other: Self, span: Span) -> Vec<Length> {
+        let mut places: Vec<Length> =
+            [span.from, span.to].into_iter().filter_map(|end| self.place_of(other.point(end))).collect();
+        let crossing = match (self, other) {
+            (Self::Upright(x), Self::Level(y)) | (Self::Level(y), Self::Upright(x)) => Some(Point::new(x, y)),
+            (Self::Upright(x), Self::Rising(less)) | (Self::Rising(less), Self::Upright(x)) => {
+                Some(Point::new(x, x + less))
+            }
+            (Self::Upright(x), Self::Falling(sum)) | (Self::Falling(sum), Self::Upright(x)) => {
+                Some(Point::new(x, sum - x))
+            }
+            (Self::Level(y), Self::Rising(less)) | (Self::Rising(less), Self::Level(y)) => {
+                Some(Point::new(y - less, y))
+            }
+            (Self::Level(y), Self::Falling(sum)) | (Self::Falling(sum), Self::Level(y)) => {
+                Some(Point::new(sum - y, y))
+            }
+            (Self::Rising(less), Self::Falling(sum)) | (Self::Falling(sum), Self::Rising(less)) => {
+                let x = (sum - less).half();
+                Some(Point::new(x, x + less))
+            }
+            _ => None,
+        };
+        let within = |point: &Point| other.place_of(*point).is_some_and(|at| span.touches(at));
+        places.extend(crossing.filter(within).and_then(|point| self.place_of(point)));
+        places
+    }
+}
+
+/// What of a span lies outside another one.
+fn outside(span: Span, cut: Span) -> Vec<Span> {
+    let before = Span::new(span.from, span.to.min(cut.from));
+    let after = Span::new(span.from.max(cut.to), span.to);
+    [before, after].into_iter().filter(|part| part.length().is_positive()).collect()
+}
+
+/// A span in parts, from place to place.
+fn parted(span: Span, places: &[Length]) -> Vec<Span> {
+    let mut parts = Vec::new();
+    let mut from = span.from;
+    for place in places.iter().copied().filter(|place| *place > span.from && *place < span.to) {
+        if place > from {
+            parts.push(Span::new(from, place));
+            from = place;
+        }
+    }
+    parts.push(Span::new(from, span.to));
+    parts
 }
 
 impl Straight {
@@ -268,7 +346,7 @@ impl Straight {
         ];
         // A scrap has no edge anyone knows.
         let edges = edges.into_iter().filter(|_| !sheet.scrap).collect();
-        Self { along: BTreeMap::new(), edges, others: Vec::new() }
+        Self { along: BTreeMap::new(), edges, others: Vec::new(), apart: false }
     }
 
     fn add(&mut self, layer: Layer, from: Point, to: Point) {
@@ -294,7 +372,44 @@ impl Straight {
         self.along.entry((layer, on)).or_default().push(Span::new(a.min(b), a.max(b)));
     }
 
-    /// All lines, what touches in one.
+    /// Nothing is scored or perforated where the paper is cut through: a strap's slot lies on the line its hem folds by.
+    fn leave_cuts_alone(&mut self) {
+        let cuts: Vec<(On, Span)> = self
+            .along
+            .iter()
+            .filter(|((layer, _), _)| *layer == Layer::Cut)
+            .flat_map(|((_, on), spans)| spans.iter().map(|span| (*on, *span)))
+            .collect();
+        for ((layer, on), spans) in &mut self.along {
+            if !matches!(layer, Layer::Score | Layer::Perforate) {
+                continue;
+            }
+            for (_, cut) in cuts.iter().filter(|(own, _)| own == on) {
+                *spans = spans.iter().flat_map(|span| outside(*span, *cut)).collect();
+            }
+        }
+    }
+
+    /// Perforated lines end wherever another line ends on them or crosses them: dashes are laid out between those places, so that none
+    /// runs through the tip of a slit or through a corner.
+    fn part_at_ends(&mut self) {
+        let ends: Vec<(On, Span)> =
+            self.along.iter().flat_map(|((_, on), spans)| spans.iter().map(|span| (*on, *span))).collect();
+        let slanted: Vec<(Point, Point)> = self.others.iter().map(|(_, a, b)| (*a, *b)).collect();
+        for ((layer, on), spans) in &mut self.along {
+            if *layer != Layer::Perforate {
+                continue;
+            }
+            let mut places: Vec<Length> =
+                ends.iter().flat_map(|(other, span)| on.meets(*other, *span)).collect();
+            places.extend(slanted.iter().flat_map(|(a, b)| [*a, *b]).filter_map(|point| on.place_of(point)));
+            places.sort_unstable();
+            *spans = spans.iter().flat_map(|span| parted(*span, &places)).collect();
+            self.apart = true;
+        }
+    }
+
+    /// All lines, what touches in one; perforated ones that have been parted stay apart.
     fn paths(self) -> Vec<(Layer, Path)> {
         let mut paths = Vec::new();
         let line = |from: Point, to: Point| Path { from, runs: vec![Run::Line(to)] };
@@ -303,27 +418,25 @@ impl Straight {
             let mut whole: Vec<Span> = Vec::new();
             for span in spans {
                 match whole.last_mut() {
-                    Some(last) if span.from <= last.to => *last = Span::new(last.from, last.to.max(span.to)),
+                    Some(last)
+                        if span.from < last.to
+                            || span.from == last.to && !(self.apart && layer == Layer::Perforate) =>
+                    {
+                        *last = Span::new(last.from, last.to.max(span.to))
+                    }
                     _ => whole.push(span),
                 }
             }
             let edge = self.edges.get(&on).filter(|_| layer == Layer::Cut);
             let open = |span: Span| match edge {
                 None => vec![span],
-                Some(edge) => {
-                    let before = Span::new(span.from, span.to.min(edge.from));
-                    let after = Span::new(span.from.max(edge.to), span.to);
-                    [before, after].into_iter().filter(|part| part.length().is_positive()).collect()
-                }
-            };
-            let at = |along: Length| match on {
-                On::Upright(x) => Point::new(x, along),
-                On::Level(y) => Point::new(along, y),
-                On::Rising(less) => Point::new(along, along + less),
-                On::Falling(sum) => Point::new(along, sum - along),
+                Some(edge) => outside(span, *edge),
             };
             paths.extend(
-                whole.into_iter().flat_map(open).map(|span| (layer, line(at(span.from), at(span.to)))),
+                whole
+                    .into_iter()
+                    .flat_map(open)
+                    .map(|span| (layer, line(on.point(span.from), on.point(span.to)))),
             );
         }
         paths.extend(self.others.into_iter().map(|(layer, from, to)| (layer, line(from, to))));

@@ -16,6 +16,7 @@ pub mod lists;
 mod pictures;
 pub mod printed;
 pub mod sheets;
+pub mod strips;
 pub mod template;
 pub mod tiles;
 pub mod work_sheet;
@@ -29,7 +30,8 @@ use krilla::paint::{Fill, FillRule, LineCap, LineJoin, Stroke, StrokeDash};
 use krilla::surface::Surface;
 use krilla::text::{Font, TextDirection};
 use leaf::{Leaf, Mark, Pen, Segment};
-use wide_fold_core::{Length, Unit};
+use wide_fold_core::verdict::Level;
+use wide_fold_core::{Length, Plan, Unit};
 
 /// Why a PDF is not written.
 #[derive(Debug, thiserror::Error)]
@@ -111,6 +113,24 @@ fn points(mm: f64) -> f32 {
     (mm * POINTS) as f32
 }
 
+/// What stands at the top of every page of a bag that cannot be made: the first thing that blocks it.
+pub fn cannot_be_made(plan: &Plan) -> Option<String> {
+    let first = plan.verdicts.iter().find(|verdict| verdict.level == Level::Blocks)?;
+    Some(format!("This bag cannot be made as it is: {}.", first.title.trim_end_matches('.')))
+}
+
+/// Puts pages together; `warning` stands at the top of each. The same pages are the same bytes.
+fn write_warned(title: &str, mut leaves: Vec<Leaf>, warning: Option<String>) -> Result<Vec<u8>, PdfFault> {
+    if let Some(warning) = warning {
+        for leaf in &mut leaves {
+            let line =
+                Weight::Medium.wrap(&warning, 3.4, leaf.width - 16.0).into_iter().next().unwrap_or_default();
+            leaf.marks.push(leaf::heading([8.0, 4.8], 3.4, line));
+        }
+    }
+    write(title, &leaves)
+}
+
 /// Puts pages together. The same pages are the same bytes.
 fn write(title: &str, leaves: &[Leaf]) -> Result<Vec<u8>, PdfFault> {
     let unwritten = |what: &str| PdfFault::Unwritten(what.to_owned());
@@ -157,7 +177,8 @@ fn draw(surface: &mut Surface<'_>, marks: &[Mark], fonts: &[Font; 2]) {
                     let turn = krilla::geom::Transform::from_rotate_at(-90.0, at.x, at.y);
                     surface.push_transform(&turn);
                 }
-                surface.draw_text(at, font.clone(), points(*size), text, false, TextDirection::Auto);
+                let text = weight.printable(text);
+                surface.draw_text(at, font.clone(), points(*size), &text, false, TextDirection::Auto);
                 if *turned {
                     surface.pop();
                 }

@@ -58,9 +58,7 @@ pub fn write_shelf<'a>(papers: impl IntoIterator<Item = &'a Paper>) -> Result<St
         });
         writer.write_record(&row).map_err(|error| fault(error.to_string()))?;
     }
-    let mut bytes = MARK.to_string().into_bytes();
-    bytes.extend(writer.into_inner().map_err(|error| fault(error.to_string()))?);
-    String::from_utf8(bytes).map_err(|error| fault(error.to_string()))
+    Ok(marked(&writer.into_inner().map_err(|error| fault(error.to_string()))?))
 }
 
 /// A cell as it is written. A spreadsheet takes what begins with one of these for a formula and runs it; behind an apostrophe it
@@ -77,6 +75,11 @@ fn unescaped(cell: &str) -> &str {
 
 /// Tells a spreadsheet that what follows is UTF-8 (Unicode, the byte-order mark); reading passes over it.
 pub(crate) const MARK: char = '\u{feff}';
+
+/// A list as it is written, the mark before it.
+pub(crate) fn marked(list: &[u8]) -> String {
+    format!("{MARK}{}", String::from_utf8_lossy(list))
+}
 
 /// What parts the cells: where a comma is the decimal mark, spreadsheets write semicolons, and some write tabs. The first line, which
 /// names the columns, tells.
@@ -281,6 +284,15 @@ mod tests {
         }
     }
 
+    /// As spreadsheets of other countries write it: parted by semicolons or tabs, the comma a decimal mark, a byte-order mark first.
+    #[rstest]
+    #[case("\u{feff}name;width;height;price\nAsh;12;12;1,20\n")]
+    #[case("name\twidth\theight\tprice\nAsh\t12\t12\t1.20\n")]
+    fn what_other_spreadsheets_write_is_read(#[case] text: &str) {
+        let read = read_shelf(text);
+        assert_eq!((read.faults, read.papers[0].price), (Vec::new(), Some(Money(120))));
+    }
+
     #[rstest]
     #[case("name,width,height\n,12,12\n", 2, "name")]
     #[case("name,width,height\nA,12,12\nB,12,0\n", 3, "height")]
@@ -293,8 +305,8 @@ mod tests {
     #[case("name,width,height\n\"A\n\nB\",12,12\nC,x,12\n", 5, "width")]
     #[case("name,width,height,width\nA,12,12,6\n", 1, "width")]
     #[case("name,width,height,price\nA,12,12,1,20\n", 2, "")]
-    #[case("name;width;height\nA;12;12\n", 1, "")]
-    #[case("name\twidth\theight\nA\t12\t12\n", 1, "")]
+    #[case("name|width|height\nA|12|12\n", 1, "")]
+    #[case("name;width;height\nA;12;x\n", 2, "height")]
     #[case("", 1, "")]
     #[case("name,width\nA,12\n", 2, ".")]
     #[case("name,width,height,kind\nA,12,12,scroll\n", 2, "kind")]

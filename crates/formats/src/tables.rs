@@ -1,6 +1,6 @@
 //! Lists of a run: rows under named columns, as CSV (RFC 4180); `pdf::lists` prints the same.
 
-use crate::shelf_csv::escaped;
+use crate::shelf_csv::{escaped, marked};
 
 /// A list: its name, the names of its columns, its rows.
 #[derive(Clone, Debug, PartialEq, Eq)]
@@ -23,5 +23,5 @@ pub fn write_table(table: &Table) -> String {
     for row in &table.rows {
         drop(writer.write_record(row.iter().map(|cell| escaped(cell.clone()))));
     }
-    String::from_utf8(writer.into_inner().unwrap_or_default()).unwrap_or_default()
+    marked(&writer.into_inner().unwrap_or_default())
 }

@@ -48,7 +48,10 @@ pub fn rehearsal(brief: &Brief) -> Option<Plan> {
     let (most, paper) = (brief.finished, paper_of(&bare));
     let is_smaller = |small: &Brief| {
         let size = small.finished;
-        size.width <= most.width && size.height <= most.height && size.gusset <= most.gusset && paper_of(small) <= paper
+        size.width <= most.width
+            && size.height <= most.height
+            && size.gusset <= most.gusset
+            && paper_of(small) <= paper
     };
     on_sheet(&bare, &scrap)
         .filter(is_smaller)

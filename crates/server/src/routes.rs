@@ -11,6 +11,7 @@ mod guides;
 mod journal;
 mod keeping;
 mod kept;
+mod named;
 mod plan;
 mod printing;
 mod project;

@@ -166,7 +166,9 @@ async function file(href: string): Promise<{ name: string; body: Blob }> {
       problem.detail ? (problem as ProblemDetails) : { ...NO_ANSWER, status: response.status },
     );
   }
-  const name = /filename="([^"]+)"/.exec(response.headers.get("content-disposition") ?? "")?.[1];
+  const said = response.headers.get("content-disposition") ?? "";
+  const own = /filename\*=UTF-8''([^;]+)/.exec(said)?.[1];
+  const name = own ? decodeURIComponent(own) : /filename="([^"]+)"/.exec(said)?.[1];
   return { name: name ?? "wide-fold", body: await response.blob() };
 }
 

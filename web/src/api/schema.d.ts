@@ -4416,6 +4416,16 @@ export interface components {
             /** @description `shows the reverse, upside down`. */
             says: string;
         };
+        /** @description All that can be taken along of a bag. */
+        TakeAlongView: {
+            /**
+             * @description Why the bag cannot be made, if it cannot: every file says so, and files for a machine are only written when they are asked for
+             *     all the same.
+             */
+            cannot_be_made?: string | null;
+            /** @description File by file. */
+            files: components["schemas"]["TakenFile"][];
+        };
         /** @description Which paper to take for a bag. */
         TakeText: {
             /**
@@ -6363,7 +6373,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TakenFile"][];
+                    "application/json": components["schemas"]["TakeAlongView"];
                 };
             };
             /** @description Asked under another name than this machine's own, or by a page of another site. */
@@ -6409,6 +6419,8 @@ export interface operations {
                 gap?: string;
                 /** @description The face that is up on the machine's mat: `outside` or `inside`; outside if left out. */
                 up?: string;
+                /** @description True to have files for a machine of a bag that cannot be made. */
+                anyway?: boolean;
             };
             header?: never;
             path: {
@@ -6436,6 +6448,15 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The bag cannot be made, and a machine would cut it. */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -28,6 +28,35 @@ impl Run {
             Self::Line(to) | Self::Arc { to, .. } => to,
         }
     }
+
+    /// The point furthest from its chord, if it is half a circle: it bulges beyond its ends. A quarter of one lies between them.
+    fn bulge(self, from: Point) -> Option<Point> {
+        let Self::Arc { to, centre, clockwise } = self else { return None };
+        let (x, y) = (from.x - centre.x, from.y - centre.y);
+        let is_half = from.x + to.x == centre.x + centre.x && from.y + to.y == centre.y + centre.y;
+        let turned = if clockwise { (y, -x) } else { (-y, x) };
+        is_half.then(|| Point::new(centre.x + turned.0, centre.y + turned.1))
+    }
+
+    /// Bottom left and top right corner of the smallest upright rectangle that holds it, begun at `from`.
+    ///
+    /// ```
+    /// use wide_fold_core::{Length, plane::Point};
+    /// use wide_fold_formats::drawn::Run;
+    /// let at = |x, y| Point::new(Length::inches(x), Length::inches(y));
+    /// // Half a circle to the right of its ends.
+    /// let half = Run::Arc { to: at(2, 2), centre: at(2, 1), clockwise: false };
+    /// assert_eq!(half.extent(at(2, 0)), (at(2, 0), at(3, 2)));
+    /// ```
+    pub fn extent(self, from: Point) -> (Point, Point) {
+        let ends = [from, self.to()].into_iter().chain(self.bulge(from));
+        ends.fold((from, from), |(low, high), point| {
+            (
+                Point::new(low.x.min(point.x), low.y.min(point.y)),
+                Point::new(high.x.max(point.x), high.y.max(point.y)),
+            )
+        })
+    }
 }
 
 /// A line that is drawn without lifting: straight stretches and arcs. A closed one ends where it begins.

@@ -5,13 +5,13 @@ use super::fonts::Weight;
 use super::leaf::TEXT;
 use super::sheets::size_of;
 use super::work_sheet::needed;
-use super::{PdfFault, PrintPaper, pictures, write};
+use super::{PdfFault, PrintPaper, cannot_be_made, pictures, write_warned};
 use wide_fold_core::Plan;
 use wide_fold_core::steps::Step;
 
 const MARGIN: f64 = 16.0;
 /// The box of a step's picture.
-const PICTURE: [f64; 2] = [70.0, 62.0];
+const PICTURE: [f64; 2] = [86.0, 76.0];
 const GAP: f64 = 7.0;
 
 /// The booklet of a bag: a page of what to have ready, then the steps in order.
@@ -44,7 +44,7 @@ pub fn booklet_pdf(plan: &Plan, name: &str) -> Result<Vec<u8>, PdfFault> {
     for (n, step) in plan.steps.iter().enumerate() {
         flow.add(of_step(plan, n + 1, step, whole), Some(whole));
     }
-    write(&format!("{name}: the steps"), &flow.finish(name, MARGIN))
+    write_warned(&format!("{name}: the steps"), flow.finish(name, MARGIN), cannot_be_made(plan))
 }
 
 fn of_step(plan: &Plan, number: usize, step: &Step, whole: Column) -> Block {

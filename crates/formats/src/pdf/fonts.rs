@@ -1,7 +1,7 @@
 //! The fonts of a PDF, and how wide words are in them.
 //!
-//! Fira Sans (SIL Open Font License, `fonts/OFL.txt`), Latin, Greek and Cyrillic. A letter it does not have is shown as an empty box; it
-//! can still be searched for.
+//! Fira Sans (SIL Open Font License, `fonts/OFL.txt`), Latin, Greek and Cyrillic. A letter that it does not have is
+//! left out, rather than printed as an empty box.
 
 use std::sync::LazyLock;
 use ttf_parser::Face;
@@ -34,14 +34,29 @@ impl Weight {
             let glyph = face.glyph_index(letter).unwrap_or_default();
             f64::from(face.glyph_hor_advance(glyph).unwrap_or_default())
         };
-        text.chars().map(advance).sum::<f64>() * size / f64::from(face.units_per_em())
+        self.printable(text).chars().map(advance).sum::<f64>() * size / f64::from(face.units_per_em())
+    }
+
+    /// Words without the letters that the font does not have, and without the gaps they leave.
+    pub fn printable(self, text: &str) -> std::borrow::Cow<'_, str> {
+        let [regular, medium] = &*FACES;
+        let face = match self {
+            Self::Regular => regular,
+            Self::Medium => medium,
+        };
+        let has = |letter: char| face.as_ref().is_none_or(|face| face.glyph_index(letter).is_some());
+        if text.chars().all(has) {
+            return text.into();
+        }
+        let kept: String = text.chars().filter(|letter| has(*letter)).collect();
+        kept.split_whitespace().collect::<Vec<_>>().join(" ").into()
     }
 
     /// Words broken into lines no wider than `width`; a single word that is wider is broken too.
     pub fn wrap(self, text: &str, size: f64, width: f64) -> Vec<String> {
         let mut lines: Vec<String> = Vec::new();
         let mut line = String::new();
-        for word in text.split_whitespace() {
+        for word in self.printable(text).split_whitespace() {
             let longer = if line.is_empty() { word.to_owned() } else { format!("{line} {word}") };
             if self.width(&longer, size) <= width {
                 line = longer;
@@ -79,6 +94,17 @@ mod tests {
             }
             let bare = |text: &str| text.split_whitespace().collect::<String>();
             prop_assert_eq!(bare(&lines.concat()), bare(&text));
+        }
+    }
+
+    /// A name in a script that the font does not have leaves no boxes behind.
+    #[test]
+    fn letters_that_are_not_there_are_left_out() {
+        for (name, printed) in
+            [("Bud vase 花瓶 tall", "Bud vase tall"), ("花瓶", ""), ("Ваза", "Ваза"), ("Kiln 🏺", "Kiln")]
+        {
+            assert_eq!(Weight::Medium.printable(name), printed);
+            assert!(!Weight::Medium.wrap(name, 4.0, 90.0).concat().contains('花'));
         }
     }
 

@@ -6,7 +6,7 @@ use super::fonts::Weight;
 use super::leaf::{
     Frame, INK, Mark, PALE, Pen, Segment, Spot, arrow, centred, line, polygon, rectangle, upwards, words,
 };
-use crate::drawn::{Drawn, Tool, extent};
+use crate::drawn::{Drawn, Path, Tool, extent};
 use wide_fold_core::Plan;
 use wide_fold_core::brief::Stop;
 use wide_fold_core::figures::Figures;
@@ -15,10 +15,11 @@ use wide_fold_core::folded::solids::in_space;
 use wide_fold_core::folded::{Folded, Turned};
 use wide_fold_core::layout::{Blade, Part};
 use wide_fold_core::lifted::layers_off;
-use wide_fold_core::net::{GlueRole, PaperFace};
+use wide_fold_core::net::{Fold, GlueRole, PaperFace};
 use wide_fold_core::passes::{ByHand, Edge, Pass};
+use wide_fold_core::pieces::Piece;
 use wide_fold_core::plane::{Point, Size};
-use wide_fold_core::steps::{Scene, Step};
+use wide_fold_core::steps::{Job, Scene, Step};
 
 /// What is written in a drawing.
 const SMALL: f64 = 2.9;
@@ -35,11 +36,94 @@ pub(super) fn of_step(plan: &Plan, step: &Step, room: Room) -> Vec<Mark> {
     match (step.scene, step.pass.and_then(|pass| plan.passes.get(pass))) {
         (_, Some(pass)) => board(plan, pass, room),
         (Scene::Sheets, _) => sheets(plan, room),
-        (Scene::Flat | Scene::Board, _) => pieces(plan, room, &[]),
+        (Scene::Flat | Scene::Board, _) => {
+            let mut marks = pieces(plan, room, &[]);
+            marks.extend(worked_on(plan, step, room));
+            marks
+        }
         (Scene::Glued, _) => glued(plan, step, room),
         (Scene::Bag, _) => bag(plan, step.reached, false, room),
         (Scene::Finished, _) => bag(plan, step.reached, true, room),
     }
+}
+
+/// The lines, cuts and holes that a step is about, drawn heavily over the pieces as [`pieces`] lays them out.
+fn worked_on(plan: &Plan, step: &Step, room: Room) -> Vec<Mark> {
+    let heavy = Pen { width: 0.8, dashes: &[], grey: INK };
+    let mut marks = Vec::new();
+    for (index, frame) in frames(plan, room) {
+        if step.piece.is_some_and(|own| own != index) {
+            continue;
+        }
+        let blank = &plan.pieces[index].blank;
+        match step.job {
+            Job::Cut => {
+                marks.extend(
+                    blank.cuts.iter().map(|cut| line(frame.spot(cut.from), frame.spot(cut.to), heavy)),
+                );
+            }
+            Job::Fold => marks.extend(
+                blank
+                    .creases
+                    .iter()
+                    .filter(|crease| crease.fold != Fold::Flat && !crease.role.is_made_by_hand())
+                    .map(|crease| {
+                        line(frame.spot(crease.from), frame.spot(crease.to), Pen { width: 0.5, ..heavy })
+                    }),
+            ),
+            Job::Holes | Job::Backing | Job::StrapFirst => marks.extend(blank.holes.iter().map(|hole| {
+                Mark::Line { segments: frame.path(&Path::of_hole(hole)), pen: Some(heavy), fill: None }
+            })),
+            Job::Trim
+            | Job::Guide
+            | Job::Score
+            | Job::Join
+            | Job::StripEnds
+            | Job::Hem
+            | Job::Pocket
+            | Job::Mats
+            | Job::LongRibbon
+            | Job::Flare
+            | Job::Seam
+            | Job::Base
+            | Job::SquashBase
+            | Job::FoldFlat
+            | Job::Insert
+            | Job::Band
+            | Job::Handles
+            | Job::Fill
+            | Job::Flap
+            | Job::Close => {}
+        }
+    }
+    marks
+}
+
+/// Where every piece lies when all of them are drawn side by side.
+fn frames(plan: &Plan, [wide, tall]: Room) -> Vec<(usize, Frame)> {
+    let pieces = &plan.pieces;
+    let widths: f64 = pieces.iter().map(|piece| piece.width.mm()).sum();
+    let tallest = pieces.iter().map(|piece| piece.height.mm()).fold(1.0, f64::max);
+    let gaps = GAP * (pieces.len().saturating_sub(1)) as f64;
+    let scale = ((wide - gaps).max(1.0) / widths.max(1.0)).min((tall - 5.0) / tallest);
+    let mut left = 0.0;
+    let place = |(index, piece): (usize, &Piece)| {
+        let frame = Frame { origin: [left, tallest * scale], scale };
+        left += piece.width.mm() * scale + GAP;
+        (index, frame)
+    };
+    pieces.iter().enumerate().map(place).collect()
+}
+
+/// A caption under a picture, broken to its width.
+fn caption(marks: &mut Vec<Mark>, text: &str, [left, y]: Spot, right: f64) {
+    let lines = Weight::Regular.wrap(text, SMALL, (right - left).max(20.0));
+    marks.extend(
+        lines
+            .into_iter()
+            .enumerate()
+            .map(|(n, line)| words([left, y + SMALL * 1.25 * n as f64], SMALL, line)),
+    );
 }
 
 /// What is glued, and under it what the bag is then.
@@ -108,14 +192,11 @@ pub(super) fn sheets(plan: &Plan, [wide, tall]: Room) -> Vec<Mark> {
 /// Every piece once, unrolled, side by side; with roles, the areas that carry their glue: shaded on the outside, outlined on the inside.
 pub(super) fn pieces(plan: &Plan, [wide, tall]: Room, glue: &[GlueRole]) -> Vec<Mark> {
     let pieces = &plan.pieces;
-    let widths: f64 = pieces.iter().map(|piece| piece.width.mm()).sum();
-    let tallest = pieces.iter().map(|piece| piece.height.mm()).fold(1.0, f64::max);
-    let gaps = GAP * (pieces.len().saturating_sub(1)) as f64;
-    let scale = ((wide - gaps).max(1.0) / widths.max(1.0)).min((tall - 5.0) / tallest);
     let mut marks = Vec::new();
-    let mut left = 0.0;
-    for (index, piece) in pieces.iter().enumerate() {
-        let frame = Frame { origin: [left, tallest * scale], scale };
+    let mut foot = 0.0_f64;
+    for (index, frame) in frames(plan, [wide, tall]) {
+        let (piece, scale) = (&pieces[index], frame.scale);
+        foot = foot.max(frame.origin[1]);
         for area in piece.blank.glue.iter().filter(|area| glue.contains(&area.role)) {
             let corners: Vec<Spot> = area.corners.iter().map(|corner| frame.spot(*corner)).collect();
             let (pen, fill) = match area.face {
@@ -137,11 +218,10 @@ pub(super) fn pieces(plan: &Plan, [wide, tall]: Room, glue: &[GlueRole]) -> Vec<
         if let Some(up) = drawn.up.filter(|_| piece.height.mm() * scale > 14.0) {
             marks.push(arrow(frame.at([up.x.mm() + 2.0 / scale, up.y.mm() - 6.0 / scale]), [0.0, -1.0], 6.0));
         }
-        left += piece.width.mm() * scale + GAP;
     }
     if !glue.is_empty() {
         let says = "glue: dark on the outside, dotted on the inside";
-        marks.push(words([0.0, tallest * scale + 4.2], SMALL, says));
+        marks.push(words([0.0, foot + 4.2], SMALL, says));
     }
     marks
 }
@@ -156,7 +236,7 @@ pub(super) fn board(plan: &Plan, pass: &Pass, [wide, tall]: Room) -> Vec<Mark> {
     let (across, down) =
         if upright { (piece.width.mm(), piece.height.mm()) } else { (piece.height.mm(), piece.width.mm()) };
     let reach = plan.brief.board.reach.mm();
-    let (left, top, foot) = (8.0, 12.0, 6.0);
+    let (left, top, foot) = (8.0, 12.0, 10.0);
     let scale = ((wide - left - 4.0) / across.max(reach)).min((tall - top - foot) / down.max(1.0));
     let fence = 1.6;
     // Along from the stop: the whole picture is mirrored for the one on the right, and so are its rectangles.
@@ -218,11 +298,8 @@ pub(super) fn board(plan: &Plan, pass: &Pass, [wide, tall]: Room) -> Vec<Mark> {
         PaperFace::Outside => "outside up",
         PaperFace::Inside => "inside up",
     };
-    marks.push(words(
-        [left.max(x_at(across * scale)), top + down * scale + 5.6],
-        SMALL,
-        format!("{up}, {} along the fence", pass.lying.fence.name()),
-    ));
+    let says = format!("{up}, {} along the fence", pass.lying.fence.name());
+    caption(&mut marks, &says, [left, top + down * scale + 5.6], wide);
     let beside = if pass.lying.stop == Stop::Left { -fence - 1.2 } else { -fence - 3.6 };
     marks.push(upwards([x_at(beside), top + down * scale / 2.0], SMALL, pass.lying.measured_from().name()));
     marks
@@ -281,7 +358,7 @@ fn on_table(plan: &Plan, pass: &Pass, [wide, tall]: Room) -> Vec<Mark> {
         PaperFace::Outside => "outside up",
         PaperFace::Inside => "inside up",
     };
-    marks.push(words([left, top + down * scale + 4.6], SMALL, format!("{up}, top edge away from you")));
+    caption(&mut marks, &format!("{up}, top edge away from you"), [left, top + down * scale + 4.6], wide);
     marks
 }
 

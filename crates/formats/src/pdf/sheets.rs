@@ -1,13 +1,14 @@
 //! Sheets at 1:1: whole, or on pages that are put together by their registration marks. Before every sheet stands a page with its map,
 //! the check square and what the lines mean.
 
+use super::fonts::Weight;
 use super::leaf::{
     Frame, INK, Leaf, Mark, PALE, Pen, Segment, Spot, TEXT, arrow, centred, heading, line, rectangle,
     upwards, words,
 };
 use super::printed::Printout;
 use super::tiles::{Correction, MARGIN, MOST_PAGES, Tile, Tiling};
-use super::{PdfFault, PrintPaper, write};
+use super::{PdfFault, PrintPaper, cannot_be_made, write_warned};
 use crate::drawn::{Drawn, Stroke, Tool, extent};
 use crate::sheet_svg::check_square;
 use wide_fold_core::layout::SheetCut;
@@ -35,7 +36,7 @@ impl Print {
 /// # Errors
 /// [`PdfFault::TooManyPages`], or if it cannot be put together.
 pub fn sheets_pdf(plan: &Plan, name: &str, print: Print) -> Result<Vec<u8>, PdfFault> {
-    one_to_one(&of_plan(plan), name, plan.brief.unit, print)
+    one_to_one(&of_plan(plan), name, plan.brief.unit, print, cannot_be_made(plan))
 }
 
 /// Every sheet of a plan, those cut alike once.
@@ -107,8 +108,9 @@ pub(super) fn one_to_one(
     name: &str,
     unit: Unit,
     print: Print,
+    warning: Option<String>,
 ) -> Result<Vec<u8>, PdfFault> {
-    write(&format!("{name}: sheets at 1:1"), &leaves(sheets, name, unit, print)?.0)
+    write_warned(&format!("{name}: sheets at 1:1"), leaves(sheets, name, unit, print)?.0, warning)
 }
 
 /// The same before they are written, and where the check square lies on the first.
@@ -144,7 +146,7 @@ fn is_shown(sheet: &OneToOne, tile: &Tile) -> bool {
         .drawn
         .iter()
         .flat_map(|drawn| &drawn.strokes)
-        .any(|stroke| stroke.path.stretches().any(|(from, run)| tile.shows(from, run.to())))
+        .any(|stroke| stroke.path.stretches().any(|(from, run)| tile.shows(run, from)))
 }
 
 fn dashed(grey: u8) -> Pen {
@@ -163,7 +165,7 @@ fn lines(sheet: &OneToOne, frame: Frame, page: Option<&Tile>) -> Vec<Mark> {
     marks.extend(sheet.help.iter().map(|(from, to, pen)| line(frame.spot(*from), frame.spot(*to), *pen)));
     for drawn in &sheet.drawn {
         let seen = |stroke: &&Stroke| {
-            let shown = |tile: &Tile| stroke.path.stretches().any(|(from, run)| tile.shows(from, run.to()));
+            let shown = |tile: &Tile| stroke.path.stretches().any(|(from, run)| tile.shows(run, from));
             page.is_none_or(shown)
         };
         for stroke in drawn.strokes.iter().filter(seen) {
@@ -201,7 +203,8 @@ fn page(sheet: &OneToOne, name: &str, tiling: &Tiling, tile: &Tile, correction: 
     } else {
         String::new()
     };
-    let foot = format!("{name}, {}{whole}", sheet.title);
+    let foot = Weight::Regular.wrap(&format!("{name}, {}{whole}", sheet.title), 3.2, width - margin * 2.0);
+    let foot = foot.into_iter().next().unwrap_or_default();
     let mut own = vec![window, words([margin, height - 6.0], 3.2, foot)];
     if several {
         own.push(words(
@@ -267,11 +270,20 @@ fn map(
     let paper = if print.paper == PrintPaper::Whole { PrintPaper::customary(unit) } else { print.paper };
     let (width, height) = paper.page().map_or((210.0, 297.0), |(width, height)| (width.mm(), height.mm()));
     let left = 18.0;
-    let mut marks =
-        vec![heading([left, 24.0], 7.0, name), heading([left, 33.0], 5.0, format!("{} at 1:1", sheet.title))];
-    let mut y = 41.0;
+    // A long name takes more lines, and all else begins lower.
+    let title = Weight::Medium.wrap(name, 7.0, width - left * 2.0);
+    let lower = title.len().saturating_sub(1) as f64 * 8.5;
+    let under = Weight::Medium.wrap(&format!("{} at 1:1", sheet.title), 5.0, width - left * 2.0);
+    let mut y = 41.0 + lower + under.len().saturating_sub(1) as f64 * 6.5;
+    let of_name =
+        title.into_iter().enumerate().map(|(n, line)| heading([left, 24.0 + 8.5 * n as f64], 7.0, line));
+    let of_title = under
+        .into_iter()
+        .enumerate()
+        .map(|(n, line)| heading([left, 33.0 + lower + 6.5 * n as f64], 5.0, line));
+    let mut marks: Vec<Mark> = of_name.chain(of_title).collect();
     let mut say = |y: &mut f64, text: &str| {
-        for line in super::fonts::Weight::Regular.wrap(text, TEXT, width - left * 2.0) {
+        for line in Weight::Regular.wrap(text, TEXT, width - left * 2.0) {
             marks.push(words([left, *y], TEXT, line));
             *y += 5.6;
         }

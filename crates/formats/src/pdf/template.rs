@@ -36,5 +36,5 @@ pub fn template_pdf(brief: &Brief, name: &str, print: Print) -> Result<Vec<u8>, 
     let part = wide_fold_core::layout::Part::Small(Small { kind: Extra::Template, size });
     let drawn = vec![Drawn { part, strokes, labels: Vec::new(), up: None }];
     let template = OneToOne { title: "Hole template".to_owned(), says, size, sheet: None, drawn, help };
-    one_to_one(&[template], name, brief.unit, print)
+    one_to_one(&[template], name, brief.unit, print, None)
 }

@@ -1,6 +1,7 @@
 //! How a sheet at 1:1 is spread over pages that are put together, and what a printer that does not print at 100 % changes in that.
 
 use super::PrintPaper;
+use crate::drawn::Run;
 use wide_fold_core::plane::{Point, Size};
 use wide_fold_core::{Length, Unit};
 
@@ -141,12 +142,10 @@ impl Tiling {
 }
 
 impl Tile {
-    /// True if it shows something of the line between two points.
-    pub fn shows(&self, a: Point, b: Point) -> bool {
-        a.x.min(b.x) <= self.to.x
-            && a.x.max(b.x) >= self.from.x
-            && a.y.min(b.y) <= self.to.y
-            && a.y.max(b.y) >= self.from.y
+    /// True if it may show something of a stretch of a line that begins at `from`: an arc is asked for all that it bulges.
+    pub fn shows(&self, run: Run, from: Point) -> bool {
+        let (low, high) = run.extent(from);
+        low.x <= self.to.x && high.x >= self.from.x && low.y <= self.to.y && high.y >= self.from.y
     }
 
     /// `row 1, column 2`.
@@ -158,8 +157,11 @@ impl Tile {
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::drawn::Path;
     use proptest::prelude::*;
     use rstest::rstest;
+    use wide_fold_core::fittings::{Purpose, Shape};
+    use wide_fold_core::net::{Hole, Panel, Zone};
 
     proptest! {
         /// Put together, the pages show the whole sheet; neighbours share the overlap; what a page shows goes between its margins
@@ -189,6 +191,34 @@ mod tests {
             let last = tiles.last().unwrap();
             if tiling.columns > 1 { prop_assert!(last.from.x + OVERLAP < sheet.width + RIM); }
             if tiling.rows > 1 { prop_assert!(last.to.y - OVERLAP > -RIM); }
+        }
+    }
+
+    proptest! {
+        /// Whatever point of an opening with round ends lies on a page, the page shows the stretch it lies on.
+        #[test]
+        fn no_page_loses_the_end_of_an_opening(
+            x in 0_i64..600, y in 0_i64..600, wide in 10_i64..102, tall in 5_i64..51, paper in 0_usize..3, angle in 0.0_f64..360.0,
+        ) {
+            let mm = Length::millimetres;
+            let shape = Shape::Opening { width: mm(wide), height: mm(tall.min(wide)) };
+            let centre = Point::new(mm(x + 60), mm(y + 60));
+            let hole = Hole { centre, shape, purpose: Purpose::Hand, panel: Panel::Front, zone: Zone::Body };
+            let path = Path::of_hole(&hole);
+            let tiling = Tiling::of(Size::new(mm(720), mm(720)), PrintPaper::ALL[paper], Correction::none(Unit::Metric));
+            for (from, run) in path.stretches() {
+                let Run::Arc { centre, .. } = run else { continue };
+                let radius = ((from.x - centre.x).mm()).hypot((from.y - centre.y).mm());
+                // Only the outer half is part of the edge.
+                let (sin, cos) = angle.to_radians().sin_cos();
+                let outer = if centre.x >= hole.centre.x && from.y < centre.y { cos } else { -cos };
+                if outer < 0.0 { continue }
+                let spot = (centre.x.mm() + cos * radius, centre.y.mm() + sin * radius);
+                for tile in tiling.tiles() {
+                    let within = (tile.from.x.mm()..=tile.to.x.mm()).contains(&spot.0) && (tile.from.y.mm()..=tile.to.y.mm()).contains(&spot.1);
+                    prop_assert!(!within || tile.shows(run, from), "{spot:?} of {run:?}");
+                }
+            }
         }
     }
 

@@ -4,7 +4,7 @@ use super::flow::{Block, Column, moved};
 use super::fonts::Weight;
 use super::leaf::{INK, Leaf, Pen, heading, rectangle, words};
 use super::sheets::size_of;
-use super::{PdfFault, PrintPaper, pictures, write};
+use super::{PdfFault, PrintPaper, cannot_be_made, pictures, write_warned};
 use std::collections::BTreeSet;
 use wide_fold_core::fittings::parts::{Measure, parts};
 use wide_fold_core::{Length, Plan, Unit};
@@ -29,30 +29,35 @@ pub fn work_sheet_pdf(plan: &Plan, name: &str) -> Result<Vec<u8>, PdfFault> {
         size -= 0.15;
         leaves = pages(plan, name, page, size);
     }
-    write(&format!("{name}: work sheet"), &leaves)
+    write_warned(&format!("{name}: work sheet"), leaves, cannot_be_made(plan))
 }
 
 /// Where the two columns of the first page begin.
 const PICTURE: f64 = 62.0;
 const TOP: f64 = 33.0;
+/// From line to line of a name that takes several.
+const LINE: f64 = 8.5;
 
 /// The pages with their text at a size.
 fn pages(plan: &Plan, name: &str, [width, height]: [f64; 2], size: f64) -> Vec<Leaf> {
     let unit = plan.brief.unit;
-    let title = Weight::Medium.wrap(name, 7.0, width - MARGIN * 2.0).into_iter().next().unwrap_or_default();
-    let mut marks = vec![
-        heading([MARGIN, 20.0], 7.0, title),
-        words([MARGIN, 27.0], 4.2, format!("{} finished", size_of(&plan.brief.finished_figures(), unit))),
-    ];
+    let title = Weight::Medium.wrap(name, 7.0, width - MARGIN * 2.0);
+    // A long name takes more lines, and all else begins lower.
+    let lower = title.len().saturating_sub(1) as f64 * LINE;
+    let finished = format!("{} finished", size_of(&plan.brief.finished_figures(), unit));
+    let mut marks = vec![words([MARGIN, 27.0 + lower], 4.2, finished)];
+    let lines = title.into_iter().enumerate();
+    marks.extend(lines.map(|(n, line)| heading([MARGIN, 20.0 + LINE * n as f64], 7.0, line)));
+    let begin = TOP + lower;
     let flat = pictures::pieces(plan, [width - MARGIN * 2.0 - 52.0, PICTURE], &[]);
-    marks.extend(flat.into_iter().map(|mark| moved(mark, [MARGIN, TOP])));
+    marks.extend(flat.into_iter().map(|mark| moved(mark, [MARGIN, begin])));
     let bag = pictures::bag(plan, usize::MAX, true, [44.0, PICTURE - 4.0]);
-    marks.extend(bag.into_iter().map(|mark| moved(mark, [width - MARGIN - 44.0, TOP])));
+    marks.extend(bag.into_iter().map(|mark| moved(mark, [width - MARGIN - 44.0, begin])));
     let column = Column { left: 0.0, width: (width - MARGIN * 2.0 - GAP) / 2.0 };
     let bottom = height - MARGIN;
     let mut leaves = vec![Leaf { width, height, marks }];
     // Two columns a page, under the drawing on the first.
-    let (mut top, mut side) = (TOP + PICTURE + 10.0, 0);
+    let (mut top, mut side) = (begin + PICTURE + 10.0, 0);
     let mut y = top;
     for block in blocks(plan, size, column) {
         if y + block.height > bottom && y > top {

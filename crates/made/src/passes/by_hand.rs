@@ -5,11 +5,11 @@
 //! up, and one that folds towards it with the outside up; the piece lies on the table with its top edge away and is never turned.
 
 use super::{Edge, Lying, Pass, ScoreLine, Slant, Stroke, less};
+use crate::Length;
 use crate::brief::Stop;
 use crate::net::{CreaseRole, Fold, PaperFace};
 use crate::pieces::Piece;
 use crate::plane::{Point, Span};
-use crate::Length;
 
 /// How the lines of a pass are made.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]

@@ -197,8 +197,44 @@ impl Words<'_> {
             )),
             Meets::Halves { .. } => None,
         }));
-        says.extend(self.pass.lines.iter().filter_map(|line| self.stops(line)));
+        says.extend(self.all_stop());
         says
+    }
+
+    /// How far lines go that do not run from edge to edge, those alike in one sentence.
+    fn all_stop(&self) -> Vec<String> {
+        let short: Vec<&ScoreLine> = self.pass.lines.iter().filter(|line| !line.right_across).collect();
+        let alike = |line: &ScoreLine| short.iter().filter(|other| other.reach == line.reach).count() > 1;
+        let mut says: Vec<String> =
+            short.iter().filter(|line| !alike(line)).filter_map(|line| self.stops(line)).collect();
+        let mut told = Vec::new();
+        for line in short.iter().filter(|line| alike(line)) {
+            if told.contains(&line.reach) {
+                continue;
+            }
+            told.push(line.reach);
+            let at: Vec<String> = short
+                .iter()
+                .filter(|other| other.reach == line.reach)
+                .map(|other| self.figures.say(other.at))
+                .collect();
+            let (edge, on) = self.edge_and_way();
+            let (from, to) = (line.reach.from, self.figures.say(line.reach.to));
+            says.push(if from == Length::ZERO {
+                format!("Press those at {} from {edge} {on} to {to} only.", list(&at))
+            } else {
+                format!(
+                    "Press those at {} only between {} and {to} from {edge}.",
+                    list(&at),
+                    self.figures.say(from)
+                )
+            });
+        }
+        says
+    }
+
+    fn edge_and_way(&self) -> (&'static str, &'static str) {
+        if self.is_upright() { ("the top edge", "down") } else { ("the edge on your left", "on") }
     }
 
     /// How far a line goes that does not run from edge to edge.
@@ -206,11 +242,10 @@ impl Words<'_> {
         if line.right_across {
             return None;
         }
-        let edge = if self.is_upright() { "the top edge" } else { "the edge on your left" };
+        let (edge, on) = self.edge_and_way();
         let (at, from, to) = (self.figures.say(line.at), line.reach.from, self.figures.say(line.reach.to));
         let apex = if line.role == CreaseRole::GussetCentre { ", to the apex of the gusset" } else { "" };
         Some(if from == Length::ZERO {
-            let on = if self.is_upright() { "down" } else { "on" };
             format!("Press the {} at {at} from {edge} {on} to {to}{apex}, and no further.", line.role.name())
         } else {
             format!(

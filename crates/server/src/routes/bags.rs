@@ -1,5 +1,6 @@
 //! Bags: list, create, read, change with a revision check, duplicate, delete and bring back.
 
+use super::named::{attached, called, file_name};
 use super::plan::planned;
 use crate::problem::{Body, Problem};
 use crate::store::bags::{self, Bag, Change, Content, Cursor, Listed, Summary};
@@ -194,7 +195,7 @@ pub async fn sheet(
     let Query(SheetQuery { sheet }) = query.map_err(|_| Problem::not_found("sheet"))?;
     let plan = planned_again(&bag)?;
     let svg = sheet_svg(&plan, &bag.name, sheet).ok_or_else(|| Problem::not_found("sheet"))?;
-    attached(svg, &format!("{}-sheet-{}.svg", file_name(&bag.name), sheet + 1), SVG)
+    attached(svg, &format!("{}-sheet-{}.svg", called(&plan, &bag.name), sheet + 1), SVG)
 }
 
 /// What is kept of a bag, as it stands: to take along one that cannot be read.
@@ -214,28 +215,12 @@ pub async fn kept_text(State(store): State<Store>, id: Id) -> Result<Response, P
 ))]
 pub async fn template(State(store): State<Store>, id: Id) -> Result<Response, Problem> {
     let bag = kept(&store, id).await?;
-    let svg = template_svg(&bag.brief()?, &bag.name).ok_or_else(|| Problem::not_found("hole template"))?;
-    attached(svg, &format!("{}-holes.svg", file_name(&bag.name)), SVG)
+    let plan = planned_again(&bag)?;
+    let svg = template_svg(&plan.brief, &bag.name).ok_or_else(|| Problem::not_found("hole template"))?;
+    attached(svg, &format!("{}-holes.svg", called(&plan, &bag.name)), SVG)
 }
 
 const SVG: &str = "image/svg+xml";
-
-/// Something to keep as a file.
-pub(super) fn attached(
-    content: impl Into<axum::body::Body>,
-    name: &str,
-    kind: &'static str,
-) -> Result<Response, Problem> {
-    let disposition = format!("attachment; filename=\"{name}\"");
-    let headers = [
-        (header::CONTENT_TYPE, HeaderValue::from_static(kind)),
-        (
-            header::CONTENT_DISPOSITION,
-            HeaderValue::from_str(&disposition).map_err(|error| Problem::ours(&error))?,
-        ),
-    ];
-    Ok((headers, content.into()).into_response())
-}
 
 /// A bag's number from the address, if it is one.
 pub(super) type Id = Result<Path<i64>, PathRejection>;
@@ -331,14 +316,4 @@ fn created(bag: &Bag) -> Result<Response, Problem> {
         HeaderValue::from_str(&format!("/api/bags/{}", bag.id)).map_err(|error| Problem::ours(&error))?;
     response.headers_mut().insert(header::LOCATION, place);
     Ok(response)
-}
-
-/// A name for a file: ASCII letters and digits, words joined by dashes.
-pub(super) fn file_name(name: &str) -> String {
-    let words: Vec<String> = name
-        .split(|c: char| !c.is_ascii_alphanumeric())
-        .filter(|word| !word.is_empty())
-        .map(str::to_lowercase)
-        .collect();
-    if words.is_empty() { "bag".to_owned() } else { words.join("-").chars().take(60).collect() }
 }

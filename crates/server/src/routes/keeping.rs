@@ -1,6 +1,6 @@
 //! Safe keeping: everything as one file, a file looked into and put back, and the backups that are made by themselves.
 
-use super::bags::attached;
+use super::named::attached;
 use crate::dear::Dear;
 use crate::problem::{Body, FileBody, Problem};
 use crate::store::backup::{self, Contents, last_written};

@@ -1,7 +1,7 @@
 //! Project files: everything out, and in again after a look at what it would change.
 
-use super::bags::attached;
 use super::guides;
+use super::named::attached;
 use super::shelf::add;
 use crate::dear::Dear;
 use crate::problem::{Body, Problem};

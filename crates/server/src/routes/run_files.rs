@@ -1,7 +1,7 @@
 //! What is taken along of a run: lists as CSV, all of them as PDF, the evenings as a calendar; and what else its paper would make.
 
-use super::bags::{attached, file_name};
 use super::kept::number;
+use super::named::{attached, file_name};
 use super::runs::{Loaded, unreadable, view};
 use crate::dear::Dear;
 use crate::problem::Problem;

@@ -1,12 +1,14 @@
 //! What of a bag can be taken along: one list of it, and the files.
 
-use super::bags::{Id, attached, file_name, kept, planned_again};
+use super::bags::{Id, kept, planned_again};
+use super::named::{attached, called};
 use crate::dear::Dear;
 use crate::problem::Problem;
 use crate::store::Store;
 use axum::Json;
 use axum::extract::rejection::{PathRejection, QueryRejection};
 use axum::extract::{Path, Query, State};
+use axum::http::StatusCode;
 use axum::response::Response;
 use serde::{Deserialize, Serialize};
 use utoipa::{IntoParams, ToSchema};
@@ -18,10 +20,11 @@ use wide_fold_formats::bundle::{
 use wide_fold_formats::machine::{Dashes, Machining, Scoring};
 use wide_fold_formats::pdf::booklet::booklet_pdf;
 use wide_fold_formats::pdf::sheets::{Print, sheets_pdf};
+use wide_fold_formats::pdf::strips::{has_strips, strips_pdf};
 use wide_fold_formats::pdf::template::template_pdf;
 use wide_fold_formats::pdf::tiles::Correction;
 use wide_fold_formats::pdf::work_sheet::work_sheet_pdf;
-use wide_fold_formats::pdf::{PdfFault, PrintPaper};
+use wide_fold_formats::pdf::{PdfFault, PrintPaper, cannot_be_made};
 use wide_fold_formats::{List, fold_file, template_svg, write_list};
 
 /// What a file is for.
@@ -56,12 +59,22 @@ pub struct TakenFile {
     pub taken_for: TakenFor,
 }
 
+/// All that can be taken along of a bag.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct TakeAlongView {
+    /// Why the bag cannot be made, if it cannot: every file says so, and files for a machine are only written when they are asked for
+    /// all the same.
+    pub cannot_be_made: Option<String>,
+    /// File by file.
+    pub files: Vec<TakenFile>,
+}
+
 /// Everything of a bag that can be taken along.
 #[utoipa::path(get, path = "/api/bags/{id}/taken", params(("id" = i64, Path)), responses(
-    (status = 200, body = Vec<TakenFile>),
+    (status = 200, body = TakeAlongView),
     (status = 404, body = Problem, content_type = "application/problem+json")
 ))]
-pub async fn taken(State(store): State<Store>, id: Id) -> Result<Json<Vec<TakenFile>>, Problem> {
+pub async fn taken(State(store): State<Store>, id: Id) -> Result<Json<TakeAlongView>, Problem> {
     let bag = kept(&store, id).await?;
     let plan = planned_again(&bag)?;
     let mut files = Vec::new();
@@ -80,6 +93,10 @@ pub async fn taken(State(store): State<Store>, id: Id) -> Result<Json<Vec<TakenF
     if has_template {
         let good_for = "To lay on both faces, so that the holes meet.";
         add(TakenFor::PrintAtOneToOne, "taken/hole-template.pdf", "The hole template", good_for, "PDF");
+    }
+    if has_strips(&plan) {
+        let good_for = "To carry all distances of a piece to both edges, without measuring twice.";
+        add(TakenFor::PrintAtOneToOne, "taken/marking-strips.pdf", "The marking strips", good_for, "PDF");
     }
     add(
         TakenFor::Read,
@@ -161,7 +178,7 @@ pub async fn taken(State(store): State<Store>, id: Id) -> Result<Json<Vec<TakenF
         "Everything on this list, as it is customary, in one file.",
         "ZIP",
     );
-    Ok(Json(files))
+    Ok(Json(TakeAlongView { cannot_be_made: cannot_be_made(&plan), files }))
 }
 
 /// How files are wanted.
@@ -181,6 +198,9 @@ pub struct TakenQuery {
     gap: Option<String>,
     /// The face that is up on the machine's mat: `outside` or `inside`; outside if left out.
     up: Option<String>,
+    /// True to have files for a machine of a bag that cannot be made.
+    #[serde(default)]
+    anyway: bool,
 }
 
 impl TakenQuery {
@@ -239,7 +259,7 @@ fn length(field: &str, text: &str, unit: Unit) -> Result<Length, Problem> {
 impl From<PdfFault> for Problem {
     fn from(why: PdfFault) -> Self {
         match why {
-            PdfFault::Nothing => Self::not_found("hole template"),
+            PdfFault::Nothing => Self::not_found("file"),
             PdfFault::TooManyPages { pages } => Problem::at(
                 "paper",
                 format!("That would take {pages} pages. Take larger paper, or pages as large as the sheets."),
@@ -254,6 +274,7 @@ impl From<PdfFault> for Problem {
     params(("id" = i64, Path), ("file" = String, Path), TakenQuery), responses(
     (status = 200, description = "The file, to be saved."),
     (status = 404, body = Problem, content_type = "application/problem+json"),
+    (status = 409, description = "The bag cannot be made, and a machine would cut it.", body = Problem, content_type = "application/problem+json"),
     (status = 422, body = Problem, content_type = "application/problem+json")
 ))]
 pub async fn taken_file(
@@ -266,15 +287,17 @@ pub async fn taken_file(
     let Query(query) = query.map_err(|_| Problem::at("query", "A file cannot be asked for that way."))?;
     let bag = kept(&store, Ok(Path(id))).await?;
     let plan = planned_again(&bag)?;
-    let (file, name) = (what.clone(), bag.name.clone());
-    let (bytes, kind) = dear.run(move |_| write(&plan, &name, &file, &query)).await?;
-    attached(bytes, &format!("{}-{what}", file_name(&bag.name)), kind)
+    let (file, name, called) = (what.clone(), bag.name.clone(), called(&plan, &bag.name));
+    let folder = called.clone();
+    let (bytes, kind) = dear.run(move |_| write(&plan, &name, &folder, &file, &query)).await?;
+    attached(bytes, &format!("{called}-{what}"), kind)
 }
 
 /// A file by its name, and the kind it is sent as.
 fn write(
     plan: &Plan,
     name: &str,
+    folder: &str,
     what: &str,
     query: &TakenQuery,
 ) -> Result<(Vec<u8>, &'static str), Problem> {
@@ -282,13 +305,14 @@ fn write(
     const CSV: &str = "text/csv; charset=utf-8; header=present";
     const PDF: &str = "application/pdf";
     let unit = plan.brief.unit;
-    let zip = |files: &[Taken]| zipped(files).map_err(|error| Problem::ours(&error));
+    let zip = |files: &[Taken]| zipped(folder, files).map_err(|error| Problem::ours(&error));
     Ok(match what {
         "sheets.zip" => (zip(&sheets(plan, name))?, ZIP),
         "machine.zip" => (zip(&machine(plan, name, query)?)?, ZIP),
         "everything.zip" => (zip(&everything(plan, name).map_err(|error| Problem::ours(&error))?)?, ZIP),
         "sheets.pdf" => (sheets_pdf(plan, name, query.print(unit)?)?, PDF),
         "hole-template.pdf" => (template_pdf(&plan.brief, name, query.print(unit)?)?, PDF),
+        "marking-strips.pdf" => (strips_pdf(plan, name, query.print(unit)?)?, PDF),
         "booklet.pdf" => (booklet_pdf(plan, name)?, PDF),
         "work-sheet.pdf" => (work_sheet_pdf(plan, name)?, PDF),
         "bag.fold" => {
@@ -312,5 +336,12 @@ fn write(
 }
 
 fn machine(plan: &Plan, name: &str, query: &TakenQuery) -> Result<Vec<Taken>, Problem> {
+    if let (Some(why), false) = (cannot_be_made(plan), query.anyway) {
+        return Err(Problem::new(
+            StatusCode::CONFLICT,
+            "cannot-be-made",
+            format!("{why} A machine would cut it all the same: say so if that is wanted."),
+        ));
+    }
     machine_sheets(plan, name, query.machining(plan.brief.unit)?).map_err(|error| Problem::ours(&error))
 }

@@ -58,26 +58,47 @@ const GROUPS: { id: TakenFile["taken_for"]; title: string }[] = [
 function Files({ bag, unit }: Pick<Props, "bag" | "unit">) {
   const asked = useQuery({ queryKey: ["taken", bag], queryFn: () => listTaken(bag), gcTime: 0 });
   const choices = useTakeChoices();
+  const [anyway, setAnyway] = useState(false);
+  const queried = (query: string, id: TakenFile["taken_for"]) =>
+    id === "machine" && anyway ? [query, "anyway=true"].filter(Boolean).join("&") : query;
   return (
     <>
       <Failed asked={asked} what="What can be taken along" />
       {asked.isPending && <p aria-busy="true">Looking what there is…</p>}
+      {asked.data?.cannot_be_made && (
+        <p className="alarm" role="alert">
+          {asked.data.cannot_be_made} Every file says so in its name, and every page at its top.
+        </p>
+      )}
       {asked.data &&
         GROUPS.map(({ id, title }) => {
-          const files = asked.data.filter((file) => file.taken_for === id);
+          const files = asked.data.files.filter((file) => file.taken_for === id);
           if (files.length === 0) return null;
+          const held = id === "machine" && asked.data.cannot_be_made && !anyway;
           return (
             <section key={id} aria-labelledby={`take-${id}`}>
               <h3 id={`take-${id}`}>{title}</h3>
               {id === "print_at_one_to_one" && (
                 <PrintChoices choices={choices} unit={unit} printer={`/bags/${bag}/printer`} />
               )}
-              {id === "machine" && <MachineChoices bag={bag} choices={choices} />}
-              <ul>
-                {files.map((file) => (
-                  <TakenRow key={file.href} file={file} query={choices.queryFor(id)} />
-                ))}
-              </ul>
+              {id === "machine" && !held && <MachineChoices bag={bag} choices={choices} />}
+              {held ? (
+                <p>
+                  A machine would cut it as it is drawn.{" "}
+                  <Button variant="remedy" onClick={() => setAnyway(true)}>
+                    Yes, files for the machine all the same
+                  </Button>
+                </p>
+              ) : (
+                // Whoever has said yes goes on at the list.
+                <ul
+                  ref={id === "machine" && anyway ? (list) => list?.querySelector("a")?.focus() : undefined}
+                >
+                  {files.map((file) => (
+                    <TakenRow key={file.href} file={file} query={queried(choices.queryFor(id), id)} />
+                  ))}
+                </ul>
+              )}
             </section>
           );
         })}

@@ -32,7 +32,9 @@ export function MachineView() {
     enabled: bag !== null,
     gcTime: 0,
   });
-  const files = (listed.data ?? []).filter((file) => file.taken_for === "machine" && file.kind !== "ZIP");
+  const files = (listed.data?.files ?? []).filter(
+    (file) => file.taken_for === "machine" && file.kind !== "ZIP",
+  );
   const href = chosen ?? files[0]?.href ?? null;
   const file = files.find((one) => one.href === href);
   const query = choices.queryFor("machine");
@@ -40,7 +42,9 @@ export function MachineView() {
     queryKey: ["machine", own?.text, href, query, mat],
     queryFn: async () => {
       if (own) return cutOnMachine(own.kind, own.text, mat);
-      const text = await fetchText(query === "" ? href! : `${href}?${query}`);
+      // What the machine shows here cuts nothing: it may show a bag that cannot be made.
+      const asked = [query, listed.data?.cannot_be_made ? "anyway=true" : ""].filter(Boolean).join("&");
+      const text = await fetchText(asked === "" ? href! : `${href}?${asked}`);
       return cutOnMachine(file?.kind === "DXF" ? "dxf" : "svg", text, mat);
     },
     enabled: own !== null || file !== undefined,
