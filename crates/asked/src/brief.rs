@@ -163,6 +163,11 @@ impl Brief {
         self.side_sheet.as_ref().filter(|_| !has_face).unwrap_or(&self.sheet)
     }
 
+    /// True if it can be kept flat only before its base is closed: it has one, and no line that folds it flat.
+    pub fn rests_as_tube(&self) -> bool {
+        self.build.has_base() && !self.gusset_crease.folds_flat()
+    }
+
     /// True if what a hem covers can be put under it while the bag is flat: on a face that is whole before the hem is turned. Faces
     /// that are joined are hemmed first where the hem is turned out, for its end goes under the part it is joined to.
     pub fn hem_covers_while_flat(&self) -> bool {

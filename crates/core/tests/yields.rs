@@ -4,7 +4,9 @@
 use proptest::prelude::*;
 use wide_fold_core::brief::{Build, Joins};
 use wide_fold_core::budget::Budget;
+use wide_fold_core::cut_list::cut_lists;
 use wide_fold_core::layout::Batch;
+use wide_fold_core::line::Line;
 use wide_fold_core::paper::{Paper, Stock};
 use wide_fold_core::several::{Copies, by_paper};
 use wide_fold_core::yields::{Mixed, mixes, yields};
@@ -75,6 +77,47 @@ proptest! {
             }
             prop_assert!(batch.at_least <= paper.count, "{own_bags} bags take {} sheets at least", batch.at_least, own_bags = own.bags);
         }
+    }
+}
+
+/// A roll, or sheets of a paper that may be turned.
+fn roll_or_all_over() -> impl Strategy<Value = (Brief, Paper)> {
+    let bag = (12_i64..40, 16_i64..48, 8_i64..24);
+    (bag, 160_i64..260, 240_i64..1200, 1_u32..5, any::<bool>(), any::<bool>()).prop_map(
+        |((w, h, d), width, long, count, roll, up)| {
+            let brief = Brief::new(Length::eighths(w.max(d)), Length::eighths(h.max(d)), Length::eighths(d));
+            let mut own = if roll { paper(width, long, 1) } else { paper(width / 2, width / 2 + 20, count) };
+            own.kind = if roll { Stock::Roll } else { Stock::Pad };
+            own.sheet.directional = up;
+            (brief, own)
+        },
+    )
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(24))]
+
+    /// What a run lays out on the same paper: no more than is said to be the most, no fewer than most of what is counted; and all that
+    /// is said to be the most is so.
+    #[test]
+    fn a_run_lays_out_no_more_than_the_most((brief, paper) in roll_or_all_over()) {
+        let Some(own) = yields(&brief, std::slice::from_ref(&paper), &Budget::of(Budget::USUAL)).pop() else { return Ok(()) };
+        let Some(made) = own.brief.clone() else { return Ok(()) };
+        let has = paper.amount();
+        let fits = |copies: u32| {
+            let line = Line::new("Tea bowl", made.clone(), copies, [Some(0), None]);
+            let parts: Vec<u32> = line.parts.iter().map(|part| part.count * copies).collect();
+            let lists = cut_lists(&[line], |part| parts[part.part], std::slice::from_ref(&paper), &Budget::of(Budget::USUAL));
+            lists.iter().all(|list| list.too_large.is_empty() && list.takes.sheets <= has.sheets && list.takes.length <= has.length)
+        };
+        let mut most = own.bags;
+        while most < own.bags + 6 && fits(most + 1) {
+            most += 1;
+        }
+        prop_assert!(most <= own.at_most, "a run makes {most}, {own:?}");
+        // And what is counted, a run makes: all of it, or nearly.
+        let nearly = own.bags - own.bags / 8;
+        prop_assert!(fits(nearly), "a run does not make {nearly} of {}", own.bags);
     }
 }
 

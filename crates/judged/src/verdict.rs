@@ -6,6 +6,7 @@ mod by_hand;
 mod carry;
 mod closing;
 mod decor;
+mod edge;
 mod fit;
 pub(crate) mod gift;
 mod groove;
@@ -206,7 +207,7 @@ fn findings(draft: &Draft) -> Vec<Finding> {
 type Find = fn(&Draft) -> Vec<Finding>;
 
 /// All but the notes on the board's grooves and on the crafter's hands, which ask for every pass, and what only folding shows.
-const GRAVE: [Find; 17] = [
+const GRAVE: [Find; 18] = [
     fit::find,
     build::find,
     base::find,
@@ -220,6 +221,7 @@ const GRAVE: [Find; 17] = [
     closing::find,
     round::find,
     decor::find,
+    edge::find,
     thickness::find,
     guide::find,
     by_hand::find,

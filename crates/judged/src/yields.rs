@@ -6,10 +6,11 @@
 use crate::budget::Budget;
 use crate::from_paper::{Parted, parted};
 use crate::layout::{Batch, Wanted};
-use crate::paper::Paper;
+use crate::paper::{Paper, Stock};
+use crate::plane::Size;
 use crate::several::{Copies, by_paper};
 use crate::ways::ways;
-use crate::{Brief, Length};
+use crate::{Brief, Length, Sheet};
 
 /// What one paper yields.
 #[derive(Clone, Debug)]
@@ -101,8 +102,7 @@ pub fn mixes(habits: &Brief, papers: &[Paper], budget: &Budget<'_>) -> Vec<(usiz
 fn by_area(brief: &Brief, paper: &Paper) -> u32 {
     let groups = by_paper(&[Copies { name: "", brief: brief.clone(), copies: 1 }]);
     let wanted: Vec<Wanted> = groups.into_iter().flat_map(|group| group.wanted).collect();
-    let own = Brief { sheet: paper.sheet.clone(), ..brief.clone() };
-    Pack::new(&wanted, &own, paper.count).map_or(0, |pack| pack.by_area())
+    Pack::new(&wanted, paper.sheet.as_laid(), paper.count).map_or(0, |pack| pack.by_area())
 }
 
 fn of_paper(brief: &Brief, index: usize, paper: &Paper, budget: &Budget<'_>) -> Option<Yield> {
@@ -120,7 +120,19 @@ fn of_paper(brief: &Brief, index: usize, paper: &Paper, budget: &Budget<'_>) -> 
     for (rank, way) in ways.enumerate() {
         let groups = by_paper(&[Copies { name: "", brief: way.brief.clone(), copies: 1 }]);
         let [group] = groups.as_slice() else { continue };
-        let Some(pack) = Pack::new(&group.wanted, &way.brief, paper.count) else { continue };
+        // Where the pattern has no up and no grain is known, pieces are turned one by one as a run turns them.
+        let turns = !paper.sheet.directional && paper.grain.is_none();
+        let wanted: Vec<Wanted> = group
+            .wanted
+            .iter()
+            .map(|part| Wanted { may_turn: part.may_turn || turns, ..part.clone() })
+            .collect();
+        // Of a roll all that is left is one sheet; the way knows only the length that one bag takes.
+        let whole = match paper.kind {
+            Stock::Roll => Sheet { turned: way.brief.sheet.turned, ..paper.sheet.clone() }.as_laid(),
+            Stock::Sheets | Stock::Pad => way.brief.sheet.as_laid(),
+        };
+        let Some(pack) = Pack::new(&wanted, whole, paper.count) else { continue };
         if pack.by_area() <= own.bags {
             continue;
         }
@@ -128,7 +140,11 @@ fn of_paper(brief: &Brief, index: usize, paper: &Paper, budget: &Budget<'_>) -> 
             own.at_most = own.at_most.max(pack.by_area());
             continue;
         }
-        let bags = pack.bags(budget);
+        let in_lengths = match paper.kind {
+            Stock::Roll => pack.in_lengths(&way.brief, budget),
+            Stock::Sheets | Stock::Pad => 0,
+        };
+        let bags = pack.bags(budget).max(in_lengths);
         own.at_most = own.at_most.max(pack.at_most(bags, budget));
         if bags > own.bags {
             (own.bags, own.build, own.brief) = (bags, Some(way.build), Some(way.brief.clone()));
@@ -141,16 +157,40 @@ fn of_paper(brief: &Brief, index: usize, paper: &Paper, budget: &Budget<'_>) -> 
 /// One bag's parts and the sheets there are.
 struct Pack<'a> {
     wanted: &'a [Wanted],
-    sheet: crate::plane::Size,
+    sheet: Size,
     sheets: u32,
     /// Parts of one bag.
     parts: u32,
 }
 
 impl<'a> Pack<'a> {
-    fn new(wanted: &'a [Wanted], brief: &Brief, sheets: u32) -> Option<Self> {
+    fn new(wanted: &'a [Wanted], sheet: Size, sheets: u32) -> Option<Self> {
         let parts = wanted.iter().map(|part| part.count).sum();
-        (parts > 0).then(|| Self { wanted, sheet: brief.sheet.as_laid(), sheets, parts })
+        (parts > 0).then_some(Self { wanted, sheet, sheets, parts })
+    }
+
+    /// The most bags found on a roll cut into lengths alike, each packed by itself: as long as one bag takes, or so long that all its
+    /// parts can be packed at once.
+    fn in_lengths(&self, way: &Brief, budget: &Budget<'_>) -> u32 {
+        let upright = !way.sheet.turned;
+        let long = if upright { self.sheet.height } else { self.sheet.width };
+        let at_once = (PARTS / self.parts.max(1)).max(1);
+        let many = i64::from(self.by_area().div_ceil(at_once).max(1));
+        let share = Length::from_units(long.units() / many);
+        [way.sheet.height, share]
+            .into_iter()
+            .filter(|length| length.is_positive() && *length <= long)
+            .map(|length| {
+                let sheet = if upright {
+                    Size::new(self.sheet.width, length)
+                } else {
+                    Size::new(length, self.sheet.height)
+                };
+                let lengths = u32::try_from(long.units() / length.units()).unwrap_or(1);
+                Pack { sheet, sheets: lengths, wanted: self.wanted, parts: self.parts }.bags(budget)
+            })
+            .max()
+            .unwrap_or(0)
     }
 
     /// So many bags on as few sheets as are found.
@@ -213,7 +253,9 @@ impl<'a> Pack<'a> {
     fn in_rows(&self) -> u32 {
         let [one] = self.wanted else { return 0 };
         let times = |room: Length, side: Length| (room.units() / side.units().max(1)).max(0);
-        let on_a_sheet = times(self.sheet.width, one.size.width) * times(self.sheet.height, one.size.height);
+        let rows = |size: Size| times(self.sheet.width, size.width) * times(self.sheet.height, size.height);
+        let turned = if one.may_turn { rows(one.size.turned()) } else { 0 };
+        let on_a_sheet = rows(one.size).max(turned);
         let all = on_a_sheet * i64::from(self.sheets) / i64::from(one.count.max(1));
         u32::try_from(all).unwrap_or(BOUNDLESS)
     }

@@ -396,10 +396,14 @@ fn along_score(cut: &Cut) -> Option<(Point, Point)> {
     }
 }
 
-/// The longest crease of a line: its fold decides on which face the whole line is scored.
+/// The longest crease of a line that folds: its fold decides on which face the whole line is scored. What only lies on the same line,
+/// and stays flat, has no say.
 fn longest<'a>(line: &Line, piece: &'a Piece) -> Option<&'a Crease> {
     let length = |crease: &&Crease| (crease.to.x - crease.from.x).abs() + (crease.to.y - crease.from.y).abs();
-    line.creases.iter().map(|index| &piece.blank.creases[*index]).max_by_key(length)
+    line.creases
+        .iter()
+        .map(|index| &piece.blank.creases[*index])
+        .max_by_key(|crease| (crease.fold != Fold::Flat, length(crease)))
 }
 
 #[cfg(test)]

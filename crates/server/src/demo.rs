@@ -24,6 +24,31 @@ use wide_fold_core::work::What;
 use wide_fold_core::{Brief, Length, Plan};
 use wide_fold_formats::BriefText;
 
+/// The demo's papers: all of them made up.
+const SHELF: [&str; 5] = [
+    r#"{"name":"Speckled stoneware pad","kind":"pad","width":"12 in","height":"12 in","count":24,"weight":"180 g/m²","printed":"one","pattern":"up","price":"0.65"}"#,
+    r#"{"name":"Small celadon pad","kind":"pad","width":"6 in","height":"6 in","count":36,"weight":"160 g/m²","printed":"both","pattern":"all_over","price":"0.25"}"#,
+    r#"{"name":"Iron-spot card","kind":"sheets","width":"12 in","height":"12 in","count":10,"weight":"80 lb cover","printed":"both","pattern":"all_over","grain":"upright","price":"0.90"}"#,
+    r#"{"name":"Plain office card","kind":"sheets","width":"210 mm","height":"297 mm","count":50,"weight":"220 g/m²","printed":"both","pattern":"all_over","price":"0.12"}"#,
+    r#"{"name":"Throwing-rings wrap","kind":"roll","width":"30 in","height":"120 in","count":1,"weight":"80 g/m²","printed":"one","pattern":"up","price":"4.50"}"#,
+];
+
+/// Puts the demo's papers on a shelf that has never held any.
+///
+/// # Errors
+/// [`StoreError`] if they cannot be saved.
+pub fn stock_up(store: &Store) -> Result<(), StoreError> {
+    store.write_now(shelf)
+}
+
+fn shelf(transaction: &Transaction<'_>) -> Result<(), StoreError> {
+    let known: i64 = transaction.query_row("SELECT count(*) FROM paper", [], |row| row.get(0))?;
+    if known == 0 {
+        PAPERS.add(transaction, &SHELF.map(str::to_owned))?;
+    }
+    Ok(())
+}
+
 /// Fills an empty database with the demo's bags; a database with bags in it is left alone.
 ///
 /// # Errors
@@ -39,6 +64,7 @@ pub fn fill(store: &Store) -> Result<(), StoreError> {
             store::bags::create(transaction, &content, now - SignedDuration::from_mins(minutes))?;
         }
         if kept == 0 {
+            shelf(transaction)?;
             GUIDES.add(transaction, &[guide().to_string()])?;
             open_kiln(transaction)?;
             measured(transaction)?;

@@ -9,7 +9,7 @@ use crate::fittings::{Fitted, MatOn};
 use crate::{Brief, Length};
 
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {
-    let rules = [over_crease, over_fold, no_mat, pocket_without_room];
+    let rules = [over_crease, over_fold, no_mat, pocket_without_room, band_over_handle];
     rules.into_iter().filter_map(|rule| rule(draft)).collect()
 }
 
@@ -125,6 +125,71 @@ fn with(brief: &Brief, change: impl Fn(&mut Decoration)) -> Brief {
     let mut changed = brief.clone();
     change(&mut changed.fittings.decoration);
     changed
+}
+
+/// A band laid over a hole, a hand hole, or the glued end of a handle.
+fn band_over_handle(draft: &Draft) -> Option<Finding> {
+    let (brief, fitted) = (&draft.brief, &draft.fitted);
+    let figures = Figures::of(brief);
+    let (low, what) = covered(brief, fitted)?;
+    Some(finding(
+        About::Decoration,
+        "band.over-handle",
+        Level::Warns,
+        format!("The band covers the {what}"),
+        format!(
+            "The {what} reach down to {} below the top, and the band’s upper edge lies {} below it.",
+            figures.say(low),
+            figures.say(band_top(brief, fitted).unwrap_or_default())
+        ),
+        |draft| {
+            let brief = &draft.brief;
+            let Some((low, _)) = covered(brief, &draft.fitted) else { return Vec::new() };
+            // As wide as leaves what it covers free, its middle where it is.
+            let own = draft.fitted.band.map_or(Length::ZERO, |band| band.width);
+            let over = low - band_top(brief, &draft.fitted).unwrap_or_default();
+            let narrow = (own - over * 2).floor_to(brief.mark());
+            let narrower = with(brief, |own| own.band_width = Some(narrow));
+            let mut ways = Vec::new();
+            if narrow >= brief.customary(Length::eighths(4)) {
+                let title = format!("A band {} wide", Figures::of(brief).say(narrow));
+                ways.push(vec![Candidate::new(title, "It ends below what it covered.", narrower)]);
+            }
+            let without = with(brief, |own| own.band = false);
+            ways.push(vec![Candidate::new("Leave the band out", "Nothing is covered.", without)]);
+            ways
+        },
+    ))
+}
+
+/// How far below the top edge a band that goes round begins.
+fn band_top(brief: &Brief, fitted: &Fitted) -> Option<Length> {
+    let band = fitted.band?;
+    Some(brief.finished.height - band.rise? - band.width)
+}
+
+/// What of the handle a band lies over, and how far below the top edge that reaches.
+fn covered(brief: &Brief, fitted: &Fitted) -> Option<(Length, &'static str)> {
+    let band = fitted.band?;
+    let top = band_top(brief, fitted);
+    let reach = |hole: &crate::fittings::FaceHole| {
+        let (span, half) = (hole.below_top()?, hole.shape.half().width);
+        let is_under = match top {
+            Some(top) => span.to > top && span.from < top + band.width,
+            // Down the middle of the front.
+            None => hole.aside.abs() - half < band.width.half(),
+        };
+        is_under.then_some(span.to)
+    };
+    let hole = fitted.holes.iter().filter_map(reach).max().map(|low| (low, "holes"));
+    let ends = fitted.handle.filter(|handle| handle.kind.is_glued_outside()).and_then(|handle| {
+        let is_under = match top {
+            Some(top) => handle.down > top,
+            None => handle.from_centre - handle.width.half() < band.width.half(),
+        };
+        is_under.then_some((handle.down, "ends of the handle"))
+    });
+    hole.or(ends)
 }
 
 fn pocket_without_room(draft: &Draft) -> Option<Finding> {

@@ -159,11 +159,23 @@ fn flare(pleats: u8, pleat: Length, figures: Figures) -> Step {
             figures.say(pleat)
         ),
         format!(
-            "Glue the {face} of the outermost pleat of the front and bring it together with the last pleat of the back, edge on fold."
+            "Glue the {face} of the outermost pleat of the front and bring it together with {}, edge on fold.",
+            if pleats == 1 { "the side of the back" } else { "the last pleat of the back" }
         ),
         "Match the bottom fold first. Open the top: the sides flare.".to_owned(),
     ];
     step(Job::Flare, "Pleat, fold end to end and close the sides", says)
+}
+
+/// Where a bag that has no fold-flat lines can be kept flat: a tube lies flat along two opposite corners, its base still open.
+fn rests(brief: &Brief, figures: Figures) -> Option<String> {
+    let size = brief.finished;
+    brief.rests_as_tube().then(|| {
+        format!(
+            "If it is made for later it can rest here: pressed flat along two opposite corners, its base open, it takes {}. Close the base when it is wanted.",
+            figures.by(size.width + size.gusset, brief.flap() + size.height)
+        )
+    })
 }
 
 /// `Fold each joining strip down its middle`, or leave it flat, as its place asks; two sentences if there are both.
@@ -246,6 +258,7 @@ fn seam(brief: &Brief, figures: Figures) -> Step {
     says.push(
         "If the last panel overhangs the fold by a hair, trim the seam side, never the fold.".to_owned(),
     );
+    says.extend(rests(brief, figures));
     let title = match brief.build.nature().goes_round {
         GoesRound::InOne => "Glue the seam",
         GoesRound::InPieces if last_of_many => "Glue every seam",

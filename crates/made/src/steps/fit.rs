@@ -177,7 +177,13 @@ fn holes(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
     if brief.fittings.closure.kind.has_holes() {
         let down = fitted.closing.down;
         let centre = figures.say(brief.finished.width.half());
-        let (on_face, through_flap) = brief.top.flap().map_or((down, 0), |flap| (flap.depth - down, 1));
+        let (on_face, through_flap) = brief.top.flap().map_or((down, 0), |flap| {
+            let mat = fitted.mat(MatOn::Flap).is_some_and(|mat| {
+                let half = brief.fittings.punch.hole.half();
+                down + half > fitted.mat_margin && down - half < fitted.mat_margin + mat.height
+            });
+            (flap.depth - down, 1 + usize::from(mat))
+        });
         let layers = 2 * layers_at(brief, fitted, on_face, Length::ZERO) + through_flap;
         says.push(match brief.top.flap() {
             Some(_) => format!(

@@ -42,7 +42,14 @@ pub(super) fn open(path: &Path) -> Result<(Connection, Connection)> {
     writer.busy_timeout(PATIENCE)?;
     writer.pragma_update(None, "journal_mode", "wal")?;
     writer.pragma_update(None, "synchronous", "full")?;
+    let is_new = count(&writer, "SELECT count(*) FROM sqlite_schema")? == 0;
     migrations().to_latest(&mut writer)?;
+    if is_new {
+        // The second migration put a sample shelf in: an empty file has an empty one, and the demo brings its own.
+        writer.execute_batch(
+            "BEGIN; DELETE FROM paper; DELETE FROM sqlite_sequence WHERE name = 'paper'; COMMIT;",
+        )?;
+    }
     drop(turn);
     let reader = Connection::open_with_flags(path, OpenFlags::SQLITE_OPEN_READ_ONLY)?;
     reader.busy_timeout(PATIENCE)?;

@@ -34,7 +34,7 @@ use tempfile::TempDir;
 use tower::ServiceExt;
 use wide_fold::store::Store;
 
-/// An application over an empty database, which is thrown away with it.
+/// An application over a database without bags, the demo's papers on its shelf, which is thrown away with it.
 struct Service {
     app: Router,
     store: Store,
@@ -45,6 +45,7 @@ struct Service {
 fn service() -> Service {
     let folder = tempfile::tempdir().unwrap();
     let store = Store::open(&folder.path().join("bags.db")).unwrap();
+    wide_fold::demo::stock_up(&store).unwrap();
     Service { app: wide_fold::app(store.clone()), store, _folder: folder }
 }
 

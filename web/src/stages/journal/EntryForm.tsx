@@ -9,30 +9,13 @@ import { useBags } from "../../api/useBags";
 import { usePapers } from "../../api/usePapers";
 import { Figure } from "../../words/Figure";
 import { inDays } from "../runs/days";
+import { RULERS, marksOf, said, sent, type Unit } from "./offs";
 
 const MEASURES = [
   ["width", "Width"],
   ["height", "Height"],
   ["gusset", "Gusset"],
 ] as const;
-
-/** What is sent, and what stands on the button. */
-const OFF: Record<"in" | "mm", [string, string][]> = {
-  in: [
-    ["-1/8", "−⅛"],
-    ["-1/16", "−1⁄16"],
-    ["+0", "as planned"],
-    ["+1/16", "+1⁄16"],
-    ["+1/8", "+⅛"],
-  ],
-  mm: [
-    ["-2", "−2"],
-    ["-1", "−1"],
-    ["+0", "as planned"],
-    ["+1", "+1"],
-    ["+2", "+2"],
-  ],
-};
 
 const MORE = [
   ["overlap", "Overlap at the seam"],
@@ -51,6 +34,48 @@ const STAGES = [
   ["glue", "gluing"],
 ] as const;
 
+const KEY = "wide-fold ruler";
+
+function remembered(): Partial<Record<Unit, string>> {
+  try {
+    const kept: unknown = JSON.parse(localStorage.getItem(KEY) ?? "{}");
+    return typeof kept === "object" && kept !== null ? kept : {};
+  } catch {
+    return {};
+  }
+}
+
+/** By how much a measure is off: a press is one mark of the ruler more or less. */
+function Off(props: {
+  name: string;
+  marks: number | null;
+  unit: Unit;
+  step: number;
+  set: (marks: number | null) => void;
+}) {
+  const { name, marks, unit, step, set } = props;
+  const by = (more: number) => set((marks ?? 0) + more);
+  return (
+    <>
+      <button type="button" aria-label={`${name}: ${said(-step, unit)}`} onClick={() => by(-step)}>
+        <Figure text={said(-step, unit)} />
+      </button>
+      <button
+        type="button"
+        className="is-off"
+        aria-live="polite"
+        aria-pressed={marks !== null}
+        onClick={() => set(marks === 0 ? null : 0)}
+      >
+        <Figure text={said(marks ?? 0, unit)} />
+      </button>
+      <button type="button" aria-label={`${name}: ${said(step, unit)}`} onClick={() => by(step)}>
+        <Figure text={said(step, unit)} />
+      </button>
+    </>
+  );
+}
+
 export function EntryForm({ onKept }: { onKept: () => unknown }) {
   const { bags, pages } = useBags();
   const { papers } = usePapers();
@@ -67,6 +92,18 @@ export function EntryForm({ onKept }: { onKept: () => unknown }) {
       return onKept();
     },
   });
+  const [rulers, setRulers] = useState<Partial<Record<Unit, string>>>(remembered);
+  const setRuler = (unit: Unit, id: string) => {
+    const now = { ...rulers, [unit]: id };
+    setRulers(now);
+    try {
+      localStorage.setItem(KEY, JSON.stringify(now));
+    } catch {
+      // Without a store the ruler is asked for again next time.
+    }
+  };
+  const own = RULERS[bag?.slip.unit ?? "in"];
+  const ruler = own.find(({ id }) => id === rulers[bag?.slip.unit ?? "in"]) ?? own[0];
   const fault = add.error instanceof Refused ? add.error.problem : null;
   const set = (change: Partial<EntryText>) => {
     setKept("");
@@ -131,6 +168,20 @@ export function EntryForm({ onKept }: { onKept: () => unknown }) {
           </Button>
         )}
       </p>
+      <p className="entry-ruler">
+        Measured with a ruler marked every{" "}
+        <select
+          aria-label="Marks of the ruler"
+          value={ruler.id}
+          onChange={(event) => setRuler(bag.slip.unit, event.target.value)}
+        >
+          {RULERS[bag.slip.unit].map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+      </p>
       <div className="entry-measures">
         {MEASURES.map(([field, name], n) => (
           <div
@@ -143,20 +194,17 @@ export function EntryForm({ onKept }: { onKept: () => unknown }) {
               {name} <Figure text={bag.slip.size[n] ?? ""} />
             </span>
             <span className="entry-off">
-              {OFF[bag.slip.unit].map(([off, says]) => (
-                <button
-                  key={off}
-                  type="button"
-                  aria-pressed={text[field] === off}
-                  onClick={() => set({ [field]: text[field] === off ? undefined : off })}
-                >
-                  <Figure text={says} />
-                </button>
-              ))}
+              <Off
+                name={name}
+                marks={marksOf(text[field], bag.slip.unit)}
+                unit={bag.slip.unit}
+                step={ruler.mark}
+                set={(marks) => set({ [field]: marks === null ? undefined : sent(marks, bag.slip.unit) })}
+              />
               <input
                 aria-label={`${name} as measured`}
                 placeholder="or measured"
-                value={OFF[bag.slip.unit].some(([off]) => off === text[field]) ? "" : (text[field] ?? "")}
+                value={marksOf(text[field], bag.slip.unit) === null ? (text[field] ?? "") : ""}
                 onChange={(event) => set({ [field]: event.target.value })}
               />
             </span>

@@ -38,8 +38,9 @@ export function WorkByStage({ run, work }: { run: Run; work: RunWork }) {
               </h2>
               {stage === "score" && <p>{run.settings.says}</p>}
               <ol className="batches">
-                {own.map((batch) => (
-                  <Batch key={batch.title} batch={batch} work={work} />
+                {/* One kind of work may be taken up twice, where bags differ in their order. */}
+                {own.map((batch, place) => (
+                  <Batch key={`${place} ${batch.title}`} batch={batch} work={work} />
                 ))}
               </ol>
             </section>
@@ -69,6 +70,7 @@ function Batch({ batch, work }: { batch: RunBatch; work: RunWork }) {
           </span>
           <span>{isDone ? "done" : `${batch.done} of ${batch.of}`}</span>
         </summary>
+        {batch.rests && <p className="batch-rests">{batch.rests}</p>}
         <ul>
           {batch.tasks.map((task) => (
             <Task key={`${task.line} ${task.key}`} task={task} work={work} />

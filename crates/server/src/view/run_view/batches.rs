@@ -7,6 +7,7 @@ use utoipa::ToSchema;
 use wide_fold_core::net::PaperFace;
 use wide_fold_core::progress::Progress;
 use wide_fold_core::steps::Job;
+use wide_fold_core::text::list;
 use wide_fold_core::work::{Batched, Laid, Task, What};
 use wide_fold_core::{Length, Unit};
 
@@ -19,6 +20,8 @@ pub struct BatchedView {
     pub title: String,
     /// The distance the fence is set to, as a figure.
     pub setting: Option<String>,
+    /// Which of them can rest after it, flat, until they are wanted; nothing if none can, or after most work.
+    pub rests: Option<String>,
     /// On what.
     pub tasks: Vec<TaskView>,
     /// How often it is done,
@@ -80,7 +83,7 @@ pub struct FenceView {
     pub count: usize,
     /// With fewer not every line can be scored.
     pub at_least: usize,
-    /// `12 settings for 48 lines; fewer will not do.`
+    /// `The fence is set 12 times for 48 different lines`, and under which rule fewer will not do.
     pub says: String,
 }
 
@@ -144,6 +147,22 @@ pub(super) fn batch_unit(batch: &Batched, planned: &Planned) -> Unit {
     batch.tasks.first().map_or(Unit::Inch, |task| planned.lines[task.line].brief.unit)
 }
 
+/// After its seams a bag without fold-flat lines can rest: the base is what cannot be laid flat again.
+fn rests(batch: &Batched, planned: &Planned) -> Option<String> {
+    if batch.what != What::Job(Job::Seam) {
+        return None;
+    }
+    let own =
+        batch.tasks.iter().map(|task| &planned.lines[task.line]).filter(|line| line.brief.rests_as_tube());
+    let names: Vec<String> = own.map(|line| line.name.clone()).collect();
+    (!names.is_empty()).then(|| {
+        format!(
+            "{} can rest after this, pressed flat along two opposite corners with the base open, until the bags are wanted.",
+            list(&names)
+        )
+    })
+}
+
 /// The name of a task in an address.
 pub fn key(task: &Task) -> String {
     task.keys.join("+")
@@ -182,6 +201,7 @@ impl BatchedView {
             .collect();
         Self {
             stage: batch.stage.into(),
+            rests: rests(batch, planned),
             title: title(batch.what, unit),
             setting: setting(batch.what, unit),
             done: tasks.iter().map(|task| task.done.min(task.of)).sum(),
@@ -225,10 +245,13 @@ impl FenceView {
         let says = match (count, lines) {
             (0, _) => "Nothing is scored along the fence.".to_owned(),
             _ if count == at_least => {
-                format!("The fence is set {} for {lines} different lines; fewer will not do.", times(count))
+                format!(
+                    "The fence is set {} for {lines} different lines; with every line under a groove that can lie under one, fewer will not do.",
+                    times(count)
+                )
             }
             _ => format!(
-                "The fence is set {} for {lines} different lines; fewer than {at_least} will not do.",
+                "The fence is set {} for {lines} different lines; with every line under a groove that can lie under one, fewer than {at_least} will not do.",
                 times(count)
             ),
         };
