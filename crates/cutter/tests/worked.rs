@@ -104,7 +104,7 @@ proptest! {
         let mut found = vec![false; net.blanks.len()];
         for (index, sheet) in plan.layout.sheets.iter().enumerate() {
             let own = MachineSheet::of(&plan, index, Machining::default()).unwrap();
-            let (kind, text) = if dxf { (Kind::Dxf, machine_dxf(&own).unwrap()) } else { (Kind::Svg, machine_svg(&own, "Bud vase")) };
+            let (kind, text) = if dxf { (Kind::Dxf, machine_dxf(&own)) } else { (Kind::Svg, machine_svg(&own, "Bud vase")) };
             let drawing = read(kind, &text).unwrap();
             prop_assert_eq!(drawing.left_out, 0);
             let pieces = cut_out(&drawing).unwrap();
@@ -171,7 +171,7 @@ proptest! {
     fn garbled_files_are_refused_in_a_sentence(plan in ready(), dxf: bool, at in 0.0_f64..1.0, bit in prop::sample::select(vec!["", "NaN", "<", "&", "-1e999", "\u{0}", "Z M", "0\n", "9999999999", "</g>", "\"", "AC1009", "LWPOLYLINE", "é"]), cut in 0_usize..400) {
         let Some(plan) = plan else { return Ok(()) };
         let own = MachineSheet::of(&plan, 0, Machining::default()).unwrap();
-        let (kind, text) = if dxf { (Kind::Dxf, machine_dxf(&own).unwrap()) } else { (Kind::Svg, machine_svg(&own, "Bud vase")) };
+        let (kind, text) = if dxf { (Kind::Dxf, machine_dxf(&own)) } else { (Kind::Svg, machine_svg(&own, "Bud vase")) };
         let letters: Vec<char> = text.chars().collect();
         let at = (at * letters.len() as f64) as usize;
         let garbled: String = letters[..at].iter().collect::<String>() + bit + &letters[(at + cut).min(letters.len())..].iter().collect::<String>();

@@ -25,9 +25,6 @@ pub enum Unwritten {
     /// As JSON.
     #[error(transparent)]
     Json(#[from] serde_json::Error),
-    /// As DXF.
-    #[error("the DXF could not be written: {0}")]
-    Dxf(#[from] dxf::DxfError),
     /// As PDF.
     #[error(transparent)]
     Pdf(#[from] PdfFault),
@@ -57,10 +54,7 @@ pub fn sheets(plan: &Plan, name: &str) -> Vec<Taken> {
 }
 
 /// Every sheet of a plan for a cutting machine, as SVG and as DXF. A sheet that its piece reaches past is left out: no machine can cut it.
-///
-/// # Errors
-/// If a DXF cannot be written.
-pub fn machine_sheets(plan: &Plan, name: &str, how: Machining) -> Result<Vec<Taken>, Unwritten> {
+pub fn machine_sheets(plan: &Plan, name: &str, how: Machining) -> Vec<Taken> {
     let mut files = Vec::new();
     let sheets = sheet_names(plan).into_iter().enumerate();
     let sheets = sheets.filter_map(|(index, file)| Some((file, MachineSheet::of(plan, index, how)?)));
@@ -70,9 +64,9 @@ pub fn machine_sheets(plan: &Plan, name: &str, how: Machining) -> Result<Vec<Tak
             format!("machine-{file}.svg"),
             machine_svg(&sheet, &format!("{name}: {file}")).into_bytes(),
         ));
-        files.push((format!("machine-{file}.dxf"), machine_dxf(&sheet)?.into_bytes()));
+        files.push((format!("machine-{file}.dxf"), machine_dxf(&sheet).into_bytes()));
     }
-    Ok(files)
+    files
 }
 
 /// A bag as a project file of its own.
@@ -95,7 +89,7 @@ pub fn everything(plan: &Plan, name: &str) -> Result<Vec<Taken>, Unwritten> {
     let mut files = sheets(plan, name);
     // A machine cuts what it is given: files of a bag that cannot be made are only written when they are asked for.
     if plan.is_ready() {
-        files.extend(machine_sheets(plan, name, Machining::default())?);
+        files.extend(machine_sheets(plan, name, Machining::default()));
     }
     let print = Print::customary(plan.brief.unit);
     let whole = Print { paper: PrintPaper::Whole, ..print };

@@ -1,12 +1,14 @@
 //! A bag as FOLD: the open format for creases and folded states (Demaine, Ku and Lang, *FOLD specification*, version 1.2, from memory).
 //!
-//! The key frame is the flat crease pattern, every blank seen from its outside face, side by side; one further frame is the
-//! open, standing bag in space; a bag that would tear has none. Lengths are millimetres. What is a cut is a boundary: the vertices along a slit stand twice.
+//! The key frame is the flat crease pattern, every blank seen from its outside face, side by side; further frames are the
+//! open, standing bag in space and, of one that folds flat, the flat bag; a bag that would tear has none. Each says how far every edge is
+//! folded then. Lengths are millimetres. What is a cut is a boundary: the vertices along a slit stand twice.
 
 use crate::{FormatFault, unread};
 use serde::{Deserialize, Serialize};
 use std::collections::HashMap;
 use wide_fold_core::Plan;
+use wide_fold_core::folded::{flat as turned_flat, made};
 use wide_fold_core::net::{Crease, Fold};
 use wide_fold_core::plane::Point;
 
@@ -60,6 +62,9 @@ pub struct FoldFrame {
     pub frame_inherit: bool,
     /// Where the vertices are, in space.
     pub vertices_coords: Vec<Vec<f64>>,
+    /// How far every edge is folded then, in degrees: valleys above nothing, mountains below (FOLD 1.2); nothing along the border.
+    #[serde(rename = "edges_foldAngle", default, skip_serializing_if = "Vec::is_empty")]
+    pub edges_fold_angle: Vec<Option<f64>>,
 }
 
 /// Vertices closer together than this in the folded bag, in millimetres, are one.
@@ -98,6 +103,13 @@ pub fn fold_file(plan: &Plan, name: &str) -> FoldFile {
     }
     let mut edges: HashMap<[usize; 2], usize> = HashMap::new();
     let (mut ends, mut assignments, mut roles) = (Vec::new(), Vec::new(), Vec::new());
+    // As the open bag stands, and as it lies folded flat.
+    let mut angles: [Vec<Option<f64>>; 2] = [Vec::new(), Vec::new()];
+    let fold_angle = |crease: &Crease, degrees: f64| match crease.fold {
+        Fold::Mountain => -degrees.abs() + 0.0,
+        Fold::Valley => degrees.abs(),
+        Fold::Flat => 0.0,
+    };
     for (facet, ring) in plan.folded.facets.iter().zip(&faces) {
         for (side, hinge) in facet.flat.hinges.iter().enumerate() {
             let (a, b) = (ring[side], ring[(side + 1) % ring.len()]);
@@ -110,9 +122,12 @@ pub fn fold_file(plan: &Plan, name: &str) -> FoldFile {
             let crease = hinge.map(|hinge| &plan.net.blanks[facet.blank].creases[hinge.crease]);
             assignments.push(crease.map_or("B", letter).to_owned());
             roles.push(crease.map(|crease| crease.role.name().to_owned()));
+            angles[0].push(crease.map(|crease| fold_angle(crease, made(crease))));
+            angles[1].push(crease.map(|crease| fold_angle(crease, turned_flat(crease))));
         }
     }
     let words = |words: &[&str]| words.iter().map(|word| (*word).to_owned()).collect::<Vec<_>>();
+    let [standing_angles, flat_angles] = angles;
     let standing = FoldFrame {
         frame_title: "The open, standing bag".to_owned(),
         frame_classes: words(&["foldedForm"]),
@@ -120,7 +135,26 @@ pub fn fold_file(plan: &Plan, name: &str) -> FoldFile {
         frame_parent: 0,
         frame_inherit: true,
         vertices_coords: space,
+        edges_fold_angle: standing_angles,
     };
+    let flat_frame = plan.proof.flat.as_ref().filter(|fold| holds && !fold.order.is_empty()).map(|_| {
+        let lying = plan.folded.flattened(&plan.net);
+        let mut coords = vec![Vec::new(); flat.len()];
+        for (facet, ring) in lying.facets.iter().zip(&faces) {
+            for (vertex, place) in ring.iter().zip(facet.corners()) {
+                coords[*vertex] = [place.x, place.y, place.z].map(rounded).to_vec();
+            }
+        }
+        FoldFrame {
+            frame_title: "The bag folded flat".to_owned(),
+            frame_classes: words(&["foldedForm"]),
+            frame_attributes: words(&["3D"]),
+            frame_parent: 0,
+            frame_inherit: true,
+            vertices_coords: coords,
+            edges_fold_angle: flat_angles,
+        }
+    });
     FoldFile {
         file_spec: 1.2,
         file_creator: "Wide Fold".to_owned(),
@@ -134,7 +168,7 @@ pub fn fold_file(plan: &Plan, name: &str) -> FoldFile {
         edges_assignment: assignments,
         edges_role: roles,
         faces_vertices: faces,
-        file_frames: if holds { vec![standing] } else { Vec::new() },
+        file_frames: if holds { std::iter::once(standing).chain(flat_frame).collect() } else { Vec::new() },
     }
 }
 
@@ -205,6 +239,17 @@ pub fn read_fold(text: &str) -> Result<FoldFile, FormatFault> {
         {
             let field = format!("file_frames[{frame}].vertices_coords");
             return Err(fault(&field, "A folded state has three numbers for every vertex.".to_owned()));
+        }
+    }
+    for (frame, own) in file.file_frames.iter().enumerate() {
+        let is_angle = |angle: &Option<f64>| angle.is_none_or(|angle| (-180.0..=180.0).contains(&angle));
+        let count = own.edges_fold_angle.len();
+        if !own.edges_fold_angle.iter().all(is_angle) || count != 0 && count != file.edges_vertices.len() {
+            let field = format!("file_frames[{frame}].edges_foldAngle");
+            return Err(fault(
+                &field,
+                "Every edge has an angle from -180 to 180 degrees, or none.".to_owned(),
+            ));
         }
     }
     if let Some(bad) = file.edges_vertices.iter().position(|[a, b]| a == b || *a.max(b) >= points) {

@@ -191,7 +191,7 @@ proptest! {
             };
             let (wide, tall) = (sheet.size.width.mm(), sheet.size.height.mm());
             let svg = machine_svg(&sheet, "Bud vase");
-            let dxf = machine_dxf(&sheet).unwrap();
+            let dxf = machine_dxf(&sheet);
             let over = |[x, y]: Spot| if inside { [wide - x, y] } else { [x, y] };
             let asked = asked(&plan, index).map(|lines| lines.into_iter().map(|line| line.map(over)).collect::<Lines>());
             let edges: Lines = vec![[[0.0, 0.0], [wide, 0.0]], [[wide, 0.0], [wide, tall]], [[wide, tall], [0.0, tall]], [[0.0, tall], [0.0, 0.0]]];
@@ -239,8 +239,8 @@ proptest! {
         let how = Machining { scoring: Scoring::Perforated(dashes), ..Machining::default() };
         let (Some(pressed), Some(dashed)) = (pressed, MachineSheet::of(&plan, 0, how)) else { return Ok(()) };
         prop_assert_eq!(dashed.of_layer(Layer::Score).count(), 0);
-        let scores = read_dxf(&machine_dxf(&pressed).unwrap(), Layer::Score);
-        let cut = read_dxf(&machine_dxf(&dashed).unwrap(), Layer::Perforate);
+        let scores = read_dxf(&machine_dxf(&pressed), Layer::Score);
+        let cut = read_dxf(&machine_dxf(&dashed), Layer::Perforate);
         prop_assert!(length(&cut) < length(&scores));
         for line in &cut {
             prop_assert!(far(line[0], line[1]) < dash as f64 + 1e-3);
@@ -279,7 +279,7 @@ fn small_parts_from_a_scrap_are_cut_whole() {
     let parts = &plan.layout.from_scrap;
     assert!(parts.len() > 1, "the sheet has room for all");
     let sheet = MachineSheet::of_scrap(&plan).unwrap();
-    let lines = read_dxf(&machine_dxf(&sheet).unwrap(), Layer::Cut);
+    let lines = read_dxf(&machine_dxf(&sheet), Layer::Cut);
     assert_eq!(lines.len(), parts.len() * 4);
     let mut right = 0.0;
     for (part, own) in parts.iter().zip(lines.chunks(4)) {
@@ -315,8 +315,8 @@ fn holes_are_true_arcs_and_the_same_bytes_each_time() {
         8,
         "two half circles a hole: {svg}"
     );
-    let dxf = machine_dxf(&sheet).unwrap();
-    assert_eq!(dxf, machine_dxf(&sheet).unwrap());
+    let dxf = machine_dxf(&sheet);
+    assert_eq!(dxf, machine_dxf(&sheet));
     let drawing = Drawing::load(&mut dxf.as_bytes()).unwrap();
     let bulges = drawing.entities().filter_map(|entity| match &entity.specific {
         EntityType::LwPolyline(line) => {
@@ -325,4 +325,34 @@ fn holes_are_true_arcs_and_the_same_bytes_each_time() {
         _ => None,
     });
     assert_eq!(bulges.sum::<usize>(), 8);
+}
+
+/// Every entry of the file has a handle of its own and an owner that is there (DXF reference, AC1015), and one unit is said: millimetres.
+#[test]
+fn a_strict_reader_finds_nothing_missing() {
+    let brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
+    let sheet = MachineSheet::of(&Plan::new(&brief).unwrap(), 0, Machining::default()).unwrap();
+    let dxf = machine_dxf(&sheet);
+    let lines: Vec<&str> = dxf.lines().map(str::trim).collect();
+    let pairs: Vec<(&str, &str)> = lines.chunks(2).map(|pair| (pair[0], pair[1])).collect();
+    let sections: Vec<&str> =
+        pairs.windows(2).filter(|pair| pair[0] == ("0", "SECTION")).map(|pair| pair[1].1).collect();
+    assert_eq!(sections, ["HEADER", "CLASSES", "TABLES", "BLOCKS", "ENTITIES", "OBJECTS"]);
+    let from = pairs.iter().position(|pair| *pair == ("2", "TABLES")).unwrap();
+    let of = |code: &str| {
+        pairs[from..].iter().filter(|(own, _)| *own == code).map(|(_, value)| *value).collect::<Vec<_>>()
+    };
+    let mut handles = [of("5"), of("105")].concat();
+    let count = handles.len();
+    handles.sort_unstable();
+    handles.dedup();
+    assert_eq!(handles.len(), count, "two things of one handle");
+    for owner in of("330").into_iter().chain(of("350")).filter(|owner| *owner != "0") {
+        assert!(handles.contains(&owner), "{owner} is nowhere");
+    }
+    assert!(pairs.windows(2).any(|pair| pair == [("9", "$INSUNITS"), ("70", "4")]));
+    assert_eq!(
+        dxf::Drawing::load(&mut dxf.as_bytes()).unwrap().header.default_drawing_units,
+        dxf::enums::Units::Millimeters
+    );
 }

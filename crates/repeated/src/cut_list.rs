@@ -170,8 +170,16 @@ fn on_roll(wanted: &[Wanted], roll: &Sheet, mark: Length, budget: &Budget<'_>) -
         upright.into_iter().chain(turned).min().unwrap_or(Length::ZERO)
     };
     let tallest = wanted.iter().filter(fits).map(tallest).max().unwrap_or(longest);
-    let lengths = ROWS.iter().map(|rows| (tallest * *rows).max(Sheet::SMALLEST).min(longest));
-    let mut tried: Vec<Length> = lengths.collect();
+    // Rows of the tallest part as it takes least of the roll, rows of it the other way round, and rows of both; the whole of it too.
+    let other = |part: &Wanted| {
+        (part.may_turn && part.size.height <= roll.width).then(|| part.size.width.max(part.size.height))
+    };
+    let other = wanted.iter().filter(fits).filter_map(other).max();
+    let rows = ROWS.iter().map(|rows| tallest * *rows);
+    let turned = other.into_iter().flat_map(|other| [other, other + tallest, other * 2, other + tallest * 2]);
+    let mut tried: Vec<Length> =
+        rows.chain(turned).chain([longest]).map(|length| length.max(Sheet::SMALLEST).min(longest)).collect();
+    tried.sort_unstable();
     tried.dedup();
     let mut waiting = tried.len() as u64;
     let mut best: Option<(Length, Laid)> = None;

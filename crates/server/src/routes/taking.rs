@@ -343,5 +343,5 @@ fn machine(plan: &Plan, name: &str, query: &TakenQuery) -> Result<Vec<Taken>, Pr
             format!("{why} A machine would cut it all the same: say so if that is wanted."),
         ));
     }
-    machine_sheets(plan, name, query.machining(plan.brief.unit)?).map_err(|error| Problem::ours(&error))
+    Ok(machine_sheets(plan, name, query.machining(plan.brief.unit)?))
 }

@@ -371,7 +371,10 @@ async fn the_sheet_is_downloaded_in_millimetres(service: Service) {
     service.post("/api/bags", &json!({ "name": "Bud vase ½ \"x\"", "brief": brief("3¾", "6½", "2") })).await;
     let answer = service.get("/api/bags/1/sheet.svg").await;
     assert_eq!((answer.status, answer.header("content-type")), (StatusCode::OK, "image/svg+xml"));
-    assert_eq!(answer.header("content-disposition"), "attachment; filename=\"bud-vase-x-sheet-1.svg\"");
+    // Its own letters, and plain ones for whoever does not read those (RFC 6266, RFC 8187).
+    let named =
+        "attachment; filename=\"bud-vase-_-x-sheet-1.svg\"; filename*=UTF-8''bud-vase-%C2%BD-x-sheet-1.svg";
+    assert_eq!(answer.header("content-disposition"), named);
     assert!(usvg::Tree::from_str(&answer.text, &usvg::Options::default()).is_ok());
     for query in ["?sheet=5", "?sheet=-1", "?sheet=x"] {
         assert_eq!(service.get(&format!("/api/bags/1/sheet.svg{query}")).await.status, StatusCode::NOT_FOUND);
