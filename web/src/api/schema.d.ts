@@ -1469,6 +1469,8 @@ export interface components {
              * @description of how often.
              */
             of: number;
+            /** @description Which of them can rest after it, flat, until they are wanted; nothing if none can, or after most work. */
+            rests?: string | null;
             /** @description The distance the fence is set to, as a figure. */
             setting?: string | null;
             /** @description The stage it belongs to. */
@@ -2273,7 +2275,7 @@ export interface components {
             at_least: number;
             /** @description So often. */
             count: number;
-            /** @description `12 settings for 48 lines; fewer will not do.` */
+            /** @description `The fence is set 12 times for 48 different lines`, and under which rule fewer will not do. */
             says: string;
         };
         /** @description A measurement of the handle or what belongs to it. */
