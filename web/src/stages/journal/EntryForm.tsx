@@ -81,6 +81,8 @@ export function EntryForm({ onKept }: { onKept: () => unknown }) {
   const { papers } = usePapers();
   const [text, setText] = useState<Partial<EntryText>>({});
   const [kept, setKept] = useState("");
+  // Measures that were pressed, not typed: what is being typed is never taken away.
+  const [pressed, setPressed] = useState<ReadonlySet<string>>(new Set());
   const readable = bags?.filter((bag) => bag.slip.readable) ?? [];
   const bag = readable.find((own) => own.id === text.bag) ?? readable[0];
   const add = useMutation({
@@ -89,6 +91,7 @@ export function EntryForm({ onKept }: { onKept: () => unknown }) {
       setKept(`${bag?.name} is in the journal.`);
       // The next bag is most likely one like it.
       setText(({ bag: same, paper, adhesive }) => ({ bag: same, paper, adhesive }));
+      setPressed(new Set());
       return onKept();
     },
   });
@@ -102,8 +105,8 @@ export function EntryForm({ onKept }: { onKept: () => unknown }) {
       // Without a store the ruler is asked for again next time.
     }
   };
-  const own = RULERS[bag?.slip.unit ?? "in"];
-  const ruler = own.find(({ id }) => id === rulers[bag?.slip.unit ?? "in"]) ?? own[0];
+  const known = RULERS[bag?.slip.unit ?? "in"];
+  const ruler = known.find(({ id }) => id === rulers[bag?.slip.unit ?? "in"]) ?? known[0];
   const fault = add.error instanceof Refused ? add.error.problem : null;
   const set = (change: Partial<EntryText>) => {
     setKept("");
@@ -196,16 +199,22 @@ export function EntryForm({ onKept }: { onKept: () => unknown }) {
             <span className="entry-off">
               <Off
                 name={name}
-                marks={marksOf(text[field], bag.slip.unit)}
+                marks={pressed.has(field) ? marksOf(text[field], bag.slip.unit) : null}
                 unit={bag.slip.unit}
                 step={ruler.mark}
-                set={(marks) => set({ [field]: marks === null ? undefined : sent(marks, bag.slip.unit) })}
+                set={(marks) => {
+                  setPressed(new Set([...pressed, field]));
+                  set({ [field]: marks === null ? undefined : sent(marks, bag.slip.unit) });
+                }}
               />
               <input
                 aria-label={`${name} as measured`}
                 placeholder="or measured"
-                value={marksOf(text[field], bag.slip.unit) === null ? (text[field] ?? "") : ""}
-                onChange={(event) => set({ [field]: event.target.value })}
+                value={pressed.has(field) ? "" : (text[field] ?? "")}
+                onChange={(event) => {
+                  setPressed(new Set([...pressed].filter((other) => other !== field)));
+                  set({ [field]: event.target.value });
+                }}
               />
             </span>
           </div>

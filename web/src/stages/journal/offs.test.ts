@@ -1,17 +1,13 @@
-import fc from "fast-check";
+import { assert, constantFrom, integer, property } from "fast-check";
 import { expect, test } from "vitest";
 import { marksOf, RULERS, said, sent } from "./offs";
 
 test("what is sent is so many marks again, on every ruler", () => {
-  fc.assert(
-    fc.property(
-      fc.constantFrom("in" as const, "mm" as const),
-      fc.integer({ min: -200, max: 200 }),
-      (unit, marks) => {
-        expect(marksOf(sent(marks, unit), unit)).toBe(marks === 0 ? 0 : marks);
-        expect(said(marks, unit) === "as planned").toBe(marks === 0);
-      },
-    ),
+  assert(
+    property(constantFrom("in" as const, "mm" as const), integer({ min: -200, max: 200 }), (unit, marks) => {
+      expect(marksOf(sent(marks, unit), unit)).toBe(marks === 0 ? 0 : marks);
+      expect(said(marks, unit) === "as planned").toBe(marks === 0);
+    }),
   );
 });
 
