@@ -11,7 +11,7 @@ pub struct Mass(i64);
 
 /// Why a text is no mass.
 #[derive(Clone, Debug, PartialEq, Eq, thiserror::Error)]
-#[error("{0} is not a weight: write a number with lb, oz, g or kg, such as 3 1/2 lb or 800 g")]
+#[error("{0} is not a weight: write a number with lb, oz, g or kg, such as 3 1/2 lb, 2 lb 3 oz or 800 g")]
 pub struct MassError(String);
 
 const POUND: i64 = 453_592_370;
@@ -33,8 +33,8 @@ impl Mass {
         self.0 as f64 / GRAM as f64
     }
 
-    /// Reads a mass as people write it: `3 1/2 lb`, `12 oz`, `800 g`, `1,5 kg`; without a unit, pounds or kilograms as
-    /// `unit` says.
+    /// Reads a mass as people write it: `3 1/2 lb`, `2 lb 3 oz`, `a pound`, `half a pound`, `12 oz`, `800 g`, `1,5 kg`; without a
+    /// unit, pounds or kilograms as `unit` says.
     ///
     /// # Errors
     /// [`MassError`], quoting the text, for anything else, and for nothing or more than a hundred kilograms.
@@ -48,20 +48,48 @@ impl Mass {
     /// ```
     pub fn parse(text: &str, unit: Unit) -> Result<Self, MassError> {
         let fault = || MassError(quoted(text));
-        let trimmed = text.trim().to_lowercase();
-        let end = trimmed.find(|c: char| c.is_ascii_alphabetic()).unwrap_or(trimmed.len());
-        let (number, name) = trimmed.split_at(end);
-        let each = match (name.trim_end_matches('.'), unit) {
-            ("lb" | "lbs" | "pound" | "pounds", _) | ("", Unit::Inch) => POUND as f64,
-            ("oz", _) => POUND as f64 / 16.0,
-            ("g", _) => GRAM as f64,
-            ("kg", _) | ("", Unit::Metric) => GRAM as f64 * 1000.0,
-            _ => return Err(fault()),
-        };
-        // A number is written like a length's, which knows its fractions.
-        let number =
-            crate::Length::parse(&format!("{} mm", number.trim()), Unit::Metric).map_err(|_| fault())?;
-        let mass = Self((number.mm() * each).round() as i64);
+        let lower = text.trim().to_lowercase();
+        // Said in words: one of something, or half of it.
+        let said = [
+            ("half a ", "1/2 "),
+            ("half an ", "1/2 "),
+            ("quarter of a ", "1/4 "),
+            ("a ", "1 "),
+            ("an ", "1 "),
+            ("one ", "1 "),
+        ];
+        let figure =
+            said.iter().find_map(|(word, figure)| Some(format!("{figure}{}", lower.strip_prefix(word)?)));
+        let trimmed = figure.unwrap_or(lower);
+        let mut mass = Self(0);
+        let mut rest = trimmed.as_str();
+        let mut smallest = f64::MAX;
+        while !rest.is_empty() || smallest == f64::MAX {
+            let end = rest.find(|c: char| c.is_ascii_alphabetic()).unwrap_or(rest.len());
+            let (number, name) = rest.split_at(end);
+            let stop = name.find(|c: char| !c.is_ascii_alphabetic() && c != '.').unwrap_or(name.len());
+            let (name, after) = name.split_at(stop);
+            let each = match (name.trim_end_matches('.'), unit) {
+                ("lb" | "lbs" | "pound" | "pounds", _) | ("", Unit::Inch) => POUND as f64,
+                ("oz" | "ounce" | "ounces", _) => POUND as f64 / 16.0,
+                ("g" | "gram" | "grams", _) => GRAM as f64,
+                ("kg" | "kilo" | "kilos", _) | ("", Unit::Metric) => GRAM as f64 * 1000.0,
+                _ => return Err(fault()),
+            };
+            // Pounds and ounces, kilograms and grams: the larger first, and each with its name.
+            if each >= smallest || (name.is_empty() && smallest < f64::MAX) {
+                return Err(fault());
+            }
+            smallest = each;
+            // A number is written like a length's, which knows its fractions.
+            let number =
+                crate::Length::parse(&format!("{} mm", number.trim()), Unit::Metric).map_err(|_| fault())?;
+            mass = Self(mass.0.saturating_add((number.mm() * each).round() as i64));
+            rest = after
+                .trim_start_matches(|c: char| c.is_whitespace() || c == ',')
+                .trim_start_matches("and ")
+                .trim();
+        }
         if mass.0 <= 0 || mass > Self::grams(100_000.0) { Err(fault()) } else { Ok(mass) }
     }
 
@@ -110,6 +138,29 @@ mod tests {
     ) {
         let mass = Mass::parse(text, unit).unwrap();
         assert_eq!((mass.label(Unit::Inch), mass.label(Unit::Metric)), (inch.to_owned(), metric.to_owned()));
+    }
+
+    #[rstest]
+    #[case("2 lb 3 oz", 35.0)]
+    #[case("2 pounds and 3 ounces", 35.0)]
+    #[case("2lb, 3oz", 35.0)]
+    #[case("a pound", 16.0)]
+    #[case("half a pound", 8.0)]
+    #[case("an ounce", 1.0)]
+    #[case("1 1/2 lb", 24.0)]
+    fn masses_as_people_say_them(#[case] text: &str, #[case] ounces: f64) {
+        let grams = Mass::parse(text, Unit::Metric).unwrap().g();
+        assert!((grams - ounces * 453.592_37 / 16.0).abs() < 1e-5, "{grams}");
+    }
+
+    #[rstest]
+    #[case("3 oz 2 lb")]
+    #[case("2 lb 3")]
+    #[case("2 lb lb")]
+    #[case("a stone")]
+    #[case("a")]
+    fn what_does_not_add_up_is_no_weight(#[case] text: &str) {
+        assert!(Mass::parse(text, Unit::Inch).is_err(), "{text}");
     }
 
     #[test]

@@ -106,35 +106,52 @@ fn upwards(blank: &Blank, figures: Figures) -> String {
     list(&parts.collect::<Vec<_>>())
 }
 
-/// The largest smaller measure each, then another habit, then another size or sheet altogether.
+/// What would make it fit, the least departure from what was asked for first: a size that is changed by little, then the same bag
+/// made otherwise, then sizes that are changed by much, and another sheet altogether.
 fn remedies(draft: &Draft) -> Vec<Vec<Candidate>> {
     let brief = &draft.brief;
-    vec![
-        turned(brief).into_iter().collect(),
-        panels(brief, "Gusset", brief.finished.gusset, |brief, length| brief.finished.gusset = length),
-        panels(brief, "Width", brief.finished.width, |brief, length| brief.finished.width = length),
-        panels(brief, "Height", brief.finished.height, |brief, length| brief.finished.height = length),
-        narrower_tab(brief).into_iter().collect(),
-        strips(brief).into_iter().collect(),
-        two_pieces(brief).into_iter().collect(),
-        more_pieces(brief).into_iter().collect(),
-        joined(brief, "Width", brief.finished.width, |brief, length| brief.finished.width = length),
-        joined(brief, "Gusset", brief.finished.gusset, |brief, length| brief.finished.gusset = length),
-        joined(brief, "Height", brief.finished.height, |brief, length| brief.finished.height = length),
-        flaps(brief),
-        panels_down_to(
-            brief,
-            if brief.top.hem() == brief.top.depth() { "Hem" } else { "Closing flap" },
-            brief.top.depth(),
-            SHALLOWEST_HEM,
-            |brief, length| {
+    let top = if brief.top.hem() == brief.top.depth() { "Hem" } else { "Closing flap" };
+    let optional = |way: Option<Candidate>| way.into_iter().collect::<Vec<_>>();
+    // What a way departs by besides the size, in thousandths (our choice): as much as a size changed by so much.
+    let mut ways: Vec<(u32, Vec<Candidate>)> = vec![
+        (0, optional(turned(brief))),
+        (10, optional(narrower_tab(brief))),
+        (
+            15,
+            panels_down_to(brief, top, brief.top.depth(), SHALLOWEST_HEM, |brief, length| {
                 brief.top = brief.top.with_depth(length);
-            },
+            }),
         ),
-        smaller(brief).into_iter().collect(),
-        other_sheets(brief),
-        wrapping_paper(brief).into_iter().collect(),
-    ]
+        (20, flaps(brief)),
+        (30, optional(strips(brief))),
+        (40, optional(two_pieces(brief))),
+        (60, optional(more_pieces(brief))),
+        (0, panels(brief, "Gusset", brief.finished.gusset, |brief, length| brief.finished.gusset = length)),
+        (0, panels(brief, "Width", brief.finished.width, |brief, length| brief.finished.width = length)),
+        (0, panels(brief, "Height", brief.finished.height, |brief, length| brief.finished.height = length)),
+        (60, joined(brief, "Width", brief.finished.width, |brief, length| brief.finished.width = length)),
+        (60, joined(brief, "Gusset", brief.finished.gusset, |brief, length| brief.finished.gusset = length)),
+        (60, joined(brief, "Height", brief.finished.height, |brief, length| brief.finished.height = length)),
+        (0, optional(smaller(brief))),
+        (2000, other_sheets(brief)),
+        (2500, optional(wrapping_paper(brief))),
+    ];
+    let departure = |(besides, way): &(u32, Vec<Candidate>)| {
+        besides + way.first().map_or(0, |first| size_departure(brief, &first.brief))
+    };
+    ways.sort_by_key(departure);
+    ways.into_iter().map(|(_, way)| way).collect()
+}
+
+/// By how much a finished size differs at most, in thousandths of what was asked for.
+fn size_departure(brief: &Brief, other: &Brief) -> u32 {
+    let (own, other) = (brief.finished, other.finished);
+    let pairs = [(own.width, other.width), (own.height, other.height), (own.gusset, other.gusset)];
+    let by = |(own, other): (Length, Length)| {
+        let thousandths = (own - other).abs().units() * 1000 / own.units().max(1);
+        u32::try_from(thousandths).unwrap_or(u32::MAX / 2)
+    };
+    pairs.into_iter().map(by).max().unwrap_or(0)
 }
 
 fn fits(brief: &Brief) -> bool {

@@ -34,10 +34,26 @@ fn half_an_inch_too_wide_offers_gusset_one_and_three_quarters() {
     assert_eq!(verdict.level, Level::Blocks);
     assert_eq!(verdict.title, "½ too wide for the 12×12 sheet");
     assert!(verdict.why.contains("make 12½; the sheet is 12 wide"), "{}", verdict.why);
-    let gusset = &verdict.remedies[0];
-    assert_eq!((gusset.title.as_str(), gusset.brief.finished.gusset), ("Gusset 1¾", Length::eighths(14)));
+    let place = |title: &str| offers(&verdict).iter().position(|offer| *offer == title).unwrap();
+    let gusset = &verdict.remedies[place("Gusset 1¾")];
+    assert_eq!(gusset.brief.finished.gusset, Length::eighths(14));
     assert!(Plan::new(&gusset.brief).unwrap().is_ready());
-    assert_eq!(verdict.remedies[1].title, "Width 3¾");
+    // A width that is a sixteenth less departs by less than a gusset that is an eighth less.
+    assert!(place("Width 3¾") < place("Gusset 1¾"), "{:?}", offers(&verdict));
+}
+
+/// The same bag of two pieces departs less from what was asked for than one whose gusset is a quarter as deep; one that is an eighth of
+/// an inch narrower departs less still.
+#[test]
+fn what_departs_least_is_offered_first() {
+    let verdict = verdict(&brief("5", "8", "3"), "sheet.too-small");
+    let offers = offers(&verdict);
+    let place = |title: &str| offers.iter().position(|offer| *offer == title);
+    let pair = place("Two pieces, a corner pair").unwrap();
+    assert!(place("Gusset ¾").is_none_or(|gusset| pair < gusset), "{offers:?}");
+    let near = self::verdict(&brief("4 1/8", "7", "1 3/4"), "sheet.too-small");
+    let first = &near.remedies[0].brief;
+    assert_eq!(first.finished.gusset, Length::eighths(14), "{:?}", self::offers(&near));
 }
 
 #[test]

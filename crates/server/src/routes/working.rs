@@ -31,6 +31,9 @@ pub struct WorkedText {
     pub key: String,
     /// How often it is done now.
     pub done: u32,
+    /// How often it was done when that was counted: refused if it is another count by now, for somebody else has counted too.
+    #[serde(default)]
+    pub seen: Option<u32>,
 }
 
 /// How many sheets of a pattern are cut.
@@ -43,6 +46,12 @@ pub struct SheetsCutText {
     pub pattern: usize,
     /// How many of it are cut now.
     pub done: u32,
+    /// How many were cut when that was counted: refused if it is another count by now.
+    #[serde(default)]
+    pub seen: Option<u32>,
+    /// Which laying out of the sheets is meant, as the run says: refused if they have been laid out anew since.
+    #[serde(default)]
+    pub laid: Option<i64>,
 }
 
 /// What was spoiled.
@@ -57,6 +66,16 @@ pub struct SpoiltText {
     /// The task at which it was; left out if it had only been cut, or for a bag that was made.
     #[serde(default)]
     pub key: Option<String>,
+}
+
+/// Refuses a count that rests on another one than there is: two who count at once would lose one of the two.
+fn as_seen(seen: Option<u32>, now: u32) -> Result<(), StoreError> {
+    match seen {
+        Some(seen) if seen != now => refuse(format!(
+            "It stood at {seen} when this was counted, and stands at {now} now: somebody else has counted too. Look at it again, and count on from there."
+        )),
+        _ => Ok(()),
+    }
 }
 
 /// How far something has come.
@@ -134,6 +153,7 @@ pub async fn tick_work(
             let of = progress.of(&planned.lines, &planned.work, task);
             let most = progress.most(&planned.lines, &planned.work, task);
             let (now, name) = (progress.done(task), &planned.lines[task.line].name);
+            as_seen(text.seen, now)?;
             if text.done > of {
                 return refuse(format!("This is done {of} times in all for {name}, not {}.", text.done));
             }
@@ -194,11 +214,15 @@ pub async fn cut_sheets(
         .write(move |transaction| {
             still(transaction, id, revision)?;
             let lists = standing(transaction, id, &planned, &known)?;
+            if text.laid.is_some_and(|laid| laid != lists.at) {
+                return refuse("The sheets have been laid out anew since they were looked at. Look at them again: another sheet may stand in this place.");
+            }
             let list = lists.lists.get(text.list).ok_or(StoreError::NoSuch("list of sheets"))?;
             let pattern = list.patterns.get(text.pattern).ok_or(StoreError::NoSuch("sheet to cut"))?;
             let events = runs::events(transaction, id)?;
             let at = (text.list, text.pattern);
             let now = lists.cut(&events, at);
+            as_seen(text.seen, now)?;
             if text.done > pattern.times {
                 return refuse(format!("{} sheets are cut like this, not {}.", pattern.times, text.done));
             }

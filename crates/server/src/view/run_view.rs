@@ -56,6 +56,8 @@ pub struct RunView {
     pub besides: Vec<String>,
     /// The sheets as they are cut.
     pub lists: Vec<CutListView>,
+    /// Tells this laying out of the sheets from any other.
+    pub laid: i64,
     /// The work, in the order in which it is done.
     pub work: Vec<BatchedView>,
     /// How often the fence is set.
@@ -251,6 +253,7 @@ impl RunView {
             buy,
             besides: besides(planned),
             lists: cut_list_views(planned, lists, events, around),
+            laid: lists.at,
             work: planned
                 .work
                 .batches

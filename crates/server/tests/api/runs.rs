@@ -49,6 +49,59 @@ async fn tick(service: &Service, batch: &Value, done: u32) -> Answer {
         .await
 }
 
+/// Two windows on one run, each with what it saw last: every count that is taken counts, none is lost or made twice, and the shelf is
+/// less by just as much. A window that saw another count is told, and looks again.
+#[rstest]
+#[case(1)]
+#[case(7)]
+#[case(40)]
+#[tokio::test]
+async fn two_windows_lose_no_count(service: Service, #[case] seed: u64) {
+    let run = vases(&service, 6).await;
+    let paper = run["lines"][0]["paper"].clone();
+    let before = sheets_of(&service, &paper).await;
+    let (mut dice, mut taken) = (seed, 0_i64);
+    let look = async |service: &Service| service.get("/api/runs/1").await.json();
+    let mut windows = [look(&service).await, look(&service).await];
+    for _ in 0..24 {
+        dice = dice.wrapping_mul(6_364_136_223_846_793_005).wrapping_add(1_442_695_040_888_963_407);
+        let window = &mut windows[(dice >> 33) as usize % 2];
+        let seen = window["lists"][0]["patterns"][0]["done"].as_u64().unwrap();
+        let by: i64 = if dice >> 40 & 3 == 0 { -1 } else { 1 };
+        let done = u64::try_from(i64::try_from(seen).unwrap() + by).unwrap_or(0).min(6);
+        let body = json!({ "list": 0, "pattern": 0, "done": done, "seen": seen, "laid": window["laid"] });
+        let answer = service.put("/api/runs/1/cuts", "*", &body).await;
+        let now = look(&service).await;
+        let is = now["lists"][0]["patterns"][0]["done"].as_u64().unwrap();
+        match answer.status {
+            StatusCode::OK => {
+                taken += i64::try_from(done).unwrap() - i64::try_from(seen).unwrap();
+                assert_eq!(is, done);
+            }
+            StatusCode::CONFLICT => {
+                // Somebody else has counted: what was kept stands.
+                assert_ne!(is, seen, "{}", answer.text);
+                assert!(answer.text.contains("somebody else has counted too"), "{}", answer.text);
+            }
+            other => panic!("{other}: {}", answer.text),
+        }
+        assert_eq!(i64::try_from(is).unwrap(), taken);
+        assert_eq!(sheets_of(&service, &paper).await, before - taken);
+        // Told or not, a window looks again only now and then.
+        if dice >> 45 & 1 == 0 || answer.status == StatusCode::CONFLICT {
+            *window = now;
+        }
+    }
+    // Another laying out is another sheet, whatever its place.
+    let body = json!({ "list": 0, "pattern": 0, "done": 0, "laid": -1 });
+    let answer = service.put("/api/runs/1/cuts", "*", &body).await;
+    assert!(
+        answer.status == StatusCode::CONFLICT && answer.text.contains("laid out anew"),
+        "{}",
+        answer.text
+    );
+}
+
 #[rstest]
 #[tokio::test]
 async fn a_run_is_cut_ticked_spoiled_and_undone_and_the_shelf_follows(service: Service) {

@@ -94,6 +94,13 @@ fn a_spoiled_file_is_said_to_be_and_its_bags_are_saved() {
     let folder = tempfile::tempdir().unwrap();
     let db = folder.path().join("bags.db");
     let service = serve(&db);
+    // An empty file has an empty shelf: the demo's papers are the demo's.
+    assert_eq!(get(service.host(), "/api/shelf")["papers"], json!([]));
+    for n in 0..5 {
+        let paper =
+            json!({ "name": format!("Ash card {n}"), "width": "12 in", "height": "12 in", "count": n });
+        assert_eq!(request(service.host(), "POST /api/shelf", "", &paper.to_string()).unwrap().status, 201);
+    }
     for n in 0..60 {
         let answer = request(service.host(), "POST /api/bags", "", &bag(&format!("bag {n}")).to_string());
         assert_eq!(answer.unwrap().status, 201);

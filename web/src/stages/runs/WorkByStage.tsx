@@ -82,7 +82,7 @@ function Batch({ batch, work }: { batch: RunBatch; work: RunWork }) {
 }
 
 function Task({ task, work }: { task: RunTask; work: RunWork }) {
-  const set = (done: number) => work.tick({ line: task.line, key: task.key, done });
+  const set = (done: number) => work.tick({ line: task.line, key: task.key, done, seen: task.done });
   return (
     <li>
       {task.lies && <LaidPiece lies={task.lies} size={86} />}
