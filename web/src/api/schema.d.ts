@@ -4061,6 +4061,11 @@ export interface components {
              * @description Its number.
              */
             id: number;
+            /**
+             * Format: int64
+             * @description Tells this laying out of the sheets from any other.
+             */
+            laid: number;
             /** @description What was done last and can be undone. */
             last?: string | null;
             /** @description What is made. */
@@ -4258,10 +4263,20 @@ export interface components {
              * @description How many of it are cut now.
              */
             done: number;
+            /**
+             * Format: int64
+             * @description Which laying out of the sheets is meant, as the run says: refused if they have been laid out anew since.
+             */
+            laid?: number | null;
             /** @description Which list. */
             list: number;
             /** @description Which pattern of it. */
             pattern: number;
+            /**
+             * Format: int32
+             * @description How many were cut when that was counted: refused if it is another count by now.
+             */
+            seen?: number | null;
         };
         /** @description The whole shelf. */
         ShelfView: {
@@ -4769,6 +4784,11 @@ export interface components {
              * @description The line's number.
              */
             line: number;
+            /**
+             * Format: int32
+             * @description How often it was done when that was counted: refused if it is another count by now, for somebody else has counted too.
+             */
+            seen?: number | null;
         };
         /** @description What one paper makes. */
         YieldView: {

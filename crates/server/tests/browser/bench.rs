@@ -294,9 +294,9 @@ async fn everything_of_a_bag_can_be_taken_along() {
         ("taken/sheets.zip", "platter-in-a-box-sheets.zip", b"PK"),
         ("taken/everything.zip", "platter-in-a-box-everything.zip", b"PK"),
         ("taken/bag.fold", "platter-in-a-box-bag.fold", b"{\"file_spec\":1.2"),
-        ("taken/parts.csv", "platter-in-a-box-parts.csv", b"part,how many"),
-        ("taken/cuts.csv", "platter-in-a-box-cuts.csv", b"sheet,cut alike"),
-        ("taken/scores.csv", "platter-in-a-box-scores.csv", b"piece,setting"),
+        ("taken/parts.csv", "platter-in-a-box-parts.csv", b"\xef\xbb\xbfpart,how many"),
+        ("taken/cuts.csv", "platter-in-a-box-cuts.csv", b"\xef\xbb\xbfsheet,cut alike"),
+        ("taken/scores.csv", "platter-in-a-box-scores.csv", b"\xef\xbb\xbfpiece,setting"),
     ];
     for (href, name, begins) in files {
         house.click(&format!(".take-along a[href$='{href}']")).await;

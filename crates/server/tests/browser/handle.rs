@@ -92,7 +92,7 @@ async fn a_handle_is_picked_by_its_drawing_and_comes_with_its_parts() {
     house.reads("2 × handle strip").await;
     house.reads("from sheet A").await;
     // A hidden strap needs a hem: said with its reason, mended with one press.
-    house.reads("A hidden strap needs a hem turned in").await;
+    house.reads("A hidden strap needs a hem 1 deep").await;
     house.press("Strap through slots, with:").await;
     house.reads("1 × strap").await;
     house.browser.find(".face-drawing .hole.is-strap").await.unwrap();

@@ -13,7 +13,7 @@ async fn a_made_bag_goes_into_the_journal_by_keyboard_and_out_and_back() {
     house.browser.find(".plot.is-sure svg").await.unwrap();
     house.reads("by the median of 12 bags").await;
     house.is_sound("the journal").await;
-    house.tab_to("[aria-label='Width'] button:nth-of-type(4)").await;
+    house.tab_to("[aria-label='Width'] button:nth-of-type(3)").await;
     house.browser.type_keys(&format!("{}{}", Key::Enter, "\u{e004}".repeat(3))).await.unwrap();
     house.browser.run("document.querySelector(\"[aria-label='Gusset as measured']\").focus()").await.unwrap();
     house.browser.type_keys("2 1/16").await.unwrap();

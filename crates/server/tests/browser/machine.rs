@@ -84,8 +84,8 @@ async fn a_project_is_carried_into_an_empty_program() {
     other.is_sound("the look at a project file").await;
     let slips = "return document.querySelectorAll('.slip').length";
     assert_eq!(other.browser.run(slips).await.unwrap().as_u64(), Some(0), "a look adds nothing");
-    other.press("Add these 6").await;
-    other.reads("6 parts of the file are added").await;
+    other.press("Add these 11").await;
+    other.reads("11 parts of the file are added").await;
     other.browser.until("document.querySelectorAll('.slip').length === 5").await.unwrap();
     // The same plan in both.
     let plan = "return fetch('/api/bags').then(a => a.json()).then(list => fetch('/api/bags/' + list.bags.find(bag => bag.name === 'Platter in a box').id))

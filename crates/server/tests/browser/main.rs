@@ -2,6 +2,7 @@
 #![allow(clippy::unwrap_used)] // In a test, a panic is the failure.
 
 mod bench;
+mod by_hand;
 mod folding;
 mod gift;
 mod guide;

@@ -46,18 +46,12 @@ function remembered(): Partial<Record<Unit, string>> {
 }
 
 /** By how much a measure is off: a press is one mark of the ruler more or less. */
-function Off(props: {
-  name: string;
-  marks: number | null;
-  unit: Unit;
-  step: number;
-  set: (marks: number | null) => void;
-}) {
-  const { name, marks, unit, step, set } = props;
+function Off(props: { marks: number | null; unit: Unit; step: number; set: (marks: number | null) => void }) {
+  const { marks, unit, step, set } = props;
   const by = (more: number) => set((marks ?? 0) + more);
   return (
     <>
-      <button type="button" aria-label={`${name}: ${said(-step, unit)}`} onClick={() => by(-step)}>
+      <button type="button" onClick={() => by(-step)}>
         <Figure text={said(-step, unit)} />
       </button>
       <button
@@ -69,7 +63,7 @@ function Off(props: {
       >
         <Figure text={said(marks ?? 0, unit)} />
       </button>
-      <button type="button" aria-label={`${name}: ${said(step, unit)}`} onClick={() => by(step)}>
+      <button type="button" onClick={() => by(step)}>
         <Figure text={said(step, unit)} />
       </button>
     </>
@@ -198,7 +192,6 @@ export function EntryForm({ onKept }: { onKept: () => unknown }) {
             </span>
             <span className="entry-off">
               <Off
-                name={name}
                 marks={pressed.has(field) ? marksOf(text[field], bag.slip.unit) : null}
                 unit={bag.slip.unit}
                 step={ruler.mark}

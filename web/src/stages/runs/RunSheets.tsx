@@ -26,7 +26,8 @@ export function RunSheets({ run, work }: { run: Run; work: RunWork }) {
             {list.patterns.map((pattern, k) => {
               const title =
                 pattern.of === 1 ? `Sheet ${k + 1}` : `Pattern ${k + 1}: ${pattern.of} sheets alike`;
-              const set = (done: number) => work.cut({ list: n, pattern: k, done, seen: pattern.done, laid: run.laid });
+              const set = (done: number) =>
+                work.cut({ list: n, pattern: k, done, seen: pattern.done, laid: run.laid });
               return (
                 <CutSheet
                   key={k}

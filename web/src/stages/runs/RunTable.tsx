@@ -75,8 +75,7 @@ function Table({ run, work }: { run: Run; work: RunWork }) {
   const set = (done: number) => {
     if (!turn || done < 0 || done > turn.of || work.busy) return;
     const seen = turn.done;
-    if (turn.kind === "cut")
-      work.cut({ list: turn.list, pattern: turn.pattern, done, seen, laid: run.laid });
+    if (turn.kind === "cut") work.cut({ list: turn.list, pattern: turn.pattern, done, seen, laid: run.laid });
     else work.tick({ line: turn.task.line, key: turn.task.key, done, seen });
   };
   const go = (to: number) => setAt(Math.max(0, Math.min(turns.length - 1, to)));
