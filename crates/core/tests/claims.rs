@@ -15,7 +15,7 @@ use wide_fold_core::paper::{Paper, Stock};
 use wide_fold_core::plane::Size;
 use wide_fold_core::sheet::COMMON_SIZES;
 use wide_fold_core::verdict::Level;
-use wide_fold_core::ways::ways;
+use wide_fold_core::ways::{differs, ways};
 use wide_fold_core::{Brief, Length, Plan, Sheet};
 
 /// The codes of everything that blocks.
@@ -121,6 +121,16 @@ proptest! {
         let before = blocks(&plan);
         for near in nearby(&brief, Length::eighths(1), &Budget::of(Budget::USUAL)).found {
             brings_no_block(&format!("{:?}", near.brief.finished), &before, &near.brief)?;
+            // The sheets that are told are those that are cut, of it and of the bag as it is.
+            let then = Plan::new(&near.brief).unwrap();
+            prop_assert_eq!(then.layout.sheet_count(), near.sheets.0);
+            if let Some(now) = near.sheets.1 {
+                prop_assert_eq!(now, plan.layout.sheet_count());
+            }
+            // What is other than its size is said.
+            let resized = Brief { finished: near.brief.finished, ..brief.clone() };
+            let says = differs(&near.brief, &brief);
+            prop_assert!(resized == near.brief || !says.is_empty(), "{:?}", near.brief);
         }
         for size in &COMMON_SIZES {
             let sheet = Sheet { width: size.width, height: size.height, ..brief.sheet.clone() };

@@ -128,15 +128,16 @@ pub fn fold_file(plan: &Plan, name: &str) -> FoldFile {
     }
     let words = |words: &[&str]| words.iter().map(|word| (*word).to_owned()).collect::<Vec<_>>();
     let [standing_angles, flat_angles] = angles;
-    let standing = FoldFrame {
-        frame_title: "The open, standing bag".to_owned(),
+    let frame = |title: &str, vertices_coords, edges_fold_angle| FoldFrame {
+        frame_title: title.to_owned(),
         frame_classes: words(&["foldedForm"]),
         frame_attributes: words(&["3D"]),
         frame_parent: 0,
         frame_inherit: true,
-        vertices_coords: space,
-        edges_fold_angle: standing_angles,
+        vertices_coords,
+        edges_fold_angle,
     };
+    let standing = frame("The open, standing bag", space, standing_angles);
     let flat_frame = plan.proof.flat.as_ref().filter(|fold| holds && !fold.order.is_empty()).map(|_| {
         let lying = plan.folded.flattened(&plan.net);
         let mut coords = vec![Vec::new(); flat.len()];
@@ -145,15 +146,7 @@ pub fn fold_file(plan: &Plan, name: &str) -> FoldFile {
                 coords[*vertex] = [place.x, place.y, place.z].map(rounded).to_vec();
             }
         }
-        FoldFrame {
-            frame_title: "The bag folded flat".to_owned(),
-            frame_classes: words(&["foldedForm"]),
-            frame_attributes: words(&["3D"]),
-            frame_parent: 0,
-            frame_inherit: true,
-            vertices_coords: coords,
-            edges_fold_angle: flat_angles,
-        }
+        frame("The bag folded flat", coords, flat_angles)
     });
     FoldFile {
         file_spec: 1.2,

@@ -80,6 +80,23 @@ const DRAFT: u64 = 80_000;
 /// assert!(first.brief.finished.width < brief.finished.width || first.brief.finished.gusset < brief.finished.gusset);
 /// ```
 pub fn nearby(brief: &Brief, range: Length, budget: &Budget<'_>) -> Search {
+    let mut search = search(brief, range, budget);
+    // Looked for by rows, told by the sheets that are really cut: these few are laid out.
+    let laid = |brief: &Brief| Draft::new(brief).ok().map(|draft| draft.layout().sheet_count());
+    let now = laid(brief);
+    for near in &mut search.found {
+        near.sheets.0 = laid(&near.brief).unwrap_or(near.sheets.0);
+        near.sheets.1 = near.sheets.1.and(now);
+    }
+    let saves = |near: &Nearby| {
+        near.saves().iter().any(|save| *save > 0) && near.saves().iter().all(|save| *save >= 0)
+    };
+    search.found.retain(saves);
+    search
+}
+
+/// The same, sheets counted by rows.
+fn search(brief: &Brief, range: Length, budget: &Budget<'_>) -> Search {
     let bag = Bag { brief, now: effort(brief), blocked: blocks(brief), awkward: off_groove(brief) };
     let mut search = Search { found: Vec::new(), within: None };
     let mut ring = Ring::around(brief, range);
@@ -306,7 +323,7 @@ mod tests {
     use proptest::prelude::*;
 
     fn found(brief: &Brief, range: Length) -> Vec<Nearby> {
-        let search = nearby(brief, range, &Budget::of(Budget::USUAL));
+        let search = search(brief, range, &Budget::of(Budget::USUAL));
         assert_eq!(search.within, None);
         search.found
     }

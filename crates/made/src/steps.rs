@@ -22,7 +22,7 @@ use crate::pieces::Piece;
 use crate::text::{list, sentence};
 pub use counsel::Counsel;
 pub use fit::layers;
-pub use job::Job;
+pub use job::{Brings, Job, Nature};
 pub use order::{After, Because};
 pub use spots::Spot;
 

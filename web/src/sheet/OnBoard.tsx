@@ -2,7 +2,7 @@
 
 import type { Pass, Plan } from "../api/client";
 import { FigureInSvg } from "../words/Figure";
-import { OnTable } from "./OnTable";
+import { OnTable, type LaidPass } from "./OnTable";
 import { staggered } from "./staggered";
 
 const STOP = 7;
@@ -11,25 +11,11 @@ const TURN = { up: 0, right: 90, down: 180, left: 270 };
 const APART = 7;
 
 /** A piece as it lies for a pass: on the board, or on the table for ruler and hand. */
-export function OnBoard(props: {
-  plan: Plan;
-  pass: Pass;
-  width: number;
-  height: number;
-  /** Size of what is written on it, in pixels. */
-  type?: number;
-}) {
+export function OnBoard(props: LaidPass) {
   return props.pass.by_hand ? <OnTable {...props} /> : <AtTheFence {...props} />;
 }
 
-function AtTheFence(props: {
-  plan: Plan;
-  pass: Pass;
-  width: number;
-  height: number;
-  /** Size of what is written on it, in pixels. */
-  type?: number;
-}) {
+function AtTheFence(props: LaidPass) {
   const { plan, pass, width, height, type = 13 } = props;
   // A fraction's figures are as large as what is written.
   const figure = type > 20 ? type * 1.65 : type + 5;

@@ -7,14 +7,16 @@ import { staggered } from "./staggered";
 /** How far from the edge a mark stands, and how long it is, in pixels. */
 const MARK = 9;
 
-export function OnTable(props: {
+export interface LaidPass {
   plan: Plan;
   pass: Pass;
   width: number;
   height: number;
   /** Size of what is written on it, in pixels. */
   type?: number;
-}) {
+}
+
+export function OnTable(props: LaidPass) {
   const { plan, pass, width, height, type = 13 } = props;
   const figure = type > 20 ? type * 1.65 : type + 5;
   // Upright lines are measured from the left, level ones from the bottom; the piece lies the same for both.

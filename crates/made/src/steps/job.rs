@@ -59,148 +59,129 @@ pub enum Job {
     Close,
 }
 
+/// What a kind of work answers.
+#[derive(Clone, Copy, Debug)]
+pub struct Nature {
+    /// The stage it belongs to.
+    pub stage: Stage,
+    /// Names it in what is kept; never changed.
+    pub key: &'static str,
+    /// What there is to be seen while it is done, if no more is there yet.
+    pub scene: Scene,
+    /// What of the way from the flat to the finished bag is done with it.
+    pub brings: Brings,
+    /// The glue areas that are worked on.
+    pub glue: &'static [GlueRole],
+}
+
+/// How far a kind of work brings a bag on its way from the flat to the finished one.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub enum Brings {
+    /// No further.
+    Nowhere,
+    /// The hem is turned.
+    HemTurned,
+    /// The tube is closed.
+    TubeClosed,
+    /// It is made.
+    Made,
+}
+
+impl Nature {
+    const fn of(stage: Stage, key: &'static str, scene: Scene) -> Self {
+        Self { stage, key, scene, brings: Brings::Nowhere, glue: &[] }
+    }
+
+    const fn bringing(self, brings: Brings) -> Self {
+        Self { brings, ..self }
+    }
+
+    const fn gluing(self, glue: &'static [GlueRole]) -> Self {
+        Self { glue, ..self }
+    }
+}
+
 impl Job {
     /// All of them.
     pub const ALL: &[Self] = Self::VARIANTS;
 
+    /// What this kind of work answers: the one place in which a new one has to be described before anything else of it can be asked.
+    ///
+    /// ```
+    /// use wide_fold_made::steps::{Job, Stage};
+    /// assert_eq!((Job::Hem.nature().key, Job::Hem.stage()), ("hem", Stage::Glue));
+    /// ```
+    pub const fn nature(self) -> Nature {
+        use Brings::{HemTurned, Made, TubeClosed};
+        use GlueRole as On;
+        match self {
+            Self::Trim => Nature::of(Stage::Trim, "trim", Scene::Sheets),
+            Self::Guide => Nature::of(Stage::Score, "guide", Scene::Board),
+            Self::Score => Nature::of(Stage::Score, "score", Scene::Board),
+            Self::Fold => Nature::of(Stage::Cut, "fold", Scene::Flat),
+            Self::Cut => Nature::of(Stage::Cut, "cut", Scene::Flat),
+            Self::Join => Nature::of(Stage::Glue, "join", Scene::Glued).gluing(&[
+                On::AllRound,
+                On::FaceTab,
+                On::FaceStrip,
+            ]),
+            Self::StripEnds => Nature::of(Stage::Glue, "strip_ends", Scene::Glued).gluing(&[On::Strip]),
+            Self::Hem => Nature::of(Stage::Glue, "hem", Scene::Glued).bringing(HemTurned).gluing(&[On::Hem]),
+            Self::Backing => Nature::of(Stage::Glue, "backing", Scene::Flat),
+            Self::Pocket => Nature::of(Stage::Glue, "pocket", Scene::Flat),
+            Self::Mats => Nature::of(Stage::Glue, "mats", Scene::Flat),
+            Self::Holes => Nature::of(Stage::Glue, "holes", Scene::Flat),
+            Self::StrapFirst => Nature::of(Stage::Glue, "strap_first", Scene::Flat),
+            Self::LongRibbon => Nature::of(Stage::Glue, "long_ribbon", Scene::Flat),
+            Self::Flare => Nature::of(Stage::Glue, "flare", Scene::Glued).bringing(Made).gluing(&[On::Pleat]),
+            Self::Seam => Nature::of(Stage::Glue, "seam", Scene::Glued).bringing(TubeClosed).gluing(&[
+                On::Tab,
+                On::Lap,
+                On::Strip,
+            ]),
+            Self::Base => {
+                Nature::of(Stage::Glue, "base", Scene::Bag).bringing(Made).gluing(&[On::BaseFlap, On::Ear])
+            }
+            Self::SquashBase => Nature::of(Stage::Glue, "squash_base", Scene::Bag)
+                .bringing(Made)
+                .gluing(&[On::BaseCorner, On::BaseLap]),
+            Self::FoldFlat => Nature::of(Stage::Glue, "fold_flat", Scene::Finished),
+            Self::Insert => Nature::of(Stage::Glue, "insert", Scene::Bag),
+            Self::Band => Nature::of(Stage::Glue, "band", Scene::Finished),
+            Self::Handles => Nature::of(Stage::Glue, "handles", Scene::Finished),
+            Self::Fill => Nature::of(Stage::Glue, "fill", Scene::Finished),
+            Self::Flap => Nature::of(Stage::Glue, "flap", Scene::Finished),
+            Self::Close => Nature::of(Stage::Glue, "close", Scene::Finished),
+        }
+    }
+
     /// The stage it belongs to.
     pub const fn stage(self) -> Stage {
-        match self {
-            Self::Trim => Stage::Trim,
-            Self::Guide | Self::Score => Stage::Score,
-            Self::Fold | Self::Cut => Stage::Cut,
-            Self::Join
-            | Self::StripEnds
-            | Self::Hem
-            | Self::Backing
-            | Self::Pocket
-            | Self::Mats
-            | Self::Holes
-            | Self::StrapFirst
-            | Self::LongRibbon
-            | Self::Flare
-            | Self::Seam
-            | Self::Base
-            | Self::SquashBase
-            | Self::FoldFlat
-            | Self::Insert
-            | Self::Band
-            | Self::Handles
-            | Self::Fill
-            | Self::Flap
-            | Self::Close => Stage::Glue,
-        }
+        self.nature().stage
     }
 
     /// Names it in what is kept; never changed.
     pub const fn key(self) -> &'static str {
-        match self {
-            Self::Trim => "trim",
-            Self::Guide => "guide",
-            Self::Score => "score",
-            Self::Fold => "fold",
-            Self::Cut => "cut",
-            Self::Join => "join",
-            Self::StripEnds => "strip_ends",
-            Self::Hem => "hem",
-            Self::Backing => "backing",
-            Self::Pocket => "pocket",
-            Self::Mats => "mats",
-            Self::Holes => "holes",
-            Self::StrapFirst => "strap_first",
-            Self::LongRibbon => "long_ribbon",
-            Self::Flare => "flare",
-            Self::Seam => "seam",
-            Self::Base => "base",
-            Self::SquashBase => "squash_base",
-            Self::FoldFlat => "fold_flat",
-            Self::Insert => "insert",
-            Self::Band => "band",
-            Self::Handles => "handles",
-            Self::Fill => "fill",
-            Self::Flap => "flap",
-            Self::Close => "close",
-        }
-    }
-
-    /// What there is to be seen while it is done, if no more is there yet.
-    pub(super) const fn scene(self) -> Scene {
-        match self {
-            Self::Trim => Scene::Sheets,
-            Self::Guide | Self::Score => Scene::Board,
-            Self::Fold
-            | Self::Cut
-            | Self::Backing
-            | Self::Pocket
-            | Self::Mats
-            | Self::Holes
-            | Self::StrapFirst
-            | Self::LongRibbon => Scene::Flat,
-            Self::Join | Self::StripEnds | Self::Hem | Self::Flare | Self::Seam => Scene::Glued,
-            Self::Base | Self::SquashBase | Self::Insert => Scene::Bag,
-            Self::FoldFlat | Self::Band | Self::Handles | Self::Fill | Self::Flap | Self::Close => {
-                Scene::Finished
-            }
-        }
-    }
-
-    /// How many stretches of the `way` from the flat to the finished bag are done with it.
-    pub(super) const fn folds(self, way: usize) -> usize {
-        match self {
-            Self::Hem => 1,
-            Self::Seam => 2,
-            Self::Flare | Self::Base | Self::SquashBase => way,
-            Self::Trim
-            | Self::Guide
-            | Self::Score
-            | Self::Fold
-            | Self::Cut
-            | Self::Join
-            | Self::StripEnds
-            | Self::Backing
-            | Self::Pocket
-            | Self::Mats
-            | Self::Holes
-            | Self::StrapFirst
-            | Self::LongRibbon
-            | Self::FoldFlat
-            | Self::Insert
-            | Self::Band
-            | Self::Handles
-            | Self::Fill
-            | Self::Flap
-            | Self::Close => 0,
-        }
+        self.nature().key
     }
 
     /// The glue areas that are worked on.
     pub const fn glue(self) -> &'static [GlueRole] {
-        match self {
-            Self::Join => &[GlueRole::AllRound, GlueRole::FaceTab, GlueRole::FaceStrip],
-            Self::Hem => &[GlueRole::Hem],
-            Self::StripEnds => &[GlueRole::Strip],
-            Self::Flare => &[GlueRole::Pleat],
-            Self::Seam => &[GlueRole::Tab, GlueRole::Lap, GlueRole::Strip],
-            Self::Base => &[GlueRole::BaseFlap, GlueRole::Ear],
-            Self::SquashBase => &[GlueRole::BaseCorner, GlueRole::BaseLap],
-            Self::Trim
-            | Self::Guide
-            | Self::Score
-            | Self::Fold
-            | Self::Cut
-            | Self::Backing
-            | Self::Pocket
-            | Self::Mats
-            | Self::Holes
-            | Self::StrapFirst
-            | Self::LongRibbon
-            | Self::FoldFlat
-            | Self::Insert
-            | Self::Band
-            | Self::Handles
-            | Self::Fill
-            | Self::Flap
-            | Self::Close => &[],
+        self.nature().glue
+    }
+
+    /// What there is to be seen while it is done, if no more is there yet.
+    pub(super) const fn scene(self) -> Scene {
+        self.nature().scene
+    }
+
+    /// How many stretches of the `way` from the flat to the finished bag are done with it.
+    pub(super) const fn folds(self, way: usize) -> usize {
+        match self.nature().brings {
+            Brings::Nowhere => 0,
+            Brings::HemTurned => 1,
+            Brings::TubeClosed => 2,
+            Brings::Made => way,
         }
     }
 }

@@ -13,7 +13,7 @@ use wide_fold_core::offers;
 use wide_fold_core::paper::{Money, Paper, Stock};
 use wide_fold_core::several::{Copies, PartOf, by_paper};
 use wide_fold_core::text::quoted;
-use wide_fold_core::ways::{Way, ways};
+use wide_fold_core::ways::{Way, differs, ways};
 use wide_fold_core::{Brief, Length, Plan, Sheet};
 use wide_fold_formats::{BriefText, FormatFault, PaperText};
 
@@ -198,7 +198,7 @@ pub struct NearbyText {
 pub struct NearbyView {
     /// `11½ × 6 × 5¾`.
     pub size: String,
-    /// `gusset 5¾ instead of 5⅞`.
+    /// `gusset 5¾ instead of 5⅞`, and all else that is other: `cut at both back corners, with a separate base`.
     pub change: String,
     /// What it saves: `saves one sheet: 3 instead of 4`.
     pub saves: Vec<String>,
@@ -256,6 +256,7 @@ impl NearbyView {
         .into_iter()
         .filter(|(_, from, to)| from != to)
         .map(|(name, from, to)| format!("{name} {} instead of {}", say(to), say(from)))
+        .chain(differs(&near.brief, now))
         .collect();
         let mut saves = Vec::new();
         match near.sheets {

@@ -33,6 +33,7 @@ async fn a_roll_is_lined_by_ruler_and_hand_until_a_board_is_asked_for() {
         house.click("#stage-size").await;
         house.choose("How lines are made", "board").await;
         house.saved().await;
+        house.browser.run("window.scrollTo(0, 0)").await.unwrap();
         house.click("#stage-score").await;
         house.browser.find(".on-board .fence").await.unwrap();
         // Undone, it is as the paper asks again.
