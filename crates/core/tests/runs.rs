@@ -189,3 +189,43 @@ proptest! {
         }
     }
 }
+
+proptest! {
+    #![proptest_config(ProptestConfig { cases: 60, ..ProptestConfig::default() })]
+
+    /// What was ticked off by an earlier version, by the place of a step, is work of today: the same kind of work on the same piece. Seams
+    /// were what parts of a face were joined with; what is to be thought of before filling stood last.
+    #[test]
+    fn ticks_of_the_version_before_are_what_they_were(brief in bags::bag()) {
+        let line = Line::new("Tea bowl", brief.clone(), 2, [None, None]);
+        let work = work(&[line], &Budget::of(Budget::USUAL));
+        let plan = Plan::new(&brief).unwrap();
+        let known: Vec<(&String, Option<usize>)> = work
+            .batches
+            .iter()
+            .flat_map(|batch| &batch.tasks)
+            .flat_map(|task| task.keys.iter().map(|key| (key, task.step)))
+            .collect();
+        let mut then: Vec<usize> = (0..plan.steps.len()).filter(|n| plan.steps[*n].job != Job::Join).collect();
+        then.sort_by_key(|n| plan.steps[*n].job == Job::Fill);
+        for (was, now) in then.iter().enumerate() {
+            let step = &plan.steps[*now];
+            let old = match step.job {
+                Job::Trim | Job::Score | Job::Fill | Job::Guide => continue,
+                Job::Fold => format!("fold/0/{was}"),
+                Job::Cut => format!("cut/{}/{was}", step.piece.unwrap()),
+                _ => format!("make/{was}"),
+            };
+            let renewed = work.renewed(0, &old);
+            prop_assert!(!renewed.is_empty());
+            for key in &renewed {
+                let found = known.iter().find(|(own, _)| *own == key);
+                let Some((_, own)) = found else { return Err(TestCaseError::fail(format!("{old} is now {key}, which is no work"))) };
+                let job = plan.steps[own.unwrap()].job;
+                prop_assert!(job == step.job || (step.job == Job::Seam && job == Job::Join), "{old}: {:?} is now {job:?}", step.job);
+            }
+        }
+        // A key of today stays itself.
+        prop_assert!(known.iter().all(|(key, _)| work.renewed(0, key) == [(*key).clone()]));
+    }
+}

@@ -39,6 +39,15 @@ pub fn sentence(message: &str) -> String {
         }
         return format!("{} stands where {} belongs.", given_words(given), wanted_words(wanted));
     }
+    // A list has another length than is wanted, or stands where there are fields with names.
+    if let Some((given, wanted)) =
+        message.strip_prefix("invalid length ").and_then(|found| found.split_once(", expected "))
+    {
+        let wanted = wanted
+            .strip_prefix("an array of length ")
+            .map_or_else(|| wanted_words(wanted), |length| format!("a list of {length}"));
+        return format!("A list of {} stands where {wanted} belongs.", clipped(given));
+    }
     if let Some(name) = message.strip_prefix("duplicate field ") {
         return format!("{} is said twice.", quoted(name.trim_matches('`')));
     }
@@ -143,6 +152,7 @@ mod tests {
         r#"{ "name": "a", "way": "up" }"#,
         "“up” is not known here; it can be left, right or upside_down."
     )]
+    #[case(r#"{ "name": "a", "inner": [] }"#, "A list of 0 stands where a group of fields belongs.")]
     #[case(r#"{ "name": "a", "name": "b" }"#, "“name” is said twice.")]
     fn serde_in_plain_words(#[case] json: &str, #[case] wanted: &str) {
         let error = serde_json::from_str::<Card>(json).unwrap_err();
