@@ -3197,7 +3197,7 @@ export interface components {
         NearbyView: {
             /** @description The brief in that size. */
             brief: components["schemas"]["BriefText"];
-            /** @description `gusset 5¾ instead of 5⅞`. */
+            /** @description `gusset 5¾ instead of 5⅞`, and all else that is other: `cut at both back corners, with a separate base`. */
             change: string;
             /** @description What it saves: `saves one sheet: 3 instead of 4`. */
             saves: string[];
