@@ -177,8 +177,15 @@ fn on_roll(wanted: &[Wanted], roll: &Sheet, mark: Length, budget: &Budget<'_>) -
     let other = wanted.iter().filter(fits).filter_map(other).max();
     let rows = ROWS.iter().map(|rows| tallest * *rows);
     let turned = other.into_iter().flat_map(|other| [other, other + tallest, other * 2, other + tallest * 2]);
-    let mut tried: Vec<Length> =
-        rows.chain(turned).chain([longest]).map(|length| length.max(Sheet::SMALLEST).min(longest)).collect();
+    // What is left of it in one go, in halves and in thirds: as a yield is counted.
+    let whole = [1, 2, 3].map(|parts| Length::from_units(roll.height.units() / parts).floor_to(mark));
+    let whole = whole.into_iter().filter(|length| *length >= tallest);
+    let mut tried: Vec<Length> = rows
+        .chain(turned)
+        .chain(whole)
+        .chain([longest])
+        .map(|length| length.max(Sheet::SMALLEST).min(longest))
+        .collect();
     tried.sort_unstable();
     tried.dedup();
     let mut waiting = tried.len() as u64;
