@@ -256,7 +256,8 @@ impl NearbyView {
         .into_iter()
         .filter(|(_, from, to)| from != to)
         .map(|(name, from, to)| format!("{name} {} instead of {}", say(to), say(from)))
-        .chain(differs(&near.brief, now))
+        // What follows from the size by itself is no news: base flaps as deep as the gusset.
+        .chain(differs(&near.brief, &Brief { finished: near.brief.finished, ..now.clone() }))
         .collect();
         let mut saves = Vec::new();
         match near.sheets {
