@@ -83,7 +83,7 @@ impl VersionView {
 }
 
 /// What each part of a brief is called; the finished size is told by its measures.
-const PARTS: [(&str, &str); 22] = [
+const PARTS: [(&str, &str); 23] = [
     ("build", "how it is built"),
     ("run", "where the run starts"),
     ("tab", "the tab"),
@@ -100,6 +100,7 @@ const PARTS: [(&str, &str); 22] = [
     ("sheet", "the sheet"),
     ("side_sheet", "the gussets’ paper"),
     ("board", "the scoring board"),
+    ("lined", "how lines are made"),
     ("hand", "what is taken off for your hands"),
     ("score_face", "which face is scored"),
     ("unit", "the unit"),
@@ -207,6 +208,7 @@ mod tests {
     #[case(json!({ "extras": ["tag"] }), "small parts cut with it")]
     #[case(json!({ "sheet": { "width": "14 in", "height": "12 in" } }), "the sheet: 14 instead of 12")]
     #[case(json!({ "board": { "groove": "1/16 in" } }), "the scoring board: 1⁄16 instead of ⅛")]
+    #[case(json!({ "lined": "hand" }), "how lines are made: hand")]
     #[case(json!({ "hand": { "panel": "1/64 in" } }), "what is taken off for your hands: 1⁄64")]
     #[case(json!({ "score_face": "inside_throughout" }), "which face is scored: inside throughout instead of outside of fold")]
     #[case(json!({ "heard": "Bud vase, gusset two, width three and three quarters, height six and a half, as it was told at the kiln opening." }), "another choice for the words it was heard in")]
