@@ -21,7 +21,7 @@ pub struct Gift {
     pub things: Vec<Thing>,
     /// How several are put together.
     pub together: Together,
-    /// Which of them are laid on their sides.
+    /// How each of them lies.
     pub lies: Lies,
     /// True if what is measured as depth lies along the width of the bag.
     pub turned: bool,
@@ -31,50 +31,73 @@ pub struct Gift {
     pub headroom: Option<Length>,
 }
 
-/// Which of several things are laid on their sides.
+/// How one thing lies.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+pub enum Lie {
+    /// It stands.
+    #[default]
+    Stands,
+    /// On its side: its height lies along its width. A flat thing lies on its face.
+    Side,
+    /// On its back: its height lies along its depth. A flat thing stands on its other edge.
+    Back,
+}
+
+impl Lie {
+    /// All of them.
+    pub const ALL: [Self; 3] = [Self::Stands, Self::Side, Self::Back];
+}
+
+/// How each of several things lies.
 ///
 /// ```
-/// use wide_fold_asked::gift::Lies;
-/// let second = Lies::NONE.with(1);
-/// assert!(second.of(1) && !second.of(0) && second.any());
-/// assert_eq!(Lies::all(2), second.with(0));
+/// use wide_fold_asked::gift::{Lie, Lies};
+/// let second = Lies::NONE.with(1, Lie::Back);
+/// assert!(second.of(1) == Lie::Back && second.of(0) == Lie::Stands && second.any());
+/// assert_eq!(Lies::all(2).of(1), Lie::Side);
 /// ```
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
-pub struct Lies(u8);
+pub struct Lies([Lie; MOST_THINGS]);
 
 impl Lies {
     /// All of them stand.
-    pub const NONE: Self = Self(0);
+    pub const NONE: Self = Self([Lie::Stands; MOST_THINGS]);
 
-    /// That many, and all of them lie.
+    /// That many, and all of them lie on their sides.
     pub fn all(things: usize) -> Self {
-        (0..things.min(MOST_THINGS)).fold(Self::NONE, Self::with)
+        (0..things.min(MOST_THINGS)).fold(Self::NONE, |all, thing| all.with(thing, Lie::Side))
     }
 
-    /// The same, and one more lies.
+    /// The same, and that one lies so.
     #[must_use]
-    pub const fn with(self, thing: usize) -> Self {
-        Self(self.0 | 1 << (thing % 8))
+    pub fn with(mut self, thing: usize, lie: Lie) -> Self {
+        if let Some(own) = self.0.get_mut(thing) {
+            *own = lie;
+        }
+        self
     }
 
-    /// True if that one lies.
-    pub const fn of(self, thing: usize) -> bool {
-        self.0 >> (thing % 8) & 1 == 1
+    /// How that one lies.
+    pub fn of(self, thing: usize) -> Lie {
+        self.0.get(thing).copied().unwrap_or_default()
     }
 
-    /// True if one of them does.
-    pub const fn any(self) -> bool {
-        self.0 != 0
+    /// True if one of them does not stand.
+    pub fn any(self) -> bool {
+        self.count() > 0
     }
 
-    /// How many do.
-    pub const fn count(self) -> u32 {
-        self.0.count_ones()
+    /// How many do not stand.
+    pub fn count(self) -> usize {
+        self.0.iter().filter(|lie| **lie != Lie::Stands).count()
     }
 
-    /// Every set of so many things, those in which fewest lie first.
+    /// Every way so many things can lie, those in which fewest lie first.
     pub fn every(things: usize) -> Vec<Self> {
-        let mut all: Vec<Self> = (0..1_u8 << things.min(MOST_THINGS)).map(Self).collect();
+        let mut all = vec![Self::NONE];
+        for thing in 0..things.min(MOST_THINGS) {
+            all = all.into_iter().flat_map(|own| Lie::ALL.map(|lie| own.with(thing, lie))).collect();
+        }
         all.sort_by_key(|lies| lies.count());
         all
     }
@@ -139,6 +162,18 @@ pub enum Together {
     SideBySide,
     /// One upon the other.
     Stacked,
+    /// In two rows, one behind the other: 2 × 2, 2 × 3.
+    TwoRows,
+}
+
+impl Together {
+    /// Which row a thing of so many stands in, and its place there.
+    const fn row(self, thing: usize, things: usize) -> usize {
+        match self {
+            Self::SideBySide | Self::Stacked => 0,
+            Self::TwoRows => (thing >= things.div_ceil(2)) as usize,
+        }
+    }
 }
 
 /// A block of space: what a gift takes in a bag.
@@ -179,8 +214,8 @@ pub fn across_of_round(round: Length) -> Length {
 }
 
 impl Thing {
-    /// What it takes, standing or on its side.
-    pub fn block(self, lying: bool) -> Block {
+    /// What it takes as it lies.
+    pub fn block(self, lie: Lie) -> Block {
         let block = match self {
             Self::Box { width, depth, height } => Block { width, depth, height },
             Self::Cylinder { across, height } | Self::Bottle { across, height } => {
@@ -192,11 +227,26 @@ impl Thing {
                 Block { width: widest, depth: deepest, height: tallest }
             }
         };
-        match self {
-            // A flat thing lies on its face, anything else on its side.
-            Self::Flat { .. } if lying => Block { height: block.depth, depth: block.height, ..block },
-            _ if lying => Block { width: block.height, height: block.width, ..block },
-            _ => block,
+        let (side, back) = (
+            Block { width: block.height, height: block.width, ..block },
+            Block { height: block.depth, depth: block.height, ..block },
+        );
+        match (lie, self) {
+            (Lie::Stands, _) => block,
+            // A flat thing lies on its face.
+            (Lie::Side, Self::Flat { .. }) => back,
+            (Lie::Back, Self::Flat { .. }) | (Lie::Side, _) => side,
+            (Lie::Back, _) => back,
+        }
+    }
+
+    /// Which way what is round points as it lies: along the width, up, or to the back.
+    pub const fn axis(self, lie: Lie) -> Option<usize> {
+        match (self, lie) {
+            (Self::Box { .. } | Self::Flat { .. } | Self::Odd { .. }, _) => None,
+            (Self::Ball { .. } | Self::Bottle { .. }, _) | (_, Lie::Stands) => Some(1),
+            (_, Lie::Side) => Some(0),
+            (_, Lie::Back) => Some(2),
         }
     }
 
@@ -210,6 +260,25 @@ impl Thing {
             Self::Flat { .. } => "a flat thing",
             Self::Odd { .. } => "an odd thing",
         }
+    }
+
+    /// So many of them: `a box`, `3 jars or tumblers`.
+    pub fn counted(self, count: usize) -> String {
+        let many = match self {
+            _ if count == 1 => return self.name().to_owned(),
+            Self::Box { .. } => "boxes",
+            Self::Cylinder { .. } => "jars or tumblers",
+            Self::Bottle { .. } => "bottles or vases",
+            Self::Ball { .. } => "balls",
+            Self::Flat { .. } => "flat things",
+            Self::Odd { .. } => "odd things",
+        };
+        format!("{count} {many}")
+    }
+
+    /// True for what lies on a face rather than on a side.
+    pub const fn is_flat(self) -> bool {
+        matches!(self, Self::Flat { .. })
     }
 
     /// False for what has to stand.
@@ -271,42 +340,55 @@ impl Gift {
     /// assert_eq!((stacked.block().width, stacked.block().height), (Length::inches(3), Length::inches(8)));
     /// ```
     pub fn block(&self) -> Block {
-        let blocks = self.things.iter().enumerate().map(|(at, thing)| thing.block(self.lies.of(at)));
-        let block = blocks.fold(Block::default(), |all, next| {
+        let rows = [self.row(0), self.row(1)];
+        let whole = Block {
+            width: rows[0].width.max(rows[1].width),
+            depth: rows[0].depth + rows[1].depth,
+            height: rows[0].height.max(rows[1].height),
+        };
+        if self.turned { Block { width: whole.depth, depth: whole.width, ..whole } } else { whole }
+    }
+
+    /// What one row of it takes, as if it were not turned.
+    fn row(&self, row: usize) -> Block {
+        let own =
+            self.things.iter().enumerate().filter(|(at, _)| self.together.row(*at, self.things.len()) == row);
+        own.map(|(at, thing)| thing.block(self.lies.of(at))).fold(Block::default(), |all, next| {
             let depth = all.depth.max(next.depth);
             match self.together {
-                Together::SideBySide => {
+                Together::SideBySide | Together::TwoRows => {
                     Block { width: all.width + next.width, depth, height: all.height.max(next.height) }
                 }
                 Together::Stacked => {
                     Block { width: all.width.max(next.width), depth, height: all.height + next.height }
                 }
             }
-        });
-        if self.turned { Block { width: block.depth, depth: block.width, ..block } } else { block }
+        })
     }
 
     /// Where every thing lies, each as its block and its corner nearest to the left, the front and the base, from the middle of
     /// the front at the base: along the width, towards the back, up.
     pub fn laid(&self) -> Vec<(Thing, Block, [Length; 3])> {
-        let whole = self.block();
-        let mut so_far = Length::ZERO;
-        let half = |length: Length| length.half();
+        let straight = Self { turned: false, ..self.clone() }.block();
+        let rows = [self.row(0), self.row(1)];
+        let mut so_far = [Length::ZERO; 2];
         let lay = |(number, thing): (usize, &Thing)| {
             let own = thing.block(self.lies.of(number));
-            let own = if self.turned { Block { width: own.depth, depth: own.width, ..own } } else { own };
-            let middle = [half(whole.width - own.width), half(whole.depth - own.depth), Length::ZERO];
-            let at = match (self.together, self.turned) {
-                (Together::SideBySide, false) => [so_far, middle[1], Length::ZERO],
-                (Together::SideBySide, true) => [middle[0], so_far, Length::ZERO],
-                (Together::Stacked, _) => [middle[0], middle[1], so_far],
+            let row = self.together.row(number, self.things.len());
+            let behind = if row == 0 { Length::ZERO } else { rows[0].depth };
+            let back = behind + (rows[row].depth - own.depth).half();
+            let (x, up) = match self.together {
+                Together::SideBySide | Together::TwoRows => {
+                    ((straight.width - rows[row].width).half() + so_far[row], Length::ZERO)
+                }
+                Together::Stacked => ((straight.width - own.width).half(), so_far[row]),
             };
-            so_far += match (self.together, self.turned) {
-                (Together::SideBySide, false) => own.width,
-                (Together::SideBySide, true) => own.depth,
-                (Together::Stacked, _) => own.height,
-            };
-            (*thing, own, [at[0] - half(whole.width), at[1], at[2]])
+            so_far[row] += if self.together == Together::Stacked { own.height } else { own.width };
+            if self.turned {
+                let own = Block { width: own.depth, depth: own.width, ..own };
+                return (*thing, own, [back - straight.depth.half(), x, up]);
+            }
+            (*thing, own, [x - straight.width.half(), back, up])
         };
         self.things.iter().enumerate().map(lay).collect()
     }
@@ -369,21 +451,22 @@ mod tests {
 
     #[test]
     fn a_thing_on_its_side_takes_the_same_space_otherwise() {
-        let lying = BOX.block(true);
-        assert_eq!([lying.width, lying.depth, lying.height], [6, 3, 4].map(Length::inches));
+        let measures = |block: Block| [block.width, block.depth, block.height];
+        assert_eq!(measures(BOX.block(Lie::Side)), [6, 3, 4].map(Length::inches));
+        assert_eq!(measures(BOX.block(Lie::Back)), [4, 6, 3].map(Length::inches));
         let tile = Thing::Flat { width: Length::inches(4), height: Length::inches(5), thick: Length::INCH };
-        let lying = tile.block(true);
-        assert_eq!([lying.width, lying.depth, lying.height], [4, 5, 1].map(Length::inches));
+        assert_eq!(measures(tile.block(Lie::Side)), [4, 5, 1].map(Length::inches));
+        assert_eq!(measures(tile.block(Lie::Back)), [5, 1, 4].map(Length::inches));
     }
 
     #[rstest]
     fn things_lie_within_the_block_and_not_in_one_another(
         #[values(false, true)] lying: bool,
         #[values(false, true)] turned: bool,
-        #[values(Together::SideBySide, Together::Stacked)] together: Together,
+        #[values(Together::SideBySide, Together::Stacked, Together::TwoRows)] together: Together,
     ) {
         let ball = Thing::Ball { across: Length::inches(2) };
-        let lies = if lying { Lies::all(3) } else { Lies::NONE.with(2) };
+        let lies = if lying { Lies::all(3) } else { Lies::NONE.with(2, Lie::Back) };
         let gift = Gift { things: vec![BOX, ball, BOX], together, lies, turned, ..Gift::one(BOX) };
         let (whole, laid) = (gift.block(), gift.laid());
         let ends = |(_, block, at): &(Thing, Block, [Length; 3])| {
@@ -400,6 +483,18 @@ mod tests {
                 assert!(ends(one).iter().zip(ends(other)).any(|(a, b)| a.1 <= b.0 || b.1 <= a.0));
             }
         }
+    }
+
+    #[test]
+    fn two_rows_of_two_and_of_three() {
+        let jar = Thing::Cylinder { across: Length::inches(3), height: Length::inches(4) };
+        let rows = |things| {
+            Gift { things: vec![jar; things], together: Together::TwoRows, ..Gift::one(jar) }.block()
+        };
+        let measures = |block: Block| [block.width, block.depth, block.height];
+        assert_eq!(measures(rows(4)), [6, 6, 4].map(Length::inches));
+        assert_eq!(measures(rows(5)), [9, 6, 4].map(Length::inches));
+        assert_eq!(jar.counted(5), "5 jars or tumblers");
     }
 
     #[rstest]

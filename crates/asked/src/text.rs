@@ -44,3 +44,8 @@ pub fn sentence(text: &str) -> String {
     let mut chars = text.chars();
     chars.next().map_or_else(String::new, |first| first.to_uppercase().chain(chars).collect())
 }
+
+/// `one sheet`, `3 sheets`.
+pub fn sheets(count: u32) -> String {
+    if count == 1 { "one sheet".to_owned() } else { format!("{count} sheets") }
+}

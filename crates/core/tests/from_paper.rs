@@ -3,9 +3,9 @@
 
 use proptest::prelude::*;
 use rstest::rstest;
-use wide_fold_core::brief::{BaseHabit, Board, Build, Top, half_inch};
+use wide_fold_core::brief::{Across, BaseHabit, Board, Build, Finished, GussetCrease, Top, half_inch};
 use wide_fold_core::budget::Budget;
-use wide_fold_core::from_paper::{Best, Family, families, parted};
+use wide_fold_core::from_paper::{Best, Family, Member, families, parted};
 use wide_fold_core::{Brief, Length, Plan, Sheet, Unit};
 
 fn habits(width: Length, height: Length) -> Brief {
@@ -155,14 +155,18 @@ proptest! {
     fn the_best_are_the_best((habits, sheets) in asked()) {
         for family in all(&habits, sheets) {
             let sizes: Vec<_> = family.members.iter().map(|bag| bag.brief.finished).collect();
+            // A tray stands out by nothing.
+            let bag = |size: &Finished| size.height >= Length::INCH && size.height * 2 >= size.width.min(size.gusset);
             for (best, at) in &family.best {
                 let own = sizes[*at];
-                let outdone = sizes.iter().any(|other| match best {
+                prop_assert!(bag(&own), "{best:?} {own:?}");
+                let outdone = sizes.iter().filter(|size| bag(size)).any(|other| match best {
                     Best::Tall => other.height > own.height && other.gusset * 3 >= other.width,
                     Best::Square => (other.width - other.height).abs() < (own.width - own.height).abs(),
-                    Best::Deep => other.gusset > own.gusset && other.gusset <= other.width,
+                    // Folded to see, below.
+                    Best::Deep => false,
                     Best::Roomy => {
-                        let room = |size: &wide_fold_core::brief::Finished| size.width.mm() * size.height.mm() * size.gusset.mm();
+                        let room = |size: &Finished| size.width.mm() * size.height.mm() * size.gusset.mm();
                         room(other) > room(&own) * 1.000_001
                     }
                 });
@@ -170,6 +174,20 @@ proptest! {
                 if *best == Best::Tall {
                     prop_assert!(own.gusset * 3 >= own.width);
                 }
+            }
+            // The deepest that folds flat does, planned with its fold-flat lines; none that is deeper does.
+            let flat = |member: &Member| {
+                let lines = GussetCrease::FoldFlat { across: Across::Back };
+                let scored = Brief { gusset_crease: lines, ..member.brief.clone() };
+                Plan::new(&scored).is_ok_and(|plan| plan.is_ready() && plan.proof.flat.is_some())
+            };
+            let deep = family.best.iter().find(|(best, _)| *best == Best::Deep).map(|(_, at)| *at);
+            if let Some(deep) = deep {
+                prop_assert!(flat(&family.members[deep]), "{} {:?}", family.build, sizes[deep]);
+            }
+            let deeper = sizes.iter().enumerate().filter(|(_, size)| bag(size) && deep.is_none_or(|deep| size.gusset > sizes[deep].gusset));
+            for (at, _) in deeper.step_by(7).take(6).filter(|_| family.brief.build.has_gussets()) {
+                prop_assert!(!flat(&family.members[at]), "{} {:?} folds flat too", family.build, sizes[at]);
             }
         }
     }

@@ -213,12 +213,17 @@ proptest! {
             prop_assert_eq!(makes.marked, guide.widths.contains(&makes.width));
             prop_assert!(plan.verdicts.iter().all(|verdict| verdict.level != Level::Blocks || blocked.contains(&verdict.code)));
             scores_the_net(&plan);
-            // As tall as that it fits; taller by a groove it does not, whichever way the sheet may lie.
+            // As tall as that it is made from so many sheets; taller by a groove it is not, whichever way the sheet may lie.
             let at = |height: Length, turned: bool| {
                 let mut taller = makes.brief.clone();
                 taller.finished.height = height;
                 taller.sheet.turned ^= turned;
-                Plan::new(&taller).is_ok_and(|plan| plan.layout.fits())
+                Plan::new(&taller).is_ok_and(|plan| {
+                    let new = |verdict: &&wide_fold_core::verdict::Verdict| {
+                        verdict.level == Level::Blocks && !blocked.contains(&verdict.code)
+                    };
+                    plan.layout.fits() && plan.layout.sheet_count() <= makes.sheets && !plan.verdicts.iter().any(|verdict| new(&verdict))
+                })
             };
             prop_assert!(at(makes.tallest, false));
             let ways = if brief.sheet.directional { 1 } else { 2 };

@@ -66,7 +66,7 @@ proptest! {
             prop_assert!(Plan::new(&made).unwrap().is_ready());
             // Cut all together from the paper there is.
             let groups = by_paper(&[Copies { name: "", brief: made.clone(), copies: own.bags }]);
-            let laid = made.sheet.as_laid();
+            let laid = made.sheet.size();
             prop_assert_eq!(groups.len(), 1);
             let area: i128 = groups[0].wanted.iter().map(|part| part.size.area() * i128::from(part.count)).sum();
             prop_assert!(area <= laid.area() * i128::from(paper.count));

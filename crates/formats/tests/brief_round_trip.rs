@@ -9,7 +9,7 @@ use wide_fold_core::brief::{
     Stands, Stops, Top,
 };
 use wide_fold_core::brief::{Extra, Extras};
-use wide_fold_core::gift::{Gift, Lies, Thing, Together};
+use wide_fold_core::gift::{Gift, Lie, Lies, Thing, Together};
 use wide_fold_core::mass::Mass;
 use wide_fold_core::sheet::Printed;
 use wide_fold_core::{Brief, Guide, Length, Plan, Sheet, Unit};
@@ -108,11 +108,11 @@ prop_compose! {
             4 => Thing::Flat { width: n(w), height: n(h), thick: n(tab) },
             _ => Thing::Odd { widest: n(w), deepest: n(d), tallest: n(h) },
         };
-        let together = if flags[0] { Together::Stacked } else { Together::SideBySide };
+        let together = [Together::Stacked, Together::SideBySide, Together::TwoRows][kind % 3];
         let gift = Gift {
             things: vec![thing; 1 + crease],
             together,
-            lies: if flags[1] { Lies::NONE.with(crease) } else { Lies::NONE },
+            lies: if flags[1] { Lies::NONE.with(crease, Lie::ALL[kind % 3]).with(0, Lie::ALL[w as usize % 3]) } else { Lies::all(crease) },
             turned: flags[2],
             room: flags[3].then(|| n(notch)),
             headroom: flags[4].then(|| n(tab)),

@@ -3,14 +3,15 @@
 use crate::brief::Finished;
 use crate::budget::Budget;
 use crate::figures::Figures;
-use crate::fit::{headroom, poses, sized};
-use crate::gift::{Gift, Lies, Thing};
-use crate::paper::Paper;
+use crate::fit::{headroom, lying, poses, sized};
+use crate::gift::{Gift, Lie, Lies, Thing};
+use crate::paper::{Paper, Stock};
 use crate::plane::Size;
-use crate::text::list;
+use crate::text::{list, sheets};
 use crate::verdict::gift::mouth;
+use crate::verdict::{Level, blocks};
 use crate::ways::{Way, best_with_gussets};
-use crate::{Brief, Length, Unit};
+use crate::{Brief, Length, Plan, Sheet, Unit};
 
 /// A bag for a gift.
 #[derive(Clone, Debug)]
@@ -53,21 +54,41 @@ pub fn from_gift(
     budget: &Budget<'_>,
 ) -> Vec<Fit> {
     let mut found: Vec<Fit> = Vec::new();
+    let mut of_no_paper: Option<Fit> = None;
     for gift in looked_at(gift, stand, habits) {
         let asked = Brief { finished: sized(habits, &gift), gift: Some(gift.clone()), ..habits.clone() };
         if asked.check().is_err() {
             continue;
         }
         let way = best_with_gussets(&asked, papers, budget);
+        let why_not = if way.is_some() { None } else { of_none(&asked, budget) };
         let brief = way.as_ref().map_or(asked, |way| way.brief.clone());
-        let says = says(&gift, &brief, way.as_ref());
-        found.push(Fit { brief, way, says, saves: None });
+        let mut says = says(&gift, &brief, way.as_ref());
+        let is_of_none = why_not.is_some();
+        match (&way, why_not) {
+            (Some(_), _) => {}
+            (None, Some(why)) => says.push(format!("No paper at all makes it: {why}.")),
+            (None, None) => says.push("None of your papers makes it.".to_owned()),
+        }
+        let fit = Fit { brief, way, says, saves: None };
+        if is_of_none {
+            of_no_paper.get_or_insert(fit);
+        } else {
+            found.push(fit)
+        }
+    }
+    // What no paper makes is shown only where nothing else is, with the reason.
+    if found.is_empty() {
+        found.extend(of_no_paper);
     }
     let rank = |fit: &Fit| {
         let lying = fit.brief.gift.as_ref().is_some_and(|gift| gift.lies.any());
         let sheets = fit.way.as_ref().map_or(u32::MAX, |way| way.sheets);
         let has_paper = fit.way.as_ref().is_some_and(|way| way.enough);
-        (!has_paper, sheets, lying, fit.brief.finished.width < fit.brief.finished.gusset)
+        // A roll is always one piece of paper: what counts is how long a piece.
+        let roll = fit.way.as_ref().filter(|way| papers[way.paper].kind == Stock::Roll);
+        let length = roll.map_or(Length::ZERO, |way| way.brief.sheet.height);
+        (!has_paper, sheets, length, lying, fit.brief.finished.width < fit.brief.finished.gusset)
     };
     found.sort_by_key(rank);
     if let Some(best) = found.first_mut()
@@ -78,12 +99,21 @@ pub fn from_gift(
     found
 }
 
+/// The words within a sentence.
+fn lowered(text: &str) -> String {
+    let mut chars = text.chars();
+    chars.next().map_or_else(String::new, |first| first.to_lowercase().chain(chars).collect())
+}
+
 /// Of several things there are more ways to lie than anyone looks at: those whose bags take least paper, and the way they lie as it is.
 const MOST_POSES: usize = 6;
 
 fn looked_at(gift: &Gift, stand: Lies, habits: &Brief) -> Vec<Gift> {
     let mut all = poses(gift);
-    all.retain(|pose| (0..gift.things.len()).all(|number| !(stand.of(number) && pose.lies.of(number))));
+    all.retain(|pose| {
+        (0..gift.things.len())
+            .all(|number| stand.of(number) == Lie::Stands || pose.lies.of(number) == Lie::Stands)
+    });
     let paper = |pose: &Gift| {
         let Finished { width, height, gusset } = sized(habits, pose);
         Size::new(width + gusset, height + gusset).area()
@@ -134,8 +164,6 @@ fn saving(
         .into_iter()
         .flatten()
         .collect();
-        let many =
-            |sheets: u32| if sheets == 1 { "one sheet".to_owned() } else { format!("{sheets} sheets") };
         let gains = match now.map(|now| now - best.sheets) {
             None => "as it is there is not the paper for it".to_owned(),
             Some(1) => "one sheet is saved".to_owned(),
@@ -145,7 +173,7 @@ fn saving(
             "With {} it is {} and takes {}: {gains}.",
             list(&given),
             figures.size(&best.brief),
-            many(best.sheets)
+            sheets(best.sheets)
         );
         return Some(Saving { says, brief: best.brief });
     }
@@ -156,23 +184,7 @@ fn says(gift: &Gift, brief: &Brief, way: Option<&Way>) -> Vec<String> {
     let figures = Figures::of(brief);
     let (block, size) = (gift.block(), brief.finished);
     let above = gift.headroom.unwrap_or_else(|| headroom(brief));
-    let flat = gift.things.iter().all(|thing| matches!(thing, Thing::Flat { .. }));
-    let count = gift.things.len();
-    let on_side: Vec<String> = gift
-        .things
-        .iter()
-        .enumerate()
-        .filter(|(number, _)| gift.lies.of(*number))
-        .map(|(_, thing)| thing.name().to_owned())
-        .collect();
-    let lies = match (on_side.len(), flat) {
-        (0, _) if count == 1 => "Standing".to_owned(),
-        (0, _) => "All standing".to_owned(),
-        (lying, _) if lying < count => format!("With {} laid on its side", list(&on_side)),
-        (_, true) => "Lying flat".to_owned(),
-        (1, false) => "On its side".to_owned(),
-        (_, false) => "All on their sides".to_owned(),
-    };
+    let lies = lying(gift);
     let mut says = vec![format!(
         "{lies} it takes {} × {}; {} is left free on every side and {} above.",
         figures.say(block.width),
@@ -193,11 +205,25 @@ fn says(gift: &Gift, brief: &Brief, way: Option<&Way>) -> Vec<String> {
         if passes { "goes through" } else { "does not go through" }
     ));
     says.push(girth(gift, brief, figures));
-    match way {
-        Some(way) => says.extend(way.warns.iter().map(|warns| format!("{warns}."))),
-        None => says.push("None of your papers makes it.".to_owned()),
-    }
+    says.extend(way.into_iter().flat_map(|way| &way.warns).map(|warns| format!("{warns}.")));
     says
+}
+
+/// Why no paper makes it, however large, in words; nothing if one would.
+fn of_none(asked: &Brief, budget: &Budget<'_>) -> Option<String> {
+    let ample = Sheet { width: Sheet::LARGEST, height: Sheet::LARGEST, turned: false, ..asked.sheet.clone() };
+    let own = Brief { sheet: ample.clone(), side_sheet: None, ..asked.clone() };
+    if blocks(&own).is_empty() {
+        return None;
+    }
+    let paper =
+        Paper { name: String::new(), kind: Stock::Sheets, sheet: ample, count: 1, grain: None, price: None };
+    if best_with_gussets(asked, std::slice::from_ref(&paper), budget).is_some() {
+        return None;
+    }
+    let plan = Plan::new(&own).ok()?;
+    let verdict = plan.verdicts.iter().find(|verdict| verdict.level == Level::Blocks)?;
+    Some(lowered(&verdict.title))
 }
 
 /// The rule of thumb beside what the paper really goes round, and why they part ways.

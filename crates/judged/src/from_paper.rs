@@ -4,11 +4,14 @@
 //! to be wasted. Every build so has a family of bags, one for every gusset on the board's grooves (of a flare, which has none, one
 //! for every pleat). Width and height are as large as the sheet allows, read off the net, down to a figure a ruler shows.
 
-use crate::brief::{Build, Finished, GoesRound, GussetCrease, Joins, Squares, half_inch};
+use crate::brief::{Across, Build, Finished, GoesRound, GussetCrease, Joins, Squares, half_inch};
 use crate::budget::Budget;
 use crate::builds::{BUILDS, suited};
+use crate::draft::Draft;
+use crate::folded::Folded;
 use crate::net::flat_size;
 use crate::plane::Size;
+use crate::proof::Proof;
 use crate::verdict::blocks;
 use crate::{Brief, Length, Net, Ruler, Sheet, Unit};
 use std::collections::BTreeSet;
@@ -48,7 +51,7 @@ pub enum Best {
     Tall,
     /// The one whose face is nearest to a square.
     Square,
-    /// The deepest that still folds flat: no deeper than wide (common practice).
+    /// The deepest that folds flat once its fold-flat lines are scored: it is folded to see.
     Deep,
     /// The one that holds most.
     Roomy,
@@ -333,10 +336,28 @@ fn room(Finished { width, height, gusset }: Finished) -> i128 {
     [width, height, gusset].iter().map(|length| i128::from(length.units() / 1_000)).product()
 }
 
+/// Lower than that, or than half of what is narrower, face or gusset, it is a tray and no bag to stand out (our choice).
+const LOW: Length = Length::INCH;
+
+fn stands_out(Finished { width, height, gusset }: Finished) -> bool {
+    height >= LOW && height * 2 >= width.min(gusset)
+}
+
+/// True if the bag folds flat once its fold-flat lines are scored, and nothing speaks against them.
+fn folds_flat(brief: &Brief) -> bool {
+    let flat = GussetCrease::FoldFlat { across: Across::Back };
+    let scored = Brief { gusset_crease: flat, ..brief.clone() };
+    Draft::new(&scored).is_ok_and(|draft| {
+        blocks(&scored).is_empty() && Proof::new(&scored, &draft.net, &Folded::new(&draft.net)).flat.is_some()
+    })
+}
+
 /// Those that stand out; of equals the first.
 fn best(members: &[Member]) -> Vec<(Best, usize)> {
     let has_gussets = members.first().is_some_and(|member| member.brief.build.has_gussets());
-    let sizes = || members.iter().map(|member| member.brief.finished).enumerate();
+    let sizes = || {
+        members.iter().map(|member| member.brief.finished).enumerate().filter(|(_, size)| stands_out(*size))
+    };
     let first_most = |found: Vec<(usize, i128)>| {
         let most = found.iter().map(|(_, worth)| *worth).max()?;
         found.into_iter().find(|(_, worth)| *worth == most).map(|(index, _)| index)
@@ -347,11 +368,13 @@ fn best(members: &[Member]) -> Vec<(Best, usize)> {
     if has_gussets {
         let stands = sizes().filter(|(_, size)| size.gusset * 3 >= size.width);
         let tall = stands.map(|(at, size)| (at, i128::from(size.height.units()))).collect();
-        let flat = sizes().filter(|(_, size)| size.gusset <= size.width);
-        let deep = flat.map(|(at, size)| (at, i128::from(size.gusset.units()))).collect();
+        let mut flat: Vec<(usize, Finished)> =
+            sizes().filter(|(_, size)| size.gusset <= size.width).collect();
+        flat.sort_by_key(|(_, size)| std::cmp::Reverse(size.gusset));
+        let deep = flat.into_iter().map(|(at, _)| at).find(|at| folds_flat(&members[*at].brief));
         let roomy = sizes().map(|(at, size)| (at, room(size))).collect();
         best.insert(0, (Best::Tall, first_most(tall)));
-        best.push((Best::Deep, first_most(deep)));
+        best.push((Best::Deep, deep));
         best.push((Best::Roomy, first_most(roomy)));
     }
     best.into_iter().filter_map(|(best, at)| Some((best, at?))).collect()

@@ -6,6 +6,7 @@ use crate::figures::Figures;
 use crate::net::flat_size;
 use crate::verdict::{blocks, blocks_nothing_new};
 use crate::{Brief, Guide, Length, Sheet};
+use std::cmp::Reverse;
 
 /// A bag a guide makes of the sheet of a brief.
 #[derive(Clone, Debug, PartialEq, Eq)]
@@ -18,7 +19,7 @@ pub struct Makes {
     pub marked: bool,
     /// Sheets it takes.
     pub sheets: u32,
-    /// How tall it can be at most, on a groove of the board.
+    /// How tall it can be at most, on a groove of the board, from so many sheets: that bag can be made too.
     pub tallest: Length,
     /// The bag: as tall as was asked for, or as tall as it can be.
     pub brief: Brief,
@@ -104,26 +105,59 @@ fn sheets(sheet: &Sheet) -> Vec<Sheet> {
     [sheet.clone()].into_iter().chain(turned).collect()
 }
 
-/// A bag of that width; nothing if its pieces fit no sheet, or something blocks it that does not block the brief as it is.
+/// A bag of that width, on the sheet as it lies best: of the fewest sheets, and of those the tallest; nothing if its pieces fit no
+/// sheet, or something blocks it that does not block the brief as it is.
 fn make(brief: &Brief, guide: &Guide, build: Build, width: Length, blocked: &[&str]) -> Option<Makes> {
-    let tall = |sheet: Sheet| {
-        let fitted = guide.fitted(&Brief { sheet, side_sheet: None, ..brief.clone() }, build, width);
-        fitted.check().ok()?;
-        let (laid, piece) = (fitted.sheet.as_laid(), flat_size(&fitted));
-        let above_and_below = piece.height - fitted.finished.height;
-        let tallest = (laid.height - above_and_below).floor_to(fitted.board.groove);
-        (piece.width <= laid.width && tallest.is_positive()).then_some((tallest, fitted))
+    let on = |sheet: Sheet| {
+        let mut made = guide.fitted(&Brief { sheet, side_sheet: None, ..brief.clone() }, build, width);
+        made.check().ok()?;
+        let (laid, piece) = (made.sheet.as_laid(), flat_size(&made));
+        let above_and_below = piece.height - made.finished.height;
+        let most = (laid.height - above_and_below).floor_to(made.board.groove);
+        if piece.width > laid.width || !most.is_positive() {
+            return None;
+        }
+        made.finished.height = made.finished.height.min(most);
+        if !blocks_nothing_new(&made, blocked) {
+            return None;
+        }
+        let draft = Draft::new(&made).ok()?;
+        let (fits, sheets) = (draft.layout().fits(), draft.layout().sheet_count());
+        let marked = guide.widths.contains(&width);
+        let tallest = tallest_of(&made, most, sheets, blocked);
+        fits.then_some(Makes {
+            width,
+            pair: build == Build::CornerPair,
+            marked,
+            sheets,
+            tallest,
+            brief: made,
+        })
     };
-    let (tallest, mut made) = sheets(&brief.sheet)
-        .into_iter()
-        .filter_map(tall)
-        .max_by_key(|(tallest, made)| (*tallest, !made.sheet.turned))?;
-    made.finished.height = made.finished.height.min(tallest);
-    if !blocks_nothing_new(&made, blocked) {
-        return None;
+    let ways = sheets(&brief.sheet).into_iter().filter_map(on);
+    ways.min_by_key(|makes| (makes.sheets, Reverse(makes.tallest), makes.brief.sheet.turned))
+}
+
+/// The tallest such bag, on a groove and no taller than `most`, that takes no more sheets and that nothing new blocks; as tall as it is
+/// if none is taller.
+fn tallest_of(made: &Brief, most: Length, sheets: u32, blocked: &[&str]) -> Length {
+    let groove = made.board.groove;
+    let own = made.finished.height.floor_to(groove);
+    let at = |step: i64| {
+        let mut taller = made.clone();
+        taller.finished.height = own + groove * step;
+        taller
+    };
+    let takes_no_more = |step: i64| {
+        Draft::new(&at(step))
+            .is_ok_and(|draft| draft.layout().fits() && draft.layout().sheet_count() <= sheets)
+    };
+    // A taller bag never takes fewer sheets.
+    let (mut low, mut high) = (0, (most - own).units() / groove.units());
+    while low < high {
+        let middle = (low + high + 1) / 2;
+        if takes_no_more(middle) { low = middle } else { high = middle - 1 }
     }
-    let draft = Draft::new(&made).ok()?;
-    let (fits, sheets) = (draft.layout().fits(), draft.layout().sheet_count());
-    let marked = guide.widths.contains(&width);
-    fits.then_some(Makes { width, pair: build == Build::CornerPair, marked, sheets, tallest, brief: made })
+    let found = (1..=low).rev().find(|step| blocks_nothing_new(&at(*step), blocked));
+    found.map_or(made.finished.height, |step| own + groove * step)
 }

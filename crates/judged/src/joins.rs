@@ -10,7 +10,7 @@ mod ring;
 
 use crate::brief::{AllRound, Build, Cuts, Joins, Place, Places};
 use crate::figures::Figures;
-use crate::layout::rows_needed;
+use crate::layout::sheets_needed;
 use crate::net::sizes_and_faces;
 use crate::plane::Size;
 use crate::{Brief, Length};
@@ -268,7 +268,15 @@ pub fn judge(brief: &Brief, cuts: Cuts) -> Option<Joining> {
             }
             let sizes: Vec<Size> =
                 (0..rows).flat_map(|_| [lower, upper].map(|tall| Size::new(width, tall))).collect();
-            (rows_needed(&sizes, Size::new(width, height)) as usize, whole + brief.tab)
+            let in_rows = sheets_needed(&sizes, Size::new(width, height));
+            // Rows as wide as the sheet; piece by piece, lower and upper ones side by side, they may take fewer.
+            let sheets = if in_rows > fewest_sheets(brief, cuts) {
+                let [own, _] = by_paper(brief, cuts);
+                in_rows.min(sheets_needed(&own, Size::new(width, height)))
+            } else {
+                in_rows
+            };
+            (sheets as usize, whole + brief.tab)
         }
     };
     let round: Length = widths.as_slice().iter().copied().sum();
@@ -300,7 +308,7 @@ fn judge_by_size(brief: &Brief, cuts: Cuts) -> Option<Joining> {
         if !sizes.iter().all(|size| size.fits_in(sheet)) {
             return None;
         }
-        let needed = rows_needed(sizes, sheet);
+        let needed = sheets_needed(sizes, sheet);
         sheets += needed;
         paper += sheet.area() * i128::from(needed);
         used += sizes.iter().map(|size| size.area()).sum::<i128>();

@@ -4,7 +4,7 @@ use crate::brief::{Build, Finished};
 use crate::budget::Budget;
 use crate::draft::Draft;
 use crate::joins;
-use crate::layout::rows_needed;
+use crate::layout::sheets_needed;
 use crate::net::piece_sizes;
 use crate::verdict::{blocks, blocks_nothing_new};
 use crate::{Brief, Length};
@@ -309,7 +309,7 @@ fn effort(brief: &Brief) -> Option<Effort> {
     let sizes = piece_sizes(brief);
     let sheet = brief.sheet.as_laid();
     let fits = sizes.iter().all(|size| size.fits_in(sheet));
-    fits.then(|| Effort { sheets: rows_needed(&sizes, sheet), joins: sizes.len() })
+    fits.then(|| Effort { sheets: sheets_needed(&sizes, sheet), joins: sizes.len() })
 }
 
 fn off_groove(brief: &Brief) -> usize {

@@ -85,6 +85,13 @@ pub struct BagPart {
     pub piece: Option<usize>,
 }
 
+impl BagPart {
+    /// Its size with the paper upright, whichever way the bag lies on it.
+    pub fn upright(&self, brief: &Brief) -> Size {
+        if brief.sheet_for(!self.side).turned { self.size.turned() } else { self.size }
+    }
+}
+
 /// Everything one bag is cut into: pieces and the small parts wanted with them.
 pub fn parts(brief: &Brief) -> Vec<BagPart> {
     let fitted = Fitted::of(brief);
@@ -112,7 +119,8 @@ pub fn parts(brief: &Brief) -> Vec<BagPart> {
     parts
 }
 
-/// Everything the bags are cut from, paper by paper: pieces and the small parts wanted with them.
+/// Everything the bags are cut from, paper by paper: pieces and the small parts wanted with them. Sheets are upright, whichever way a
+/// bag lies on them; of a paper without a direction every part may be turned by itself.
 ///
 /// ```
 /// use wide_fold_asked::{Brief, Length};
@@ -126,8 +134,10 @@ pub fn by_paper(bags: &[Copies<'_>]) -> Vec<Group> {
     for Copies { name, brief, copies } in bags {
         for part in parts(brief) {
             let sheet = brief.sheet_for(!part.side);
-            let wanted = Wanted { size: part.size, may_turn: part.may_turn, count: part.count * copies };
-            group(&mut groups, sheet).want(name, part.name, wanted);
+            let may_turn = part.may_turn || !sheet.directional;
+            let wanted = Wanted { size: part.upright(brief), may_turn, count: part.count * copies };
+            let upright = Sheet { turned: false, ..sheet.clone() };
+            group(&mut groups, &upright).want(name, part.name, wanted);
         }
     }
     groups
@@ -168,5 +178,19 @@ mod tests {
             [of("Vase", "bag", 3), of("Vase", "tag", 3), of("Vase: tag", "face and gusset", 6)]
         );
         assert_eq!(groups[1].bags, ["Small"]);
+    }
+
+    #[test]
+    fn turned_or_not_it_is_the_same_paper() {
+        let mut upright = Brief::new(Length::inches(3), Length::inches(5), Length::eighths(12));
+        (upright.sheet.width, upright.sheet.directional) = (Length::inches(11), false);
+        let mut turned = upright.clone();
+        turned.sheet.turned = true;
+        let copies = |name, brief: &Brief| Copies { name, brief: brief.clone(), copies: 1 };
+        let groups = by_paper(&[copies("Upright", &upright), copies("Turned", &turned)]);
+        assert_eq!((groups.len(), groups[0].sheet.turned), (1, false));
+        let sizes: Vec<(Size, bool)> =
+            groups[0].wanted.iter().map(|part| (part.size, part.may_turn)).collect();
+        assert_eq!(sizes[1], (sizes[0].0.turned(), true));
     }
 }

@@ -21,6 +21,7 @@ mod round;
 mod seam;
 mod search;
 mod thickness;
+mod turning;
 
 use crate::draft::Draft;
 use crate::passes::Pass;
@@ -200,6 +201,7 @@ fn findings(draft: &Draft) -> Vec<Finding> {
     let mut all = grave(draft);
     all.extend(groove::find(draft));
     all.extend(hand::find(draft));
+    all.extend(turning::find(draft));
     all
 }
 
@@ -255,11 +257,12 @@ fn first_that_holds(finding: &Finding, blocked: &[&str], way: Vec<Candidate>) ->
 fn holds(code: &str, blocked: &[&str], brief: &Brief) -> bool {
     let mended: Result<Draft, BriefFault> = Draft::new(brief);
     mended.is_ok_and(|draft| {
-        // What only folding shows never blocks, and no groove does: they are looked at only for their own sake.
+        // What only folding shows never blocks, and no groove and no turning does: they are looked at only for their own sake.
         let own: Option<Find> = match code.split_once('.') {
             Some(("pattern", _)) => Some(pattern::seen),
             Some(("groove", _)) => Some(groove::find),
             Some(("hand", _)) => Some(hand::find),
+            Some(("turn", _)) => Some(turning::find),
             _ => None,
         };
         let stands = |other: &Finding| {

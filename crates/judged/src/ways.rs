@@ -12,7 +12,7 @@ use crate::draft::Draft;
 use crate::fittings::Fitted;
 use crate::folded::Folded;
 use crate::joins;
-use crate::layout::{Layout, rows_needed, rows_tall};
+use crate::layout::{Layout, rows_tall, sheets_needed};
 use crate::net::piece_sizes;
 use crate::paper::{Money, Paper, Stock};
 use crate::plane::Size;
@@ -320,7 +320,7 @@ fn from_paper(brief: &Brief, paper: &Paper) -> Option<Taken> {
     if !fits(&sizes, sheet) || !fits(&others, other) {
         return None;
     }
-    let beside = if others.is_empty() { 0 } else { rows_needed(&others, other) };
+    let beside = if others.is_empty() { 0 } else { sheets_needed(&others, other) };
     let area_beside = other.area() * i128::from(beside);
     let (brief, sheets, own) = match paper.kind {
         Stock::Roll => {
@@ -330,7 +330,7 @@ fn from_paper(brief: &Brief, paper: &Paper) -> Option<Taken> {
             (cut, 1, own)
         }
         _ => {
-            let sheets = rows_needed(&sizes, sheet);
+            let sheets = sheets_needed(&sizes, sheet);
             (brief.clone(), sheets, sheet.area() * i128::from(sheets))
         }
     };
@@ -343,7 +343,7 @@ fn off_the_roll(brief: &Brief, sizes: &[Size]) -> Option<Length> {
     let (turned, step) = (brief.sheet.turned, brief.board.groove);
     let length = if turned {
         // A longer stretch never takes more rows, so the shortest that will do is found by halving.
-        let will_do = |steps: i64| rows_needed(sizes, Size::new(step * steps, height)) == 1;
+        let will_do = |steps: i64| sheets_needed(sizes, Size::new(step * steps, height)) == 1;
         let all: Length = sizes.iter().map(|size| size.width).sum();
         let (mut least, mut most) = (1, all.ceil_to(step).units() / step.units());
         if !will_do(most) {

@@ -8,7 +8,7 @@ use crate::from_paper::{Parted, parted};
 use crate::layout::{Batch, Wanted};
 use crate::paper::{Paper, Stock};
 use crate::plane::Size;
-use crate::several::{Copies, by_paper};
+use crate::several::{BagPart, parts};
 use crate::ways::ways;
 use crate::{Brief, Length, Sheet};
 
@@ -100,9 +100,13 @@ pub fn mixes(habits: &Brief, papers: &[Paper], budget: &Budget<'_>) -> Vec<(usiz
 
 /// No more bags than there is paper for.
 fn by_area(brief: &Brief, paper: &Paper) -> u32 {
-    let groups = by_paper(&[Copies { name: "", brief: brief.clone(), copies: 1 }]);
-    let wanted: Vec<Wanted> = groups.into_iter().flat_map(|group| group.wanted).collect();
-    Pack::new(&wanted, paper.sheet.as_laid(), paper.count).map_or(0, |pack| pack.by_area())
+    Pack::new(&one_bag(brief, false), paper.sheet.as_laid(), paper.count).map_or(0, |pack| pack.by_area())
+}
+
+/// What one bag is cut into, as its sheet is laid.
+fn one_bag(brief: &Brief, turns: bool) -> Vec<Wanted> {
+    let one = |part: BagPart| Wanted { size: part.size, may_turn: part.may_turn || turns, count: part.count };
+    parts(brief).into_iter().map(one).collect()
 }
 
 fn of_paper(brief: &Brief, index: usize, paper: &Paper, budget: &Budget<'_>) -> Option<Yield> {
@@ -118,15 +122,8 @@ fn of_paper(brief: &Brief, index: usize, paper: &Paper, budget: &Budget<'_>) -> 
     let ways =
         ways.iter().filter(|way| way.beside == 0 && way.brief.build.has_base() == brief.build.has_base());
     for (rank, way) in ways.enumerate() {
-        let groups = by_paper(&[Copies { name: "", brief: way.brief.clone(), copies: 1 }]);
-        let [group] = groups.as_slice() else { continue };
         // Where the pattern has no up and no grain is known, pieces are turned one by one as a run turns them.
-        let turns = !paper.sheet.directional && paper.grain.is_none();
-        let wanted: Vec<Wanted> = group
-            .wanted
-            .iter()
-            .map(|part| Wanted { may_turn: part.may_turn || turns, ..part.clone() })
-            .collect();
+        let wanted = one_bag(&way.brief, !paper.sheet.directional && paper.grain.is_none());
         // Of a roll all that is left is one sheet; the way knows only the length that one bag takes.
         let whole = match paper.kind {
             Stock::Roll => Sheet { turned: way.brief.sheet.turned, ..paper.sheet.clone() }.as_laid(),

@@ -4,6 +4,7 @@ mod batch;
 mod bounds;
 mod columns;
 mod exact;
+mod fewest;
 mod greedy;
 mod guillotine;
 mod pattern;
@@ -16,8 +17,9 @@ use crate::pieces::Piece;
 use crate::plane::Size;
 use crate::{Brief, Length};
 pub use batch::{Batch, Wanted};
-use rows::rows;
-pub use rows::{rows_needed, rows_tall};
+use fewest::fewest;
+pub use fewest::sheets_needed;
+pub use rows::rows_tall;
 
 /// Pieces placed on sheets.
 #[derive(Clone, Debug, PartialEq, Eq)]
@@ -173,9 +175,9 @@ impl Layout {
             let own = |wanted: bool| -> Vec<usize> {
                 (0..pieces.len()).filter(|piece| side(&pieces[*piece]) == wanted).collect()
             };
-            let mut sheets = rows(pieces, &own(false), brief.sheet.as_laid());
+            let mut sheets = fewest(pieces, &own(false), brief.sheet.as_laid());
             if let Some(other) = &brief.side_sheet {
-                let sides = rows(pieces, &own(true), Size::new(other.width, other.height)).into_iter();
+                let sides = fewest(pieces, &own(true), Size::new(other.width, other.height)).into_iter();
                 sheets.extend(sides.map(|sheet| SheetCut { side: true, ..sheet }));
             }
             return Self::filled(brief, fitted, sheets);

@@ -1,6 +1,6 @@
 //! The same bag on another sheet: in proportion, every figure on the board's grooves.
 
-use crate::brief::{BaseHabit, Build, Finished, SMALL_TAB, Stands};
+use crate::brief::{BaseHabit, Build, Finished, Joins, SMALL_TAB, Stands};
 use crate::net::flat_size;
 use crate::{Brief, Length, Sheet};
 
@@ -60,6 +60,37 @@ pub fn on_sheet<'a>(brief: &'a Brief, sheet: &'a Sheet) -> impl Iterator<Item = 
     };
     let steps = sheet.as_laid().width.units() / groove.units();
     (1..=steps).rev().map(move |step| scaled(groove * step)).filter(fits)
+}
+
+/// What of a bag that was rescaled is not in proportion, and by how much: a measure by its name, what it has more or less than its
+/// share. Scores lie on grooves and a tab keeps its width, so there is nearly always something; differences a ruler does not show are
+/// left out.
+pub fn off_proportion(brief: &Brief, scaled: &Brief) -> Vec<(&'static str, Length)> {
+    let (from, to) = (brief.finished, scaled.finished);
+    let pleat = |brief: &Brief| match brief.build {
+        Build::PleatedFlare { pleat, .. } => pleat,
+        Build::Wrap
+        | Build::CornerPair
+        | Build::CradlePair { .. }
+        | Build::FoldedBase { .. }
+        | Build::Joined { .. } => Length::ZERO,
+    };
+    let top = if brief.top.flap().is_some() { "closing flap" } else { "hem" };
+    let gusset =
+        |size: Finished, brief: &Brief| if brief.build.has_gussets() { size.gusset } else { Length::ZERO };
+    let flap = |brief: &Brief| if brief.build.has_slit_flaps() { brief.flap() } else { Length::ZERO };
+    let tab = |brief: &Brief| if brief.joins == Joins::Tabs { brief.tab } else { Length::ZERO };
+    let all = [
+        ("height", from.height, to.height),
+        ("gusset", gusset(from, brief), gusset(to, scaled)),
+        (top, brief.top.depth(), scaled.top.depth()),
+        ("base flaps", flap(brief), flap(scaled)),
+        ("pleats", pleat(brief), pleat(scaled)),
+        ("tab", tab(brief), tab(scaled)),
+    ];
+    let ruler = Length::sixty_fourths(1);
+    let off = all.into_iter().map(|(name, from_, now)| (name, now - from_.scaled(to.width, from.width)));
+    off.filter(|(_, off)| off.abs() >= ruler).collect()
 }
 
 #[cfg(test)]

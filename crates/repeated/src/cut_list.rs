@@ -95,7 +95,7 @@ pub fn cut_lists(
             };
             let grain = paper.is_some_and(|paper| papers[paper].grain.is_some());
             // Seen with the paper upright, whichever way the bag lies on it.
-            let size = if laid.turned { cut.size.turned() } else { cut.size };
+            let size = cut.upright(&own.brief);
             let may_turn = cut.may_turn || !upright.directional && !grain;
             let one = Wanted { size, may_turn, count };
             let known = groups.iter_mut().find(|group| match (group.paper, paper) {

@@ -2477,6 +2477,8 @@ export interface components {
         };
         /** @description What goes into a bag, as it is written. */
         GiftText: {
+            /** @description For every thing whether it is laid on its back, if one of them is. */
+            back?: boolean[];
             /** @description Room above; customary if left out. */
             headroom?: string | null;
             /** @description For every thing whether it is laid on its side, if only some of them are. */
@@ -3811,6 +3813,8 @@ export interface components {
             brief: components["schemas"]["BriefText"];
             /** @description True if the bag is cut from this sheet now and is as large as it can be. */
             chosen: boolean;
+            /** @description What of it is not in proportion, and by how much: `gusset 1⁄16 less, tab ¼ more`; empty if nothing is. */
+            off: string;
             /** @description Its pieces. */
             pieces: components["schemas"]["PieceView"][];
             /** @description The sheet: `6×6`. */
@@ -4566,7 +4570,7 @@ export interface components {
          * @description How several things are put together.
          * @enum {string}
          */
-        TogetherText: "side_by_side" | "stacked";
+        TogetherText: "side_by_side" | "stacked" | "two_rows";
         /**
          * @description A tool of the machine.
          * @enum {string}

@@ -3,7 +3,7 @@
 use super::FormatFault;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use wide_fold_core::gift::{Gift, Lies, Thing, Together, across_of_round};
+use wide_fold_core::gift::{Gift, Lie, Lies, Thing, Together, across_of_round};
 use wide_fold_core::{Length, Unit};
 
 /// What goes into a bag, as it is written.
@@ -23,6 +23,10 @@ pub struct GiftText {
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     #[schema(max_items = 6)]
     pub lies: Vec<bool>,
+    /// For every thing whether it is laid on its back, if one of them is.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[schema(max_items = 6)]
+    pub back: Vec<bool>,
     /// True if what is measured as depth lies along the width of the bag.
     #[serde(default)]
     pub turned: bool,
@@ -37,7 +41,7 @@ pub struct GiftText {
 choice! {
     /// How several things are put together.
     #[derive(Default)]
-    TogetherText = Together { #[default] SideBySide = Together::SideBySide, Stacked = Together::Stacked }
+    TogetherText = Together { #[default] SideBySide = Together::SideBySide, Stacked = Together::Stacked, TwoRows = Together::TwoRows }
 }
 
 /// One thing, with the measures of its shape. Something round is measured straight across, or once round it.
@@ -151,14 +155,22 @@ impl GiftText {
             };
             text.as_ref().map(read).transpose()
         };
-        if !self.lies.is_empty() && self.lies.len() != self.things.len() {
-            let sentence =
-                format!("Of {} things {} are said to lie or to stand.", self.things.len(), self.lies.len());
-            return Err(FormatFault { field: "lies".to_owned(), sentence });
+        for (field, lies) in [("lies", &self.lies), ("back", &self.back)] {
+            if !lies.is_empty() && lies.len() != self.things.len() {
+                let sentence =
+                    format!("Of {} things {} are said to lie or to stand.", self.things.len(), lies.len());
+                return Err(FormatFault { field: field.to_owned(), sentence });
+            }
         }
-        let lying = self.lies.iter().enumerate().take(wide_fold_core::gift::MOST_THINGS);
-        let some = lying.filter(|(_, lies)| **lies).fold(Lies::NONE, |all, (number, _)| all.with(number));
-        let lies = if self.lying { Lies::all(self.things.len()) } else { some };
+        let of = |lies: &[bool], number: usize| lies.get(number).copied().unwrap_or(false);
+        let lies = (0..self.things.len()).fold(Lies::NONE, |all, number| {
+            let lie = match (of(&self.back, number), self.lying || of(&self.lies, number)) {
+                (true, _) => Lie::Back,
+                (_, true) => Lie::Side,
+                _ => Lie::Stands,
+            };
+            all.with(number, lie)
+        });
         // No more are read than can be.
         let things = self.things.iter().enumerate().take(wide_fold_core::gift::MOST_THINGS + 1);
         let gift = Gift {
@@ -200,14 +212,17 @@ impl From<&Gift> for GiftText {
             things: gift.things.iter().map(thing).collect(),
             together: gift.together.into(),
             lying: gift.lies.any() && gift.lies == Lies::all(gift.things.len()),
-            lies: if gift.lies.any() && gift.lies != Lies::all(gift.things.len()) {
-                (0..gift.things.len()).map(|number| gift.lies.of(number)).collect()
-            } else {
-                Vec::new()
-            },
+            lies: if gift.lies == Lies::all(gift.things.len()) { Vec::new() } else { which(gift, Lie::Side) },
+            back: which(gift, Lie::Back),
             turned: gift.turned,
             room: gift.room.as_ref().map(say),
             headroom: gift.headroom.as_ref().map(say),
         }
     }
+}
+
+/// For every thing whether it lies so; nothing if none does.
+fn which(gift: &Gift, lie: Lie) -> Vec<bool> {
+    let all: Vec<bool> = (0..gift.things.len()).map(|number| gift.lies.of(number) == lie).collect();
+    if all.contains(&true) { all } else { Vec::new() }
 }

@@ -117,12 +117,8 @@ pub fn gift_in_space(brief: &Brief, net: &Net, folded: &Folded) -> Vec<Solid> {
             let spot = DVec3::new(low[0] + size[0] * a, low[1] + size[1] * b, low[2] + size[2] * c);
             pose.transform_point3(spot)
         };
-        let axis = match (thing, gift.lies.of(number), gift.turned) {
-            (Thing::Box { .. } | Thing::Flat { .. } | Thing::Odd { .. }, ..) => None,
-            (Thing::Ball { .. } | Thing::Bottle { .. }, ..) | (_, false, _) => Some(1),
-            (_, true, false) => Some(0),
-            (_, true, true) => Some(2),
-        };
+        // Turned about, what points along the width points to the back.
+        let axis = thing.axis(gift.lies.of(number)).map(|axis| if gift.turned { 2 - axis } else { axis });
         let faces = axis.map_or_else(of_box, |axis| of_rings(axis, &rings(thing)));
         let what = What::Gift;
         solids.extend(

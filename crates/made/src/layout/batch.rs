@@ -105,7 +105,13 @@ fn rank(sheets: &[SheetCut]) -> (usize, usize) {
 }
 
 /// The best of all rules for laying parts one after the other: the fewest sheets, and of those the fewest that differ.
-fn laid(parts: &[Lyings], counts: &[usize], size: Size, least: u32, budget: &Budget<'_>) -> Vec<SheetCut> {
+pub(super) fn laid(
+    parts: &[Lyings],
+    counts: &[usize],
+    size: Size,
+    least: u32,
+    budget: &Budget<'_>,
+) -> Vec<SheetCut> {
     let mut best: Option<(Vec<SheetCut>, (usize, usize))> = None;
     let total: usize = counts.iter().sum();
     for rule in RULES {

@@ -5,11 +5,6 @@ use crate::Length;
 use crate::pieces::Piece;
 use crate::plane::Size;
 
-/// How many sheets pieces of these sizes take in rows.
-pub fn rows_needed(sizes: &[Size], sheet: Size) -> u32 {
-    u32::try_from(stacks(sizes, sheet).len()).unwrap_or(u32::MAX)
-}
-
 /// How tall all rows are that pieces of these sizes take, one above the other.
 pub fn rows_tall(sizes: &[Size], width: Length) -> Length {
     let tall = |rows: Vec<Vec<usize>>| rows.iter().map(|row| sizes[row[0]].height).sum::<Length>();
@@ -18,7 +13,7 @@ pub fn rows_tall(sizes: &[Size], width: Length) -> Length {
 
 /// The sizes on as few sheets as rows take, sheet by sheet, row by row: in rows of one height, or with pieces of several
 /// heights side by side where that takes fewer.
-fn stacks(sizes: &[Size], Size { width, height }: Size) -> Vec<Vec<Vec<usize>>> {
+pub(super) fn stacks(sizes: &[Size], Size { width, height }: Size) -> Vec<Vec<Vec<usize>>> {
     let on_sheets = |rows: Vec<Vec<usize>>| -> Vec<Vec<Vec<usize>>> {
         let heights: Vec<Length> = rows.iter().map(|row| sizes[row[0]].height).collect();
         let stacks = pack(&heights, height).into_iter();
@@ -267,9 +262,9 @@ mod tests {
     #[case(&[(6, 6), (6, 5), (12, 1)], 1)]
     // Only mixed: 6 + 6 of two rows, where three heights would stand 6 + 5 + 4 high.
     #[case(&[(6, 6), (6, 5), (6, 4), (6, 4)], 1)]
-    fn sheets_in_rows(#[case] sizes: &[(i64, i64)], #[case] sheets: u32) {
+    fn sheets_in_rows(#[case] sizes: &[(i64, i64)], #[case] sheets: usize) {
         let sheet = Size::new(Length::inches(12), Length::inches(12));
-        assert_eq!(rows_needed(&inches(sizes), sheet), sheets);
+        assert_eq!(stacks(&inches(sizes), sheet).len(), sheets);
     }
 
     proptest! {

@@ -6,8 +6,9 @@ use serde::Serialize;
 use utoipa::ToSchema;
 use wide_fold_core::builds::same_kind;
 use wide_fold_core::offers::{BuildOffer, builds, on_sheet};
+use wide_fold_core::rescale::off_proportion;
 use wide_fold_core::sheet::{COMMON_SIZES, CommonSize};
-use wide_fold_core::{Brief, Net, Sheet, pieces};
+use wide_fold_core::{Brief, Length, Net, Sheet, Unit, pieces};
 use wide_fold_formats::BriefText;
 
 /// One way to build the bag.
@@ -50,6 +51,8 @@ pub struct RescaledView {
     pub sheet: String,
     /// `1¾ × 3 × ⅞`.
     pub size: String,
+    /// What of it is not in proportion, and by how much: `gusset 1⁄16 less, tab ¼ more`; empty if nothing is.
+    pub off: String,
     /// The brief scaled to it.
     pub brief: BriefText,
     /// True if the bag is cut from this sheet now and is as large as it can be.
@@ -75,12 +78,26 @@ impl RescaledView {
         Some(Self {
             sheet: size.name.to_owned(),
             size: scaled.finished_figures().join(" × "),
+            off: off(brief, &scaled),
             brief: BriefText::from(&scaled),
             chosen: scaled == *brief,
             pieces: pieces.iter().map(|piece| PieceView::new(piece, unit)).collect(),
             sheet_mm: [laid.width.mm(), laid.height.mm()],
         })
     }
+}
+
+/// What is not in proportion, to the next sixty-fourth or tenth of a millimetre.
+fn off(brief: &Brief, scaled: &Brief) -> String {
+    let ruler = match brief.unit {
+        Unit::Inch => Length::sixty_fourths(1),
+        Unit::Metric => Length::from_nm(100_000),
+    };
+    let told = |(name, off): (&'static str, Length)| {
+        let shown = off.abs().nearest(ruler);
+        format!("{name} {} {}", shown.figure(brief.unit), if off.is_positive() { "more" } else { "less" })
+    };
+    off_proportion(brief, scaled).into_iter().map(told).collect::<Vec<_>>().join(", ")
 }
 
 impl BuildView {

@@ -7,7 +7,7 @@ use utoipa::ToSchema;
 use wide_fold_core::brief::{Board, Fittings, half_inch};
 use wide_fold_core::budget::Budget;
 use wide_fold_core::from_gift::{Fit, from_gift};
-use wide_fold_core::gift::{Gift, Lies, MOST_THINGS};
+use wide_fold_core::gift::{Gift, Lie, Lies, MOST_THINGS};
 use wide_fold_core::mass::Mass;
 use wide_fold_core::paper::{Paper, Stock};
 use wide_fold_core::{Brief, Length, Plan, Unit};
@@ -96,9 +96,10 @@ impl FitText {
         });
         let paper = sheet.transpose()?.map(|sheet| Paper {
             name: sheet.name(unit),
-            kind: Stock::Sheets,
+            // Of a roll a length is cut off; of sheets there are as many as it takes.
+            kind: if sheet.rolled { Stock::Roll } else { Stock::Sheets },
+            count: if sheet.rolled { 1 } else { AS_MANY },
             sheet,
-            count: AS_MANY,
             grain: None,
             price: None,
         });
@@ -110,7 +111,7 @@ impl FitText {
     /// The things that have to stand.
     pub fn stand(&self) -> Lies {
         let all = self.stand.iter().enumerate().take(MOST_THINGS);
-        all.filter(|(_, stands)| **stands).fold(Lies::NONE, |all, (number, _)| all.with(number))
+        all.filter(|(_, stands)| **stands).fold(Lies::NONE, |all, (number, _)| all.with(number, Lie::Side))
     }
 }
 

@@ -221,7 +221,7 @@ impl BestView {
         let (name, says) = match best {
             Best::Tall => ("Tall", "the highest that stands: its gusset is a third of its face at least"),
             Best::Square => ("Square", "its face is nearest to a square"),
-            Best::Deep => ("Deep", "the deepest that can fold flat: no deeper than wide"),
+            Best::Deep => ("Deep", "the deepest that folds flat with fold-flat lines"),
             Best::Roomy => ("Roomy", "it holds most"),
         };
         Self { name, says, member }

@@ -12,7 +12,7 @@ use wide_fold_core::nearby::{Nearby, nearby};
 use wide_fold_core::offers;
 use wide_fold_core::paper::{Money, Paper, Stock};
 use wide_fold_core::several::{Copies, PartOf, by_paper};
-use wide_fold_core::text::quoted;
+use wide_fold_core::text::{quoted, sheets};
 use wide_fold_core::ways::{Way, differs, ways};
 use wide_fold_core::{Brief, Length, Plan, Sheet};
 use wide_fold_formats::{BriefText, FormatFault, PaperText};
@@ -282,10 +282,6 @@ impl NearbyView {
             brief: BriefText::from(&near.brief),
         }
     }
-}
-
-fn sheets(count: u32) -> String {
-    if count == 1 { "one sheet".to_owned() } else { format!("{count} sheets") }
 }
 
 /// Something left over, and what it is good for.

@@ -8,6 +8,7 @@ use wide_fold_core::Brief;
 use wide_fold_core::budget::Budget;
 use wide_fold_core::figures::Figures;
 use wide_fold_core::paper::Paper;
+use wide_fold_core::ways::differs;
 use wide_fold_core::yields::{Mixed, Yield, mixes, yields};
 use wide_fold_formats::brief_json::{BaseText, TopText, UnitText};
 use wide_fold_formats::{BriefText, FormatFault};
@@ -106,7 +107,8 @@ impl MixesView {
         let figures = Figures::of(habits);
         let size = |Mixed { part, yields }: Mixed| {
             let brief = part.brief?;
-            let bags = many(yields.bags);
+            let made = yields.brief.as_ref().map(|made| changed(made, &brief)).unwrap_or_default();
+            let bags = format!("{}{made}", many(yields.bags));
             let says = if yields.is_most() {
                 format!("{bags}; no more are possible.")
             } else {
@@ -151,8 +153,13 @@ impl YieldsView {
             (_, _, true) => format!("{} in all, and no more are possible.", many(bags)),
             (_, _, false) => format!("{} in all; at most {at_most} are possible.", many(bags)),
         };
-        Self { bags, says, papers: found.iter().map(|own| YieldView::new(own, papers)).collect() }
+        Self { bags, says, papers: found.iter().map(|own| YieldView::new(own, brief, papers)).collect() }
     }
+}
+
+/// What a bag is made otherwise than it was asked for, after a comma: `, base flaps 1¼ deep instead of 2`; empty if nothing is.
+fn changed(made: &Brief, asked: &Brief) -> String {
+    differs(made, asked).into_iter().map(|change| format!(", {change}")).collect()
 }
 
 /// `1 bag`, `4 bags`.
@@ -161,16 +168,22 @@ fn many(bags: u32) -> String {
 }
 
 impl YieldView {
-    fn new(own: &Yield, papers: &[Paper]) -> Self {
+    fn new(own: &Yield, asked: &Brief, papers: &[Paper]) -> Self {
         let paper = &papers[own.paper];
+        let made = own.brief.as_ref().map(|made| changed(made, asked)).unwrap_or_default();
         let says = match own.build {
             None if own.at_most == 0 => "It makes none.".to_owned(),
             None => format!("None was found; by its area at most {} are possible.", own.at_most),
             Some(build) if own.is_most() => {
-                format!("{}, {}; no more are possible.", many(own.bags), build.to_lowercase())
+                format!("{}, {}{made}; no more are possible.", many(own.bags), build.to_lowercase())
             }
             Some(build) => {
-                format!("{}, {}; at most {} are possible.", many(own.bags), build.to_lowercase(), own.at_most)
+                format!(
+                    "{}, {}{made}; at most {} are possible.",
+                    many(own.bags),
+                    build.to_lowercase(),
+                    own.at_most
+                )
             }
         };
         Self {

@@ -15,7 +15,7 @@ export function OtherSheets(props: {
   return (
     <section className="other-sheets" aria-labelledby="other-sheets-title">
       <h3 id="other-sheets-title">The same bag on another sheet</h3>
-      <p>In proportion, every score on a groove.</p>
+      <p>In proportion as far as every score lies on a groove; what is not, is said.</p>
       <Failed asked={asked} what="The bag on other sheets" />
       <ul>
         {(asked.data?.offered ?? []).map((other) => (
@@ -28,6 +28,9 @@ export function OtherSheets(props: {
               <Thumbnail pieces={other.pieces.slice(0, 1)} sheet={other.sheet_mm} width={84} height={64} />
               <strong>{other.sheet}</strong>
               <Figure text={other.size} />
+              <small>
+                <Figure text={other.off || "in proportion"} />
+              </small>
             </button>
           </li>
         ))}

@@ -12,13 +12,12 @@ import { sideAtFault, typedSheet, type Chosen } from "../../sheet/chosen";
 import { SheetChoice } from "../../sheet/SheetChoice";
 import { BagPicture } from "../../fold/BagPicture";
 import { Figure } from "../../words/Figure";
-import { asGift, EMPTY, SHAPES, type Typed } from "./shapes";
+import { asGift, EMPTY, MOST, oneByOne, SHAPES, TOGETHER, type Together, type Typed } from "./shapes";
 import { Rooms } from "./Rooms";
 import { ThingForm } from "./ThingForm";
 
 /** A measure that has stood for so many milliseconds is typed to its end. */
 const STANDS = 300;
-const MOST = 6;
 const ANY: Chosen = { name: "all my shelf", sheet: null };
 
 type Asked = Parameters<typeof fit>[0];
@@ -26,13 +25,14 @@ type Asked = Parameters<typeof fit>[0];
 export function GiftView() {
   const navigate = useNavigate();
   const [things, setThings] = useState<Typed[]>([EMPTY]);
-  const [stacked, setStacked] = useState(false);
+  const [together, setTogether] = useState<Together>("side_by_side");
   const [unit, setUnit] = useState<"inch" | "metric">("inch");
   const [weight, setWeight] = useState("");
   const [room, setRoom] = useState("");
   const [headroom, setHeadroom] = useState("");
   const [paper, setPaper] = useState<Chosen>(ANY);
-  const gift = asGift(things, stacked, room, headroom);
+  const gift = asGift(things, together, room, headroom);
+  const forms = oneByOne(things);
   // As text: the same words are the same question.
   const typed =
     gift &&
@@ -41,19 +41,20 @@ export function GiftView() {
       weight: weight.trim() || null,
       unit,
       sheet: typedSheet(paper),
-      stand: things.map(({ stands }) => stands ?? false),
+      stand: forms.map((form) => things[form]?.stands ?? false),
     });
   const asked = useStanding(typed, STANDS);
   const found = useQuery({
     queryKey: ["fit", asked],
-    queryFn: ({ signal }) => (asked ? fit(JSON.parse(asked) as Asked, signal) : null),
+    queryFn: ({ signal }) => (asked ? answered(JSON.parse(asked) as Asked, signal) : null),
     enabled: asked !== null,
     placeholderData: keepPreviousData,
   });
   const make = useMutation({ mutationFn: createBag, onSuccess: (bag) => navigate(`/bags/${bag.id}`) });
-  const problem = found.error instanceof Refused ? found.error.problem : null;
+  const refused = found.error instanceof Refused ? found.error : (found.data?.refused ?? null);
+  const problem = refused?.problem ?? null;
   const wrong = /^gift\.things\[(\d+)\]\.(\w+)$/.exec(problem?.field ?? "");
-  const fits = asked && !found.error ? (found.data ?? []) : [];
+  const fits = asked && !found.error ? (found.data?.fits ?? []) : [];
   return (
     <div className="shelf gift">
       <PageHead title="Start from what goes in" />
@@ -66,7 +67,8 @@ export function GiftView() {
               thing={thing}
               number={index + 1}
               alone={things.length === 1}
-              wrong={wrong && Number(wrong[1]) === index ? (wrong[2] ?? null) : null}
+              wrong={wrong && forms[Number(wrong[1])] === index ? (wrong[2] ?? null) : null}
+              most={MOST - forms.length + (thing.count ?? 1)}
               onChange={(next) => setThings(things.map((own, at) => (at === index ? next : own)))}
               onTake={() => setThings(things.filter((_, at) => at !== index))}
             />
@@ -74,10 +76,10 @@ export function GiftView() {
           <div className="gift-more">
             <Button
               variant="remedy"
-              disabled={things.length >= MOST}
-              onClick={() => setThings([...things, things.at(-1) ?? EMPTY])}
+              disabled={forms.length >= MOST}
+              onClick={() => setThings([...things, EMPTY])}
             >
-              Another like it
+              Something else beside it
             </Button>
             <label>
               <span>Measured in</span>
@@ -86,15 +88,15 @@ export function GiftView() {
                 <option value="metric">millimetres</option>
               </select>
             </label>
-            {things.length > 1 && (
+            {forms.length > 1 && (
               <label>
                 <span>Together</span>
-                <select
-                  value={stacked ? "stacked" : "side"}
-                  onChange={(event) => setStacked(event.target.value === "stacked")}
-                >
-                  <option value="side">side by side</option>
-                  <option value="stacked">one upon the other</option>
+                <select value={together} onChange={(event) => setTogether(event.target.value as Together)}>
+                  {Object.entries(TOGETHER).map(([name, says]) => (
+                    <option key={name} value={name}>
+                      {says}
+                    </option>
+                  ))}
                 </select>
               </label>
             )}
@@ -122,9 +124,9 @@ export function GiftView() {
           </div>
           <Rooms />
         </form>
-        {(found.error ?? make.error) && (
+        {(found.error ?? refused ?? make.error) && (
           <p className="alarm" role="alert">
-            {(found.error ?? make.error)?.message}
+            {(found.error ?? refused ?? make.error)?.message}
           </p>
         )}
         {!asked && <p className="gift-empty">Type its measures, and its bag is drawn here with it inside.</p>}
@@ -148,10 +150,23 @@ export function GiftView() {
   );
 }
 
+/** The bags for it. A weight that cannot be read takes nothing away: they are found without it, and it is said. */
+async function answered(
+  asked: Asked,
+  signal: AbortSignal,
+): Promise<{ fits: Fit[]; refused: Refused | null }> {
+  try {
+    return { fits: await fit(asked, signal), refused: null };
+  } catch (error) {
+    if (!(error instanceof Refused) || error.problem.field !== "weight") throw error;
+    return { fits: await fit({ ...asked, weight: null }, signal), refused: error };
+  }
+}
+
 /** What the bag is called until it is called otherwise. */
 const named = (things: Typed[]) =>
-  things.length > 1
-    ? `For ${things.length} things`
+  oneByOne(things).length > 1
+    ? `For ${oneByOne(things).length} things`
     : `For a ${SHAPES[things[0]?.kind ?? "odd"].name.toLowerCase()}`;
 
 function Field(props: {

@@ -1,5 +1,6 @@
 // One thing: its shape picked from drawings, its measures in large figures.
 
+import { Button } from "react-bootstrap";
 import { ToolButton } from "../../drawings/ToolButton";
 import { fieldOf, SHAPES, type Kind, type Typed } from "./shapes";
 
@@ -9,10 +10,13 @@ export function ThingForm(props: {
   alone: boolean;
   /** The measure that cannot be read, by its name. */
   wrong: string | null;
+  /** So many alike there may be. */
+  most: number;
   onChange: (thing: Typed) => void;
   onTake: () => void;
 }) {
-  const { thing, number, alone, wrong, onChange, onTake } = props;
+  const { thing, number, alone, wrong, most, onChange, onTake } = props;
+  const count = thing.count ?? 1;
   const shape = SHAPES[thing.kind];
   const mayLie = thing.kind !== "bottle" && thing.kind !== "ball";
   const isRound = shape.measures.some(([field]) => field === "across");
@@ -55,6 +59,25 @@ export function ThingForm(props: {
             </label>
           );
         })}
+        <div className="alike" role="group" aria-label={`How many of thing ${number}`}>
+          <Button
+            variant="remedy"
+            aria-label="One less"
+            disabled={count <= 1}
+            onClick={() => onChange({ ...thing, count: count - 1 })}
+          >
+            −
+          </Button>
+          <output>{count === 1 ? "one of it" : `${count} alike`}</output>
+          <Button
+            variant="remedy"
+            aria-label="One more like it"
+            disabled={count >= most}
+            onClick={() => onChange({ ...thing, count: count + 1 })}
+          >
+            +
+          </Button>
+        </div>
         {isRound && (
           <label className="once-round">
             <input

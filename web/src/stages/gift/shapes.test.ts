@@ -1,6 +1,6 @@
 import { array, assert, boolean, constantFrom, property } from "fast-check";
 import { expect, test } from "vitest";
-import { asGift, EMPTY, fieldOf, SHAPES, type Kind } from "./shapes";
+import { asGift, EMPTY, fieldOf, oneByOne, SHAPES, type Kind } from "./shapes";
 
 const kinds = Object.keys(SHAPES) as Kind[];
 
@@ -14,7 +14,7 @@ test("nothing is asked for until every measure is typed", () => {
         const thing = { ...EMPTY, kind, byRound };
         const fields = SHAPES[kind].measures.map(([field]) => fieldOf(thing, field));
         thing.measures = Object.fromEntries(fields.map((field, index) => [field, texts[index] ?? ""]));
-        const gift = asGift([thing], false, "", "");
+        const gift = asGift([thing], "side_by_side", "", "");
         const whole = fields.every((_, index) => texts[index]?.trim());
         expect(gift !== null).toBe(whole);
         // Measured once round, it is not measured across as well.
@@ -26,7 +26,7 @@ test("nothing is asked for until every measure is typed", () => {
 
 test("several things are all there, or nothing is asked for", () => {
   const ball = { kind: "ball" as const, measures: { across: "3" }, byRound: false };
-  expect(asGift([ball, ball], true, " 1/4 ", "")).toEqual({
+  expect(asGift([ball, ball], "stacked", " 1/4 ", "")).toEqual({
     things: [
       { kind: "ball", across: "3" },
       { kind: "ball", across: "3" },
@@ -34,5 +34,12 @@ test("several things are all there, or nothing is asked for", () => {
     together: "stacked",
     room: "1/4",
   });
-  expect(asGift([ball, EMPTY], false, "", "")).toBeNull();
+  expect(asGift([ball, EMPTY], "side_by_side", "", "")).toBeNull();
+});
+
+test("things alike are counted, and each knows its form", () => {
+  const ball = { kind: "ball" as const, measures: { across: "3" }, byRound: false };
+  const things = [{ ...ball, count: 3 }, ball];
+  expect(asGift(things, "two_rows", "", "")?.things).toHaveLength(4);
+  expect(oneByOne(things)).toEqual([0, 0, 0, 1]);
 });

@@ -12,7 +12,24 @@ export interface Typed {
   byRound: boolean;
   /** True if it may not be laid on its side. */
   stands?: boolean;
+  /** So many alike; one if nothing is said. */
+  count?: number;
 }
+
+/** The most things in one bag. */
+export const MOST = 6;
+
+export type Together = NonNullable<GiftText["together"]>;
+
+export const TOGETHER: Record<Together, string> = {
+  side_by_side: "side by side",
+  two_rows: "in two rows",
+  stacked: "one upon the other",
+};
+
+/** Every thing by itself: for each the place of the form it was typed in. */
+export const oneByOne = (things: Typed[]) =>
+  things.flatMap((thing, form) => Array.from({ length: thing.count ?? 1 }, () => form));
 
 interface Shape {
   name: string;
@@ -86,7 +103,7 @@ export const fieldOf = (thing: Typed, field: string) =>
   field === "across" && thing.byRound ? "round" : field;
 
 /** What has been typed as the service reads it; nothing until every measure is there. */
-export function asGift(things: Typed[], stacked: boolean, room: string, headroom: string): GiftText | null {
+export function asGift(things: Typed[], together: Together, room: string, headroom: string): GiftText | null {
   const read = things.map((thing) => {
     const fields = SHAPES[thing.kind].measures.map(([field]) => fieldOf(thing, field));
     const typed = fields.map((field): [string, string] => [field, thing.measures[field]?.trim() ?? ""]);
@@ -96,8 +113,8 @@ export function asGift(things: Typed[], stacked: boolean, room: string, headroom
   const all = read.filter((thing) => thing !== null);
   if (all.length < things.length || all.length === 0) return null;
   return {
-    things: all,
-    together: stacked ? "stacked" : "side_by_side",
+    things: oneByOne(things).flatMap((form) => all[form] ?? []),
+    together,
     ...(room.trim() && { room: room.trim() }),
     ...(headroom.trim() && { headroom: headroom.trim() }),
   };

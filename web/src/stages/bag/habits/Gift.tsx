@@ -6,12 +6,15 @@ import { Figure } from "../../../words/Figure";
 import { Choice, Sentence, type Option, type Said } from "./words";
 
 const MIXED: Option<"mixed"> = ["mixed", "some on their sides"];
+const BACK: Option<"back"> = ["back", "on its back"];
 
 export function Gift(props: Said & { onOffer: (brief: Brief, from?: Brief) => void }) {
   const { plan, brief, set, onOffer } = props;
   const { gift } = brief;
   if (!gift || !plan.gift) return null;
-  const isMixed = gift.lies?.includes(true) ?? false;
+  const onBack = gift.back?.length ? gift.back.every(Boolean) : false;
+  const isMixed = !onBack && [...(gift.lies ?? []), ...(gift.back ?? [])].includes(true);
+  const many = gift.things.length > 1;
   return (
     <Sentence heading="What goes in">
       Made for <Figure text={plan.gift.says} />
@@ -20,14 +23,16 @@ export function Gift(props: Said & { onOffer: (brief: Brief, from?: Brief) => vo
           ,{" "}
           <Choice
             name="How it lies"
-            value={isMixed ? "mixed" : gift.lying ? "lying" : "standing"}
+            value={isMixed ? "mixed" : onBack ? "back" : gift.lying ? "lying" : "standing"}
             options={[
               ["standing", "standing"],
-              ["lying", gift.things.length > 1 ? "on their sides" : "on its side"],
+              ["lying", many ? "on their sides" : "on its side"],
+              many ? ["back", "on their backs"] : BACK,
               ...(isMixed ? [MIXED] : []),
             ]}
             onChange={(how) => {
-              if (how !== "mixed") set({ gift: { ...gift, lying: how === "lying", lies: [] } });
+              const back = how === "back" ? gift.things.map(() => true) : [];
+              if (how !== "mixed") set({ gift: { ...gift, lying: how === "lying", lies: [], back } });
             }}
           />
         </>
