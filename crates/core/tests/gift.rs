@@ -154,7 +154,7 @@ fn every_side_of_a_box_and_two_by_two() {
     assert!(six.contains(&[b * 3, b * 2, c]) && six.contains(&[b * 2, b * 3, c]));
 }
 
-/// A roll is one piece of paper whatever is cut off it: the bag that takes least of it comes first.
+/// A roll is one piece of paper whatever is cut off it: the bag that takes fewest feet of it comes first.
 #[test]
 fn a_roll_is_judged_by_its_length() {
     let size = Length::inches(4);

@@ -15,6 +15,25 @@ pub enum FaultKind {
     TooSmall,
     /// It is worked twice.
     Twice,
+    /// It leaves the sheet it is drawn on.
+    OffSheet,
+    /// It nearly closes: what it should cut out hangs on.
+    Open,
+    /// It is cut along a score.
+    CutOnScore,
+}
+
+impl FaultKind {
+    /// All of them.
+    pub const ALL: [Self; 7] = [
+        Self::OffMat,
+        Self::OffSheet,
+        Self::UnderMargin,
+        Self::TooSmall,
+        Self::Twice,
+        Self::Open,
+        Self::CutOnScore,
+    ];
 }
 
 /// Something that will go wrong.
@@ -54,10 +73,86 @@ pub(crate) fn faults(drawing: &Drawing, mat: Mat) -> Vec<Fault> {
     let is_off = |line: &Line| line.points.iter().any(|spot| outside(spot, 0.0) > HAIR);
     let mut faults = Vec::new();
     faults.extend(worst(FaultKind::OffMat, 0.0, &|_| true));
+    faults.extend(off_sheet(drawing, mat.size));
     faults.extend(worst(FaultKind::UnderMargin, mat.margin, &|line| !is_off(line)));
     faults.extend(too_small(drawing, mat.smallest));
-    faults.extend(twice(drawing));
+    faults.extend(along(drawing, FaultKind::Twice));
+    faults.extend(along(drawing, FaultKind::CutOnScore));
+    faults.extend(open(drawing));
     faults
+}
+
+/// Lines on the mat, but past the edge of their sheet.
+fn off_sheet(drawing: &Drawing, mat: Spot) -> Option<Fault> {
+    // The drawing lies in the middle of the mat, or at its corner if it is larger.
+    let low = [0, 1].map(|side| ((mat[side] - drawing.size[side]) / 2.0).max(0.0));
+    let over = |spot: &Spot| {
+        [0, 1]
+            .map(|side| (low[side] - spot[side]).max(spot[side] - low[side] - drawing.size[side]))
+            .into_iter()
+            .fold(f64::MIN, f64::max)
+    };
+    let mut found: Option<Fault> = None;
+    for line in &drawing.lines {
+        let Some(at) = line.points.iter().max_by(|a, b| over(a).total_cmp(&over(b))) else { continue };
+        if over(at) > HAIR {
+            let fault = found.get_or_insert(Fault { kind: FaultKind::OffSheet, lines: 0, at: *at, by: 0.0 });
+            fault.lines += 1;
+            fault.by = fault.by.max(over(at));
+        }
+    }
+    found
+}
+
+/// Ends of cuts that lie this close to another cut were meant to meet it, in millimetres (our choice).
+const MEANT: f64 = 1.0;
+/// Ends times stretches that are held against one another: a drawing of more is not looked through.
+const MOST_PAIRS: usize = 40_000_000;
+
+/// Ends of cuts that nearly meet another end or another cut: what they go round does not come loose.
+fn open(drawing: &Drawing) -> Option<Fault> {
+    let cuts: Vec<&Line> = drawing.lines.iter().filter(|line| line.tool == Tool::Cut).collect();
+    let stretches: Vec<(usize, usize, Spot, Spot)> = cuts
+        .iter()
+        .enumerate()
+        .flat_map(|(own, line)| {
+            line.points.windows(2).enumerate().map(move |(n, pair)| (own, n, pair[0], pair[1]))
+        })
+        .collect();
+    let ends: Vec<(usize, usize, Spot)> = cuts
+        .iter()
+        .enumerate()
+        .filter(|(_, line)| !line.is_closed())
+        .flat_map(|(own, line)| {
+            let last = line.points.len() - 1;
+            [(own, 0, line.points[0]), (own, last - 1, line.points[last])]
+        })
+        .collect();
+    if ends.len() * stretches.len() > MOST_PAIRS {
+        return None;
+    }
+    let mut found: Option<Fault> = None;
+    for (own, at, end) in ends {
+        // Its own stretch it lies on by itself.
+        let others = stretches.iter().filter(|(line, n, _, _)| (*line, *n) != (own, at));
+        let gap = others.map(|(_, _, a, b)| beside(end, *a, *b)).fold(f64::INFINITY, f64::min);
+        if gap > HAIR * 2.0 && gap < MEANT {
+            let fault = found.get_or_insert(Fault { kind: FaultKind::Open, lines: 0, at: end, by: 0.0 });
+            fault.lines += 1;
+            fault.by = fault.by.max(gap);
+        }
+    }
+    found
+}
+
+/// How far a spot is from a stretch.
+fn beside(spot: Spot, a: Spot, b: Spot) -> f64 {
+    let way = [b[0] - a[0], b[1] - a[1]];
+    let square = way[0] * way[0] + way[1] * way[1];
+    let share =
+        if square > 0.0 { ((spot[0] - a[0]) * way[0] + (spot[1] - a[1]) * way[1]) / square } else { 0.0 };
+    let share = share.clamp(0.0, 1.0);
+    far(spot, [a[0] + way[0] * share, a[1] + way[1] * share])
 }
 
 fn too_small(drawing: &Drawing, smallest: f64) -> Option<Fault> {
@@ -78,12 +173,12 @@ fn too_small(drawing: &Drawing, smallest: f64) -> Option<Fault> {
     found
 }
 
-/// A straight line in the plane: its angle and its distance from the origin, rounded, and the tool that works it.
-type Along = (Tool, i64, i64);
+/// A straight line in the plane: its angle and its distance from the origin, rounded.
+type Along = (i64, i64);
 
-/// Stretches that lie over one another, worked by the same tool.
-fn twice(drawing: &Drawing) -> Option<Fault> {
-    let mut along: HashMap<Along, Vec<(f64, f64, usize, Spot)>> = HashMap::new();
+/// Stretches that lie over one another: worked by the same tool, or a cut along a score.
+fn along(drawing: &Drawing, kind: FaultKind) -> Option<Fault> {
+    let mut lying: HashMap<Along, Vec<(f64, f64, usize, Spot)>> = HashMap::new();
     for (own, line) in drawing.lines.iter().enumerate() {
         for pair in line.points.windows(2) {
             let (a, b) = (pair[0], pair[1]);
@@ -96,29 +191,46 @@ fn twice(drawing: &Drawing) -> Option<Fault> {
                 if (b[0] - a[0], b[1] - a[1]) < (0.0, 0.0) || b[0] < a[0] - 1e-9 { (b, a) } else { (a, b) };
             let way = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
             let (off, start) = (a[0] * way[1] - a[1] * way[0], a[0] * way[0] + a[1] * way[1]);
-            let key =
-                (line.tool, (way[1].atan2(way[0]) * 500.0).round() as i64, (off / HAIR / 2.0).round() as i64);
-            along.entry(key).or_default().push((start, start + length, own, a));
+            let key = ((way[1].atan2(way[0]) * 500.0).round() as i64, (off / HAIR / 2.0).round() as i64);
+            lying.entry(key).or_default().push((start, start + length, own, a));
         }
     }
+    let clash = |one: usize, other: usize| {
+        let (one, other) = (drawing.lines[one].tool, drawing.lines[other].tool);
+        match kind {
+            FaultKind::CutOnScore => {
+                matches!(
+                    (one, other),
+                    (Tool::Cut, Tool::Score | Tool::Perforate) | (Tool::Score | Tool::Perforate, Tool::Cut)
+                )
+            }
+            _ => one == other,
+        }
+    };
     let mut lines: Vec<usize> = Vec::new();
     let (mut at, mut by) = (None, 0.0_f64);
-    for spans in along.values_mut() {
+    for spans in lying.values_mut() {
         spans.sort_by(|a, b| a.0.total_cmp(&b.0));
-        let mut reached = f64::MIN;
+        // Of every tool the stretch that reaches furthest so far.
+        let mut reached: HashMap<Tool, (f64, usize)> = HashMap::new();
         for (from, to, own, spot) in spans.iter() {
-            let over = reached.min(*to) - from;
-            if over > 0.1 {
-                lines.push(*own);
-                by = by.max(over);
-                if at.is_none_or(|(first, _)| *own < first) {
-                    at = Some((*own, *spot));
+            for (far, other) in reached.values() {
+                let over = far.min(*to) - from;
+                if over > 0.1 && clash(*own, *other) {
+                    lines.push(*own);
+                    by = by.max(over);
+                    if at.is_none_or(|(first, _)| *own < first) {
+                        at = Some((*own, *spot));
+                    }
                 }
             }
-            reached = reached.max(*to);
+            let far = reached.entry(drawing.lines[*own].tool).or_insert((f64::MIN, *own));
+            if *to > far.0 {
+                *far = (*to, *own);
+            }
         }
     }
     lines.sort_unstable();
     lines.dedup();
-    at.map(|(_, at)| Fault { kind: FaultKind::Twice, lines: lines.len(), at, by })
+    at.map(|(_, at)| Fault { kind, lines: lines.len(), at, by })
 }

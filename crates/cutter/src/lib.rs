@@ -14,7 +14,7 @@ pub use cut_out::{CutOut, cut_out};
 pub use faults::{Fault, FaultKind};
 pub use job::{Job, Stroke};
 pub use mat::Mat;
-pub use read::{Drawing, Kind, Line, Unreadable, read};
+pub use read::{Drawing, Kind, Layer, Line, Told, Unit, Unreadable, read};
 
 /// A place on the mat, or in a drawing: millimetres from the left and from the bottom.
 pub type Spot = [f64; 2];

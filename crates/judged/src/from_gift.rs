@@ -83,12 +83,12 @@ pub fn from_gift(
     }
     let rank = |fit: &Fit| {
         let lying = fit.brief.gift.as_ref().is_some_and(|gift| gift.lies.any());
-        let sheets = fit.way.as_ref().map_or(u32::MAX, |way| way.sheets);
         let has_paper = fit.way.as_ref().is_some_and(|way| way.enough);
-        // A roll is always one piece of paper: what counts is how long a piece.
-        let roll = fit.way.as_ref().filter(|way| papers[way.paper].kind == Stock::Roll);
-        let length = roll.map_or(Length::ZERO, |way| way.brief.sheet.height);
-        (!has_paper, sheets, length, lying, fit.brief.finished.width < fit.brief.finished.gusset)
+        let sheets = fit.way.as_ref().map_or(u32::MAX, |way| match papers[way.paper].kind {
+            Stock::Roll => feet(way.brief.sheet.height),
+            Stock::Sheets | Stock::Pad => way.sheets,
+        });
+        (!has_paper, sheets, lying, fit.brief.finished.width < fit.brief.finished.gusset)
     };
     found.sort_by_key(rank);
     if let Some(best) = found.first_mut()
@@ -97,6 +97,12 @@ pub fn from_gift(
         best.saves = saving(&gift, habits, papers, best.way.as_ref(), budget);
     }
     found
+}
+
+/// A roll is always one piece of paper, whatever is cut off it: every foot begun counts as a sheet of a pad (our choice).
+fn feet(length: Length) -> u32 {
+    let foot = Length::inches(12);
+    u32::try_from(length.ceil_to(foot).units() / foot.units()).unwrap_or(u32::MAX)
 }
 
 /// The words within a sentence.

@@ -1,6 +1,7 @@
 //! How far a run has come: what is cut, what is done, what was spoiled, and so what is still wanted.
 
 use crate::line::{Line, PartRef};
+use crate::several::BagPart;
 use crate::work::{Task, Work};
 use std::collections::BTreeMap;
 
@@ -72,6 +73,15 @@ impl Progress {
     /// How many of a part are cut and not spoiled.
     pub fn there(&self, lines: &[Line], part: PartRef) -> u32 {
         self.cut_of(part).saturating_sub(self.spoiled(lines, part))
+    }
+
+    /// How many bags of a line are begun: a piece of them is cut and not spoiled.
+    pub fn begun(&self, lines: &[Line], line: usize) -> u32 {
+        let pieces = lines[line].parts.iter().enumerate().filter(|(_, part)| part.piece.is_some());
+        let bags = |(part, own): (usize, &BagPart)| {
+            self.there(lines, PartRef { line, part }).div_ceil(own.count.max(1))
+        };
+        pieces.map(bags).max().unwrap_or(0)
     }
 
     /// How often a task has been done.

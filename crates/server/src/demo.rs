@@ -16,6 +16,7 @@ use crate::view::shelf::read_kept;
 use jiff::{SignedDuration, Span, Timestamp};
 use rusqlite::Transaction;
 use serde_json::{Value, json};
+use std::collections::BTreeMap;
 use wide_fold_core::budget::Budget;
 use wide_fold_core::paper::Taken;
 use wide_fold_core::progress::Progress;
@@ -89,7 +90,9 @@ fn open_kiln(transaction: &Transaction<'_>) -> Result<(), StoreError> {
     let draft: RunDraft = serde_json::from_value(draft).map_err(|error| unkept(error.to_string()))?;
     let papers = papers(transaction)?;
     let budget = Budget::of(Budget::USUAL);
-    let run = draft.merged(None, &all, &papers, &budget).map_err(|fault| unkept(fault.sentence))?;
+    let run = draft
+        .merged(None, &all, &papers, &BTreeMap::new(), &budget)
+        .map_err(|fault| unkept(fault.sentence))?;
     let text = serde_json::to_string(&run).map_err(|error| unkept(error.to_string()))?;
     let added = RUNS.add(transaction, &[text])?;
     let Some(kept) = added.first() else { return Ok(()) };

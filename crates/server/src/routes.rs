@@ -93,6 +93,7 @@ pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
         .routes(routes!(ways::cut, ways::take, ways::give_back))
         .routes(routes!(runs::list_runs, runs::add_run))
         .routes(routes!(runs::read_run, runs::change_run, runs::take_run))
+        .routes(routes!(runs::changing_run))
         .routes(routes!(runs::bring_run_back))
         .routes(routes!(runs::copy_run))
         .routes(routes!(run_files::run_file))

@@ -20,6 +20,7 @@ pub mod planned;
 pub mod read;
 pub mod rooms;
 pub mod run;
+pub mod run_change;
 pub mod run_tables;
 pub mod run_view;
 pub mod sheet;

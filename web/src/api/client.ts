@@ -56,6 +56,9 @@ export type RunLine = Schemas["RunLine"];
 export type RunTask = Schemas["TaskView"];
 export type RunBatch = Schemas["BatchedView"];
 export type RunNeed = Schemas["NeedView"];
+export type Changing = Schemas["ChangeView"];
+/** What is told of a file that it does not say itself. */
+export type Told = Pick<Schemas["CutterAsked"], "unit" | "layers">;
 export type Costs = Schemas["CostsText"];
 export type CommonSheet = Schemas["CommonSheet"];
 export type ProblemDetails = Schemas["Problem"];
@@ -196,8 +199,8 @@ export const previewProject = (text: string) =>
 
 export const importProject = (text: string) => answer(client.POST("/api/project/import", { body: { text } }));
 
-export const cutOnMachine = (kind: "svg" | "dxf", text: string, mat: MatText) =>
-  answer(client.POST("/api/cutter", { body: { kind, text, mat } }));
+export const cutOnMachine = (kind: "svg" | "dxf", text: string, mat: MatText, told: Told = {}) =>
+  answer(client.POST("/api/cutter", { body: { kind, text, mat, ...told } }));
 
 export const listShelf = () => answer(client.GET("/api/shelf"));
 
@@ -301,6 +304,10 @@ export const listRuns = () => answer(client.GET("/api/runs"));
 export const addRun = (body: RunDraft) => answer(client.POST("/api/runs", { body }));
 
 export const readRun = (id: number) => answer(client.GET("/api/runs/{id}", { params: { path: { id } } }));
+
+/** What a change of a run would do to what is begun. */
+export const changing = (id: number, body: RunDraft) =>
+  answer(client.POST("/api/runs/{id}/changing", { params: { path: { id } }, body }));
 
 export const changeRun = (id: number, revision: number, body: RunDraft) =>
   answer(

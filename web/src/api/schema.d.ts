@@ -954,6 +954,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/runs/{id}/changing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a change of a run would do to what is done on it: said before anything is changed. */
+        post: operations["changing_run"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/runs/{id}/cuts": {
         parameters: {
             query?: never;
@@ -1650,6 +1667,18 @@ export interface components {
          * @enum {string}
          */
         ByHandName: "creased" | "halved" | "pleated" | "drawn";
+        /** @description What a change does to a line that is begun. */
+        ChangeView: {
+            /** @description What is lost if all of it is made anew instead, where that can be had: a sentence. */
+            aside?: string | null;
+            /**
+             * Format: int32
+             * @description The line's number.
+             */
+            line: number;
+            /** @description What comes of what is done on it; a sentence. */
+            says: string;
+        };
         /**
          * @description Which base flaps fold in first.
          * @enum {string}
@@ -1865,10 +1894,13 @@ export interface components {
         CutterAsked: {
             /** @description What kind of file it is. */
             kind: components["schemas"]["CutterKind"];
+            /** @description The tool of every layer that is told one, by its key; a layer that is left out has the tool of its name. */
+            layers?: components["schemas"]["LayerTool"][];
             /** @description The mat. */
             mat: components["schemas"]["MatText"];
             /** @description The file's text. */
             text: string;
+            unit?: components["schemas"]["DrawnUnit"] | null;
         };
         /**
          * @description A kind of file that the machine reads.
@@ -1971,6 +2003,11 @@ export interface components {
              */
             of: number;
         };
+        /**
+         * @description What one unit of a drawing is.
+         * @enum {string}
+         */
+        DrawnUnit: "millimetre" | "centimetre" | "inch" | "pixel" | "point";
         /**
          * @description What of a bag is off.
          * @enum {string}
@@ -2759,8 +2796,10 @@ export interface components {
             at_mm: number[];
             /** @description What will go wrong. */
             faults: components["schemas"]["FaultView"][];
-            /** @description What is not worked, in a sentence. */
-            left_out?: string | null;
+            /** @description How the file keeps its lines apart, and what works them. */
+            layers: components["schemas"]["LayerView"][];
+            /** @description What is not worked, a sentence each. */
+            left_out: string[];
             /**
              * Format: double
              * @description How far rollers and clamps reach in.
@@ -2889,6 +2928,24 @@ export interface components {
             /** @description Width and height of the piece, if they are known; millimetres. */
             size_mm?: number[] | null;
         };
+        /** @description A layer, and the tool that works it. */
+        LayerTool: {
+            /** @description What it is told by. */
+            key: string;
+            tool?: components["schemas"]["ToolName"] | null;
+        };
+        /** @description Lines that a file keeps together, by a layer, a group or a colour. */
+        LayerView: {
+            /** @description True if their name says the tool. */
+            by_name: boolean;
+            /** @description Their colour, if it can be shown. */
+            colour?: string | null;
+            /** @description What they are told by. */
+            key: string;
+            /** @description How many. */
+            lines: number;
+            tool?: components["schemas"]["ToolName"] | null;
+        };
         /** @description Pieces placed on sheets. */
         LayoutView: {
             /** @description True if every piece lies within its sheet. */
@@ -2938,6 +2995,11 @@ export interface components {
         LevelName: "blocks" | "warns" | "notes";
         /** @description A line of a run as it is asked for. */
         LineDraft: {
+            /**
+             * @description True to put aside what is begun of a line that is made otherwise from now on; left out, what is begun stays as it is, and
+             *     only the rest is made otherwise, on a line of its own.
+             */
+            aside?: boolean;
             /**
              * Format: int64
              * @description The bag's number.
@@ -3209,7 +3271,7 @@ export interface components {
         /** @description What a run takes of a paper. */
         NeedView: {
             bought?: components["schemas"]["PaperText"] | null;
-            /** @description What other runs hold of it, if anything. */
+            /** @description What runs that come first hold of it, if anything: `7 sheets for “Kiln opening”`. */
             held?: string | null;
             /** @description `no way of cutting takes fewer`, or what it may be. */
             least: string;
@@ -3228,6 +3290,8 @@ export interface components {
             taken?: string | null;
             /** @description What is still taken of it: `7 sheets`. */
             takes: string;
+            /** @description What it takes of what later runs hold, if anything; a sentence. */
+            takes_held?: string | null;
             /** @description What there is on the shelf. */
             there: string;
         };
@@ -3919,6 +3983,11 @@ export interface components {
              * @description The bag's number.
              */
             bag: number;
+            /**
+             * Format: int32
+             * @description How many are begun: a piece of them is cut.
+             */
+            begun: number;
             /** @description What keeps it from being made, if anything does. */
             blocked?: string | null;
             /** @description The bag as it is made here. */
@@ -3950,6 +4019,8 @@ export interface components {
             metric: boolean;
             /** @description What the bag is called. */
             name: string;
+            /** @description That more are begun than are wanted by now, if that is so; a sentence. */
+            over?: string | null;
             /**
              * Format: int64
              * @description Its paper.
@@ -9918,6 +9989,101 @@ export interface operations {
                 };
             };
             412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    changing_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunDraft"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeView"][];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

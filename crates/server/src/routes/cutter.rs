@@ -5,9 +5,13 @@ use crate::problem::{Body, Problem};
 use axum::Json;
 use axum::extract::State;
 use serde::{Deserialize, Serialize};
+use std::collections::BTreeMap;
 use utoipa::ToSchema;
 use wide_fold_core::{Length, Unit};
-use wide_fold_cutter::{CutOut, Drawing, Fault, FaultKind, Job, Kind, Mat, Spot, Tool, cut_out, read};
+use wide_fold_cutter::{
+    CutOut, Drawing, Fault, FaultKind, Job, Kind, Layer, Mat, Spot, Told, Tool, Unit as DrawnIn, Unreadable,
+    cut_out, read,
+};
 
 /// A request is at most this long, in bytes: a file of 4 MiB with all that stands round it.
 const LONGEST: usize = 9 * 1024 * 1024;
@@ -23,6 +27,73 @@ pub struct CutterAsked {
     text: String,
     /// The mat.
     mat: MatText,
+    /// What one unit of the drawing is, if it does not say.
+    #[serde(default)]
+    unit: Option<DrawnUnit>,
+    /// The tool of every layer that is told one, by its key; a layer that is left out has the tool of its name.
+    #[serde(default)]
+    #[schema(max_items = 200)]
+    layers: Vec<LayerTool>,
+}
+
+/// What one unit of a drawing is.
+#[derive(Clone, Copy, Debug, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+#[schema(rename_all = "snake_case")]
+#[allow(missing_docs)] // The words speak for themselves.
+pub enum DrawnUnit {
+    Millimetre,
+    Centimetre,
+    Inch,
+    /// 96 to the inch.
+    Pixel,
+    /// 72 to the inch.
+    Point,
+}
+
+impl From<DrawnUnit> for DrawnIn {
+    fn from(unit: DrawnUnit) -> Self {
+        match unit {
+            DrawnUnit::Millimetre => Self::Millimetre,
+            DrawnUnit::Centimetre => Self::Centimetre,
+            DrawnUnit::Inch => Self::Inch,
+            DrawnUnit::Pixel => Self::Pixel,
+            DrawnUnit::Point => Self::Point,
+        }
+    }
+}
+
+/// A layer, and the tool that works it.
+#[derive(Clone, Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct LayerTool {
+    /// What it is told by.
+    key: String,
+    /// The tool; nothing if it is not worked.
+    #[serde(default)]
+    tool: Option<ToolName>,
+}
+
+/// Lines that a file keeps together, by a layer, a group or a colour.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct LayerView {
+    /// What they are told by.
+    pub key: String,
+    /// Their colour, if it can be shown.
+    pub colour: Option<String>,
+    /// How many.
+    pub lines: usize,
+    /// What works them; nothing if they are not worked.
+    pub tool: Option<ToolName>,
+    /// True if their name says the tool.
+    pub by_name: bool,
+}
+
+impl From<&Layer> for LayerView {
+    fn from(layer: &Layer) -> Self {
+        let Layer { key, colour, lines, tool, by_name } = layer.clone();
+        Self { key, colour, lines, tool: tool.map(ToolName::from), by_name }
+    }
 }
 
 /// A kind of file that the machine reads.
@@ -57,7 +128,7 @@ pub struct MatText {
 }
 
 /// A tool of the machine.
-#[derive(Clone, Copy, Debug, Serialize, ToSchema)]
+#[derive(Clone, Copy, Debug, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "snake_case")]
 #[schema(rename_all = "snake_case")]
 #[allow(missing_docs)] // The words speak for themselves.
@@ -75,6 +146,17 @@ impl From<Tool> for ToolName {
             Tool::Score => Self::Score,
             Tool::Perforate => Self::Perforate,
             Tool::Cut => Self::Cut,
+        }
+    }
+}
+
+impl From<ToolName> for Tool {
+    fn from(tool: ToolName) -> Self {
+        match tool {
+            ToolName::Pen => Self::Pen,
+            ToolName::Score => Self::Score,
+            ToolName::Perforate => Self::Perforate,
+            ToolName::Cut => Self::Cut,
         }
     }
 }
@@ -98,8 +180,10 @@ pub struct JobView {
     pub takes: String,
     /// What will go wrong.
     pub faults: Vec<FaultView>,
-    /// What is not worked, in a sentence.
-    pub left_out: Option<String>,
+    /// What is not worked, a sentence each.
+    pub left_out: Vec<String>,
+    /// How the file keeps its lines apart, and what works them.
+    pub layers: Vec<LayerView>,
     /// What lies on the mat afterwards, the largest first; nothing if there is too much of it to be worked out.
     pub pieces: Option<Vec<CutOutView>>,
 }
@@ -165,7 +249,18 @@ pub async fn cutter(
                 CutterKind::Svg => Kind::Svg,
                 CutterKind::Dxf => Kind::Dxf,
             };
-            let drawing = read(kind, &asked.text).map_err(|why| Problem::at("text", &why.0))?;
+            let told = Told {
+                unit: asked.unit.map(DrawnIn::from),
+                layers: asked
+                    .layers
+                    .iter()
+                    .map(|layer| (layer.key.clone(), layer.tool.map(Tool::from)))
+                    .collect::<BTreeMap<_, _>>(),
+            };
+            let drawing = read(kind, &asked.text, &told).map_err(|why| match &why {
+                Unreadable::Broken(says) => Problem::at("text", says),
+                Unreadable::NoUnit(says) => Problem::at("unit", says),
+            })?;
             Ok(JobView::new(&drawing, mat, &asked.mat))
         })
         .await?;
@@ -213,11 +308,10 @@ impl JobView {
             from: round(stroke.from),
             to: round(stroke.to),
         });
-        let left_out = match drawing.left_out {
-            0 => None,
-            1 => Some("One part of the file is not worked: it has no length, or lies in no layer named pen, score, perforate or cut.".to_owned()),
-            more => Some(format!("{more} parts of the file are not worked: they have no length, or lie in no layer named pen, score, perforate or cut.")),
-        };
+        let left_out = drawing.left_out.iter().map(|(why, count)| match count {
+            1 => format!("One part of the file is not worked: one {why}."),
+            more => format!("{more} parts of the file are not worked: those {why}."),
+        });
         let pieces = cut_out(drawing)
             .map(|pieces| pieces.iter().map(|piece| CutOutView::new(piece, job.at)).collect());
         Self {
@@ -229,7 +323,8 @@ impl JobView {
             seconds: round(job.seconds),
             takes: takes(job.seconds),
             faults: job.faults.iter().map(|own| FaultView::new(own, drawing, mat, text)).collect(),
-            left_out,
+            left_out: left_out.collect(),
+            layers: drawing.layers.iter().map(LayerView::from).collect(),
             pieces,
         }
     }
@@ -286,6 +381,25 @@ impl FaultView {
                     mat.smallest
                 ),
             ),
+            FaultKind::OffSheet => (
+                lines("leaves the sheet", "leave the sheet"),
+                format!(
+                    "The drawing says its sheet is {:.0} × {:.0} mm, and {by} lie outside it at worst: the blade would cut the mat beside the paper.",
+                    drawing.size[0], drawing.size[1]
+                ),
+            ),
+            FaultKind::Open => (
+                lines("does not quite close", "do not quite close"),
+                format!(
+                    "An end stops {by} short of another cut at worst: what it goes round stays hanging there and tears. Join the ends in the file."
+                ),
+            ),
+            FaultKind::CutOnScore => (
+                lines("is cut along a score", "are cut along a score"),
+                format!(
+                    "Over {by} the blade runs where it is scored: the fold is cut through. Take one of the two out of the file."
+                ),
+            ),
             FaultKind::Twice => (
                 lines("is worked twice", "are worked twice"),
                 format!(
@@ -301,9 +415,10 @@ impl FaultView {
     fn remedy(kind: FaultKind, drawing: &Drawing, mat: Mat, text: &MatText) -> Option<MatRemedy> {
         let has = |mat: Mat, kind| Job::new(drawing, mat).faults.iter().any(|fault| fault.kind == kind);
         let clears = |other: Mat| {
-            let kinds = [FaultKind::OffMat, FaultKind::UnderMargin, FaultKind::TooSmall, FaultKind::Twice];
             !has(other, kind)
-                && kinds.into_iter().all(|other_kind| has(mat, other_kind) || !has(other, other_kind))
+                && FaultKind::ALL
+                    .into_iter()
+                    .all(|other_kind| has(mat, other_kind) || !has(other, other_kind))
         };
         match kind {
             FaultKind::OffMat | FaultKind::UnderMargin => MATS.into_iter().find_map(|(width, height)| {
@@ -316,7 +431,7 @@ impl FaultView {
                 let title = format!("Take a finer blade, that turns in {smallest}");
                 own.read().ok().filter(|other| clears(*other)).map(|_| MatRemedy { title, mat: own })
             }),
-            FaultKind::Twice => None,
+            FaultKind::Twice | FaultKind::OffSheet | FaultKind::Open | FaultKind::CutOnScore => None,
         }
     }
 }

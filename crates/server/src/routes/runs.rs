@@ -13,7 +13,8 @@ use crate::view::costs::CostsText;
 use crate::view::journal::pace;
 use crate::view::planned::{KeptLists, Planned, Runs};
 use crate::view::run::{KeptRun, RunDraft};
-use crate::view::run_view::{Around, Pace, RunSummary, RunView, RunsView};
+use crate::view::run_change::{Begun, ChangeView, begun};
+use crate::view::run_view::{Around, Held, Pace, RunSummary, RunView, RunsView};
 use crate::view::shelf::read_kept;
 use axum::Json;
 use axum::extract::State;
@@ -22,6 +23,7 @@ use axum::response::{IntoResponse, Response};
 use jiff::ZonedDateTime;
 use jiff::civil::Date;
 use rusqlite::Connection;
+use std::collections::BTreeMap;
 use std::sync::Arc;
 use wide_fold_core::paper::Paper;
 use wide_fold_formats::{BriefText, FormatFault};
@@ -62,7 +64,7 @@ pub async fn add_run(
     Body(draft): Body<RunDraft>,
 ) -> Result<Response, Problem> {
     draft.check(None, today())?;
-    let run = merged(&store, &dear, draft, None).await?;
+    let run = merged(&store, &dear, draft, None).await?.run;
     add(&store, &dear, &known, run).await
 }
 
@@ -117,12 +119,16 @@ pub async fn change_run(
     let kept = found(&store, id).await?;
     let before = KeptRun::read(&kept.text).ok();
     draft.check(before.as_ref(), today())?;
-    let run = merged(&store, &dear, draft, before.clone()).await?;
+    let Merged { run, at, .. } = merged(&store, &dear, draft, before.clone().map(|run| (id, run))).await?;
     let same = before.is_some_and(|before| before.lines == run.lines);
     let text = serde_json::to_string(&run).map_err(|error| Problem::ours(&error))?;
     store
         .write(move |transaction| {
             let now = jiff::Timestamp::now();
+            // What was done meanwhile may have been done on a line that is made otherwise now.
+            if !same && runs::last(transaction, id)? != at {
+                return Err(crate::store::StoreError::Outdated(RUNS.name));
+            }
             RUNS.change(transaction, id, Some(&expected), &Change::Content(text), now)?;
             if !same {
                 runs::lay(transaction, id, None, &[])?;
@@ -132,6 +138,26 @@ pub async fn change_run(
         .await?;
     let view = view(&store, &dear, &known, id).await?;
     tagged(StatusCode::OK, &view)
+}
+
+/// What a change of a run would do to what is done on it: said before anything is changed.
+#[utoipa::path(post, path = "/api/runs/{id}/changing", params(("id" = i64, Path)), request_body = RunDraft, responses(
+    (status = 200, body = [ChangeView]),
+    (status = 404, body = Problem, content_type = "application/problem+json"),
+    (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn changing_run(
+    State(store): State<Store>,
+    State(dear): State<Dear>,
+    id: Id,
+    Body(draft): Body<RunDraft>,
+) -> Result<Json<Vec<ChangeView>>, Problem> {
+    let id = number(RUNS, id)?;
+    let kept = found(&store, id).await?;
+    let before = KeptRun::read(&kept.text).map_err(|fault| unreadable(&fault))?;
+    draft.check(Some(&before), today())?;
+    let merged = merged(&store, &dear, draft.clone(), Some((id, before.clone()))).await?;
+    Ok(Json(ChangeView::all(&draft, &before, &merged.run, &merged.begun)))
 }
 
 /// Delete a run; it can be brought back. Paper that was cut for it stays cut.
@@ -187,21 +213,39 @@ pub(super) async fn found(store: &Store, id: i64) -> Result<Kept, Problem> {
     if kept.deleted { Err(Problem::not_found("run")) } else { Ok(kept) }
 }
 
-/// The run as it is kept from now on.
+/// A run as it is kept from now on.
+struct Merged {
+    run: KeptRun,
+    /// What was done on its lines before.
+    begun: BTreeMap<u32, Begun>,
+    /// The number of the last thing that was done then.
+    at: i64,
+}
+
 async fn merged(
     store: &Store,
     dear: &Dear,
     draft: RunDraft,
-    before: Option<KeptRun>,
-) -> Result<KeptRun, Problem> {
+    before: Option<(i64, KeptRun)>,
+) -> Result<Merged, Problem> {
     let ids: Vec<i64> = draft.lines.iter().map(|line| line.bag).collect();
-    let (bags, papers) = store
+    let known = before.as_ref().map(|(id, _)| *id);
+    let (bags, papers, events) = store
         .read(move |connection| {
             let bags = ids.iter().filter_map(|id| bags::find(connection, *id).ok()).collect::<Vec<_>>();
-            Ok((bags, papers(connection)?))
+            let events = known.map_or(Ok(Vec::new()), |id| runs::events(connection, id))?;
+            Ok((bags, papers(connection)?, events))
         })
         .await?;
-    dear.run(move |budget| Ok(draft.merged(before.as_ref(), &bags, &papers, budget)?)).await
+    let at = events.last().map_or(0, |(id, _)| *id);
+    let before = before.map(|(_, run)| run);
+    dear.run(move |budget| {
+        let events: Vec<Event> = events.into_iter().map(|(_, event)| event).collect();
+        let begun = before.as_ref().map_or_else(BTreeMap::new, |before| begun(before, &events));
+        let run = draft.merged(before.as_ref(), &bags, &papers, &begun, budget)?;
+        Ok(Merged { run, begun, at })
+    })
+    .await
 }
 
 /// The papers on the shelf that can be read, by their numbers.
@@ -216,7 +260,7 @@ pub(super) struct Loaded {
     lists: Option<String>,
     pub events: Vec<(i64, Event)>,
     pub papers: Vec<(i64, Paper)>,
-    pub held: Vec<Need>,
+    pub held: Vec<Held>,
     bags: Vec<bags::Bag>,
     costs: CostsText,
     pace: Pace,
@@ -234,7 +278,7 @@ impl Loaded {
             lists: runs::lists(connection, id)?,
             events: runs::events(connection, id)?,
             papers: papers(connection)?,
-            held: run.map_or(Ok(Vec::new()), |run| held(connection, Some((&run.date, id))))?,
+            held: run.map_or(Ok(Vec::new()), |run| held_beside(connection, &run.date, id))?,
             bags: ids.iter().filter_map(|id| bags::find(connection, *id).ok()).collect(),
             pace: pace(&ENTRIES.list(connection)?),
             costs: settings::find(connection, COSTS)?
@@ -267,18 +311,27 @@ impl Loaded {
     }
 }
 
-/// What runs hold of the shelf: those that come before another one, or all.
-pub(super) fn held(
+/// What all runs hold of the shelf.
+pub(super) fn held(connection: &Connection) -> Result<Vec<Need>, crate::store::StoreError> {
+    let all = held_beside(connection, "", i64::MIN)?;
+    Ok(all.into_iter().flat_map(|held| held.needs).collect())
+}
+
+/// What the runs beside one hold of the shelf, the next one first: by their day, on one day by their number.
+pub(super) fn held_beside(
     connection: &Connection,
-    before: Option<(&str, i64)>,
-) -> Result<Vec<Need>, crate::store::StoreError> {
-    let all = runs::needs(connection)?;
+    date: &str,
+    own: i64,
+) -> Result<Vec<Held>, crate::store::StoreError> {
+    let all = runs::needs(connection)?.into_iter().filter(|(id, _, _)| *id != own);
     let holds = |(id, text, needs): (i64, String, Vec<Need>)| {
         let run = KeptRun::read(&text).ok().filter(|run| run.holds && !run.archived)?;
-        let comes_first = before.is_none_or(|(date, own)| (run.date.as_str(), id) < (date, own));
-        comes_first.then_some(needs)
+        let is_first = (run.date.as_str(), id) < (date, own);
+        Some((id, Held { name: run.name, date: run.date, is_first, needs }))
     };
-    Ok(all.into_iter().filter_map(holds).flatten().collect())
+    let mut found: Vec<(i64, Held)> = all.filter_map(holds).collect();
+    found.sort_by(|(a, one), (b, other)| (&one.date, a).cmp(&(&other.date, b)));
+    Ok(found.into_iter().map(|(_, held)| held).collect())
 }
 
 /// A run with all that follows from it; laid out anew if it has to be.
@@ -317,7 +370,7 @@ pub(super) async fn view(store: &Store, dear: &Dear, known: &Runs, id: i64) -> R
         let kept = store
             .write(move |transaction| {
                 // Whoever changed it meanwhile has it laid out anew.
-                let last = runs::events(transaction, id)?.last().map_or(0, |(id, _)| *id);
+                let last = runs::last(transaction, id)?;
                 if RUNS.find(transaction, id)?.revision == revision && last == at {
                     runs::lay(transaction, id, Some(&text), &needs)?;
                 }

@@ -25,8 +25,7 @@ const MOST_PAPERS: usize = 500;
 /// All papers on the shelf.
 #[utoipa::path(get, path = "/api/shelf", responses((status = 200, body = ShelfView)))]
 pub async fn list_papers(State(store): State<Store>) -> Result<Json<ShelfView>, Problem> {
-    let (kept, held) =
-        store.read(|connection| Ok((PAPERS.list(connection)?, held(connection, None)?))).await?;
+    let (kept, held) = store.read(|connection| Ok((PAPERS.list(connection)?, held(connection)?))).await?;
     Ok(Json(ShelfView::new(&kept, &held)))
 }
 

@@ -153,7 +153,8 @@ pub async fn tick_work(
             let of = progress.of(&planned.lines, &planned.work, task);
             let most = progress.most(&planned.lines, &planned.work, task);
             let (now, name) = (progress.done(task), &planned.lines[task.line].name);
-            as_seen(text.seen, now)?;
+            // Fewer may be wanted by now than are done: shown is no more than that.
+            as_seen(text.seen, now.min(of))?;
             if text.done > of {
                 return refuse(format!("This is done {of} times in all for {name}, not {}.", text.done));
             }

@@ -77,6 +77,14 @@ pub fn events(connection: &Connection, run: i64) -> Result<Vec<(i64, Event)>> {
     Ok(rows.into_iter().filter_map(|(id, text)| Some((id, serde_json::from_str(&text).ok()?))).collect())
 }
 
+/// The number of the last thing that was done on a run and can be read; 0 if nothing was.
+///
+/// # Errors
+/// [`StoreError::Database`].
+pub fn last(connection: &Connection, run: i64) -> Result<i64> {
+    Ok(events(connection, run)?.last().map_or(0, |(id, _)| *id))
+}
+
 /// Keeps that something was done.
 ///
 /// # Errors

@@ -1,8 +1,10 @@
 //! A run as it is asked for, and as it is kept.
 
 use crate::store::bags::Bag;
+use crate::view::run_change::{Begun, is_alike};
 use jiff::civil::Date;
 use serde::{Deserialize, Serialize};
+use std::collections::BTreeMap;
 use utoipa::ToSchema;
 use wide_fold_core::budget::Budget;
 use wide_fold_core::line::{choose, on_paper};
@@ -70,6 +72,10 @@ pub struct LineDraft {
     /// True to make the bag as it is now, and not as it was when the line was written.
     #[serde(default)]
     pub renew: bool,
+    /// True to put aside what is begun of a line that is made otherwise from now on; left out, what is begun stays as it is, and
+    /// only the rest is made otherwise, on a line of its own.
+    #[serde(default)]
+    pub aside: bool,
 }
 
 /// An evening, and how long there is on it.
@@ -227,7 +233,8 @@ impl RunDraft {
         Ok(())
     }
 
-    /// The run as it is kept from now on. `bags` are those of its new lines, `papers` all on the shelf.
+    /// The run as it is kept from now on. `bags` are those of its new lines, `papers` all on the shelf, `begun` what is done on its
+    /// lines: what is made otherwise from now on is a line of its own, and what is begun stays, unless it is to be put aside.
     ///
     /// # Errors
     /// [`FormatFault`] for a line whose bag or paper is not there.
@@ -236,6 +243,7 @@ impl RunDraft {
         before: Option<&KeptRun>,
         bags: &[Bag],
         papers: &[(i64, Paper)],
+        begun: &BTreeMap<u32, Begun>,
         budget: &Budget<'_>,
     ) -> Result<KeptRun, FormatFault> {
         let mut next_line = before.map_or(1, |before| before.next_line);
@@ -247,20 +255,22 @@ impl RunDraft {
             };
             let known = before.and_then(|before| {
                 let same = |line: &&KeptLine| Some(line.line) == draft.line && line.bag == draft.bag;
-                before.lines.iter().chain(&before.gone).find(same).filter(|_| !draft.renew)
+                before.lines.iter().chain(&before.gone).find(same)
             });
-            if let Some(known) = known.filter(|known| known.is_on(draft) && known.fits) {
+            if let Some(known) = known.filter(|known| known.is_on(draft) && known.fits && !draft.renew) {
                 lines.push(KeptLine { copies: draft.copies, ..known.clone() });
                 continue;
             }
-            let (line, name, drafted) = match known {
+            let (line, name, drafted) = match known.filter(|_| !draft.renew) {
                 Some(known) => (known.line, known.name.clone(), known.drafted.clone()),
                 None => {
                     let bag = bags.iter().find(|bag| bag.id == draft.bag && !bag.deleted);
                     let bag = bag.ok_or_else(|| fault("bag", "There is no such bag any more."))?;
                     let unread = |_| fault("bag", "This bag was kept by another version and cannot be read.");
-                    next_line += 1;
-                    (next_line - 1, bag.name.clone(), BriefText::from(&bag.brief().map_err(unread)?))
+                    let drafted = BriefText::from(&bag.brief().map_err(unread)?);
+                    let number = known.map_or(next_line, |known| known.line);
+                    next_line = next_line.max(number + 1);
+                    (number, bag.name.clone(), drafted)
                 }
             };
             let mut brief = Brief::try_from(&drafted)?;
@@ -286,7 +296,7 @@ impl RunDraft {
                     (paper, found.map(|(_, brief)| brief))
                 }
             };
-            lines.push(KeptLine {
+            let new = KeptLine {
                 line,
                 bag: draft.bag,
                 name,
@@ -296,7 +306,28 @@ impl RunDraft {
                 fits: made.is_some() || paper.is_none(),
                 brief: made.as_ref().map_or_else(|| drafted.clone(), BriefText::from),
                 drafted,
-            });
+            };
+            let own = known.map(|known| (known, begun.get(&known.line).copied().unwrap_or_default()));
+            match own.filter(|(known, own)| own.any && !is_alike(known, &new, *own)) {
+                None => lines.push(new),
+                Some((known, own)) => {
+                    let stays = if draft.aside { 0 } else { own.bags.min(draft.copies) };
+                    if stays > 0 {
+                        lines.push(KeptLine { copies: stays, ..known.clone() });
+                    }
+                    if stays < draft.copies {
+                        lines.push(KeptLine { line: next_line, copies: draft.copies - stays, ..new });
+                        next_line += 1;
+                    }
+                }
+            }
+        }
+        if lines.len() > MOST_LINES {
+            let sentence = format!(
+                "A run has up to {MOST_LINES} lines. What is begun stays on its own, and with the rest on another there would be {}.",
+                lines.len()
+            );
+            return Err(FormatFault { field: "lines".to_owned(), sentence });
         }
         let is_there = |line: &KeptLine| lines.iter().any(|own: &KeptLine| own.line == line.line);
         let mut gone: Vec<KeptLine> = before.map_or_else(Vec::new, |before| {

@@ -91,6 +91,10 @@ pub struct RunLine {
     pub copies: u32,
     /// How many are made.
     pub made: u32,
+    /// How many are begun: a piece of them is cut.
+    pub begun: u32,
+    /// That more are begun than are wanted by now, if that is so; a sentence.
+    pub over: Option<String>,
     /// Its paper.
     pub paper: Option<i64>,
     /// What its paper is called.
@@ -134,12 +138,25 @@ pub struct RunPart {
     pub wanted: u32,
 }
 
+/// What another run holds of the shelf.
+#[derive(Clone, Debug)]
+pub struct Held {
+    /// What the run is called.
+    pub name: String,
+    /// Its day.
+    pub date: String,
+    /// True if it comes before the run that is looked at: its paper is not there for that.
+    pub is_first: bool,
+    /// What it holds.
+    pub needs: Vec<Need>,
+}
+
 /// What a run is looked at with.
 pub struct Around<'a> {
     /// The papers on the shelf.
     pub papers: &'a [(i64, Paper)],
-    /// What other runs hold.
-    pub held: &'a [Need],
+    /// What other runs hold, the next one first.
+    pub held: &'a [Held],
     /// The bags of its lines as they are now: number and brief, if it can be read.
     pub changed: &'a [u32],
     /// What things cost.
@@ -215,6 +232,8 @@ impl RunView {
                 metric: unit == Unit::Metric,
                 copies: line.copies,
                 made: progress.made(&planned.lines, &planned.work, n),
+                begun: progress.begun(&planned.lines, n),
+                over: over(progress.begun(&planned.lines, n), line.copies),
                 paper: kept.paper,
                 paper_name: called(kept.paper, &line.brief.sheet),
                 side_paper: kept.side_paper.filter(|_| line.brief.side_sheet.is_some()),
@@ -234,7 +253,9 @@ impl RunView {
                 price: say(price),
             });
         }
-        let papers = needs(lists, events, around);
+        let mut papers = needs(lists, events, around);
+        // What holds nothing takes nothing from anybody.
+        papers.iter_mut().filter(|_| !run.holds).for_each(|need| need.takes_held = None);
         let buy = papers
             .iter()
             .filter_map(|need| Some(format!("{} of {}", need.short.clone()?, need.name)))
@@ -267,6 +288,16 @@ impl RunView {
             lines,
         }
     }
+}
+
+/// More are begun than are wanted.
+fn over(begun: u32, copies: u32) -> Option<String> {
+    (begun > copies).then(|| {
+        let more = begun - copies;
+        format!(
+            "{begun} are begun: what is cut for {more} is left over, and counts again if more are wanted."
+        )
+    })
 }
 
 /// What an event was, in words.

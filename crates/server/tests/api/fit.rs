@@ -45,7 +45,7 @@ async fn every_way_a_jar_may_lie_has_its_bag(service: Service) {
         .iter()
         .find(|verdict| verdict["code"] == "gift.too-large")
         .unwrap();
-    assert!(said["why"].as_str().unwrap().contains("the width is ½ short"), "{said}");
+    assert!(said["why"].as_str().unwrap().contains("the width is ½ short"), "{}", said["why"]);
 }
 
 #[rstest]
@@ -116,8 +116,9 @@ async fn some_things_may_lie_and_others_stand(service: Service) {
         .find(|fit| fit["brief"]["gift"]["lies"] == json!([false, true]))
         .unwrap();
     assert!(
-        laid["says"][0].as_str().unwrap().starts_with("With a jar or tumbler laid on its side"),
-        "{laid}"
+        laid["says"][0].as_str().unwrap().starts_with("With a jar or tumbler on its side"),
+        "{}",
+        laid["says"]
     );
     // The vase never lies.
     assert!(fits.as_array().unwrap().iter().all(|fit| fit["brief"]["gift"]["lying"] == false));

@@ -2,6 +2,7 @@
 #![allow(clippy::unwrap_used)] // In a test, a panic is the failure.
 
 mod allowances;
+mod changing;
 mod conserved;
 mod cutter;
 mod fit;

@@ -175,7 +175,7 @@ async fn what_an_earlier_run_holds_is_not_there_for_a_later_one(service: Service
     let second = service.post("/api/runs", &later).await.json();
     assert_eq!(
         (&second["papers"][0]["held"], &second["papers"][0]["short"]),
-        (&json!("20 sheets"), &json!("6 more sheets"))
+        (&json!("20 sheets for “Kiln opening”"), &json!("6 more sheets"))
     );
     // The one that comes first knows nothing of it.
     assert_eq!(service.get("/api/runs/1").await.json()["papers"][0]["held"], Value::Null);
@@ -201,7 +201,7 @@ async fn a_change_of_a_bag_changes_no_run_until_it_is_taken_over(service: Servic
     let paper = run["lines"][0]["paper"].clone();
     let renewed = draft(&[json!({ "line": 1, "bag": 1, "copies": 2, "paper": paper, "renew": true })]);
     let now = service.put("/api/runs/1", "\"1\"", &renewed).await.json();
-    assert_eq!((&now["lines"][0]["changed"], &now["lines"][0]["line"]), (&json!(false), &json!(2)));
+    assert_eq!((&now["lines"][0]["changed"], &now["lines"][0]["line"]), (&json!(false), &json!(1)));
     assert_eq!(now["lines"][0]["size"], "3½ × 6½ × 2");
 }
 

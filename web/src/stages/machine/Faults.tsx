@@ -25,7 +25,8 @@ export function Faults({ job, onMat }: { job: Job; onMat: (mat: MatText) => void
   return (
     <section aria-live="polite" className="machine-faults">
       <h2>Before it is cut</h2>
-      {job.faults.length === 0 && (
+      {job.strokes.length === 0 && <p>Nothing is worked yet: say above what works its lines.</p>}
+      {job.strokes.length > 0 && job.faults.length === 0 && (
         <p className="is-ready">
           <Icon name="tick" />
           <span>
@@ -55,7 +56,9 @@ export function Faults({ job, onMat }: { job: Job; onMat: (mat: MatText) => void
           )}
         </div>
       ))}
-      {job.left_out && <p>{job.left_out}</p>}
+      {job.left_out.map((says) => (
+        <p key={says}>{says}</p>
+      ))}
     </section>
   );
 }

@@ -3,11 +3,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
-import { cutOnMachine, fetchText, listTaken, type MatText } from "../../api/client";
+import { cutOnMachine, fetchText, listTaken, Refused, type MatText, type Told } from "../../api/client";
 import { FilePick } from "../../drawings/FilePick";
 import { Icon } from "../../drawings/Icon";
 import { useTakeChoices } from "../bag/useTakeChoices";
 import { Faults } from "./Faults";
+import { Layers, UnitChoice } from "./Layers";
 import { MatChoices } from "./MatChoices";
 import { Player } from "./Player";
 
@@ -26,6 +27,8 @@ export function MachineView() {
   const [own, setOwn] = useState<Picked | null>(null);
   const [chosen, setChosen] = useState<string | null>(null);
   const [mat, setMat] = useState(MAT);
+  // What is told of somebody else’s file.
+  const [told, setTold] = useState<Told>({});
   const listed = useQuery({
     queryKey: ["machine files", bag],
     queryFn: () => listTaken(bag ?? 0),
@@ -39,9 +42,9 @@ export function MachineView() {
   const file = files.find((one) => one.href === href);
   const query = choices.queryFor("machine");
   const job = useQuery({
-    queryKey: ["machine", own?.text, href, query, mat],
+    queryKey: ["machine", own?.text, href, query, mat, own && told],
     queryFn: async () => {
-      if (own) return cutOnMachine(own.kind, own.text, mat);
+      if (own) return cutOnMachine(own.kind, own.text, mat, told);
       // What the machine shows here cuts nothing: it may show a bag that cannot be made.
       const asked = [query, listed.data?.cannot_be_made ? "anyway=true" : ""].filter(Boolean).join("&");
       const text = await fetchText(asked === "" ? href! : `${href}?${asked}`);
@@ -51,9 +54,12 @@ export function MachineView() {
     gcTime: 0,
     placeholderData: (before) => before,
   });
-  const pick = (text: string, name: string) =>
+  const pick = (text: string, name: string) => {
+    setTold({});
     setOwn({ name, kind: name.toLowerCase().endsWith(".dxf") ? "dxf" : "svg", text });
+  };
   const problem = listed.error ?? job.error;
+  const asksUnit = own !== null && job.error instanceof Refused && job.error.problem.field === "unit";
   return (
     <div className="machine">
       <header className="machine-head">
@@ -67,7 +73,7 @@ export function MachineView() {
       <main>
         <div className="machine-board">
           {job.data && !job.error ? (
-            <Player key={`${own?.name} ${href} ${query} ${JSON.stringify(mat)}`} job={job.data} />
+            <Player key={`${own?.name} ${href} ${query} ${JSON.stringify([mat, told])}`} job={job.data} />
           ) : (
             <p className="machine-empty" aria-busy={job.isFetching}>
               {job.isFetching ? "Reading the file…" : "No file is on the machine."}
@@ -107,6 +113,12 @@ export function MachineView() {
             )}
             <FilePick says="Another SVG or DXF" accept=".svg,.dxf" onText={pick} />
           </section>
+          {own && (asksUnit || told.unit) && (
+            <UnitChoice unit={told.unit ?? null} onUnit={(unit) => setTold({ ...told, unit })} />
+          )}
+          {own && job.data && !job.error && (
+            <Layers job={job.data} onLayers={(layers) => setTold({ ...told, layers })} />
+          )}
           <MatChoices mat={mat} onMat={setMat} />
           {job.data && !job.error && <Faults job={job.data} onMat={setMat} />}
         </aside>

@@ -13,6 +13,7 @@ import { CountField } from "../../drawings/CountField";
 import { Icon } from "../../drawings/Icon";
 import { ToolButton } from "../../drawings/ToolButton";
 import { Figure } from "../../words/Figure";
+import { useTold } from "./Changing";
 
 type Change = (edit: (draft: RunDraft) => RunDraft) => void;
 type Line = NonNullable<RunDraft["lines"]>[number];
@@ -20,14 +21,20 @@ type Line = NonNullable<RunDraft["lines"]>[number];
 export function Making({ run, asked, change }: { run: Run; asked: RunDraft; change: Change }) {
   const { papers } = usePapers();
   const lines = asked.lines ?? [];
-  const set = (place: number, edit: (line: Line) => Line) =>
-    change((draft) => ({
-      ...draft,
-      lines: (draft.lines ?? []).map((line, n) => (n === place ? edit(line) : line)),
-    }));
   const bags = lines.reduce((sum, line) => sum + line.copies, 0);
+  const told = useTold(run, asked, change);
+  const edited = (place: number, edit: (line: Line) => Line) => (draft: RunDraft) => ({
+    ...draft,
+    lines: (draft.lines ?? []).map((line, n) => (n === place ? edit(line) : line)),
+  });
   return (
     <div className="making">
+      {told.panel}
+      {told.failed && (
+        <p className="alarm" role="alert">
+          {told.failed.message}
+        </p>
+      )}
       <section aria-label="What is made">
         <h2>What is made</h2>
         {lines.length === 0 && <p>Nothing yet: choose a bag below, and say how many.</p>}
@@ -42,13 +49,20 @@ export function Making({ run, asked, change }: { run: Run; asked: RunDraft; chan
                   own={own}
                   papers={papers}
                   most={500 - bags + line.copies}
-                  onChange={(edit) => set(place, edit)}
-                  onRemove={() =>
-                    change((draft) => ({
+                  onChange={(edit) => {
+                    const whole = edited(place, edit);
+                    // Another count loses nothing; what is made otherwise touches what is begun, and is told first.
+                    if (own.begun > 0 && edit(line).copies === line.copies) told.tell(whole);
+                    else change(whole);
+                  }}
+                  onRemove={() => {
+                    const without = (draft: RunDraft) => ({
                       ...draft,
                       lines: (draft.lines ?? []).filter((_, n) => n !== place),
-                    }))
-                  }
+                    });
+                    if (own.begun > 0) told.tell(without);
+                    else change(without);
+                  }}
                 />
               )
             );
@@ -150,6 +164,11 @@ function MadeLine(props: {
             </Button>
           </span>
         )}
+        {own.over && (
+          <span>
+            <Icon name="warns" label="Mind" /> <Figure text={own.over} />
+          </span>
+        )}
         {own.changed && (
           <span>
             The bag has been changed since.{" "}
@@ -168,6 +187,7 @@ function MadeLine(props: {
       />
       <span className="run-line-made">
         {own.made} made
+        {own.begun > own.made && <small>{own.begun} begun</small>}
         <small>{own.each} each</small>
       </span>
       <ToolButton icon="bin" name={`Take ${own.name} off the run`} onClick={onRemove} />
@@ -320,7 +340,12 @@ function Need({ need, papers, run }: { need: RunNeed; papers: UsablePaper[]; run
         </span>
         {need.held && (
           <span>
-            <Figure text={need.held} /> held for an earlier run
+            Held for what comes first: <Figure text={need.held} />
+          </span>
+        )}
+        {need.takes_held && (
+          <span>
+            <Icon name="warns" label="Mind" /> <Figure text={need.takes_held} />
           </span>
         )}
         {need.taken && (

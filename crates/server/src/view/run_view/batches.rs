@@ -193,7 +193,8 @@ impl BatchedView {
                         (What::SetTo(at), Some(lies)) => Some(OnBoardView::new(at, lies)),
                         _ => None,
                     },
-                    done: progress.done(task),
+                    // Fewer may be wanted by now than are done.
+                    done: progress.done(task).min(of),
                     of,
                     ready: progress.most(&planned.lines, &planned.work, task).min(of),
                 }

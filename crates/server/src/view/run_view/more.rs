@@ -1,6 +1,7 @@
 //! What else the paper of a run makes.
 
-use crate::store::runs::{Event, Need};
+use super::Held;
+use crate::store::runs::Event;
 use crate::view::planned::Planned;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -28,7 +29,7 @@ impl MoreView {
         planned: &Planned,
         events: &[(i64, Event)],
         papers: &[(i64, Paper)],
-        held: &[Need],
+        held: &[Held],
         budget: &Budget<'_>,
     ) -> Vec<Self> {
         let lines = planned.on(papers);
@@ -36,7 +37,8 @@ impl MoreView {
         let there: Vec<Taken> = papers
             .iter()
             .map(|(id, paper)| {
-                let own = held.iter().filter(|(held, _, _)| held == id);
+                let first = held.iter().filter(|held| held.is_first).flat_map(|held| &held.needs);
+                let own = first.filter(|(held, _, _)| held == id);
                 own.fold(paper.amount(), |has, (_, sheets, length)| Taken {
                     sheets: has.sheets.saturating_sub(*sheets),
                     length: (has.length - Length::from_nm(*length)).max(Length::ZERO),

@@ -1,6 +1,6 @@
 //! What a run takes of every paper, what is missing, what its paper costs, and the sheets as they are cut.
 
-use super::Around;
+use super::{Around, Held};
 use crate::store::runs::Event;
 use crate::view::layout::SheetCutView;
 use crate::view::planned::{KeptLists, Planned, taken};
@@ -14,6 +14,7 @@ use wide_fold_core::fittings::parts::{From, Measure, parts};
 use wide_fold_core::line::PartRef;
 use wide_fold_core::paper::{Money, Stock, Taken};
 use wide_fold_core::progress::Progress;
+use wide_fold_core::text::{list as list_of, quoted};
 use wide_fold_core::{Brief, Length, Unit};
 use wide_fold_formats::PaperText;
 
@@ -30,8 +31,10 @@ pub struct NeedView {
     pub taken: Option<String>,
     /// What there is on the shelf.
     pub there: String,
-    /// What other runs hold of it, if anything.
+    /// What runs that come first hold of it, if anything: `7 sheets for “Kiln opening”`.
     pub held: Option<String>,
+    /// What it takes of what later runs hold, if anything; a sentence.
+    pub takes_held: Option<String>,
     /// What is missing, if anything is.
     pub short: Option<String>,
     /// The paper as it is once that is bought; nothing for one that is not on the shelf, or if its shelf holds no more.
@@ -88,11 +91,18 @@ pub(super) fn needs(lists: &KeptLists, events: &[(i64, Event)], around: &Around<
             let has = paper.amount();
             (i64::from(has.sheets), has.length.nm())
         });
-        let held = around
+        let of = |held: &Held| {
+            let own = held.needs.iter().filter(|(paper, _, _)| Some(*paper) == list.paper);
+            own.fold((0, 0), |all, (_, sheets, length)| (all.0 + i64::from(*sheets), all.1 + length))
+        };
+        let first: Vec<(&Held, (i64, i64))> = around
             .held
             .iter()
-            .filter(|(paper, _, _)| Some(*paper) == list.paper)
-            .fold((0, 0), |all, (_, sheets, length)| (all.0 + i64::from(*sheets), all.1 + length));
+            .filter(|held| held.is_first)
+            .map(|held| (held, of(held)))
+            .filter(|(_, own)| *own != (0, 0))
+            .collect();
+        let held = first.iter().fold((0, 0), |all, (_, own)| (all.0 + own.0, all.1 + own.1));
         let missing =
             ((sheets - (there.0 - held.0).max(0)).max(0), (length - (there.1 - held.1).max(0)).max(0));
         let left = ((there.0 - held.0 - sheets).max(0), (there.1 - held.1 - length).max(0));
@@ -116,7 +126,13 @@ pub(super) fn needs(lists: &KeptLists, events: &[(i64, Event)], around: &Around<
             takes: amount(sheets, length, unit),
             taken: already.map(|(sheets, length)| amount(sheets, length, unit)),
             there: amount(there.0, there.1, unit),
-            held: (held != (0, 0)).then(|| amount(held.0, held.1, unit)),
+            held: (held != (0, 0)).then(|| {
+                let told = first
+                    .iter()
+                    .map(|(run, own)| format!("{} for {}", amount(own.0, own.1, unit), quoted(&run.name)));
+                list_of(&told.collect::<Vec<_>>())
+            }),
+            takes_held: takes_held(around, (there.0 - held.0, there.1 - held.1), (sheets, length), &of, unit),
             short: is_short.then(|| more(missing)),
             bought: own.filter(|_| is_short).and_then(|(_, paper)| {
                 // A roll is bought by whole inches, or centimetres.
@@ -130,6 +146,32 @@ pub(super) fn needs(lists: &KeptLists, events: &[(i64, Event)], around: &Around<
         });
     }
     views
+}
+
+/// Later runs that do not find the paper they hold, since this one comes first: of what is there it takes its own, and they have the
+/// rest, the next one first.
+fn takes_held(
+    around: &Around<'_>,
+    there: (i64, i64),
+    takes: (i64, i64),
+    of: &dyn Fn(&Held) -> (i64, i64),
+    unit: Unit,
+) -> Option<String> {
+    let rest =
+        |there: (i64, i64), takes: (i64, i64)| ((there.0 - takes.0).max(0), (there.1 - takes.1).max(0));
+    let (mut with, mut without) = (rest(there, takes), rest(there, (0, 0)));
+    let mut told = Vec::new();
+    for run in around.held.iter().filter(|run| !run.is_first) {
+        let own = of(run);
+        let found = |there: (i64, i64)| (own.0.min(there.0), own.1.min(there.1));
+        let lost = (found(without).0 - found(with).0, found(without).1 - found(with).1);
+        if lost != (0, 0) {
+            told.push(format!("{} of {} ({})", amount(lost.0, lost.1, unit), quoted(&run.name), run.date));
+        }
+        (with, without) = (rest(with, own), rest(without, own));
+    }
+    (!told.is_empty())
+        .then(|| format!("This run comes first and takes what is held for a later one: {}.", list_of(&told)))
 }
 
 /// What every line costs of paper, in hundredths, and the papers whose price is not known. A paper's cost is parted among the lines
