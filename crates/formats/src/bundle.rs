@@ -9,6 +9,7 @@ use crate::pdf::strips::{has_strips, strips_pdf};
 use crate::pdf::template::template_pdf;
 use crate::pdf::work_sheet::work_sheet_pdf;
 use crate::pdf::{PdfFault, PrintPaper};
+use crate::png::{PngFault, bag_png, sheet_png};
 use crate::project::{Project, write_project};
 use crate::{List, fold_file, sheet_svg, template_svg, write_list};
 use std::io::{Cursor, Write};
@@ -28,6 +29,9 @@ pub enum Unwritten {
     /// As PDF.
     #[error(transparent)]
     Pdf(#[from] PdfFault),
+    /// As PNG.
+    #[error(transparent)]
+    Png(#[from] PngFault),
 }
 
 /// What the small parts that no sheet has room for are called in files.
@@ -98,6 +102,10 @@ pub fn everything(plan: &Plan, name: &str) -> Result<Vec<Taken>, Unwritten> {
         tiled => tiled?,
     };
     files.push(("sheets.pdf".to_owned(), tiled));
+    files.push(("bag.png".to_owned(), bag_png(plan, name)?));
+    for (sheet, file) in sheet_names(plan).into_iter().enumerate() {
+        files.push((format!("{file}.png"), sheet_png(plan, name, sheet)?));
+    }
     files.push(("work-sheet.pdf".to_owned(), work_sheet_pdf(plan, name)?));
     files.push(("booklet.pdf".to_owned(), booklet_pdf(plan, name)?));
     if has_strips(plan) {

@@ -27,6 +27,7 @@ pub mod machine_dxf;
 pub mod machine_svg;
 pub mod paper;
 pub mod pdf;
+pub mod png;
 pub mod project;
 pub mod sheet_svg;
 pub mod shelf_csv;

@@ -106,6 +106,32 @@ impl PrintPaper {
     }
 }
 
+/// The finished bag with its name and size under it, as SVG for a painter; of a bag that cannot be made with that too.
+pub(crate) fn bag_picture(plan: &Plan, name: &str) -> String {
+    let (wide, tall) = (200.0, 170.0);
+    let mut marks = pictures::bag(plan, usize::MAX, true, [wide - 20.0, tall - 10.0]);
+    marks = marks.into_iter().map(|mark| flow::moved(mark, [10.0, 8.0])).collect();
+    let size = sheets::size_of(&plan.brief.finished_figures(), plan.brief.unit);
+    let mut y = tall + 8.0;
+    let mut say = |text: &str, size: f64, weight: Weight| {
+        for line in weight.wrap(text, size, wide - 20.0) {
+            marks.push(Mark::Words { x: 10.0, y, size, weight, text: line, turned: false });
+            y += size * 1.3;
+        }
+    };
+    say(name, 7.0, Weight::Medium);
+    say(&format!("{size} finished"), 5.5, Weight::Regular);
+    if let Some(why) = cannot_be_made(plan) {
+        say(&why, 5.5, Weight::Medium);
+    }
+    printed::picture(&marks, [wide, y + 4.0])
+}
+
+/// The fonts that a painter needs for pictures.
+pub(crate) const fn picture_fonts() -> [&'static [u8]; 2] {
+    [fonts::REGULAR, fonts::MEDIUM]
+}
+
 /// Points in a millimetre.
 const POINTS: f64 = 72.0 / 25.4;
 

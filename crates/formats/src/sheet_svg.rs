@@ -163,6 +163,15 @@ pub const fn check_square(unit: Unit) -> (Length, &'static str) {
     }
 }
 
+/// The line a print is checked with more exactly: its length, and what it should measure. It is as long as a page of any paper has
+/// room for: what a ruler misses by on it is a quarter of what it misses by on the square.
+pub const fn check_line(unit: Unit) -> (Length, &'static str) {
+    match unit {
+        Unit::Inch => (Length::inches(8), "8 in"),
+        Unit::Metric => (Length::millimetres(200), "200 mm"),
+    }
+}
+
 /// Name and size, a sample of every line, and a square to check the print with.
 fn legend(plan: &Plan, sheet: &SheetCut, name: &str, top: Length) -> Group {
     let unit = plan.brief.unit;

@@ -20,7 +20,9 @@ fn main() -> Result<(), Box<dyn Error>> {
         let plan = Plan::new(&Brief::try_from(&text)?)?;
         let own = folder.join("samples").join(name.to_lowercase().replace(' ', "-"));
         std::fs::create_dir_all(&own)?;
-        for (file, bytes) in everything(&plan, name)? {
+        // Pictures are left out: a pixel more or less is another file.
+        let files = everything(&plan, name)?.into_iter().filter(|(file, _)| !file.ends_with(".png"));
+        for (file, bytes) in files {
             std::fs::write(own.join(file), bytes)?;
         }
     }

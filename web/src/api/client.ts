@@ -189,7 +189,10 @@ export async function fetchFile(href: string): Promise<string> {
 
 export const fetchText = async (href: string) => (await file(href)).body.text();
 
-export const printOut = (id: number, how: { paper: string; square: string; printer: string }) => {
+export const printOut = (
+  id: number,
+  how: { paper: string; square: string; line: string; printer: string },
+) => {
   const query = Object.fromEntries(Object.entries(how).filter(([, value]) => value.trim() !== ""));
   return answer(client.GET("/api/bags/{id}/printed", { params: { path: { id }, query } }));
 };

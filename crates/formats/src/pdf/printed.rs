@@ -41,12 +41,21 @@ impl Printout {
             .set("fill", "none");
         let mut windows = 0;
         let scaled = drawn(scaled, &leaf.marks, &mut windows);
-        let document = Document::new()
-            .set("viewBox", format!("0 0 {} {}", number(width), number(height)))
-            .set("font-family", "Fira Sans, sans-serif")
-            .add(scaled);
-        Some(document.to_string())
+        Some(written(scaled, [width, height]))
     }
+}
+
+/// Something drawn on a page of that size, as SVG.
+pub(super) fn picture(marks: &[Mark], [width, height]: [f64; 2]) -> String {
+    written(drawn(Group::new().set("fill", "none"), marks, &mut 0), [width, height])
+}
+
+fn written(group: Group, [width, height]: [f64; 2]) -> String {
+    let document = Document::new()
+        .set("viewBox", format!("0 0 {} {}", number(width), number(height)))
+        .set("font-family", "Fira Sans, sans-serif")
+        .add(group);
+    document.to_string()
 }
 
 fn drawn(mut group: Group, marks: &[Mark], windows: &mut usize) -> Group {

@@ -10,7 +10,7 @@ use super::printed::Printout;
 use super::tiles::{Correction, MARGIN, MOST_PAGES, Tile, Tiling};
 use super::{PdfFault, PrintPaper, cannot_be_made, write_warned};
 use crate::drawn::{Drawn, Stroke, Tool, extent};
-use crate::sheet_svg::check_square;
+use crate::sheet_svg::{check_line, check_square};
 use wide_fold_core::layout::SheetCut;
 use wide_fold_core::plane::{Point, Size};
 use wide_fold_core::{Length, Plan, Unit};
@@ -257,6 +257,25 @@ fn ring([x, y]: Spot, radius: f64, pen: Pen) -> Mark {
     Mark::Line { segments, pen: Some(pen), fill: None }
 }
 
+/// The check line, upright at the left edge, with a tick at either end; nothing if it is longer than the page on a printer that is so
+/// far off.
+fn checked_line(unit: Unit, scale: f64, height: f64) -> Vec<Mark> {
+    let (long, says) = check_line(unit);
+    let (long, x, bottom) = (long.mm() * scale, 10.0, height - 10.0);
+    if bottom - long < 16.0 {
+        return Vec::new();
+    }
+    let pen = Pen { width: 0.25, dashes: &[], grey: INK };
+    let tick = |y: f64| line([x - 2.0, y], [x + 2.0, y], pen);
+    let words = format!("Measured more exactly: this line is {says} long.");
+    vec![
+        line([x, bottom], [x, bottom - long], pen),
+        tick(bottom),
+        tick(bottom - long),
+        upwards([x + 4.0, bottom - long / 2.0], TEXT, &words),
+    ]
+}
+
 /// The page before a sheet: its map, the check square, what the lines mean.
 fn map(
     sheet: &OneToOne,
@@ -316,6 +335,7 @@ fn map(
     for (n, text) in measure.iter().enumerate() {
         marks.push(words([left + 4.0, y + 9.0 + 6.0 * n as f64], TEXT, text.as_str()));
     }
+    marks.extend(checked_line(unit, print.correction.scale(), height));
     for (n, tool) in Tool::ALL.into_iter().enumerate() {
         let at = y + 5.0 + 8.0 * n as f64;
         marks.push(line([left + side + 12.0, at], [left + side + 37.0, at], Pen::of(tool)));

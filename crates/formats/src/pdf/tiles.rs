@@ -16,10 +16,10 @@ const LONGEST: Length = Length::millimetres(5000);
 /// The most pages of one PDF (our choice: more nobody puts together).
 pub const MOST_PAGES: usize = 300;
 
-/// What a printer makes of the check square: printed at another size, everything is drawn that much larger or smaller.
+/// What a printer makes of the check square, or of the check line: printed at another size, everything is drawn that much larger or smaller.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 pub struct Correction {
-    square: Length,
+    should: Length,
     measured: Length,
 }
 
@@ -27,30 +27,38 @@ impl Correction {
     /// A printer that prints at 100 %.
     pub const fn none(unit: Unit) -> Self {
         let (square, _) = crate::sheet_svg::check_square(unit);
-        Self { square, measured: square }
+        Self { should: square, measured: square }
     }
 
     /// The check square of that unit, as it was measured on paper; nothing if it is off by more than a quarter: then something else
     /// is wrong than the printer's scale.
     pub fn of(unit: Unit, measured: Length) -> Option<Self> {
-        let (square, _) = crate::sheet_svg::check_square(unit);
-        let near = measured * 4 >= square * 3 && measured * 4 <= square * 5;
-        near.then_some(Self { square, measured })
+        Self::near(crate::sheet_svg::check_square(unit).0, measured)
+    }
+
+    /// The check line of that unit, as it was measured on paper; nothing if it is off by more than a quarter.
+    pub fn of_line(unit: Unit, measured: Length) -> Option<Self> {
+        Self::near(crate::sheet_svg::check_line(unit).0, measured)
+    }
+
+    fn near(should: Length, measured: Length) -> Option<Self> {
+        let near = measured * 4 >= should * 3 && measured * 4 <= should * 5;
+        near.then_some(Self { should, measured })
     }
 
     /// Millimetres on the page for a millimetre of the sheet.
     pub fn scale(self) -> f64 {
-        self.square.mm() / self.measured.mm()
+        self.should.mm() / self.measured.mm()
     }
 
     /// What of the sheet is shown on so much of the page.
     fn shown_on(self, page: Length) -> Length {
-        page.scaled(self.measured, self.square)
+        page.scaled(self.measured, self.should)
     }
 
     /// How much of the page so much of the sheet takes, rounded up.
     fn page_for(self, sheet: Length) -> Length {
-        sheet.scaled(self.square, self.measured) + Length::from_nm(1)
+        sheet.scaled(self.should, self.measured) + Length::from_nm(1)
     }
 }
 

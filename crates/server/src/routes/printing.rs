@@ -15,7 +15,7 @@ use utoipa::{IntoParams, ToSchema};
 use wide_fold_core::{Length, Plan, Ruler, Unit};
 use wide_fold_formats::pdf::printed::Printout;
 use wide_fold_formats::pdf::sheets::{Print, sheets_printed};
-use wide_fold_formats::sheet_svg::check_square;
+use wide_fold_formats::sheet_svg::{check_line, check_square};
 
 /// What a printer that fits pages to its paper makes of them, in hundredths.
 const FITTED: i64 = 97;
@@ -29,6 +29,8 @@ pub struct PrintedQuery {
     paper: Option<String>,
     /// What the check square of the last print measured, if it was not what it says.
     square: Option<String>,
+    /// What the check line of the last print measured: it counts before the square, for it tells more exactly.
+    line: Option<String>,
     /// `exact` prints as it is asked; `fit` shrinks every page to fit, to 97 %. Exact if left out.
     printer: Option<String>,
 }
@@ -48,7 +50,7 @@ pub struct PrintedView {
     pub right: bool,
     /// What that means for the bag, with its numbers.
     pub why: String,
-    /// What to type so that the next print is right; nothing if this one is.
+    /// What the check line measures, to be typed so that the next print is right; nothing if this one is.
     pub correction: Option<String>,
 }
 
@@ -124,7 +126,14 @@ impl PrintedQuery {
             Some("fit") => FITTED,
             Some(_) => return Err(Problem::at("printer", "The printer is exact or fit.")),
         };
-        Ok((read_print(self.paper.as_deref(), self.square.as_deref(), plan.brief.unit)?, hundredths))
+        Ok((
+            read_print(
+                self.paper.as_deref(),
+                [self.square.as_deref(), self.line.as_deref()],
+                plan.brief.unit,
+            )?,
+            hundredths,
+        ))
     }
 
     fn view(raw: &str, bag: &Bag, plan: &Plan, out: &Printout, hundredths: i64) -> PrintedView {
@@ -148,9 +157,8 @@ impl PrintedQuery {
                 wrong_by.label(unit)
             )
         };
-        // Whatever was corrected before, the printer makes the same of it: that is what to type.
-        // As a ruler shows it; whatever was corrected before, the printer makes the same of it.
-        let printed = side.scaled(Length::millimetres(hundredths), Length::millimetres(100));
+        // The longer line, as a ruler shows it; whatever was corrected before, the printer makes the same of it.
+        let printed = check_line(unit).0.scaled(Length::millimetres(hundredths), Length::millimetres(100));
         let (ruler, name) = match unit {
             Unit::Inch => (Ruler::ThirtySecond, "in"),
             Unit::Metric => (Ruler::HalfMillimetre, "mm"),

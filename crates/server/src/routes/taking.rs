@@ -25,6 +25,7 @@ use wide_fold_formats::pdf::template::template_pdf;
 use wide_fold_formats::pdf::tiles::Correction;
 use wide_fold_formats::pdf::work_sheet::work_sheet_pdf;
 use wide_fold_formats::pdf::{PdfFault, PrintPaper, cannot_be_made};
+use wide_fold_formats::png::{bag_png, sheet_png};
 use wide_fold_formats::{List, fold_file, template_svg, write_list};
 
 /// What a file is for.
@@ -112,6 +113,7 @@ pub async fn taken(State(store): State<Store>, id: Id) -> Result<Json<TakeAlongV
         "One page to hang above the table: drawing, scores, parts, steps.",
         "PDF",
     );
+    add(TakenFor::Read, "taken/bag.png", "The finished bag", "A picture of it, to be sent or shown.", "PNG");
     let count = plan.layout.sheets.len();
     for (sheet, (letter, file)) in plan.layout.letters().into_iter().zip(sheet_names(&plan)).enumerate() {
         let title = match letter.as_str() {
@@ -125,6 +127,8 @@ pub async fn taken(State(store): State<Store>, id: Id) -> Result<Json<TakeAlongV
             "At 1:1. The piece reaches past the sheet; it is drawn so."
         };
         add(TakenFor::PrintAtOneToOne, &format!("sheet.svg?sheet={sheet}"), &title, good_for, "SVG");
+        let good_for = "A picture of it, to be sent or shown.";
+        add(TakenFor::Read, &format!("taken/{file}.png"), &title, good_for, "PNG");
         if plan.layout.sheets[sheet].overhang.is_none() {
             let good_for = "Cuts, scores and pen lines in layers of their own; nothing else, each line once.";
             add(TakenFor::Machine, &format!("taken/machine-{file}.svg"), &title, good_for, "SVG");
@@ -190,6 +194,8 @@ pub struct TakenQuery {
     paper: Option<String>,
     /// What the check square of the last print measured, if it was not what it says: `48.5 mm`.
     square: Option<String>,
+    /// What the check line of the last print measured: it counts before the square, for it tells more exactly.
+    line: Option<String>,
     /// How folds are prepared by a machine: `pressed` or `perforated`; pressed if left out.
     scoring: Option<String>,
     /// How long the dashes of a perforated fold are: `3 mm` if left out.
@@ -205,7 +211,7 @@ pub struct TakenQuery {
 
 impl TakenQuery {
     fn print(&self, unit: Unit) -> Result<Print, Problem> {
-        read_print(self.paper.as_deref(), self.square.as_deref(), unit)
+        read_print(self.paper.as_deref(), [self.square.as_deref(), self.line.as_deref()], unit)
     }
 
     fn machining(&self, unit: Unit) -> Result<Machining, Problem> {
@@ -232,7 +238,11 @@ impl TakenQuery {
 }
 
 /// How sheets are printed, from the words for it.
-pub(super) fn read_print(paper: Option<&str>, square: Option<&str>, unit: Unit) -> Result<Print, Problem> {
+pub(super) fn read_print(
+    paper: Option<&str>,
+    [square, line]: [Option<&str>; 2],
+    unit: Unit,
+) -> Result<Print, Problem> {
     let usual = Print::customary(unit);
     let paper = match paper {
         None => usual.paper,
@@ -241,13 +251,18 @@ pub(super) fn read_print(paper: Option<&str>, square: Option<&str>, unit: Unit) 
             .find(|paper| paper.word() == word)
             .ok_or_else(|| Problem::at("paper", "The paper is letter, a4, a3 or whole."))?,
     };
-    let correction = match square.filter(|square| !square.trim().is_empty()) {
-        None => usual.correction,
-        Some(text) => {
-            let measured = length("square", text, unit)?;
-            let off = "That square is off by more than a quarter: something else is wrong than the printer’s scale. Measure its side once more.";
-            Correction::of(unit, measured).ok_or_else(|| Problem::at("square", off))?
-        }
+    let typed = |text: Option<&str>| text.map(str::trim).filter(|text| !text.is_empty()).map(str::to_owned);
+    let off = |what: &str| {
+        format!(
+            "That {what} is off by more than a quarter: something else is wrong than the printer’s scale. Measure it once more."
+        )
+    };
+    let correction = match (typed(line), typed(square)) {
+        (Some(text), _) => Correction::of_line(unit, length("line", &text, unit)?)
+            .ok_or_else(|| Problem::at("line", off("line")))?,
+        (None, Some(text)) => Correction::of(unit, length("square", &text, unit)?)
+            .ok_or_else(|| Problem::at("square", off("square")))?,
+        (None, None) => usual.correction,
     };
     Ok(Print { paper, correction })
 }
@@ -304,6 +319,7 @@ fn write(
     const ZIP: &str = "application/zip";
     const CSV: &str = "text/csv; charset=utf-8; header=present";
     const PDF: &str = "application/pdf";
+    const PNG: &str = "image/png";
     let unit = plan.brief.unit;
     let zip = |files: &[Taken]| zipped(folder, files).map_err(|error| Problem::ours(&error));
     Ok(match what {
@@ -326,6 +342,12 @@ fn write(
         "parts.csv" => (write_list(plan, List::Parts).into_bytes(), CSV),
         "cuts.csv" => (write_list(plan, List::Cuts).into_bytes(), CSV),
         "scores.csv" => (write_list(plan, List::Scores).into_bytes(), CSV),
+        "bag.png" => (bag_png(plan, name).map_err(|error| Problem::ours(&error))?, PNG),
+        _ if what.ends_with(".png") => {
+            let sheet = sheet_names(plan).iter().position(|own| format!("{own}.png") == what);
+            let sheet = sheet.ok_or_else(|| Problem::not_found("file"))?;
+            (sheet_png(plan, name, sheet).map_err(|error| Problem::ours(&error))?, PNG)
+        }
         _ if what.starts_with("machine-") => {
             let found = machine(plan, name, query)?.into_iter().find(|(file, _)| file == what);
             let kind = if what.ends_with(".svg") { "image/svg+xml" } else { "image/vnd.dxf" };

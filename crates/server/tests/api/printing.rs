@@ -23,11 +23,16 @@ async fn what_it_says_to_type_puts_the_next_print_right(
     assert_eq!(first["right"], false);
     assert!((measured - side * 0.97).abs() < 1e-6, "{measured}");
     let typed = first["correction"].as_str().unwrap().replace(' ', "%20").replace('/', "%2F");
-    let next = printed(&service, unit, &format!("?paper={paper}&printer=fit&square={typed}")).await.json();
+    let next = printed(&service, unit, &format!("?paper={paper}&printer=fit&line={typed}")).await.json();
     assert_eq!((&next["right"], &next["correction"]), (&json!(true), &Value::Null), "{next}");
     // Typed although the printer is right, it is off the other way, and says so.
-    let wrong = printed(&service, unit, &format!("?paper={paper}&square={typed}")).await.json();
+    let wrong = printed(&service, unit, &format!("?paper={paper}&line={typed}")).await.json();
     assert!(wrong["why"].as_str().unwrap().contains("wider"), "{wrong}");
+    // The line tells four times as exactly as the square: read a sixty-fourth of an inch wrong it is off by no more than that on 8.
+    let by_line = if unit == "inch" { "7 49/64 in" } else { "194.4 mm" };
+    let by_line = by_line.replace(' ', "%20").replace('/', "%2F");
+    let near = printed(&service, unit, &format!("?paper={paper}&printer=fit&line={by_line}")).await.json();
+    assert!((near["square_mm"][2].as_f64().unwrap() - side).abs() < 0.12, "{}", near["square_mm"]);
     let plain = printed(&service, unit, &format!("?paper={paper}")).await.json();
     assert_eq!((&plain["right"], &plain["measures"]), (&json!(true), &plain["should"]));
 }

@@ -42,9 +42,19 @@ export function PrintChoices(props: {
           placeholder="as it should"
           onChange={(event) => choices.set({ square: event.target.value })}
         />
+      </label>
+      <label className="take-square">
+        <span>My check line measured</span>
+        <input
+          type="text"
+          value={choices.line}
+          placeholder="not measured"
+          onChange={(event) => choices.set({ line: event.target.value })}
+        />
         <small>
           Print once and measure the square on the first page. If it is not what it says, type what it is: the
-          next print is made larger or smaller by as much.
+          next print is made larger or smaller by as much. The long line at the edge tells it four times as
+          exactly.
         </small>
       </label>
       {printer && (

@@ -4,6 +4,7 @@ import { queryOf, type Choices } from "./useTakeChoices";
 const usual: Choices = {
   paper: "",
   square: "",
+  line: "",
   scoring: "pressed",
   dash: "3 mm",
   gap: "2 mm",

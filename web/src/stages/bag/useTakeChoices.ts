@@ -8,6 +8,8 @@ export interface Choices {
   paper: "" | "letter" | "a4" | "a3" | "whole";
   /** What the check square measured on the last print; empty if it was right. */
   square: string;
+  /** What the check line measured; empty if it was not. It counts before the square. */
+  line: string;
   scoring: "pressed" | "perforated";
   dash: string;
   gap: string;
@@ -17,6 +19,7 @@ export interface Choices {
 const USUAL: Choices = {
   paper: "",
   square: "",
+  line: "",
   scoring: "pressed",
   dash: "3 mm",
   gap: "2 mm",
@@ -38,7 +41,8 @@ export function queryOf(choices: Choices, taken: TakenFile["taken_for"]): string
   const query = new URLSearchParams();
   if (taken === "print_at_one_to_one") {
     if (choices.paper !== "") query.set("paper", choices.paper);
-    if (choices.square.trim() !== "") query.set("square", choices.square);
+    if (choices.line.trim() !== "") query.set("line", choices.line);
+    else if (choices.square.trim() !== "") query.set("square", choices.square);
   }
   if (taken === "machine") {
     if (choices.up === "inside") query.set("up", "inside");

@@ -24,10 +24,10 @@ export function PrinterView() {
   const choices = useTakeChoices();
   const [printer, setPrinter] = useState<"fit" | "exact">("fit");
   const [more, setMore] = useState(false);
-  const { paper, square } = choices;
+  const { paper, square, line } = choices;
   const out = useQuery({
-    queryKey: ["printed", id, paper, square, printer],
-    queryFn: () => printOut(id, { paper, square, printer }),
+    queryKey: ["printed", id, paper, square, line, printer],
+    queryFn: () => printOut(id, { paper, square, line, printer }),
     placeholderData: keepPreviousData,
     gcTime: 0,
   });
@@ -68,8 +68,8 @@ export function PrinterView() {
           {out.data && !out.error && (
             <Square
               printed={out.data}
-              corrected={square.trim() !== ""}
-              onSquare={(typed) => choices.set({ square: typed })}
+              corrected={(square + line).trim() !== ""}
+              onLine={(typed) => choices.set({ square: "", line: typed })}
             />
           )}
           <section>
@@ -97,8 +97,8 @@ export function PrinterView() {
 }
 
 /** What the check square says of the print, and what puts it right. */
-function Square(props: { printed: Printed; corrected: boolean; onSquare: (typed: string) => void }) {
-  const { printed, corrected, onSquare } = props;
+function Square(props: { printed: Printed; corrected: boolean; onLine: (typed: string) => void }) {
+  const { printed, corrected, onLine } = props;
   const { right, why, correction, measures } = printed;
   return (
     <section aria-live="polite" className="machine-faults">
@@ -113,12 +113,12 @@ function Square(props: { printed: Printed; corrected: boolean; onSquare: (typed:
         </span>
       </p>
       {!right && correction && (
-        <Button variant="remedy" onClick={() => onSquare(correction)}>
-          Type <Figure text={correction.replace("/", "⁄")} /> and print again
+        <Button variant="remedy" onClick={() => onLine(correction)}>
+          The line measures <Figure text={correction.replace("/", "⁄")} />: print again
         </Button>
       )}
       {corrected && (
-        <Button variant="remedy" onClick={() => onSquare("")}>
+        <Button variant="remedy" onClick={() => onLine("")}>
           Take the correction back
         </Button>
       )}
