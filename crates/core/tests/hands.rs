@@ -6,8 +6,9 @@ mod bags;
 
 use bags::any::any_brief;
 use proptest::prelude::*;
-use wide_fold_core::brief::{BaseHabit, Hand};
+use wide_fold_core::brief::{BaseHabit, Hand, Lined};
 use wide_fold_core::budget::Budget;
+use wide_fold_core::builds::alternatives;
 use wide_fold_core::line::Line;
 use wide_fold_core::net::CreaseRole;
 use wide_fold_core::passes::{Edge, Pass, ScoreLine, scorable};
@@ -164,4 +165,101 @@ fn work_on_a_run_is_told_for_the_same_hands() {
     assert!(told(Length::inches(2)).contains("corner, less 1⁄64 for your hands: outside up"), "{said:?}");
     assert!(told(Length::inches(2)).contains("base line: outside up"), "{said:?}");
     assert!(said.iter().filter(|(_, says)| says.contains("for your hands")).count() >= 3, "{said:?}");
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(300))]
+
+    /// In a run beside another bag every line is told from the stop that the bag's own plan measures it from, and told the same: hands
+    /// that make every panel so much wider than it is told make the same bag of either.
+    #[test]
+    fn a_run_is_told_from_the_stop_of_its_plan(brief in any_brief(), other in any_brief(), panel in 1_i64..9) {
+        let hand = Hand { panel: Length::sixty_fourths(panel), height: Length::ZERO };
+        let (brief, other) = (Brief { hand, ..brief }, Brief { hand: Hand::NONE, ..other });
+        prop_assume!(brief.check().is_ok() && other.check().is_ok() && !brief.is_lined_by_hand());
+        let plan = Plan::new(&brief).unwrap();
+        let lines = [Line::new("Bud vase", brief.clone(), 2, [None, None]), Line::new("Tea bowl", other, 3, [None, None])];
+        let work = work(&lines, &Budget::of(Budget::USUAL));
+        let strokes = scorable(&brief, &plan.pieces, &plan.feeds);
+        for (what, task) in work.batches.iter().flat_map(|batch| batch.tasks.iter().map(move |task| (batch.what, task))) {
+            let (What::SetTo(at), Some(lies), 0) = (what, &task.lies, task.line) else { continue };
+            for key in &task.keys {
+                let n: usize = key.rsplit('/').next().unwrap().parse().unwrap();
+                let stroke = &strokes[n];
+                let own = of_piece(&plan.passes, stroke.piece).find_map(|pass| {
+                    let line = pass.lines.iter().find(|line| line.creases == stroke.creases)?;
+                    Some((pass.lying.measured_from(), line.at, line.less))
+                });
+                let Some((from, own, less)) = own else { continue };
+                prop_assert_eq!(lies.lying.measured_from(), from, "{:?}", stroke.role);
+                prop_assert_eq!((at, stroke.less(lies.lying)), (own, less));
+            }
+        }
+    }
+}
+
+/// Hands under which every panel comes out a thirty-second wider than it is told, simulated over every build: told from one stop the
+/// panels of a run's bags are what the net has, but for the one at the free end, which takes what is left.
+#[test]
+fn panels_of_a_run_add_up_for_every_build() {
+    let wider = Length::sixty_fourths(2);
+    let mut simulated = 0;
+    // Within reach of one stop.
+    let mut plain = Brief::new(Length::eighths(28), Length::inches(6), Length::inches(2));
+    (plain.sheet.width, plain.sheet.height) = (Length::inches(24), Length::inches(24));
+    plain.lined = Lined::Board;
+    for way in alternatives(&plain) {
+        let (name, brief) =
+            (way.name, Brief { hand: Hand { panel: wider, height: Length::ZERO }, ..way.brief });
+        if brief.check().is_err() {
+            continue;
+        }
+        let plan = Plan::new(&brief).unwrap();
+        let beside = Brief::new(Length::inches(4), Length::inches(7), Length::inches(2));
+        let lines = [
+            Line::new("Platter", brief.clone(), 2, [None, None]),
+            Line::new("Bud vase", beside, 2, [None, None]),
+        ];
+        let work = work(&lines, &Budget::of(Budget::USUAL));
+        let strokes = scorable(&brief, &plan.pieces, &plan.feeds);
+        for (index, piece) in plan.pieces.iter().enumerate() {
+            // Corners as the run has them told, from the left.
+            let mut told: Vec<(Length, Length)> = Vec::new();
+            for (what, task) in
+                work.batches.iter().flat_map(|batch| batch.tasks.iter().map(move |task| (batch.what, task)))
+            {
+                let (What::SetTo(at), Some(lies), 0, Some(own)) = (what, &task.lies, task.line, task.piece)
+                else {
+                    continue;
+                };
+                if own != index {
+                    continue;
+                }
+                for key in &task.keys {
+                    let stroke = &strokes[key.rsplit('/').next().unwrap().parse::<usize>().unwrap()];
+                    let is_corner = matches!(stroke.role, CreaseRole::Corner | CreaseRole::TabLine)
+                        && stroke.ends[0].x == stroke.ends[1].x;
+                    if !is_corner {
+                        continue;
+                    }
+                    let less = stroke.less(lies.lying);
+                    let from_left = match lies.lying.measured_from() {
+                        Edge::Left => at - less,
+                        Edge::Right => piece.width - (at - less),
+                        Edge::Bottom | Edge::Top => continue,
+                    };
+                    told.push((stroke.ends[0].x, from_left));
+                }
+            }
+            told.sort_unstable();
+            told.dedup();
+            // Between two corners lies a panel: told so wide, it comes out a habit wider.
+            for pair in told.windows(2) {
+                let (net, made) = (pair[1].0 - pair[0].0, pair[1].1 - pair[0].1 + wider);
+                assert_eq!(made, net, "{name}: a panel of {net} comes out {made}");
+                simulated += 1;
+            }
+        }
+    }
+    assert!(simulated >= 8, "{simulated} panels");
 }

@@ -226,8 +226,26 @@ fn key(job: Job, piece: Option<usize>, n: usize) -> String {
     format!("make/{}{own}{again}", job.key())
 }
 
+/// What is scored, and where it can be. With an allowance for the crafter's hands every line is measured from the stop that the
+/// bag's own plan measures it from: what was measured of made bags adds up panel by panel from there, and a panel between lines of
+/// two stops would take all of it.
 fn to_score(plan: &Plan) -> Vec<Scorable> {
-    scorable(&plan.brief, &plan.pieces, &plan.feeds)
+    let mut strokes = scorable(&plan.brief, &plan.pieces, &plan.feeds);
+    if plan.brief.hand.is_any() {
+        for stroke in &mut strokes {
+            let mut own = plan.passes.iter().filter(|pass| pass.piece == stroke.piece);
+            let found = own.find_map(|pass| {
+                let line = pass.lines.iter().find(|line| line.creases == stroke.creases)?;
+                Some((line.at, pass.lying))
+            });
+            let Some((at, lying)) = found.filter(|_| !stroke.at.is_empty()) else { continue };
+            stroke.at.retain(|(_, other)| other.measured_from() == lying.measured_from());
+            if stroke.at.is_empty() {
+                stroke.at.push((at, lying));
+            }
+        }
+    }
+    strokes
 }
 
 /// Lines of one piece that are scored at one setting as it lies one way are one task.
