@@ -33,6 +33,19 @@ pub struct Guide {
     pub reach: Length,
     /// How much each side of a gusset flap tapers where it notches; none if it cuts plain slits.
     pub taper: Length,
+    /// How its crafter works with it.
+    pub way: GuideWay,
+}
+
+/// How a crafter works with a guide.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+pub struct GuideWay {
+    /// True if the base line is scored on the board first, in one go from edge to edge, and the guide only scores upright lines and
+    /// notches.
+    pub base_on_board: bool,
+    /// True for a left-handed feed: the marks lie on the right of the score edge, the free edge of the first face lies on the right,
+    /// and the piece goes through the other way.
+    pub left_handed: bool,
 }
 
 /// A measurement of a guide that cannot be: its field, and a sentence.
@@ -57,7 +70,7 @@ impl Guide {
     /// The first field at fault, and a sentence.
     ///
     /// ```
-    /// use wide_fold_asked::{Guide, Length, Unit};
+    /// use wide_fold_asked::{Guide, GuideWay, Length, Unit};
     /// let mut guide = Guide {
     ///     name: "Small guide".to_owned(),
     ///     gusset: Length::inches(2),
@@ -65,6 +78,7 @@ impl Guide {
     ///     widths: vec![Length::eighths(28), Length::inches(5)],
     ///     reach: Length::inches(6),
     ///     taper: Length::ZERO,
+    ///     way: GuideWay::default(),
     /// };
     /// assert_eq!(guide.check(Unit::Inch), Ok(()));
     /// guide.reach = Length::INCH;
@@ -134,6 +148,7 @@ pub(crate) mod tests {
             widths: vec![Length::inches(5), Length::eighths(28), Length::inches(5)],
             reach: Length::inches(6),
             taper: Length::ZERO,
+            way: GuideWay::default(),
         }
     }
 

@@ -16,6 +16,6 @@ pub mod sheet;
 pub mod text;
 
 pub use brief::{Brief, BriefFault};
-pub use guide::Guide;
+pub use guide::{Guide, GuideWay};
 pub use length::{Length, LengthError, Ruler, Setting, Unit};
 pub use sheet::Sheet;

@@ -12,7 +12,7 @@ use wide_fold_core::guided::guided;
 use wide_fold_core::net::{Fold, PaperFace};
 use wide_fold_core::steps::Job;
 use wide_fold_core::verdict::Level;
-use wide_fold_core::{Brief, Guide, Length, Plan, Sheet, Unit};
+use wide_fold_core::{Brief, Guide, GuideWay, Length, Plan, Sheet, Unit};
 
 fn small() -> Guide {
     Guide {
@@ -22,6 +22,7 @@ fn small() -> Guide {
         widths: vec![Length::eighths(28), Length::inches(5)],
         reach: Length::inches(6),
         taper: Length::ZERO,
+        way: Default::default(),
     }
 }
 
@@ -127,7 +128,7 @@ fn a_bag_it_does_not_fold_says_why_and_can_be_changed() {
 
 prop_compose! {
     fn any_guide()(
-        gusset in 4_i64..40, flap in 4_i64..40, widths in prop::collection::vec(4_i64..80, 1..5), reach in 1_i64..60, taper in 0_i64..3,
+        gusset in 4_i64..40, flap in 4_i64..40, widths in prop::collection::vec(4_i64..80, 1..5), reach in 1_i64..60, taper in 0_i64..3, way in 0_u8..4,
     ) -> Guide {
         Guide {
             name: "Any guide".to_owned(),
@@ -136,6 +137,7 @@ prop_compose! {
             widths: widths.into_iter().map(Length::eighths).collect(),
             reach: Length::eighths(flap + reach),
             taper: Length::sixty_fourths((taper * 4).min(gusset)),
+            way: GuideWay { base_on_board: way & 1 == 1, left_handed: way & 2 == 2 },
         }
         .in_order()
     }
@@ -146,7 +148,9 @@ prop_compose! {
 fn scores_the_net(plan: &Plan) {
     for feed in &plan.feeds {
         let piece = &plan.pieces[feed.piece];
-        let from_free = |x: Length| if feed.face_up == PaperFace::Outside { x } else { piece.width - x };
+        // Seen with the face up that is scored, from the side on which the feed begins.
+        let as_drawn = (feed.face_up == PaperFace::Outside) != feed.from_right;
+        let from_free = |x: Length| if as_drawn { x } else { piece.width - x };
         let base = plan.brief.flap();
         let on_board: Vec<usize> = plan
             .passes
@@ -251,4 +255,47 @@ proptest! {
         prop_assert_eq!(fits, !plan.feeds.is_empty());
         scores_the_net(&plan);
     }
+}
+
+/// Common practice: the base line is scored in one go on the board first, and the guide only notches panel by panel; a left-handed
+/// crafter feeds the piece the other way.
+#[test]
+fn the_base_line_first_and_a_left_handed_feed() {
+    let guide = Guide { way: GuideWay { base_on_board: true, left_handed: false }, ..small() };
+    let plan = Plan::new(&guide.fitted(&bag(), Build::Wrap, Length::eighths(28))).unwrap();
+    assert!(plan.is_ready());
+    let jobs: Vec<Job> = plan.steps.iter().map(|step| step.job).collect();
+    let place = |job: Job| jobs.iter().position(|own| *own == job).unwrap();
+    assert!(place(Job::Score) < place(Job::Guide), "{jobs:?}");
+    // One pass, the base line from edge to edge.
+    assert_eq!(plan.passes.len(), 1);
+    assert_eq!(
+        plan.passes[0].lines.iter().map(|line| line.at.figure(Unit::Inch)).collect::<Vec<_>>(),
+        ["1¼"]
+    );
+    let says = plan.steps[place(Job::Guide)].says.join(" ");
+    for words in [
+        "The base line is scored already",
+        "1. Front: the free edge at the mark 3½; score, notch.",
+        "free edge of the front on the left",
+    ] {
+        assert!(says.contains(words), "{words}: {says}");
+    }
+    let left = Guide { way: GuideWay { base_on_board: false, left_handed: true }, ..small() };
+    let plan = Plan::new(&left.fitted(&bag(), Build::Wrap, Length::eighths(28))).unwrap();
+    assert!(plan.is_ready());
+    let feed = &plan.feeds[0];
+    assert!(feed.from_right && feed.face_up == PaperFace::Outside);
+    let at: Vec<String> = feed.moves.iter().map(|made| made.across.to.figure(Unit::Inch)).collect();
+    assert_eq!(at, ["3½", "5½", "9", "11", "11½"]);
+    // Its tab lies on the left of the piece then.
+    let tab = plan.pieces[0]
+        .blank
+        .columns
+        .iter()
+        .find(|column| column.panel == wide_fold_core::net::Panel::Tab)
+        .unwrap();
+    assert_eq!(tab.x.from, Length::ZERO);
+    let says = plan.steps.iter().find(|step| step.job == Job::Guide).unwrap().says.join(" ");
+    assert!(says.contains("free edge of the front on the right"), "{says}");
 }

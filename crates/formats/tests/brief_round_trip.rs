@@ -98,6 +98,7 @@ prop_compose! {
             widths: vec![n(700), brief.finished.width],
             reach: n(20_000),
             taper: n(notch / 24),
+            way: wide_fold_core::GuideWay { base_on_board: flags[3], left_handed: flags[4] },
         };
         brief.guide = flags[6].then(|| guide.in_order());
         let thing = match kind % 6 {

@@ -23,6 +23,7 @@ fn guided(plan: &Plan) -> Plan {
         widths: vec![size.width],
         reach: size.gusset + Length::inches(4),
         taper: Length::ZERO,
+        way: Default::default(),
     };
     Plan::new(&guide.fitted(&plan.brief, Build::CornerPair, size.width)).unwrap()
 }

@@ -49,6 +49,7 @@ pub struct Guided {
 ///     widths: vec![Length::eighths(28), Length::inches(5)],
 ///     reach: Length::inches(6),
 ///     taper: Length::ZERO,
+///     way: Default::default(),
 /// };
 /// let made = guided(&Brief::new(Length::inches(4), Length::inches(6), Length::inches(2)), &guide).makes;
 /// // Of a 12×12: 3½ + 2 + 3½ + 2 + ½ is 11½, one sheet; 5 wide takes a pair; and a pair can be 12 − 2 − ½ wide.

@@ -12,8 +12,10 @@ use wide_fold_asked::Guide;
 pub struct Feed {
     /// Which of the plan's pieces.
     pub piece: usize,
-    /// The face that is up. The free edge of the first face then lies on the left.
+    /// The face that is up.
     pub face_up: PaperFace,
+    /// True if the free edge of the first face then lies on the right: a left-handed feed.
+    pub from_right: bool,
     /// Panel by panel, from that free edge on.
     pub moves: Vec<Move>,
     /// How far the guide's lines reach from the bottom edge, if they have to be carried on from there.
@@ -33,7 +35,7 @@ pub struct Move {
     pub across: Span,
     /// True if a line is scored at its far side; the last one ends where the paper does.
     pub scores: bool,
-    /// True if a base line is scored below it; below a tab there is none.
+    /// True if a base line is scored below it in the guide; below a tab there is none.
     pub base: bool,
     /// How far the guide scores that base line, if it has to be carried on from there.
     pub base_on: Option<Length>,
@@ -65,6 +67,7 @@ pub enum Set {
 ///     widths: vec![Length::eighths(28)],
 ///     reach: Length::inches(6),
 ///     taper: Length::ZERO,
+///     way: Default::default(),
 /// };
 /// let brief = Brief::new(Length::inches(3), Length::inches(5), Length::inches(2));
 /// let fitted = guide.fitted(&brief, Build::Wrap, Length::eighths(28));
@@ -88,9 +91,10 @@ pub fn feeds(brief: &Brief, pieces: &[Piece]) -> Vec<Feed> {
 
 fn feed(guide: &Guide, index: usize, piece: &Piece, face_up: PaperFace) -> Feed {
     // From the free edge of the first face: seen from the inside, what lies on the right comes first.
-    let from_free = |x: Length| match face_up {
-        PaperFace::Outside => x,
-        PaperFace::Inside => piece.width - x,
+    let from_right = guide.way.left_handed;
+    let from_free = |x: Length| match (face_up, from_right) {
+        (PaperFace::Outside, false) | (PaperFace::Inside, true) => x,
+        (PaperFace::Inside, false) | (PaperFace::Outside, true) => piece.width - x,
     };
     let mut columns: Vec<(Panel, Span)> = piece
         .blank
@@ -105,7 +109,7 @@ fn feed(guide: &Guide, index: usize, piece: &Piece, face_up: PaperFace) -> Feed 
     let base_reach = guide.widest().max(guide.gusset);
     let moves = columns.iter().map(|&(panel, across)| {
         let width = across.length();
-        let base = panel != Panel::Tab;
+        let base = panel != Panel::Tab && !guide.way.base_on_board;
         let set = match panel {
             _ if panel.is_gusset() => Set::AtGusset,
             Panel::Tab => Set::Left(width),
@@ -123,12 +127,16 @@ fn feed(guide: &Guide, index: usize, piece: &Piece, face_up: PaperFace) -> Feed 
     });
     let moves = moves.collect();
     let all = piece.blank.creases.iter().enumerate();
-    let of_guide = |role| matches!(role, CreaseRole::Corner | CreaseRole::TabLine | CreaseRole::BaseLine);
+    let of_guide = |role| match role {
+        CreaseRole::Corner | CreaseRole::TabLine => true,
+        CreaseRole::BaseLine => !guide.way.base_on_board,
+        _ => false,
+    };
     let creases: Vec<usize> =
         all.filter(|(_, crease)| of_guide(crease.role)).map(|(index, _)| index).collect();
     let upright =
         creases.iter().map(|crease| &piece.blank.creases[*crease]).filter(|crease| crease.is_vertical());
     let highest = upright.map(|crease| crease.to.y).max().unwrap_or_default();
     let carry_on = (highest > guide.reach).then_some(guide.reach);
-    Feed { piece: index, face_up, moves, carry_on, creases }
+    Feed { piece: index, face_up, from_right, moves, carry_on, creases }
 }

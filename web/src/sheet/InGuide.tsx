@@ -1,4 +1,5 @@
-// A piece as it goes through a guide: its bottom edge on the ledge, its first free edge on the left, panel by panel.
+// A piece as it goes through a guide: its bottom edge on the ledge, its first free edge on the left (of a left-handed feed on
+// the right), panel by panel.
 
 import type { Feed, Plan } from "../api/client";
 import { FigureInSvg } from "../words/Figure";
@@ -19,7 +20,8 @@ export function InGuide(props: {
   const room = { side: figure * 0.9, top: 6, foot: LEDGE + figure * 2.2 + type * 1.6 };
   const [wide, tall] = [feed.laid_mm[0] ?? 1, feed.laid_mm[1] ?? 1];
   const scale = Math.min((width - room.side * 2) / wide, (height - room.top - room.foot) / tall);
-  const x = (mm: number) => room.side + mm * scale;
+  // A left-handed feed begins on the right.
+  const x = (mm: number) => room.side + (feed.from_right ? wide - mm : mm) * scale;
   const y = (mm: number) => room.top + (tall - mm) * scale;
   const drawn = { width: wide * scale + room.side * 2, height: y(0) + room.foot };
   const reach = feed.carry_on_mm ?? tall;
@@ -39,8 +41,8 @@ export function InGuide(props: {
       role="img"
       aria-label={describe(plan, feed)}
     >
-      <rect className="laid" x={x(0)} y={y(tall)} width={wide * scale} height={tall * scale} />
-      <rect className="fence" x={x(0) - LEDGE} y={y(0)} width={wide * scale + LEDGE * 2} height={LEDGE} />
+      <rect className="laid" x={room.side} y={y(tall)} width={wide * scale} height={tall * scale} />
+      <rect className="fence" x={room.side - LEDGE} y={y(0)} width={wide * scale + LEDGE * 2} height={LEDGE} />
       <FootOfPattern plan={plan} feed={feed} x={middles[0]?.x ?? 0} y={y((tall + flap) / 2)} />
       {feed.moves.map((made, index) => (
         <g key={made.to_mm} className="scored">

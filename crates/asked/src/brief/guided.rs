@@ -10,7 +10,8 @@ pub enum Misfit {
     Build,
     /// The run does not start with a face.
     Start,
-    /// Its marks are on the left of its score edge, and the first face would lie on the right.
+    /// Its marks are on the left of its score edge, and the first face would lie on the right; the other way round of a left-handed
+    /// feed.
     Direction,
     /// The gusset is another.
     Gusset,
@@ -39,7 +40,7 @@ impl Guide {
             }
         };
         ask(!is_wrap || brief.run.start == RunStart::Face, Misfit::Start);
-        ask(brief.run.direction == direction(brief.score_face), Misfit::Direction);
+        ask(brief.run.direction == self.direction(brief.score_face), Misfit::Direction);
         ask(brief.finished.gusset == self.gusset, Misfit::Gusset);
         ask(brief.flap() == self.flap, Misfit::Flap);
         ask(is_pair || self.widths.contains(&brief.finished.width), Misfit::Width);
@@ -51,7 +52,7 @@ impl Guide {
     pub fn fitted(&self, brief: &Brief, build: Build, width: Length) -> Brief {
         let mut made = Brief {
             build,
-            run: Run { start: RunStart::Face, direction: direction(brief.score_face) },
+            run: Run { start: RunStart::Face, direction: self.direction(brief.score_face) },
             base: BaseHabit::Fixed { depth: self.flap },
             notch: self.taper,
             guide: Some(self.clone()),
@@ -60,14 +61,14 @@ impl Guide {
         (made.finished.width, made.finished.gusset) = (width, self.gusset);
         made
     }
-}
 
-/// The way a run has to go so that its first face lies on the left, with the face up that is scored: corners and base line are
-/// mountains all, scored from the outside or the inside as the school has it.
-fn direction(school: ScoreFace) -> Direction {
-    match school {
-        ScoreFace::OutsideOfFold => Direction::Right,
-        ScoreFace::InsideThroughout => Direction::Left,
+    /// The way a run has to go so that its first face lies on the left, of a left-handed feed on the right, with the face up that is
+    /// scored: corners and base line are mountains all, scored from the outside or the inside as the school has it.
+    fn direction(&self, school: ScoreFace) -> Direction {
+        match (school, self.way.left_handed) {
+            (ScoreFace::OutsideOfFold, false) | (ScoreFace::InsideThroughout, true) => Direction::Right,
+            (ScoreFace::InsideThroughout, false) | (ScoreFace::OutsideOfFold, true) => Direction::Left,
+        }
     }
 }
 

@@ -10,7 +10,7 @@ use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::gift::{Gift, Thing};
 use wide_fold_core::mass::Mass;
 use wide_fold_core::sheet::Grammage;
-use wide_fold_core::{Brief, Guide, Length, Sheet, Unit};
+use wide_fold_core::{Brief, Guide, GuideWay, Length, Sheet, Unit};
 
 /// Common sheets, and some of nobody's: width and height in inches.
 const SHEETS: [(i64, i64); 8] = [(12, 12), (12, 12), (6, 6), (20, 12), (14, 14), (30, 20), (9, 13), (40, 60)];
@@ -136,6 +136,7 @@ fn guide(brief: &Brief, kind: u16) -> Guide {
         },
         reach: if kind.is_multiple_of(2) { flap + Length::inches(4) } else { Length::inches(30) },
         taper: Length::ZERO,
+        way: GuideWay { base_on_board: kind % 5 < 2, left_handed: kind % 7 < 2 },
     }
     .in_order()
 }

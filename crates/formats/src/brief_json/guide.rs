@@ -3,7 +3,7 @@
 use super::FormatFault;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use wide_fold_core::{Guide, Length, Unit};
+use wide_fold_core::{Guide, GuideWay, Length, Unit};
 
 /// A small guide for notching and scoring, as it is written. Lengths are text with a unit.
 #[derive(Clone, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
@@ -28,6 +28,17 @@ pub struct GuideText {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schema(example = "1/4 in")]
     pub taper: Option<String>,
+    /// True if the base line is scored on the board first, in one go.
+    #[serde(default, skip_serializing_if = "is_no")]
+    pub base_on_board: bool,
+    /// True for a left-handed feed: the free edge of the first face lies on the right.
+    #[serde(default, skip_serializing_if = "is_no")]
+    pub left_handed: bool,
+}
+
+#[allow(clippy::trivially_copy_pass_by_ref)] // So serde asks for it.
+const fn is_no(said: &bool) -> bool {
+    !*said
 }
 
 impl GuideText {
@@ -60,6 +71,7 @@ impl GuideText {
             widths: self.widths.iter().map(|width| length("widths", width)).collect::<Result<_, _>>()?,
             reach: length("reach", &self.reach)?,
             taper: self.taper.as_deref().map_or(Ok(Length::ZERO), |taper| length("taper", taper))?,
+            way: GuideWay { base_on_board: self.base_on_board, left_handed: self.left_handed },
         };
         guide.check(unit).map_err(|(field, sentence)| fault(field, sentence))?;
         Ok(guide.in_order())
@@ -76,6 +88,8 @@ impl From<&Guide> for GuideText {
             widths: guide.widths.iter().map(Length::to_string).collect(),
             reach: guide.reach.to_string(),
             taper: guide.taper.is_positive().then(|| guide.taper.to_string()),
+            base_on_board: guide.way.base_on_board,
+            left_handed: guide.way.left_handed,
         }
     }
 }

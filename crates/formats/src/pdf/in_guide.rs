@@ -9,17 +9,18 @@ use wide_fold_core::net::PaperFace;
 /// What is written in it.
 const SMALL: f64 = 2.9;
 
-/// A piece as it lies in the guide: its bottom edge on the ledge, the free edge of the first face on the left; moves numbered.
+/// A piece as it lies in the guide: its bottom edge on the ledge, the free edge of the first face on the left, of a left-handed feed on the right; moves numbered.
 pub(super) fn picture(plan: &Plan, feed: &Feed, [wide, tall]: [f64; 2]) -> Vec<Mark> {
     let Some(piece) = plan.pieces.get(feed.piece) else { return Vec::new() };
     let (left, top, foot, ledge) = (1.0, 1.0, 16.0, 1.6);
     let (across, up) = (piece.width.mm(), piece.height.mm());
     let scale = ((wide - left * 2.0) / across.max(1.0)).min((tall - top - foot) / up.max(1.0));
-    let spot = |x: f64, y: f64| [left + x * scale, top + (up - y) * scale];
-    let corner = spot(0.0, up);
+    let side = |x: f64| if feed.from_right { across - x } else { x };
+    let spot = |x: f64, y: f64| [left + side(x) * scale, top + (up - y) * scale];
+    let corner = [left, top];
     let mut marks = vec![
         rectangle(corner, [across * scale, up * scale], Some(Pen::thin(INK)), Some(0xff)),
-        rectangle(spot(0.0, 0.0), [across * scale, ledge], None, Some(PALE)),
+        rectangle([left, top + up * scale], [across * scale, ledge], None, Some(PALE)),
     ];
     let dashes: &'static [f64] = &[0.8, 0.8];
     let score = Pen { width: 0.4, dashes: &[], grey: INK };

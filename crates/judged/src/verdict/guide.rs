@@ -23,21 +23,36 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
 fn reason(misfit: Misfit, brief: &Brief, guide: &Guide) -> String {
     let figures = Figures::of(brief);
     match misfit {
-        Misfit::Build => "it folds a run of panels from a face to a tab: a bag of one piece, or a corner pair".to_owned(),
+        Misfit::Build => {
+            "it folds a run of panels from a face to a tab: a bag of one piece, or a corner pair".to_owned()
+        }
         Misfit::Start => "its moves begin with the front, and this run starts elsewhere".to_owned(),
-        Misfit::Direction => "its marks are on the left, and with the face up that you score, the front’s free edge lies on the right".to_owned(),
+        Misfit::Direction => {
+            let [own, other] = if guide.way.left_handed { ["right", "left"] } else { ["left", "right"] };
+            format!(
+                "its marks are on the {own}, and with the face up that you score, the front’s free edge lies on the {other}"
+            )
+        }
         Misfit::Gusset => format!(
             "its gusset is {} and this one {}",
             figures.say(guide.gusset),
             figures.say(brief.finished.gusset)
         ),
         Misfit::Flap => {
-            format!("its base flaps are {} deep and these {}", figures.say(guide.flap), figures.say(brief.flap()))
+            format!(
+                "its base flaps are {} deep and these {}",
+                figures.say(guide.flap),
+                figures.say(brief.flap())
+            )
         }
         Misfit::Width => {
             let marks: Vec<String> = guide.widths.iter().map(|width| figures.say(*width)).collect();
             let has = if marks.len() == 1 { "a mark" } else { "marks" };
-            format!("it has {has} for {} and the face is {} wide", list(&marks), figures.say(brief.finished.width))
+            format!(
+                "it has {has} for {} and the face is {} wide",
+                list(&marks),
+                figures.say(brief.finished.width)
+            )
         }
         Misfit::Taper if guide.taper.is_positive() => format!(
             "it notches with a taper of {} and these flaps have {}",

@@ -57,8 +57,12 @@ impl Order<'_> {
         let mut wait = |because: Because, jobs: &[Job]| before.extend(jobs.iter().map(|job| (*job, because)));
         use Because::{Needs, OutOfReach};
         let turned_out = self.brief.top.is_turned_out();
+        let base_first = self.brief.guide.as_ref().is_some_and(|guide| guide.way.base_on_board);
         match job {
             Job::Trim => {}
+            // A base line scored on the board is what the guide notches down to.
+            Job::Guide if base_first => wait(Needs, &[Job::Trim, Job::Score]),
+            Job::Score if base_first => wait(Needs, &[Job::Trim]),
             Job::Guide => wait(Needs, &[Job::Trim]),
             Job::Score => wait(Needs, &[Job::Trim, Job::Guide]),
             Job::Fold => wait(Needs, &[Job::Trim, Job::Guide, Job::Score]),

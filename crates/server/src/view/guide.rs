@@ -171,6 +171,8 @@ pub struct FeedView {
     pub face_up: FaceName,
     /// Across and up, in millimetres.
     pub laid_mm: [f64; 2],
+    /// True if the free edge of the first face lies on the right: a left-handed feed.
+    pub from_right: bool,
     /// From the ledge to the base line.
     pub flap_mm: f64,
     /// How far from the ledge the guide's lines reach, if they have to be carried on from there.
@@ -228,6 +230,7 @@ impl FeedView {
         Self {
             piece: feed.piece,
             face_up: feed.face_up.into(),
+            from_right: feed.from_right,
             laid_mm,
             flap_mm: plan.brief.flap().mm(),
             carry_on_mm: feed.carry_on.map(|reach| reach.mm()),

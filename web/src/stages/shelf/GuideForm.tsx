@@ -82,6 +82,22 @@ export function GuideForm(props: {
         </label>
         {field("taper", "Taper of its notch", "none: plain slits")}
       </div>
+      <label className="guide-way">
+        <input
+          type="checkbox"
+          checked={guide.base_on_board ?? false}
+          onChange={(event) => setGuide({ ...guide, base_on_board: event.target.checked })}
+        />
+        I score the base line on the board first, in one go; the guide only scores and notches upright lines
+      </label>
+      <label className="guide-way">
+        <input
+          type="checkbox"
+          checked={guide.left_handed ?? false}
+          onChange={(event) => setGuide({ ...guide, left_handed: event.target.checked })}
+        />
+        Left-handed: the free edge lies on the right, and the marks are on the right of the score edge
+      </label>
       <FormDone sentence={fault?.sentence} action={action} onClose={onClose} />
     </form>
   );
