@@ -2069,6 +2069,11 @@ export interface components {
              * @description The bag's number.
              */
             bag: number;
+            /**
+             * Format: int32
+             * @description So many bags the minutes are of; of one if left out.
+             */
+            bags?: number | null;
             /** @description What it carried: `3 lb`. */
             carried?: string | null;
             /** @description True if the paper cracked at a fold. */
@@ -2299,6 +2304,8 @@ export interface components {
              * @description From the ledge to the base line.
              */
             flap_mm: number;
+            /** @description True if the free edge of the first face lies on the right: a left-handed feed. */
+            from_right: boolean;
             /** @description Across and up, in millimetres. */
             laid_mm: number[];
             /** @description Panel by panel. */
@@ -2556,6 +2563,8 @@ export interface components {
         GrainText: "upright" | "sideways";
         /** @description A small guide for notching and scoring, as it is written. Lengths are text with a unit. */
         GuideText: {
+            /** @description True if the base line is scored on the board first, in one go. */
+            base_on_board?: boolean;
             /**
              * @description The depth of the base flaps it folds.
              * @example 1 1/4 in
@@ -2566,6 +2575,8 @@ export interface components {
              * @example 2 in
              */
             gusset: string;
+            /** @description True for a left-handed feed: the free edge of the first face lies on the right. */
+            left_handed?: boolean;
             /** @description What the crafter calls it. */
             name: string;
             /**
@@ -3674,7 +3685,7 @@ export interface components {
         PrintedText: "one" | "both";
         /** @description What has come out of the printer. */
         PrintedView: {
-            /** @description What to type so that the next print is right; nothing if this one is. */
+            /** @description What the check line measures, to be typed so that the next print is right; nothing if this one is. */
             correction?: string | null;
             /** @description What it measures. */
             measures: string;
@@ -6231,6 +6242,8 @@ export interface operations {
                 paper?: string;
                 /** @description What the check square of the last print measured, if it was not what it says. */
                 square?: string;
+                /** @description What the check line of the last print measured: it counts before the square, for it tells more exactly. */
+                line?: string;
                 /** @description `exact` prints as it is asked; `fit` shrinks every page to fit, to 97 %. Exact if left out. */
                 printer?: string;
             };
@@ -6293,6 +6306,8 @@ export interface operations {
                 paper?: string;
                 /** @description What the check square of the last print measured, if it was not what it says. */
                 square?: string;
+                /** @description What the check line of the last print measured: it counts before the square, for it tells more exactly. */
+                line?: string;
                 /** @description `exact` prints as it is asked; `fit` shrinks every page to fit, to 97 %. Exact if left out. */
                 printer?: string;
             };
@@ -6508,6 +6523,8 @@ export interface operations {
                 paper?: string;
                 /** @description What the check square of the last print measured, if it was not what it says: `48.5 mm`. */
                 square?: string;
+                /** @description What the check line of the last print measured: it counts before the square, for it tells more exactly. */
+                line?: string;
                 /** @description How folds are prepared by a machine: `pressed` or `perforated`; pressed if left out. */
                 scoring?: string;
                 /** @description How long the dashes of a perforated fold are: `3 mm` if left out. */

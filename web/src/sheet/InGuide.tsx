@@ -42,7 +42,13 @@ export function InGuide(props: {
       aria-label={describe(plan, feed)}
     >
       <rect className="laid" x={room.side} y={y(tall)} width={wide * scale} height={tall * scale} />
-      <rect className="fence" x={room.side - LEDGE} y={y(0)} width={wide * scale + LEDGE * 2} height={LEDGE} />
+      <rect
+        className="fence"
+        x={room.side - LEDGE}
+        y={y(0)}
+        width={wide * scale + LEDGE * 2}
+        height={LEDGE}
+      />
       <FootOfPattern plan={plan} feed={feed} x={middles[0]?.x ?? 0} y={y((tall + flap) / 2)} />
       {feed.moves.map((made, index) => (
         <g key={made.to_mm} className="scored">

@@ -69,6 +69,10 @@ pub struct EntryText {
     /// Minutes for cutting, scoring, folding and gluing.
     #[serde(default)]
     pub minutes: MinutesText,
+    /// So many bags the minutes are of; of one if left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = 1, maximum = 500)]
+    pub bags: Option<u32>,
     /// Whatever else is worth knowing.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schema(max_length = 600)]
@@ -207,6 +211,9 @@ impl EntryText {
                 "minutes",
                 "Nobody works more than 600 minutes at one stage of a bag.".to_owned(),
             ));
+        }
+        if text.bags.is_some_and(|bags| !(1..=500).contains(&bags)) {
+            return Err(fault("bags", "Minutes are of 1 to 500 bags.".to_owned()));
         }
         let groove = brief.board.groove.nm();
         let hand = [brief.hand.panel.nm(), brief.hand.height.nm()];
@@ -360,7 +367,10 @@ impl KeptEntry {
         says.extend(text.carried.as_ref().map(|carried| format!("carried {carried}")));
         let minutes: u32 = text.minutes.all().into_iter().flatten().sum();
         if minutes > 0 {
-            says.push(format!("{minutes} min"));
+            says.push(match text.bags {
+                None | Some(1) => format!("{minutes} min"),
+                Some(bags) => format!("{minutes} min for {bags} of it"),
+            });
         }
         says
     }

@@ -12,6 +12,8 @@ import { useAwake } from "../table/useAwake";
 import { useLight } from "../table/useLight";
 import { useTableKeys } from "../table/useTableKeys";
 import { LaidPiece } from "./LaidPiece";
+import { keyOf } from "./minutes";
+import { useMinutes } from "./useMinutes";
 import { useRun, useWork, type RunWork } from "./useRun";
 
 /** Something to do over and over: sheets to cut, or a task. */
@@ -70,11 +72,13 @@ function Table({ run, work }: { run: Run; work: RunWork }) {
     ),
   );
   const [light, setLight] = useLight();
+  const minutes = useMinutes(run);
   useAwake();
   const turn = turns[Math.min(at, turns.length - 1)];
   const set = (done: number) => {
     if (!turn || done < 0 || done > turn.of || work.busy) return;
     const seen = turn.done;
+    minutes.count(turn.kind === "task" ? keyOf(turn.task.line, turn.task.key) : null, done - seen);
     if (turn.kind === "cut") work.cut({ list: turn.list, pattern: turn.pattern, done, seen, laid: run.laid });
     else work.tick({ line: turn.task.line, key: turn.task.key, done, seen });
   };
@@ -105,11 +109,24 @@ function Table({ run, work }: { run: Run; work: RunWork }) {
           >
             Undo
           </button>
+          <button type="button" aria-pressed={minutes.on} onClick={minutes.turn}>
+            {minutes.on ? "Timing" : "Time it"}
+          </button>
+          {minutes.minutes > 0 && (
+            <button type="button" disabled={minutes.busy} onClick={minutes.write}>
+              {minutes.minutes} min into the journal
+            </button>
+          )}
           <button type="button" onClick={() => setLight(light === "bright" ? "dark" : "bright")}>
             {light === "bright" ? "Dark" : "Bright"}
           </button>
         </div>
       </header>
+      {minutes.says && (
+        <p className="table-alarm" role="status">
+          {minutes.says}
+        </p>
+      )}
       {work.problem && (
         <p className="table-alarm" role="alert">
           {work.problem.message} <button onClick={work.forget}>Right</button>

@@ -377,7 +377,8 @@ pub fn pace(kept: &[Kept]) -> Pace {
     let mut told: [Vec<(u32, u32)>; 4] = std::array::from_fn(|_| Vec::new());
     for entry in last {
         for (place, minutes) in entry.text.minutes.all().into_iter().enumerate() {
-            told[place].extend(minutes.map(|minutes| (minutes * 60, entry.guessed[place])));
+            let bags = entry.text.bags.unwrap_or(1).max(1);
+            told[place].extend(minutes.map(|minutes| (minutes * 60 / bags, entry.guessed[place])));
         }
     }
     Pace { bags: told.iter().map(Vec::len).max().unwrap_or(0), stages: told.map(|told| drift::pace(&told)) }
