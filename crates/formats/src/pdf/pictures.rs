@@ -8,14 +8,14 @@ use super::leaf::{
 };
 use crate::drawn::{Drawn, Path, Tool, extent};
 use wide_fold_core::Plan;
-use wide_fold_core::brief::Stop;
+use wide_fold_core::brief::{ClosingOrder, FaceSide, Stop};
 use wide_fold_core::figures::Figures;
 use wide_fold_core::folded::motion::{at, legs};
 use wide_fold_core::folded::solids::in_space;
 use wide_fold_core::folded::{Folded, Turned};
 use wide_fold_core::layout::{Blade, Part};
 use wide_fold_core::lifted::layers_off;
-use wide_fold_core::net::{Fold, GlueRole, PaperFace};
+use wide_fold_core::net::{Fold, GlueRole, PaperFace, Zone};
 use wide_fold_core::passes::{ByHand, Edge, Pass};
 use wide_fold_core::pieces::Piece;
 use wide_fold_core::plane::{Point, Size};
@@ -126,10 +126,16 @@ fn caption(marks: &mut Vec<Mark>, text: &str, [left, y]: Spot, right: f64) {
     );
 }
 
+/// What the shades of glue areas mean.
+const GLUED: &str = "glue: dark on the outside, dotted on the inside";
+
 /// What is glued, and under it what the bag is then.
 fn glued(plan: &Plan, step: &Step, [wide, tall]: Room) -> Vec<Mark> {
     let half = (tall - GAP) / 2.0;
     let mut marks = pieces(plan, [wide, half], step.job.glue());
+    if step.job == Job::Base {
+        marks.extend(numbered_flaps(plan, [wide, half]));
+    }
     let below = bag(plan, step.reached, false, [wide, half]);
     marks.extend(below.into_iter().map(|mark| super::flow::moved(mark, [0.0, half + GAP])));
     marks
@@ -189,6 +195,34 @@ pub(super) fn sheets(plan: &Plan, [wide, tall]: Room) -> Vec<Mark> {
     marks
 }
 
+/// The base flaps of the pieces as [`pieces`] lays them out, each with its place in the order in which they are closed.
+fn numbered_flaps(plan: &Plan, room: Room) -> Vec<Mark> {
+    if !plan.brief.build.has_slit_flaps() {
+        return Vec::new();
+    }
+    let mut marks = Vec::new();
+    let foot = frames(plan, room).iter().map(|(_, frame)| frame.origin[1]).fold(0.0, f64::max);
+    let says = "numbers: the order in which the flaps are closed";
+    marks.push(words([Weight::Regular.width(GLUED, SMALL) + 6.0, foot + 4.2], SMALL, says));
+    for (index, frame) in frames(plan, room) {
+        let blank = &plan.pieces[index].blank;
+        let Some(base) = blank.row(Zone::Base).map(|row| row.y) else { continue };
+        for column in &blank.columns {
+            let place = match (column.panel.face(), plan.brief.closing) {
+                (Some(FaceSide::Front), _) => 3,
+                (Some(FaceSide::Back), ClosingOrder::BackFirst) => 1,
+                (Some(FaceSide::Back), ClosingOrder::GussetsFirst) => 2,
+                (None, _) if !column.panel.is_gusset() => continue,
+                (None, ClosingOrder::BackFirst) => 2,
+                (None, ClosingOrder::GussetsFirst) => 1,
+            };
+            let spot = frame.spot(Point::new(column.x.middle(), base.middle()));
+            marks.push(centred([spot[0], spot[1] + 1.6], 4.6, &place.to_string()));
+        }
+    }
+    marks
+}
+
 /// Every piece once, unrolled, side by side; with roles, the areas that carry their glue: shaded on the outside, outlined on the inside.
 pub(super) fn pieces(plan: &Plan, [wide, tall]: Room, glue: &[GlueRole]) -> Vec<Mark> {
     let pieces = &plan.pieces;
@@ -220,8 +254,7 @@ pub(super) fn pieces(plan: &Plan, [wide, tall]: Room, glue: &[GlueRole]) -> Vec<
         }
     }
     if !glue.is_empty() {
-        let says = "glue: dark on the outside, dotted on the inside";
-        marks.push(words([0.0, foot + 4.2], SMALL, says));
+        marks.push(words([0.0, foot + 4.2], SMALL, GLUED));
     }
     marks
 }

@@ -196,6 +196,9 @@ impl RunView {
         let say = |money: Money| around.costs.say(money);
         let mut lines = Vec::new();
         let mut sold = 0;
+        // Where inches and millimetres stand in one list, every size says which it is in.
+        let mixes = mixes(planned);
+        let in_unit = |figures: String, unit: Unit| if mixes { with_unit(&figures, unit) } else { figures };
         for (n, (line, kept)) in planned.lines.iter().zip(&run.lines).enumerate() {
             let total = costs[n].total();
             let price = rates.price(total, line.copies);
@@ -217,7 +220,10 @@ impl RunView {
                 let at = PartRef { line: n, part };
                 RunPart {
                     name: own.name.clone(),
-                    size: format!("{} × {}", own.size.width.figure(unit), own.size.height.figure(unit)),
+                    size: in_unit(
+                        format!("{} × {}", own.size.width.figure(unit), own.size.height.figure(unit)),
+                        unit,
+                    ),
                     each: own.count,
                     there: progress.there(&planned.lines, at),
                     spoiled: progress.spoiled(&planned.lines, at),
@@ -228,7 +234,7 @@ impl RunView {
                 line: kept.line,
                 bag: kept.bag,
                 name: kept.name.clone(),
-                size: line.brief.finished_figures().join(" × "),
+                size: in_unit(line.brief.finished_figures().join(" × "), unit),
                 metric: unit == Unit::Metric,
                 copies: line.copies,
                 made: progress.made(&planned.lines, &planned.work, n),
@@ -287,6 +293,20 @@ impl RunView {
             last: events.last().map(|(_, event)| said(event, planned)),
             lines,
         }
+    }
+}
+
+/// True if bags in inches and bags in millimetres are made in one run.
+fn mixes(planned: &Planned) -> bool {
+    let metric = |line: &wide_fold_core::line::Line| line.brief.unit == Unit::Metric;
+    planned.lines.iter().any(metric) && !planned.lines.iter().all(metric)
+}
+
+/// `3¾ × 6½ in`.
+fn with_unit(figures: &str, unit: Unit) -> String {
+    match unit {
+        Unit::Inch => format!("{figures} in"),
+        Unit::Metric => format!("{figures} mm"),
     }
 }
 

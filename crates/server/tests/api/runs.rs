@@ -498,3 +498,27 @@ proptest! {
         tokio::runtime::Builder::new_current_thread().enable_all().build().unwrap().block_on(worked(&deeds));
     }
 }
+
+/// Inches and millimetres in one run: every size says which it is in; in a run of one unit none does.
+#[rstest]
+#[tokio::test]
+async fn units_are_said_where_they_mix(service: Service) {
+    let vase = bag(&service, "Bud vase", brief("3 3/4 in", "6 1/2 in", "2 in")).await;
+    let mut bowl = brief("100 mm", "160 mm", "60 mm");
+    bowl["unit"] = json!("metric");
+    let bowl = bag(&service, "Tea bowl", bowl).await;
+    let line = |bag: i64| json!({ "bag": bag, "copies": 2 });
+    let one = run(&service, &[line(vase)]).await;
+    assert_eq!(
+        (&one["lines"][0]["size"], &one["lines"][0]["parts"][0]["size"]),
+        (&json!("3¾ × 6½ × 2"), &json!("12 × 8½"))
+    );
+    let both = run(&service, &[line(vase), line(bowl)]).await;
+    for (place, unit) in [(0, " in"), (1, " mm")] {
+        let own = &both["lines"][place];
+        let sizes = own["parts"].as_array().unwrap().iter().map(|part| &part["size"]).chain([&own["size"]]);
+        for size in sizes {
+            assert!(size.as_str().unwrap().ends_with(unit), "{size}");
+        }
+    }
+}

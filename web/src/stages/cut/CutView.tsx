@@ -84,7 +84,7 @@ function Copies(props: { bag: BagSummary; copies: number; onCopies: (copies: num
       <span>
         <strong>{bag.name}</strong>
         <small>
-          <Figure text={bag.slip.size.join(" × ")} />, on <Figure text={bag.slip.sheet} />
+          <Figure text={bag.slip.size.join(" × ")} /> {bag.slip.unit}, on <Figure text={bag.slip.sheet} />
         </small>
       </span>
       <CountField name={bag.name} count={copies} most={500} onCount={onCopies} />

@@ -134,7 +134,7 @@ export function EntryForm({ onKept }: { onKept: () => unknown }) {
         >
           {readable.map((own) => (
             <option key={own.id} value={own.id}>
-              {own.name}, {own.slip.size.join(" × ")}
+              {own.name}, {own.slip.size.join(" × ")} {own.slip.unit}
             </option>
           ))}
         </select>

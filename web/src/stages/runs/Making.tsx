@@ -254,7 +254,7 @@ function AddLine({ room, onAdd }: { room: number; onAdd: (bag: number) => void }
         <option value="">Another bag…</option>
         {readable.map((bag) => (
           <option key={bag.id} value={bag.id}>
-            {bag.name}, {bag.slip.size.join(" × ")}
+            {bag.name}, {bag.slip.size.join(" × ")} {bag.slip.unit}
           </option>
         ))}
       </select>

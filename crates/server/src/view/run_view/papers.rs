@@ -262,18 +262,21 @@ pub(super) fn takes(brief: &Brief, seconds: u32) -> Takes {
 /// What all bags take besides paper, counted together.
 pub(super) fn besides(planned: &Planned) -> Vec<String> {
     let mut all: BTreeMap<String, u64> = BTreeMap::new();
+    let mixes = super::mixes(planned);
     for line in &planned.lines {
         let unit = line.brief.unit;
+        let figure = |figures: String| if mixes { super::with_unit(&figures, unit) } else { figures };
         for part in parts(&line.brief, &Fitted::of(&line.brief)) {
             if matches!(part.from, From::Paper(kind) if line.brief.extras.has(kind)) {
                 continue;
             }
             let size = match part.measure {
                 Measure::Counted => String::new(),
-                Measure::Long(length) => format!(", {} long", length.figure(unit)),
-                Measure::Wide(length) => format!(", {} wide", length.figure(unit)),
+                Measure::Long(length) => format!(", {} long", figure(length.figure(unit))),
+                Measure::Wide(length) => format!(", {} wide", figure(length.figure(unit))),
                 Measure::Both(size) => {
-                    format!(", {} × {}", size.width.figure(unit), size.height.figure(unit))
+                    let both = format!("{} × {}", size.width.figure(unit), size.height.figure(unit));
+                    format!(", {}", figure(both))
                 }
             };
             // One template serves all bags of a kind.
