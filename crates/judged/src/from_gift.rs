@@ -88,7 +88,10 @@ pub fn from_gift(
             Stock::Roll => feet(way.brief.sheet.height),
             Stock::Sheets | Stock::Pad => way.sheets,
         });
-        (!has_paper, sheets, lying, fit.brief.finished.width < fit.brief.finished.gusset)
+        // Of as many feet the shorter piece.
+        let length = fit.way.as_ref().filter(|way| papers[way.paper].kind == Stock::Roll);
+        let length = length.map_or(Length::ZERO, |way| way.brief.sheet.height);
+        (!has_paper, sheets, lying, length, fit.brief.finished.width < fit.brief.finished.gusset)
     };
     found.sort_by_key(rank);
     if let Some(best) = found.first_mut()

@@ -10,8 +10,8 @@ const UNITS: Record<Unit, string> = {
   millimetre: "1 millimetre",
   centimetre: "1 centimetre",
   inch: "1 inch",
-  pixel: "1 pixel, 96 to the inch",
-  point: "1 point, 72 to the inch",
+  pixel: "1 px, 1⁄96 inch",
+  point: "1 pt, 1⁄72 inch",
 };
 
 const TOOLS: Record<Tool, string> = {

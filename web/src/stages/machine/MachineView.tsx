@@ -111,6 +111,11 @@ export function MachineView() {
             {listed.data && files.length === 0 && (
               <p>No sheet of this bag can be cut as it stands: a piece reaches past its sheet.</p>
             )}
+            {own && files.length === 0 && (
+              <p>
+                <strong>{own.name}</strong>
+              </p>
+            )}
             <FilePick says="Another SVG or DXF" accept=".svg,.dxf" onText={pick} />
           </section>
           {own && (asksUnit || told.unit) && (

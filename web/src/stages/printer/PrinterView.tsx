@@ -114,7 +114,7 @@ function Square(props: { printed: Printed; corrected: boolean; onLine: (typed: s
       </p>
       {!right && correction && (
         <Button variant="remedy" onClick={() => onLine(correction)}>
-          The line measures <Figure text={correction.replace("/", "⁄")} />: print again
+          Print again, the line measuring <Figure text={correction.replace("/", "⁄")} />
         </Button>
       )}
       {corrected && (
