@@ -9,7 +9,7 @@ use proptest::prelude::*;
 use rstest::rstest;
 use wide_fold_core::brief::{Build, ClosureKind, HandleKind};
 use wide_fold_core::fittings::drawing::{Drawn, Mark, What, face_marks};
-use wide_fold_core::fittings::{Fitted, Purpose};
+use wide_fold_core::fittings::{Fitted, On, Purpose};
 use wide_fold_core::net::Net;
 use wide_fold_core::plane::Point;
 use wide_fold_core::{Brief, Length, Plan};
@@ -110,8 +110,24 @@ proptest! {
         for mark in marks.iter().filter(|mark| matches!(mark.what, What::Mat | What::Pocket)) {
             let [left, right, low, high] = ends(mark);
             let lies = left >= -half - NEAR && right <= half + NEAR && low >= -NEAR && high <= top + NEAR;
-            // A mat without room is left out; a pocket is as large as a card and can only be spoken against.
+            // A mat without room is left out; a pocket is as large as what goes into it and can only be spoken against.
             prop_assert!(lies || mark.what == What::Pocket && told("pocket.no-room"), "{:?} has no room", mark.what);
+        }
+        // A pocket for what is typed ends an inch below the lip at most, clear of holes and strip, and holds what it is for.
+        let typed = brief.fittings.decoration.holds_width.is_some();
+        if let Some(pocket) = fitted.pocket.filter(|_| typed && !told("pocket.no-room")) {
+            let high = brief.finished.height;
+            let top = pocket.rise + pocket.height;
+            prop_assert!(top <= high - Length::millimetres(25));
+            for hole in &fitted.holes {
+                let On::Faces(down) = hole.on else { continue };
+                prop_assert!(top <= high - down - hole.shape.half().height, "{:?}", hole.purpose);
+            }
+            prop_assert!(fitted.reinforcement.is_none_or(|strip| top <= high - strip.depth));
+            prop_assert!(!brief.top.is_turned_in() || top <= high - brief.top.hem());
+            let glue = Length::millimetres(6);
+            prop_assert!(pocket.rise + glue + pocket.holds.height <= high, "it stands out of the bag");
+            prop_assert!(pocket.width >= pocket.holds.width + glue * 2);
         }
         for mark in &marks {
             let hidden = matches!(mark.what, What::Strip | What::Pocket | What::Magnet);

@@ -301,8 +301,12 @@ pub struct Decoration {
     pub band: bool,
     /// Width of the band; customary if left out.
     pub band_width: Option<Length>,
-    /// A pocket for a small card inside the front.
+    /// A pocket inside the front.
     pub pocket: bool,
+    /// How wide what goes into the pocket is; a bank card if left out.
+    pub holds_width: Option<Length>,
+    /// How tall it is.
+    pub holds_height: Option<Length>,
 }
 
 /// A hand punch.

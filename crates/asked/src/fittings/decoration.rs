@@ -127,7 +127,26 @@ pub struct Pocket {
     pub height: Length,
     /// From the base line to its lower edge.
     pub rise: Length,
+    /// What goes into it.
+    pub holds: Size,
 }
+
+impl Pocket {
+    /// From the base line to the upper edge of what stands in it.
+    pub fn reaches(&self, brief: &Brief) -> Length {
+        self.rise + brief.customary(POCKET_GLUE) + self.holds.height
+    }
+
+    /// True if what goes into it stands in it by half at least: less, and it falls out (our choice).
+    pub fn is_deep_enough(&self, brief: &Brief) -> bool {
+        self.height >= self.holds.height.half() + brief.customary(POCKET_GLUE)
+    }
+}
+
+/// What is glued at both sides and at the bottom of a pocket.
+const POCKET_GLUE: Length = Length::eighths(2);
+/// How far below the lip a pocket for what is typed ends (common practice).
+const BELOW_LIP: Length = Length::INCH;
 
 /// What of the inside of the front is free for a pocket, from the base line up: above a fold-flat line and below hem, strip
 /// and holes.
@@ -149,18 +168,28 @@ pub(super) fn free_inside(brief: &Brief, holes: &[FaceHole], strip: Option<&Rein
     Span::new(fold, brief.finished.height - taken - margin)
 }
 
-/// The pocket of a bag, if it is wanted: it holds a bank card with room to spare, as low as it may lie.
+/// The pocket of a bag, if it is wanted: it holds a bank card with room to spare, as low as it may lie; for something else that is
+/// typed its top lies an inch below the lip, or as high as holes and strips leave it, and it is as deep as there is room for.
 pub(super) fn pocket(brief: &Brief, free: Span) -> Option<Pocket> {
     if !brief.fittings.decoration.pocket {
         return None;
     }
-    let glue = brief.customary(Length::eighths(2));
+    let glue = brief.customary(POCKET_GLUE);
     let room = brief.customary(Length::eighths(1));
-    Some(Pocket {
-        width: (CARD.width + room + glue * 2).ceil_to(brief.mark()),
-        height: (CARD.height + glue - room).floor_to(brief.mark()),
-        rise: free.from.ceil_to(brief.mark()),
-    })
+    let asked = brief.fittings.decoration;
+    let holds = Size::new(asked.holds_width.unwrap_or(CARD.width), asked.holds_height.unwrap_or(CARD.height));
+    let (width, deep) = (
+        (holds.width + room + glue * 2).ceil_to(brief.mark()),
+        (holds.height + glue - room).floor_to(brief.mark()),
+    );
+    let lowest = free.from.ceil_to(brief.mark());
+    if asked.holds_width.is_none() && asked.holds_height.is_none() {
+        return Some(Pocket { width, height: deep, rise: lowest, holds });
+    }
+    let top = (brief.finished.height - brief.customary(BELOW_LIP)).min(free.to).floor_to(brief.mark());
+    // Without any room at all it is drawn as deep as it should be, and a verdict says so.
+    let height = if top > lowest { deep.min(top - lowest) } else { deep };
+    Some(Pocket { width, height, rise: (top - height).max(lowest), holds })
 }
 
 #[cfg(test)]
@@ -198,5 +227,24 @@ mod tests {
         assert!(pocket.width - glue * 2 >= CARD.width);
         // The card stands out at the top, so that it can be taken hold of.
         assert!(pocket.height - glue < CARD.height);
+    }
+
+    #[test]
+    fn an_envelope_goes_into_a_pocket_an_inch_below_the_lip() {
+        // Common practice: an envelope of 5¼ × 7¼ in a bag of 8 × 10 × 4.
+        let mut brief = Brief::new(Length::inches(8), Length::inches(10), Length::inches(4));
+        let decoration = &mut brief.fittings.decoration;
+        decoration.pocket = true;
+        (decoration.holds_width, decoration.holds_height) =
+            (Some(Length::eighths(42)), Some(Length::eighths(58)));
+        let pocket = Fitted::of(&brief).pocket.unwrap();
+        assert_eq!((pocket.width, pocket.height), (Length::eighths(47), Length::eighths(59)));
+        assert_eq!(pocket.rise + pocket.height, Length::inches(9));
+        assert!(pocket.reaches(&brief) < brief.finished.height && pocket.is_deep_enough(&brief));
+        // In a lower bag the pocket is shallower, and the envelope stands out of it.
+        brief.finished.height = Length::inches(8);
+        let pocket = Fitted::of(&brief).pocket.unwrap();
+        assert_eq!(pocket.rise + pocket.height, Length::inches(7));
+        assert!(pocket.height < Length::eighths(59) && pocket.reaches(&brief) <= brief.finished.height);
     }
 }

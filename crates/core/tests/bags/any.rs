@@ -87,6 +87,8 @@ prop_compose! {
                 band: has(5),
                 pocket: has(0) && has(1),
                 margin: figure(8),
+                holds_width: figure(4).map(|own| own + Length::INCH),
+                holds_height: figure(8).map(|own| own * 2 + Length::INCH),
                 ..Decoration::default()
             },
             load: load.map(Mass::half_pounds),

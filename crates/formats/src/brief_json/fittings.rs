@@ -137,8 +137,14 @@ pub struct DecorationText {
     /// Width of the band; 1½ in if left out.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub band_width: Option<String>,
-    /// A pocket for a small card inside the front.
+    /// A pocket inside the front.
     pub pocket: bool,
+    /// How wide what goes into the pocket is; a bank card if left out.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub holds_width: Option<String>,
+    /// How tall it is.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub holds_height: Option<String>,
 }
 
 /// A hand punch.
@@ -226,6 +232,8 @@ impl FittingsText {
                 band: self.decoration.band,
                 band_width: maybe("decoration.band_width", &self.decoration.band_width)?,
                 pocket: self.decoration.pocket,
+                holds_width: maybe("decoration.holds_width", &self.decoration.holds_width)?,
+                holds_height: maybe("decoration.holds_height", &self.decoration.holds_height)?,
             },
             load: load
                 .map_err(|error| FormatFault { field: "load".to_owned(), sentence: format!("{error}.") })?,
@@ -271,6 +279,8 @@ impl From<&Fittings> for FittingsText {
                 band: decoration.band,
                 band_width: text(decoration.band_width),
                 pocket: decoration.pocket,
+                holds_width: text(decoration.holds_width),
+                holds_height: text(decoration.holds_height),
             },
             load: fittings.load.map(|load| load.to_string()),
             punch: PunchText {

@@ -198,20 +198,52 @@ fn pocket_without_room(draft: &Draft) -> Option<Finding> {
     let (figures, free) = (Figures::of(brief), fitted.free_inside);
     let wide = brief.finished.width - fitted.mat_margin * 2;
     let tall = (free.to - free.from).max(Length::ZERO);
-    (own.width > wide || own.rise + own.height > free.to).then(|| {
+    let has_room = own.width <= wide && own.rise >= free.from && own.rise + own.height <= free.to;
+    let is_card = is_for_a_card(brief);
+    // What is typed may be too tall for the bag, though the pocket itself has room.
+    let holds = is_card || own.is_deep_enough(brief) && own.reaches(brief) <= brief.finished.height;
+    (!has_room || !holds).then(|| {
+        let what = if is_card {
+            format!("A card pocket of {}", figures.by(own.width, own.height))
+        } else {
+            format!("A pocket for {}", figures.by(own.holds.width, own.holds.height))
+        };
+        let stands = if has_room {
+            format!(
+                " In a pocket of {} it would stand {} above the base line, and the bag is {} high.",
+                figures.by(own.width, own.height),
+                figures.say(own.reaches(brief)),
+                figures.say(brief.finished.height)
+            )
+        } else {
+            String::new()
+        };
         finding(
             About::Decoration,
             "pocket.no-room",
             Level::Warns,
-            format!("A card pocket of {} has no room", figures.by(own.width, own.height)),
+            format!("{what} has no room"),
             format!(
-                "Inside the front {} are free: between the corners, above the folds at the base, below hem, strip and holes.",
+                "Inside the front {} are free: between the corners, above the folds at the base, below hem, strip and holes.{stands}",
                 figures.by(wide, tall)
             ),
             |draft| {
+                let turned = with(&draft.brief, |own| std::mem::swap(&mut own.holds_width, &mut own.holds_height));
+                let card = with(&draft.brief, |own| (own.holds_width, own.holds_height) = (None, None));
                 let without = with(&draft.brief, |own| own.pocket = false);
-                vec![vec![Candidate::new("Leave the pocket out", "A tag can carry the card.", without)]]
+                let typed = !is_for_a_card(&draft.brief);
+                let only = |candidate: Candidate| if typed { vec![candidate] } else { Vec::new() };
+                vec![
+                    only(Candidate::new("Put it in the other way round", "It lies on its side in the pocket.", turned)),
+                    only(Candidate::new("A pocket for a card", "What is larger goes into the bag itself.", card)),
+                    vec![Candidate::new("Leave the pocket out", "A tag can carry the card.", without)],
+                ]
             },
         )
     })
+}
+
+/// True if nothing else is typed that goes into the pocket.
+fn is_for_a_card(brief: &Brief) -> bool {
+    brief.fittings.decoration.holds_width.is_none() && brief.fittings.decoration.holds_height.is_none()
 }

@@ -61,11 +61,18 @@ pub(super) fn while_flat(brief: &Brief, fitted: &Fitted, figures: Figures) -> Ve
     }
     steps.extend(fitted.pocket.map(|pocket| {
         let says = vec![format!(
-            "Glue both sides and the bottom of the pocket, {}, inside the front, {} above the base line and centred; its top stays open.",
+            "Glue both sides and the bottom of the pocket, {}, inside the front, {} above the base line and centred; its top stays open, {} below the top edge.",
             figures.by(pocket.width, pocket.height),
-            figures.say(pocket.rise)
+            figures.say(pocket.rise),
+            figures.say(brief.finished.height - pocket.rise - pocket.height)
         )];
-        step(Job::Pocket, "Card pocket inside the front", says)
+        let holds = brief.fittings.decoration;
+        let title = if holds.holds_width.is_some() || holds.holds_height.is_some() {
+            format!("Pocket for {} inside the front", figures.by(pocket.holds.width, pocket.holds.height))
+        } else {
+            "Card pocket inside the front".to_owned()
+        };
+        step(Job::Pocket, title, says)
     }));
     steps
 }

@@ -258,6 +258,23 @@ fn figures(brief: &Brief, fitted: &Fitted) -> Vec<FigureView> {
             decoration.band_width.is_some(),
         );
     }
+    if let Some(pocket) = fitted.pocket {
+        let (wide, tall) = (pocket.holds.width, pocket.holds.height);
+        figures.add(
+            "decoration.holds_width",
+            "Into the pocket goes: width",
+            wide,
+            None,
+            decoration.holds_width.is_some(),
+        );
+        figures.add(
+            "decoration.holds_height",
+            "Into the pocket goes: height",
+            tall,
+            None,
+            decoration.holds_height.is_some(),
+        );
+    }
     let punch = brief.fittings.punch;
     figures.add("punch.hole", "The punch’s hole", punch.hole, None, true);
     figures.add("punch.reach", "The punch’s reach", punch.reach, None, true);
