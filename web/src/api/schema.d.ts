@@ -1940,12 +1940,22 @@ export interface components {
              */
             gussets?: boolean;
             /**
+             * @description How tall it is.
+             * @default null
+             */
+            holds_height?: string | null;
+            /**
+             * @description How wide what goes into the pocket is; a bank card if left out.
+             * @default null
+             */
+            holds_width?: string | null;
+            /**
              * @description Paper left free round a mat; ⅛ in if left out.
              * @default null
              */
             margin?: string | null;
             /**
-             * @description A pocket for a small card inside the front.
+             * @description A pocket inside the front.
              * @default false
              */
             pocket?: boolean;

@@ -55,13 +55,16 @@ export function Trimmings(props: TrimmingsProps) {
       {kind !== "none" && <HandleFigures {...props} />}
       {(kind === "holed_ribbon" || kind === "glued_ribbon") && <WhatHolds {...props} />}
       <Looks {...props} />
-      <FigureList {...props} figures={wordsOf(
+      <FigureList
+        {...props}
+        figures={wordsOf(
           plan,
           "decoration.margin",
           "decoration.band_width",
           "decoration.holds_width",
           "decoration.holds_height",
-        )} />
+        )}
+      />
       {plan.fittings.face.holes.some((hole) => hole.purpose === "handle" || hole.purpose === "closure") && (
         <section>
           <h3>The punch at hand</h3>
