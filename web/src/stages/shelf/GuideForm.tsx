@@ -82,7 +82,7 @@ export function GuideForm(props: {
         </label>
         {field("taper", "Taper of its notch", "none: plain slits")}
       </div>
-      <label className="guide-way">
+      <label className="once-round">
         <input
           type="checkbox"
           checked={guide.base_on_board ?? false}
@@ -90,7 +90,7 @@ export function GuideForm(props: {
         />
         I score the base line on the board first, in one go; the guide only scores and notches upright lines
       </label>
-      <label className="guide-way">
+      <label className="once-round">
         <input
           type="checkbox"
           checked={guide.left_handed ?? false}
