@@ -56,3 +56,24 @@ async fn the_room_that_is_left_is_kept() {
     let kept = "document.querySelector('.rooms label:nth-child(2) input')?.value === '1/2 in'";
     house.browser.until(kept).await.unwrap();
 }
+
+/// Four jars are typed once and counted; a weight that cannot be read is said, and takes no bag away.
+#[tokio::test]
+async fn jars_are_counted_and_an_odd_weight_blanks_nothing() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    house.goto("/gift").await;
+    house.tab_to(".measures input").await;
+    house.browser.type_keys(&text(&["3", TAB, "4"])).await.unwrap();
+    for _ in 0..3 {
+        house.click(".alike .btn:last-child").await;
+    }
+    house.reads("4 alike").await;
+    house.reads("All standing in two rows it takes 6 × 4 × 6").await;
+    house.is_sound("four jars").await;
+    let weight = house.browser.find_path("//label[contains(., 'Weight of all')]//input").await.unwrap();
+    weight.send_keys("heavy").await.unwrap();
+    house.reads("“heavy” is not a weight").await;
+    house.reads("All standing in two rows it takes 6 × 4 × 6").await;
+    house.browser.find("input[aria-invalid=true]").await.unwrap();
+    house.is_sound("a weight that cannot be read").await;
+}

@@ -117,3 +117,34 @@ async fn a_printer_that_shrinks_pages_is_found_out_and_corrected() {
         "document.querySelector(\".take-along a[href*='sheets.pdf']\").href.includes('square=1+15%2F16+in')";
     house.browser.until(asked).await.unwrap();
 }
+
+/// Somebody else's file in pixels and colours: what it does not say is asked for, and then it is worked.
+#[tokio::test]
+async fn a_file_that_says_neither_size_nor_tools_is_told_them() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    let folder = tempfile::tempdir().unwrap();
+    let path = folder.path().join("trivet.svg");
+    let svg = "<svg xmlns='http://www.w3.org/2000/svg' width='400' height='300'><style>.a{stroke:#c00;fill:none}.b{stroke:#04c}</style>\
+        <rect class='a' x='40' y='40' width='200' height='150'/><path class='b' d='M140 40v150'/></svg>";
+    std::fs::write(&path, svg).unwrap();
+    house.goto("/machine").await;
+    house.upload("input[type=file]", &path).await;
+    house.reads("say what one unit of it is").await;
+    house.is_sound("a file without a unit").await;
+    let choose = |label: &str, value: &str| {
+        format!(
+            "const label = [...document.querySelectorAll('.machine-file')].find((own) => own.textContent.includes('{label}'));\
+             const select = label.querySelector('select');\
+             Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set.call(select, '{value}');\
+             select.dispatchEvent(new Event('change', {{ bubbles: true }}));"
+        )
+    };
+    house.browser.run(&choose("One unit", "pixel")).await.unwrap();
+    house.reads("Nothing is worked yet").await;
+    house.is_sound("a file whose lines have no tool").await;
+    house.browser.run(&choose("#cc0000", "cut")).await.unwrap();
+    house.reads("1 line, all on the mat").await;
+    house.browser.run(&choose("#0044cc", "score")).await.unwrap();
+    house.reads("2 lines, all on the mat, each once").await;
+    house.is_sound("a file that is told its tools").await;
+}

@@ -124,3 +124,41 @@ async fn a_day_that_is_past_is_refused_and_the_run_is_as_it_was() {
     house.press("Leave it as it was").await;
     house.browser.until("document.querySelector('.run-day input').value !== '2020-01-01'").await.unwrap();
 }
+
+/// Another paper for a line that is begun: what comes of it is told first, what is cut stays, and one press takes it back.
+#[tokio::test]
+async fn a_line_that_is_begun_keeps_what_is_cut() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    house.goto("/runs/1?part=sheets").await;
+    house.reads("Kiln opening").await;
+    // Two sheets of vases are cut behind the page.
+    let cut = "const run = await (await fetch('/api/runs/1')).json();\
+        for (const [list, own] of run.lists.entries()) for (const [pattern, one] of own.patterns.entries()) {\
+          if (one.sheet.placed.some((placed) => placed.bag === 0)) {\
+            await fetch('/api/runs/1/cuts', { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ list, pattern, done: 2 }) });\
+            window.cut = true; return; } }";
+    house.browser.run(&format!("(async () => {{ {cut} }})()")).await.unwrap();
+    house.browser.until("window.cut === true").await.unwrap();
+    house.goto("/runs/1").await;
+    house.reads("begun").await;
+    let other = "const select = document.querySelector('[aria-label=\"Paper for Bud vase\"]');\
+        const other = [...select.options].find((own) => own.text.startsWith('Iron-spot card'));\
+        Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set.call(select, other.value);\
+        select.dispatchEvent(new Event('change', { bubbles: true }));";
+    house.browser.run(other).await.unwrap();
+    house.reads("begun and stay as they are").await;
+    house.is_sound("what a change costs").await;
+    house.press("Change it so").await;
+    house
+        .browser
+        .until("document.querySelectorAll('[aria-label=\"Paper for Bud vase\"]').length === 2")
+        .await
+        .unwrap();
+    house.press("Change back").await;
+    house
+        .browser
+        .until("document.querySelectorAll('[aria-label=\"Paper for Bud vase\"]').length === 1")
+        .await
+        .unwrap();
+    house.is_sound("a run as it was").await;
+}
