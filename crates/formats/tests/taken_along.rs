@@ -177,7 +177,8 @@ proptest! {
         prop_assert_eq!(&bytes, &zipped("bag", &files).unwrap(), "the same files are the same bytes");
         let mut archive = zip::ZipArchive::new(std::io::Cursor::new(bytes)).unwrap();
         let starts = |with: &str| files.iter().filter(|(name, _)| name.starts_with(with)).count();
-        prop_assert_eq!(starts("sheet-"), plan.layout.sheets.len());
+        // Each as a drawing and as a picture.
+        prop_assert_eq!(starts("sheet-"), plan.layout.sheets.len() * 2);
         // No machine cuts a sheet that its piece reaches past.
         let scrap = usize::from(!plan.layout.from_scrap.is_empty());
         // Nor one of a bag that cannot be made, unless it is asked to.

@@ -73,7 +73,8 @@ fn widths(table: &Table, whole: f64) -> Vec<f64> {
         let cells = table.rows.iter().filter_map(|row| row.get(n));
         let cells = cells.map(|cell| Weight::Regular.width(cell, SIZE));
         let head = table.head.get(n).map_or(0.0, |head| Weight::Medium.width(head, SIZE));
-        cells.fold(head, f64::max).min(whole * 0.5) + GAP
+        // A hair more than its words, so that rounding never breaks one.
+        cells.fold(head, f64::max).min(whole * 0.5) + GAP + 0.01
     };
     let asked: Vec<f64> = (0..columns).map(longest).collect();
     let all: f64 = asked.iter().sum();

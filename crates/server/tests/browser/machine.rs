@@ -111,10 +111,11 @@ async fn a_printer_that_shrinks_pages_is_found_out_and_corrected() {
     house.goto("/bags/2").await;
     house.saved().await;
     house.click(".download").await;
-    let typed = "document.querySelector('.take-square input').value === '1 15/16 in'";
+    let typed =
+        "[...document.querySelectorAll('.take-square input')].some((own) => own.value === '7 3/4 in')";
     house.browser.until(typed).await.unwrap();
     let asked =
-        "document.querySelector(\".take-along a[href*='sheets.pdf']\").href.includes('square=1+15%2F16+in')";
+        "document.querySelector(\".take-along a[href*='sheets.pdf']\").href.includes('line=7+3%2F4+in')";
     house.browser.until(asked).await.unwrap();
 }
 
