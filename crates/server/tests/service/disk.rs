@@ -54,7 +54,11 @@ fn everything(host: &str) -> Value {
     let runs = get(host, "/api/runs");
     // The first few, each with all that was done on it.
     let all = runs["runs"].as_array().unwrap().iter().take(RUNS);
-    let worked: Vec<Value> = all.map(|run| get(host, &format!("/api/runs/{}", run["id"]))).collect();
+    let mut worked: Vec<Value> = all.map(|run| get(host, &format!("/api/runs/{}", run["id"]))).collect();
+    // What a run takes of a later one's paper follows from what that one was last seen to take: it is worked out, not kept.
+    for need in worked.iter_mut().filter_map(|run| run["papers"].as_array_mut()).flatten() {
+        need["takes_held"] = Value::Null;
+    }
     let settings =
         ["/api/shelf", "/api/guides", "/api/rooms", "/api/costs", "/api/journal"].map(|path| get(host, path));
     json!([bags, each, runs, worked, settings])
