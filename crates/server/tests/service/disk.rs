@@ -93,7 +93,8 @@ fn writing() -> BTreeSet<String> {
     ]
     .map(|start| {
         paths.iter().filter(move |(path, _)| {
-            path.starts_with(start) && !path.ends_with("preview") && !path.ends_with("picture")
+            path.starts_with(start)
+                && !["preview", "picture", "changing"].iter().any(|answers| path.ends_with(answers))
         })
     });
     stored
