@@ -228,7 +228,10 @@ fn pocket_without_room(draft: &Draft) -> Option<Finding> {
                 figures.by(wide, tall)
             ),
             |draft| {
-                let turned = with(&draft.brief, |own| std::mem::swap(&mut own.holds_width, &mut own.holds_height));
+                let held = draft.fitted.pocket.map(|own| own.holds.turned());
+                let turned = with(&draft.brief, |own| {
+                    (own.holds_width, own.holds_height) = (held.map(|held| held.width), held.map(|held| held.height));
+                });
                 let card = with(&draft.brief, |own| (own.holds_width, own.holds_height) = (None, None));
                 let without = with(&draft.brief, |own| own.pocket = false);
                 let typed = !is_for_a_card(&draft.brief);

@@ -24,22 +24,14 @@ pub(super) fn step(index: usize, brief: &Brief, pieces: &[Piece], feed: &Feed) -
         "Lay the piece {up} up, its bottom edge against the guide’s ledge and the free edge of the {first} on the {side}."
     )];
     if brief.guide.as_ref().is_some_and(|guide| guide.way.base_on_board) {
-        says.push("The base line is scored already, from edge to edge: here the upright lines are scored, and notched down to it.".to_owned());
+        says.push("The base line is scored already, from edge to edge: here the upright lines are scored, and notched up to it.".to_owned());
     }
     says.extend(foot(brief, count));
     if count > 1 {
         let which = if count == 2 { "both pieces".to_owned() } else { format!("all {count} pieces") };
         says.push(format!("Do each setting with {which} before the next."));
     }
-    let notched = |made: &Move| {
-        made.scores
-            && (made.base
-                || brief.guide.as_ref().is_some_and(|guide| guide.way.base_on_board)
-                    && made.panel != Panel::Tab)
-    };
-    says.extend(
-        feed.moves.iter().enumerate().map(|(place, made)| of_move(place, made, notched(made), figures)),
-    );
+    says.extend(feed.moves.iter().enumerate().map(|(place, made)| of_move(place, made, figures)));
     let beyond: Vec<&Move> = feed.moves.iter().filter(|made| made.base_on.is_some()).collect();
     if let [made, ..] = beyond.as_slice()
         && let Some(reach) = made.base_on
@@ -70,7 +62,7 @@ fn foot(brief: &Brief, count: u32) -> Option<String> {
     Some(format!("The foot of the pattern goes in first{both}."))
 }
 
-fn of_move(place: usize, made: &Move, notched: bool, figures: Figures) -> String {
+fn of_move(place: usize, made: &Move, figures: Figures) -> String {
     let (panel, width) = (name(made.panel), figures.say(made.across.length()));
     let before = if place == 0 { "free edge" } else { "last score" };
     let set = match made.set {
@@ -83,7 +75,8 @@ fn of_move(place: usize, made: &Move, notched: bool, figures: Figures) -> String
     };
     let does = match (made.scores, made.base) {
         (true, true) => "; score, notch, score the base line",
-        (true, false) if notched => "; score, notch",
+        // Its base line is scored already.
+        (true, false) if made.panel != Panel::Tab => "; score, notch",
         (true, false) => "; score",
         (false, true) => "; score the base line",
         (false, false) => "; nothing is scored",
