@@ -33,12 +33,15 @@ const NUMBERS: &[&str] = &[
 /// Rules of style times parts they are held against: more is not worked out.
 const MOST_STYLED: usize = 20_000_000;
 
+/// Elements in one another are followed no deeper than that.
+const DEEPEST: usize = 400;
+
 fn is_svg(element: &Element<'_, '_>) -> bool {
     element.tag_name().namespace().is_none_or(|namespace| namespace == "http://www.w3.org/2000/svg")
 }
 
 /// Refuses what no machine works and what would grow without bound; gives back how many lines it draws, uses over and over.
-pub(super) fn looked_over(document: &Document<'_>) -> Result<usize, Unreadable> {
+pub(super) fn looked_over<'a>(document: &'a Document<'a>) -> Result<usize, Unreadable> {
     let (mut elements, mut rules) = (0, 0);
     for element in document.descendants().filter(|node| node.is_element() && is_svg(node)) {
         elements += 1;
@@ -65,10 +68,9 @@ pub(super) fn looked_over(document: &Document<'_>) -> Result<usize, Unreadable> 
     if elements * rules > MOST_STYLED {
         return refuse("It has too many rules of style for so many parts.");
     }
-    let mut known = HashMap::new();
-    let by_id: HashMap<&str, Element<'_, '_>> =
+    let by_id =
         document.descendants().filter_map(|element| Some((element.attribute("id")?, element))).collect();
-    let drawn = weigh(document.root_element(), &by_id, &mut known, 0);
+    let drawn = Weights { by_id, known: HashMap::new() }.of(document.root_element(), 0);
     if drawn > MOST_LINES {
         return refuse(format!("It has more than {MOST_LINES} lines; that is too much for one sheet."));
     }
@@ -93,59 +95,52 @@ fn why_not(name: &str) -> String {
     }
 }
 
-/// How many lines an element draws with all it uses, no more than one above what is allowed; a use within itself draws nothing.
-fn weigh<'a>(
-    element: Element<'a, 'a>,
-    by_id: &HashMap<&str, Element<'a, 'a>>,
-    known: &mut HashMap<usize, usize>,
-    depth: usize,
-) -> usize {
-    let key = element.id().get_usize();
-    if let Some(weight) = known.get(&key) {
-        return *weight;
+/// How many lines elements draw with all they use, none more than one above what is allowed.
+struct Weights<'a> {
+    by_id: HashMap<&'a str, Element<'a, 'a>>,
+    known: HashMap<usize, usize>,
+}
+
+impl<'a> Weights<'a> {
+    /// Of one element; a use within itself draws nothing.
+    fn of(&mut self, element: Element<'a, 'a>, depth: usize) -> usize {
+        let key = element.id().get_usize();
+        if let Some(weight) = self.known.get(&key) {
+            return *weight;
+        }
+        if depth > DEEPEST {
+            return MOST_LINES + 1;
+        }
+        self.known.insert(key, 0);
+        let name = element.tag_name().name();
+        let own = usize::from(is_svg(&element) && DRAWN.contains(&name));
+        let weight = own
+            + match name {
+                "use" => self.of_use(element, depth),
+                // Only where it is used is it drawn.
+                "defs" | "symbol" => 0,
+                _ => self.of_children(element, depth),
+            };
+        let weight = weight.min(MOST_LINES + 1);
+        self.known.insert(key, weight);
+        weight
     }
-    if depth > 400 {
-        return MOST_LINES + 1;
-    }
-    known.insert(key, 0);
-    let name = element.tag_name().name();
-    let mut weight = usize::from(is_svg(&element) && DRAWN.contains(&name));
-    if name == "use" {
+
+    /// What a use draws: of a symbol all that is in it.
+    fn of_use(&mut self, element: Element<'a, 'a>, depth: usize) -> usize {
         let href = element.attributes().find(|attribute| attribute.name() == "href");
-        let target = href.and_then(|href| by_id.get(href.value().trim_start_matches('#')));
-        weight += target.map_or(0, |target| drawn_in(*target, by_id, known, depth + 1));
-    } else if !matches!(name, "defs" | "symbol") || depth == 0 {
-        weight += drawn_in_children(element, by_id, known, depth);
+        let target = href.and_then(|href| self.by_id.get(href.value().trim_start_matches('#'))).copied();
+        match target {
+            Some(target) if target.tag_name().name() == "symbol" => self.of_children(target, depth + 1),
+            Some(target) => self.of(target, depth + 1),
+            None => 0,
+        }
     }
-    let weight = weight.min(MOST_LINES + 1);
-    known.insert(key, weight);
-    weight
-}
 
-/// What a use draws: a symbol's or a group's children too.
-fn drawn_in<'a>(
-    target: Element<'a, 'a>,
-    by_id: &HashMap<&str, Element<'a, 'a>>,
-    known: &mut HashMap<usize, usize>,
-    depth: usize,
-) -> usize {
-    if target.tag_name().name() == "symbol" {
-        return drawn_in_children(target, by_id, known, depth);
+    fn of_children(&mut self, element: Element<'a, 'a>, depth: usize) -> usize {
+        let children = element.children().filter(Element::is_element);
+        children.fold(0, |all, child| (all + self.of(child, depth + 1)).min(MOST_LINES + 1))
     }
-    weigh(target, by_id, known, depth)
-}
-
-fn drawn_in_children<'a>(
-    element: Element<'a, 'a>,
-    by_id: &HashMap<&str, Element<'a, 'a>>,
-    known: &mut HashMap<usize, usize>,
-    depth: usize,
-) -> usize {
-    let mut all = 0_usize;
-    for child in element.children().filter(Element::is_element) {
-        all = (all + weigh(child, by_id, known, depth + 1)).min(MOST_LINES + 1);
-    }
-    all
 }
 
 /// What groups and lines are called by the program that wrote them, by their ids: SVG has no name for a layer, so programs give it as

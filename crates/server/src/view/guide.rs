@@ -141,8 +141,7 @@ impl GuidedView {
         let Guided { makes, not, says } = guided(brief, brief.guide.as_ref()?);
         let figures = Figures::of(brief);
         let view = |makes: Makes| {
-            let sheets =
-                if makes.sheets == 1 { "one sheet".to_owned() } else { format!("{} sheets", makes.sheets) };
+            let sheets = wide_fold_core::text::sheets(makes.sheets);
             let pair = if makes.pair { ", a pair of pieces" } else { "" };
             let ticked = if makes.marked { "" } else { ", the face ticked with a ruler" };
             MakesView {

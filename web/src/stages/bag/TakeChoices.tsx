@@ -34,29 +34,22 @@ export function PrintChoices(props: {
           </label>
         ))}
       </fieldset>
-      <label className="take-square">
-        <span>My check square measured</span>
-        <input
-          type="text"
-          value={choices.square}
-          placeholder="as it should"
-          onChange={(event) => choices.set({ square: event.target.value })}
-        />
-      </label>
-      <label className="take-square">
-        <span>My check line measured</span>
-        <input
-          type="text"
-          value={choices.line}
-          placeholder="not measured"
-          onChange={(event) => choices.set({ line: event.target.value })}
-        />
-        <small>
-          Print once and measure the square on the first page. If it is not what it says, type what it is: the
-          next print is made larger or smaller by as much. The long line at the edge tells it four times as
-          exactly.
-        </small>
-      </label>
+      {(["square", "line"] as const).map((what) => (
+        <label key={what} className="take-square">
+          <span>My check {what} measured</span>
+          <input
+            type="text"
+            value={choices[what]}
+            placeholder={what === "square" ? "as it should" : "not measured"}
+            onChange={(event) => choices.set({ [what]: event.target.value })}
+          />
+        </label>
+      ))}
+      <small>
+        Print once and measure the square on the first page. If it is not what it says, type what it is: the
+        next print is made larger or smaller by as much. The long line at the edge tells it four times as
+        exactly.
+      </small>
       {printer && (
         <Link className="take-try is-printer" to={printer}>
           Try it on the printer that comes with Wide Fold, a stand-in
