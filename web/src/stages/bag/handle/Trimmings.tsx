@@ -170,7 +170,7 @@ function Looks({ plan, fittings, set, tagged, onTag }: TrimmingsProps) {
             ["gussets", "mats on the gussets"],
             ["flap", "a mat on the flap"],
             ["band", "a band"],
-            ["pocket", "a card pocket inside"],
+            ["pocket", "a pocket inside"],
           ] as const
         ).map(([part, name]) => (
           <Button
