@@ -1,6 +1,7 @@
 //! What the crafter asks for.
 
 mod build;
+mod edge;
 mod extras;
 mod fittings;
 mod guided;
@@ -12,6 +13,7 @@ mod places;
 mod top;
 
 pub use build::{Bottom, GoesRound, Nature};
+pub use edge::*;
 pub use extras::{Extra, Extras};
 pub use fittings::*;
 pub use guided::Misfit;
@@ -46,6 +48,10 @@ pub struct Brief {
     pub notch: Length,
     /// What happens at the top edge.
     pub top: Top,
+    /// True if a hem is slit at every corner of the bag, its ends slanted. A flare has no corners.
+    pub hem_slit: bool,
+    /// What line the free edge of a hem turned out, or of a closing flap, is cut to.
+    pub edge: Edge,
     /// What is scored down the gussets, and across so that the bag folds flat.
     pub gusset_crease: GussetCrease,
     /// Room given to the thickness of the paper: the front piece of a cradle pair, which goes round the other, is wider
@@ -113,6 +119,8 @@ impl Brief {
             base: BaseHabit::Full,
             notch: CUSTOMARY_NOTCH,
             top: Top::Raw,
+            hem_slit: false,
+            edge: Edge::default(),
             gusset_crease: GussetCrease::None,
             allowance: Length::ZERO,
             closing: ClosingOrder::BackFirst,

@@ -44,8 +44,8 @@ use utoipa::ToSchema;
 use wide_fold_core::brief::{
     Across, AllRound, BaseHabit, Board, Build, CLOSING_FLAP_CORNER, CLOSING_FLAP_DEPTH, CUSTOMARY_HEM,
     CUSTOMARY_LAP, CUSTOMARY_NOTCH, CUSTOMARY_PLEATS, CUSTOMARY_STRIP, CUSTOMARY_TAB, ClosingOrder, Cuts,
-    Direction, FaceSide, GUIDE_FLAP, GussetCrease, Hand, JoinWeights, Joins, Lined, Place, Places, Run,
-    RunStart, ScoreFace, Stops, Top,
+    Direction, Edge, EdgeBy, EdgeLine, FaceSide, GUIDE_FLAP, GussetCrease, Hand, JoinWeights, Joins, Lined,
+    Place, Places, Run, RunStart, ScoreFace, Stops, Top,
 };
 use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::sheet::{Grammage, Printed};
@@ -209,6 +209,30 @@ pub struct TopText {
     /// Radius of the flap's rounded corners; ½ in if left out, 0 for square ones.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub corner: Option<String>,
+    /// True if a hem is slit at every corner of the bag, so that every panel's hem is turned by itself.
+    #[serde(skip_serializing_if = "is_not")]
+    pub slit: bool,
+    /// What line the free edge of a hem turned out, or of a closing flap, is cut to; straight if left out.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub edge: Option<EdgeText>,
+}
+
+/// The free edge of a hem turned out, or of a closing flap.
+#[derive(Clone, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct EdgeText {
+    /// What line it follows.
+    pub line: EdgeLineText,
+    /// What cuts it; drawn, and stretched to whole repeats, if left out.
+    #[serde(default)]
+    pub by: EdgeByText,
+    /// From one scallop or wave to the next; 1 in if left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(example = "3/4 in")]
+    pub repeat: Option<String>,
+    /// From its highest to its lowest point; a quarter of a repeat if left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub rise: Option<String>,
 }
 
 /// A sheet of paper.
@@ -302,6 +326,18 @@ choice! {
     /// One of the two faces.
     #[derive(Default)]
     FaceText = FaceSide { Front = FaceSide::Front, #[default] Back = FaceSide::Back }
+}
+choice! {
+    /// What line an edge follows: straight, one curve a panel, scallops, waves.
+    #[derive(Default)]
+    EdgeLineText = EdgeLine {
+        #[default] Straight = EdgeLine::Straight, Rounded = EdgeLine::Rounded, Scalloped = EdgeLine::Scalloped, Waved = EdgeLine::Waved
+    }
+}
+choice! {
+    /// What cuts it: drawn or a machine, stretched from corner to corner, or a punch, as long as its repeat is.
+    #[derive(Default)]
+    EdgeByText = EdgeBy { #[default] Drawn = EdgeBy::Drawn, Punched = EdgeBy::Punched }
 }
 choice! {
     /// Which base flaps fold in first.

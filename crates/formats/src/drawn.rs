@@ -159,7 +159,10 @@ impl Drawn {
         strokes.extend(blank.creases.iter().map(|crease| {
             stroke(
                 tool(crease),
-                Path::line(crease.from, crease.to),
+                {
+                    let Crease { from, to, .. } = blank.on_paper(crease);
+                    Path::line(from, to)
+                },
                 Some(blank.describe_crease(crease, unit)),
             )
         }));

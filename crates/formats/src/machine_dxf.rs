@@ -225,11 +225,7 @@ fn dictionary(file: &mut Pairs, own: u32, owner: u32, entries: &[(&str, u32)]) {
 fn polyline(file: &mut Pairs, own: u32, layer: Layer, path: &Path) {
     let bulge = |from: wide_fold_core::plane::Point, run: Run| match run {
         Run::Line(_) => 0.0,
-        Run::Arc { to, centre, clockwise } => {
-            let half = from.x + to.x == centre.x + centre.x && from.y + to.y == centre.y + centre.y;
-            let bulge = if half { 1.0 } else { std::f64::consts::SQRT_2 - 1.0 };
-            if clockwise { -bulge } else { bulge }
-        }
+        Run::Arc { .. } => (run.sweep(from) / 4.0).tan(),
     };
     let mut vertices: Vec<(f64, f64, f64)> =
         path.stretches().map(|(from, run)| (from.x.mm(), from.y.mm(), bulge(from, run))).collect();

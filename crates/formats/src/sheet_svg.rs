@@ -93,15 +93,20 @@ pub(crate) fn line(frame: Frame, from: Point, to: Point) -> Line {
 pub(crate) fn path_data(path: &drawn::Path, frame: Frame) -> String {
     let (x, y) = frame.place(path.from);
     let mut data = format!("M {x} {y}");
-    for run in &path.runs {
+    for (from, run) in path.stretches() {
         let (x, y) = frame.place(run.to());
         data += &match run {
-            Run::Line(to) if *to == path.from => " Z".to_owned(),
+            Run::Line(to) if to == path.from => " Z".to_owned(),
             Run::Line(_) => format!(" L {x} {y}"),
             Run::Arc { to, centre, clockwise } => {
-                let sweep = u8::from(*clockwise);
-                let radius = mm((to.x - centre.x).abs().max((to.y - centre.y).abs()));
-                let close = if *to == path.from { " Z" } else { "" };
+                let sweep = u8::from(clockwise);
+                let level = from.x == centre.x || from.y == centre.y;
+                let radius = if level {
+                    mm((from.x - centre.x).abs().max((from.y - centre.y).abs()))
+                } else {
+                    format!("{:.6}", run.radius(from))
+                };
+                let close = if to == path.from { " Z" } else { "" };
                 format!(" A {radius} {radius} 0 0 {sweep} {x} {y}{close}")
             }
         };

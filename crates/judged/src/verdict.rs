@@ -5,6 +5,7 @@ mod build;
 mod by_hand;
 mod carry;
 mod closing;
+mod curves;
 mod decor;
 mod edge;
 mod fit;
@@ -209,7 +210,7 @@ fn findings(draft: &Draft) -> Vec<Finding> {
 type Find = fn(&Draft) -> Vec<Finding>;
 
 /// All but the notes on the board's grooves and on the crafter's hands, which ask for every pass, and what only folding shows.
-const GRAVE: [Find; 18] = [
+const GRAVE: [Find; 19] = [
     fit::find,
     build::find,
     base::find,
@@ -224,6 +225,7 @@ const GRAVE: [Find; 18] = [
     round::find,
     decor::find,
     edge::find,
+    curves::find,
     thickness::find,
     guide::find,
     by_hand::find,

@@ -160,6 +160,11 @@ impl Blank {
                 "Corner of the hem at the free edge: {} in at the top, so that nothing shows when it is turned.",
                 figures.say((cut.from.x - cut.to.x).abs())
             ),
+            CutRole::HemSlit => format!(
+                "Slit of the hem at a corner, {} from the left edge: down to its score, {} in at the top, so that every panel’s hem is turned by itself.",
+                figures.say(cut.to.x),
+                figures.say((cut.from.x - cut.to.x).abs())
+            ),
             CutRole::FlapSide => "Beside the closing flap: the rest of its band is cut away.".to_owned(),
             CutRole::PleatEnd => {
                 "The outermost pleat of the back is cut off; the one of the front is glued over in its place.".to_owned()

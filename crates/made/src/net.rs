@@ -17,7 +17,7 @@ pub use crease::{Crease, CreaseRole, Fold};
 pub use glue::{Glue, GlueRole, PaperFace};
 pub use holes::{Hole, face_left};
 pub use names::part_name;
-pub use outline::{Cut, CutRole, Round};
+pub use outline::{Curve, Cut, CutRole, Round, Shaped};
 
 use crate::brief::{AllRound, Direction, FacesWhole, GoesRound, Side};
 use crate::fittings::Fitted;
@@ -65,6 +65,8 @@ pub struct Blank {
     pub outline: Vec<Point>,
     /// Corners of that edge that are rounded. Folding takes them for square.
     pub rounds: Vec<Round>,
+    /// Free edges of its hem or flap that are cut to curves. Folding takes them for straight.
+    pub shaped: Vec<Shaped>,
     /// Where glue or tape goes, and on which face.
     pub glue: Vec<Glue>,
     /// Holes, slots and openings. Folding takes no notice of them.
@@ -139,10 +141,11 @@ impl Net {
             let outline = outline::outline(run, &edge);
             let rounds = outline::rounds(brief, run);
             let glue = glue::areas(brief, run, &edge);
+            let shaped = edge.shaped;
             let Run { columns, rows, corners } = run.clone();
             let (rise, lap) = (Length::ZERO, Length::ZERO);
             let holes = Vec::new();
-            Blank { columns, rows, corners, creases, cuts, outline, rounds, glue, holes, rise, lap }
+            Blank { columns, rows, corners, creases, cuts, outline, rounds, shaped, glue, holes, rise, lap }
         });
         let mut net = Self { blanks: blanks.collect(), seams, laps: Vec::new() };
         net.tell_face_seams(brief);
@@ -305,6 +308,7 @@ impl Blank {
     pub(crate) fn has_lines_of(&self, other: &Self) -> bool {
         let ends = |crease: &Crease| (crease.from, crease.to);
         self.outline == other.outline
+            && self.shaped == other.shaped
             && self.cuts.len() == other.cuts.len()
             && self
                 .cuts
@@ -313,6 +317,14 @@ impl Blank {
                 .all(|(one, other)| (one.from, one.to) == (other.from, other.to))
             && self.creases.len() == other.creases.len()
             && self.creases.iter().zip(&other.creases).all(|(one, other)| ends(one) == ends(other))
+    }
+
+    /// A crease as far as there is paper: it is scored before a free edge is cut to curves, and drawn on what they leave.
+    pub fn on_paper(&self, crease: &Crease) -> Crease {
+        let Crease { from, to, .. } = *crease;
+        let own = self.shaped.iter().filter(|shaped| from.x == to.x && shaped.y == to.y);
+        let tops = own.filter(|shaped| shaped.x.touches(to.x)).map(|shaped| shaped.top_at(to.x));
+        Crease { to: Point::new(to.x, tops.min().unwrap_or(to.y)), ..*crease }
     }
 
     /// From its left edge to its right edge.

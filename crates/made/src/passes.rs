@@ -387,7 +387,12 @@ fn lines(piece: &Piece) -> Vec<Line> {
 /// falls away.
 fn along_score(cut: &Cut) -> Option<(Point, Point)> {
     match cut.role {
-        CutRole::FlapSide | CutRole::PleatEnd | CutRole::HemCorner | CutRole::TabEnd | CutRole::Notch => None,
+        CutRole::FlapSide
+        | CutRole::PleatEnd
+        | CutRole::HemCorner
+        | CutRole::HemSlit
+        | CutRole::TabEnd
+        | CutRole::Notch => None,
         CutRole::TabCorner if cut.from.x != cut.to.x => {
             let y = cut.from.y.min(cut.to.y);
             Some((Point::new(cut.from.x, y), Point::new(cut.to.x, y)))

@@ -4,6 +4,7 @@ mod adhesive;
 mod assemble;
 mod by_hand;
 mod counsel;
+mod edge;
 mod fit;
 mod guided;
 mod job;
@@ -416,13 +417,17 @@ fn cut(brief: &Brief, pieces: &[Piece], index: usize, is_notched: bool, figures:
         says.push("Cut the outermost pleat off the half that becomes the back, on both sides, up to the bottom fold.".to_owned());
     }
     let ends = with(CutRole::TabEnd).next().map(|_| "the ends of the tab");
-    let corners = with(CutRole::HemCorner).next().map(|_| "the corners of the hem at the free edges");
+    let corners = with(CutRole::HemCorner)
+        .next()
+        .filter(|_| !brief.slits_hem())
+        .map(|_| "the corners of the hem at the free edges");
     let slanted: Vec<String> = [ends, corners].into_iter().flatten().map(str::to_owned).collect();
     if !slanted.is_empty() {
         says.push(format!("Slant {} a little, so that nothing shows.", list(&slanted)));
     }
+    says.extend(edge::slit(blank, figures));
     if let (Some(ClosingFlap { depth, corner, .. }), Some(_)) = (brief.top.flap(), blank.row(Zone::Flap)) {
-        let round = if corner.is_positive() {
+        let round = if corner.is_positive() && !blank.rounds.is_empty() {
             format!(" Round its two corners, {} radius.", figures.say(corner))
         } else {
             String::new()
@@ -432,6 +437,7 @@ fn cut(brief: &Brief, pieces: &[Piece], index: usize, is_notched: bool, figures:
             figures.say(depth)
         ));
     }
+    says.extend(edge::curves(brief, blank, figures));
     if says.is_empty() {
         return None;
     }

@@ -1851,7 +1851,7 @@ export interface components {
          * @description What a cut is for.
          * @enum {string}
          */
-        CutName: "slit" | "notch" | "base_slit" | "corner_square" | "tab_corner" | "tab_end" | "hem_corner" | "flap_side" | "pleat_end";
+        CutName: "slit" | "notch" | "base_slit" | "corner_square" | "tab_corner" | "tab_end" | "hem_corner" | "hem_slit" | "flap_side" | "pleat_end";
         /** @description A piece of paper that has come loose. */
         CutOutView: {
             /** @description True if there are folds on it: a part of the bag, not what is left over. */
@@ -2053,10 +2053,55 @@ export interface components {
             within_mm?: number[] | null;
         };
         /**
+         * @description What cuts it: drawn or a machine, stretched from corner to corner, or a punch, as long as its repeat is.
+         * @enum {string}
+         */
+        EdgeByText: "drawn" | "punched";
+        /**
+         * @description What line an edge follows: straight, one curve a panel, scallops, waves.
+         * @enum {string}
+         */
+        EdgeLineText: "straight" | "rounded" | "scalloped" | "waved";
+        /**
          * @description An edge of a piece, named as seen from the outside face.
          * @enum {string}
          */
         EdgeName: "top" | "bottom" | "left" | "right";
+        /** @description A stretch of the edge of the paper. The first begins where the last ends. */
+        EdgeRun: {
+            /** @description True if the arc goes round clockwise. */
+            clockwise: boolean;
+            /**
+             * Format: double
+             * @description Radius of the arc it is, of half a circle at most; nothing if it is straight.
+             */
+            radius?: number | null;
+            /** @description Where it ends. */
+            to: number[];
+        };
+        /** @description The free edge of a hem turned out, or of a closing flap. */
+        EdgeText: {
+            /** @description What cuts it; drawn, and stretched to whole repeats, if left out. */
+            by?: components["schemas"]["EdgeByText"];
+            /** @description What line it follows. */
+            line: components["schemas"]["EdgeLineText"];
+            /**
+             * @description From one scallop or wave to the next; 1 in if left out.
+             * @example 3/4 in
+             */
+            repeat?: string | null;
+            /** @description From its highest to its lowest point; a quarter of a repeat if left out. */
+            rise?: string | null;
+        };
+        /** @description The free edge of a hem turned out, or of a closing flap. */
+        EdgeView: {
+            /** @description What cuts it. */
+            by: components["schemas"]["EdgeByText"];
+            /** @description What line it follows. */
+            line: components["schemas"]["EdgeLineText"];
+            repeat?: components["schemas"]["LengthView"] | null;
+            rise?: components["schemas"]["LengthView"] | null;
+        };
         /** @description An entry's number. */
         EntryKept: {
             /**
@@ -3538,6 +3583,8 @@ export interface components {
             creases: components["schemas"]["CreaseView"][];
             /** @description Cuts made after trimming. */
             cuts: components["schemas"]["CutView"][];
+            /** @description The same edge as it is cut, rounded corners and curves with it. */
+            edge: components["schemas"]["EdgeRun"][];
             /** @description Where glue goes. */
             glue: components["schemas"]["GlueView"][];
             /** @description Height as a figure. */
@@ -3553,8 +3600,6 @@ export interface components {
             name: string;
             /** @description The edge of the paper after all cuts, anticlockwise. */
             outline: number[][];
-            /** @description Corners of that edge that are rounded: from the left, from the bottom, radius. */
-            rounds: number[][];
             /** @description Base, body and hem from bottom to top. */
             rows: components["schemas"]["RowView"][];
             /** @description Width as a figure. */
@@ -4255,11 +4300,14 @@ export interface components {
             caliper: components["schemas"]["LengthView"];
             /** @description True if that was measured, false if it is estimated from the weight. */
             caliper_measured: boolean;
+            edge?: components["schemas"]["EdgeView"] | null;
             flap_corner?: components["schemas"]["LengthView"] | null;
             /** @description What the height is told less by. */
             hand_height: components["schemas"]["LengthView"];
             /** @description What a panel is told less by for the crafter's hands; with a minus, more. */
             hand_panel: components["schemas"]["LengthView"];
+            /** @description True if the hem is slit at every corner; nothing if it has none to be slit at. */
+            hem_slit?: boolean | null;
             lap?: components["schemas"]["LengthView"] | null;
             /** @description The taper of the gusset flaps. */
             notch: components["schemas"]["LengthView"];
@@ -4685,6 +4733,8 @@ export interface components {
              * @default null
              */
             depth?: string | null;
+            /** @default null */
+            edge?: components["schemas"]["EdgeText"] | null;
             /**
              * @description What is done with the paper above the top.
              * @default raw
@@ -4695,6 +4745,11 @@ export interface components {
              * @default back
              */
             on?: components["schemas"]["FaceText"];
+            /**
+             * @description True if a hem is slit at every corner of the bag, so that every panel's hem is turned by itself.
+             * @default false
+             */
+            slit?: boolean;
         };
         /** @description One cut of the trimmer. */
         TrimView: {

@@ -13,7 +13,7 @@ export function PieceLines(props: { piece: Piece; place: Place; marked?: Set<str
   const state = (id: string) => (marked?.size ? (marked.has(id) ? " is-marked" : " is-quiet") : "");
   return (
     <g className="piece">
-      <path className="paper" d={edge(piece, place)} />
+      <path className="paper" d={edgePath(piece, place)} />
       {piece.cuts
         .filter((cut) => cut.role === "slit" || cut.role === "base_slit")
         .map((cut) => (
@@ -43,22 +43,13 @@ export function PieceLines(props: { piece: Piece; place: Place; marked?: Set<str
   );
 }
 
-/** The edge of the paper, its rounded corners as arcs. */
-function edge(piece: Piece, place: Place): string {
-  const count = piece.outline.length;
-  const corner = (index: number) => piece.outline[(index + count) % count] ?? [0, 0];
+/** The edge of the paper as it is cut, its arcs as arcs. */
+function edgePath({ edge }: Piece, place: Place): string {
   const point = ([x = 0, y = 0]: number[]) => `${place.x(x)} ${place.y(y)}`;
-  const sides = piece.outline.map((own, index) => {
-    const [x = 0, y = 0] = own;
-    const round = piece.rounds.find(([rx, ry]) => rx === x && ry === y);
-    if (!round) return point(own);
-    const [, , radius = 0] = round;
-    const towards = ([ox = 0, oy = 0]: number[]) => [
-      x + Math.sign(ox - x) * radius,
-      y + Math.sign(oy - y) * radius,
-    ];
+  const sides = edge.map(({ to, radius, clockwise }) => {
+    if (radius == null) return `L ${point(to)}`;
     const across = Math.abs(place.x(radius) - place.x(0));
-    return `${point(towards(corner(index - 1)))} A ${across} ${across} 0 0 0 ${point(towards(corner(index + 1)))}`;
+    return `A ${across} ${across} 0 0 ${clockwise ? 1 : 0} ${point(to)}`;
   });
-  return `M ${sides.join(" L ")} Z`;
+  return `M ${point(edge.at(-1)?.to ?? [])} ${sides.join(" ")} Z`;
 }

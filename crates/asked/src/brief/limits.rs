@@ -1,6 +1,6 @@
 //! Sizes nobody can fold are refused before anything is computed.
 
-use super::{BaseHabit, Brief, Build, Top};
+use super::{BaseHabit, Brief, Build, SHORTEST_REPEAT, Top};
 use crate::Length;
 use crate::Sheet;
 use crate::gift::Gift;
@@ -114,6 +114,13 @@ impl Brief {
                 self.within("top.depth", "The closing flap", depth, SMALLEST_PANEL, LARGEST_PANEL)?;
                 self.within("top.corner", "The rounded corner", corner, Length::ZERO, LARGEST_PANEL)?;
             }
+        }
+        if let Some(repeat) = self.edge.repeat {
+            self.within("top.edge.repeat", "The repeat of the edge", repeat, SHORTEST_REPEAT, LARGEST_PANEL)?;
+        }
+        if let Some(rise) = self.edge.rise {
+            let least = Length::sixty_fourths(1);
+            self.within("top.edge.rise", "The depth of the edge", rise, least, LARGEST_PANEL)?;
         }
         Ok(())
     }

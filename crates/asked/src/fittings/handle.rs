@@ -197,7 +197,7 @@ impl Customary<'_> {
         match kind {
             HandleKind::None => Length::ZERO,
             HandleKind::LongRibbon => brief.finished.height,
-            HandleKind::Strap if hem.is_positive() => hem,
+            HandleKind::Strap if hem.is_positive() => brief.hem_covers(),
             HandleKind::Strap => self.inch(1, 1),
             HandleKind::Tube => self.within_height(self.inch(3, 2), 4),
             HandleKind::Hangers => self.within_height(self.inch(3, 4), 5),

@@ -3,8 +3,8 @@
 use proptest::prelude::*;
 use wide_fold_core::brief::{
     Across, AllRound, Backing, BackingKind, BaseHabit, Board, Build, Closure, ClosureKind, Cuts, Decoration,
-    Direction, FaceSide, Fittings, GussetCrease, Hand, Handle, HandleKind, Insert, Joins, Knot, Lined,
-    Places, Punch, Run, RunStart, ScoreFace, Squares, Stands, Stops, Top,
+    Direction, Edge, EdgeBy, EdgeLine, FaceSide, Fittings, GussetCrease, Hand, Handle, HandleKind, Insert,
+    Joins, Knot, Lined, Places, Punch, Run, RunStart, ScoreFace, Squares, Stands, Stops, Top,
 };
 use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::gift::{Gift, Thing};
@@ -14,6 +14,14 @@ use wide_fold_core::{Brief, Guide, GuideWay, Length, Sheet, Unit};
 
 /// Common sheets, and some of nobody's: width and height in inches.
 const SHEETS: [(i64, i64); 8] = [(12, 12), (12, 12), (6, 6), (20, 12), (14, 14), (30, 20), (9, 13), (40, 60)];
+
+/// An edge for a number below 512: half of them straight, else any line, drawn or punched, its repeat from ¼ to 4.
+pub fn edge_of(number: usize) -> Edge {
+    let line = EdgeLine::ALL.get(number % 8).copied().unwrap_or_default();
+    let by = if number / 8 % 2 == 1 { EdgeBy::Punched } else { EdgeBy::Drawn };
+    let repeat = Length::eighths(2 + i64::try_from(number / 16).unwrap());
+    Edge { line, by, repeat: Some(repeat), rise: None }
+}
 
 prop_compose! {
     /// A build of any kind, cut at any places.
@@ -197,6 +205,8 @@ prop_compose! {
         if fitted {
             brief.fittings = fittings;
         }
+        brief.hem_slit = extras % 5 < 2;
+        brief.edge = edge_of(usize::from(extras % 512));
         if extras % 7 == 1 {
             let near = |length: Length| length.max(Length::eighths(2)).min(Length::inches(50));
             let size = brief.finished;

@@ -35,7 +35,7 @@ prop_compose! {
     pub fn bag()(
         w in 16_i64..120, h in 24_i64..160, d in 8_i64..60, build in 0_usize..10, cuts in 1_usize..256, back_part in 1_i64..8, level in prop::option::of(0_i64..8), start in 0_usize..3, left: bool,
         lap in prop::option::of(4_i64..12), top in 0_usize..5, crease in 0_usize..5, notch in 0_i64..6,
-        gussets_first: bool, strips: bool, mixed in 0_usize..400, extras in 0_usize..32,
+        gussets_first: bool, strips: bool, mixed in 0_usize..400, extras in 0_usize..32, edge in 0_usize..1024,
     ) -> Brief {
         let n = |n| Length::sixty_fourths(n * 4);
         let (wide, tall) = (w.max(d), h.max(d + 20));
@@ -86,6 +86,8 @@ prop_compose! {
             let (width, height) = (Length::inches(70), Length::inches(50));
             brief.side_sheet = Some(Sheet { width, height, ..Sheet::default() });
         }
+        brief.hem_slit = edge % 2 == 1;
+        brief.edge = any::edge_of(edge / 2);
         brief.notch = n(notch);
         brief.closing = if gussets_first { ClosingOrder::GussetsFirst } else { ClosingOrder::BackFirst };
         (brief.sheet.width, brief.sheet.height) = (Length::inches(80), Length::inches(60));

@@ -89,6 +89,16 @@ impl Reader {
         })
     }
 
+    fn edge(self, text: Option<&EdgeText>) -> Result<Edge, FormatFault> {
+        let Some(text) = text else { return Ok(Edge::default()) };
+        Ok(Edge {
+            line: text.line.into(),
+            by: text.by.into(),
+            repeat: self.maybe("top.edge.repeat", text.repeat.as_ref())?,
+            rise: self.maybe("top.edge.rise", text.rise.as_ref())?,
+        })
+    }
+
     fn sheet(self, field: &str, text: &SheetText) -> Result<Sheet, FormatFault> {
         Ok(Sheet {
             width: self.length(&format!("{field}.width"), &text.width)?,
@@ -152,6 +162,8 @@ impl TryFrom<&BriefText> for Brief {
         brief.notch = read.or("notch", text.notch.as_ref(), CUSTOMARY_NOTCH)?;
         brief.base = read.base(&text.base)?;
         brief.top = read.top(&text.top)?;
+        brief.hem_slit = text.top.slit;
+        brief.edge = read.edge(text.top.edge.as_ref())?;
         brief.gusset_crease = text.gusset_crease.into();
         brief.closing = text.closing.into();
         let guide = text.guide.as_ref().map(|guide| guide.read(unit)).transpose();
@@ -188,7 +200,11 @@ impl From<&Brief> for BriefText {
             allowance: brief.allowance.is_positive().then(|| brief.allowance.to_string()),
             base: brief.base.into(),
             notch: Some(brief.notch.to_string()),
-            top: brief.top.into(),
+            top: TopText {
+                slit: brief.hem_slit,
+                edge: (brief.edge != Edge::default()).then(|| brief.edge.into()),
+                ..brief.top.into()
+            },
             gusset_crease: brief.gusset_crease.into(),
             closing: brief.closing.into(),
             sheet: SheetText::from(&brief.sheet),
@@ -283,6 +299,19 @@ impl From<Top> for TopText {
             depth: depth.map(|depth| depth.to_string()),
             on: flap.map(|flap| flap.on.into()).unwrap_or_default(),
             corner: flap.map(|flap| flap.corner.to_string()),
+            slit: false,
+            edge: None,
+        }
+    }
+}
+
+impl From<Edge> for EdgeText {
+    fn from(edge: Edge) -> Self {
+        Self {
+            line: edge.line.into(),
+            by: edge.by.into(),
+            repeat: edge.repeat.map(|repeat| repeat.to_string()),
+            rise: edge.rise.map(|rise| rise.to_string()),
         }
     }
 }

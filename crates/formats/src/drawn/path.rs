@@ -1,8 +1,9 @@
 //! A line that is drawn without lifting, arcs kept as arcs.
 
+use std::f64::consts::{FRAC_PI_2, TAU};
 use wide_fold_core::Length;
 use wide_fold_core::fittings::Shape;
-use wide_fold_core::net::{Blank, Hole};
+use wide_fold_core::net::{Blank, Curve, Hole, Shaped};
 use wide_fold_core::plane::{Point, Size};
 
 /// One stretch of a path.
@@ -10,7 +11,7 @@ use wide_fold_core::plane::{Point, Size};
 pub enum Run {
     /// Straight to a point.
     Line(Point),
-    /// Round a centre to a point as far from it: a quarter or half of a circle.
+    /// Round a centre to a point as far from it: half a circle at most.
     Arc {
         /// Where it ends.
         to: Point,
@@ -29,13 +30,39 @@ impl Run {
         }
     }
 
-    /// The point furthest from its chord, if it is half a circle: it bulges beyond its ends. A quarter of one lies between them.
-    fn bulge(self, from: Point) -> Option<Point> {
-        let Self::Arc { to, centre, clockwise } = self else { return None };
-        let (x, y) = (from.x - centre.x, from.y - centre.y);
-        let is_half = from.x + to.x == centre.x + centre.x && from.y + to.y == centre.y + centre.y;
-        let turned = if clockwise { (y, -x) } else { (-y, x) };
-        is_half.then(|| Point::new(centre.x + turned.0, centre.y + turned.1))
+    /// The angle it goes round, in radians: more than nothing anticlockwise, less than nothing clockwise; nothing if it is straight.
+    pub fn sweep(self, from: Point) -> f64 {
+        let Self::Arc { to, centre, clockwise } = self else { return 0.0 };
+        let arm = |point: Point| ((point.x - centre.x).mm(), (point.y - centre.y).mm());
+        let ((ax, ay), (bx, by)) = (arm(from), arm(to));
+        let anticlockwise = (ax * by - ay * bx).atan2(ax * bx + ay * by).rem_euclid(TAU);
+        if clockwise { anticlockwise - TAU } else { anticlockwise }
+    }
+
+    /// Its radius in millimetres; nothing if it is straight.
+    pub fn radius(self, from: Point) -> f64 {
+        let Self::Arc { centre, .. } = self else { return 0.0 };
+        (from.x - centre.x).mm().hypot((from.y - centre.y).mm())
+    }
+
+    /// Where it reaches furthest left, right, up and down between its ends.
+    fn furthest(self, from: Point) -> impl Iterator<Item = Point> {
+        let sweep = self.sweep(from);
+        let own = match self {
+            Self::Line(_) => None,
+            Self::Arc { centre, .. } => Some(centre),
+        };
+        own.into_iter().flat_map(move |centre| {
+            let (x, y) = ((from.x - centre.x).mm(), (from.y - centre.y).mm());
+            let (begin, radius) =
+                (y.atan2(x), Length::from_units((x.hypot(y) * Length::MM.units() as f64).round() as i64));
+            let sides = [(1, 0), (0, 1), (-1, 0), (0, -1)];
+            sides.into_iter().enumerate().filter_map(move |(quarter, (dx, dy))| {
+                let turned = (quarter as f64 * FRAC_PI_2 - begin) * sweep.signum();
+                (turned.rem_euclid(TAU) < sweep.abs())
+                    .then(|| Point::new(centre.x + radius * dx, centre.y + radius * dy))
+            })
+        })
     }
 
     /// Bottom left and top right corner of the smallest upright rectangle that holds it, begun at `from`.
@@ -49,7 +76,7 @@ impl Run {
     /// assert_eq!(half.extent(at(2, 0)), (at(2, 0), at(3, 2)));
     /// ```
     pub fn extent(self, from: Point) -> (Point, Point) {
-        let ends = [from, self.to()].into_iter().chain(self.bulge(from));
+        let ends = [from, self.to()].into_iter().chain(self.furthest(from));
         ends.fold((from, from), |(low, high), point| {
             (
                 Point::new(low.x.min(point.x), low.y.min(point.y)),
@@ -110,8 +137,11 @@ impl Path {
         path
     }
 
-    /// The edge of the paper, anticlockwise, its rounded corners as arcs.
-    pub(super) fn of_edge(blank: &Blank) -> Self {
+    /// The edge of the paper as it is cut, anticlockwise: rounded corners and curves as arcs.
+    pub fn of_edge(blank: &Blank) -> Self {
+        if let Some(first) = blank.shaped.first() {
+            return Self::of_shaped(blank, first);
+        }
         let count = blank.outline.len();
         let mut path: Option<Self> = None;
         let mut reach = |to: Point| match &mut path {
@@ -145,6 +175,45 @@ impl Path {
                 *run = Run::Arc { to, centre: *centre, clockwise: false };
             }
             from = to;
+        }
+        path
+    }
+
+    /// The edge of a piece of which free edges are cut to curves: those begin and end a little below the straight edge.
+    fn of_shaped(blank: &Blank, first: &Shaped) -> Self {
+        let (top, level) = (first.y, first.level);
+        let is_end = |x: Length| blank.shaped.iter().any(|own| own.x.from == x || own.x.to == x);
+        let lowered = |corner: &Point| match *corner {
+            Point { x, y } if y == top && is_end(x) => Point::new(x, level),
+            other => other,
+        };
+        let corners: Vec<Point> = blank.outline.iter().map(lowered).collect();
+        let from = corners.first().copied().unwrap_or(Point::new(Length::ZERO, Length::ZERO));
+        let mut path = Self { from, runs: Vec::new() };
+        for (from, to) in corners.iter().zip(corners.iter().cycle().skip(1)) {
+            let own = blank.shaped.iter().rev().filter(|own| to.x <= own.x.from && own.x.to <= from.x);
+            if [from.y, to.y].iter().all(|y| [top, level].contains(y)) {
+                let mut pen = *from;
+                for Shaped { x, curves, .. } in own {
+                    if pen.x != x.to && pen.y != top {
+                        path.add(Run::Line(Point::new(pen.x, top)));
+                    }
+                    if pen.x != x.to {
+                        path.add(Run::Line(Point::new(x.to, top)));
+                    }
+                    path.add(Run::Line(Point::new(x.to, level)));
+                    for curve in curves.iter().rev() {
+                        path.add(Run::Line(Point::new(curve.x.to, level)));
+                        path.add(bow(curve, level));
+                    }
+                    pen = Point::new(x.from, level);
+                    path.add(Run::Line(pen));
+                }
+                if pen.x != to.x && pen.y != to.y {
+                    path.add(Run::Line(Point::new(pen.x, to.y)));
+                }
+            }
+            path.add(Run::Line(*to));
         }
         path
     }
@@ -187,6 +256,16 @@ impl Path {
         }
         self
     }
+}
+
+/// A curve from its right end to its left one, part of a circle through both that rises so far beyond them.
+fn bow(curve: &Curve, level: Length) -> Run {
+    let (half, rise) = (curve.x.length().mm() / 2.0, curve.rise.mm().abs());
+    let radius = (half * half + rise * rise) / (2.0 * rise);
+    let below = Length::from_units(((radius - rise) * Length::MM.units() as f64).round() as i64);
+    let outwards = curve.rise.is_positive();
+    let centre = Point::new(curve.x.middle(), if outwards { level - below } else { level + below });
+    Run::Arc { to: Point::new(curve.x.from, level), centre, clockwise: !outwards }
 }
 
 /// The point at a distance from a corner along the level or upright side to its neighbour.

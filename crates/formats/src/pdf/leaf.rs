@@ -2,6 +2,7 @@
 
 use super::fonts::Weight;
 use crate::drawn::{self, Run, Tool};
+use std::f64::consts::FRAC_PI_2;
 use wide_fold_core::plane::Point;
 
 /// The grey of words and lines: nearly black.
@@ -130,15 +131,15 @@ impl Frame {
         [self.origin[0] + x * self.scale, self.origin[1] - y * self.scale]
     }
 
-    /// A path as it is drawn; half circles in two quarters.
+    /// A path as it is drawn; an arc of more than a quarter of a circle in parts.
     pub fn path(self, path: &drawn::Path) -> Vec<Segment> {
         let mut segments = vec![Segment::Move(self.spot(path.from))];
         for (from, run) in path.stretches() {
             match run {
                 Run::Line(to) => segments.push(Segment::Line(self.spot(to))),
-                Run::Arc { to, centre, clockwise } => {
+                Run::Arc { centre, .. } => {
                     let mm = |point: Point| [point.x.mm(), point.y.mm()];
-                    let curves = quarters(mm(from), mm(to), mm(centre), clockwise);
+                    let curves = curves(mm(from), mm(centre), run.sweep(from));
                     segments.extend(
                         curves.into_iter().map(|curve| Segment::Curve(curve.map(|spot| self.at(spot)))),
                     );
@@ -152,19 +153,22 @@ impl Frame {
     }
 }
 
-/// How far a control point stands off for a quarter of a circle of radius one: 4/3 (√2 − 1).
-const QUARTER: f64 = 0.552_284_749_830_793_4;
-
-fn quarters(from: Spot, to: Spot, centre: Spot, clockwise: bool) -> Vec<[Spot; 3]> {
-    let sign = if clockwise { -1.0 } else { 1.0 };
-    let arm = [from[0] - centre[0], from[1] - centre[1]];
-    let turned = |[x, y]: Spot| [-y * sign, x * sign];
+/// An arc as Bézier curves, of a quarter of the circle at most: a control point stands off by 4/3 tan(θ/4) of the radius (the usual
+/// approximation, from memory).
+fn curves(from: Spot, centre: Spot, sweep: f64) -> Vec<[Spot; 3]> {
+    let parts = (sweep.abs() / FRAC_PI_2 - 1e-9).ceil().max(1.0);
+    let each = sweep / parts;
+    let off = 4.0 / 3.0 * (each / 4.0).tan();
+    let (sin, cos) = each.sin_cos();
     let place = |[x, y]: Spot| [centre[0] + x, centre[1] + y];
-    let quarter = |a: Spot| {
-        let b = turned(a);
-        let lean = |p: Spot, q: Spot| place([p[0] + q[0] * QUARTER, p[1] + q[1] * QUARTER]);
-        [lean(a, b), lean(b, a), place(b)]
-    };
-    let half = (from[0] + to[0] - 2.0 * centre[0]).abs() + (from[1] + to[1] - 2.0 * centre[1]).abs() < 1e-6;
-    if half { vec![quarter(arm), quarter(turned(arm))] } else { vec![quarter(arm)] }
+    let lean = |[x, y]: Spot, by: f64| place([x - y * by, y + x * by]);
+    let mut arm = [from[0] - centre[0], from[1] - centre[1]];
+    (0..parts as usize)
+        .map(|_| {
+            let next = [arm[0] * cos - arm[1] * sin, arm[0] * sin + arm[1] * cos];
+            let curve = [lean(arm, off), lean(next, -off), place(next)];
+            arm = next;
+            curve
+        })
+        .collect()
 }

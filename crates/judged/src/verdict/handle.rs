@@ -86,15 +86,16 @@ fn strap(draft: &Draft) -> Vec<Finding> {
     let figures = Figures::of(brief);
     let mut findings = Vec::new();
     let least = brief.customary(STRAP_HEM);
-    if brief.top.hem() < least {
+    let covers = brief.hem_covers();
+    if covers < least {
         findings.push(finding(
             About::Handle,
             "handle.strap-hem",
             Level::Blocks,
             format!("A hidden strap needs a hem {} deep", figures.say(least)),
             format!(
-                "Its slot lies on the hem fold and its ends are glued under the hem, which is {}: {} at least hide and hold them.",
-                if brief.top.hem().is_positive() { format!("{} deep", figures.say(brief.top.hem())) } else { "not there".to_owned() },
+                "Its slot lies on the hem fold and its ends are glued under the hem, which {}: {} at least hide and hold them.",
+                if covers.is_positive() { format!("covers {}", figures.say(covers)) } else { "is not there".to_owned() },
                 figures.say(least)
             ),
             |draft| {

@@ -184,7 +184,8 @@ fn over_line(draft: &Draft) -> Option<Finding> {
         // A hole of the flap stays in the flap, one of a face in its body.
         let row = blank.rows.iter().find(|row| row.y.touches(hole.centre.y) && row.zone != Zone::Base);
         let own = blank.row(Zone::Flap).filter(|_| hole.zone == Zone::Flap).or(row);
-        let on_paper = own.is_some_and(|row| slot || (row.y.from <= low && high <= row.y.to));
+        let cut = if hole.zone == Zone::Flap { draft.brief.edge_depth() } else { Length::ZERO };
+        let on_paper = own.is_some_and(|row| slot || (row.y.from <= low && high <= row.y.to - cut));
         let line = line.or(join).or((!on_paper).then_some("edge of the paper"))?;
         Some(finding(
             About::Handle,
@@ -246,7 +247,7 @@ fn near_edge(draft: &Draft) -> Option<Finding> {
         let top = match (hole.on, brief.top.flap()) {
             (On::Faces(_), _) => hole.below_top()?.from,
             (On::Flap(up), Some(ClosingFlap { depth, .. })) => {
-                (depth - up - diameter.half()).min(up - diameter.half())
+                (depth - brief.edge_depth() - up - diameter.half()).min(up - diameter.half())
             }
             (On::Flap(_), None) => return None,
         };

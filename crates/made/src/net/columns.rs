@@ -331,12 +331,13 @@ fn run(brief: &Brief, panels: &[(Panel, Length)], corners: BaseCorners) -> Run {
 }
 
 /// As tall as the seam it holds; under a folded base it runs on to the bottom edge. A hem turned in is turned over it; one turned
-/// out would show it, so there it ends at the top and lies hidden behind the body.
+/// out would show it, and one that is slit would not cover it, so there it ends at the top and lies hidden behind the body.
 fn joining_strip(brief: &Brief, width: Length) -> Run {
     let left = width.half();
     let panels = [(Panel::JoinHalf(Side::Left), left), (Panel::JoinHalf(Side::Right), width - left)];
     let is_tube = brief.build.is_squashed();
-    let hem = if brief.top.is_turned_out() { Length::ZERO } else { brief.top.hem() };
+    let is_short = brief.top.is_turned_out() || brief.slits_hem();
+    let hem = if is_short { Length::ZERO } else { brief.top.hem() };
     let base = if is_tube { brief.flap() } else { Length::ZERO };
     let zones = [(Zone::Base, base), (Zone::Body, brief.finished.height), (Zone::Hem, hem)];
     let corners = if is_tube { BaseCorners::Folded } else { BaseCorners::NoBase };

@@ -82,10 +82,11 @@ pub(super) fn areas(brief: &Brief, run: &Run, edge: &Ends) -> Vec<Glue> {
             let corners = rectangle(column.x, base);
             areas.push(Glue { role: GlueRole::Ear, panel, face: PaperFace::Outside, corners });
         }
-        if let (Some(hem), false) = (hem, run.is_joining_strip()) {
+        let has_hem = panel != Panel::Tab || brief.joins_reach_into_hem();
+        if let (Some(hem), false, true) = (hem, run.is_joining_strip(), has_hem) {
             // A hem turned in meets the body with its inside face, a hem turned out with its outside face.
             let face = if brief.top.is_turned_out() { PaperFace::Outside } else { PaperFace::Inside };
-            areas.push(Glue { role: GlueRole::Hem, panel, face, corners: edge.under(run, index, hem) });
+            areas.push(Glue { role: GlueRole::Hem, panel, face, corners: edge.hem(run, index, hem) });
             if let Some(behind) = run.row(Zone::BackHem).filter(|_| !is_outermost(brief, panel)) {
                 let corners = rectangle(column.x, behind);
                 areas.push(Glue { role: GlueRole::Hem, panel: panel.behind(), face, corners });
@@ -126,7 +127,11 @@ fn going_under(brief: &Brief, run: &Run, edge: &Ends, index: usize) -> Vec<Glue>
     let foot = if run.corners == BaseCorners::Folded { Length::ZERO } else { body.from };
     let depth = brief.top.hem();
     match run.row(Zone::Hem) {
-        Some(hem) if brief.top.is_turned_out() && depth < body.length() => {
+        Some(hem)
+            if brief.top.is_turned_out()
+                && depth < body.length()
+                && (panel != Panel::Tab || brief.joins_reach_into_hem()) =>
+        {
             vec![area(PaperFace::Outside, Span::new(foot, body.to - depth)), area(PaperFace::Inside, hem)]
         }
         _ => vec![area(PaperFace::Outside, Span::new(foot, body.to))],

@@ -180,7 +180,7 @@ fn carried(brief: &Brief, fitted: &Fitted, runs: &[Run], seam: &Seam) -> Vec<Cre
         Point::new(point.x + seam.under.x - seam.over.x, point.y + own.body().from - run.body().from)
     };
     let base = if own.corners == BaseCorners::Folded { Length::ZERO } else { own.body().from };
-    let top = own.row(Zone::Hem).unwrap_or(own.body()).to;
+    let top = own.row(Zone::Hem).filter(|_| brief.joins_reach_into_hem()).unwrap_or(own.body()).to;
     let paper = (own.columns[column].x, Span::new(base, top));
     inside(brief, fitted, run, &run.columns[cover])
         .into_iter()
@@ -201,7 +201,7 @@ fn between(brief: &Brief, runs: &[Run], seams: &[Seam], index: usize, right: usi
     if let Build::PleatedFlare { pleats, .. } = brief.build {
         return pleat_line(run, x, own, pleats);
     }
-    let (body, base, hem) = (run.body(), run.base(), run.row(Zone::Hem));
+    let (body, base) = (run.body(), run.base());
     let role = if own.contains(&Panel::Tab) {
         CreaseRole::TabLine
     } else if own.iter().all(|panel| panel.is_join()) {
@@ -209,6 +209,9 @@ fn between(brief: &Brief, runs: &[Run], seams: &[Seam], index: usize, right: usi
     } else {
         CreaseRole::Corner
     };
+    // Beside a tab that ends below the hem nothing is folded in it, and nothing at a corner where it is slit.
+    let ends_below = own.contains(&Panel::Tab) && !brief.joins_reach_into_hem();
+    let hem = run.row(Zone::Hem).filter(|_| !ends_below && !brief.slits_hem());
     let in_mid_gusset = role != CreaseRole::Corner && panels.iter().all(|panel| panel.is_gusset());
     let in_mid_face = role != CreaseRole::Corner && panels[0].face() == panels[1].face();
     if in_mid_face && panels[0].is_face() {
@@ -216,7 +219,7 @@ fn between(brief: &Brief, runs: &[Run], seams: &[Seam], index: usize, right: usi
         return Upright { x, role, fold: Fold::Flat, panel }.through(body, hem);
     }
     if in_mid_gusset {
-        return mid_gusset_line(brief, run, x, role, panel);
+        return mid_gusset_line(brief, run, hem, Upright { x, role, fold: Fold::Flat, panel });
     }
     let line = Upright { x, role, fold: Fold::Mountain, panel };
     let mut creases = line.through(body, hem);
@@ -234,10 +237,9 @@ fn between(brief: &Brief, runs: &[Run], seams: &[Seam], index: usize, right: usi
 
 /// In the middle of a gusset nothing turns: the line only shows how far to lay the other half over. From the apex up
 /// it is the centre crease of a pinched gusset.
-fn mid_gusset_line(brief: &Brief, run: &Run, x: Length, role: CreaseRole, panel: Panel) -> Vec<Crease> {
-    let (body, hem) = (run.body(), run.row(Zone::Hem));
+fn mid_gusset_line(brief: &Brief, run: &Run, hem: Option<Span>, guide: Upright) -> Vec<Crease> {
+    let body = run.body();
     let bottom = if run.corners == BaseCorners::Folded { run.base().from } else { body.from };
-    let guide = Upright { x, role, fold: Fold::Flat, panel };
     match apex(brief, body).filter(|_| brief.gusset_crease != GussetCrease::None) {
         None => guide.through(Span::new(bottom, body.to), hem),
         Some(apex) => {

@@ -22,6 +22,8 @@ pub enum CutRole {
     TabEnd,
     /// The slanted corner of a hem at a free edge, so that the hem does not show beside it.
     HemCorner,
+    /// Beside a score at a corner of the bag, from the top edge down to the hem line: the hem of every panel is turned by itself.
+    HemSlit,
     /// Beside and below a closing flap: the rest of its zone falls away.
     FlapSide,
     /// Frees half a pleat of a flare, which falls away.
@@ -48,6 +50,36 @@ pub struct Round {
     pub radius: Length,
 }
 
+/// The free edge of one panel's hem or closing flap that is cut to curves. Folding takes it for straight.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct Shaped {
+    /// From end to end.
+    pub x: Span,
+    /// The straight edge out of which it is cut: its highest points lie on it.
+    pub y: Length,
+    /// Where the curves begin and end, and what is left straight beside them lies.
+    pub level: Length,
+    /// The curves from left to right, parts of circles.
+    pub curves: Vec<Curve>,
+}
+
+/// One curve of an edge.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct Curve {
+    /// From where to where.
+    pub x: Span,
+    /// How far its middle lies beyond its ends: less than nothing where it goes inwards.
+    pub rise: Length,
+}
+
+impl Shaped {
+    /// How high the paper reaches there: on the straight edge under a curve, which is asked for at its middle and its ends only.
+    pub fn top_at(&self, x: Length) -> Length {
+        let over = self.curves.iter().find(|curve| curve.x.from < x && x < curve.x.to);
+        over.map_or(self.level, |curve| self.level + curve.rise)
+    }
+}
+
 /// How the ends of the panels are cut: worked out once for outline, cuts and glue.
 #[derive(Clone, Debug)]
 pub(super) struct Ends {
@@ -55,8 +87,12 @@ pub(super) struct Ends {
     notch: Length,
     /// How much a glue tab is shortened at the far side of its lower and its upper end.
     tab_ends: (Length, Length),
-    /// How much a hem is drawn in at a free edge.
-    hem_corner: Length,
+    /// The free edges that are cut to curves.
+    pub shaped: Vec<Shaped>,
+    /// How far the hem of every column is drawn in at its left and right end.
+    drawn: Vec<(Length, Length)>,
+    /// True if a tab runs on into the hem.
+    tab_hem: bool,
     /// The face with the closing flap.
     flap: Option<FaceSide>,
     /// Number of the outermost pleat; zero on anything but a flare.
@@ -114,17 +150,21 @@ impl Ends {
     pub fn new(brief: &Brief, run: &Run) -> Self {
         let is_flare = !brief.build.has_base();
         let hem = if is_flare { Length::ZERO } else { brief.top.hem() };
+        let hem_corner = if run.is_joining_strip() {
+            Length::ZERO
+        } else {
+            // Never so far that it crosses the centre crease of a gusset at the edge.
+            let outer = [run.columns.first(), run.columns.last()].into_iter().flatten();
+            let least = outer.map(|column| column.x.length().half().half()).min().unwrap_or_default();
+            brief.notch.half().min(eighth(hem)).min(least)
+        };
+        let drawn = drawn(brief, run, hem_corner);
         Self {
             notch: brief.notch.min(eighth(brief.finished.gusset)),
             tab_ends: tab_ends(brief, run),
-            hem_corner: if run.is_joining_strip() {
-                Length::ZERO
-            } else {
-                // Never so far that it crosses the centre crease of a gusset at the edge.
-                let outer = [run.columns.first(), run.columns.last()].into_iter().flatten();
-                let least = outer.map(|column| column.x.length().half().half()).min().unwrap_or_default();
-                brief.notch.half().min(eighth(hem)).min(least)
-            },
+            shaped: shaped(brief, run, &drawn),
+            drawn,
+            tab_hem: brief.joins_reach_into_hem(),
             flap: brief.top.flap().map(|flap| flap.on),
             outermost: if let Build::PleatedFlare { pleats, .. } = brief.build { pleats } else { 0 },
         }
@@ -149,6 +189,7 @@ impl Ends {
         let column = &run.columns[index];
         let top = match run.row(Zone::Flap) {
             Some(flap) if column.panel.face() != self.flap => flap.from,
+            None if column.panel == Panel::Tab && !self.tab_hem => run.body().to,
             _ => run.height(),
         };
         self.slant(run, index, top, -self.tab_ends.1)
@@ -199,14 +240,90 @@ impl Ends {
         ]
     }
 
-    /// How far the hem is drawn in at the left and right end of the run. A tab has its own slant.
-    fn hem_ends(&self, run: &Run) -> (Length, Length) {
-        let free = |column: Option<&Column>| match column {
-            Some(column) if column.panel != Panel::Tab && run.row(Zone::Hem).is_some() => self.hem_corner,
-            _ => Length::ZERO,
-        };
-        (free(run.columns.first()), free(run.columns.last()))
+    /// The corners of the hem of a column, anticlockwise.
+    pub fn hem(&self, run: &Run, index: usize, hem: Span) -> Vec<Point> {
+        let Span { from, to } = run.columns[index].x;
+        let (left, right) = self.drawn[index];
+        if (left, right) == (Length::ZERO, Length::ZERO) {
+            return self.under(run, index, hem);
+        }
+        let at = Point::new;
+        vec![at(from, hem.from), at(to, hem.from), at(to - right, hem.to), at(from + left, hem.to)]
     }
+}
+
+/// Which upright edges of a panel are corners of the bag; the others lie inside a face or a gusset.
+fn at_corners(column: &Column) -> [bool; 2] {
+    match column.panel {
+        Panel::Front | Panel::Back => [true, true],
+        Panel::FacePart { .. } => outer_edges(column).map(|edge| edge.is_some()),
+        Panel::Gusset { part: GussetPart::Whole, .. } => [true, true],
+        // Seen from outside, a front half of the left gusset has the front on its right.
+        Panel::Gusset { part, side } => {
+            let is_right = (part == GussetPart::FrontHalf) == (side == Side::Left);
+            [!is_right, is_right]
+        }
+        Panel::Tab | Panel::JoinHalf(_) | Panel::Pleat { .. } => [false, false],
+    }
+}
+
+/// How far the hem of every column is drawn in at its left and right end: at every corner of the bag if it is slit there, else only at the
+/// free edges of the run. A tab has its own slant.
+fn drawn(brief: &Brief, run: &Run, hem_corner: Length) -> Vec<(Length, Length)> {
+    let none = (Length::ZERO, Length::ZERO);
+    if run.row(Zone::Hem).is_none() {
+        return vec![none; run.columns.len()];
+    }
+    let last = run.columns.len() - 1;
+    let of = |(index, column): (usize, &Column)| {
+        if matches!(column.panel, Panel::Tab | Panel::JoinHalf(_)) {
+            return none;
+        }
+        let slant = brief.hem_slant(column.x.length());
+        let end = |is_corner: bool, is_free: bool| match (is_corner && brief.slits_hem(), is_free) {
+            (true, _) => slant,
+            (false, true) => hem_corner,
+            (false, false) => Length::ZERO,
+        };
+        let [left, right] = at_corners(column);
+        (end(left, index == 0), end(right, index == last))
+    };
+    run.columns.iter().enumerate().map(of).collect()
+}
+
+/// The free edges of a run that are cut to curves: of every panel of a hem turned out, of a closing flap.
+fn shaped(brief: &Brief, run: &Run, drawn: &[(Length, Length)]) -> Vec<Shaped> {
+    let Some(edge) = brief.shaped_edge() else { return Vec::new() };
+    let flap = brief.top.flap().map(|flap| flap.on);
+    let Some(row) = run.row(Zone::Hem).or(run.row(Zone::Flap)) else { return Vec::new() };
+    let own = run.columns.iter().zip(drawn).filter(|(column, _)| {
+        !column.panel.is_join() && flap.is_none_or(|on| column.panel.face() == Some(on))
+    });
+    let curves = edge.line.nature().curves;
+    let of_repeat = i64::try_from(curves.len()).unwrap_or(1).max(1);
+    let panels: Vec<(Span, Span, i64)> = own
+        .filter_map(|(column, (left, right))| {
+            let x = Span::new(column.x.from + *left, column.x.to - *right);
+            // Too narrow for one of them, it stays as it is trimmed.
+            let repeats = brief.repeats(x.length())?;
+            let along = Span::new(x.from + repeats.along.from, x.from + repeats.along.to);
+            Some((x, along, repeats.count * of_repeat))
+        })
+        .collect();
+    // No curve is more than half a circle, where a corner is drawn in a little too.
+    let long = |along: &Span, count: i64| Length::from_units(along.length().units() / count);
+    let shortest = panels.iter().map(|(_, along, count)| long(along, *count)).min().unwrap_or_default();
+    let reach = brief.edge_level().min(shortest.half());
+    let of = |(x, along, count): (Span, Span, i64)| {
+        let at =
+            |n: i64| along.from + along.length().scaled(Length::from_units(n), Length::from_units(count));
+        let made = (0..count).zip(curves.iter().cycle()).map(|(n, outwards)| Curve {
+            x: Span::new(at(n), at(n + 1)),
+            rise: if *outwards { reach } else { -reach },
+        });
+        Shaped { x, y: row.to, level: row.to - reach, curves: made.collect() }
+    };
+    panels.into_iter().map(of).collect()
 }
 
 /// The edge of the paper after the cuts, anticlockwise from the bottom-left corner. A plain slit has no width and
@@ -224,19 +341,18 @@ pub(super) fn outline(run: &Run, edge: &Ends) -> Vec<Point> {
             points.push(Point::new(column.x.to, base));
         }
     }
-    let (hem_left, hem_right) = edge.hem_ends(run);
-    let last = run.columns.len() - 1;
-    if let (true, Some(hem)) = (hem_right.is_positive(), run.row(Zone::Hem)) {
-        points.push(Point::new(run.width(), hem.from));
-    }
+    let hem = run.row(Zone::Hem).map_or(run.height(), |hem| hem.from);
     for (index, column) in run.columns.iter().enumerate().rev() {
         let (left, right) = edge.head(run, index);
-        let drawn = |at: usize, by: Length| if index == at { by } else { Length::ZERO };
-        points.push(Point::new(column.x.to - drawn(last, hem_right), right));
-        points.push(Point::new(column.x.from + drawn(0, hem_left), left));
-    }
-    if let (true, Some(hem)) = (hem_left.is_positive(), run.row(Zone::Hem)) {
-        points.push(Point::new(Length::ZERO, hem.from));
+        let (drawn_left, drawn_right) = edge.drawn[index];
+        if drawn_right.is_positive() {
+            points.push(Point::new(column.x.to, hem));
+        }
+        points.push(Point::new(column.x.to - drawn_right, right));
+        points.push(Point::new(column.x.from + drawn_left, left));
+        if drawn_left.is_positive() {
+            points.push(Point::new(column.x.from, hem));
+        }
     }
     tidy(points)
 }
@@ -290,7 +406,8 @@ fn column_cuts(run: &Run, edge: &Ends, index: usize, column: &Column, cuts: &mut
             if role == CutRole::TabCorner || foot.0 != foot.1 {
                 cuts.push(across(foot.0, foot.1, role));
             }
-            if head.0 != head.1 {
+            let ends_below_hem = !edge.tab_hem && run.row(Zone::Hem).is_some();
+            if head.0 != head.1 || ends_below_hem {
                 cuts.push(across(head.0, head.1, CutRole::TabEnd));
             }
         }
@@ -335,12 +452,29 @@ fn column_cuts(run: &Run, edge: &Ends, index: usize, column: &Column, cuts: &mut
 
 fn hem_cuts(run: &Run, edge: &Ends, cuts: &mut Vec<Cut>) {
     let Some(hem) = run.row(Zone::Hem) else { return };
-    let (left, right) = edge.hem_ends(run);
-    let ends = [(left, left, Length::ZERO), (right, run.width() - right, run.width())];
-    for (by, x, side) in ends {
-        if by.is_positive() {
-            let (from, to) = (Point::new(x, hem.to), Point::new(side, hem.from));
-            cuts.push(Cut { from, to, role: CutRole::HemCorner });
+    let last = run.columns.len() - 1;
+    let slanted = |from: Length, to: Length, role| Cut {
+        from: Point::new(from, hem.to),
+        to: Point::new(to, hem.from),
+        role,
+    };
+    for (index, column) in run.columns.iter().enumerate() {
+        let Span { from, to } = column.x;
+        let (left, right) = edge.drawn[index];
+        let role = |is_free: bool| if is_free { CutRole::HemCorner } else { CutRole::HemSlit };
+        if left.is_positive() {
+            cuts.push(slanted(from + left, from, role(index == 0)));
+        }
+        if right.is_positive() {
+            cuts.push(slanted(to - right, to, role(index == last)));
+        }
+        // Beside a tab that ends below it the hem is cut down along the tab's line.
+        let is_beside = |other: usize| run.columns.get(other).is_some_and(|other| other.panel == Panel::Tab);
+        let cut_off = column.panel != Panel::Tab && !edge.tab_hem;
+        for (x, by, other) in [(from, left, index.wrapping_sub(1)), (to, right, index + 1)] {
+            if cut_off && !by.is_positive() && is_beside(other) {
+                cuts.push(slanted(x, x, CutRole::TabEnd));
+            }
         }
     }
 }
@@ -351,6 +485,9 @@ pub(super) fn rounds(brief: &Brief, run: &Run) -> Vec<Round> {
     else {
         return Vec::new();
     };
+    if brief.shaped_edge().is_some() {
+        return Vec::new();
+    }
     // No more than the flap has room for.
     let corner = corner.min(depth).min(brief.finished.width.half());
     let own = run.columns.iter().filter(|column| corner.is_positive() && column.panel.face() == Some(on));

@@ -7,7 +7,7 @@
 use super::outline::tidy;
 use super::{
     BaseCorners, Blank, Crease, CreaseRole, Cut, CutRole, Fold, Glue, GlueRole, Joint, Lap, Net, Panel,
-    PaperFace, Point, Row, Seam, Span, Zone,
+    PaperFace, Point, Row, Seam, Shaped, Span, Zone,
 };
 use crate::Length;
 use crate::exact::{clip_between, polygon_between};
@@ -142,6 +142,11 @@ fn clipped(blank: &Blank, y: Span) -> Blank {
         Some(Cut { from, to, ..*cut })
     });
     let rounds = blank.rounds.iter().filter(|round| y.touches(round.at.y));
+    let shaped = blank.shaped.iter().filter(|shaped| y.touches(shaped.y)).map(|shaped| Shaped {
+        y: shaped.y - y.from,
+        level: shaped.level - y.from,
+        ..shaped.clone()
+    });
     let glue = blank.glue.iter().filter_map(|glue| {
         let corners: Vec<Point> = polygon_between(&glue.corners, y).into_iter().map(down).collect();
         (corners.len() > 2).then(|| Glue { corners, ..glue.clone() })
@@ -154,6 +159,7 @@ fn clipped(blank: &Blank, y: Span) -> Blank {
         cuts: cuts.collect(),
         outline: tidy(polygon_between(&blank.outline, y).into_iter().map(down).collect()),
         rounds: rounds.map(|round| super::Round { at: down(round.at), ..*round }).collect(),
+        shaped: shaped.collect(),
         glue: glue.collect(),
         // They are made when all pieces are there.
         holes: Vec::new(),

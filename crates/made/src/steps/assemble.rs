@@ -114,7 +114,7 @@ fn strips_of(brief: &Brief) -> (usize, usize) {
 fn strips_under_hem(brief: &Brief, figures: Figures) -> Option<Step> {
     let hem = brief.top.hem();
     let (folded, flat) = strips_of(brief);
-    (folded + flat > 0 && brief.top.is_turned_in()).then(|| {
+    (folded + flat > 0 && brief.top.is_turned_in() && !brief.slits_hem()).then(|| {
         let says = vec![
             "Glue one half of each joining strip behind the free edge of its panel, its middle along the edge, from the base line up.".to_owned(),
             format!("Its top {} is turned with the hem of that panel. On the next panel leave the last {} of the hem beside the edge unglued until the seam is closed.", figures.say(hem), figures.say(brief.joins.strip().unwrap_or_default())),
@@ -132,7 +132,11 @@ fn hem(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
     let depth = figures.say(brief.top.depth());
     let ends = if brief.build.has_base() { "the top" } else { "both ends" };
     let mut says = vec![
-        format!("Glue or tape {tape}, panel by panel: tape laid across a fold wrinkles."),
+        if brief.slits_hem() {
+            format!("Glue or tape {tape}, panel by panel: each panel’s hem is turned by itself.")
+        } else {
+            format!("Glue or tape {tape}, panel by panel: tape laid across a fold wrinkles.")
+        },
         adhesive::hem(brief, brief.top.depth(), figures),
     ];
     says.extend(fit::hem_stays_open(brief, fitted, figures));
@@ -191,7 +195,9 @@ fn strips(brief: &Brief, figures: Figures) -> Vec<String> {
             "Fold a joining strip down its middle, {halves}, where it goes round a corner; one inside a panel stays flat."
         ),
     }];
-    says.push(if brief.top.is_turned_in() {
+    says.push(if brief.top.is_turned_in() && brief.slits_hem() {
+        "Glue one half behind the free edge of a panel, its middle along the edge, from the base line up to the lip, over the hem; then bring the next panel up to it, edge to edge, over the other half."
+    } else if brief.top.is_turned_in() {
         "Bring the next panel up to the strip’s other half, edge to edge, and glue it there; then glue down the open end of its hem, over the strip."
     } else if brief.top.is_turned_out() {
         "Glue one half behind the free edge of a panel, its middle along the edge, from the base line up to the lip; then bring the next panel up to it, edge to edge, over the other half. The hems meet edge to edge outside."

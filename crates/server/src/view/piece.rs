@@ -6,8 +6,10 @@ use serde::Serialize;
 use utoipa::ToSchema;
 use wide_fold_core::Unit;
 use wide_fold_core::fittings::Shape;
-use wide_fold_core::net::{Blank, Column, Crease, Cut, Glue, Hole, Round, Row};
+use wide_fold_core::net::{Blank, Column, Crease, Cut, Glue, Hole, Row};
 use wide_fold_core::pieces::Piece;
+use wide_fold_core::plane::Point;
+use wide_fold_formats::drawn::{Path, Run};
 
 /// A piece, seen from its outside face, top edge up, origin at its bottom-left corner; millimetres.
 #[derive(Clone, Debug, Serialize, ToSchema)]
@@ -26,8 +28,8 @@ pub struct PieceView {
     pub height: String,
     /// The edge of the paper after all cuts, anticlockwise.
     pub outline: Vec<[f64; 2]>,
-    /// Corners of that edge that are rounded: from the left, from the bottom, radius.
-    pub rounds: Vec<[f64; 3]>,
+    /// The same edge as it is cut, rounded corners and curves with it.
+    pub edge: Vec<EdgeRun>,
     /// Panels and tab from left to right.
     pub columns: Vec<ColumnView>,
     /// Base, body and hem from bottom to top.
@@ -40,6 +42,18 @@ pub struct PieceView {
     pub glue: Vec<GlueView>,
     /// Holes, slots and openings.
     pub holes: Vec<HoleView>,
+}
+
+/// A stretch of the edge of the paper. The first begins where the last ends.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct EdgeRun {
+    /// Where it ends.
+    pub to: [f64; 2],
+    /// Radius of the arc it is, of half a circle at most; nothing if it is straight.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub radius: Option<f64>,
+    /// True if the arc goes round clockwise.
+    pub clockwise: bool,
 }
 
 /// A hole.
@@ -150,7 +164,11 @@ impl PieceView {
     /// A piece with labels in `unit`.
     pub fn new(piece: &Piece, unit: Unit) -> Self {
         let blank = &piece.blank;
-        let round = |round: &Round| [round.at.x.mm(), round.at.y.mm(), round.radius.mm()];
+        let run = |(from, run): (Point, Run)| EdgeRun {
+            to: point(run.to()),
+            radius: matches!(run, Run::Arc { .. }).then(|| run.radius(from)),
+            clockwise: matches!(run, Run::Arc { clockwise: true, .. }),
+        };
         let creases = blank.creases.iter().enumerate();
         let cuts = blank.cuts.iter().enumerate();
         let glue = blank.glue.iter().enumerate();
@@ -163,7 +181,7 @@ impl PieceView {
             width: piece.width.figure(unit),
             height: piece.height.figure(unit),
             outline: blank.outline.iter().copied().map(point).collect(),
-            rounds: blank.rounds.iter().map(round).collect(),
+            edge: Path::of_edge(blank).stretches().map(run).collect(),
             columns: blank.columns.iter().map(|column| ColumnView::new(column, unit)).collect(),
             rows: blank.rows.iter().map(|row| RowView::new(row, unit)).collect(),
             creases: creases.map(|(index, crease)| CreaseView::new(blank, index, crease, unit)).collect(),
@@ -201,12 +219,13 @@ impl RowView {
 
 impl CreaseView {
     fn new(blank: &Blank, index: usize, crease: &Crease, unit: Unit) -> Self {
+        let shown = blank.on_paper(crease);
         Self {
             id: format!("c{index}"),
-            x1: crease.from.x.mm(),
-            y1: crease.from.y.mm(),
-            x2: crease.to.x.mm(),
-            y2: crease.to.y.mm(),
+            x1: shown.from.x.mm(),
+            y1: shown.from.y.mm(),
+            x2: shown.to.x.mm(),
+            y2: shown.to.y.mm(),
             fold: crease.fold.into(),
             role: crease.role.into(),
             by_hand: crease.role.is_made_by_hand(),

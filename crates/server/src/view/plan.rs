@@ -17,7 +17,7 @@ use wide_fold_core::folded::surfaces::{Orientation, Surface};
 use wide_fold_core::net::PaperFace;
 use wide_fold_core::{Brief, Length, Plan, Unit};
 use wide_fold_formats::BriefText;
-use wide_fold_formats::brief_json::WeightsText;
+use wide_fold_formats::brief_json::{EdgeByText, EdgeLineText, WeightsText};
 
 /// Everything Wide Fold knows about a bag.
 #[derive(Clone, Debug, Serialize, ToSchema)]
@@ -84,8 +84,12 @@ pub struct SettingsView {
     pub back_part: Option<LengthView>,
     /// Height above the base line of a join all round that lies above it.
     pub all_round: Option<LengthView>,
-    /// Radius of the closing flap's corners, if there is one.
+    /// Radius of the closing flap's corners, if there is one and its edge is straight.
     pub flap_corner: Option<LengthView>,
+    /// True if the hem is slit at every corner; nothing if it has none to be slit at.
+    pub hem_slit: Option<bool>,
+    /// The free edge of a hem turned out, or of a closing flap; nothing if there is none that shows.
+    pub edge: Option<EdgeView>,
     /// Thickness of one layer of the paper, in millimetres whatever the unit.
     pub caliper: LengthView,
     /// True if that was measured, false if it is estimated from the weight.
@@ -124,6 +128,34 @@ pub struct SurfaceView {
     pub says: String,
     /// True if it shows the printed side the right way up, as faces do.
     pub as_usual: bool,
+}
+
+/// The free edge of a hem turned out, or of a closing flap.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct EdgeView {
+    /// What line it follows.
+    pub line: EdgeLineText,
+    /// What cuts it.
+    pub by: EdgeByText,
+    /// From one scallop or wave to the next, where it has any.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub repeat: Option<LengthView>,
+    /// From its highest to its lowest point; nothing if it is straight.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub rise: Option<LengthView>,
+}
+
+impl EdgeView {
+    fn new(brief: &Brief) -> Self {
+        let length = |length| LengthView::new(length, brief.unit);
+        let own = brief.shaped_edge();
+        Self {
+            line: brief.edge.line.into(),
+            by: brief.edge.by.into(),
+            repeat: own.and_then(|edge| edge.line.nature().repeats).map(|_| length(brief.edge_repeat())),
+            rise: own.map(|_| length(brief.edge_depth())),
+        }
+    }
 }
 
 impl SurfaceView {
@@ -174,7 +206,13 @@ impl PlanView {
                     .map(AllRound::rise)
                     .filter(|rise| rise.is_positive())
                     .map(length),
-                flap_corner: brief.top.flap().map(|flap| length(flap.corner)),
+                flap_corner: brief
+                    .top
+                    .flap()
+                    .filter(|_| brief.shaped_edge().is_none())
+                    .map(|flap| length(flap.corner)),
+                hem_slit: brief.has_hem_corners().then_some(brief.hem_slit),
+                edge: brief.has_edge().then(|| EdgeView::new(brief)),
                 caliper: hundredths(brief.sheet.thickness().caliper),
                 caliper_measured: brief.sheet.thickness().measured,
                 allowance: length(brief.allowance),

@@ -56,7 +56,16 @@ pub fn begun(run: &KeptRun, events: &[Event]) -> BTreeMap<u32, Begun> {
         let any = worked || (0..own.len()).any(|part| there(part) > 0);
         (*number, Begun { bags, any, worked })
     };
-    numbers.iter().enumerate().map(of).collect()
+    let mut all: BTreeMap<u32, Begun> = numbers.iter().enumerate().map(of).collect();
+    // Of a line whose bag cannot be read any more nobody knows how far it came: whatever was done on it is not counted for another.
+    let touched = events.iter().flat_map(|event| match event {
+        Event::Tick { line, .. } | Event::Spoil { line, .. } => vec![*line],
+        Event::Cut { holds, .. } => holds.iter().map(|(line, _, _)| *line).collect(),
+    });
+    for line in touched {
+        all.entry(line).or_insert(Begun { bags: 0, any: true, worked: true });
+    }
+    all
 }
 
 /// True if what is done on the one counts for the other: the same pieces of the same paper, and the same lines on them if they are

@@ -115,6 +115,7 @@ spelled! {
         "tab_corner" TabCorner: CutRole::TabCorner,
         "tab_end" TabEnd: CutRole::TabEnd,
         "hem_corner" HemCorner: CutRole::HemCorner,
+        "hem_slit" HemSlit: CutRole::HemSlit,
         "flap_side" FlapSide: CutRole::FlapSide,
         "pleat_end" PleatEnd: CutRole::PleatEnd,
     }

@@ -124,7 +124,14 @@ fn told(part: &Value, other: &Value, unit: Unit) -> Vec<String> {
             // What kind it is goes before its figures.
             let (kinds, figures): (Vec<_>, Vec<_>) =
                 fields.iter().partition(|(name, _)| matches!(name.as_str(), "kind" | "habit"));
-            kinds.into_iter().chain(figures).flat_map(own).collect()
+            // What is so or not so is told by its name.
+            let said = |(name, value): (&String, &Value)| match value {
+                Value::Bool(is) if Some(value) != other.get(name) => {
+                    vec![format!("{}{}", if *is { "" } else { "not " }, name.replace('_', " "))]
+                }
+                _ => own((name, value)),
+            };
+            kinds.into_iter().chain(figures).flat_map(said).collect()
         }
         Value::Array(all) => all.iter().flat_map(|one| told(one, &Value::Null, unit)).collect(),
         Value::String(text) => {
@@ -204,6 +211,7 @@ mod tests {
     #[case(json!({ "base": { "habit": "custom", "depth": "1 in" } }), "base flaps 1 deep instead of 2")]
     #[case(json!({ "closing": "gussets_first" }), "the order of the base flaps: gussets first instead of back first")]
     #[case(json!({ "top": { "kind": "hem_in", "depth": "1 in" } }), "the top: hem in, 1 instead of raw")]
+    #[case(json!({ "top": { "slit": true } }), "the top: slit")]
     #[case(json!({ "gusset_crease": "pair" }), "how gussets are creased: pair instead of none")]
     #[case(json!({ "extras": ["tag"] }), "small parts cut with it")]
     #[case(json!({ "sheet": { "width": "14 in", "height": "12 in" } }), "the sheet: 14 instead of 12")]
