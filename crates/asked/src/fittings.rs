@@ -8,6 +8,7 @@ pub mod handle;
 pub mod holes;
 mod kinds;
 pub mod load;
+pub mod medallion;
 pub mod parts;
 pub mod small;
 
@@ -19,6 +20,7 @@ pub use closure::Closing;
 pub use decoration::{Band, Mat, MatOn, Pocket};
 pub use handle::FittedHandle;
 pub use holes::{FaceHole, On, Purpose, Shape};
+pub use medallion::Medallion;
 
 /// Everything that is put on a bag, in figures. It is the stage between the brief and the net: whoever comes after takes its
 /// figures from here, and works none of them out again. What the crafter has not set is customary (handbook §6, common
@@ -57,6 +59,10 @@ pub struct Fitted {
     pub free_inside: Span,
     /// The pocket inside the front.
     pub pocket: Option<Pocket>,
+    /// What of the front is free for a medallion: how wide, and from where to where above the base line.
+    pub free_on_front: (crate::Length, Span),
+    /// The medallion on the front, if it is wanted and has room.
+    pub medallion: Option<Medallion>,
     /// An insert, whether it is wanted or not; none without a base to lay it on.
     pub insert: Option<Size>,
     /// A template for the holes of a face; none if there are none.
@@ -71,14 +77,19 @@ impl Fitted {
         let closing = Closing::of(brief);
         let holes = holes::face_holes(brief, handle.as_ref(), &closing);
         let free_inside = decoration::free_inside(brief, &holes, strip.as_ref());
+        let band = decoration::band(brief);
+        let mats = decoration::mats(brief);
+        let free_on_front = medallion::free(brief, handle.as_ref(), &holes, &closing, band.as_ref(), &mats);
         Self {
             handle,
             reach: handle.and_then(|handle| backing::to_hold(brief, &handle)),
             reinforcement: strip,
             closing,
             mat_margin: decoration::margin(brief),
-            mats: decoration::mats(brief),
-            band: decoration::band(brief),
+            mats,
+            band,
+            free_on_front,
+            medallion: medallion::medallion(brief, free_on_front),
             free_inside,
             pocket: decoration::pocket(brief, free_inside),
             insert: parts::insert(brief),

@@ -224,7 +224,7 @@ proptest! {
     /// Customary figures do not warn about themselves, on a bag of everyday size.
     #[test]
     fn what_is_customary_does_not_warn_about_itself(
-        w in 24_i64..96, h in 40_i64..112, d in 12_i64..48, kind in 0_usize..8, top in 0_usize..3, metric: bool, build in 0_usize..3,
+        w in 24_i64..96, h in 40_i64..112, d in 12_i64..48, kind in 0_usize..HandleKind::ALL.len(), top in 0_usize..3, metric: bool, build in 0_usize..3,
     ) {
         let n = |n: i64| if metric { Length::millimetres(n * 3) } else { Length::eighths(n) };
         let mut brief = Brief::new(n(w), n(h), n(d.min(w - 8)));
@@ -262,6 +262,8 @@ fn figures(brief: &Brief) -> Vec<Length> {
         handle.width,
         handle.opening,
         brief.fittings.closure.down,
+        brief.edge.repeat,
+        brief.edge.rise,
     ];
     let own = [size.width, size.height, size.gusset, brief.tab, brief.top.depth(), brief.allowance];
     own.into_iter().chain(brief.joins.strip()).chain(set.into_iter().flatten()).collect()

@@ -58,6 +58,7 @@ proptest! {
         for mark in &marks {
             match &mark.drawn {
                 Drawn::Along { points, width } => prop_assert!(points.len() >= 2 && *width > 0.0, "{:?}", mark),
+                Drawn::Area(corners) if mark.what == What::Medallion => prop_assert!(corners.len() > 12),
                 Drawn::Area(corners) => prop_assert_eq!(corners.len(), 4),
             }
         }
@@ -79,7 +80,9 @@ proptest! {
         let [left, right, low, high] = ends(mark);
         prop_assert!(near(high, top + handle.drop.mm().max(0.0)), "{} is not {} above {}", high, handle.drop.mm(), top);
         if let Drawn::Along { points, .. } = &mark.drawn {
-            prop_assert!(near(right, handle.from_centre.mm().abs()) && near(left, -right));
+            // From gusset to gusset a ribbon stands over both side edges.
+            let wide = if handle.kind == HandleKind::GussetRibbon { brief.finished.width.mm() / 2.0 } else { handle.from_centre.mm().abs() };
+            prop_assert!(near(right, wide) && near(left, -right));
             let arch = &points[1..points.len() - 1];
             let crown = arch.len() / 2;
             prop_assert!(arch[..=crown].windows(2).all(|pair| pair[0][1] <= pair[1][1] + NEAR));
@@ -123,7 +126,8 @@ proptest! {
                 let On::Faces(down) = hole.on else { continue };
                 prop_assert!(top <= high - down - hole.shape.half().height, "{:?}", hole.purpose);
             }
-            prop_assert!(fitted.reinforcement.is_none_or(|strip| top <= high - strip.depth));
+            let in_gussets = fitted.handle_of(HandleKind::GussetRibbon).is_some();
+            prop_assert!(in_gussets || fitted.reinforcement.is_none_or(|strip| top <= high - strip.depth));
             prop_assert!(!brief.top.is_turned_in() || top <= high - brief.top.hem());
             let glue = Length::millimetres(6);
             prop_assert!(pocket.rise + glue + pocket.holds.height <= high, "it stands out of the bag");
@@ -138,11 +142,62 @@ proptest! {
             let [left, right, low, high] = ends(mark);
             prop_assert!(near(right - left, strip.length.mm()) && near(high - low, strip.depth.mm()) && near(high, top));
         }
-        prop_assert_eq!(of(&marks, What::Strip).len(), usize::from(fitted.reinforcement.is_some()));
+        // Behind the holes of a gusset it is not on the face.
+        let in_gussets = fitted.handle_of(HandleKind::GussetRibbon).is_some();
+        prop_assert_eq!(of(&marks, What::Strip).len(), usize::from(fitted.reinforcement.is_some() && !in_gussets));
         prop_assert_eq!(of(&marks, What::Pocket).len(), usize::from(fitted.pocket.is_some()));
         prop_assert_eq!(of(&marks, What::Band).len(), usize::from(fitted.band.is_some()));
+        prop_assert_eq!(of(&marks, What::Medallion).len(), usize::from(fitted.medallion.is_some()));
+        medallion_lies_clear(&brief, fitted)?;
         prop_assert_eq!(of(&marks, What::Clip).len(), usize::from(brief.fittings.closure.kind == ClosureKind::Clip));
     }
+}
+
+/// A medallion in its customary size touches nothing that is folded, punched or laid on the front: reckoned from the drawing of the front
+/// alone, point by point round its edge.
+fn medallion_lies_clear(brief: &Brief, fitted: &Fitted) -> proptest::test_runner::TestCaseResult {
+    let Some(own) = fitted.medallion.filter(|_| brief.fittings.decoration.medallion_across.is_none()) else {
+        return Ok(());
+    };
+    let (radius, middle) = (own.across.mm() / 2.0, own.rise.mm());
+    let (half, top) = (brief.finished.width.mm() / 2.0, brief.finished.height.mm());
+    let hem = if brief.top.is_turned_out() { brief.top.hem().mm() } else { 0.0 };
+    prop_assert!(radius <= half + NEAR && middle - radius >= -NEAR && middle + radius <= top - hem + NEAR);
+    // Lines right across the front, that it folds flat by.
+    for blank in &Net::of(brief).blanks {
+        let body = blank.rows.iter().find(|row| row.zone == wide_fold_core::net::Zone::Body);
+        let Some(body) = body else { continue };
+        for crease in blank.creases.iter().filter(|crease| {
+            crease.panel.is_front()
+                && crease.is_level()
+                && crease.role != wide_fold_core::net::CreaseRole::LapLine
+        }) {
+            let y = (crease.from.y - body.y.from + blank.rise).mm();
+            let is_inside = 0.0 < y && y < top;
+            prop_assert!(
+                !is_inside || (y - middle).abs() >= radius - NEAR,
+                "{:?} at {y} through {middle} ± {radius}",
+                crease.role
+            );
+        }
+    }
+    for hole in fitted.holes.iter() {
+        let On::Faces(down) = hole.on else { continue };
+        let size = hole.shape.half();
+        let (x, y) = (hole.aside.mm().abs() - size.width.mm(), top - down.mm());
+        let off = (middle - y).abs() - size.height.mm();
+        prop_assert!(
+            x.max(0.0).hypot(off.max(0.0)) >= radius - NEAR || off >= radius - NEAR,
+            "a hole at {x}, {y}"
+        );
+    }
+    if let Some(band) = fitted.band
+        && let Some(rise) = band.rise
+    {
+        let (low, high) = (rise.mm(), (rise + band.width).mm());
+        prop_assert!(middle - radius >= high - NEAR || middle + radius <= low + NEAR, "under the band");
+    }
+    Ok(())
 }
 
 /// A face of ½ has no room for two legs of a ribbon ⅜ wide: they would cross, and the crafter is told.
@@ -163,6 +218,7 @@ fn legs_that_would_cross_are_spoken_against() {
 #[case(HandleKind::GluedRibbon)]
 #[case(HandleKind::LongRibbon)]
 #[case(HandleKind::Hangers)]
+#[case(HandleKind::GussetRibbon)]
 fn a_drop_of_four_inches_stands_four_inches_over_the_edge(#[case] kind: HandleKind) {
     let mut brief = held_by(kind);
     brief.fittings.handle.stands = wide_fold_core::brief::Stands::High(Length::inches(4));

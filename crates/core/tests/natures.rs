@@ -83,6 +83,8 @@ proptest! {
         let wanted = match kind {
             HandleKind::HoledRibbon => 2,
             HandleKind::Strap | HandleKind::HandHole => 1,
+            // A flare has no gussets to put it in.
+            HandleKind::GussetRibbon => usize::from(brief.build.has_gussets()),
             HandleKind::None | HandleKind::GluedRibbon | HandleKind::LongRibbon | HandleKind::Tube | HandleKind::Hangers => 0,
         };
         prop_assert_eq!(holes, wanted);

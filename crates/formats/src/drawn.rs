@@ -6,6 +6,7 @@ mod path;
 
 pub use path::{Path, Run};
 
+use wide_fold_core::fittings::parts::on_template;
 use wide_fold_core::fittings::{Fitted, On};
 use wide_fold_core::layout::{Part, Placed, SheetCut};
 use wide_fold_core::net::{Blank, Column, Crease, Cut, CutRole, Fold, Hole, Panel, Zone};
@@ -120,12 +121,7 @@ impl Drawn {
             }
             Part::Small(small) => {
                 // As it lies: a small part may be turned.
-                let Size { width, height } = placed.space.size();
-                let corner = |x, y| Point::new(x, y);
-                let zero = Length::ZERO;
-                let runs =
-                    [corner(width, zero), corner(width, height), corner(zero, height), corner(zero, zero)];
-                let path = Path { from: corner(zero, zero), runs: runs.map(Run::Line).to_vec() };
+                let path = Path::of_small(small.kind, placed.space.size());
                 let says = Some(small.kind.name().to_owned());
                 let edge = Stroke { tool: Tool::Cut, path, hole: false, says };
                 Self { part: placed.part, strokes: vec![edge], labels: Vec::new(), up: None }.moved(by)
@@ -201,7 +197,7 @@ impl Drawn {
     }
 }
 
-/// The template of a bag's holes: as wide as the face, its upper edge the top edge of the bag.
+/// The template of a bag's holes: as wide as the face or gusset, its upper edge the top edge of the bag.
 pub struct Template {
     /// Its size.
     pub size: Size,
@@ -214,8 +210,8 @@ impl Template {
     pub fn of(brief: &Brief) -> Option<Self> {
         let fitted = Fitted::of(brief);
         let size = fitted.template?;
-        let holes = fitted.holes.iter().filter_map(|hole| {
-            let On::Faces(down) = hole.on else { return None };
+        let holes = on_template(&fitted.holes).into_iter().filter_map(|hole| {
+            let (On::Faces(down) | On::Gussets(down)) = hole.on else { return None };
             let centre = Point::new(size.width.half() + hole.aside, size.height - down);
             let (panel, zone) = (Panel::Front, Zone::Body);
             let own = Hole { centre, shape: hole.shape, purpose: hole.purpose, panel, zone };

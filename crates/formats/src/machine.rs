@@ -160,12 +160,10 @@ impl MachineSheet {
         let tallest = parts.iter().map(|part| part.size.height).max()?;
         let mut left = APART;
         let mut lines = Vec::new();
-        for Size { width, height } in parts.iter().map(|part| part.size) {
-            let corner = |x, y| Point::new(left + x, APART + y);
-            let zero = Length::ZERO;
-            let runs = [corner(width, zero), corner(width, height), corner(zero, height), corner(zero, zero)];
-            lines.push((Layer::Cut, Path { from: corner(zero, zero), runs: runs.map(Run::Line).to_vec() }));
-            left = left + width + APART;
+        for part in parts {
+            let path = Path::of_small(part.kind, part.size).moved(Point::new(left, APART));
+            lines.push((Layer::Cut, path));
+            left = left + part.size.width + APART;
         }
         Some(Self { size: Size::new(left, tallest + APART * 2), lines })
     }

@@ -225,7 +225,8 @@ fn dictionary(file: &mut Pairs, own: u32, owner: u32, entries: &[(&str, u32)]) {
 fn polyline(file: &mut Pairs, own: u32, layer: Layer, path: &Path) {
     let bulge = |from: wide_fold_core::plane::Point, run: Run| match run {
         Run::Line(_) => 0.0,
-        Run::Arc { .. } => (run.sweep(from) / 4.0).tan(),
+        // Half a circle is 1 exactly.
+        Run::Arc { .. } => ((run.sweep(from) / 4.0).tan() * 1e12).round() / 1e12,
     };
     let mut vertices: Vec<(f64, f64, f64)> =
         path.stretches().map(|(from, run)| (from.x.mm(), from.y.mm(), bulge(from, run))).collect();

@@ -11,6 +11,7 @@ pub mod booklet;
 mod flow;
 mod fonts;
 mod in_guide;
+mod laid;
 mod leaf;
 pub mod lists;
 mod pictures;

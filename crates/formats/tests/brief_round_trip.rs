@@ -92,6 +92,7 @@ prop_compose! {
         fittings.insert = [Insert::None, Insert::Single, Insert::Double][top % 3];
         let decoration = &mut fittings.decoration;
         (decoration.faces, decoration.gussets, decoration.flap) = (flags[4], flags[5], flags[6]);
+        (decoration.medallion, decoration.medallion_across) = (flags[3], flags[4].then(|| n(other)));
         (decoration.band, decoration.pocket, decoration.clear_of_folds) = (flags[7], flags[0], flags[1]);
         (decoration.holds_width, decoration.holds_height) = (flags[5].then(|| n(700 + w)), flags[6].then(|| n(700 + h)));
         decoration.margin = flags[2].then(|| n(notch));

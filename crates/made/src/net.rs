@@ -15,7 +15,7 @@ mod tiers;
 pub use columns::{Column, GussetPart, Panel, Row, Zone};
 pub use crease::{Crease, CreaseRole, Fold};
 pub use glue::{Glue, GlueRole, PaperFace};
-pub use holes::{Hole, face_left};
+pub use holes::{Hole, centre_line, face_left};
 pub use names::part_name;
 pub use outline::{Curve, Cut, CutRole, Round, Shaped};
 

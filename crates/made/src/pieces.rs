@@ -137,13 +137,20 @@ impl Piece {
     /// True if both are trimmed, scored and cut the same: then they differ only in what they are called in the bag.
     fn is_cut_like(&self, other: &Self) -> bool {
         let (a, b) = (&self.blank, &other.blank);
+        // In whatever order they come: on one copy the front lies on the left of its gusset, on the other on the right.
         let scores = |blank: &Blank| -> Vec<(Point, Point, Fold, CreaseRole)> {
-            blank.creases.iter().map(|crease| (crease.from, crease.to, crease.fold, crease.role)).collect()
+            let own = blank.creases.iter().map(|crease| (crease.from, crease.to, crease.fold, crease.role));
+            let mut all: Vec<_> = own.collect();
+            all.sort_by_key(|(from, to, ..)| (*from, *to));
+            all
         };
         let holes = |blank: &Blank| -> Vec<_> {
-            blank.holes.iter().map(|hole| (hole.centre, hole.shape, hole.purpose)).collect()
+            let own = blank.holes.iter().map(|hole| (hole.centre, hole.shape, hole.purpose));
+            let mut all: Vec<_> = own.collect();
+            all.sort_by_key(|(centre, ..)| *centre);
+            all
         };
-        (&a.outline, &a.cuts, &a.rounds) == (&b.outline, &b.cuts, &b.rounds)
+        (&a.outline, &a.cuts, &a.rounds, &a.shaped) == (&b.outline, &b.cuts, &b.rounds, &b.shaped)
             && scores(a) == scores(b)
             && holes(a) == holes(b)
     }

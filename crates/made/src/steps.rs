@@ -8,6 +8,7 @@ mod edge;
 mod fit;
 mod guided;
 mod job;
+pub mod laid;
 mod order;
 mod spots;
 mod trim;

@@ -1955,6 +1955,16 @@ export interface components {
              */
             margin?: string | null;
             /**
+             * @description A round medallion, or an initial cut from one, on the front.
+             * @default false
+             */
+            medallion?: boolean;
+            /**
+             * @description How wide the medallion is; as large as stays clear of folds, holes and what else lies there if left out.
+             * @default null
+             */
+            medallion_across?: string | null;
+            /**
              * @description A pocket inside the front.
              * @default false
              */
@@ -2234,7 +2244,7 @@ export interface components {
          * @description A small part that can be cut from the same paper.
          * @enum {string}
          */
-        ExtraText: "insert" | "handle_strips" | "reinforcement" | "tag" | "mats" | "strap" | "hangers" | "gusset_mats" | "flap_mat" | "band" | "pocket" | "template";
+        ExtraText: "insert" | "handle_strips" | "reinforcement" | "tag" | "mats" | "strap" | "hangers" | "gusset_mats" | "flap_mat" | "band" | "pocket" | "medallion" | "template";
         /**
          * @description A face of the paper.
          * @enum {string}
@@ -2501,6 +2511,8 @@ export interface components {
          *     the base line up; millimetres.
          */
         FittingsView: {
+            /** @description True if its handle has use for a strip of card behind it. */
+            backed: boolean;
             /** @description Where the customary figures come from. */
             customary: string;
             /** @description The face, its handle and everything else on it. */
@@ -2509,6 +2521,10 @@ export interface components {
             figures: components["schemas"]["FigureView"][];
             /** @description What the closing takes of the height, and what is left. */
             headroom?: string | null;
+            /** @description True if they go through punched holes, which may have eyelets. */
+            holed: boolean;
+            /** @description True if the ends of its handle are knotted. */
+            knotted: boolean;
             /** @description What people trust such a bag with: `about 4 lb`. */
             limit: string;
             /** @description What that rests on. */
@@ -2521,6 +2537,15 @@ export interface components {
             raise: string[];
             /** @description What the bag itself weighs. */
             weight: string;
+        };
+        /** @description A base flap; millimetres in the piece's frame. */
+        FlapView: {
+            /** @description Its middle. */
+            at: number[];
+            /** @description Which of the pieces. */
+            piece: number;
+            /** @description Its place in the order in which they are closed: `3`, or `3 / 1` where one copy is the front and the other the back. */
+            place: string;
         };
         /** @description The finished bag folded flat: a state of its own, for rigid panels cannot move there. */
         FlatView: {
@@ -2758,7 +2783,7 @@ export interface components {
          * @description What a bag is carried by.
          * @enum {string}
          */
-        HandleKindText: "none" | "holed_ribbon" | "glued_ribbon" | "long_ribbon" | "strap" | "tube" | "hangers" | "hand_hole";
+        HandleKindText: "none" | "holed_ribbon" | "glued_ribbon" | "long_ribbon" | "strap" | "tube" | "hangers" | "hand_hole" | "gusset_ribbon";
         /** @description What a bag is carried by. */
         HandleText: {
             /**
@@ -3396,6 +3421,15 @@ export interface components {
             reaches_mm: number[][];
             /** @description The stop it lies against. */
             stop: components["schemas"]["StopName"];
+        };
+        /** @description Something that is laid on a piece; millimetres in the piece's frame. */
+        OnPieceView: {
+            /** @description Its corners. */
+            corners: number[][];
+            /** @description True if it lies on the inside. */
+            inside: boolean;
+            /** @description Which of the pieces. */
+            piece: number;
         };
         /** @description A page that has come out. */
         PageView: {
@@ -4511,6 +4545,8 @@ export interface components {
             check: string;
             /** @description The feed through the guide that it is. */
             feed?: number | null;
+            /** @description The base flaps that are closed, each with its place in their order. */
+            flaps: components["schemas"]["FlapView"][];
             /** @description How far the bag is folded before and after it, from 0 (flat) to 1 (made). */
             folds: number[];
             /** @description The glue areas that are worked on. */
@@ -4519,6 +4555,8 @@ export interface components {
             goes_wrong: string;
             /** @description What its tick is kept under: another step, in words that say something else, has another. */
             id: string;
+            /** @description What is laid on the pieces. */
+            laid: components["schemas"]["OnPieceView"][];
             /** @description The pass that this step is. */
             pass?: number | null;
             /** @description What helps then. */
@@ -4920,7 +4958,7 @@ export interface components {
          * @description What is put on a bag.
          * @enum {string}
          */
-        WhatName: "ribbon" | "tube" | "strap" | "hanger" | "strip" | "mat" | "band" | "pocket" | "clip" | "magnet" | "gift";
+        WhatName: "ribbon" | "tube" | "strap" | "hanger" | "strip" | "mat" | "band" | "pocket" | "medallion" | "clip" | "magnet" | "gift";
         /** @description How often work has been done. */
         WorkedText: {
             /**

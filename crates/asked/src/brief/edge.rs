@@ -178,10 +178,13 @@ impl Brief {
         let nature = edge.line.nature();
         let curves = i64::try_from(nature.curves.len()).unwrap_or(1).max(1);
         let depth = self.top.depth();
-        let usual = match nature.repeats {
+        let quarter = match nature.repeats {
             None => depth.half().half(),
             Some(_) => self.edge_repeat().half().half(),
         };
+        // On a mark of the ruler, if it is as deep as one.
+        let mark = if self.is_metric() { Length::MM } else { Length::sixty_fourths(4) };
+        let usual = if quarter < mark { quarter } else { quarter.floor_to(mark) };
         let rise = edge.rise.unwrap_or(usual).min(depth.half());
         let reach = Length::from_units(rise.units() / curves);
         // The shortest curve of any panel: of half a gusset, of half a face, stretched to fill it.

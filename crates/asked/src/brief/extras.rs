@@ -32,6 +32,8 @@ pub enum Extra {
     Pocket,
     /// A template that marks the holes of both faces alike.
     Template,
+    /// A round medallion, or what an initial is cut from.
+    Medallion,
 }
 
 /// The small parts a crafter wants from the same paper.
@@ -44,6 +46,25 @@ impl Extra {
 
     /// Every kind.
     pub const ALL: &[Self] = Self::VARIANTS;
+
+    /// True if it is cut round, as wide as it is high.
+    pub const fn is_round(self) -> bool {
+        match self {
+            Self::Medallion => true,
+            Self::Insert
+            | Self::HandleStrip
+            | Self::Reinforcement
+            | Self::Tag
+            | Self::Mat
+            | Self::Strap
+            | Self::Hanger
+            | Self::GussetMat
+            | Self::FlapMat
+            | Self::Band
+            | Self::Pocket
+            | Self::Template => false,
+        }
+    }
 
     /// `insert`.
     pub fn name(self) -> &'static str {
@@ -60,6 +81,7 @@ impl Extra {
             Self::Band => "band",
             Self::Pocket => "card pocket",
             Self::Template => "hole template",
+            Self::Medallion => "medallion",
         }
     }
 }

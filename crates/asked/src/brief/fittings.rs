@@ -93,6 +93,8 @@ pub enum HandleKind {
     Hangers,
     /// An opening for the hand through both faces.
     HandHole,
+    /// One ribbon through a hole in either gusset, up over the mouth: a single handle.
+    GussetRibbon,
 }
 
 impl HandleKind {
@@ -103,14 +105,16 @@ impl HandleKind {
     pub const fn is_spaced(self) -> bool {
         match self {
             Self::HoledRibbon | Self::GluedRibbon | Self::LongRibbon | Self::Tube | Self::Hangers => true,
-            Self::None | Self::Strap | Self::HandHole => false,
+            Self::None | Self::Strap | Self::HandHole | Self::GussetRibbon => false,
         }
     }
 
     /// True if it is a ribbon or cord.
     pub const fn is_ribbon(self) -> bool {
         match self {
-            Self::HoledRibbon | Self::GluedRibbon | Self::LongRibbon | Self::Hangers => true,
+            Self::HoledRibbon | Self::GluedRibbon | Self::LongRibbon | Self::Hangers | Self::GussetRibbon => {
+                true
+            }
             Self::None | Self::Strap | Self::Tube | Self::HandHole => false,
         }
     }
@@ -123,7 +127,8 @@ impl HandleKind {
             | Self::LongRibbon
             | Self::Strap
             | Self::Tube
-            | Self::Hangers => true,
+            | Self::Hangers
+            | Self::GussetRibbon => true,
             Self::None | Self::HandHole => false,
         }
     }
@@ -137,7 +142,8 @@ impl HandleKind {
             | Self::GluedRibbon
             | Self::LongRibbon
             | Self::Hangers
-            | Self::HandHole => false,
+            | Self::HandHole
+            | Self::GussetRibbon => false,
         }
     }
 
@@ -145,7 +151,51 @@ impl HandleKind {
     pub const fn is_glued_outside(self) -> bool {
         match self {
             Self::LongRibbon | Self::Tube | Self::Hangers => true,
-            Self::None | Self::HoledRibbon | Self::GluedRibbon | Self::Strap | Self::HandHole => false,
+            Self::None
+            | Self::HoledRibbon
+            | Self::GluedRibbon
+            | Self::Strap
+            | Self::HandHole
+            | Self::GussetRibbon => false,
+        }
+    }
+
+    /// True if its ends go through punched holes.
+    pub const fn is_holed(self) -> bool {
+        match self {
+            Self::HoledRibbon | Self::GussetRibbon => true,
+            Self::None
+            | Self::GluedRibbon
+            | Self::LongRibbon
+            | Self::Strap
+            | Self::Tube
+            | Self::Hangers
+            | Self::HandHole => false,
+        }
+    }
+
+    /// True if its ends are knotted.
+    pub const fn is_knotted(self) -> bool {
+        match self {
+            Self::HoledRibbon | Self::GussetRibbon | Self::Hangers => true,
+            Self::None | Self::GluedRibbon | Self::LongRibbon | Self::Strap | Self::Tube | Self::HandHole => {
+                false
+            }
+        }
+    }
+
+    /// True if it is fastened to the gussets, and not to the faces.
+    pub const fn is_on_gussets(self) -> bool {
+        match self {
+            Self::GussetRibbon => true,
+            Self::None
+            | Self::HoledRibbon
+            | Self::GluedRibbon
+            | Self::LongRibbon
+            | Self::Strap
+            | Self::Tube
+            | Self::Hangers
+            | Self::HandHole => false,
         }
     }
 
@@ -153,7 +203,7 @@ impl HandleKind {
     pub const fn per_bag(self) -> u32 {
         match self {
             Self::None => 0,
-            Self::Strap | Self::HandHole => 1,
+            Self::Strap | Self::HandHole | Self::GussetRibbon => 1,
             Self::HoledRibbon | Self::GluedRibbon | Self::LongRibbon | Self::Tube | Self::Hangers => 2,
         }
     }
@@ -307,6 +357,10 @@ pub struct Decoration {
     pub holds_width: Option<Length>,
     /// How tall it is.
     pub holds_height: Option<Length>,
+    /// A round medallion, or an initial cut from one, on the front.
+    pub medallion: bool,
+    /// How wide the medallion is; as large as it may be if left out.
+    pub medallion_across: Option<Length>,
 }
 
 /// A hand punch.

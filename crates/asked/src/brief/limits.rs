@@ -214,6 +214,7 @@ impl Brief {
             ("decoration.band_width", "The width of the band", decoration.band_width, least),
             ("decoration.holds_width", "What goes into the pocket", decoration.holds_width, least * 4),
             ("decoration.holds_height", "What goes into the pocket", decoration.holds_height, least * 4),
+            ("decoration.medallion_across", "The medallion", decoration.medallion_across, least * 4),
             ("punch.hole", "The punch’s hole", Some(fittings.punch.hole), least),
             ("punch.reach", "The punch’s reach", Some(fittings.punch.reach), least),
         ];

@@ -21,17 +21,7 @@ pub fn margin(brief: &Brief) -> Length {
 /// True if a hem turned in is laid over the strip: over one behind holes, on faces that are whole by then. Ribbon ends are glued on
 /// the hem, and their strip over them.
 pub fn lies_under_hem(brief: &Brief) -> bool {
-    let is_behind_holes = match brief.fittings.handle.kind {
-        HandleKind::HoledRibbon => true,
-        HandleKind::None
-        | HandleKind::GluedRibbon
-        | HandleKind::LongRibbon
-        | HandleKind::Strap
-        | HandleKind::Tube
-        | HandleKind::Hangers
-        | HandleKind::HandHole => false,
-    };
-    is_behind_holes && brief.top.is_turned_in() && brief.hem_covers_while_flat()
+    brief.fittings.handle.kind.is_holed() && brief.top.is_turned_in() && brief.hem_covers_while_flat()
 }
 
 /// How far a strip has to reach to hold holes or ends.
@@ -46,7 +36,7 @@ pub struct Reach {
 pub(super) fn to_hold(brief: &Brief, handle: &FittedHandle) -> Option<Reach> {
     match handle.kind {
         // Past the hole by its own diameter.
-        HandleKind::HoledRibbon => {
+        HandleKind::HoledRibbon | HandleKind::GussetRibbon => {
             let past = brief.fittings.punch.hole + brief.fittings.punch.hole.half();
             Some(Reach { aside: handle.from_centre + past, down: handle.down + past })
         }
@@ -62,6 +52,11 @@ pub(super) fn to_hold(brief: &Brief, handle: &FittedHandle) -> Option<Reach> {
     }
 }
 
+/// Width of the panel that is backed: a face, or a gusset whose hole holds the handle.
+pub fn backed(brief: &Brief) -> Length {
+    if brief.fittings.handle.kind.is_on_gussets() { brief.depth() } else { brief.finished.width }
+}
+
 /// The strip of a bag: none if its handle has no use for one, or the crafter wants none. Customary (common practice): about
 /// half the face long and a quarter deep behind holes (2 × 4 on an 8 face), 2 deep and a little past the ribbons over glued
 /// ends (7¾ on a 10 face); behind holes, where a hem turned in covers it, less deep than the hem.
@@ -70,11 +65,11 @@ pub(super) fn strip(brief: &Brief, handle: &FittedHandle) -> Option<Reinforcemen
     if backing.kind != BackingKind::Strip {
         return None;
     }
-    let width = brief.finished.width;
+    let width = backed(brief);
     let most = (width - margin(brief) * 2).floor_to(brief.mark());
     let mark = brief.mark();
     let (length, depth) = match handle.kind {
-        HandleKind::HoledRibbon => {
+        HandleKind::HoledRibbon | HandleKind::GussetRibbon => {
             let past = brief.fittings.punch.hole * 2;
             let least = ((handle.from_centre + past) * 2).ceil_to(mark);
             let deep = (handle.down + past).ceil_to(mark);

@@ -1,6 +1,6 @@
 //! Mats, the band and the card pocket.
 
-use super::{FaceHole, Reinforcement, backing};
+use super::{FaceHole, On, Reinforcement, backing};
 use crate::brief::{Across, AllRound, ClosingFlap, GussetCrease, Place};
 use crate::plane::{Size, Span};
 use crate::{Brief, Length};
@@ -158,7 +158,9 @@ pub(super) fn free_inside(brief: &Brief, holes: &[FaceHole], strip: Option<&Rein
         }
         _ => margin,
     };
-    let holes = holes.iter().filter_map(FaceHole::below_top);
+    let holes =
+        holes.iter().filter(|hole| !matches!(hole.on, On::Gussets(_))).filter_map(FaceHole::below_top);
+    let strip = strip.filter(|_| !brief.fittings.handle.kind.is_on_gussets());
     let hem = if brief.top.is_turned_in() { brief.top.hem() } else { Length::ZERO };
     let taken = holes
         .map(|span| span.to)

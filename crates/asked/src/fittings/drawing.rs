@@ -24,6 +24,8 @@ pub enum What {
     Band,
     /// A card pocket.
     Pocket,
+    /// A medallion, on the front alone.
+    Medallion,
     /// A clip.
     Clip,
     /// A magnet.
@@ -75,6 +77,8 @@ impl Drawn {
     }
 }
 
+/// Points round the edge of a medallion.
+const ROUND: u32 = 48;
 /// Points on the arch of a handle.
 pub const ARCH: usize = 12;
 
@@ -89,7 +93,7 @@ const MAGNET_MM: f64 = 10.0;
 /// A cord is drawn this thick.
 const CORD_MM: f64 = 2.5;
 
-/// Everything on one face, that of the front or the back alike; the pocket only on the front.
+/// Everything on one face, that of the front or the back alike; pocket and medallion only on the front.
 pub fn face_marks(brief: &Brief, fitted: &Fitted) -> Vec<Mark> {
     let mut marks = Vec::new();
     let height = brief.finished.height.mm();
@@ -109,9 +113,17 @@ pub fn face_marks(brief: &Brief, fitted: &Fitted) -> Vec<Mark> {
             None => area(What::Band, false, -tall / 2.0, 0.0, tall, height),
         });
     }
-    if let Some(strip) = &fitted.reinforcement {
+    if let Some(strip) = fitted.reinforcement.filter(|_| !brief.fittings.handle.kind.is_on_gussets()) {
         let (wide, tall) = (strip.length.mm(), strip.depth.mm());
         marks.push(area(What::Strip, true, -wide / 2.0, height - tall, wide, tall));
+    }
+    if let Some(own) = &fitted.medallion {
+        let (radius, middle) = (own.across.mm() / 2.0, own.rise.mm());
+        let points = (0..ROUND).map(|n| {
+            let (sin, cos) = (std::f64::consts::TAU * f64::from(n) / f64::from(ROUND)).sin_cos();
+            [cos * radius, middle + sin * radius]
+        });
+        marks.push(Mark { what: What::Medallion, inside: false, drawn: Drawn::Area(points.collect()) });
     }
     if let Some(pocket) = &fitted.pocket {
         let wide = pocket.width.mm();
@@ -149,12 +161,13 @@ fn closure_marks(brief: &Brief, closing: &Closing) -> Option<Mark> {
 }
 
 /// Two legs and a half-round arch over the top edge.
-fn handle_marks(brief: &Brief, handle: &FittedHandle) -> Vec<Mark> {
+pub fn handle_marks(brief: &Brief, handle: &FittedHandle) -> Vec<Mark> {
     let height = brief.finished.height.mm();
-    let (aside, down, drop) = (handle.from_centre.mm(), handle.down.mm(), handle.drop.mm().max(0.0));
+    let (aside, down, drop) = (handle.across(brief).mm() / 2.0, handle.down.mm(), handle.drop.mm().max(0.0));
     let (what, width, inside, foot) = match handle.kind {
         HandleKind::HoledRibbon => (What::Ribbon, handle.width.mm(), false, height - down),
         HandleKind::GluedRibbon => (What::Ribbon, handle.width.mm(), true, height - down),
+        HandleKind::GussetRibbon => (What::Ribbon, handle.width.mm(), false, height - down),
         HandleKind::LongRibbon => (What::Ribbon, handle.width.mm(), false, 0.0),
         HandleKind::Tube => (What::Tube, TUBE_MM, false, height - down),
         HandleKind::Hangers => (What::Ribbon, CORD_MM, false, height - down),

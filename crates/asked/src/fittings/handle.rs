@@ -41,7 +41,7 @@ pub struct FittedHandle {
 impl FittedHandle {
     /// What of its length is no drop: the legs below the top edge, the way across, the knots.
     fn fixed(&self, brief: &Brief) -> Length {
-        let across = self.from_centre * 2;
+        let across = self.across(brief);
         let knot = match brief.fittings.handle.knot {
             Knot::Double => DOUBLE_KNOT,
             Knot::Triple => TRIPLE_KNOT,
@@ -49,11 +49,27 @@ impl FittedHandle {
         let knots = brief.customary(knot) * 2;
         match self.kind {
             HandleKind::None | HandleKind::HandHole => Length::ZERO,
-            HandleKind::HoledRibbon | HandleKind::Hangers => self.down * 2 + across + knots,
+            HandleKind::HoledRibbon | HandleKind::Hangers | HandleKind::GussetRibbon => {
+                self.down * 2 + across + knots
+            }
             HandleKind::GluedRibbon | HandleKind::Tube => self.down * 2 + across,
             HandleKind::LongRibbon => brief.finished.height * 2 + across,
-            // From one face over the mouth to the other.
-            HandleKind::Strap => self.down * 2 + brief.depth(),
+            HandleKind::Strap => self.down * 2 + across,
+        }
+    }
+
+    /// From one of its legs to the other: over a face, from face to face, or from gusset to gusset.
+    pub fn across(&self, brief: &Brief) -> Length {
+        match self.kind {
+            HandleKind::Strap => brief.depth(),
+            HandleKind::GussetRibbon => brief.finished.width,
+            HandleKind::None
+            | HandleKind::HoledRibbon
+            | HandleKind::GluedRibbon
+            | HandleKind::LongRibbon
+            | HandleKind::Tube
+            | HandleKind::Hangers
+            | HandleKind::HandHole => self.from_centre * 2,
         }
     }
 
@@ -138,7 +154,7 @@ impl Customary<'_> {
         let face = self.brief.finished.width;
         match kind {
             HandleKind::None => Length::ZERO,
-            HandleKind::HoledRibbon => self.inch(1, 4),
+            HandleKind::HoledRibbon | HandleKind::GussetRibbon => self.inch(1, 4),
             HandleKind::GluedRibbon => {
                 self.brief.in_proportion(Length::inches(2), Length::inches(10)).min(self.inch(2, 1))
             }
@@ -169,14 +185,17 @@ impl Customary<'_> {
             | HandleKind::GluedRibbon
             | HandleKind::LongRibbon
             | HandleKind::Tube
-            | HandleKind::Hangers => None,
+            | HandleKind::Hangers
+            | HandleKind::GussetRibbon => None,
         }
     }
 
     fn aside(&self, kind: HandleKind, width: Length) -> Length {
         let (brief, half) = (self.brief, self.brief.finished.width.half());
         match kind {
-            HandleKind::None | HandleKind::Strap | HandleKind::HandHole => Length::ZERO,
+            HandleKind::None | HandleKind::Strap | HandleKind::HandHole | HandleKind::GussetRibbon => {
+                Length::ZERO
+            }
             HandleKind::GluedRibbon => {
                 let usual = brief.in_proportion(Length::eighths(12), Length::inches(10));
                 (half - usual.min(self.inch(3, 2)) - width.half()).floor_to(brief.mark())
@@ -201,7 +220,7 @@ impl Customary<'_> {
             HandleKind::Strap => self.inch(1, 1),
             HandleKind::Tube => self.within_height(self.inch(3, 2), 4),
             HandleKind::Hangers => self.within_height(self.inch(3, 4), 5),
-            HandleKind::HoledRibbon | HandleKind::GluedRibbon => {
+            HandleKind::HoledRibbon | HandleKind::GluedRibbon | HandleKind::GussetRibbon => {
                 // A strip under a hem turned in has to reach past the holes: they lie higher up, but no higher than half an inch.
                 let hole = brief.fittings.punch.hole;
                 let past = (hole + hole.half()).ceil_to(mark);
@@ -324,12 +343,13 @@ mod tests {
         /// The length of a drop gives that drop back, and the drop of a length that length.
         #[test]
         fn length_and_drop_tell_each_other(
-            kind in 1_usize..7, w in 12_i64..200, h in 12_i64..200, d in 4_i64..80, drop in 0_i64..200, knot: bool,
+            kind in 1_usize..9, w in 12_i64..200, h in 12_i64..200, d in 4_i64..80, drop in 0_i64..200, knot: bool,
         ) {
             let n = Length::eighths;
             let mut brief = Brief::new(n(w), n(h), n(d));
             let asked = &mut brief.fittings.handle;
             (asked.kind, asked.stands) = (HandleKind::ALL[kind], Stands::High(n(drop)));
+            prop_assume!(HandleKind::ALL[kind].stands_up());
             asked.knot = if knot { Knot::Triple } else { Knot::Double };
             let one = handle(&brief).unwrap();
             prop_assert_eq!(one.drop, n(drop));

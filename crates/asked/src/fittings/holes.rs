@@ -1,4 +1,4 @@
-//! Holes, slots and openings of a face, measured from its centre line and its top edge: on both faces alike.
+//! Holes, slots and openings of a face or gusset, measured from its centre line and its top edge: on both faces, or both gussets, alike.
 
 use super::{Closing, FittedHandle};
 use crate::brief::{ClosingFlap, HandleKind};
@@ -45,6 +45,8 @@ pub enum Purpose {
 pub enum On {
     /// In front and back alike, that far below the top edge.
     Faces(Length),
+    /// In both gussets alike, that far below the top edge; from their centre lines.
+    Gussets(Length),
     /// In the closing flap, that far above the top edge.
     Flap(Length),
 }
@@ -74,7 +76,15 @@ impl Shape {
 }
 
 impl FaceHole {
-    /// What it takes of the face from side to side, from the centre line.
+    /// Width of the panel it is in.
+    pub fn panel(&self, brief: &Brief) -> Length {
+        match self.on {
+            On::Faces(_) | On::Flap(_) => brief.finished.width,
+            On::Gussets(_) => brief.depth(),
+        }
+    }
+
+    /// What it takes of its panel from side to side, from the centre line.
     pub fn across(&self) -> Span {
         let half = self.shape.half().width;
         Span::new(self.aside - half, self.aside + half)
@@ -82,13 +92,13 @@ impl FaceHole {
 
     /// What it takes below the top edge, downwards; nothing for a hole of the flap.
     pub fn below_top(&self) -> Option<Span> {
-        let On::Faces(down) = self.on else { return None };
+        let (On::Faces(down) | On::Gussets(down)) = self.on else { return None };
         let half = self.shape.half().height;
         Some(Span::new(down - half, down + half))
     }
 }
 
-/// Every hole of a bag's faces and closing flap. Front and back have the same ones, so that they meet.
+/// Every hole of a bag's faces, gussets and closing flap. Front and back have the same ones, so that they meet.
 pub(super) fn face_holes(brief: &Brief, handle: Option<&FittedHandle>, closing: &Closing) -> Vec<FaceHole> {
     let mut holes = Vec::new();
     let punch = Shape::Round { diameter: brief.fittings.punch.hole };
@@ -112,7 +122,14 @@ pub(super) fn face_holes(brief: &Brief, handle: Option<&FittedHandle>, closing: 
                 shape: Shape::Opening { width: handle.width, height },
                 purpose: Purpose::Hand,
             })),
+            HandleKind::GussetRibbon if brief.build.has_gussets() => holes.push(FaceHole {
+                aside: Length::ZERO,
+                on: On::Gussets(handle.down),
+                shape: punch,
+                purpose: Purpose::Handle,
+            }),
             HandleKind::None
+            | HandleKind::GussetRibbon
             | HandleKind::GluedRibbon
             | HandleKind::LongRibbon
             | HandleKind::Tube

@@ -18,7 +18,8 @@ impl HandleKind {
             | HandleKind::HoledRibbon
             | HandleKind::GluedRibbon
             | HandleKind::LongRibbon
-            | HandleKind::HandHole => None,
+            | HandleKind::HandHole
+            | HandleKind::GussetRibbon => None,
         };
         let kept = brief.extras.iter().filter(|kind| !of_handles.contains(kind));
         fitted.extras = Extras::of(kept.chain(wanted));
@@ -38,6 +39,9 @@ impl HandleKind {
             Self::Tube => ("Rolled tubes", "From leftover strips of the same paper, glued on outside."),
             Self::Hangers => ("Folded hangers and cord", "Card over the lip, a cord knotted in it."),
             Self::HandHole => ("Hand hole", "Nothing stands above the top."),
+            Self::GussetRibbon => {
+                ("One ribbon through the gussets", "A single handle over the mouth, knotted inside.")
+            }
         }
     }
 
@@ -61,6 +65,10 @@ impl HandleKind {
             }
             Self::Tube => "Customary: strips of 1¾ × 12 in, 1¼ × 12 in on a small bag, rolled on a 4 mm rod.".to_owned(),
             Self::Hangers => "Customary: card folded off-centre at 1 in, the long leaf outside.".to_owned(),
+            Self::GussetRibbon => {
+                "Customary: a hole on the centre line of either gusset, 1 in below the top, one ribbon from gusset to gusset over the mouth."
+                    .to_owned()
+            }
             Self::HandHole => "Customary: up to 4 × 2 in, cut through both faces at once.".to_owned(),
         }
     }

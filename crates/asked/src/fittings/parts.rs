@@ -1,6 +1,6 @@
 //! Everything a bag takes besides its pieces: what, how many, how large.
 
-use super::{FaceHole, Fitted, FittedHandle, Mat, MatOn};
+use super::{FaceHole, Fitted, FittedHandle, Mat, MatOn, On};
 use crate::brief::{BackingKind, ClosureKind, Extra, HandleKind, Insert};
 use crate::plane::Size;
 use crate::{Brief, Length};
@@ -77,6 +77,7 @@ impl Fitted {
             Extra::Band => self.band.map(|band| (Size::new(band.length, band.width), 1)),
             Extra::Pocket => self.pocket.map(|pocket| (Size::new(pocket.width, pocket.height), 1)),
             Extra::Template => self.template.map(|size| (size, 1)),
+            Extra::Medallion => self.medallion.map(|own| (Size::new(own.across, own.across), 1)),
         }
     }
 
@@ -105,11 +106,19 @@ pub(super) fn insert(brief: &Brief) -> Option<Size> {
     (brief.build.has_base() && size.is_positive()).then_some(size)
 }
 
-/// A template for the holes of a face: as wide as the face and an inch deeper than the lowest hole; none if there are none.
+/// The holes that one template has: those of a face, or of a gusset if the faces have none.
+pub fn on_template(holes: &[FaceHole]) -> Vec<FaceHole> {
+    let own = |is_it: fn(&On) -> bool| holes.iter().copied().filter(move |hole| is_it(&hole.on));
+    let of_face: Vec<FaceHole> = own(|on| matches!(on, On::Faces(_))).collect();
+    if of_face.is_empty() { own(|on| matches!(on, On::Gussets(_))).collect() } else { of_face }
+}
+
+/// A template for holes: as wide as their panel and an inch deeper than the lowest of them; none if there are none.
 pub(super) fn template(brief: &Brief, holes: &[FaceHole]) -> Option<Size> {
-    let lowest = holes.iter().filter_map(FaceHole::below_top).map(|span| span.to).max()?;
+    let own = on_template(holes);
+    let lowest = own.iter().filter_map(FaceHole::below_top).map(|span| span.to).max()?;
     let height = (lowest + brief.customary(Length::INCH)).ceil_to(brief.mark());
-    Some(Size::new(brief.finished.width, height))
+    Some(Size::new(own.first()?.panel(brief), height))
 }
 
 /// The parts list of a bag, its pieces left out.
@@ -130,7 +139,10 @@ pub fn parts(brief: &Brief, fitted: &Fitted) -> Vec<PartNeeded> {
     let bought = |name, count, measure| PartNeeded { name, count, measure, from: From::Bought };
     if let Some(handle) = fitted.handle {
         match handle.kind {
-            HandleKind::HoledRibbon | HandleKind::GluedRibbon | HandleKind::LongRibbon => {
+            HandleKind::HoledRibbon
+            | HandleKind::GluedRibbon
+            | HandleKind::LongRibbon
+            | HandleKind::GussetRibbon => {
                 parts.push(bought(
                     "ribbon for a handle",
                     handle.count as usize,
@@ -142,8 +154,9 @@ pub fn parts(brief: &Brief, fitted: &Fitted) -> Vec<PartNeeded> {
             }
             HandleKind::None | HandleKind::Strap | HandleKind::Tube | HandleKind::HandHole => {}
         }
-        if handle.kind == HandleKind::HoledRibbon && brief.fittings.backing.kind == BackingKind::Eyelets {
-            parts.push(bought("eyelet", 4, Measure::Wide(brief.fittings.punch.hole)));
+        if handle.kind.is_holed() && brief.fittings.backing.kind == BackingKind::Eyelets {
+            // One for every end of a ribbon.
+            parts.push(bought("eyelet", handle.count as usize * 2, Measure::Wide(brief.fittings.punch.hole)));
         }
     }
     let size = brief.finished;

@@ -48,6 +48,7 @@ impl Extra {
             Self::FlapMat => fittings.decoration.flap = true,
             Self::Band => fittings.decoration.band = true,
             Self::Pocket => fittings.decoration.pocket = true,
+            Self::Medallion => fittings.decoration.medallion = true,
             Self::Template => fittings.handle = handle_of(HandleKind::HoledRibbon),
         }
         let (size, _) = Fitted::of(&other).part(&other, self)?;
@@ -65,13 +66,23 @@ impl Extra {
             | Self::FlapMat
             | Self::Band
             | Self::Pocket
-            | Self::Template => 1,
+            | Self::Template
+            | Self::Medallion => 1,
         }
     }
 
     /// True if nobody sees it, or it is too narrow for its pattern to matter: it may be cut either way round.
     pub fn may_turn(self) -> bool {
-        !matches!(self, Self::Tag | Self::Mat | Self::GussetMat | Self::FlapMat | Self::Band | Self::Pocket)
+        !matches!(
+            self,
+            Self::Tag
+                | Self::Mat
+                | Self::GussetMat
+                | Self::FlapMat
+                | Self::Band
+                | Self::Pocket
+                | Self::Medallion
+        )
     }
 }
 

@@ -62,7 +62,7 @@ prop_compose! {
 prop_compose! {
     /// Any handle, closure and decoration, mostly in customary figures.
     pub fn fittings()(
-        kind in 0_usize..8, set in prop::collection::vec(prop::option::weighted(0.15, 1_i64..40), 9), backing in 0_usize..4,
+        kind in 0_usize..HandleKind::ALL.len(), set in prop::collection::vec(prop::option::weighted(0.15, 1_i64..40), 9), backing in 0_usize..4,
         closure in 0_usize..12, insert in 0_usize..3, decoration in 0_u8..128, load in prop::option::weighted(0.2, 1_i64..24),
     ) -> Fittings {
         let figure = |n: usize| set[n].map(Length::eighths);
@@ -95,6 +95,8 @@ prop_compose! {
                 band: has(5),
                 pocket: has(0) && has(1),
                 margin: figure(8),
+                medallion: has(2) && has(3),
+                medallion_across: figure(6).filter(|_| has(5)),
                 holds_width: figure(4).map(|own| own + Length::INCH),
                 holds_height: figure(8).map(|own| own * 2 + Length::INCH),
                 ..Decoration::default()

@@ -69,6 +69,7 @@ choice! {
         FlapMat = Extra::FlapMat,
         Band = Extra::Band,
         Pocket = Extra::Pocket,
+        Medallion = Extra::Medallion,
         Template = Extra::Template,
     }
 }

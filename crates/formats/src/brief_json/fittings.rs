@@ -23,6 +23,7 @@ choice! {
         Tube = HandleKind::Tube,
         Hangers = HandleKind::Hangers,
         HandHole = HandleKind::HandHole,
+        GussetRibbon = HandleKind::GussetRibbon,
     }
 }
 choice! {
@@ -145,6 +146,12 @@ pub struct DecorationText {
     /// How tall it is.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub holds_height: Option<String>,
+    /// A round medallion, or an initial cut from one, on the front.
+    #[serde(skip_serializing_if = "super::is_not")]
+    pub medallion: bool,
+    /// How wide the medallion is; as large as stays clear of folds, holes and what else lies there if left out.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub medallion_across: Option<String>,
 }
 
 /// A hand punch.
@@ -234,6 +241,8 @@ impl FittingsText {
                 pocket: self.decoration.pocket,
                 holds_width: maybe("decoration.holds_width", &self.decoration.holds_width)?,
                 holds_height: maybe("decoration.holds_height", &self.decoration.holds_height)?,
+                medallion: self.decoration.medallion,
+                medallion_across: maybe("decoration.medallion_across", &self.decoration.medallion_across)?,
             },
             load: load
                 .map_err(|error| FormatFault { field: "load".to_owned(), sentence: format!("{error}.") })?,
@@ -281,6 +290,8 @@ impl From<&Fittings> for FittingsText {
                 pocket: decoration.pocket,
                 holds_width: text(decoration.holds_width),
                 holds_height: text(decoration.holds_height),
+                medallion: decoration.medallion,
+                medallion_across: text(decoration.medallion_across),
             },
             load: fittings.load.map(|load| load.to_string()),
             punch: PunchText {

@@ -2,6 +2,7 @@
 
 use std::f64::consts::{FRAC_PI_2, TAU};
 use wide_fold_core::Length;
+use wide_fold_core::brief::Extra;
 use wide_fold_core::fittings::Shape;
 use wide_fold_core::net::{Blank, Curve, Hole, Shaped};
 use wide_fold_core::plane::{Point, Size};
@@ -137,6 +138,21 @@ impl Path {
         path
     }
 
+    /// The edge of a small part that large, its lower left corner at the origin: a rectangle, or a circle within it.
+    pub fn of_small(kind: Extra, Size { width, height }: Size) -> Self {
+        let zero = Length::ZERO;
+        if kind.is_round() {
+            let (middle, radius) = (Point::new(width.half(), height.half()), width.half());
+            let (left, right) = (Point::new(zero, middle.y), Point::new(radius + radius, middle.y));
+            let centre = Point::new(radius, middle.y);
+            let half = |to| Run::Arc { to, centre, clockwise: false };
+            return Self { from: right, runs: vec![half(left), half(right)] };
+        }
+        let corners = [(width, zero), (width, height), (zero, height), (zero, zero)];
+        let runs = corners.map(|(x, y)| Run::Line(Point::new(x, y)));
+        Self { from: Point::new(zero, zero), runs: runs.to_vec() }
+    }
+
     /// The edge of the paper as it is cut, anticlockwise: rounded corners and curves as arcs.
     pub fn of_edge(blank: &Blank) -> Self {
         if let Some(first) = blank.shaped.first() {
@@ -243,7 +259,7 @@ impl Path {
         Self { from: self.runs.last().map_or(self.from, |run| run.to()), runs }
     }
 
-    pub(super) fn moved(mut self, by: Point) -> Self {
+    pub(crate) fn moved(mut self, by: Point) -> Self {
         let moved = |point: Point| Point::new(point.x + by.x, point.y + by.y);
         self.from = moved(self.from);
         for run in &mut self.runs {

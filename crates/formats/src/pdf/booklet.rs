@@ -12,6 +12,8 @@ use wide_fold_core::steps::Step;
 const MARGIN: f64 = 16.0;
 /// The box of a step's picture.
 const PICTURE: [f64; 2] = [86.0, 76.0];
+/// The box of one that shows two things, one under the other: the pieces with their glue, and what the bag is then.
+const TWO: [f64; 2] = [86.0, 116.0];
 const GAP: f64 = 7.0;
 
 /// The booklet of a bag: a page of what to have ready, then the steps in order.
@@ -72,9 +74,10 @@ fn of_step(plan: &Plan, number: usize, step: &Step, whole: Column) -> Block {
         block.say("Take care", TEXT * 0.9, Weight::Medium, column);
         block.say(caution, TEXT * 0.9, Weight::Regular, column);
     }
-    let picture = pictures::of_step(plan, step, PICTURE);
+    let room = if pictures::shows_two(step) { TWO } else { PICTURE };
+    let picture = pictures::of_step(plan, step, room);
     let marks = picture.into_iter().map(|mark| moved(mark, [whole.left, 3.0])).collect();
-    block.beside(Block { marks, height: PICTURE[1] + 6.0 });
+    block.beside(Block { marks, height: room[1] + 6.0 });
     block.space(7.0);
     block
 }

@@ -8,14 +8,14 @@ use super::leaf::{
 };
 use crate::drawn::{Drawn, Path, Tool, extent};
 use wide_fold_core::Plan;
-use wide_fold_core::brief::{ClosingOrder, FaceSide, Stop};
+use wide_fold_core::brief::Stop;
 use wide_fold_core::figures::Figures;
 use wide_fold_core::folded::motion::{at, legs};
 use wide_fold_core::folded::solids::in_space;
 use wide_fold_core::folded::{Folded, Turned};
 use wide_fold_core::layout::{Blade, Part};
 use wide_fold_core::lifted::layers_off;
-use wide_fold_core::net::{Fold, GlueRole, PaperFace, Zone};
+use wide_fold_core::net::{Fold, GlueRole, PaperFace};
 use wide_fold_core::passes::{ByHand, Edge, Pass};
 use wide_fold_core::pieces::Piece;
 use wide_fold_core::plane::{Point, Size};
@@ -41,10 +41,16 @@ pub(super) fn of_step(plan: &Plan, step: &Step, room: Room) -> Vec<Mark> {
             marks.extend(worked_on(plan, step, room));
             marks
         }
-        (Scene::Glued, _) => glued(plan, step, room),
+        (Scene::Glued | Scene::Bag, _) if shows_two(step) => glued(plan, step, room),
+        (Scene::Glued, _) => pieces(plan, room, &[]),
         (Scene::Bag, _) => bag(plan, step.reached, false, room),
         (Scene::Finished, _) => bag(plan, step.reached, true, room),
     }
+}
+
+/// True if its picture shows two things, one under the other: the pieces with what is glued of them, and what the bag is then.
+pub(super) fn shows_two(step: &Step) -> bool {
+    !step.job.glue().is_empty()
 }
 
 /// The lines, cuts and holes that a step is about, drawn heavily over the pieces as [`pieces`] lays them out.
@@ -56,6 +62,7 @@ fn worked_on(plan: &Plan, step: &Step, room: Room) -> Vec<Mark> {
             continue;
         }
         let blank = &plan.pieces[index].blank;
+        marks.extend(super::laid::on_piece(plan, step.job, index, frame));
         match step.job {
             Job::Cut => {
                 marks.extend(
@@ -136,8 +143,8 @@ fn glued(plan: &Plan, step: &Step, [wide, tall]: Room) -> Vec<Mark> {
     if step.job == Job::Base {
         marks.extend(numbered_flaps(plan, [wide, half]));
     }
-    let below = bag(plan, step.reached, false, [wide, half]);
-    marks.extend(below.into_iter().map(|mark| super::flow::moved(mark, [0.0, half + GAP])));
+    let below = bag(plan, step.reached, false, [wide, half - GAP]);
+    marks.extend(below.into_iter().map(|mark| super::flow::moved(mark, [0.0, half + GAP * 2.0])));
     marks
 }
 
@@ -197,28 +204,18 @@ pub(super) fn sheets(plan: &Plan, [wide, tall]: Room) -> Vec<Mark> {
 
 /// The base flaps of the pieces as [`pieces`] lays them out, each with its place in the order in which they are closed.
 fn numbered_flaps(plan: &Plan, room: Room) -> Vec<Mark> {
-    if !plan.brief.build.has_slit_flaps() {
-        return Vec::new();
-    }
-    let mut marks = Vec::new();
-    let foot = frames(plan, room).iter().map(|(_, frame)| frame.origin[1]).fold(0.0, f64::max);
-    let says = "numbers: the order in which the flaps are closed";
-    marks.push(words([Weight::Regular.width(GLUED, SMALL) + 6.0, foot + 4.2], SMALL, says));
-    for (index, frame) in frames(plan, room) {
-        let blank = &plan.pieces[index].blank;
-        let Some(base) = blank.row(Zone::Base).map(|row| row.y) else { continue };
-        for column in &blank.columns {
-            let place = match (column.panel.face(), plan.brief.closing) {
-                (Some(FaceSide::Front), _) => 3,
-                (Some(FaceSide::Back), ClosingOrder::BackFirst) => 1,
-                (Some(FaceSide::Back), ClosingOrder::GussetsFirst) => 2,
-                (None, _) if !column.panel.is_gusset() => continue,
-                (None, ClosingOrder::BackFirst) => 2,
-                (None, ClosingOrder::GussetsFirst) => 1,
-            };
-            let spot = frame.spot(Point::new(column.x.middle(), base.middle()));
-            marks.push(centred([spot[0], spot[1] + 1.6], 4.6, &place.to_string()));
-        }
+    let frames = frames(plan, room);
+    let numbers = |(index, frame): &(usize, Frame)| super::laid::numbers(plan, Job::Base, *index, *frame);
+    let mut marks: Vec<Mark> = frames.iter().flat_map(numbers).collect();
+    if !marks.is_empty() {
+        let foot = frames.iter().map(|(_, frame)| frame.origin[1]).fold(0.0, f64::max);
+        let both = super::laid::are_both(plan);
+        let says = if both {
+            "numbers: the order of the flaps, the front’s / the back’s"
+        } else {
+            "numbers: the order in which the flaps are closed"
+        };
+        marks.push(words([0.0, foot + 4.2 + SMALL * 1.3], SMALL, says));
     }
     marks
 }

@@ -21,6 +21,7 @@ prop_compose! {
             _ => Build::Wrap,
         };
         brief.top = [Top::Raw, Top::HemIn { depth: Length::INCH }, Top::HemOut { depth: Length::INCH }, Top::Raw][top];
+        brief.hem_slit = w % 3 == 0;
         brief.gusset_crease = [
             GussetCrease::None,
             GussetCrease::Centre,

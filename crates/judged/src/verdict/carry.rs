@@ -36,7 +36,7 @@ fn deeper_hem(draft: &Draft) -> Vec<Candidate> {
 }
 
 fn eyelets(brief: &Brief) -> Vec<Candidate> {
-    if brief.fittings.handle.kind != HandleKind::HoledRibbon {
+    if !brief.fittings.handle.kind.is_holed() {
         return Vec::new();
     }
     let changed = with_fittings(brief, |fittings| fittings.backing.kind = BackingKind::Eyelets);
@@ -127,16 +127,18 @@ fn too_short(draft: &Draft, own: Reinforcement) -> Option<Finding> {
 fn too_long(draft: &Draft, own: Reinforcement) -> Option<Finding> {
     let brief = &draft.brief;
     let (figures, margin) = (Figures::of(brief), backing::margin(brief));
-    let most = brief.finished.width - margin * 2;
+    let wide = backing::backed(brief);
+    let most = wide - margin * 2;
+    let panel = if brief.fittings.handle.kind.is_on_gussets() { "gusset" } else { "face" };
     (own.length > most).then(|| {
         finding(
             About::Handle,
             "backing.long",
             Level::Warns,
-            format!("The strip is {} longer than the face takes", figures.say(own.length - most)),
+            format!("The strip is {} longer than the {panel} takes", figures.say(own.length - most)),
             format!(
-                "The face is {} wide; {} less at either end keeps the strip out of the corners. It is {} long.",
-                figures.say(brief.finished.width),
+                "The {panel} is {} wide; {} less at either end keeps the strip out of the corners. It is {} long.",
+                figures.say(wide),
                 figures.say(margin),
                 figures.say(own.length)
             ),

@@ -8,6 +8,9 @@ use crate::draft::Draft;
 use crate::figures::Figures;
 use crate::net::{Panel, Zone};
 
+/// The shortest repeat that is offered: a punch of ¼ (our choice).
+const SHORTEST: Length = Length::eighths(2);
+
 /// What a punch leaves straight at the corners of a panel, and panels narrower than one of its repeats.
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     let brief = &draft.brief;
@@ -85,10 +88,11 @@ fn mends(draft: &Draft) -> Vec<Vec<Candidate>> {
     let own = brief.edge;
     // The longest repeat no longer than this one of which a whole number fills every panel.
     let wide: Vec<Length> = panels(draft).into_iter().map(|(_, long, _)| long).collect();
-    let fills = (1..=(brief.edge_repeat().units() / Length::sixty_fourths(4).units()).min(256))
-        .map(|n| Length::sixty_fourths(4 * n))
+    let step = if brief.is_metric() { Length::MM } else { Length::sixty_fourths(4) };
+    let fills = (1..=(brief.edge_repeat().units() / step.units()).min(256))
+        .map(|n| step * n)
         .rev()
-        .filter(|repeat| *repeat <= brief.edge_repeat() && *repeat >= Length::sixty_fourths(16))
+        .filter(|repeat| *repeat >= SHORTEST)
         .find(|repeat| wide.iter().all(|wide| wide.is_on(*repeat)));
     let mut ways = vec![vec![Candidate::new(
         "Draw them instead",

@@ -5,11 +5,12 @@ use crate::brief::{Decoration, GussetCrease};
 use crate::draft::Draft;
 use crate::figures::Figures;
 use crate::fittings::decoration::folds_across_a_face;
-use crate::fittings::{Fitted, MatOn};
+use crate::fittings::{Fitted, MatOn, On};
 use crate::{Brief, Length};
 
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {
-    let rules = [over_crease, over_fold, no_mat, pocket_without_room, band_over_handle];
+    let rules =
+        [over_crease, over_fold, no_mat, pocket_without_room, medallion_without_room, band_over_handle];
     rules.into_iter().filter_map(|rule| rule(draft)).collect()
 }
 
@@ -177,7 +178,7 @@ fn covered(brief: &Brief, fitted: &Fitted) -> Option<(Length, &'static str)> {
         let is_under = match top {
             Some(top) => span.to > top && span.from < top + band.width,
             // Down the middle of the front.
-            None => hole.aside.abs() - half < band.width.half(),
+            None => !matches!(hole.on, On::Gussets(_)) && hole.aside.abs() - half < band.width.half(),
         };
         is_under.then_some(span.to)
     };
@@ -240,6 +241,46 @@ fn pocket_without_room(draft: &Draft) -> Option<Finding> {
                     only(Candidate::new("Put it in the other way round", "It lies on its side in the pocket.", turned)),
                     only(Candidate::new("A pocket for a card", "What is larger goes into the bag itself.", card)),
                     vec![Candidate::new("Leave the pocket out", "A tag can carry the card.", without)],
+                ]
+            },
+        )
+    })
+}
+
+fn medallion_without_room(draft: &Draft) -> Option<Finding> {
+    let (brief, fitted) = (&draft.brief, &draft.fitted);
+    let asked = brief.fittings.decoration;
+    let (wide, up) = fitted.free_on_front;
+    let (figures, tall) = (Figures::of(brief), (up.to - up.from).max(Length::ZERO));
+    let most = wide.max(Length::ZERO).min(tall).floor_to(brief.mark());
+    let is_large = asked.medallion_across.is_some_and(|across| across > most);
+    (asked.medallion && (fitted.medallion.is_none() || is_large)).then(|| {
+        finding(
+            About::Decoration,
+            "medallion.no-room",
+            Level::Warns,
+            "The medallion has no room".to_owned(),
+            format!(
+                "On the front {} are free: clear of the line it folds flat by, of hem, holes, handle and band. {}",
+                figures.by(wide.max(Length::ZERO), tall),
+                match asked.medallion_across {
+                    Some(across) => format!("It is {} across.", figures.say(across)),
+                    None => "That is too little for one.".to_owned(),
+                }
+            ),
+            |draft| {
+                let with = |change: fn(&mut Decoration)| with(&draft.brief, change);
+                vec![
+                    vec![Candidate::new(
+                        "As large as there is room for",
+                        "It then touches nothing.",
+                        with(|own| own.medallion_across = None),
+                    )],
+                    vec![Candidate::new(
+                        "Leave the medallion out",
+                        "A tag can carry an initial.",
+                        with(|own| (own.medallion, own.medallion_across) = (false, None)),
+                    )],
                 ]
             },
         )

@@ -46,6 +46,7 @@ fn off_face(draft: &Draft) -> Option<Finding> {
     let own = draft.fitted.handle?;
     let figures = Figures::of(brief);
     let reach = match own.kind {
+        HandleKind::GussetRibbon => return gusset_too_narrow(draft),
         HandleKind::Strap => own.opening?.half(),
         HandleKind::Tube | HandleKind::HoledRibbon => own.from_centre + brief.fittings.punch.hole.half(),
         HandleKind::HandHole | HandleKind::GluedRibbon | HandleKind::LongRibbon | HandleKind::Hangers => {
@@ -74,6 +75,36 @@ fn off_face(draft: &Draft) -> Option<Finding> {
                 ]
             },
         )
+    })
+}
+
+/// No gusset, or one that is narrower than the hole of a handle with paper on either side of it.
+fn gusset_too_narrow(draft: &Draft) -> Option<Finding> {
+    let brief = &draft.brief;
+    let (hole, depth) = (brief.fittings.punch.hole, brief.depth());
+    let least = hole * 3;
+    let figures = Figures::of(brief);
+    let (title, why) = if depth.is_positive() {
+        (
+            format!("A gusset of {} is too narrow for a hole of {}", figures.say(depth), figures.say(hole)),
+            format!(
+                "As much paper as the hole is wide has to stay on either side of it: {} together.",
+                figures.say(least)
+            ),
+        )
+    } else {
+        (
+            "There are no gussets for the ribbon’s holes".to_owned(),
+            "A flare has a front and a back, and pleats between them: its ribbon goes through the faces."
+                .to_owned(),
+        )
+    };
+    (depth < least).then(|| {
+        finding(About::Handle, "handle.gusset-narrow", Level::Blocks, title, why, |draft| {
+            let faces = HandleKind::HoledRibbon.on(&draft.brief);
+            let through = Candidate::new("Ribbon through the faces", "A handle on either face.", faces);
+            vec![vec![through], other_handle(&draft.brief)]
+        })
     })
 }
 
@@ -174,7 +205,11 @@ fn ends_overlap(draft: &Draft) -> Option<Finding> {
         HandleKind::GluedRibbon | HandleKind::LongRibbon | HandleKind::Hangers => own.width,
         // Flattened, a tube is about as wide as a quarter of its strip.
         HandleKind::Tube => own.width.half().half(),
-        HandleKind::None | HandleKind::HoledRibbon | HandleKind::Strap | HandleKind::HandHole => return None,
+        HandleKind::None
+        | HandleKind::HoledRibbon
+        | HandleKind::GussetRibbon
+        | HandleKind::Strap
+        | HandleKind::HandHole => return None,
     };
     let apart = own.from_centre * 2;
     (apart < wide).then(|| {
@@ -210,7 +245,7 @@ fn ends_overlap(draft: &Draft) -> Option<Finding> {
 /// A ribbon wider than the hole it goes through crumples, and tears the hole.
 fn wide_ribbon(draft: &Draft) -> Option<Finding> {
     let brief = &draft.brief;
-    let own = draft.fitted.handle_of(HandleKind::HoledRibbon)?;
+    let own = draft.fitted.handle.filter(|handle| handle.kind.is_holed())?;
     let figures = Figures::of(brief);
     let hole = brief.fittings.punch.hole;
     (own.width > hole).then(|| {
@@ -253,10 +288,7 @@ fn too_short(draft: &Draft) -> Option<Finding> {
     } else {
         format!("The handle stands only {} above the top", figures.say(own.drop))
     };
-    let parts = [
-        ("what is below the top edge", own.down * 2),
-        ("the way across", if own.kind == HandleKind::Strap { brief.depth() } else { own.from_centre * 2 }),
-    ];
+    let parts = [("what is below the top edge", own.down * 2), ("the way across", own.across(brief))];
     let parts: Vec<String> =
         parts.iter().map(|(what, length)| format!("{what} {}", figures.say(*length))).collect();
     Some(finding(

@@ -2,11 +2,11 @@
 
 use super::handle::{other_handle, with};
 use super::{About, Candidate, Finding, Level, finding};
-use crate::brief::{ClosingFlap, HandleKind};
+use crate::brief::{ClosingFlap, HandleKind, RunStart};
 use crate::draft::Draft;
 use crate::figures::Figures;
 use crate::fittings::{FaceHole, On, Purpose, Shape};
-use crate::net::{Blank, Crease, Hole, Joint, Zone};
+use crate::net::{Blank, Crease, CreaseRole, Hole, Joint, Zone};
 use crate::plane::Size;
 use crate::{Brief, Length};
 
@@ -47,6 +47,17 @@ fn elsewhere(draft: &Draft) -> Vec<Vec<Candidate>> {
     let step = brief.board.groove;
     let Some(own) = draft.fitted.handle else { return vec![lower_closure(draft)] };
     let mut ways = Vec::new();
+    if own.kind.is_on_gussets() {
+        let mut whole = brief.clone();
+        whole.run.start = RunStart::Gusset;
+        let through = HandleKind::HoledRibbon.on(brief);
+        ways.push(vec![Candidate::new(
+            "Begin the run at a gusset",
+            "Both gussets are then in one piece.",
+            whole,
+        )]);
+        ways.push(vec![Candidate::new("Ribbon through the faces", "A handle on either face.", through)]);
+    }
     if own.kind.is_spaced() {
         let places = (1..=40).flat_map(|n| {
             let start = own.from_centre;
@@ -172,14 +183,16 @@ fn over_line(draft: &Draft) -> Option<Finding> {
             let (y0, y1) = (crease.from.y.min(crease.to.y), crease.from.y.max(crease.to.y));
             // A slot lies on the hem line and may not reach an upright one.
             if crease.is_vertical() {
-                left < x0 && x0 < right && y0 <= high && low <= y1
+                // A ribbon's hole in a gusset lies on the crease down its middle.
+                let is_own = hole.panel.is_gusset() && crease.role == CreaseRole::GussetCentre;
+                !is_own && left < x0 && x0 < right && y0 <= high && low <= y1
             } else {
                 !slot && x0 < right && left < x1 && y0 < high && low < y1
             }
         };
         let line = blank.creases.iter().find(crosses).map(|crease| crease.role.name());
         // The edge of a part of a face is a join.
-        let column = blank.face_at(hole.centre.x)?;
+        let column = blank.column_of(hole.panel)?;
         let join = (left < column.x.from || right > column.x.to).then_some("edge of its panel");
         // A hole of the flap stays in the flap, one of a face in its body.
         let row = blank.rows.iter().find(|row| row.y.touches(hole.centre.y) && row.zone != Zone::Base);
@@ -213,6 +226,10 @@ fn off_face(draft: &Draft) -> Option<Finding> {
             *hole,
             format!("{} below the top; the face is {} high", figures.say(down), figures.say(height)),
         )),
+        On::Gussets(down) if down > height => Some((
+            *hole,
+            format!("{} below the top; the gusset is {} high", figures.say(down), figures.say(height)),
+        )),
         On::Faces(_) if hole.aside.abs() > width.half() => Some((
             *hole,
             format!(
@@ -243,9 +260,9 @@ fn near_edge(draft: &Draft) -> Option<Finding> {
     let figures = Figures::of(brief);
     let (hole, diameter, left) = draft.fitted.holes.iter().find_map(|hole| {
         let Shape::Round { diameter } = hole.shape else { return None };
-        let side = brief.finished.width.half() - hole.across().to.max(-hole.across().from);
+        let side = hole.panel(brief).half() - hole.across().to.max(-hole.across().from);
         let top = match (hole.on, brief.top.flap()) {
-            (On::Faces(_), _) => hole.below_top()?.from,
+            (On::Faces(_) | On::Gussets(_), _) => hole.below_top()?.from,
             (On::Flap(up), Some(ClosingFlap { depth, .. })) => {
                 (depth - brief.edge_depth() - up - diameter.half()).min(up - diameter.half())
             }
@@ -307,7 +324,7 @@ fn out_of_reach(draft: &Draft) -> Option<Finding> {
     let far = draft.fitted.holes.iter().find_map(|hole| {
         let Shape::Round { .. } = hole.shape else { return None };
         let down = match (hole.on, brief.top.flap()) {
-            (On::Faces(down), _) => down,
+            (On::Faces(down) | On::Gussets(down), _) => down,
             (On::Flap(up), Some(ClosingFlap { depth, .. })) => depth - up,
             (On::Flap(_), None) => return None,
         };
@@ -340,11 +357,12 @@ fn out_of_reach(draft: &Draft) -> Option<Finding> {
 /// Paper left between the edges of two holes of a face, less than nothing if they run into each other; the wider of the two.
 fn between(one: &FaceHole, other: &FaceHole) -> Option<(Length, Length)> {
     let up = |hole: &FaceHole| match hole.on {
-        On::Faces(down) => (false, -down),
-        On::Flap(up) => (true, up),
+        On::Faces(down) => (0, -down),
+        On::Flap(up) => (1, up),
+        On::Gussets(down) => (2, -down),
     };
-    let ((on_flap, y), (other_on_flap, other_y)) = (up(one), up(other));
-    if on_flap != other_on_flap {
+    let ((on, y), (other_on, other_y)) = (up(one), up(other));
+    if on != other_on {
         return None;
     }
     let Size { width: wide, height: tall } = one.shape.half();

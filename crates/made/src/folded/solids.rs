@@ -4,7 +4,7 @@ use super::Folded;
 use crate::Brief;
 use crate::brief::HandleKind;
 use crate::fittings::Fitted;
-use crate::fittings::drawing::{ARCH, Drawn, What, face_marks};
+use crate::fittings::drawing::{ARCH, Drawn, What, face_marks, handle_marks};
 use crate::gift::Thing;
 use crate::net::{Net, Zone, face_left};
 use glam::{DAffine3, DVec3};
@@ -30,13 +30,21 @@ pub fn in_space(brief: &Brief, fitted: &Fitted, net: &Net, folded: &Folded) -> V
         let corners = corners.into_iter().map(|corner| pose.transform_point3(corner)).collect();
         solids.push(Solid { what, corners });
     };
+    let single = fitted.handle.filter(|handle| handle.kind.is_on_gussets());
+    let single = single.map_or(Vec::new(), |handle| handle_marks(brief, &handle));
     for mark in face_marks(brief, fitted) {
         // Strap and band are not on a face alone; a strip is hidden.
         if matches!(mark.what, What::Strap | What::Band | What::Strip | What::Pocket) {
             continue;
         }
         let off = if mark.inside { -OFF } else { OFF };
-        for z in [off, -depth - off] {
+        // A single handle stands over the middle of the mouth.
+        let levels = match mark.what {
+            _ if single.contains(&mark) => vec![-depth / 2.0],
+            What::Medallion => vec![off * 2.0],
+            _ => vec![off, -depth - off],
+        };
+        for z in levels {
             let place = |[x, y]: [f64; 2]| DVec3::new(x, y, z);
             match &mark.drawn {
                 Drawn::Along { points, width } => {
@@ -222,7 +230,13 @@ mod tests {
 
     #[rstest]
     fn a_handle_stands_as_high_as_its_drop_says(
-        #[values(HandleKind::HoledRibbon, HandleKind::Tube, HandleKind::Strap, HandleKind::Hangers)]
+        #[values(
+            HandleKind::HoledRibbon,
+            HandleKind::Tube,
+            HandleKind::Strap,
+            HandleKind::Hangers,
+            HandleKind::GussetRibbon
+        )]
         kind: HandleKind,
     ) {
         let mut brief = Brief::new(Length::inches(8), Length::inches(9), Length::inches(3));

@@ -1,6 +1,6 @@
-//! Holes in the pieces: wherever a hole of a face goes through paper.
+//! Holes in the pieces: wherever a hole of a face or gusset goes through paper.
 
-use super::{Blank, Column, Net, Panel, Point, Side, Zone};
+use super::{Blank, Column, GussetPart, Net, Panel, Point, Side, Zone};
 use crate::brief::FaceSide;
 use crate::fittings::{FaceHole, On, Purpose, Shape};
 use crate::plane::Size;
@@ -43,17 +43,29 @@ pub fn face_left(column: &Column, width: Length) -> Length {
     }
 }
 
+/// The centre line of the whole face or gusset that a column is, or is part of; none of what is neither.
+pub fn centre_line(brief: &Brief, column: &Column) -> Option<Length> {
+    Some(match column.panel {
+        Panel::FacePart { .. } => face_left(column, brief.finished.width) + brief.finished.width.half(),
+        Panel::Front | Panel::Back => column.x.middle(),
+        Panel::Gusset { part: GussetPart::Whole, .. } => column.x.middle(),
+        // Seen from outside, a front half of the left gusset has its centre on the left.
+        Panel::Gusset { part, side } if (part == GussetPart::FrontHalf) == (side == Side::Left) => {
+            column.x.from
+        }
+        Panel::Gusset { .. } => column.x.to,
+        Panel::Tab | Panel::JoinHalf(_) | Panel::Pleat { .. } => return None,
+    })
+}
+
 fn of_blank(brief: &Brief, blank: &Blank, holes: &[FaceHole]) -> Vec<Hole> {
     let mut made = Vec::new();
-    for column in blank.columns.iter().filter(|column| column.panel.is_face()) {
-        let width = match column.panel {
-            Panel::FacePart { .. } => brief.finished.width,
-            _ => column.x.length(),
-        };
-        let centre = face_left(column, width) + width.half();
+    for column in &blank.columns {
+        let Some(centre) = centre_line(brief, column) else { continue };
         for hole in holes {
             let x = centre + hole.aside;
-            if !column.x.touches(x) {
+            let is_own = matches!(hole.on, On::Gussets(_)) == column.panel.is_gusset();
+            if !is_own || !column.x.touches(x) {
                 continue;
             }
             let mut add = |y: Length, panel: Panel, zone: Zone| {
@@ -67,7 +79,7 @@ fn of_blank(brief: &Brief, blank: &Blank, holes: &[FaceHole]) -> Vec<Hole> {
                         add(flap.y.from + up, column.panel, Zone::Flap);
                     }
                 }
-                On::Faces(down) => {
+                On::Faces(down) | On::Gussets(down) => {
                     let reaches_hem = hole.below_top().is_some_and(|span| span.from < brief.top.hem());
                     let through_hem = reaches_hem && !matches!(hole.shape, Shape::Slot { .. });
                     if let Some(body) = blank.row(Zone::Body) {

@@ -2,12 +2,14 @@
 
 use super::{Check, Item};
 
+use crate::brief::Side;
 use crate::fittings::Shape;
 use crate::folded::motion::flap_closed;
 use crate::folded::{Folded, Turned};
-use crate::net::{Hole, Net, Panel, Zone};
+use crate::net::{CreaseRole, Hole, Net, Panel, Zone};
+use crate::plane::Point;
 use crate::{Brief, Length};
-use glam::{DVec2, DVec3};
+use glam::{DVec2, DVec3, Vec3Swizzles};
 
 /// Points of its edge at which a hole is measured.
 const POINTS: usize = 24;
@@ -94,6 +96,22 @@ fn apart(holes: &[Placed<'_>], shift: DVec3) -> f64 {
     for one in body(Panel::is_back) {
         worst = worst.max(nearest(one, &mut body(Panel::is_front), Some(-shift)));
     }
+    // The hole of one gusset and that of the other, looking through the bag from side to side; where gussets are double, those of both
+    // layers.
+    let gusset = |left: bool| {
+        holes.iter().filter(move |one| {
+            let is_left = matches!(one.hole.panel, Panel::Gusset { side: Side::Left, .. });
+            one.hole.zone == Zone::Body && one.hole.panel.is_gusset() && is_left == left
+        })
+    };
+    for left in [true, false] {
+        for one in gusset(left) {
+            let through = |other: &Placed<'_>| (other.middle - one.middle).yz().length();
+            worst = worst.max(gusset(!left).map(through).fold(f64::INFINITY, f64::min));
+            let own = |other: &Placed<'_>| (other.middle - one.middle).yz().length();
+            worst = worst.max(gusset(left).map(own).fold(0.0, f64::max));
+        }
+    }
     for one in holes.iter().filter(|one| one.hole.zone == Zone::Hem) {
         let own = holes.iter().filter(|other| {
             other.hole.zone == Zone::Body && other.hole.panel.face() == one.hole.panel.face()
@@ -133,7 +151,17 @@ fn beyond(net: &Net, folded: &Folded, placed: &Placed<'_>) -> f64 {
     let Some(facet) = placed.facet else { return f64::INFINITY };
     let flat = &folded.facets[facet].flat;
     let corners: Vec<DVec2> = flat.corners.iter().map(|c| DVec2::new(c.x.mm(), c.y.mm())).collect();
-    let outside = hole.edge(POINTS).into_iter().filter(|point| !flat.contains(*point));
+    // The crease down the middle of a gusset runs through the hole of a ribbon there.
+    let beyond_crease = |point: &Point| {
+        let blank = &net.blanks[placed.blank];
+        flat.hinges.iter().flatten().any(|hinge| {
+            let other = folded.facets.iter().filter(|facet| facet.blank == placed.blank).nth(hinge.facet);
+            blank.creases[hinge.crease].role == CreaseRole::GussetCentre
+                && other.is_some_and(|other| other.flat.contains(*point))
+        })
+    };
+    let outside =
+        hole.edge(POINTS).into_iter().filter(|point| !flat.contains(*point) && !beyond_crease(point));
     outside.map(|point| to_edge(&corners, DVec2::new(point.x.mm(), point.y.mm()))).fold(0.0, f64::max)
 }
 

@@ -236,12 +236,20 @@ fn holes(fitted: &Fitted, figures: Figures) -> Counsel {
             "Lay front on back, top edges together: the holes meet, {} below the top.",
             figures.say(handle.down)
         ),
+        None if fitted.handle.is_some_and(|handle| handle.kind.is_on_gussets()) => {
+            "Lay gusset on gusset, top edges together: the holes meet.".to_owned()
+        }
         None => "Lay front on back, top edges together: the holes meet.".to_owned(),
+    };
+    let wrong = if fitted.handle.is_some_and(|handle| handle.kind.is_on_gussets()) {
+        "The holes of the two gussets do not meet."
+    } else {
+        "The holes of front and back do not meet."
     };
     counsel(
         "A hand punch reaches only so far, and only through paper that lies flat.",
         check,
-        "The holes of front and back do not meet.",
+        wrong,
         "Glue a slip behind the worse one and punch it again through the template; an eyelet covers what is left of the first.",
     )
 }
@@ -257,13 +265,16 @@ fn seam() -> Counsel {
 
 fn handles(fitted: &Fitted, figures: Figures) -> Counsel {
     let check = match fitted.handle {
+        Some(handle) if handle.kind.is_on_gussets() => {
+            format!("It hangs level, {} above the top: lift the bag by it.", figures.say(handle.drop))
+        }
         Some(handle) if handle.drop.is_positive() => {
             format!("Both stand {} above the top: hold a ruler across.", figures.say(handle.drop))
         }
         _ => "Both stand equally high: hold a ruler across.".to_owned(),
     };
     let (wrong, rescue) = match fitted.handle.map(|handle| handle.kind) {
-        Some(HandleKind::HoledRibbon) => (
+        Some(HandleKind::HoledRibbon | HandleKind::GussetRibbon) => (
             "A knot slips through its hole.",
             "Knot once more over the first, or thread a slip of card before it.",
         ),

@@ -105,14 +105,21 @@ fn backing(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
         ];
         return Some(step(Job::Backing, "Ribbon and strip", says));
     }
+    let where_to = if handle.kind.is_on_gussets() { "either gusset" } else { "either face" };
     let flush = if lies_under_hem(brief) {
         "its upper edge along the hem fold, before the hem is turned over it"
     } else {
         "flush with the top"
     };
-    let says = vec![format!(
-        "Behind either face glue a strip of card, {size}, centred, {flush}. Keep the glue away from the holes."
+    let mut says = vec![format!(
+        "Behind {where_to} glue a strip of card, {size}, centred, {flush}. Keep the glue away from the holes."
     )];
+    if handle.kind.is_on_gussets() && brief.gusset_crease != GussetCrease::None {
+        says.insert(
+            0,
+            "Fold each strip down its middle first, so that it folds in with the gusset.".to_owned(),
+        );
+    }
     Some(step(Job::Backing, "Strip behind the holes", says))
 }
 
@@ -173,9 +180,13 @@ fn holes(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
                 "Punch while the gussets are folded out: folded in they lie behind the holes, and would be punched too{far}."
             ));
         }
-        if brief.fittings.backing.kind == BackingKind::Eyelets {
-            says.push("Set an eyelet in every hole, its good side out.".to_owned());
-        }
+    }
+    if let Some(handle) = own.filter(|handle| handle.kind.is_on_gussets()) {
+        says.extend(in_either_gusset(brief, fitted, &handle, figures));
+    }
+    if own.is_some_and(|handle| handle.kind.is_holed()) && brief.fittings.backing.kind == BackingKind::Eyelets
+    {
+        says.push("Set an eyelet in every hole, its good side out.".to_owned());
     }
     if let Some(handle) = own.filter(|handle| handle.kind == HandleKind::HandHole) {
         says.extend(hand_hole(brief, &handle, figures));
@@ -210,6 +221,32 @@ fn holes(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
     }
     let made = step(Job::Holes, "Holes, while it is flat", says);
     Some(Step { caution, ..made })
+}
+
+/// The hole of a single handle, in either gusset.
+fn in_either_gusset(brief: &Brief, fitted: &Fitted, handle: &FittedHandle, figures: Figures) -> Vec<String> {
+    let half = brief.fittings.punch.hole.half();
+    let through = |covers: Length| usize::from(covers > handle.down - half);
+    let strip = fitted.reinforcement.map_or(0, |strip| through(strip.depth));
+    let mat = fitted
+        .mat(MatOn::Gussets)
+        .map_or(0, |mat| usize::from(handle.down + half > brief.finished.height - mat.rise - mat.height));
+    let gussets = if brief.build.has_double_gussets() { "On all four gussets" } else { "On either gusset" };
+    let mut says = vec![format!(
+        "{gussets}, lying flat with the outside up, mark {} below the top edge on the centre line, {} from either corner.",
+        figures.say(handle.down),
+        figures.say(brief.depth().half())
+    )];
+    let count = 1 + through(brief.top.hem()) + strip + mat;
+    says.push(format!(
+        "Punch {} wide from the bag’s outside, through {}.",
+        figures.say(brief.fittings.punch.hole),
+        if count == 1 { "one layer".to_owned() } else { format!("{count} layers") }
+    ));
+    if brief.gusset_crease != GussetCrease::None {
+        says.push("The centre crease runs through the hole: punch with the gusset unfolded.".to_owned());
+    }
+    says
 }
 
 /// How both faces get the same opening, with no crease that the bag does not have.
@@ -280,8 +317,16 @@ fn long_ribbon(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Step {
 }
 
 fn mats(fitted: &Fitted, figures: Figures) -> Option<Step> {
+    let medallion = fitted.medallion.map(|own| {
+        format!(
+            "Glue the medallion, cut round, {} across, on the front, its middle on the centre line and {} above the base line.",
+            figures.say(own.across),
+            figures.say(own.rise)
+        )
+    });
     if fitted.mats.is_empty() {
-        return None;
+        let says = vec![medallion?];
+        return Some(cautioned(SOLVENT, step(Job::Mats, "Medallion, while it is flat", says)));
     }
     let all: Vec<String> = fitted
         .mats
@@ -295,11 +340,12 @@ fn mats(fitted: &Fitted, figures: Figures) -> Option<Step> {
             format!("{} on {on}", figures.by(mat.width, mat.height))
         })
         .collect();
-    let says = vec![format!(
+    let mut says = vec![format!(
         "Glue the mats: {}. Leave {} free all round.",
         list(&all),
         figures.say(fitted.mat_margin)
     )];
+    says.extend(medallion);
     Some(cautioned(SOLVENT, step(Job::Mats, "Mats, while it is flat", says)))
 }
 
@@ -340,6 +386,23 @@ fn carried_by(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Option<
                         figures.say(handle.length)
                     ),
                     stands,
+                ],
+            ),
+        ),
+        HandleKind::GussetRibbon => cautioned(
+            CORDS,
+            step(
+                Job::Handles,
+                "Handle",
+                vec![
+                    format!(
+                        "Put one end of {} of ribbon through the hole of a gusset from outside and knot it {knot} inside, so that the knot is larger than the hole. Bring it up over the mouth and fasten the other end in the other gusset likewise.",
+                        figures.say(handle.length)
+                    ),
+                    format!(
+                        "It stands {} above the top, one handle for the whole bag.",
+                        figures.say(handle.drop)
+                    ),
                 ],
             ),
         ),

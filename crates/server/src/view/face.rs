@@ -63,18 +63,19 @@ impl FaceView {
     pub fn new(brief: &Brief, fitted: &Fitted) -> Self {
         let size = brief.finished;
         let top = size.height;
-        let holes = fitted.holes.iter().map(|hole| {
+        let holes = fitted.holes.iter().filter_map(|hole| {
             let y = match hole.on {
                 On::Faces(down) => top - down,
                 On::Flap(up) => top + up,
+                On::Gussets(_) => return None,
             };
             let centre = Point::new(hole.aside, y);
             let purpose = hole.purpose;
-            HoleMarkView {
+            Some(HoleMarkView {
                 purpose: purpose.into(),
                 at: super::point(centre),
                 half: super::piece::half(hole.shape),
-            }
+            })
         });
         let marks = face_marks(brief, fitted);
         let highest = marks

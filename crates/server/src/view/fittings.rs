@@ -22,6 +22,12 @@ pub struct FittingsView {
     pub figures: Vec<FigureView>,
     /// Where the customary figures come from.
     pub customary: String,
+    /// True if the ends of its handle are knotted.
+    pub knotted: bool,
+    /// True if they go through punched holes, which may have eyelets.
+    pub holed: bool,
+    /// True if its handle has use for a strip of card behind it.
+    pub backed: bool,
     /// The parts list, the pieces left out.
     pub parts: Vec<PartNeededView>,
     /// What the bag itself weighs.
@@ -99,6 +105,9 @@ impl FittingsView {
             face: FaceView::new(brief, &plan.fitted),
             figures: figures(brief, &plan.fitted),
             customary: brief.fittings.handle.kind.customary(brief),
+            knotted: brief.fittings.handle.kind.is_knotted(),
+            holed: brief.fittings.handle.kind.is_holed(),
+            backed: plan.fitted.reach.is_some(),
             parts: parts(brief, &plan.fitted).iter().map(|part| PartNeededView::new(plan, part)).collect(),
             weight: own_weight(brief, &plan.fitted, &plan.net).label(unit),
             limit: format!("about {}", limit.mass.label(unit)),
@@ -168,7 +177,7 @@ impl Figures<'_> {
             HandleKind::HandHole => self.hand_hole(own),
             HandleKind::Strap => self.strap(own),
             HandleKind::LongRibbon => self.stands(own, aside, "Width of the ribbon"),
-            HandleKind::HoledRibbon | HandleKind::GluedRibbon => {
+            HandleKind::HoledRibbon | HandleKind::GluedRibbon | HandleKind::GussetRibbon => {
                 self.ends(own, "Below top", "Width of the ribbon")
             }
             HandleKind::Tube => self.ends(own, "Glued end", "Width of the strip"),
@@ -206,9 +215,10 @@ impl Figures<'_> {
     /// What is glued or holed below the top edge on either side, and how high it stands.
     fn ends(&mut self, own: &FittedHandle, down: &'static str, width: &'static str) {
         let (asked, top) = (self.brief.fittings.handle, self.brief.finished.height);
-        let place = Some((Axis::Up, top - own.down, top, -own.from_centre));
+        let aside = own.across(self.brief).half();
+        let place = Some((Axis::Up, top - own.down, top, -aside));
         self.add("handle.down", down, own.down, place, asked.down.is_some());
-        self.stands(own, own.from_centre, width);
+        self.stands(own, aside, width);
     }
 
     /// How high it stands, drawn so far from the centre line, and how wide it is.
@@ -274,6 +284,11 @@ fn figures(brief: &Brief, fitted: &Fitted) -> Vec<FigureView> {
             None,
             decoration.holds_height.is_some(),
         );
+    }
+    if let Some(own) = fitted.medallion {
+        let is_set = decoration.medallion_across.is_some();
+        let place = Some((Axis::Across, -own.across.half(), own.across.half(), own.rise));
+        figures.add("decoration.medallion_across", "Medallion", own.across, place, is_set);
     }
     let punch = brief.fittings.punch;
     figures.add("punch.hole", "The punch’s hole", punch.hole, None, true);

@@ -13,6 +13,7 @@ use wide_fold_core::figures::Figures;
 use wide_fold_core::folded::motion::legs;
 use wide_fold_core::passes::{Edge, Pass};
 use wide_fold_core::plane::Span;
+use wide_fold_core::steps::laid::{Laid, flaps, laid};
 use wide_fold_core::steps::{Counsel, Spot, Step, steps};
 use wide_fold_core::{Brief, Length, Plan, Unit};
 
@@ -127,6 +128,10 @@ pub struct StepView {
     pub folds: [f64; 2],
     /// The glue areas that are worked on.
     pub glue: Vec<GlueName>,
+    /// What is laid on the pieces.
+    pub laid: Vec<OnPieceView>,
+    /// The base flaps that are closed, each with its place in their order.
+    pub flaps: Vec<FlapView>,
     /// Why it comes at this place in the work.
     pub why: String,
     /// What to look at or measure before going on.
@@ -135,6 +140,28 @@ pub struct StepView {
     pub goes_wrong: String,
     /// What helps then.
     pub rescue: String,
+}
+
+/// Something that is laid on a piece; millimetres in the piece's frame.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct OnPieceView {
+    /// Which of the pieces.
+    pub piece: usize,
+    /// True if it lies on the inside.
+    pub inside: bool,
+    /// Its corners.
+    pub corners: Vec<[f64; 2]>,
+}
+
+/// A base flap; millimetres in the piece's frame.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct FlapView {
+    /// Which of the pieces.
+    pub piece: usize,
+    /// Its middle.
+    pub at: [f64; 2],
+    /// Its place in the order in which they are closed: `3`, or `3 / 1` where one copy is the front and the other the back.
+    pub place: String,
 }
 
 /// A small place of a piece at which a step is done.
@@ -234,14 +261,26 @@ impl StepView {
         let view = |(id, step): (String, &Step)| {
             let folds = [before, reached(step)];
             before = folds[1];
-            Self::new(id, step, folds)
+            Self::new(plan, id, step, folds)
         };
         step_ids(plan).into_iter().zip(&plan.steps).map(view).collect()
     }
 
-    fn new(id: String, step: &Step, folds: [f64; 2]) -> Self {
+    fn new(plan: &Plan, id: String, step: &Step, folds: [f64; 2]) -> Self {
         let Counsel { why, check, wrong, rescue } = step.counsel.clone();
+        let laid = laid(&plan.brief, &plan.fitted, &plan.pieces, step.job).into_iter();
+        let flaps = flaps(&plan.brief, &plan.net, &plan.pieces, step.job).into_iter();
         Self {
+            laid: laid
+                .map(|Laid { piece, inside, corners }| OnPieceView { piece, inside, corners })
+                .collect(),
+            flaps: flaps
+                .map(|flap| FlapView {
+                    piece: flap.piece,
+                    at: super::point(flap.middle),
+                    place: flap.label(),
+                })
+                .collect(),
             folds,
             glue: step.job.glue().iter().map(|role| (*role).into()).collect(),
             why,

@@ -202,6 +202,7 @@ spelled! {
         "mat" Mat: What::Mat,
         "band" Band: What::Band,
         "pocket" Pocket: What::Pocket,
+        "medallion" Medallion: What::Medallion,
         "clip" Clip: What::Clip,
         "magnet" Magnet: What::Magnet,
         "gift" Gift: What::Gift,

@@ -1,22 +1,34 @@
 import { useEffect, useRef, type RefObject } from "react";
 
+/** The parts of a page, and where the focus goes in the one it was in, or in the page if that part is gone too. */
+interface Landing {
+  parts: string;
+  to: (part: HTMLElement | null, page: HTMLElement) => HTMLElement | null;
+}
+
+/** In the panel of the workbench the judgements are what a remedy has changed. */
+const BENCH: Landing = {
+  parts: ".bench-panel, .bench-sheet",
+  to: (part, page) =>
+    part ? (part.querySelector<HTMLElement>(".verdicts") ?? part) : page.querySelector(".bench-panel"),
+};
+
 /**
  * Keeps the focus in the part of the page in which it was when what had it goes away, instead of letting it fall to the page's
  * top. It looks whenever something is taken off the page.
  */
-export function useFocusKept(page: RefObject<HTMLElement | null>) {
+export function useFocusKept(page: RefObject<HTMLElement | null>, landing = BENCH) {
   // What had the focus last, and the part of the page it was in: once it is gone, it can no longer be asked.
   const last = useRef<{ had: Element; part: HTMLElement | null } | null>(null);
   useEffect(() => {
     const note = (event: FocusEvent) => {
       if (event.target instanceof Element) {
-        const part = event.target.closest<HTMLElement>(".bench-panel, .bench-sheet");
-        last.current = { had: event.target, part };
+        last.current = { had: event.target, part: event.target.closest<HTMLElement>(landing.parts) };
       }
     };
     document.addEventListener("focusin", note);
     return () => document.removeEventListener("focusin", note);
-  }, []);
+  }, [landing]);
   useEffect(() => {
     const watched = page.current;
     if (!watched) return;
@@ -24,14 +36,10 @@ export function useFocusKept(page: RefObject<HTMLElement | null>) {
       const lost = document.activeElement === null || document.activeElement === document.body;
       if (!lost || !last.current || last.current.had.isConnected) return;
       const { part } = last.current;
-      // In the panel the judgements are what a remedy has changed.
-      const next = part?.isConnected
-        ? (part.querySelector<HTMLElement>(".verdicts") ?? part)
-        : watched.querySelector<HTMLElement>(".bench-panel");
-      next?.focus({ preventScroll: true });
+      landing.to(part?.isConnected ? part : null, watched)?.focus({ preventScroll: true });
     };
     const observer = new MutationObserver(look);
     observer.observe(watched, { childList: true, subtree: true });
     return () => observer.disconnect();
-  }, [page]);
+  }, [page, landing]);
 }

@@ -1,7 +1,7 @@
 // What is made, of which paper, and whether the shelf has enough of it.
 
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { Button } from "react-bootstrap";
 import { Link } from "react-router";
 import { moreOf, updatePaper, type Run, type RunDraft, type RunLine, type RunNeed } from "../../api/client";
@@ -13,22 +13,31 @@ import { CountField } from "../../drawings/CountField";
 import { Icon } from "../../drawings/Icon";
 import { ToolButton } from "../../drawings/ToolButton";
 import { Figure } from "../../words/Figure";
+import { useFocusKept } from "../bag/useFocusKept";
 import { useTold } from "./Changing";
 
 type Change = (edit: (draft: RunDraft) => RunDraft) => void;
 type Line = NonNullable<RunDraft["lines"]>[number];
+
+/** A line that is taken off takes its button with it: the heading of its part is where one goes on from. */
+const SECTIONS = {
+  parts: "section",
+  to: (part: HTMLElement | null, page: HTMLElement) => (part ?? page).querySelector<HTMLElement>("h2"),
+};
 
 export function Making({ run, asked, change }: { run: Run; asked: RunDraft; change: Change }) {
   const { papers } = usePapers();
   const lines = asked.lines ?? [];
   const bags = lines.reduce((sum, line) => sum + line.copies, 0);
   const told = useTold(run, asked, change);
+  const page = useRef<HTMLDivElement>(null);
+  useFocusKept(page, SECTIONS);
   const edited = (place: number, edit: (line: Line) => Line) => (draft: RunDraft) => ({
     ...draft,
     lines: (draft.lines ?? []).map((line, n) => (n === place ? edit(line) : line)),
   });
   return (
-    <div className="making">
+    <div className="making" ref={page}>
       {told.panel}
       {told.failed && (
         <p className="alarm" role="alert">
@@ -36,7 +45,7 @@ export function Making({ run, asked, change }: { run: Run; asked: RunDraft; chan
         </p>
       )}
       <section aria-label="What is made">
-        <h2>What is made</h2>
+        <h2 tabIndex={-1}>What is made</h2>
         {lines.length === 0 && <p>Nothing yet: choose a bag below, and say how many.</p>}
         <ul className="run-lines">
           {lines.map((line, place) => {
@@ -79,7 +88,7 @@ export function Making({ run, asked, change }: { run: Run; asked: RunDraft; chan
         />
       </section>
       <section aria-label="Paper">
-        <h2>Paper for it</h2>
+        <h2 tabIndex={-1}>Paper for it</h2>
         {run.papers.length === 0 && run.lines.length > 0 && <p>Everything is cut.</p>}
         <ul className="run-needs">
           {run.papers.map((need) => (

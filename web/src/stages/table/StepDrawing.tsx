@@ -23,17 +23,20 @@ export function StepDrawing({ plan, step }: { plan: Plan; step: Step }) {
   const space = useSpace(box);
   const pass = typeof step.pass === "number" ? plan.passes[step.pass] : undefined;
   const feed = typeof step.feed === "number" ? plan.feeds[step.feed] : undefined;
+  const glued = step.scene === "glued" || (step.scene === "bag" && step.glue.length > 0);
   return (
     <div className="step-drawing" ref={box}>
       {space && feed && <InGuide plan={plan} feed={feed} {...space} type={typeFor(space.width)} />}
       {space && pass && <OnBoard plan={plan} pass={pass} {...space} type={typeFor(space.width)} />}
       {space && step.scene === "sheets" && <Sheets plan={plan} {...space} />}
-      {space && step.scene === "flat" && step.spots.length === 0 && <Pieces plan={plan} {...space} />}
+      {space && step.scene === "flat" && step.spots.length === 0 && (
+        <Pieces plan={plan} step={step} {...space} />
+      )}
       {space && step.scene === "flat" && step.spots.length > 0 && (
         <FromCloseBy plan={plan} spots={step.spots} {...space} />
       )}
-      {space && step.scene === "glued" && <Glued plan={plan} step={step} {...space} />}
-      {space && step.scene === "bag" && <Moving key={step.id} plan={plan} step={step} {...space} />}
+      {space && glued && <Glued plan={plan} step={step} {...space} />}
+      {space && step.scene === "bag" && !glued && <Moving key={step.id} plan={plan} step={step} {...space} />}
       {space && step.scene === "finished" && <Standing plan={plan} {...space} />}
     </div>
   );
@@ -68,7 +71,7 @@ function Glued({ plan, step, width, height }: Space & { plan: Plan; step: Step }
     : { width, height: moves ? height / 2 : height };
   return (
     <div className={`step-glued${beside ? " is-beside" : ""}`}>
-      <Pieces plan={plan} {...half} glue={step.glue} />
+      <Pieces plan={plan} step={step} {...half} glue={step.glue} />
       {moves && <Moving key={step.id} plan={plan} step={step} {...half} />}
     </div>
   );
@@ -93,8 +96,8 @@ function Moving({ plan, step, width, height }: Space & { plan: Plan; step: Step 
   );
 }
 
-/** Every piece once, unrolled, with its glue areas if they are what is worked on. */
-function Pieces({ plan, width, height, glue }: Space & { plan: Plan; glue?: string[] }) {
+/** Every piece once, unrolled, with what a step lays on it, and its glue areas if they are what is worked on. */
+function Pieces({ plan, step, width, height, glue }: Space & { plan: Plan; step: Step; glue?: string[] }) {
   const { pieces } = plan;
   const wide = pieces.reduce((sum, piece) => sum + piece.width_mm, 0);
   const tall = Math.max(...pieces.map((piece) => piece.height_mm));
@@ -113,7 +116,31 @@ function Pieces({ plan, width, height, glue }: Space & { plan: Plan; glue?: stri
         return (
           <g key={`${index} ${piece.name}`}>
             <PieceLines piece={piece} place={place} />
+            {step.laid
+              .filter((laid) => laid.piece === index)
+              .map((laid, n) => (
+                <polygon
+                  key={n}
+                  className={`laid${laid.inside ? " is-inside" : ""}`}
+                  points={laid.corners.map(([x = 0, y = 0]) => `${place.x(x)},${place.y(y)}`).join(" ")}
+                />
+              ))}
             {glue && <GlueAreas piece={piece} frame={place} shown read={null} only={glue} />}
+            {step.flaps
+              .filter((flap) => flap.piece === index)
+              .map(({ at: [x = 0, y = 0], place: number }, n) => (
+                <text
+                  key={n}
+                  className="flap-place"
+                  x={place.x(x)}
+                  y={place.y(y)}
+                  textAnchor="middle"
+                  dominantBaseline="central"
+                  fontSize={typeFor(width)}
+                >
+                  {number}
+                </text>
+              ))}
           </g>
         );
       })}

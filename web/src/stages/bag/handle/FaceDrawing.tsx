@@ -185,11 +185,12 @@ function Grips(props: { plan: Plan; place: FacePlace; onFigures: FaceDrawingProp
   const held = useRef<number | null>(null);
   const step = (across ?? down)?.step_mm ?? 1;
   if (!across && !down) return null;
-  const aside = across?.mm ?? 0;
-  // An opening is held at its middle.
-  const height = across?.place?.at_mm ?? face.holes[0]?.at[1] ?? 0;
+  // An opening is held at its middle, a ribbon from gusset to gusset at the two sides of the face.
+  const opening = face.holes.find((hole) => hole.purpose === "hand");
+  const aside = across?.mm ?? (opening ? 0 : Math.abs(down?.place?.at_mm ?? 0));
+  const height = across?.place?.at_mm ?? opening?.at[1] ?? face.height_mm - (down?.mm ?? 0);
   const radius = across ? (face.holes[0]?.half[0] ?? 0) : 0;
-  const ends = across ? [-aside, aside] : [0];
+  const ends = opening ? [0] : [-aside, aside];
 
   // A length is a whole number of nanometres: snapped figures are written out exactly.
   const snapped = (mm: number) => {
@@ -236,7 +237,7 @@ function Grips(props: { plan: Plan; place: FacePlace; onFigures: FaceDrawingProp
           r={Math.max(15, radius * place.scale + 7)}
           role="slider"
           tabIndex={0}
-          aria-label={across ? `Handle, ${x < 0 ? "left" : "right"} side` : "Handle opening"}
+          aria-label={ends.length > 1 ? `Handle, ${x < 0 ? "left" : "right"} side` : "Handle opening"}
           aria-valuenow={Math.round(across ? aside : (down?.mm ?? 0))}
           aria-valuetext={[
             across && `${across.figure} from the centre`,

@@ -9,7 +9,7 @@ import { Handles } from "./Handles";
 import { Trimmings } from "./Trimmings";
 import { withFitting, withFittings } from "./withFitting";
 
-const OWN = ["handle.", "backing.", "closure.", "mat.", "pocket.", "load."];
+const OWN = ["handle.", "backing.", "closure.", "mat.", "pocket.", "medallion.", "load."];
 
 export function HandleStage(props: {
   bag: number;

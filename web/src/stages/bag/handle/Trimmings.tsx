@@ -53,7 +53,7 @@ export function Trimmings(props: TrimmingsProps) {
   return (
     <>
       {kind !== "none" && <HandleFigures {...props} />}
-      {(kind === "holed_ribbon" || kind === "glued_ribbon") && <WhatHolds {...props} />}
+      {plan.fittings.backed && <WhatHolds {...props} />}
       <Looks {...props} />
       <FigureList
         {...props}
@@ -80,12 +80,11 @@ function HandleFigures(props: TrimmingsProps) {
   const { plan, fittings, set } = props;
   const kind = fittings.handle?.kind ?? "none";
   const figures = plan.fittings.figures;
-  const ribbon = kind === "holed_ribbon" || kind === "hangers";
   return (
     <section>
       <h3>The handle’s figures</h3>
       <FigureList {...props} figures={wordsOf(plan, "handle.length", "handle.width", "handle.down")} />
-      {ribbon && (
+      {plan.fittings.knotted && (
         <p>
           Its ends are knotted{" "}
           <Choice
@@ -117,16 +116,16 @@ function HandleFigures(props: TrimmingsProps) {
 
 function WhatHolds(props: TrimmingsProps) {
   const { plan, fittings, set } = props;
-  const kind = fittings.handle?.kind;
+  const { holed } = plan.fittings;
   return (
     <section>
       <h3>What holds it</h3>
       <p>
-        The {kind === "holed_ribbon" ? "holes" : "ends"} have{" "}
+        The {holed ? "holes" : "ends"} have{" "}
         <Choice
           name="What holds the handle"
           value={fittings.backing?.kind ?? "strip"}
-          options={kind === "holed_ribbon" ? BACKINGS : BACKINGS.filter(([value]) => value !== "eyelets")}
+          options={holed ? BACKINGS : BACKINGS.filter(([value]) => value !== "eyelets")}
           onChange={(backing) => set({ backing: { ...fittings.backing, kind: backing } })}
         />
         .
@@ -171,6 +170,7 @@ function Looks({ plan, fittings, set, tagged, onTag }: TrimmingsProps) {
             ["flap", "a mat on the flap"],
             ["band", "a band"],
             ["pocket", "a pocket inside"],
+            ["medallion", "a medallion on the front"],
           ] as const
         ).map(([part, name]) => (
           <Button
