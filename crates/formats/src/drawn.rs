@@ -203,6 +203,8 @@ pub struct Template {
     pub size: Size,
     /// The middle of every hole, and its edge.
     pub holes: Vec<(Point, Path)>,
+    /// What it is as wide as, and the two panels it is laid on, one after the other.
+    pub on: [&'static str; 3],
 }
 
 impl Template {
@@ -210,14 +212,21 @@ impl Template {
     pub fn of(brief: &Brief) -> Option<Self> {
         let fitted = Fitted::of(brief);
         let size = fitted.template?;
-        let holes = on_template(&fitted.holes).into_iter().filter_map(|hole| {
+        let own = on_template(&fitted.holes);
+        let in_gussets = own.iter().any(|hole| matches!(hole.on, On::Gussets(_)));
+        let on = if in_gussets {
+            ["gusset", "one gusset", "the other"]
+        } else {
+            ["face", "the front", "the back"]
+        };
+        let holes = own.into_iter().filter_map(|hole| {
             let (On::Faces(down) | On::Gussets(down)) = hole.on else { return None };
             let centre = Point::new(size.width.half() + hole.aside, size.height - down);
             let (panel, zone) = (Panel::Front, Zone::Body);
             let own = Hole { centre, shape: hole.shape, purpose: hole.purpose, panel, zone };
             Some((centre, Path::of_hole(&own)))
         });
-        Some(Self { size, holes: holes.collect() })
+        Some(Self { size, holes: holes.collect(), on })
     }
 }
 

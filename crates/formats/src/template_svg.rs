@@ -1,4 +1,4 @@
-//! The hole template at 1:1 as SVG: as wide as the face, its upper edge laid on the top edge of the bag, so that both faces are
+//! The hole template at 1:1 as SVG: as wide as the face or gusset, its upper edge laid on the top edge of the bag, so that both are
 //! marked alike.
 
 use crate::drawn::Template;
@@ -18,6 +18,7 @@ const NARROWEST: Length = Length::millimetres(130);
 pub fn template_svg(brief: &Brief, name: &str) -> Option<String> {
     let template = Template::of(brief)?;
     let Size { width, height } = template.size;
+    let [_, first, second] = template.on;
     let page = (width.max(NARROWEST) + MARGIN * 2, height + MARGIN * 2 + WORDS);
     let frame = Frame { left: MARGIN, bottom: MARGIN + height };
     let edge = Rectangle::new()
@@ -72,8 +73,9 @@ pub fn template_svg(brief: &Brief, name: &str) -> Option<String> {
         .add(text(
             0,
             10,
-            "Lay its upper edge on the top edge of the front, then of the back; mark through the crosses."
-                .to_owned(),
+            format!(
+                "Lay its upper edge on the top edge of {first}, then of {second}; mark through the crosses."
+            ),
         ))
         .add(square)
         .add(text(4, 28, format!("This square is {says} each way.")))

@@ -80,7 +80,8 @@ pub(super) fn medallion(brief: &Brief, (wide, up): (Length, Span)) -> Option<Med
     }
     let most = wide.min(up.to - up.from).floor_to(brief.mark());
     let across = asked.medallion_across.unwrap_or(most);
-    (across >= brief.customary(SMALLEST)).then(|| Medallion { across, rise: (up.from + up.to).half() })
+    (across >= brief.customary(SMALLEST))
+        .then(|| Medallion { across, rise: (up.from + up.to).half().floor_to(brief.mark()) })
 }
 
 #[cfg(test)]

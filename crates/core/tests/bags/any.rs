@@ -19,7 +19,7 @@ const SHEETS: [(i64, i64); 8] = [(12, 12), (12, 12), (6, 6), (20, 12), (14, 14),
 pub fn edge_of(number: usize) -> Edge {
     let line = EdgeLine::ALL.get(number % 8).copied().unwrap_or_default();
     let by = if number / 8 % 2 == 1 { EdgeBy::Punched } else { EdgeBy::Drawn };
-    let repeat = Length::eighths(2 + i64::try_from(number / 16).unwrap());
+    let repeat = Length::eighths(2 + (number / 16) as i64);
     Edge { line, by, repeat: Some(repeat), rise: None }
 }
 

@@ -1,4 +1,4 @@
-//! The hole template at 1:1: as wide as the face, its upper edge laid on the top edge of the bag.
+//! The hole template at 1:1: as wide as the face or gusset, its upper edge laid on the top edge of the bag.
 
 use super::PdfFault;
 use super::leaf::{INK, Pen};
@@ -14,7 +14,8 @@ use wide_fold_core::{Brief, Length};
 /// # Errors
 /// [`PdfFault::Nothing`] if it has none.
 pub fn template_pdf(brief: &Brief, name: &str, print: Print) -> Result<Vec<u8>, PdfFault> {
-    let Template { size, holes } = Template::of(brief).ok_or(PdfFault::Nothing)?;
+    let Template { size, holes, on: [panel, first, second] } =
+        Template::of(brief).ok_or(PdfFault::Nothing)?;
     let Size { width, height } = size;
     let at = Point::new;
     let corner = at(Length::ZERO, Length::ZERO);
@@ -30,8 +31,10 @@ pub fn template_pdf(brief: &Brief, name: &str, print: Print) -> Result<Vec<u8>, 
         help.push((at(place.x, place.y - reach), at(place.x, place.y + reach), thin));
     }
     let says = vec![
-        format!("{} wide, as wide as the face.", width.label(brief.unit)),
-        "Lay its upper edge on the top edge of the front, then of the back, and mark through the crosses: so the holes meet.".to_owned(),
+        format!("{} wide, as wide as the {panel}.", width.label(brief.unit)),
+        format!(
+            "Lay its upper edge on the top edge of {first}, then of {second}, and mark through the crosses: so the holes meet."
+        ),
     ];
     let part = wide_fold_core::layout::Part::Small(Small { kind: Extra::Template, size });
     let drawn = vec![Drawn { part, strokes, labels: Vec::new(), up: None }];

@@ -44,7 +44,7 @@ async fn every_kind_is_offered_on_this_bag(service: Service) {
     let brief = bag(json!({ "handle": { "kind": "tube" }, "insert": "double" }));
     let choices = service.post("/api/handles", &brief).await.json();
     let choices = choices.as_array().unwrap();
-    assert_eq!(choices.len(), 8);
+    assert_eq!(choices.len(), 9);
     assert_eq!(choices.iter().filter(|choice| choice["chosen"] == true).count(), 1);
     let strap = choices.iter().find(|choice| choice["kind"] == "strap").unwrap();
     assert_eq!(strap["verdict"]["code"], "handle.strap-hem");

@@ -157,3 +157,45 @@ async fn stages_are_changed_by_their_numbers() {
             .unwrap();
     }
 }
+
+/// A single handle from gusset to gusset, and a medallion on the front: both are drawn on the face and on the pieces, and one step back
+/// takes each of them off again.
+#[tokio::test]
+async fn one_ribbon_carries_the_bag_and_a_medallion_adorns_it() {
+    let house = tea_bowl().await;
+    house.press("One ribbon through the gussets").await;
+    house.reads("A single handle over the mouth").await;
+    house.browser.until("document.querySelectorAll('.grip').length === 2").await.unwrap();
+    // It is held at the two sides of the face, and stands over the whole width of it.
+    let at_sides = "const face = document.querySelector('.face-drawing .paper').getBoundingClientRect();\
+        const grips = [...document.querySelectorAll('.grip')].map((own) => own.getBoundingClientRect());\
+        return grips.every((own) => [face.left, face.right].some((side) => Math.abs(own.x + own.width / 2 - side) < 3))";
+    assert_eq!(house.browser.run(at_sides).await.unwrap(), true);
+    house.press("a medallion on the front").await;
+    house.browser.find(".face-drawing .area.is-medallion").await.unwrap();
+    house.is_sound("a medallion and a single handle").await;
+    house.saved().await;
+    house.press_while_enabled("Undo").await;
+    house.browser.until("!document.querySelector('.face-drawing .area.is-medallion')").await.unwrap();
+    house.saved().await;
+}
+
+/// A hem slit at its corners and cut to scallops is drawn so, as true arcs, whole ones on every panel; straight again, none are left.
+#[tokio::test]
+async fn an_edge_is_drawn_as_it_will_be_cut() {
+    let house = tea_bowl().await;
+    house.click("#stage-size").await;
+    house.choose("Top edge", "hem_out").await;
+    house.choose("Hem at the corners", "slit").await;
+    house.choose("Line of the edge", "scalloped").await;
+    let arcs = "(document.querySelector('.sheet-drawing .paper, .drawing .piece .paper').getAttribute('d').match(/A /g) ?? []).length";
+    house.browser.until(&format!("{arcs} > 3")).await.unwrap();
+    house
+        .retype("//label[text()='Repeat of the edge']/following-sibling::span/input", &text(&["1/2", ENTER]))
+        .await;
+    house.browser.until(&format!("{arcs} > 8")).await.unwrap();
+    house.is_sound("a scalloped hem").await;
+    house.choose("Line of the edge", "straight").await;
+    house.browser.until(&format!("{arcs} === 0")).await.unwrap();
+    house.saved().await;
+}

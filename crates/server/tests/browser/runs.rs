@@ -161,4 +161,18 @@ async fn a_line_that_is_begun_keeps_what_is_cut() {
         .await
         .unwrap();
     house.is_sound("a run as it was").await;
+    // Taken off, it takes its button with it: the focus stays in its part of the page.
+    house
+        .browser
+        .run("document.querySelector('[aria-label=\"Take Bud vase off the run\"]').focus()")
+        .await
+        .unwrap();
+    house.browser.type_keys("\u{e007}").await.unwrap();
+    house.press("Change it so").await;
+    house
+        .browser
+        .until("!document.querySelector('[aria-label=\"Take Bud vase off the run\"]')")
+        .await
+        .unwrap();
+    house.browser.until("document.activeElement?.textContent === 'What is made'").await.unwrap();
 }

@@ -23,18 +23,16 @@ export function StepDrawing({ plan, step }: { plan: Plan; step: Step }) {
   const space = useSpace(box);
   const pass = typeof step.pass === "number" ? plan.passes[step.pass] : undefined;
   const feed = typeof step.feed === "number" ? plan.feeds[step.feed] : undefined;
+  // What is laid on a panel is seen on the whole of it; what is cut or punched, from close by.
+  const close = step.spots.length > 0 && step.laid.length === 0;
   const glued = step.scene === "glued" || (step.scene === "bag" && step.glue.length > 0);
   return (
     <div className="step-drawing" ref={box}>
       {space && feed && <InGuide plan={plan} feed={feed} {...space} type={typeFor(space.width)} />}
       {space && pass && <OnBoard plan={plan} pass={pass} {...space} type={typeFor(space.width)} />}
       {space && step.scene === "sheets" && <Sheets plan={plan} {...space} />}
-      {space && step.scene === "flat" && step.spots.length === 0 && (
-        <Pieces plan={plan} step={step} {...space} />
-      )}
-      {space && step.scene === "flat" && step.spots.length > 0 && (
-        <FromCloseBy plan={plan} spots={step.spots} {...space} />
-      )}
+      {space && step.scene === "flat" && !close && <Pieces plan={plan} step={step} {...space} />}
+      {space && step.scene === "flat" && close && <FromCloseBy plan={plan} spots={step.spots} {...space} />}
       {space && glued && <Glued plan={plan} step={step} {...space} />}
       {space && step.scene === "bag" && !glued && <Moving key={step.id} plan={plan} step={step} {...space} />}
       {space && step.scene === "finished" && <Standing plan={plan} {...space} />}
@@ -105,6 +103,7 @@ function Pieces({ plan, step, width, height, glue }: Space & { plan: Plan; step:
   const lefts = pieces.map((_, index) =>
     pieces.slice(0, index).reduce((sum, piece) => sum + piece.width_mm * scale + GAP, GAP),
   );
+  const both = step.flaps.some((flap) => flap.both);
   return (
     <svg width={width} height={height} role="img" aria-label="The pieces, with what is folded and cut">
       <Hatches />
@@ -144,6 +143,11 @@ function Pieces({ plan, step, width, height, glue }: Space & { plan: Plan; step:
           </g>
         );
       })}
+      {both && (
+        <text className="flap-note" x={GAP} y={height - 6}>
+          the front’s flap / the back’s
+        </text>
+      )}
     </svg>
   );
 }

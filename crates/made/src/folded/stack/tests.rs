@@ -41,6 +41,7 @@ fn strip_of(widths: &[i64], folds: &[Fold]) -> Net {
             at(Length::ZERO, tall),
         ],
         rounds: Vec::new(),
+        shaped: Vec::new(),
         glue: Vec::new(),
         holes: Vec::new(),
         rise: Length::ZERO,
