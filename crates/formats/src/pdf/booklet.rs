@@ -13,7 +13,7 @@ const MARGIN: f64 = 16.0;
 /// The box of a step's picture.
 const PICTURE: [f64; 2] = [86.0, 76.0];
 /// The box of one that shows two things, one under the other: the pieces with their glue, and what the bag is then.
-const TWO: [f64; 2] = [86.0, 116.0];
+const TWO: [f64; 2] = [86.0, 104.0];
 const GAP: f64 = 7.0;
 
 /// The booklet of a bag: a page of what to have ready, then the steps in order.

@@ -150,7 +150,8 @@ impl Ends {
     pub fn new(brief: &Brief, run: &Run) -> Self {
         let is_flare = !brief.build.has_base();
         let hem = if is_flare { Length::ZERO } else { brief.top.hem() };
-        let hem_corner = if run.is_joining_strip() {
+        // An edge in curves is drawn in at its ends anyway, and its repeats go from corner to corner.
+        let hem_corner = if run.is_joining_strip() || brief.shaped_edge().is_some() {
             Length::ZERO
         } else {
             // Never so far that it crosses the centre crease of a gusset at the edge.

@@ -3,7 +3,7 @@
 
 use super::Job;
 use crate::brief::{ClosingOrder, FaceSide};
-use crate::fittings::drawing::{Drawn, Mark, What, face_marks};
+use crate::fittings::drawing::{Drawn, Mark, What, face_marks, handle_marks};
 use crate::fittings::{Fitted, MatOn};
 use crate::net::{Blank, Column, Net, Panel, Zone, centre_line};
 use crate::pieces::Piece;
@@ -77,8 +77,13 @@ pub fn laid(brief: &Brief, fitted: &Fitted, pieces: &[Piece], job: Job) -> Vec<L
     if what.is_empty() {
         return Vec::new();
     }
-    let marks: Vec<Mark> =
-        face_marks(brief, fitted).into_iter().filter(|mark| what.contains(&mark.what)).collect();
+    // A ribbon through holes comes later; one that is glued inside goes in under its strip.
+    let is_laid = |mark: &Mark| what.contains(&mark.what) && (job != Job::Backing || mark.inside);
+    let marks: Vec<Mark> = match (job, fitted.handle) {
+        // The ribbon that keeps the bag shut comes last.
+        (Job::LongRibbon, Some(handle)) => handle_marks(brief, &handle),
+        _ => face_marks(brief, fitted).into_iter().filter(is_laid).collect(),
+    };
     let of = |(piece, own): (usize, &Piece)| {
         let on = on_blank(brief, fitted, &own.blank, job, &marks);
         on.into_iter().map(move |(inside, corners)| Laid { piece, inside, corners }).collect::<Vec<_>>()

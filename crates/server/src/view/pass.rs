@@ -162,8 +162,6 @@ pub struct FlapView {
     pub at: [f64; 2],
     /// Its place in the order in which they are closed: `3`, or `3 / 1` where one copy is the front and the other the back.
     pub place: String,
-    /// True if it has both, the front's and the back's.
-    pub both: bool,
 }
 
 /// A small place of a piece at which a step is done.
@@ -281,7 +279,6 @@ impl StepView {
                     piece: flap.piece,
                     at: super::point(flap.middle),
                     place: flap.label(),
-                    both: flap.places.len() > 1,
                 })
                 .collect(),
             folds,

@@ -31,7 +31,9 @@ export function StepDrawing({ plan, step }: { plan: Plan; step: Step }) {
       {space && feed && <InGuide plan={plan} feed={feed} {...space} type={typeFor(space.width)} />}
       {space && pass && <OnBoard plan={plan} pass={pass} {...space} type={typeFor(space.width)} />}
       {space && step.scene === "sheets" && <Sheets plan={plan} {...space} />}
-      {space && step.scene === "flat" && !close && <Pieces plan={plan} step={step} {...space} />}
+      {space && step.scene === "flat" && !close && (
+        <Pieces plan={plan} step={step} {...space} type={typeFor(space.width)} />
+      )}
       {space && step.scene === "flat" && close && <FromCloseBy plan={plan} spots={step.spots} {...space} />}
       {space && glued && <Glued plan={plan} step={step} {...space} />}
       {space && step.scene === "bag" && !glued && <Moving key={step.id} plan={plan} step={step} {...space} />}
@@ -69,7 +71,7 @@ function Glued({ plan, step, width, height }: Space & { plan: Plan; step: Step }
     : { width, height: moves ? height / 2 : height };
   return (
     <div className={`step-glued${beside ? " is-beside" : ""}`}>
-      <Pieces plan={plan} step={step} {...half} glue={step.glue} />
+      <Pieces plan={plan} step={step} {...half} glue={step.glue} type={typeFor(width)} />
       {moves && <Moving key={step.id} plan={plan} step={step} {...half} />}
     </div>
   );
@@ -95,7 +97,8 @@ function Moving({ plan, step, width, height }: Space & { plan: Plan; step: Step 
 }
 
 /** Every piece once, unrolled, with what a step lays on it, and its glue areas if they are what is worked on. */
-function Pieces({ plan, step, width, height, glue }: Space & { plan: Plan; step: Step; glue?: string[] }) {
+function Pieces(props: Space & { plan: Plan; step: Step; type: number; glue?: string[] }) {
+  const { plan, step, width, height, type, glue } = props;
   const { pieces } = plan;
   const wide = pieces.reduce((sum, piece) => sum + piece.width_mm, 0);
   const tall = Math.max(...pieces.map((piece) => piece.height_mm));
@@ -103,7 +106,6 @@ function Pieces({ plan, step, width, height, glue }: Space & { plan: Plan; step:
   const lefts = pieces.map((_, index) =>
     pieces.slice(0, index).reduce((sum, piece) => sum + piece.width_mm * scale + GAP, GAP),
   );
-  const both = step.flaps.some((flap) => flap.both);
   return (
     <svg width={width} height={height} role="img" aria-label="The pieces, with what is folded and cut">
       <Hatches />
@@ -135,7 +137,7 @@ function Pieces({ plan, step, width, height, glue }: Space & { plan: Plan; step:
                   y={place.y(y)}
                   textAnchor="middle"
                   dominantBaseline="central"
-                  fontSize={typeFor(width)}
+                  fontSize={type}
                 >
                   {number}
                 </text>
@@ -143,11 +145,6 @@ function Pieces({ plan, step, width, height, glue }: Space & { plan: Plan; step:
           </g>
         );
       })}
-      {both && (
-        <text className="flap-note" x={GAP} y={height - 6}>
-          the front’s flap / the back’s
-        </text>
-      )}
     </svg>
   );
 }
