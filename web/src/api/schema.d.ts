@@ -2542,8 +2542,6 @@ export interface components {
         FlapView: {
             /** @description Its middle. */
             at: number[];
-            /** @description True if it has both, the front's and the back's. */
-            both: boolean;
             /** @description Which of the pieces. */
             piece: number;
             /** @description Its place in the order in which they are closed: `3`, or `3 / 1` where one copy is the front and the other the back. */

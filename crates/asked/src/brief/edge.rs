@@ -138,7 +138,7 @@ impl Brief {
     /// assert_eq!((repeats.count, repeats.along.from), (5, Length::eighths(2)));
     /// ```
     pub fn repeats(&self, between: Length) -> Option<Repeats> {
-        let edge = self.shaped_edge()?;
+        let edge = self.shaped_edge().filter(|_| between.is_positive())?;
         let repeat = self.edge_repeat();
         let (count, long) = match (edge.line.nature().repeats, edge.by) {
             (None, _) => (1, between),

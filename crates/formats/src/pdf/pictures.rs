@@ -6,7 +6,7 @@ use super::fonts::Weight;
 use super::leaf::{
     Frame, INK, Mark, PALE, Pen, Segment, Spot, arrow, centred, line, polygon, rectangle, upwards, words,
 };
-use crate::drawn::{Drawn, Path, Tool, extent};
+use crate::drawn::{Drawn, Path, Run, Tool, extent};
 use wide_fold_core::Plan;
 use wide_fold_core::brief::Stop;
 use wide_fold_core::figures::Figures;
@@ -68,6 +68,12 @@ fn worked_on(plan: &Plan, step: &Step, room: Room) -> Vec<Mark> {
                 marks.extend(
                     blank.cuts.iter().map(|cut| line(frame.spot(cut.from), frame.spot(cut.to), heavy)),
                 );
+                let edge = Path::of_edge(blank);
+                let curves = edge.stretches().filter(|(_, run)| matches!(run, Run::Arc { .. }));
+                marks.extend(curves.map(|(from, run)| {
+                    let segments = frame.path(&Path { from, runs: vec![run] });
+                    Mark::Line { segments, pen: Some(heavy), fill: None }
+                }));
             }
             Job::Fold => marks.extend(
                 blank

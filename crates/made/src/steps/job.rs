@@ -1,6 +1,7 @@
 //! What kind of work a step is.
 
 use super::{Scene, Stage};
+use crate::fittings::drawing::What;
 use crate::net::GlueRole;
 use strum::VariantArray;
 
@@ -72,6 +73,8 @@ pub struct Nature {
     pub brings: Brings,
     /// The glue areas that are worked on.
     pub glue: &'static [GlueRole],
+    /// What is laid on faces and gussets.
+    pub lays: &'static [What],
 }
 
 /// How far a kind of work brings a bag on its way from the flat to the finished one.
@@ -89,7 +92,7 @@ pub enum Brings {
 
 impl Nature {
     const fn of(stage: Stage, key: &'static str, scene: Scene) -> Self {
-        Self { stage, key, scene, brings: Brings::Nowhere, glue: &[] }
+        Self { stage, key, scene, brings: Brings::Nowhere, glue: &[], lays: &[] }
     }
 
     const fn bringing(self, brings: Brings) -> Self {
@@ -98,6 +101,10 @@ impl Nature {
 
     const fn gluing(self, glue: &'static [GlueRole]) -> Self {
         Self { glue, ..self }
+    }
+
+    const fn laying(self, lays: &'static [What]) -> Self {
+        Self { lays, ..self }
     }
 }
 
@@ -127,12 +134,14 @@ impl Job {
             ]),
             Self::StripEnds => Nature::of(Stage::Glue, "strip_ends", Scene::Glued).gluing(&[On::Strip]),
             Self::Hem => Nature::of(Stage::Glue, "hem", Scene::Glued).bringing(HemTurned).gluing(&[On::Hem]),
-            Self::Backing => Nature::of(Stage::Glue, "backing", Scene::Flat),
-            Self::Pocket => Nature::of(Stage::Glue, "pocket", Scene::Flat),
-            Self::Mats => Nature::of(Stage::Glue, "mats", Scene::Flat),
+            Self::Backing => {
+                Nature::of(Stage::Glue, "backing", Scene::Flat).laying(&[What::Strip, What::Ribbon])
+            }
+            Self::Pocket => Nature::of(Stage::Glue, "pocket", Scene::Flat).laying(&[What::Pocket]),
+            Self::Mats => Nature::of(Stage::Glue, "mats", Scene::Flat).laying(&[What::Mat, What::Medallion]),
             Self::Holes => Nature::of(Stage::Glue, "holes", Scene::Flat),
             Self::StrapFirst => Nature::of(Stage::Glue, "strap_first", Scene::Flat),
-            Self::LongRibbon => Nature::of(Stage::Glue, "long_ribbon", Scene::Flat),
+            Self::LongRibbon => Nature::of(Stage::Glue, "long_ribbon", Scene::Flat).laying(&[What::Ribbon]),
             Self::Flare => Nature::of(Stage::Glue, "flare", Scene::Glued).bringing(Made).gluing(&[On::Pleat]),
             Self::Seam => Nature::of(Stage::Glue, "seam", Scene::Glued).bringing(TubeClosed).gluing(&[
                 On::Tab,

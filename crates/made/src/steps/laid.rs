@@ -40,40 +40,9 @@ impl Flap {
     }
 }
 
-/// What a job lays on a face: on which it is the front alone, and what of it lies inside.
-fn laid_by(job: Job) -> &'static [What] {
-    match job {
-        Job::Mats => &[What::Mat, What::Medallion],
-        Job::Pocket => &[What::Pocket],
-        Job::Backing => &[What::Strip, What::Ribbon],
-        Job::LongRibbon => &[What::Ribbon],
-        Job::Trim
-        | Job::Guide
-        | Job::Score
-        | Job::Fold
-        | Job::Cut
-        | Job::Join
-        | Job::StripEnds
-        | Job::StrapFirst
-        | Job::Hem
-        | Job::Holes
-        | Job::Flare
-        | Job::Seam
-        | Job::Base
-        | Job::SquashBase
-        | Job::FoldFlat
-        | Job::Insert
-        | Job::Band
-        | Job::Handles
-        | Job::Fill
-        | Job::Flap
-        | Job::Close => &[],
-    }
-}
-
 /// Everything that a job lays on the pieces.
 pub fn laid(brief: &Brief, fitted: &Fitted, pieces: &[Piece], job: Job) -> Vec<Laid> {
-    let what = laid_by(job);
+    let what = job.nature().lays;
     if what.is_empty() {
         return Vec::new();
     }

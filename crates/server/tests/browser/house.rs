@@ -87,7 +87,8 @@ impl House {
     /// The same for a file that is no text.
     pub async fn download_bytes(&self, name: &str) -> Vec<u8> {
         let file = self.browser.downloads().join(name);
-        for _ in 0..200 {
+        // Everything as one file is painted too, and takes its time where nothing is optimised.
+        for _ in 0..600 {
             // An empty file holds its place while it comes.
             if let Some(bytes) = std::fs::read(&file).ok().filter(|bytes| !bytes.is_empty()) {
                 return bytes;
