@@ -1,6 +1,7 @@
 //! The same bag on another sheet: in proportion, every figure on the board's grooves.
 
-use crate::brief::{BaseHabit, Build, Finished, Joins, SMALL_TAB, Stands};
+use crate::brief::{BaseHabit, Build, Edge, EdgeBy, Finished, Joins, SHORTEST_REPEAT, SMALL_TAB, Stands};
+use crate::fittings::medallion::SMALLEST;
 use crate::net::flat_size;
 use crate::{Brief, Length, Sheet};
 
@@ -52,6 +53,12 @@ pub fn on_sheet<'a>(brief: &'a Brief, sheet: &'a Sheet) -> impl Iterator<Item = 
         handle.stands = handle.stands.high().map_or(Stands::Customary, |drop| Stands::High(part(drop)));
         let backing = &mut changed.fittings.backing;
         (backing.length, backing.depth) = (backing.length.map(part), backing.depth.map(part));
+        let medallion = &mut changed.fittings.decoration.medallion_across;
+        *medallion = medallion.map(|across| part(across).max(SMALLEST));
+        // A punch is as it is; what is drawn goes with the bag.
+        if let Edge { by: EdgeBy::Drawn, repeat, rise, .. } = &mut changed.edge {
+            (*repeat, *rise) = (repeat.map(|repeat| part(repeat).max(SHORTEST_REPEAT)), rise.map(part));
+        }
         changed
     };
     let fits = move |changed: &Brief| {

@@ -89,13 +89,14 @@ pub struct Repeats {
 }
 
 impl Brief {
-    /// True if it has a free edge that shows: a hem turned in is hidden, and the hem of a flare runs through its pleats.
+    /// True if it has a free edge that shows and can be cut: a hem turned in is hidden, and what a flare has above its top runs through its
+    /// pleats.
     pub fn has_edge(&self) -> bool {
-        match self.top {
+        let shows = match self.top {
             Top::Raw | Top::HemIn { .. } => false,
-            Top::HemOut { .. } => self.build.has_gussets(),
-            Top::Flap { .. } => true,
-        }
+            Top::HemOut { .. } | Top::Flap { .. } => true,
+        };
+        shows && self.build.has_gussets()
     }
 
     /// The line that the free edge of its hem or closing flap follows, if it shows and is not straight.

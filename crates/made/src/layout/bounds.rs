@@ -47,13 +47,18 @@ const MEASURES: [Measure; 8] = [
 
 /// No way of laying parts on sheets, with or without a trimmer, takes fewer. Every part fits a sheet in each of its lyings.
 pub(super) fn fewest(parts: &[Lyings], counts: &[usize], size: Size) -> u32 {
+    // Every length is measured once, and not once for every pair of measures.
+    let by_all = |length: Length, whole: Length| MEASURES.map(|measure| measure.of(length, whole));
+    let measured = |way: &Size| (by_all(way.width, size.width), by_all(way.height, size.height));
+    let measured: Vec<Vec<_>> = parts.iter().map(|ways| ways.iter().map(measured).collect()).collect();
     let mut most = 0.0_f64;
-    for wide in MEASURES {
-        for tall in MEASURES {
-            let worth = |way: &Size| wide.of(way.width, size.width) * tall.of(way.height, size.height);
+    for wide in 0..MEASURES.len() {
+        for tall in 0..MEASURES.len() {
             // A part that may be turned is worth what it is worth where it is worth least.
-            let least = |ways: &Lyings| ways.iter().map(worth).fold(f64::INFINITY, f64::min);
-            let all: f64 = parts.iter().zip(counts).map(|(ways, count)| least(ways) * *count as f64).sum();
+            let least = |ways: &Vec<([f64; 8], [f64; 8])>| {
+                ways.iter().map(|(own, high)| own[wide] * high[tall]).fold(f64::INFINITY, f64::min)
+            };
+            let all: f64 = measured.iter().zip(counts).map(|(ways, count)| least(ways) * *count as f64).sum();
             most = most.max(all);
         }
     }

@@ -28,6 +28,12 @@ fn fewer(sizes: &[Size], sheet: Size, rows: usize) -> Option<Vec<SheetCut>> {
     {
         return None;
     }
+    // Most are as few as they can be: as much paper as there is, or pieces of which no two lie on one sheet.
+    let area: i128 = sizes.iter().map(|size| size.area()).sum();
+    let alone = sizes.iter().filter(|size| size.width * 2 > sheet.width && size.height * 2 > sheet.height);
+    if area > sheet.area() * (rows as i128 - 1) || alone.count() >= rows {
+        return None;
+    }
     let parts: Vec<Lyings> = sizes.iter().map(|size| vec![*size]).collect();
     let counts = vec![1; sizes.len()];
     let least = bounds::fewest(&parts, &counts, sheet);
