@@ -110,6 +110,23 @@ mod tests {
         Sheet { width: Length::inches(side), height: Length::inches(side), ..Sheet::default() }
     }
 
+    #[test]
+    fn what_is_drawn_goes_with_the_bag_and_a_punch_is_as_it_is() {
+        let mut brief = Brief::new(Length::inches(4), Length::inches(7), Length::inches(2));
+        brief.top = crate::brief::Top::HemOut { depth: Length::INCH };
+        brief.edge =
+            Edge { line: crate::brief::EdgeLine::Scalloped, repeat: Some(Length::INCH), ..Edge::default() };
+        brief.fittings.decoration.medallion_across = Some(Length::inches(2));
+        let small = on_sheet(&brief, &sheet(6)).next().unwrap();
+        let share = |length: Length| {
+            length.scaled(small.finished.width, Length::inches(4)).floor_to(brief.board.groove)
+        };
+        assert_eq!(small.edge.repeat, Some(share(Length::INCH)));
+        assert_eq!(small.fittings.decoration.medallion_across, Some(share(Length::inches(2))));
+        brief.edge.by = EdgeBy::Punched;
+        assert_eq!(on_sheet(&brief, &sheet(6)).next().unwrap().edge.repeat, Some(Length::INCH));
+    }
+
     #[rstest]
     fn it_fits_on_grooves_and_keeps_its_proportions(#[values(6, 10, 12, 18)] side: i64) {
         let brief = Brief::new(Length::inches(4), Length::inches(7), Length::inches(2));
