@@ -39,7 +39,8 @@ export function useFocusKept(page: RefObject<HTMLElement | null>, landing = BENC
       landing.to(part?.isConnected ? part : null, watched)?.focus({ preventScroll: true });
     };
     const observer = new MutationObserver(look);
-    observer.observe(watched, { childList: true, subtree: true });
+    // A dialog stands beside the page, and takes the focus with it when it goes.
+    observer.observe(document.body, { childList: true, subtree: true });
     return () => observer.disconnect();
   }, [page, landing]);
 }
