@@ -52,11 +52,9 @@ pub const CUSTOMARY_SLANT: Length = Length::eighths(2);
 /// What a line of an edge answers.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 pub struct LineNature {
-    /// Its name: `scalloped`.
-    pub name: &'static str,
     /// One of its repeats, and several of them; nothing where a panel has but one.
     pub repeats: Option<(&'static str, &'static str)>,
-    /// The curves of one repeat, each as its share of it and true if it goes outwards.
+    /// The curves of one repeat, all as long as one another: true for one that goes outwards.
     pub curves: &'static [bool],
 }
 
@@ -67,14 +65,10 @@ impl EdgeLine {
     /// What this line answers: the one place in which a new one has to be described.
     pub const fn nature(self) -> LineNature {
         match self {
-            Self::Straight => LineNature { name: "straight", repeats: None, curves: &[] },
-            Self::Rounded => LineNature { name: "rounded", repeats: None, curves: &[true] },
-            Self::Scalloped => {
-                LineNature { name: "scalloped", repeats: Some(("scallop", "scallops")), curves: &[true] }
-            }
-            Self::Waved => {
-                LineNature { name: "waved", repeats: Some(("wave", "waves")), curves: &[true, false] }
-            }
+            Self::Straight => LineNature { repeats: None, curves: &[] },
+            Self::Rounded => LineNature { repeats: None, curves: &[true] },
+            Self::Scalloped => LineNature { repeats: Some(("scallop", "scallops")), curves: &[true] },
+            Self::Waved => LineNature { repeats: Some(("wave", "waves")), curves: &[true, false] },
         }
     }
 }
@@ -124,7 +118,14 @@ impl Brief {
     /// quarter of the panel.
     pub fn hem_slant(&self, panel: Length) -> Length {
         let usual = self.customary(CUSTOMARY_SLANT);
-        usual.min(self.top.hem().half()).min(panel.half().half()).floor_to(Length::from_nm(1_000))
+        self.on_ruler(usual.min(self.top.hem().half()).min(panel.half().half()))
+    }
+
+    /// Down to a mark of the ruler, 1/16 or 1 mm, if it is as long as one.
+    fn on_ruler(&self, length: Length) -> Length {
+        let mark = if self.is_metric() { Length::MM } else { Length::sixty_fourths(4) };
+        let step = if length < mark { Length::from_nm(1_000) } else { mark };
+        length.floor_to(step)
     }
 
     /// The repeats of its edge between two corners that far apart; none where there is no room for one of a punch.
@@ -183,10 +184,7 @@ impl Brief {
             None => depth.half().half(),
             Some(_) => self.edge_repeat().half().half(),
         };
-        // On a mark of the ruler, if it is as deep as one.
-        let mark = if self.is_metric() { Length::MM } else { Length::sixty_fourths(4) };
-        let usual = if quarter < mark { quarter } else { quarter.floor_to(mark) };
-        let rise = edge.rise.unwrap_or(usual).min(depth.half());
+        let rise = edge.rise.unwrap_or(self.on_ruler(quarter)).min(depth.half());
         let reach = Length::from_units(rise.units() / curves);
         // The shortest curve of any panel: of half a gusset, of half a face, stretched to fill it.
         let size = self.finished;
