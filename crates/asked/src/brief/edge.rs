@@ -197,7 +197,7 @@ impl Brief {
             Some(Length::from_units(repeats.along.length().units() / (repeats.count * curves)))
         };
         let shortest = panels.into_iter().filter_map(curve).min().unwrap_or(self.edge_repeat());
-        reach.min(shortest.half()).floor_to(Length::from_nm(1_000)).max(Length::from_nm(1_000))
+        reach.min(shortest.half()).max(Length::from_nm(1_000))
     }
 }
 
