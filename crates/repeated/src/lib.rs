@@ -1,8 +1,9 @@
 //! Many bags: runs by a date, what they take and cost, and the work on them, batched by stage.
 //!
-//! Each module knows only those before it: line · cut_list, fence · work · progress, more, evenings, costs · drift.
+//! Each module knows only those before it: shelf, line · cut_list, fence · work · progress, more, evenings, costs · counted · drift.
 
 pub mod costs;
+pub mod counted;
 pub mod cut_list;
 pub mod drift;
 pub mod evenings;
@@ -10,6 +11,7 @@ pub mod fence;
 pub mod line;
 pub mod more;
 pub mod progress;
+pub mod shelf;
 pub mod work;
 
 // The rooms before this one, under the names they have everywhere.

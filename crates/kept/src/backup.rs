@@ -1,0 +1,237 @@
+//! Everything in one file: written while the service runs, looked into, and put back in place of what is there.
+//!
+//! A backup is a database of its own (SQLite), of one moment. Automatic ones lie in a folder beside the database, named by the
+//! moment; when there are more than are kept, the oldest goes.
+
+use crate::look::PATIENCE;
+use crate::{Connections, Result, Store, StoreError, held, open};
+use jiff::Timestamp;
+use rusqlite::{Connection, OpenFlags, TransactionBehavior};
+use std::path::{Path, PathBuf};
+use std::sync::Arc;
+
+/// Every table, those first on which others rest; and whether it counts revisions.
+const TABLES: [(&str, bool); 11] = [
+    ("bag", true),
+    ("paper", true),
+    ("guide", true),
+    ("setting", false),
+    ("run", true),
+    ("cut", false),
+    ("tick", false),
+    ("run_event", false),
+    ("entry", true),
+    ("picture", false),
+    ("bag_version", false),
+];
+
+/// How the name of an automatic backup ends.
+const ENDING: &str = ".backup.db";
+
+/// What a file holds, what is deleted left out.
+#[derive(Clone, Debug, Default, PartialEq, Eq)]
+pub struct Contents {
+    /// Names of its bags.
+    pub bags: Vec<String>,
+    /// Papers on its shelf.
+    pub papers: usize,
+    /// Guides.
+    pub guides: usize,
+    /// Runs.
+    pub runs: usize,
+    /// Entries of the journal.
+    pub entries: usize,
+    /// When a bag was last changed, as it is kept; nothing if there is none.
+    pub changed: Option<String>,
+}
+
+/// An automatic backup.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct Kept {
+    /// Its file's name.
+    pub name: String,
+    /// How large it is, in bytes.
+    pub bytes: u64,
+    /// When it was made.
+    pub at: Timestamp,
+}
+
+impl Store {
+    /// Writes everything as it is at this moment into a new file.
+    ///
+    /// # Errors
+    /// [`StoreError::Database`] if it cannot be written: there is such a file, or no room.
+    pub fn copy_to(&self, into: &Path) -> Result<()> {
+        // By a connection of its own, so that nobody waits.
+        let own = Connection::open_with_flags(&self.0.path, OpenFlags::SQLITE_OPEN_READ_ONLY)?;
+        own.busy_timeout(PATIENCE)?;
+        own.execute("VACUUM INTO ?1", [into.to_string_lossy()])?;
+        Ok(())
+    }
+
+    /// The folder in which automatic backups lie.
+    pub fn backups(&self) -> PathBuf {
+        let name = self.0.path.file_name().unwrap_or_default().to_string_lossy();
+        self.0.path.with_file_name(format!("{name}.backups"))
+    }
+
+    /// The automatic backups there are, the newest first.
+    pub fn kept_backups(&self) -> Vec<Kept> {
+        let files = std::fs::read_dir(self.backups()).into_iter().flatten().flatten();
+        let kept = |file: std::fs::DirEntry| {
+            let name = file.file_name().into_string().ok()?;
+            let at = moment(&name)?;
+            Some(Kept { name, bytes: file.metadata().ok()?.len(), at })
+        };
+        let mut all: Vec<Kept> = files.filter_map(kept).collect();
+        all.sort_by(|one, other| other.name.cmp(&one.name));
+        all
+    }
+
+    /// Makes a backup beside the database, and takes those away that are more than `keep`. Gives its name.
+    ///
+    /// # Errors
+    /// [`StoreError::NotOurs`] with a sentence if the folder cannot be written to; [`StoreError::Database`] if there is no room.
+    pub fn back_up(&self, keep: usize, now: Timestamp) -> Result<String> {
+        let folder = self.backups();
+        let unwritable = |error: std::io::Error| {
+            StoreError::NotOurs(format!("The folder {} cannot be written to: {error}.", folder.display()))
+        };
+        std::fs::create_dir_all(&folder).map_err(unwritable)?;
+        // Two within one second are told apart.
+        let stamp = now.strftime("%Y-%m-%dT%H-%M-%SZ").to_string();
+        let name = (0..100)
+            .map(|n| if n == 0 { format!("{stamp}{ENDING}") } else { format!("{stamp}.{n:02}{ENDING}") })
+            .find(|name| !folder.join(name).exists())
+            .ok_or_else(|| StoreError::NotOurs("There are a hundred backups of this second.".to_owned()))?;
+        let part = folder.join(format!("{name}.part"));
+        drop(std::fs::remove_file(&part));
+        let written = self.copy_to(&part);
+        if written.is_err() {
+            drop(std::fs::remove_file(&part));
+        }
+        written?;
+        std::fs::rename(&part, folder.join(&name)).map_err(unwritable)?;
+        for old in self.kept_backups().into_iter().skip(keep.max(1)) {
+            drop(std::fs::remove_file(folder.join(old.name)));
+        }
+        Ok(name)
+    }
+
+    /// The file of an automatic backup, if there is one of that name.
+    pub fn backup_named(&self, name: &str) -> Option<PathBuf> {
+        let known = self.kept_backups().into_iter().any(|kept| kept.name == name);
+        known.then(|| self.backups().join(name))
+    }
+
+    /// What is in the database now.
+    ///
+    /// # Errors
+    /// [`StoreError::Database`].
+    pub fn contents(&self) -> Result<Contents> {
+        self.read_now(|connection| Ok(contents(connection)?))
+    }
+
+    /// Puts all that the file `from` holds in place of all that is here, or nothing of it. It has to be of today's shape: see
+    /// [`looked_into`]. Every revision is a new one, so that no window that is still open can save over what came back.
+    ///
+    /// # Errors
+    /// [`StoreError::Database`] if anything cannot be read or written.
+    pub fn restore(&self, from: &Path) -> Result<()> {
+        let Connections { writer, .. } = &*self.0;
+        let mut writer = held(writer);
+        let connection = writer.as_mut().ok_or(StoreError::Stopped)?;
+        connection.execute("ATTACH DATABASE ?1 AS other", [from.to_string_lossy()])?;
+        let done = put_in_place(connection);
+        // What is attached holds a file open, whatever became of it.
+        let detached = connection.execute("DETACH DATABASE other", []);
+        done?;
+        detached?;
+        Ok(())
+    }
+}
+
+fn put_in_place(connection: &mut Connection) -> Result<()> {
+    let transaction = connection.transaction_with_behavior(TransactionBehavior::Immediate)?;
+    let mut highest = Vec::new();
+    for (table, counts) in TABLES {
+        let sql = format!("SELECT coalesce(max(revision), 0) FROM main.{table}");
+        highest.push(if counts { transaction.query_row(&sql, [], |row| row.get(0))? } else { 0_i64 });
+    }
+    for (table, _) in TABLES.iter().rev() {
+        transaction.execute(&format!("DELETE FROM main.{table}"), [])?;
+    }
+    for ((table, _), highest) in TABLES.iter().zip(highest) {
+        // Every row is written once: bags are large.
+        let sql = "SELECT name FROM pragma_table_info(?1)";
+        let names = transaction
+            .prepare(sql)?
+            .query_map([table], |row| row.get(0))?
+            .collect::<rusqlite::Result<Vec<String>>>()?;
+        let counted =
+            |name: &String| if name == "revision" { format!("revision + {highest}") } else { name.clone() };
+        let values: Vec<String> = names.iter().map(counted).collect();
+        let (names, values) = (names.join(", "), values.join(", "));
+        transaction
+            .execute(&format!("INSERT INTO main.{table} ({names}) SELECT {values} FROM other.{table}"), [])?;
+    }
+    // Numbers of what was deleted for good are not given again.
+    transaction.execute("DELETE FROM main.sqlite_sequence", [])?;
+    transaction.execute("INSERT INTO main.sqlite_sequence SELECT * FROM other.sqlite_sequence", [])?;
+    transaction.commit()?;
+    Ok(())
+}
+
+/// Looks into a file that is to be put back, and brings a copy of an older one to today's shape: the file at `path` is changed by
+/// that.
+///
+/// # Errors
+/// [`StoreError::NotOurs`] with a sentence for a file that is another program's, newer, or spoiled.
+pub fn looked_into(path: &Path) -> Result<Contents> {
+    let nothing = std::fs::metadata(path).map_or(0, |file| file.len()) == 0;
+    if nothing {
+        return Err(StoreError::NotOurs("The file is empty.".to_owned()));
+    }
+    let (writer, reader) = open::open(path)?;
+    let found = contents(&reader)?;
+    drop(reader);
+    // The log folded in, so that the one file is all there is.
+    writer.query_row("PRAGMA wal_checkpoint(TRUNCATE)", [], |_| Ok(()))?;
+    writer.pragma_update(None, "journal_mode", "delete")?;
+    Ok(found)
+}
+
+fn contents(connection: &Connection) -> rusqlite::Result<Contents> {
+    let count = |table: &str| -> rusqlite::Result<usize> {
+        let sql = format!("SELECT count(*) FROM {table} WHERE deleted_at IS NULL");
+        connection
+            .query_row(&sql, [], |row| row.get::<_, i64>(0))
+            .map(|count| usize::try_from(count).unwrap_or(0))
+    };
+    let mut bags = connection.prepare("SELECT name FROM bag WHERE deleted_at IS NULL ORDER BY id")?;
+    let bags = bags.query_map([], |row| row.get(0))?.collect::<rusqlite::Result<_>>()?;
+    Ok(Contents {
+        bags,
+        papers: count("paper")?,
+        guides: count("guide")?,
+        runs: count("run")?,
+        entries: count("entry")?,
+        changed: connection.query_row("SELECT max(updated_at) FROM bag", [], |row| row.get(0))?,
+    })
+}
+
+/// When a backup of that name was made; nothing if it is none.
+fn moment(name: &str) -> Option<Timestamp> {
+    let stamp = name.strip_suffix(ENDING)?;
+    // `2026-11-27T15-50-00Z`, and `.01` where it was the second of its second.
+    let (day, time) = stamp.get(..20)?.split_once('T')?;
+    format!("{day}T{}", time.replace('-', ":")).parse().ok()
+}
+
+/// When the database was last written to, by its files.
+pub fn last_written(store: &Store) -> Option<std::time::SystemTime> {
+    let Connections { path, .. } = &*Arc::clone(&store.0);
+    let name = path.file_name()?.to_string_lossy().into_owned();
+    let files = [path.clone(), path.with_file_name(format!("{name}-wal"))];
+    files.iter().filter_map(|file| std::fs::metadata(file).ok()?.modified().ok()).max()
+}

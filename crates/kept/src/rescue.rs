@@ -1,0 +1,54 @@
+//! Saving what can still be read from a file that is spoiled inside, row by row.
+
+use crate::look::look_into;
+use crate::rows::{BAG, CUT, ENTRY, EVENT, GUIDE, PAPER, PICTURE, RUN, SETTING, Saved, TICK, VERSION, rows};
+use crate::{Result, Store, StoreError, bags};
+use rusqlite::params_from_iter;
+use rusqlite::types::Value;
+use std::path::Path;
+
+/// Copies what can be read of the file `from` into a new file.
+///
+/// # Errors
+/// [`StoreError::NotOurs`] if there is a file at `into` already; [`StoreError::Database`] if it cannot be written.
+pub fn rescue(from: &Path, into: &Path) -> Result<Saved> {
+    if into.exists() {
+        return Err(StoreError::NotOurs(
+            "There is a file of that name already: give a new one with --into.".to_owned(),
+        ));
+    }
+    let file = look_into(from)?;
+    let store = Store::open(into)?;
+    let saved = store.write_now(|transaction| {
+        // The sample papers of a new shelf make room for the crafter's own.
+        transaction.execute("DELETE FROM paper", [])?;
+        let put = |(table, _, columns): (&str, &str, &str), rows: Vec<Vec<Value>>| -> Result<usize> {
+            let marks = vec!["?"; columns.split(", ").count()].join(", ");
+            let mut insert = transaction
+                .prepare(&format!("INSERT OR IGNORE INTO {table} ({columns}) VALUES ({marks})"))?;
+            // A row whose cells are no longer what its table holds is left behind.
+            Ok(rows
+                .into_iter()
+                .filter(|row| insert.execute(params_from_iter(row)).is_ok_and(|count| count == 1))
+                .count())
+        };
+        let saved = Saved {
+            bags: put(BAG, rows(&file, BAG))?,
+            papers: put(PAPER, rows(&file, PAPER))?,
+            guides: put(GUIDE, rows(&file, GUIDE))?,
+            cuts: put(CUT, rows(&file, CUT))?,
+            ticks: put(TICK, rows(&file, TICK))?,
+            settings: put(SETTING, rows(&file, SETTING))?,
+            runs: put(RUN, rows(&file, RUN))?,
+            events: put(EVENT, rows(&file, EVENT))?,
+            entries: put(ENTRY, rows(&file, ENTRY))?,
+            pictures: put(PICTURE, rows(&file, PICTURE))?,
+            versions: put(VERSION, rows(&file, VERSION))?,
+        };
+        // The file may be from before.
+        bags::renew(transaction)?;
+        Ok(saved)
+    })?;
+    store.close()?;
+    Ok(saved)
+}

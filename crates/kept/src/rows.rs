@@ -1,0 +1,83 @@
+//! What can still be read of a file that is spoiled inside, row by row.
+
+use crate::look::look_into;
+use rusqlite::Connection;
+use rusqlite::types::Value;
+use std::path::Path;
+
+/// How many rows of each kind.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+pub struct Saved {
+    /// Bags, deleted ones among them.
+    pub bags: usize,
+    /// Papers, those taken off the shelf among them.
+    pub papers: usize,
+    /// Guides, those taken away among them.
+    pub guides: usize,
+    /// Bags whose paper has been taken, counted by bag and paper.
+    pub cuts: usize,
+    /// Steps that are ticked off.
+    pub ticks: usize,
+    /// Settings.
+    pub settings: usize,
+    /// Runs, deleted ones among them.
+    pub runs: usize,
+    /// What was done on runs.
+    pub events: usize,
+    /// Entries of the journal.
+    pub entries: usize,
+    /// Pictures of them.
+    pub pictures: usize,
+    /// Versions of bags.
+    pub versions: usize,
+}
+
+/// Numbers are looked for up to this one if the file cannot say which is the last.
+pub(crate) const LAST_GUESS: i64 = 100_000;
+
+pub(crate) const BAG: (&str, &str, &str) =
+    ("bag", "id", "id, revision, name, brief, created_at, updated_at, deleted_at");
+pub(crate) const PAPER: (&str, &str, &str) = ("paper", "id", "id, revision, paper, deleted_at");
+pub(crate) const GUIDE: (&str, &str, &str) = ("guide", "id", "id, revision, guide, deleted_at");
+pub(crate) const CUT: (&str, &str, &str) = ("cut", "rowid", "bag, paper, sheets, length_nm");
+
+pub(crate) const SETTING: (&str, &str, &str) = ("setting", "rowid", "name, setting");
+pub(crate) const RUN: (&str, &str, &str) = ("run", "id", "id, revision, run, deleted_at");
+pub(crate) const EVENT: (&str, &str, &str) = ("run_event", "id", "id, run, event");
+pub(crate) const ENTRY: (&str, &str, &str) = ("entry", "id", "id, revision, entry, deleted_at");
+pub(crate) const PICTURE: (&str, &str, &str) = ("picture", "entry", "entry, jpeg");
+pub(crate) const VERSION: (&str, &str, &str) = ("bag_version", "rowid", "bag, revision, name, brief, at");
+pub(crate) const TICK: (&str, &str, &str) = ("tick", "rowid", "bag, step");
+
+/// How much of a file can be read.
+pub fn readable(path: &Path) -> Saved {
+    let Ok(file) = look_into(path) else { return Saved::default() };
+    Saved {
+        bags: rows(&file, BAG).len(),
+        papers: rows(&file, PAPER).len(),
+        guides: rows(&file, GUIDE).len(),
+        cuts: rows(&file, CUT).len(),
+        ticks: rows(&file, TICK).len(),
+        settings: rows(&file, SETTING).len(),
+        runs: rows(&file, RUN).len(),
+        events: rows(&file, EVENT).len(),
+        entries: rows(&file, ENTRY).len(),
+        pictures: rows(&file, PICTURE).len(),
+        versions: rows(&file, VERSION).len(),
+    }
+}
+
+/// The rows of a table that can be read, each looked for by its number.
+pub(crate) fn rows(file: &Connection, (table, key, columns): (&str, &str, &str)) -> Vec<Vec<Value>> {
+    let last: i64 = file
+        .query_row(&format!("SELECT max({key}) FROM {table}"), [], |row| row.get::<_, Option<i64>>(0))
+        .map_or(LAST_GUESS, |last| last.unwrap_or(0));
+    let sql = format!("SELECT {columns} FROM {table} WHERE {key} = ?");
+    let Ok(mut one) = file.prepare(&sql) else { return Vec::new() };
+    let width = one.column_count();
+    (1..=last)
+        .filter_map(|number| {
+            one.query_row([number], |row| (0..width).map(|cell| row.get(cell)).collect()).ok()
+        })
+        .collect()
+}

@@ -1,0 +1,67 @@
+//! What the crafter has set for everything, as JSON under a name.
+
+use crate::Result;
+use crate::shape::{Shape, Unreadable};
+use rusqlite::{Connection, OptionalExtension, Transaction, named_params};
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// What is set for everything, each kind under a name of its own.
+pub trait Setting: Shape + Default {
+    /// The name it is kept under.
+    const KEY: &'static str;
+}
+
+/// How many automatic backups are kept.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct KeepText {
+    /// None to 60; no more are made if it is none.
+    #[schema(maximum = 60)]
+    pub keep: u32,
+}
+
+impl Default for KeepText {
+    fn default() -> Self {
+        Self { keep: 7 }
+    }
+}
+
+impl Shape for KeepText {
+    const NAME: &'static str = "number of backups";
+}
+
+impl Setting for KeepText {
+    const KEY: &'static str = "backups";
+}
+
+/// What is set, if anything is.
+///
+/// # Errors
+/// [`crate::StoreError::Database`].
+pub fn find<T: Setting>(connection: &Connection) -> Result<Option<std::result::Result<T, Unreadable>>> {
+    let mut statement = connection.prepare_cached("SELECT setting FROM setting WHERE name = :name")?;
+    let kept: Option<String> =
+        statement.query_row(named_params! { ":name": T::KEY }, |row| row.get(0)).optional()?;
+    Ok(kept.map(|kept| T::from_kept(&kept)))
+}
+
+/// What holds: what is set, and the usual where nothing is, or nothing that can be read.
+///
+/// # Errors
+/// [`crate::StoreError::Database`].
+pub fn holds<T: Setting>(connection: &Connection) -> Result<T> {
+    Ok(find(connection)?.and_then(std::result::Result::ok).unwrap_or_default())
+}
+
+/// Sets it, in place of what was set before.
+///
+/// # Errors
+/// [`crate::StoreError::Database`].
+pub fn set<T: Setting>(transaction: &Transaction<'_>, setting: &T) -> Result<()> {
+    let sql = "INSERT INTO setting (name, setting) VALUES (:name, :setting)
+               ON CONFLICT (name) DO UPDATE SET setting = :setting";
+    let values = named_params! { ":name": T::KEY, ":setting": setting.written()? };
+    transaction.prepare_cached(sql)?.execute(values)?;
+    Ok(())
+}

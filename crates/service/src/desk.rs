@@ -1,0 +1,11 @@
+//! What routes share: addresses read, bags and runs found and worked out, files named.
+
+pub mod address;
+pub mod at_work;
+pub mod backups;
+pub mod bags;
+pub mod clock;
+pub mod files;
+pub mod print;
+pub mod runs;
+pub mod shelf;

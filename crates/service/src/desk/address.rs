@@ -1,0 +1,66 @@
+//! What an address and its headers say: a number, a revision that is expected; and the tag of one that is sent.
+
+use crate::problem::Problem;
+use axum::extract::Path;
+use axum::extract::rejection::PathRejection;
+use axum::http::{HeaderMap, StatusCode, header};
+use headers::{ETag, HeaderMapExt, IfMatch};
+use jiff::Timestamp;
+use wide_fold_kept::thing::{Change, Kept, Kind};
+use wide_fold_kept::{Expected, Store};
+
+/// A number from the address, if it is one.
+pub type Id = Result<Path<i64>, PathRejection>;
+
+/// The number of a bag in an address; one that is none names nothing.
+pub fn bag_number(id: Id) -> Result<i64, Problem> {
+    id.map(|Path(id)| id).map_err(|_| Problem::not_found("bag"))
+}
+
+/// The number of a thing in an address; one that is none names nothing.
+pub fn number(kind: Kind, id: Id) -> Result<i64, Problem> {
+    id.map(|Path(id)| id).map_err(|_| Problem::not_found(kind.name()))
+}
+
+/// What is kept at some revision, as its tag says it.
+pub fn tag(revision: i64) -> Result<ETag, Problem> {
+    format!("\"{revision}\"").parse().map_err(|error| Problem::ours(&error))
+}
+
+/// Which revisions a change is for, told by `If-Match`: none if the header is missing.
+pub fn expected(headers: &HeaderMap) -> Result<Option<Expected>, Problem> {
+    let unread = || {
+        let detail = "If-Match holds no revision, such as \"3\".";
+        Problem::new(StatusCode::BAD_REQUEST, "revision", detail)
+    };
+    // The package takes what is no tag for one that matches nothing.
+    let is_tag = |tag: &str| tag.trim() == "*" || tag.parse::<ETag>().is_ok();
+    let said = headers.get(header::IF_MATCH).map(|said| said.to_str().unwrap_or_default());
+    if said.is_some_and(|said| !said.split(',').map(str::trim).all(is_tag)) {
+        return Err(unread());
+    }
+    let matches: Option<IfMatch> = headers.typed_try_get().map_err(|_| unread())?;
+    Ok(matches.map(|matches| -> Expected {
+        Box::new(move |revision| tag(revision).is_ok_and(|tag| matches.precondition_passes(&tag)))
+    }))
+}
+
+/// The revision a change of a `what` is meant for, which has to be said.
+pub fn required(what: &str, headers: &HeaderMap) -> Result<Expected, Problem> {
+    expected(headers)?.ok_or_else(|| {
+        let detail = format!("Say which revision of the {what} this changes, in If-Match.");
+        Problem::new(StatusCode::PRECONDITION_REQUIRED, "revision", detail)
+    })
+}
+
+/// Changes one, and how it is kept then.
+pub async fn changed(
+    store: &Store,
+    kind: Kind,
+    id: i64,
+    expected: Option<Expected>,
+    change: Change,
+) -> Result<Kept, Problem> {
+    let now = Timestamp::now();
+    Ok(store.write(move |transaction| kind.change(transaction, id, expected.as_ref(), &change, now)).await?)
+}

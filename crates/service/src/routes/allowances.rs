@@ -1,0 +1,101 @@
+//! What new plans take off for the crafter's own hands, as the journal offers it.
+
+use crate::problem::Problem;
+use axum::Json;
+use axum::extract::rejection::{PathRejection, QueryRejection};
+use axum::extract::{Path, Query, State};
+use axum::http::StatusCode;
+use serde::Deserialize;
+use utoipa::IntoParams;
+use wide_fold_answers::journal::{HandView, offered};
+use wide_fold_core::{Length, Unit};
+use wide_fold_formats::UnitText;
+use wide_fold_kept::allowances::{AllowanceId, Allowances};
+use wide_fold_kept::entry::KeptEntry;
+use wide_fold_kept::shape::Shape;
+use wide_fold_kept::thing::Kind;
+use wide_fold_kept::{Store, StoreError, settings};
+
+/// A board.
+#[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+#[serde(deny_unknown_fields)]
+pub struct BoardQuery {
+    /// The distance of its grooves: `1/8 in`.
+    groove: String,
+    /// The unit it is told in; inches if left out.
+    #[serde(default)]
+    unit: UnitText,
+}
+
+/// What new plans take off on a board.
+#[utoipa::path(get, path = "/api/allowances/hand", params(BoardQuery), responses(
+    (status = 200, body = HandView), (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn hand(
+    State(store): State<Store>,
+    query: Result<Query<BoardQuery>, QueryRejection>,
+) -> Result<Json<HandView>, Problem> {
+    let Query(board) = query.map_err(|_| {
+        let detail = "Say how far apart the grooves of the board are, as in groove=1/8 in, and nothing but the unit besides.";
+        Problem::at("groove", detail)
+    })?;
+    let unit = Unit::from(board.unit);
+    let groove =
+        Length::parse(&board.groove, unit).map_err(|error| Problem::at("groove", format!("{error}.")))?;
+    let taken = store.read(settings::holds::<Allowances>).await?;
+    Ok(Json(HandView::new(&taken, groove, unit)))
+}
+
+/// An allowance's id, if the address holds one.
+fn known(id: Result<Path<String>, PathRejection>) -> Result<AllowanceId, Problem> {
+    id.ok().and_then(|Path(id)| id.parse().ok()).ok_or_else(|| Problem::not_found("allowance"))
+}
+
+/// Take what the journal offers into new plans. What it is is worked out from the journal as it stands.
+#[utoipa::path(put, path = "/api/allowances/{id}", params(("id" = String, Path)), responses(
+    (status = 204), (status = 404, body = Problem, content_type = "application/problem+json"),
+    (status = 409, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn take_allowance(
+    State(store): State<Store>,
+    id: Result<Path<String>, PathRejection>,
+) -> Result<StatusCode, Problem> {
+    let id = known(id)?;
+    store
+        .write(move |transaction| {
+            let entries: Vec<KeptEntry> = Kind::Entry
+                .list(transaction)?
+                .iter()
+                .filter_map(|kept| KeptEntry::from_kept(&kept.text).ok())
+                .collect();
+            let taken = offered(&entries, id).ok_or(StoreError::NotSure)?;
+            let mut allowances = settings::holds::<Allowances>(transaction)?;
+            allowances.take(taken);
+            settings::set(transaction, &allowances)
+        })
+        .await?;
+    Ok(StatusCode::NO_CONTENT)
+}
+
+/// Leave an allowance out of new plans; bags that were planned with it keep it.
+#[utoipa::path(delete, path = "/api/allowances/{id}", params(("id" = String, Path)), responses(
+    (status = 204), (status = 404, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn leave_allowance(
+    State(store): State<Store>,
+    id: Result<Path<String>, PathRejection>,
+) -> Result<StatusCode, Problem> {
+    let id = known(id)?;
+    let left = store
+        .write(move |transaction| {
+            let mut allowances = settings::holds::<Allowances>(transaction)?;
+            let left = allowances.leave(id);
+            if left {
+                settings::set(transaction, &allowances)?;
+            }
+            Ok(left)
+        })
+        .await?;
+    if left { Ok(StatusCode::NO_CONTENT) } else { Err(Problem::not_found("allowance")) }
+}

@@ -1,0 +1,183 @@
+//! The journal: bags that were made and measured, their pictures, and what they teach.
+
+use crate::dear::Dear;
+use crate::desk::address::{Id, changed, expected, number, required};
+use crate::desk::clock::today;
+use crate::problem::{Body, FileBody, Problem};
+use axum::Json;
+use axum::extract::State;
+use axum::http::{HeaderMap, StatusCode, header};
+use axum::response::{IntoResponse, Response};
+use image::codecs::jpeg::JpegEncoder;
+use image::{DynamicImage, ImageDecoder, ImageReader, Limits};
+use std::io::Cursor;
+use wide_fold_answers::journal::{EntryKept, JournalView};
+use wide_fold_kept::allowances::Allowances;
+use wide_fold_kept::entry::EntryText;
+use wide_fold_kept::papers::read_paper;
+use wide_fold_kept::shape::Shape;
+use wide_fold_kept::thing::{Change, Kind};
+use wide_fold_kept::{Store, bags, journal, settings, versions};
+
+/// A picture is sent in at most so many bytes, and is at most so wide and high.
+const LARGEST: usize = 12 * 1024 * 1024;
+const WIDEST: u32 = 12_000;
+/// It is kept so large at most.
+const KEPT: u32 = 1_400;
+
+/// Everything that was measured, and what it teaches.
+#[utoipa::path(get, path = "/api/journal", responses((status = 200, body = JournalView)))]
+pub async fn read_journal(State(store): State<Store>) -> Result<Json<JournalView>, Problem> {
+    let view = store
+        .read(|connection| {
+            let allowances = settings::holds::<Allowances>(connection)?;
+            Ok(JournalView::new(&Kind::Entry.list(connection)?, &journal::pictured(connection)?, &allowances))
+        })
+        .await?;
+    Ok(Json(view))
+}
+
+/// An entry as JSON, with what was planned of its bag.
+async fn checked(store: &Store, text: EntryText) -> Result<(String, bags::Bag), Problem> {
+    let (bag, paper) = store
+        .read(move |connection| {
+            let bag = bags::find(connection, text.bag)?;
+            let paper = text.paper.map(|paper| Kind::Paper.find(connection, paper)).transpose()?;
+            Ok(((bag, text), paper))
+        })
+        .await?;
+    let (bag, text) = bag;
+    if bag.deleted {
+        return Err(Problem::not_found("bag"));
+    }
+    let paper = paper.and_then(|kept| read_paper(&kept.text).ok()).map(|paper| paper.name);
+    let made = bag.clone();
+    let entry = tokio::task::spawn_blocking(move || text.read(&bag, paper, today()))
+        .await
+        .map_err(|error| Problem::ours(&error))??;
+    Ok((entry.written()?, made))
+}
+
+/// Put a made bag into the journal.
+#[utoipa::path(post, path = "/api/journal", request_body = EntryText, responses(
+    (status = 201, body = EntryKept),
+    (status = 404, body = Problem, content_type = "application/problem+json"),
+    (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn add_entry(State(store): State<Store>, Body(text): Body<EntryText>) -> Result<Response, Problem> {
+    let (json, made) = checked(&store, text).await?;
+    let added = store
+        .write(move |transaction| {
+            // What was made is a version, to be gone back to.
+            versions::keep(transaction, made.id, &made.version())?;
+            Kind::Entry.add(transaction, &[json])
+        })
+        .await?;
+    let kept = added.first().ok_or_else(|| Problem::not_found("entry"))?;
+    Ok((StatusCode::CREATED, Json(EntryKept { id: kept.id, revision: kept.revision })).into_response())
+}
+
+/// Change an entry. `If-Match` carries the revision it was read at.
+#[utoipa::path(put, path = "/api/journal/{id}", params(("id" = i64, Path), ("If-Match" = String, Header)),
+    request_body = EntryText, responses(
+    (status = 200, body = EntryKept),
+    (status = 404, body = Problem, content_type = "application/problem+json"),
+    (status = 412, body = Problem, content_type = "application/problem+json"),
+    (status = 422, body = Problem, content_type = "application/problem+json"),
+    (status = 428, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn change_entry(
+    State(store): State<Store>,
+    id: Id,
+    headers: HeaderMap,
+    Body(text): Body<EntryText>,
+) -> Result<Json<EntryKept>, Problem> {
+    let (id, expected) = (number(Kind::Entry, id)?, required(Kind::Entry.name(), &headers)?);
+    let change = Change::Content(checked(&store, text).await?.0);
+    let kept = changed(&store, Kind::Entry, id, Some(expected), change).await?;
+    Ok(Json(EntryKept { id: kept.id, revision: kept.revision }))
+}
+
+/// Take an entry out; it can be brought back.
+#[utoipa::path(delete, path = "/api/journal/{id}",
+    params(("id" = i64, Path), ("If-Match" = Option<String>, Header)), responses(
+    (status = 204), (status = 404, body = Problem, content_type = "application/problem+json"),
+    (status = 412, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn take_entry(
+    State(store): State<Store>,
+    id: Id,
+    headers: HeaderMap,
+) -> Result<StatusCode, Problem> {
+    changed(&store, Kind::Entry, number(Kind::Entry, id)?, expected(&headers)?, Change::Delete).await?;
+    Ok(StatusCode::NO_CONTENT)
+}
+
+/// Bring an entry back.
+#[utoipa::path(post, path = "/api/journal/{id}/restore", params(("id" = i64, Path)), responses(
+    (status = 204), (status = 404, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn bring_entry_back(State(store): State<Store>, id: Id) -> Result<StatusCode, Problem> {
+    changed(&store, Kind::Entry, number(Kind::Entry, id)?, None, Change::Restore).await?;
+    Ok(StatusCode::NO_CONTENT)
+}
+
+/// The picture of an entry, as JPEG.
+#[utoipa::path(get, path = "/api/journal/{id}/picture", params(("id" = i64, Path)), responses(
+    (status = 200, description = "The picture.", content_type = "image/jpeg"),
+    (status = 404, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn picture(State(store): State<Store>, id: Id) -> Result<Response, Problem> {
+    let id = number(Kind::Entry, id)?;
+    let jpeg = store.read(move |connection| journal::picture(connection, id)).await?;
+    let jpeg = jpeg.ok_or_else(|| Problem::not_found("picture"))?;
+    Ok(([(header::CONTENT_TYPE, "image/jpeg")], jpeg).into_response())
+}
+
+/// Put a picture to an entry: JPEG, PNG or WebP. It is made anew, upright and no larger than is shown, and nothing else that the
+/// file holds is kept.
+#[utoipa::path(put, path = "/api/journal/{id}/picture", params(("id" = i64, Path)),
+    request_body(content = Vec<u8>, content_type = "application/octet-stream"), responses(
+    (status = 204), (status = 404, body = Problem, content_type = "application/problem+json"),
+    (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn set_picture(
+    State(store): State<Store>,
+    State(dear): State<Dear>,
+    id: Id,
+    FileBody(bytes): FileBody<LARGEST>,
+) -> Result<StatusCode, Problem> {
+    let id = number(Kind::Entry, id)?;
+    let jpeg = dear.run(move |_| anew(&bytes)).await?;
+    store.write(move |transaction| journal::put_picture(transaction, id, Some(&jpeg))).await?;
+    Ok(StatusCode::NO_CONTENT)
+}
+
+/// Take the picture of an entry away.
+#[utoipa::path(delete, path = "/api/journal/{id}/picture", params(("id" = i64, Path)), responses(
+    (status = 204), (status = 404, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn take_picture(State(store): State<Store>, id: Id) -> Result<StatusCode, Problem> {
+    let id = number(Kind::Entry, id)?;
+    store.write(move |transaction| journal::put_picture(transaction, id, None)).await?;
+    Ok(StatusCode::NO_CONTENT)
+}
+
+/// A picture read, turned upright, made no larger than is kept, and written as JPEG.
+fn anew(bytes: &[u8]) -> Result<Vec<u8>, Problem> {
+    let none = |_| Problem::at("picture", "This is no picture that can be read: JPEG, PNG or WebP can.");
+    let mut reader =
+        ImageReader::new(Cursor::new(bytes)).with_guessed_format().map_err(|error| none(error.into()))?;
+    let mut limits = Limits::default();
+    (limits.max_image_width, limits.max_image_height) = (Some(WIDEST), Some(WIDEST));
+    limits.max_alloc = Some(160 * 1024 * 1024);
+    reader.limits(limits);
+    let mut decoder = reader.into_decoder().map_err(none)?;
+    let upright = decoder.orientation().map_err(none)?;
+    let mut image = DynamicImage::from_decoder(decoder).map_err(none)?;
+    image = image.thumbnail(image.width().min(KEPT), image.height().min(KEPT));
+    image.apply_orientation(upright);
+    let mut jpeg = Vec::new();
+    JpegEncoder::new_with_quality(&mut jpeg, 82).encode_image(&image.to_rgb8()).map_err(none)?;
+    Ok(jpeg)
+}

@@ -1,0 +1,206 @@
+//! Safe keeping: everything as one file, a file looked into and put back, and the backups that are made by themselves.
+
+use crate::dear::Dear;
+use crate::desk::at_work::Runs;
+use crate::desk::backups::kept_count;
+use crate::desk::clock::today;
+use crate::desk::files::attached;
+use crate::problem::{Body, FileBody, Problem};
+use axum::Json;
+use axum::extract::{Path, State};
+use axum::http::StatusCode;
+use axum::response::Response;
+use jiff::Timestamp;
+use wide_fold_answers::keeping::{BackupPreview, BackupsView, KeptBackup};
+use wide_fold_kept::backup::{self, Contents};
+use wide_fold_kept::settings::KeepText;
+use wide_fold_kept::{Store, StoreError, settings};
+
+/// A backup is at most so large.
+const LARGEST: usize = 64 * 1024 * 1024;
+
+/// No more automatic backups are kept.
+const MOST: u32 = 60;
+
+/// Everything as one file: a database (SQLite) of this moment.
+#[utoipa::path(get, path = "/api/backup", responses((status = 200, description = "The file, to be saved.")))]
+pub async fn backup(State(store): State<Store>, State(dear): State<Dear>) -> Result<Response, Problem> {
+    let bytes = dear
+        .run(move |_| {
+            let folder = tempfile::tempdir().map_err(|error| Problem::ours(&error))?;
+            let file = folder.path().join("backup.db");
+            store.copy_to(&file)?;
+            std::fs::read(&file).map_err(|error| Problem::ours(&error))
+        })
+        .await?;
+    let name = format!("wide-fold-{}.db", today());
+    attached(bytes, &name, "application/vnd.sqlite3")
+}
+
+/// A file that was sent, in a folder that goes when this does, and what it holds.
+struct Sent {
+    folder: tempfile::TempDir,
+    contents: Contents,
+}
+
+impl Sent {
+    fn new(bytes: &[u8]) -> Result<Self, Problem> {
+        let folder = tempfile::tempdir().map_err(|error| Problem::ours(&error))?;
+        let file = folder.path().join("sent.db");
+        std::fs::write(&file, bytes).map_err(|error| Problem::ours(&error))?;
+        let contents = backup::looked_into(&file).map_err(|error| match error {
+            // Whose file it is, is said of the one that was sent.
+            StoreError::NotOurs(sentence) => {
+                let own = file.display().to_string();
+                Problem::at(
+                    "file",
+                    sentence
+                        .replace(&own, "FILE")
+                        .replace("Give another file with --db.", "Choose another file."),
+                )
+            }
+            StoreError::Database(_) | StoreError::Migration(_) => {
+                Problem::at("file", "This is no backup of Wide Fold that could be read.")
+            }
+            other => other.into(),
+        })?;
+        Ok(Self { folder, contents })
+    }
+
+    fn put_back(&self, store: &Store, runs: &Runs) -> Result<(), Problem> {
+        // Whatever is here now is kept, however few are kept otherwise.
+        let keep = kept_count(store).max(2);
+        store.back_up(usize::try_from(keep).unwrap_or(2), Timestamp::now())?;
+        store.restore(&self.folder.path().join("sent.db"))?;
+        runs.forget();
+        Ok(())
+    }
+}
+
+/// Look into a backup before it is put back.
+#[utoipa::path(post, path = "/api/backup/preview", request_body(content = Vec<u8>, content_type = "application/octet-stream"), responses(
+    (status = 200, body = BackupPreview), (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn preview_backup(
+    State(store): State<Store>,
+    State(dear): State<Dear>,
+    FileBody(bytes): FileBody<LARGEST>,
+) -> Result<Json<BackupPreview>, Problem> {
+    dear.run(move |_| Ok(Json(BackupPreview::new(&Sent::new(&bytes)?.contents, &store.contents()?)))).await
+}
+
+/// Put a backup in place of everything that is here. What is here is backed up first.
+#[utoipa::path(post, path = "/api/backup/restore", request_body(content = Vec<u8>, content_type = "application/octet-stream"), responses(
+    (status = 204), (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn restore_backup(
+    State(store): State<Store>,
+    State(dear): State<Dear>,
+    State(runs): State<Runs>,
+    FileBody(bytes): FileBody<LARGEST>,
+) -> Result<StatusCode, Problem> {
+    dear.run(move |_| {
+        Sent::new(&bytes)?.put_back(&store, &runs)?;
+        Ok(StatusCode::NO_CONTENT)
+    })
+    .await
+}
+
+fn listed(store: &Store) -> BackupsView {
+    let size = |bytes: u64| match bytes / 1024 {
+        kib if kib < 1024 => format!("{kib} KiB"),
+        kib => format!("{}.{} MiB", kib / 1024, kib % 1024 * 10 / 1024),
+    };
+    let kept = store.kept_backups().into_iter();
+    BackupsView {
+        folder: std::path::absolute(store.backups())
+            .unwrap_or_else(|_| store.backups())
+            .display()
+            .to_string(),
+        keep: kept_count(store),
+        kept: kept
+            .map(|kept| KeptBackup { name: kept.name, at: kept.at.to_string(), size: size(kept.bytes) })
+            .collect(),
+    }
+}
+
+async fn apart<T: Send + 'static>(work: impl FnOnce() -> T + Send + 'static) -> Result<T, Problem> {
+    tokio::task::spawn_blocking(work).await.map_err(|error| Problem::ours(&error))
+}
+
+/// The backups that lie beside the database.
+#[utoipa::path(get, path = "/api/backups", responses((status = 200, body = BackupsView)))]
+pub async fn backups(State(store): State<Store>) -> Result<Json<BackupsView>, Problem> {
+    Ok(Json(apart(move || listed(&store)).await?))
+}
+
+/// Say how many automatic backups are kept. Those there are stay until the next one is made.
+#[utoipa::path(put, path = "/api/backups", request_body = KeepText, responses(
+    (status = 200, body = BackupsView), (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn keep_backups(
+    State(store): State<Store>,
+    Body(text): Body<KeepText>,
+) -> Result<Json<BackupsView>, Problem> {
+    if text.keep > MOST {
+        return Err(Problem::at("keep", format!("Up to {MOST} backups can be kept.")));
+    }
+    store.write(move |transaction| settings::set(transaction, &text)).await?;
+    Ok(Json(apart(move || listed(&store)).await?))
+}
+
+/// Make a backup beside the database now.
+#[utoipa::path(post, path = "/api/backups", responses((status = 201, body = BackupsView)))]
+pub async fn back_up(
+    State(store): State<Store>,
+    State(dear): State<Dear>,
+) -> Result<(StatusCode, Json<BackupsView>), Problem> {
+    dear.run(move |_| {
+        let keep = kept_count(&store).max(1);
+        store.back_up(usize::try_from(keep).unwrap_or(1), Timestamp::now())?;
+        Ok((StatusCode::CREATED, Json(listed(&store))))
+    })
+    .await
+}
+
+fn read(store: &Store, name: &str) -> Result<Vec<u8>, Problem> {
+    let file = store.backup_named(name).ok_or_else(|| Problem::not_found("backup"))?;
+    std::fs::read(file).map_err(|error| Problem::ours(&error))
+}
+
+/// Look into a backup that lies beside the database.
+#[utoipa::path(post, path = "/api/backups/{name}/preview", params(("name" = String, Path)), responses(
+    (status = 200, body = BackupPreview),
+    (status = 404, body = Problem, content_type = "application/problem+json"),
+    (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn preview_kept(
+    State(store): State<Store>,
+    State(dear): State<Dear>,
+    Path(name): Path<String>,
+) -> Result<Json<BackupPreview>, Problem> {
+    dear.run(move |_| {
+        let sent = Sent::new(&read(&store, &name)?)?;
+        Ok(Json(BackupPreview::new(&sent.contents, &store.contents()?)))
+    })
+    .await
+}
+
+/// Put a backup that lies beside the database in place of everything that is here. What is here is backed up first.
+#[utoipa::path(post, path = "/api/backups/{name}/restore", params(("name" = String, Path)), responses(
+    (status = 204),
+    (status = 404, body = Problem, content_type = "application/problem+json"),
+    (status = 422, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn restore_kept(
+    State(store): State<Store>,
+    State(dear): State<Dear>,
+    State(runs): State<Runs>,
+    Path(name): Path<String>,
+) -> Result<StatusCode, Problem> {
+    dear.run(move |_| {
+        Sent::new(&read(&store, &name)?)?.put_back(&store, &runs)?;
+        Ok(StatusCode::NO_CONTENT)
+    })
+    .await
+}

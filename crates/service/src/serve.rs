@@ -1,0 +1,132 @@
+//! Listening: a bounded number of connections, each bounded in time, and an end that loses nothing and takes no more than
+//! [`LONGEST_STOP`].
+
+use axum::Router;
+use hyper::server::conn::http1;
+use hyper_util::rt::{TokioIo, TokioTimer};
+use hyper_util::server::graceful::GracefulShutdown;
+use hyper_util::service::TowerToHyperService;
+use rustix::process::{Resource, getrlimit};
+use std::net::SocketAddr;
+use std::pin::pin;
+use std::sync::Arc;
+use std::time::Duration;
+use tokio::net::{TcpListener, TcpStream};
+use tokio::signal::unix::{SignalKind, signal};
+use tokio::sync::Semaphore;
+use tokio_io_timeout::TimeoutStream;
+use wide_fold_kept::Store;
+
+/// A connection that has not sent the head of a request for so long is closed.
+const HEAD: Duration = Duration::from_secs(20);
+
+/// A reader who takes nothing of an answer for so long is given up.
+const UNREAD: Duration = Duration::from_secs(20);
+
+/// No more connections at once, however many files the process may open; others wait their turn.
+const MOST_CONNECTIONS: u64 = 200;
+
+/// Files that are open besides connections: the database, its log, the program's own.
+const OTHER_FILES: u64 = 40;
+
+/// The head of a request is at most this long, in bytes.
+const LONGEST_HEAD: usize = 32 * 1024;
+
+/// How long running requests may go on once the end is asked for.
+const LAST_REQUESTS: Duration = Duration::from_secs(4);
+
+/// The process is gone this long after it was asked to end, whatever still runs.
+pub const LONGEST_STOP: Duration = Duration::from_secs(9);
+
+/// Serves `app` at `addr` until the process is asked to end (SIGINT, SIGTERM or SIGHUP), and closes the store. `ready` is told
+/// the address that was bound.
+///
+/// # Errors
+/// A sentence, if the address cannot be listened on or the store could not be closed.
+pub fn serve(addr: SocketAddr, store: Store, ready: impl FnOnce(SocketAddr)) -> Result<(), String> {
+    let runtime = tokio::runtime::Builder::new_multi_thread()
+        .worker_threads(2)
+        .enable_all()
+        .build()
+        .map_err(|error| format!("the service cannot start: {error}"))?;
+    let app = crate::app(store.clone());
+    let served: Result<(), String> = runtime.block_on(async {
+        let mut ends = [SignalKind::interrupt(), SignalKind::terminate(), SignalKind::hangup()]
+            .map(|kind| signal(kind).map_err(|error| format!("the end cannot be waited for: {error}")))
+            .into_iter()
+            .collect::<Result<Vec<_>, _>>()?;
+        let listener = TcpListener::bind(addr)
+            .await
+            .map_err(|error| format!("{addr} cannot be listened on: {error}"))?;
+        drop(tokio::spawn(crate::desk::backups::by_itself(store.clone())));
+        ready(listener.local_addr().map_err(|error| error.to_string())?);
+        let asked = async {
+            let any = ends.iter_mut().map(|end| Box::pin(end.recv()));
+            futures_util::future::select_all(any).await;
+        };
+        until(asked, listener, app).await;
+        Ok(())
+    });
+    // From here on the end is near, whatever hangs.
+    std::thread::spawn(|| {
+        std::thread::sleep(LONGEST_STOP - LAST_REQUESTS);
+        std::process::exit(1);
+    });
+    runtime.shutdown_background();
+    served?;
+    store.close().map_err(|error| format!("the log could not be folded into the file: {error}"))
+}
+
+/// Answers until `asked` is done, then gives what runs a little time.
+async fn until(asked: impl Future<Output = ()>, listener: TcpListener, app: Router) {
+    let places = Arc::new(Semaphore::new(connections()));
+    let graceful = GracefulShutdown::new();
+    let mut asked = pin!(asked);
+    loop {
+        let next = async {
+            let place = places.clone().acquire_owned().await;
+            (place, listener.accept().await)
+        };
+        let (place, stream) = tokio::select! {
+            next = next => match next {
+                (Ok(place), Ok((stream, _))) => (place, stream),
+                (_, accepted) => {
+                    // Too many open files, or a connection gone before it was taken: others may still come.
+                    tracing::warn!(error = ?accepted.err(), "a connection could not be taken");
+                    tokio::time::sleep(Duration::from_millis(50)).await;
+                    continue;
+                }
+            },
+            () = &mut asked => break,
+        };
+        let connection = graceful.watch(connection(stream, app.clone()));
+        tokio::spawn(async move {
+            // Whoever leaves in the middle has ended his own request.
+            drop(connection.await);
+            drop(place);
+        });
+    }
+    drop(listener);
+    drop(tokio::time::timeout(LAST_REQUESTS, graceful.shutdown()).await);
+}
+
+type Connection =
+    http1::Connection<TokioIo<std::pin::Pin<Box<TimeoutStream<TcpStream>>>>, TowerToHyperService<Router>>;
+
+fn connection(stream: TcpStream, app: Router) -> Connection {
+    drop(stream.set_nodelay(true));
+    let mut stream = TimeoutStream::new(stream);
+    stream.set_write_timeout(Some(UNREAD));
+    http1::Builder::new()
+        .timer(TokioTimer::new())
+        .header_read_timeout(HEAD)
+        .max_buf_size(LONGEST_HEAD)
+        .serve_connection(TokioIo::new(Box::pin(stream)), TowerToHyperService::new(app))
+}
+
+/// How many connections there may be at once: fewer than the files the process may open.
+fn connections() -> usize {
+    let files = getrlimit(Resource::Nofile).current.unwrap_or(u64::MAX);
+    let most = files.saturating_sub(OTHER_FILES).clamp(8, MOST_CONNECTIONS);
+    usize::try_from(most).unwrap_or(8)
+}
