@@ -10,7 +10,7 @@ use wide_fold_core::line::{Line, PartRef};
 use wide_fold_core::paper::Paper;
 use wide_fold_core::progress::{Progress, Spoil};
 use wide_fold_core::work::{Work, work};
-use wide_fold_core::{Brief, Unit};
+use wide_fold_core::{Brief, Sheet, Unit};
 use wide_fold_kept::run::{KeptLine, KeptRun};
 use wide_fold_kept::runs::{Event, Need, TakenOff};
 use wide_fold_kept::shape::{Shape, Unreadable};
@@ -148,16 +148,22 @@ impl Planned {
             |id: i64| self.run.lines.iter().any(|line| line.paper == Some(id) || line.side_paper == Some(id));
         let own = papers.iter().filter(|(id, _)| asked(*id));
         let says = own.map(|(id, paper)| {
-            let sheet = &paper.sheet;
+            // What of a paper has no say in how its sheets are laid out is left out on purpose.
+            let Paper { name: _, kind, sheet, count: _, grain, price: _ } = paper;
+            let Sheet {
+                width,
+                height,
+                directional,
+                turned: _,
+                rolled: _,
+                printed: _,
+                grammage: _,
+                caliper: _,
+                grid: _,
+            } = sheet;
             // Of a roll only as much is told as says whether it will do.
-            let height = if paper.kind == wide_fold_core::paper::Stock::Roll { 0 } else { sheet.height.nm() };
-            format!(
-                "{id}:{:?}:{}:{height}:{}:{:?}",
-                paper.kind,
-                sheet.width.nm(),
-                sheet.directional,
-                paper.grain
-            )
+            let height = if kind.is_roll() { 0 } else { height.nm() };
+            format!("{id}:{kind:?}:{}:{height}:{directional}:{grain:?}", width.nm())
         });
         says.collect::<Vec<_>>().join(" ")
     }

@@ -1,11 +1,25 @@
 //! The lists of a run, to be printed or opened in a spreadsheet.
 
 use crate::run_view::RunView;
+use crate::taking::RunExport;
 use wide_fold_formats::tables::Table;
+
+/// What an export of a run lists; nothing if it is no list.
+pub fn table(export: RunExport, run: &RunView) -> Option<Table> {
+    match export {
+        RunExport::Everything | RunExport::Calendar => None,
+        RunExport::Made => Some(made(run)),
+        RunExport::Paper => Some(paper(run)),
+        RunExport::Cuts => Some(cuts(run)),
+        RunExport::Work => Some(work(run)),
+        RunExport::Evenings => Some(evenings(run)),
+        RunExport::Costs => Some(costs(run)),
+    }
+}
 
 /// All lists of a run, in the order of the work.
 pub fn tables(run: &RunView) -> Vec<Table> {
-    vec![made(run), paper(run), cuts(run), work(run), evenings(run), costs(run)]
+    RunExport::ALL.iter().filter_map(|export| table(*export, run)).collect()
 }
 
 fn made(run: &RunView) -> Table {
@@ -22,7 +36,6 @@ fn made(run: &RunView) -> Table {
     };
     Table {
         name: "What is made",
-        file: "made",
         head: vec!["bag", "size", "how many", "made", "paper", "costs each", "sold at"],
         rows: run.lines.iter().map(row).collect(),
     }
@@ -41,7 +54,6 @@ fn paper(run: &RunView) -> Table {
     });
     Table {
         name: "Paper and what else it takes",
-        file: "paper",
         head: vec!["what", "still to cut", "on the shelf", "held for earlier runs", "to buy", "left over"],
         rows: run.papers.iter().map(row).chain(besides).collect(),
     }
@@ -85,7 +97,6 @@ fn cuts(run: &RunView) -> Table {
     }
     Table {
         name: "Cut list",
-        file: "cuts",
         head: vec![
             "paper",
             "pattern",
@@ -112,12 +123,7 @@ fn work(run: &RunView) -> Table {
             ]
         })
     });
-    Table {
-        name: "Work by stage",
-        file: "work",
-        head: vec!["stage", "what", "bag", "how", "done"],
-        rows: rows.collect(),
-    }
+    Table { name: "Work by stage", head: vec!["stage", "what", "bag", "how", "done"], rows: rows.collect() }
 }
 
 fn evenings(run: &RunView) -> Table {
@@ -129,12 +135,7 @@ fn evenings(run: &RunView) -> Table {
         .late
         .iter()
         .map(|share| vec!["late".to_owned(), share.says.clone(), share.takes.clone()]);
-    Table {
-        name: "Evenings",
-        file: "evenings",
-        head: vec!["day", "what", "takes"],
-        rows: on.chain(late).collect(),
-    }
+    Table { name: "Evenings", head: vec!["day", "what", "takes"], rows: on.chain(late).collect() }
 }
 
 fn costs(run: &RunView) -> Table {
@@ -142,5 +143,5 @@ fn costs(run: &RunView) -> Table {
         run.costs.kinds.iter().map(|kind| vec![kind.name.clone(), kind.amount.clone()]).collect();
     rows.push(vec!["All of it".to_owned(), run.costs.total.clone()]);
     rows.push(vec!["Sold for".to_owned(), run.costs.sold.clone()]);
-    Table { name: "What it costs", file: "costs", head: vec!["what", "amount"], rows }
+    Table { name: "What it costs", head: vec!["what", "amount"], rows }
 }

@@ -8,6 +8,7 @@ mod papers;
 mod summary;
 
 use crate::planned::{KeptLists, Planned};
+use crate::taking::RunFile;
 pub use batches::{BatchedView, FenceView, OnBoardView, TaskView, key, title};
 pub use costs::{KindCost, RunCosts};
 pub use evenings::{EveningView, EveningsRemedy, Pace, PlannedEvenings, ShareView, minutes};
@@ -74,6 +75,8 @@ pub struct RunView {
     pub bags: u32,
     /// What was done last and can be undone.
     pub last: Option<String>,
+    /// What can be taken along of it.
+    pub files: Vec<RunFile>,
 }
 
 /// A line of a run.
@@ -293,6 +296,7 @@ impl RunView {
             evenings: evenings(planned, lists, events, &progress, around),
             costs: RunCosts::new(&costs, sold, &rates, around.costs, paper.1),
             last: events.last().map(|(_, event)| said(event, planned)),
+            files: RunFile::all(id),
             lines,
         }
     }

@@ -5,7 +5,7 @@ use utoipa::ToSchema;
 use wide_fold_core::paper::{Paper, Stock};
 use wide_fold_core::shelf::amount;
 use wide_fold_core::text::printable;
-use wide_fold_core::{Length, Unit};
+use wide_fold_core::{Length, Sheet, Unit};
 use wide_fold_formats::brief_json::SheetText;
 use wide_fold_formats::{PaperText, RowFault};
 use wide_fold_kept::papers::read_paper;
@@ -118,9 +118,22 @@ impl PaperView {
     }
 }
 
-pub(super) fn says(paper: &Paper) -> String {
-    let one = paper.count == 1;
-    let what = match (paper.kind, one) {
+/// What a paper is, in a few words. A property more has to be told here, or left out on purpose.
+pub(crate) fn says(paper: &Paper) -> String {
+    let Paper { name: _, kind, sheet, count, grain: _, price: _ } = paper;
+    let Sheet {
+        width: _,
+        height: _,
+        turned: _,
+        rolled: _,
+        printed: _,
+        directional,
+        grammage,
+        caliper: _,
+        grid: _,
+    } = sheet;
+    let one = *count == 1;
+    let what = match (kind, one) {
         (Stock::Sheets, true) => "sheet",
         (Stock::Sheets, false) => "sheets",
         (Stock::Pad, true) => "sheet in the pad",
@@ -128,19 +141,19 @@ pub(super) fn says(paper: &Paper) -> String {
         (Stock::Roll, true) => "roll",
         (Stock::Roll, false) => "rolls",
     };
-    let mut parts = vec![format!("{} {what}", paper.count)];
-    if paper.kind == Stock::Roll && !paper.is_usable() {
+    let mut parts = vec![format!("{count} {what}")];
+    if kind.is_roll() && !paper.is_usable() {
         parts = vec!["used up".to_owned()];
     }
-    if let Some(grammage) = paper.sheet.grammage {
+    if let Some(grammage) = grammage {
         parts.push(format!("{} g/m²", grammage.0));
     }
-    let thickness = paper.sheet.thickness();
-    if thickness.measured || paper.sheet.grammage.is_some() {
+    let thickness = sheet.thickness();
+    if thickness.measured || grammage.is_some() {
         let about = if thickness.measured { "" } else { "about " };
         parts.push(format!("{about}{:.2} mm thick", thickness.caliper.mm()));
     }
-    parts.push(if paper.sheet.directional { "pattern has an up" } else { "all-over pattern" }.to_owned());
+    parts.push(if *directional { "pattern has an up" } else { "all-over pattern" }.to_owned());
     parts.join(", ")
 }
 

@@ -33,6 +33,16 @@ pub enum Stock {
     Roll,
 }
 
+impl Stock {
+    /// True if its length is what is left of it, and not a count of sheets.
+    pub const fn is_roll(self) -> bool {
+        match self {
+            Self::Roll => true,
+            Self::Sheets | Self::Pad => false,
+        }
+    }
+}
+
 /// Which way the fibres of a sheet run, pattern upright. Folds along the grain crack less.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
 pub enum Grain {
@@ -93,6 +103,18 @@ pub struct Taken {
 }
 
 impl Paper {
+    /// A paper of which nothing is known but that it is there.
+    pub fn plain() -> Self {
+        Self {
+            name: "Paper".to_owned(),
+            kind: Stock::Sheets,
+            sheet: Sheet::default(),
+            count: 0,
+            grain: None,
+            price: None,
+        }
+    }
+
     /// What a bag takes that needs so many sheets as long as `length`: of a roll, that length of it.
     pub fn taken(&self, sheets: u32, length: Length) -> Taken {
         match self.kind {
@@ -177,7 +199,7 @@ impl Paper {
 
     /// True if both are the same stuff, whatever is left of each: what was taken of one can be put to the other.
     pub fn is_like(&self, other: &Self) -> bool {
-        let roll = |paper: &Self| paper.kind == Stock::Roll;
+        let roll = |paper: &Self| paper.kind.is_roll();
         let same_length = roll(self) || self.sheet.height == other.sheet.height;
         roll(self) == roll(other) && self.sheet.width == other.sheet.width && same_length
     }
@@ -197,7 +219,7 @@ impl Paper {
         if !fit_to_print(&self.name) {
             return Err(("name", "The name holds a character that cannot be written.".to_owned()));
         }
-        let is_roll = self.kind == Stock::Roll;
+        let is_roll = self.kind.is_roll();
         for (field, length) in [("width", self.sheet.width), ("height", self.sheet.height)] {
             // Of a roll as little may be left as there is.
             let least = if is_roll && field == "height" { Length::ZERO } else { least };

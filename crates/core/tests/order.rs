@@ -94,18 +94,18 @@ fn firsts(group: TokenStream) -> Vec<String> {
     "shelf", "line", "cut_list", "fence", "work", "progress", "more", "evenings", "costs", "counted", "drift",
 ])]
 #[case("formats", &[
-    "unread", "brief_json", "fold_file", "paper", "shelf_csv", "lists_csv", "drawn", "machine", "machine_dxf", "sheet_svg", "machine_svg",
-    "tables", "pdf", "png", "project", "template_svg", "bundle", "calendar",
+    "fault", "choice", "unread", "stuff", "brief_json", "fold_file", "paper", "shelf_csv", "lists_csv", "drawn", "machine", "machine_dxf", "sheet_svg", "machine_svg",
+    "tables", "pdf", "png", "project", "template_svg", "calendar", "catalogue",
 ])]
 #[case("cutter", &["read", "cut_out", "mat", "faults", "job"])]
 #[case("kept", &[
-    "shape", "versions", "bags", "day", "entry", "settings", "allowances", "costs", "rooms", "run", "look", "rows", "open", "rescue",
+    "shape", "versions", "bags", "day", "entry", "settings", "allowances", "costs", "rooms", "run", "renew", "look", "rows", "open", "rescue",
     "backup", "thing", "papers", "runs", "stock", "cuts", "journal", "ticks",
 ])]
 #[case("answers", &[
     "spelled", "fold", "piece", "verdict", "bag", "build", "cutter", "dimension", "face", "layout", "ways", "fit", "fittings",
-    "from_paper", "shelf", "guide", "handle", "begun", "planned", "run_view", "journal", "keeping", "pass", "plan", "printing",
-    "project", "read", "rehearsal", "rooms", "run", "run_change", "run_tables", "sheet", "table", "taken", "taking", "version",
+    "from_paper", "shelf", "guide", "handle", "begun", "planned", "taking", "run_view", "journal", "keeping", "pass", "plan", "printing",
+    "project", "read", "rehearsal", "rooms", "run", "run_change", "run_tables", "sheet", "table", "taken", "version",
     "working", "yields",
 ])]
 #[case("service", &["problem", "dear", "desk", "demo", "guard", "routes", "web", "serve"])]

@@ -1,29 +1,5 @@
 //! A brief as JSON: lengths are text with a unit, and everything but the finished size has a default.
 
-/// Declares how a choice of the core is spelled in JSON, both ways.
-macro_rules! choice {
-    ($(#[$doc:meta])* $name:ident = $core:ty { $($(#[$vdoc:meta])* $variant:ident = $value:path),+ $(,)? }) => {
-        $(#[$doc])*
-        #[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-        #[serde(rename_all = "snake_case")]
-        #[schema(rename_all = "snake_case")]
-        #[allow(missing_docs)]
-        pub enum $name { $($(#[$vdoc])* $variant),+ }
-
-        impl From<$name> for $core {
-            fn from(text: $name) -> Self {
-                match text { $($name::$variant => $value),+ }
-            }
-        }
-
-        impl From<$core> for $name {
-            fn from(value: $core) -> Self {
-                match value { $($value => Self::$variant),+ }
-            }
-        }
-    };
-}
-
 mod before;
 mod between;
 mod building;
@@ -39,6 +15,9 @@ pub use fittings::*;
 pub use gift::{GiftText, ThingText, TogetherText};
 pub use guide::GuideText;
 
+use crate::choice::choice;
+use crate::fault::FormatFault;
+use crate::stuff::{PatternText, PrintedText, of_paper};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::brief::{
@@ -48,24 +27,7 @@ use wide_fold_core::brief::{
     Place, Places, Run, RunStart, ScoreFace, Stops, Top,
 };
 use wide_fold_core::brief::{Extra, Extras};
-use wide_fold_core::sheet::{Grammage, Printed};
-use wide_fold_core::{Brief, BriefFault, Length, Sheet, Unit};
-
-/// A field that cannot be read or used, and a sentence that says why.
-#[derive(Clone, Debug, PartialEq, Eq, thiserror::Error)]
-#[error("{field}: {sentence}")]
-pub struct FormatFault {
-    /// The field, dotted: `finished.width`.
-    pub field: String,
-    /// A sentence the crafter understands.
-    pub sentence: String,
-}
-
-impl From<BriefFault> for FormatFault {
-    fn from(fault: BriefFault) -> Self {
-        Self { field: fault.field.to_owned(), sentence: fault.sentence }
-    }
-}
+use wide_fold_core::{Brief, Length, Sheet, Unit};
 
 #[allow(clippy::trivially_copy_pass_by_ref)] // As serde asks.
 fn is_not(flag: &bool) -> bool {
@@ -235,40 +197,22 @@ pub struct EdgeText {
     pub rise: Option<String>,
 }
 
-/// A sheet of paper.
-#[derive(Clone, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct SheetText {
-    /// Width, pattern upright.
-    #[schema(example = "12 in")]
-    pub width: String,
-    /// Height, pattern upright.
-    #[schema(example = "12 in")]
-    pub height: String,
-    /// True if the pattern has an up.
-    #[serde(default = "yes")]
-    pub directional: bool,
-    /// Which sides are fit to be seen.
-    #[serde(default)]
-    pub printed: PrintedText,
-    /// True if the sheet is laid a quarter turn round.
-    #[serde(default)]
-    pub turned: bool,
-    /// Weight in g/m², if it is known.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    #[schema(minimum = 10, maximum = 1000)]
-    pub grammage: Option<u32>,
-    /// Thickness, if it has been measured.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    #[schema(example = "0.3 mm")]
-    pub caliper: Option<String>,
-    /// From line to line of a grid printed on the back, if there is one.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    #[schema(example = "1/2 in")]
-    pub grid: Option<String>,
-    /// True for a length cut off a roll.
-    #[serde(default, skip_serializing_if = "is_not")]
-    pub rolled: bool,
+of_paper! {
+    /// A sheet of paper.
+    pub struct SheetText {
+        /// Width, pattern upright.
+        #[schema(example = "12 in")]
+        pub width: String,
+        /// Height, pattern upright.
+        #[schema(example = "12 in")]
+        pub height: String,
+        /// True if the sheet is laid a quarter turn round.
+        #[serde(default)]
+        pub turned: bool,
+        /// True for a length cut off a roll.
+        #[serde(default, skip_serializing_if = "is_not")]
+        pub rolled: bool,
+    }
 }
 
 /// A scoring board.
@@ -300,10 +244,6 @@ pub struct HandText {
     /// The body comes out so much higher; nothing if left out.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub height: Option<String>,
-}
-
-fn yes() -> bool {
-    true
 }
 
 impl Default for SheetText {
@@ -359,11 +299,6 @@ choice! {
 choice! {
     /// The stops of a board.
     StopsText = Stops { Left = Stops::Left, Right = Stops::Right, Both = Stops::Both }
-}
-choice! {
-    /// Which sides of a sheet are fit to be seen.
-    #[derive(Default)]
-    PrintedText = Printed { #[default] One = Printed::One, Both = Printed::Both }
 }
 choice! {
     /// The unit of labels.

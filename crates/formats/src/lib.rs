@@ -1,7 +1,7 @@
 //! What Wide Fold reads and writes: open formats only.
 //!
 //! - [`brief_json`]: a brief as JSON, lengths as text with their unit.
-//! - [`bundle`]: everything of a bag in one ZIP.
+//! - [`catalogue`]: everything of a bag that can be taken along, and all of it in one ZIP.
 //! - [`calendar`]: evenings as iCalendar.
 //! - [`drawn`]: what is drawn of a sheet, before it is written in any format.
 //! - [`fold_file`]: its creases and the folded bag as FOLD.
@@ -17,9 +17,11 @@
 //! - [`unread`]: what is wrong with JSON of the wrong shape, in plain words.
 
 pub mod brief_json;
-pub mod bundle;
 pub mod calendar;
+pub mod catalogue;
+mod choice;
 pub mod drawn;
+pub mod fault;
 pub mod fold_file;
 pub mod lists_csv;
 pub mod machine;
@@ -31,11 +33,13 @@ pub mod png;
 pub mod project;
 pub mod sheet_svg;
 pub mod shelf_csv;
+pub mod stuff;
 pub mod tables;
 pub mod template_svg;
 pub mod unread;
 
-pub use brief_json::{BriefText, FormatFault, GuideText, HandText, UnitText, read_brief};
+pub use brief_json::{BriefText, GuideText, HandText, UnitText, read_brief};
+pub use fault::FormatFault;
 pub use fold_file::{FoldFile, fold_file, read_fold};
 pub use lists_csv::{List, write_list};
 pub use paper::{PaperText, amount};

@@ -3,6 +3,7 @@
 //! `{ "format": "wide-fold-project", "version": 1, "bags": [{ "name", "brief" }], "papers": […], "guides": […] }`. A reader refuses a version it does
 //! not know, and a file with one fault as a whole.
 
+use crate::brief_json::renewed;
 use crate::{BriefText, FormatFault, GuideText, PaperText, unread};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -13,7 +14,7 @@ use wide_fold_core::{Brief, Guide, Unit};
 /// What a project file calls itself.
 pub const FORMAT: &str = "wide-fold-project";
 /// The version that is written, and the only one there is.
-pub const VERSION: u32 = 1;
+pub const VERSION: u32 = 2;
 /// The most bags in a file.
 pub const MOST_BAGS: usize = 5000;
 /// The most papers in a file.
@@ -97,7 +98,21 @@ fn fault(field: &str, sentence: impl Into<String>) -> FormatFault {
     FormatFault { field: field.to_owned(), sentence: sentence.into() }
 }
 
-/// Reads a project file.
+/// A file of an older version in today's spelling. What is of no spelling is left as it is, for the reader to find.
+fn in_todays(text: &str) -> String {
+    let Ok(mut file) = serde_json::from_str::<serde_json::Value>(text) else { return text.to_owned() };
+    file["version"] = VERSION.into();
+    for bag in file.get_mut("bags").and_then(serde_json::Value::as_array_mut).into_iter().flatten() {
+        if let Some(brief) = bag.get_mut("brief")
+            && let Some(now) = renewed(brief)
+        {
+            *brief = now;
+        }
+    }
+    file.to_string()
+}
+
+/// Reads a project file, of this version or an older one.
 ///
 /// # Errors
 /// What is wrong with it, and where: `bags[2].brief.finished.width`. Nothing of a file with a fault is read.
@@ -118,8 +133,11 @@ pub fn read_project(text: &str) -> Result<Project, FormatFault> {
     if head.format.as_ref().and_then(serde_json::Value::as_str) != Some(FORMAT) {
         return Err(fault("format", "This is no project file of Wide Fold: it does not say that it is one."));
     }
+    let mut older = None;
     match head.version.as_ref().and_then(serde_json::Value::as_u64) {
         Some(version) if version == u64::from(VERSION) => {}
+        // The first version spelled bags otherwise.
+        Some(version) if (1..u64::from(VERSION)).contains(&version) => older = Some(in_todays(text)),
         Some(version) if version > u64::from(VERSION) => {
             return Err(fault(
                 "version",
@@ -135,6 +153,7 @@ pub fn read_project(text: &str) -> Result<Project, FormatFault> {
             ));
         }
     }
+    let text = older.as_deref().unwrap_or(text);
     let mut reader = serde_json::Deserializer::from_str(text);
     let read: ProjectText = serde_path_to_error::deserialize(&mut reader).map_err(|error| {
         let path = error.path().to_string();

@@ -1,25 +1,69 @@
 //! The shelf as CSV (RFC 4180): one paper a row, the columns named in the first.
 
-use crate::FormatFault;
+use crate::fault::FormatFault;
 use crate::paper::PaperText;
+use serde::Serialize;
 use wide_fold_core::paper::Paper;
 use wide_fold_core::text::quoted;
 
+/// What stands in the cells of a column.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+enum Cell {
+    /// Any text, or a figure in words; true where something has to stand.
+    Text(bool),
+    /// A whole number.
+    Count,
+    /// One of a few words, in small letters.
+    Word(&'static str),
+}
+
+/// A paper as a row: every column by its name, what stands in it, and the cell itself. The one list of columns; a field more of
+/// [`PaperText`] stops the compiler here.
+fn row_of(paper: PaperText) -> [(&'static str, Cell, Option<String>); 12] {
+    let PaperText {
+        name,
+        kind,
+        width,
+        height,
+        count,
+        grain,
+        price,
+        pattern,
+        printed,
+        weight,
+        thickness,
+        grid,
+    } = paper;
+    [
+        ("name", Cell::Text(true), Some(name)),
+        ("kind", Cell::Word("sheets, pad or roll"), word(&kind)),
+        ("width", Cell::Text(true), Some(width)),
+        ("height", Cell::Text(true), Some(height)),
+        ("count", Cell::Count, Some(count.to_string())),
+        ("weight", Cell::Text(false), weight),
+        ("thickness", Cell::Text(false), thickness),
+        ("printed", Cell::Word("one or both"), word(&printed)),
+        ("pattern", Cell::Word("up or all_over"), word(&pattern)),
+        ("grid", Cell::Text(false), grid),
+        ("grain", Cell::Word("upright or sideways"), grain.as_ref().and_then(word)),
+        ("price", Cell::Text(false), price),
+    ]
+}
+
+/// A choice as it is spelled.
+fn word(choice: &impl Serialize) -> Option<String> {
+    serde_json::to_value(choice).ok()?.as_str().map(str::to_owned)
+}
+
 /// The columns, in the order they are written; they may come in any other.
-pub const COLUMNS: [&str; 12] = [
-    "name",
-    "kind",
-    "width",
-    "height",
-    "count",
-    "weight",
-    "thickness",
-    "printed",
-    "pattern",
-    "grid",
-    "grain",
-    "price",
-];
+fn columns() -> [(&'static str, Cell); 12] {
+    row_of(PaperText::from(&Paper::plain())).map(|(name, cell, _)| (name, cell))
+}
+
+/// Their names, as they are told to whoever has named another.
+fn all_names() -> String {
+    columns().map(|(name, _)| name).join(", ")
+}
 
 /// What was read from a file.
 #[derive(Clone, Debug, Default, PartialEq, Eq)]
@@ -48,14 +92,10 @@ pub struct RowFault {
 pub fn write_shelf<'a>(papers: impl IntoIterator<Item = &'a Paper>) -> Result<String, FormatFault> {
     let fault = |error: String| FormatFault { field: String::new(), sentence: error };
     let mut writer = csv::Writer::from_writer(Vec::new());
-    writer.write_record(COLUMNS).map_err(|error| fault(error.to_string()))?;
+    writer.write_record(columns().map(|(name, _)| name)).map_err(|error| fault(error.to_string()))?;
     for paper in papers {
-        let json = serde_json::to_value(PaperText::from(paper)).map_err(|error| fault(error.to_string()))?;
-        let row = COLUMNS.map(|column| match &json[column] {
-            serde_json::Value::Null => String::new(),
-            serde_json::Value::String(text) => escaped(text.clone()),
-            other => other.to_string(),
-        });
+        let cells = row_of(PaperText::from(paper));
+        let row = cells.map(|(_, _, cell)| cell.map(escaped).unwrap_or_default());
         writer.write_record(&row).map_err(|error| fault(error.to_string()))?;
     }
     Ok(marked(&writer.into_inner().map_err(|error| fault(error.to_string()))?))
@@ -139,8 +179,7 @@ pub fn read_shelf(text: &str) -> ShelfRead {
         }
     }
     if headers.is_none() {
-        let sentence =
-            format!("The file is empty. Its first line names the columns: {}.", COLUMNS.join(", "));
+        let sentence = format!("The file is empty. Its first line names the columns: {}.", all_names());
         read.faults.push(fault(1, "", sentence));
     }
     read
@@ -164,9 +203,8 @@ fn named(row: &csv::StringRecord) -> Result<Vec<String>, (String, String)> {
         return Err((String::new(), sentence.to_owned()));
     }
     for (place, name) in names.iter().enumerate() {
-        if !COLUMNS.contains(&name.as_str()) {
-            let sentence =
-                format!("There is no column {}; the columns are {}.", quoted(name), COLUMNS.join(", "));
+        if !columns().iter().any(|(column, _)| column == name) {
+            let sentence = format!("There is no column {}; the columns are {}.", quoted(name), all_names());
             return Err((name.clone(), sentence));
         }
         if names[..place].contains(name) {
@@ -189,20 +227,20 @@ fn paper(headers: &[String], row: &csv::StringRecord) -> Result<Paper, FormatFau
         return Err(FormatFault { field: String::new(), sentence });
     }
     let mut json = serde_json::Map::new();
-    // An empty cell is as good as none, save where something has to stand.
-    let needed = |header: &str| matches!(header, "name" | "width" | "height");
-    for (header, cell) in headers.iter().zip(row).filter(|(header, cell)| !cell.is_empty() || needed(header))
-    {
+    for (header, cell) in headers.iter().zip(row) {
+        let Some((_, kind)) = columns().into_iter().find(|(name, _)| name == header) else { continue };
+        // An empty cell is as good as none, save where something has to stand.
+        if cell.is_empty() && kind != Cell::Text(true) {
+            continue;
+        }
         let cell = unescaped(cell);
-        let value = match (header.as_str(), cell.parse::<u32>()) {
-            ("count", Ok(count)) => count.into(),
-            ("count", Err(_)) => {
-                let sentence = format!("{} is no number of sheets.", quoted(cell));
-                return Err(FormatFault { field: header.clone(), sentence });
-            }
-            // Other figures are read as text; the words of a list in small letters.
-            ("kind" | "printed" | "pattern" | "grain", _) => cell.to_lowercase().replace(' ', "_").into(),
-            _ => cell.into(),
+        let value = match kind {
+            Cell::Count => cell.parse::<u32>().map(Into::into).map_err(|_| FormatFault {
+                field: header.clone(),
+                sentence: format!("{} is no number of sheets.", quoted(cell)),
+            })?,
+            Cell::Word(_) => cell.to_lowercase().replace(' ', "_").into(),
+            Cell::Text(_) => cell.into(),
         };
         json.insert(header.clone(), value);
     }
@@ -216,16 +254,14 @@ fn paper(headers: &[String], row: &csv::StringRecord) -> Result<Paper, FormatFau
 
 /// Why a cell that holds one of a few words cannot be read, or which column is missing.
 fn unread(headers: &[String], row: &csv::StringRecord, field: &str) -> String {
-    let words = match field {
-        "kind" => "sheets, pad or roll",
-        "printed" => "one or both",
-        "pattern" => "up or all_over",
-        "grain" => "upright or sideways",
-        _ => {
-            let missing =
-                ["name", "width", "height"].into_iter().find(|name| !headers.iter().any(|own| own == name));
-            return match missing {
-                Some(name) => format!("There is no column {}, and every paper has one.", quoted(name)),
+    let words = match columns().into_iter().find(|(name, _)| *name == field) {
+        Some((_, Cell::Word(words))) => words,
+        Some((_, Cell::Text(_) | Cell::Count)) | None => {
+            let is_missing = |(name, cell): &(&str, Cell)| {
+                *cell == Cell::Text(true) && !headers.iter().any(|own| own == name)
+            };
+            return match columns().into_iter().find(is_missing) {
+                Some((name, _)) => format!("There is no column {}, and every paper has one.", quoted(name)),
                 None => "This line cannot be read.".to_owned(),
             };
         }

@@ -7,8 +7,6 @@ use crate::shelf_csv::{escaped, marked};
 pub struct Table {
     /// What it is: `Cut list`.
     pub name: &'static str,
-    /// What it is called as a file: `cuts`.
-    pub file: &'static str,
     /// What stands in its columns.
     pub head: Vec<&'static str>,
     /// Rows of as many cells.

@@ -2,7 +2,8 @@
 
 use wide_fold_core::text::quoted;
 
-/// For a window that still writes bags as they were written before every build had fields of its own.
+/// For a window that still writes bags as they were written before every build had fields of its own, or sheets before they were
+/// spelled as papers on the shelf are.
 const OLD_WINDOW: &str = "This window is older than the program and writes bags in a way that has gone. Reload it: everything that was saved is there.";
 
 /// A sentence for serde's message: `Width is missing.`, `“sideways” is not known here; it can be left or right.`
@@ -12,7 +13,11 @@ pub fn sentence(message: &str) -> String {
         return format!("{} is missing.", quoted(name.trim_matches('`')));
     }
     if let Some(rest) = message.strip_prefix("unknown field ") {
-        return format!("There is no {} here.", quoted(first_name(rest).trim_matches('`')));
+        let name = first_name(rest).trim_matches('`');
+        return match name {
+            "directional" | "grammage" | "caliper" => OLD_WINDOW.to_owned(),
+            _ => format!("There is no {} here.", quoted(name)),
+        };
     }
     if let Some(rest) = message.strip_prefix("unknown variant ") {
         let name = first_name(rest);

@@ -161,6 +161,24 @@ proptest! {
     }
 }
 
+/// A brief whose sheets are spelled as they were before papers were spelled once.
+fn sheets_before(now: &Value) -> Value {
+    let mut brief = now.clone();
+    for name in ["sheet", "side_sheet"] {
+        let Some(sheet) = brief.get_mut(name).and_then(Value::as_object_mut) else { continue };
+        let up = sheet.remove("pattern").unwrap() == "up";
+        sheet.insert("directional".to_owned(), up.into());
+        if let Some(weight) = sheet.remove("weight") {
+            let figure: u32 = weight.as_str().unwrap().trim_end_matches(" g/m²").parse().unwrap();
+            sheet.insert("grammage".to_owned(), figure.into());
+        }
+        if let Some(thickness) = sheet.remove("thickness") {
+            sheet.insert("caliper".to_owned(), thickness);
+        }
+    }
+    brief
+}
+
 /// A brief in the spelling before: one flat list of what all builds together may need, as the program wrote it then.
 fn flat(now: &Value) -> Value {
     let mut fields = now.as_object().unwrap().clone();
@@ -197,11 +215,13 @@ proptest! {
     #[test]
     fn any_brief_of_the_spelling_before_is_renewed(brief in any_build()) {
         let now = serde_json::to_value(BriefText::from(&brief)).unwrap();
-        let before = flat(&now);
-        prop_assert!(read_brief(&before).is_err(), "{before}");
-        let today = renewed(&before).unwrap();
-        prop_assert_eq!(read_brief(&today).unwrap(), brief);
-        prop_assert_eq!(renewed(&today), None);
+        // The first spelling, the second, and one of neither alone.
+        for before in [flat(&sheets_before(&now)), sheets_before(&now), flat(&now)] {
+            prop_assert!(read_brief(&before).is_err(), "{before}");
+            let today = renewed(&before).unwrap();
+            prop_assert_eq!(read_brief(&today).unwrap(), brief.clone());
+            prop_assert_eq!(renewed(&today), None);
+        }
         prop_assert_eq!(renewed(&now), None);
     }
 }

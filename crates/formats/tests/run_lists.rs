@@ -67,7 +67,7 @@ proptest! {
 
     #[test]
     fn a_list_is_read_back_and_no_cell_is_a_formula(rows in prop::collection::vec(prop::collection::vec(words(), 3), 0..12)) {
-        let table = Table { name: "Cut list", file: "cuts", head: vec!["paper", "pattern", "set to"], rows };
+        let table = Table { name: "Cut list", head: vec!["paper", "pattern", "set to"], rows };
         let text = write_table(&table);
         let mut reader = csv::Reader::from_reader(text.as_bytes());
         let head: Vec<String> = reader.headers().unwrap().iter().map(str::to_owned).collect();
@@ -82,7 +82,7 @@ proptest! {
 
     #[test]
     fn every_word_is_printed(rows in prop::collection::vec(prop::collection::vec("[a-zA-Z]{1,14}( [a-zA-Z]{1,14}){0,12}", 4), 1..40)) {
-        let table = Table { name: "Work by stage", file: "work", head: vec!["stage", "what", "bag", "how"], rows };
+        let table = Table { name: "Work by stage", head: vec!["stage", "what", "bag", "how"], rows };
         let bytes = lists_pdf("Kiln opening", "Done by 2026-12-05.", std::slice::from_ref(&table), true).unwrap();
         let document = lopdf::Document::load_mem(&bytes).unwrap();
         let pages: Vec<u32> = document.get_pages().into_keys().collect();

@@ -10,7 +10,7 @@ use std::io::Read;
 use wide_fold_core::brief::{Across, Build, GussetCrease};
 use wide_fold_core::net::Fold;
 use wide_fold_core::{Brief, Guide, Length, Plan};
-use wide_fold_formats::bundle::{everything, zipped};
+use wide_fold_formats::catalogue::{How, everything, zipped};
 use wide_fold_formats::{FoldFile, List, fold_file, read_fold, write_list};
 
 /// The bag as a pair in a guide of its own figures.
@@ -172,7 +172,7 @@ proptest! {
             prop_assert_eq!(&row[..2], &[piece.name.clone(), piece.count.to_string()]);
             prop_assert_eq!(row[4].parse::<f64>().unwrap(), piece.width.mm());
         }
-        let files = everything(&plan, "Bud vase").unwrap();
+        let files = everything(&plan, "Bud vase", &How::customary(plan.brief.unit)).unwrap();
         let bytes = zipped("bag", &files).unwrap();
         prop_assert_eq!(&bytes, &zipped("bag", &files).unwrap(), "the same files are the same bytes");
         let mut archive = zip::ZipArchive::new(std::io::Cursor::new(bytes)).unwrap();

@@ -35,8 +35,8 @@ pub struct Bag {
 impl Shape for BriefText {
     const NAME: &'static str = "bag";
 
-    /// The first had every build's figures in one row.
-    const VERSION: u32 = 2;
+    /// The first had every build's figures in one row; the second spelled sheets otherwise than papers on the shelf.
+    const VERSION: u32 = 3;
 
     fn renewed(before: &Value) -> Option<Value> {
         renewed(before)
@@ -159,24 +159,6 @@ pub fn all(connection: &Connection) -> Result<Vec<Bag>> {
 pub fn count(connection: &Connection) -> Result<u32> {
     let sql = "SELECT count(*) FROM bag WHERE deleted_at IS NULL";
     Ok(connection.prepare_cached(sql)?.query_row([], |row| row.get(0))?)
-}
-
-/// Writes every brief of the spelling before in today's. A bag stays at its revision: nobody has changed it. What is no brief
-/// of either spelling is left as it is.
-///
-/// # Errors
-/// [`rusqlite::Error`].
-pub fn renew(transaction: &Transaction<'_>) -> rusqlite::Result<()> {
-    let mut all = transaction.prepare("SELECT id, brief FROM bag")?;
-    let mut write = transaction.prepare("UPDATE bag SET brief = ?2 WHERE id = ?1")?;
-    let rows = all.query_map([], |row| Ok((row.get::<_, i64>(0)?, row.get::<_, String>(1)?)))?;
-    for (id, brief) in rows.collect::<rusqlite::Result<Vec<_>>>()? {
-        let renewed = serde_json::from_str(&brief).ok().and_then(|brief| renewed(&brief));
-        if let Some(renewed) = renewed {
-            write.execute((id, renewed.to_string()))?;
-        }
-    }
-    Ok(())
 }
 
 /// Keeps what the list shows of bags that are still at the revision it was made of.

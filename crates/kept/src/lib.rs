@@ -20,6 +20,7 @@ pub mod journal;
 mod look;
 mod open;
 pub mod papers;
+mod renew;
 pub mod rescue;
 pub mod rooms;
 mod rows;

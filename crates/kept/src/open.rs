@@ -1,8 +1,9 @@
 //! Opening the one file: whose it is, whether it is whole, and bringing its tables up to date.
 
 use crate::look::{PATIENCE, look_into};
+use crate::renew::renew;
 use crate::rows::readable;
-use crate::{Result, StoreError, bags};
+use crate::{Result, StoreError};
 use rusqlite::{Connection, OpenFlags, Transaction};
 use rusqlite_migration::{M, Migrations};
 use std::fs::{File, TryLockError};
@@ -10,7 +11,7 @@ use std::path::Path;
 use std::time::{Duration, Instant};
 
 /// How many changes the tables have been through.
-const VERSIONS: i64 = 12;
+const VERSIONS: i64 = 13;
 
 fn migrations() -> Migrations<'static> {
     Migrations::new(vec![
@@ -20,13 +21,15 @@ fn migrations() -> Migrations<'static> {
         M::up(include_str!("../migrations/004_cuts_of_two_papers.sql")),
         M::up(include_str!("../migrations/005_kept_whole.sql")),
         // Every build says only what belongs to it.
-        M::up_with_hook("", |transaction: &Transaction<'_>| Ok(bags::renew(transaction)?)),
+        M::up_with_hook("", |transaction: &Transaction<'_>| Ok(renew(transaction)?)),
         M::up(include_str!("../migrations/007_ticks.sql")),
         M::up(include_str!("../migrations/008_guides.sql")),
         M::up(include_str!("../migrations/009_settings.sql")),
         M::up(include_str!("../migrations/010_runs.sql")),
         M::up(include_str!("../migrations/011_journal.sql")),
         M::up(include_str!("../migrations/012_versions.sql")),
+        // A sheet is spelled as papers on the shelf are.
+        M::up_with_hook("", |transaction: &Transaction<'_>| Ok(renew(transaction)?)),
     ])
 }
 

@@ -1,8 +1,9 @@
 //! Saving what can still be read from a file that is spoiled inside, row by row.
 
 use crate::look::look_into;
+use crate::renew::renew;
 use crate::rows::{BAG, CUT, ENTRY, EVENT, GUIDE, PAPER, PICTURE, RUN, SETTING, Saved, TICK, VERSION, rows};
-use crate::{Result, Store, StoreError, bags};
+use crate::{Result, Store, StoreError};
 use rusqlite::params_from_iter;
 use rusqlite::types::Value;
 use std::path::Path;
@@ -46,7 +47,7 @@ pub fn rescue(from: &Path, into: &Path) -> Result<Saved> {
             versions: put(VERSION, rows(&file, VERSION))?,
         };
         // The file may be from before.
-        bags::renew(transaction)?;
+        renew(transaction)?;
         Ok(saved)
     })?;
     store.close()?;

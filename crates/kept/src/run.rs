@@ -2,6 +2,7 @@
 
 use crate::shape::Shape;
 use serde::{Deserialize, Serialize};
+use serde_json::Value;
 use utoipa::ToSchema;
 use wide_fold_formats::BriefText;
 
@@ -66,6 +67,24 @@ pub struct KeptLine {
 impl Shape for KeptRun {
     const NAME: &'static str = "run";
 
-    /// The first had no list of lines that are gone.
-    const VERSION: u32 = 2;
+    /// The first had no list of lines that are gone; the second had bags of an older spelling.
+    const VERSION: u32 = 3;
+
+    fn renewed(before: &Value) -> Option<Value> {
+        let mut run = before.clone();
+        let mut any = false;
+        for lines in ["lines", "gone"] {
+            for line in run.get_mut(lines).and_then(Value::as_array_mut).into_iter().flatten() {
+                for brief in ["drafted", "brief"] {
+                    if let Some(brief) = line.get_mut(brief)
+                        && let Some(now) = BriefText::renewed(brief)
+                    {
+                        *brief = now;
+                        any = true;
+                    }
+                }
+            }
+        }
+        any.then_some(run)
+    }
 }

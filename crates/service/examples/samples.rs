@@ -7,7 +7,7 @@ use utoipa::{PartialSchema, ToSchema};
 use wide_fold::demo;
 use wide_fold_core::{Brief, Plan};
 use wide_fold_formats::BriefText;
-use wide_fold_formats::bundle::everything;
+use wide_fold_formats::catalogue::{File, How, Media, exports};
 use wide_fold_formats::project::ProjectText;
 
 /// The bags that samples are kept of.
@@ -20,10 +20,11 @@ fn main() -> Result<(), Box<dyn Error>> {
         let plan = Plan::new(&Brief::try_from(&text)?)?;
         let own = folder.join("samples").join(name.to_lowercase().replace(' ', "-"));
         std::fs::create_dir_all(&own)?;
-        // Pictures are left out: a pixel more or less is another file.
-        let files = everything(&plan, name)?.into_iter().filter(|(file, _)| !file.ends_with(".png"));
-        for (file, bytes) in files {
-            std::fs::write(own.join(file), bytes)?;
+        let how = How::customary(plan.brief.unit);
+        // Pictures are left out: a pixel more or less is another file. So is what only holds the others.
+        let is_kept = |file: &File| !matches!(file.export.nature().media, Media::Png | Media::Zip);
+        for file in exports(&plan).into_iter().filter(is_kept) {
+            std::fs::write(own.join(file.file(&plan)), file.write(&plan, name, &how)?)?;
         }
     }
     let schema = serde_json::to_string_pretty(&project_schema()?)?;

@@ -52,8 +52,6 @@ pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
         .routes(routes!(bags::restore))
         .routes(routes!(versions::list_versions))
         .routes(routes!(versions::restore_version))
-        .routes(routes!(bags::sheet))
-        .routes(routes!(bags::template))
         .routes(routes!(bags::kept_text))
         .routes(routes!(table::ticks, table::untick))
         .routes(routes!(table::tick))

@@ -110,7 +110,7 @@ export const rehearsal = (brief: Brief) => answer(client.POST("/api/rehearsal", 
 
 export const handles = (brief: Brief) => answer(client.POST("/api/handles", { body: brief }));
 
-export const templateUrl = (bag: number) => `/api/bags/${bag}/template.svg`;
+export const templateUrl = (bag: number) => `/api/bags/${bag}/taken/hole-template.svg`;
 
 export const builds = (brief: Brief) => answer(client.POST("/api/builds", { body: brief }));
 
@@ -350,8 +350,6 @@ export const setCosts = (body: Costs) => answer(client.PUT("/api/costs", { body 
 
 /** How many more of each line of a run come out of the paper there is. */
 export const moreOf = (id: number) => answer(client.GET("/api/runs/{id}/more", { params: { path: { id } } }));
-
-export const runFileUrl = (id: number, name: string) => `/api/runs/${id}/taken/${name}`;
 
 /** How a bag was before, as it is now first. */
 export const readVersions = (id: number) =>

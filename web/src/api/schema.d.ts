@@ -287,23 +287,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/bags/{id}/sheet.svg": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** A sheet of a bag at 1:1, as SVG in millimetres. */
-        get: operations["sheet"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/bags/{id}/taken": {
         parameters: {
             query?: never;
@@ -328,25 +311,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A file of a bag: sheets, template, booklet and work sheet as PDF; machine files; lists; `bag.fold`, `project.json`; ZIPs of them. */
+        /** A file of a bag, as the list of its files names it: sheets, template, booklet and work sheet; machine files; lists; ZIPs of them. */
         get: operations["taken_file"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/bags/{id}/template.svg": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The template of a bag's holes at 1:1, as SVG in millimetres. */
-        get: operations["template"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1063,7 +1029,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A file of a run: `run.pdf`, `evenings.ics`, or a list as CSV: `made`, `paper`, `cuts`, `work`, `evenings`, `costs`. */
+        /** A file of a run, as the run lists them: all of it to be printed, its evenings for a calendar, its lists. */
         get: operations["run_file"];
         put?: never;
         post?: never;
@@ -2637,7 +2603,7 @@ export interface components {
             says: string;
         };
         /**
-         * @description Which way the fibres of a paper run.
+         * @description Which way the fibres of a paper run: from bottom to top, or from side to side.
          * @enum {string}
          */
         GrainText: "upright" | "sideways";
@@ -3203,6 +3169,11 @@ export interface components {
              */
             to_mm: number;
         };
+        /**
+         * @description What a file is written in.
+         * @enum {string}
+         */
+        MediaName: "svg" | "dxf" | "pdf" | "png" | "csv" | "json" | "fold" | "zip" | "calendar" | "database";
         /** @description One bag of a family. */
         MemberView: {
             /** @description Where the columns of a piece end, from its left edge; millimetres. */
@@ -3768,7 +3739,7 @@ export interface components {
             t: number;
         };
         /**
-         * @description Which sides of a sheet are fit to be seen.
+         * @description The sides of a paper that are fit to be seen.
          * @enum {string}
          */
         PrintedText: "one" | "both";
@@ -4076,6 +4047,15 @@ export interface components {
             /** @description What it is called. */
             name: string;
         };
+        /** @description A file of a run that can be taken along. */
+        RunFile: {
+            /** @description Where it is read. */
+            href: string;
+            /** @description What it is written in. */
+            media: components["schemas"]["MediaName"];
+            /** @description What it is. */
+            title: string;
+        };
         /** @description A line of a run. */
         RunLine: {
             /**
@@ -4229,6 +4209,8 @@ export interface components {
             date: string;
             /** @description The evenings, and what is done on them. */
             evenings: components["schemas"]["PlannedEvenings"];
+            /** @description What can be taken along of it. */
+            files: components["schemas"]["RunFile"][];
             /** @description True if it holds its paper. */
             holds: boolean;
             /**
@@ -4401,18 +4383,6 @@ export interface components {
         /** @description A sheet of paper. */
         SheetText: {
             /**
-             * @description Thickness, if it has been measured.
-             * @example 0.3 mm
-             */
-            caliper?: string | null;
-            /** @description True if the pattern has an up. */
-            directional?: boolean;
-            /**
-             * Format: int32
-             * @description Weight in g/m², if it is known.
-             */
-            grammage?: number | null;
-            /**
              * @description From line to line of a grid printed on the back, if there is one.
              * @example 1/2 in
              */
@@ -4422,12 +4392,24 @@ export interface components {
              * @example 12 in
              */
             height: string;
+            /** @description Whether the pattern has an up. */
+            pattern?: components["schemas"]["PatternText"];
             /** @description Which sides are fit to be seen. */
             printed?: components["schemas"]["PrintedText"];
             /** @description True for a length cut off a roll. */
             rolled?: boolean;
+            /**
+             * @description Measured thickness, in millimetres if it names no unit.
+             * @example 0.3 mm
+             */
+            thickness?: string | null;
             /** @description True if the sheet is laid a quarter turn round. */
             turned?: boolean;
+            /**
+             * @description `180 g/m²`, `180`, or a US basis weight: `80 lb cover`.
+             * @example 80 lb cover
+             */
+            weight?: string | null;
             /**
              * @description Width, pattern upright.
              * @example 12 in
@@ -4640,12 +4622,17 @@ export interface components {
         };
         /** @description A file that can be taken along. */
         TakenFile: {
+            /**
+             * Format: int32
+             * @description Written within so many milliseconds, the 99th of a hundred.
+             */
+            budget_ms: number;
             /** @description What it is good for, and for whom. */
             good_for: string;
             /** @description Where it is read. */
             href: string;
-            /** @description Its kind, as its name ends: `SVG`. */
-            kind: string;
+            /** @description What it is written in. */
+            media: components["schemas"]["MediaName"];
             /** @description What it is for. */
             taken_for: components["schemas"]["TakenFor"];
             /** @description What it is. */
@@ -6523,55 +6510,6 @@ export interface operations {
             };
         };
     };
-    sheet: {
-        parameters: {
-            query?: {
-                sheet?: number;
-            };
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "image/svg+xml": string;
-                };
-            };
-            /** @description Asked under another name than this machine's own, or by a page of another site. */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     taken: {
         parameters: {
             query?: never;
@@ -6682,53 +6620,6 @@ export interface operations {
                 };
             };
             422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    template: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "image/svg+xml": string;
-                };
-            };
-            /** @description Asked under another name than this machine's own, or by a page of another site. */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -4,6 +4,7 @@
 import type { Feed, Plan } from "../api/client";
 import { FigureInSvg } from "../words/Figure";
 import { staggered } from "./staggered";
+import { hasUp } from "../words/paper";
 
 const LEDGE = 8;
 
@@ -103,7 +104,7 @@ function BaseLine(props: { made: Move; x: (mm: number) => number; y: number }) {
 /** The pattern's up; its foot goes in first. */
 function FootOfPattern(props: { plan: Plan; feed: Feed; x: number; y: number }) {
   const { plan, feed, x, y } = props;
-  if (!plan.brief.sheet?.directional || plan.brief.sheet.turned) return null;
+  if (!hasUp(plan.brief.sheet) || plan.brief.sheet.turned) return null;
   return (
     <g className={`pattern-up${feed.face_up === "inside" ? " is-under" : ""}`}>
       <path d={`M ${x} ${y + 14} v -28 m -7 9 l 7 -9 l 7 9`} />

@@ -4,6 +4,7 @@ import type { Pass, Plan } from "../api/client";
 import { FigureInSvg } from "../words/Figure";
 import { OnTable, type LaidPass } from "./OnTable";
 import { staggered } from "./staggered";
+import { hasUp } from "../words/paper";
 
 const STOP = 7;
 const TURN = { up: 0, right: 90, down: 180, left: 270 };
@@ -160,7 +161,7 @@ function Grooves(props: { plan: Plan; x: (mm: number) => number; scale: number; 
 function PatternOnBoard(props: { plan: Plan; pass: Pass; cx: number; cy: number }) {
   const { plan, pass, cx, cy } = props;
   const sheet = plan.brief.sheet;
-  if (!sheet?.directional) return null;
+  if (!hasUp(sheet)) return null;
   const inside = pass.face_up === "inside";
   const turned = sheet.turned ? (inside ? -90 : 90) : 0;
   return (

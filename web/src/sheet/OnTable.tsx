@@ -3,6 +3,7 @@
 import type { Pass, Plan } from "../api/client";
 import { FigureInSvg } from "../words/Figure";
 import { staggered } from "./staggered";
+import { hasUp } from "../words/paper";
 
 /** How far from the edge a mark stands, and how long it is, in pixels. */
 const MARK = 9;
@@ -122,7 +123,7 @@ function describe(plan: Plan, pass: Pass): string {
 function UpOnTable(props: { plan: Plan; inside: boolean; cx: number; cy: number }) {
   const { plan, inside, cx, cy } = props;
   const sheet = plan.brief.sheet;
-  if (!sheet?.directional) return null;
+  if (!hasUp(sheet)) return null;
   const turned = sheet.turned ? (inside ? -90 : 90) : 0;
   return (
     <g className={`pattern-up${inside ? " is-under" : ""}`}>

@@ -166,8 +166,8 @@ impl Brief {
     }
 
     fn check_sheets(&self) -> Result<(), BriefFault> {
-        let own = ["sheet.caliper", "sheet.grammage", "sheet.grid"];
-        let other = ["side_sheet.caliper", "side_sheet.grammage", "side_sheet.grid"];
+        let own = ["sheet.thickness", "sheet.weight", "sheet.grid"];
+        let other = ["side_sheet.thickness", "side_sheet.weight", "side_sheet.grid"];
         let sides = self.side_sheet.as_ref().map(|side| (side, other));
         for (sheet, fields) in [(&self.sheet, own)].into_iter().chain(sides) {
             sheet.check_stuff().map_err(|(stuff, sentence)| BriefFault {

@@ -1,8 +1,9 @@
-//! Briefs as they were written before every build had fields of its own: one flat list of what all builds together may need.
+//! Briefs as they were written before: first as one flat list of what all builds together may need, then with sheets that were spelled
+//! otherwise than papers on the shelf.
 
 use serde_json::{Map, Value, json};
 
-/// A brief in today's spelling, made of one in the spelling before; nothing if it is none of that.
+/// A brief in today's spelling, made of one in a spelling before; nothing if it is none of that.
 ///
 /// ```
 /// use serde_json::json;
@@ -12,6 +13,33 @@ use serde_json::{Map, Value, json};
 /// assert_eq!(renewed(&renewed(&before).unwrap()), None);
 /// ```
 pub fn renewed(brief: &Value) -> Option<Value> {
+    let built = rebuilt(brief);
+    let mut brief = built.clone().unwrap_or_else(|| brief.clone());
+    let mut sheets = ["sheet", "side_sheet"].into_iter().filter_map(|name| {
+        let sheet = brief.get_mut(name)?.as_object_mut()?;
+        respelled(sheet).then_some(())
+    });
+    let any = sheets.by_ref().count() > 0;
+    (any || built.is_some()).then_some(brief)
+}
+
+/// Spells a sheet as papers are spelled on the shelf; true if it was spelled otherwise.
+fn respelled(sheet: &mut Map<String, Value>) -> bool {
+    let mut any = false;
+    let mut put = |before: &str, now: &str, value: &dyn Fn(Value) -> Value| {
+        if let Some(own) = sheet.remove(before) {
+            any = true;
+            sheet.entry(now).or_insert(value(own));
+        }
+    };
+    put("directional", "pattern", &|own| json!(if own == json!(false) { "all_over" } else { "up" }));
+    put("grammage", "weight", &|own| own.as_u64().map_or(Value::Null, |own| json!(format!("{own} g/m²"))));
+    put("caliper", "thickness", &|own| own);
+    any
+}
+
+/// A brief whose build says only what belongs to it, made of one that was a flat list; nothing if it was none.
+fn rebuilt(brief: &Value) -> Option<Value> {
     let mut fields = brief.as_object()?.clone();
     let has = |name: &str| fields.contains_key(name);
     let is_flat = ["build", "joins"].iter().any(|name| fields.get(*name).is_some_and(Value::is_string));

@@ -1,6 +1,7 @@
 //! From a written brief to one that can be planned, and back.
 
 use super::*;
+use crate::stuff::Stuff;
 
 /// Reads lengths; those without a unit are in `unit`.
 #[derive(Clone, Copy)]
@@ -100,17 +101,11 @@ impl Reader {
     }
 
     fn sheet(self, field: &str, text: &SheetText) -> Result<Sheet, FormatFault> {
-        Ok(Sheet {
-            width: self.length(&format!("{field}.width"), &text.width)?,
-            height: self.length(&format!("{field}.height"), &text.height)?,
-            directional: text.directional,
-            printed: text.printed.into(),
-            turned: text.turned,
-            grammage: text.grammage.map(Grammage),
-            caliper: self.maybe(&format!("{field}.caliper"), text.caliper.as_ref())?,
-            grid: self.maybe(&format!("{field}.grid"), text.grid.as_ref())?,
-            rolled: text.rolled,
-        })
+        let width = self.length(&format!("{field}.width"), &text.width)?;
+        let height = self.length(&format!("{field}.height"), &text.height)?;
+        let inside = |fault: FormatFault| FormatFault { field: format!("{field}.{}", fault.field), ..fault };
+        let sheet = text.stuff().sheet(width, height, self.unit).map_err(inside)?;
+        Ok(Sheet { turned: text.turned, rolled: text.rolled, ..sheet })
     }
 
     fn hand(self, text: &HandText) -> Result<Hand, FormatFault> {
@@ -318,16 +313,17 @@ impl From<Edge> for EdgeText {
 
 impl From<&Sheet> for SheetText {
     fn from(sheet: &Sheet) -> Self {
+        let Stuff { pattern, printed, weight, thickness, grid } = Stuff::from(sheet);
         Self {
             width: sheet.width.to_string(),
             height: sheet.height.to_string(),
-            directional: sheet.directional,
-            printed: sheet.printed.into(),
             turned: sheet.turned,
-            grammage: sheet.grammage.map(|grammage| grammage.0),
-            caliper: sheet.caliper.map(|caliper| caliper.to_string()),
-            grid: sheet.grid.map(|grid| grid.to_string()),
             rolled: sheet.rolled,
+            pattern,
+            printed,
+            weight,
+            thickness,
+            grid,
         }
     }
 }

@@ -1,6 +1,7 @@
 //! How a bag is built and what joins it, as it is written: every build says only what belongs to it.
 
 use super::cutting::PlaceText;
+use crate::choice::choice;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::brief::Squares;

@@ -1,5 +1,6 @@
 //! How a bag is cut from its sheets, as it is written: places of the joins, what they count, small parts.
 
+use crate::choice::choice;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::brief::{Extra, JoinWeights, Place};

@@ -1,6 +1,7 @@
 //! Handle, backing, closure, insert and decoration as they are written. Figures left out are customary.
 
 use super::FormatFault;
+use crate::choice::choice;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::brief::{

@@ -1,6 +1,7 @@
 //! What goes into a bag, in words.
 
 use super::FormatFault;
+use crate::choice::choice;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::gift::{Gift, Lie, Lies, Thing, Together, across_of_round};

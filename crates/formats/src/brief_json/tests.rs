@@ -2,6 +2,7 @@ use super::*;
 use rstest::rstest;
 use serde_json::json;
 use wide_fold_core::brief::Squares;
+use wide_fold_core::sheet::{Grammage, Printed};
 
 #[test]
 fn everything_but_the_size_has_a_default() {
@@ -103,7 +104,7 @@ fn briefs_of_the_spelling_before_are_renewed(
 #[case(json!({ "finished": { "width": "4", "height": "7", "gusset": "2" }, "build": { "kind": "joined", "cuts": ["left_back_corner"], "all_round": { "kind": "above", "rise": "half" } } }), "build.all_round.rise", "half")]
 // A window from before every build had fields of its own.
 #[case(json!({ "finished": { "width": "4", "height": "7", "gusset": "2" }, "build": "wrap" }), "build", "Reload it")]
-#[case(json!({ "finished": { "width": "4", "height": "7", "gusset": "2" }, "sheet": { "width": "12", "height": "12", "grammage": 5 } }), "sheet.grammage", "5 g/m²")]
+#[case(json!({ "finished": { "width": "4", "height": "7", "gusset": "2" }, "sheet": { "width": "12", "height": "12", "weight": "5" } }), "sheet.weight", "5 g/m²")]
 #[case(json!([1, 2]), "", "")]
 fn faults_name_their_field(#[case] json: serde_json::Value, #[case] field: &str, #[case] words: &str) {
     let fault = read_brief(&json).unwrap_err();

@@ -3,35 +3,16 @@
 use crate::problem::Problem;
 use axum::http::{HeaderValue, header};
 use axum::response::{IntoResponse, Response};
-use wide_fold_core::Plan;
-
-/// A name for a file: letters of any script and figures, words joined by dashes.
-pub fn file_name(name: &str) -> String {
-    let words: Vec<String> = name
-        .split(|c: char| !c.is_alphanumeric())
-        .filter(|word| !word.is_empty())
-        .map(str::to_lowercase)
-        .collect();
-    if words.is_empty() { "bag".to_owned() } else { words.join("-").chars().take(60).collect() }
-}
-
-/// What the files of a bag are called: one that cannot be made says so.
-pub fn called(plan: &Plan, name: &str) -> String {
-    let name = file_name(name);
-    if plan.is_ready() { name } else { format!("cannot-be-made-{name}") }
-}
+use wide_fold_formats::catalogue::{Media, Unwritten};
+use wide_fold_formats::pdf::PdfFault;
 
 /// Something to keep as a file.
-pub fn attached(
-    content: impl Into<axum::body::Body>,
-    name: &str,
-    kind: &'static str,
-) -> Result<Response, Problem> {
+pub fn attached(content: impl Into<axum::body::Body>, name: &str, media: Media) -> Result<Response, Problem> {
     // Its own letters (RFC 6266, RFC 8187), and for whoever does not read those a name of plain ones.
     let plain: String = name.chars().map(|letter| if letter.is_ascii() { letter } else { '_' }).collect();
     let disposition = format!("attachment; filename=\"{plain}\"; filename*=UTF-8''{}", percent_encoded(name));
     let headers = [
-        (header::CONTENT_TYPE, HeaderValue::from_static(kind)),
+        (header::CONTENT_TYPE, HeaderValue::from_static(media.media_type())),
         (
             header::CONTENT_DISPOSITION,
             HeaderValue::from_str(&disposition).map_err(|error| Problem::ours(&error))?,
@@ -46,4 +27,25 @@ fn percent_encoded(name: &str) -> String {
     name.bytes()
         .map(|byte| if plain(byte) { char::from(byte).to_string() } else { format!("%{byte:02X}") })
         .collect()
+}
+
+impl From<Unwritten> for Problem {
+    fn from(why: Unwritten) -> Self {
+        match why {
+            Unwritten::Pdf(PdfFault::Nothing) => Self::not_found("file"),
+            Unwritten::Pdf(PdfFault::TooManyPages { pages }) => Self::at(
+                "paper",
+                format!("That would take {pages} pages. Take larger paper, or pages as large as the sheets."),
+            ),
+            Unwritten::Pdf(_) | Unwritten::Json(_) | Unwritten::Png(_) | Unwritten::Zip(_) => {
+                Self::ours(&why)
+            }
+        }
+    }
+}
+
+impl From<PdfFault> for Problem {
+    fn from(why: PdfFault) -> Self {
+        Unwritten::from(why).into()
+    }
 }

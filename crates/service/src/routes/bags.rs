@@ -2,7 +2,7 @@
 
 use crate::desk::address::{Id, bag_number, expected, required};
 use crate::desk::bags::{kept, planned, planned_again, tagged};
-use crate::desk::files::{attached, called, file_name};
+use crate::desk::files::attached;
 use crate::problem::{Body, Problem};
 use axum::Json;
 use axum::extract::rejection::QueryRejection;
@@ -15,8 +15,9 @@ use utoipa::IntoParams;
 use wide_fold_answers::bag::{BagDraft, BagSummary, BagView, BagsPage, SlipView};
 use wide_fold_core::text::fit_to_print;
 use wide_fold_core::{Brief, Plan};
+use wide_fold_formats::BriefText;
+use wide_fold_formats::catalogue::{Media, file_name};
 use wide_fold_formats::project::LONGEST_NAME;
-use wide_fold_formats::{BriefText, sheet_svg, template_svg};
 use wide_fold_kept::allowances::Allowances;
 use wide_fold_kept::bags::{self, Bag, Change, Content, Cursor, Listed, Summary};
 use wide_fold_kept::{Store, settings};
@@ -169,31 +170,6 @@ pub async fn duplicate(State(store): State<Store>, id: Id) -> Result<Response, P
     created(&bag)
 }
 
-/// Which of a bag's sheets.
-#[derive(Deserialize)]
-pub struct SheetQuery {
-    #[serde(default)]
-    sheet: usize,
-}
-
-/// A sheet of a bag at 1:1, as SVG in millimetres.
-#[utoipa::path(get, path = "/api/bags/{id}/sheet.svg",
-    params(("id" = i64, Path), ("sheet" = Option<usize>, Query)), responses(
-    (status = 200, body = String, content_type = "image/svg+xml"),
-    (status = 404, body = Problem, content_type = "application/problem+json")
-))]
-pub async fn sheet(
-    State(store): State<Store>,
-    id: Id,
-    query: Result<Query<SheetQuery>, QueryRejection>,
-) -> Result<Response, Problem> {
-    let bag = kept(&store, id).await?;
-    let Query(SheetQuery { sheet }) = query.map_err(|_| Problem::not_found("sheet"))?;
-    let plan = planned_again(&bag)?;
-    let svg = sheet_svg(&plan, &bag.name, sheet).ok_or_else(|| Problem::not_found("sheet"))?;
-    attached(svg, &format!("{}-sheet-{}.svg", called(&plan, &bag.name), sheet + 1), SVG)
-}
-
 /// What is kept of a bag, as it stands: to take along one that cannot be read.
 #[utoipa::path(get, path = "/api/bags/{id}/kept", params(("id" = i64, Path)), responses(
     (status = 200, body = String, content_type = "application/json"),
@@ -201,22 +177,8 @@ pub async fn sheet(
 ))]
 pub async fn kept_text(State(store): State<Store>, id: Id) -> Result<Response, Problem> {
     let bag = kept(&store, id).await?;
-    attached(bag.brief, &format!("{}.json", file_name(&bag.name)), "application/json")
+    attached(bag.brief, &format!("{}.json", file_name(&bag.name)), Media::Json)
 }
-
-/// The template of a bag's holes at 1:1, as SVG in millimetres.
-#[utoipa::path(get, path = "/api/bags/{id}/template.svg", params(("id" = i64, Path)), responses(
-    (status = 200, body = String, content_type = "image/svg+xml"),
-    (status = 404, body = Problem, content_type = "application/problem+json")
-))]
-pub async fn template(State(store): State<Store>, id: Id) -> Result<Response, Problem> {
-    let bag = kept(&store, id).await?;
-    let plan = planned_again(&bag)?;
-    let svg = template_svg(&plan.brief, &bag.name).ok_or_else(|| Problem::not_found("hole template"))?;
-    attached(svg, &format!("{}-holes.svg", called(&plan, &bag.name)), SVG)
-}
-
-const SVG: &str = "image/svg+xml";
 
 /// A bag of that name as it is saved: its brief written out in full, and what the list shows of it.
 fn content(name: String, plan: &Plan) -> Result<Content, Problem> {
@@ -234,7 +196,7 @@ fn in_brief(problem: impl Into<Problem>) -> Problem {
 /// A new bag takes what is taken off for the crafter's hands, unless its brief says something of them.
 async fn handed(store: &Store, mut draft: BagDraft) -> Result<BagDraft, Problem> {
     if draft.brief.hand.is_none() {
-        let taken = store.read(|connection| settings::holds::<Allowances>(connection)).await?;
+        let taken = store.read(settings::holds::<Allowances>).await?;
         let brief = Brief::try_from(&draft.brief).map_err(in_brief)?;
         draft.brief.hand = Some(taken.on(&brief).hand.into());
     }

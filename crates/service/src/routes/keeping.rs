@@ -12,6 +12,7 @@ use axum::http::StatusCode;
 use axum::response::Response;
 use jiff::Timestamp;
 use wide_fold_answers::keeping::{BackupPreview, BackupsView, KeptBackup};
+use wide_fold_formats::catalogue::Media;
 use wide_fold_kept::backup::{self, Contents};
 use wide_fold_kept::settings::KeepText;
 use wide_fold_kept::{Store, StoreError, settings};
@@ -34,7 +35,7 @@ pub async fn backup(State(store): State<Store>, State(dear): State<Dear>) -> Res
         })
         .await?;
     let name = format!("wide-fold-{}.db", today());
-    attached(bytes, &name, "application/vnd.sqlite3")
+    attached(bytes, &name, Media::Database)
 }
 
 /// A file that was sent, in a folder that goes when this does, and what it holds.

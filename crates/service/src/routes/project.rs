@@ -11,6 +11,7 @@ use rusqlite::Connection;
 use std::collections::HashSet;
 use wide_fold_answers::guide;
 use wide_fold_answers::project::{Becomes, ProjectFile, ProjectPart, ProjectView};
+use wide_fold_formats::catalogue::Media;
 use wide_fold_formats::project::{LONGEST_NAME, MOST_BAGS, Project, read_project, write_project};
 use wide_fold_formats::{BriefText, GuideText};
 use wide_fold_kept::bags::{Bag, Content, Summary};
@@ -42,7 +43,7 @@ pub async fn project(State(store): State<Store>, State(dear): State<Dear>) -> Re
             write_project(&Project { bags, papers, guides }).map_err(|error| Problem::ours(&error))
         })
         .await?;
-    attached(text, "wide-fold-project.json", "application/json")
+    attached(text, "wide-fold-project.json", Media::Json)
 }
 
 /// What a project file would change.

@@ -3,7 +3,7 @@
 use crate::dear::Dear;
 use crate::desk::address::{Id, number};
 use crate::desk::at_work::Runs;
-use crate::desk::files::{attached, file_name};
+use crate::desk::files::attached;
 use crate::desk::runs::{Loaded, view};
 use crate::problem::Problem;
 use axum::Json;
@@ -12,15 +12,17 @@ use axum::extract::{Path, State};
 use axum::response::Response;
 use jiff::Timestamp;
 use jiff::civil::Date;
-use wide_fold_answers::run_tables::tables;
+use wide_fold_answers::run_tables::{table, tables};
 use wide_fold_answers::run_view::{MoreView, RunView};
+use wide_fold_answers::taking::RunExport;
 use wide_fold_formats::calendar::{Day, calendar};
+use wide_fold_formats::catalogue::file_name;
 use wide_fold_formats::pdf::lists::lists_pdf;
 use wide_fold_formats::tables::write_table;
 use wide_fold_kept::Store;
 use wide_fold_kept::thing::Kind;
 
-/// A file of a run: `run.pdf`, `evenings.ics`, or a list as CSV: `made`, `paper`, `cuts`, `work`, `evenings`, `costs`.
+/// A file of a run, as the run lists them: all of it to be printed, its evenings for a calendar, its lists.
 #[utoipa::path(get, path = "/api/runs/{id}/taken/{file}", params(("id" = i64, Path), ("file" = String, Path)), responses(
     (status = 200, description = "The file, to be saved."),
     (status = 404, body = Problem, content_type = "application/problem+json")
@@ -32,22 +34,28 @@ pub async fn run_file(
     path: Result<Path<(i64, String)>, PathRejection>,
 ) -> Result<Response, Problem> {
     let Path((id, what)) = path.map_err(|_| Problem::not_found("file"))?;
+    let export = RunExport::of_file(&what).ok_or_else(|| Problem::not_found("file"))?;
     let run = view(&store, &dear, &known, number(Kind::Run, Ok(Path(id)))?).await?;
     let name = format!("{}-{what}", file_name(&run.name));
-    if what == "evenings.ics" {
-        return attached(days(&run), &name, "text/calendar; charset=utf-8");
-    }
-    if what == "run.pdf" {
-        let bytes = dear.run(move |_| {
+    let bytes = match export {
+        RunExport::Calendar => days(&run).into_bytes(),
+        RunExport::Everything => {
             let under = format!("Done by {}. {} of {} bags made.", run.date, run.made, run.bags);
             let metric = run.lines.iter().all(|line| line.metric);
-            Ok(lists_pdf(&run.name, &under, &tables(&run), metric)?)
-        });
-        return attached(bytes.await?, &name, "application/pdf");
-    }
-    let list = tables(&run).into_iter().find(|table| what.strip_suffix(".csv") == Some(table.file));
-    let list = list.ok_or_else(|| Problem::not_found("file"))?;
-    attached(write_table(&list), &name, "text/csv; charset=utf-8; header=present")
+            let printed = dear.run(move |_| Ok(lists_pdf(&run.name, &under, &tables(&run), metric)?));
+            printed.await?
+        }
+        RunExport::Made
+        | RunExport::Paper
+        | RunExport::Cuts
+        | RunExport::Work
+        | RunExport::Evenings
+        | RunExport::Costs => {
+            let list = table(export, &run).ok_or_else(|| Problem::not_found("file"))?;
+            write_table(&list).into_bytes()
+        }
+    };
+    attached(bytes, &name, export.media())
 }
 
 /// The evenings that have work, and the day itself.

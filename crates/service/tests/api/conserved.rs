@@ -173,8 +173,8 @@ async fn done(service: &Service, deed: &Deed) -> Result<Amount, u16> {
 
 async fn worked(deeds: &[Deed]) {
     let service = service();
-    let roll = json!({ "width": "30 in", "height": "121/4 in", "directional": true });
-    let two = json!({ "width": "12 in", "height": "12 in", "directional": true });
+    let roll = json!({ "width": "30 in", "height": "121/4 in", "pattern": "up" });
+    let two = json!({ "width": "12 in", "height": "12 in", "pattern": "up" });
     for (sheet, side) in [(None, None), (Some(roll), None), (None, Some(two))] {
         let mut own = brief("3 in", "5 in", "2 in");
         if let Some(sheet) = sheet {

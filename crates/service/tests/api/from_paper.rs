@@ -12,7 +12,7 @@ fn sheet(width: &str, height: &str) -> Value {
 #[rstest]
 #[case::one(json!({ "sheet": sheet("12", "12") }), 1)]
 #[case::two(json!({ "sheet": sheet("6", "6"), "sheets": 2, "top": { "kind": "hem_in", "depth": "1/2" } }), 2)]
-#[case::metric(json!({ "sheet": { "width": "210", "height": "297", "directional": false }, "unit": "metric" }), 1)]
+#[case::metric(json!({ "sheet": { "width": "210", "height": "297", "pattern": "all_over" }, "unit": "metric" }), 1)]
 #[tokio::test]
 async fn what_stands_out_is_ready_as_it_is_sent(service: Service, #[case] asked: Value, #[case] sheets: u64) {
     let found = service.post("/api/from-paper", &asked).await.json();

@@ -249,7 +249,7 @@ fn a_garbled_question_is_refused_in_words(#[case] path: &str, #[case] ask: fn(Va
 #[case::bag(Method::PUT, "/api/bags/1", &[("if-match", "1")], json!({ "name": "Bud vase", "brief": briefs()[0] }))]
 #[case::paper(Method::PUT, "/api/shelf/1", &[("if-match", "1")], json!({
     "name": "pad", "kind": "pad", "width": "12 in", "height": "12 in", "count": 10, "price": "0.50", "weight": "180 g/m2",
-    "thickness": "0.2 mm", "printed": "one", "grain": "upright", "directional": true
+    "thickness": "0.2 mm", "printed": "one", "grain": "upright", "pattern": "up"
 }))]
 #[case::import(Method::POST, "/api/shelf/import", &[], json!({ "csv": "name,width,height\npad,12 in,12 in\n", "keep_good": true }))]
 #[case::layout(Method::POST, "/api/layout", &[], json!({ "bags": [

@@ -79,11 +79,11 @@ async fn the_template_marks_both_faces(service: Service) {
     let kept =
         |kind: &str| json!({ "name": "Tea bowl", "brief": bag(json!({ "handle": { "kind": kind } })) });
     let bag = service.post("/api/bags", &kept("holed_ribbon")).await.json();
-    let path = format!("/api/bags/{}/template.svg", bag["id"]);
+    let path = format!("/api/bags/{}/taken/hole-template.svg", bag["id"]);
     let template = service.send(Method::GET, &path, &[], "").await;
     assert_eq!(template.status, StatusCode::OK);
     assert_eq!(template.headers["content-type"], "image/svg+xml");
     let without = service.post("/api/bags", &kept("tube")).await.json();
-    let path = format!("/api/bags/{}/template.svg", without["id"]);
+    let path = format!("/api/bags/{}/taken/hole-template.svg", without["id"]);
     assert_eq!(service.send(Method::GET, &path, &[], "").await.status, StatusCode::NOT_FOUND);
 }

@@ -52,7 +52,7 @@ async fn what_an_address_cannot_be_asked_is_said(
     r#"{"finished":{"width":"3","height":"5","gusset":"2"},"board":["1/8","12"]}"#,
     StatusCode::UNPROCESSABLE_ENTITY
 )]
-#[case(r#"{"finished":{"width":"3","height":"5","gusset":"2"},"sheet":{"width":"12","height":"12","caliper":"-5 mm"}}"#, StatusCode::UNPROCESSABLE_ENTITY)]
+#[case(r#"{"finished":{"width":"3","height":"5","gusset":"2"},"sheet":{"width":"12","height":"12","thickness":"-5 mm"}}"#, StatusCode::UNPROCESSABLE_ENTITY)]
 #[case(r#"{"finished":{"width":"3","height":"5","gusset":"2"},"weights":{"back_corner":100,"front_corner":1,"gusset_centre":1,"inside_back":1,"inside_front":1,"separate_base":1,"all_round":1}}"#, StatusCode::UNPROCESSABLE_ENTITY)]
 #[tokio::test]
 async fn what_was_accepted_and_should_not_be(
@@ -85,7 +85,7 @@ async fn a_name_is_one_that_can_be_written(service: Service, #[case] name: &str,
 async fn an_odd_name_spoils_no_drawing(service: Service) {
     service.post("/api/bags", &json!({ "name": "Tea bowl", "brief": brief("3", "5", "2") })).await;
     service.store.write_now(|db| Ok(db.execute("UPDATE bag SET name = 'a\u{FFFE}<b>\u{1}&'", [])?)).unwrap();
-    let svg = service.get("/api/bags/1/sheet.svg").await;
+    let svg = service.get("/api/bags/1/taken/sheet-1-a.svg").await;
     assert_eq!(svg.status, StatusCode::OK);
     assert!(svg.text.chars().all(can_stand_in_xml), "a character that XML leaves out");
     usvg::Tree::from_str(&svg.text, &usvg::Options::default()).unwrap();

@@ -120,7 +120,7 @@ async fn the_worked_bag_planned(service: Service) {
         "finished": { "width": "3 3/4 in", "height": "6 1/2 in", "gusset": "2 in" }, "build": { "kind": "wrap" },
         "run": { "start": "gusset", "direction": "right" }, "tab": "1/2 in", "base": { "habit": "full" },
         "top": { "kind": "raw" }, "gusset_crease": "none",
-        "sheet": { "width": "12 in", "height": "12 in", "directional": true }
+        "sheet": { "width": "12 in", "height": "12 in", "pattern": "up" }
     });
     let answer = service.post("/api/plan", &full).await;
     assert_eq!(answer.status, StatusCode::OK, "{}", answer.text);
@@ -355,7 +355,7 @@ async fn what_cannot_be_planned_cannot_be_saved(service: Service) {
 #[case("/api/bags/99")]
 #[case("/api/bags/vase")]
 #[case("/api/bags/99999999999999999999999")]
-#[case("/api/bags/99/sheet.svg")]
+#[case("/api/bags/99/taken/sheet-1-a.svg")]
 #[case("/api/nothing")]
 #[tokio::test]
 async fn what_is_not_there_is_a_problem(service: Service, #[case] path: &str) {
@@ -370,15 +370,15 @@ async fn what_is_not_there_is_a_problem(service: Service, #[case] path: &str) {
 #[tokio::test]
 async fn the_sheet_is_downloaded_in_millimetres(service: Service) {
     service.post("/api/bags", &json!({ "name": "Bud vase ½ \"x\"", "brief": brief("3¾", "6½", "2") })).await;
-    let answer = service.get("/api/bags/1/sheet.svg").await;
+    let answer = service.get("/api/bags/1/taken/sheet-1-a.svg").await;
     assert_eq!((answer.status, answer.header("content-type")), (StatusCode::OK, "image/svg+xml"));
     // Its own letters, and plain ones for whoever does not read those (RFC 6266, RFC 8187).
-    let named =
-        "attachment; filename=\"bud-vase-_-x-sheet-1.svg\"; filename*=UTF-8''bud-vase-%C2%BD-x-sheet-1.svg";
+    let named = "attachment; filename=\"bud-vase-_-x-sheet-1-a.svg\"; filename*=UTF-8''bud-vase-%C2%BD-x-sheet-1-a.svg";
     assert_eq!(answer.header("content-disposition"), named);
     assert!(usvg::Tree::from_str(&answer.text, &usvg::Options::default()).is_ok());
-    for query in ["?sheet=5", "?sheet=-1", "?sheet=x"] {
-        assert_eq!(service.get(&format!("/api/bags/1/sheet.svg{query}")).await.status, StatusCode::NOT_FOUND);
+    for other in ["sheet-5-a.svg", "sheet-0-a.svg", "sheet-1-b.svg", "sheet.svg"] {
+        let path = format!("/api/bags/1/taken/{other}");
+        assert_eq!(service.get(&path).await.status, StatusCode::NOT_FOUND);
     }
 }
 

@@ -86,17 +86,17 @@ async fn what_is_there_is_never_touched(service: Service) {
 #[case("[1]", "format", "no project file")]
 #[case("{}", "format", "does not say")]
 #[case(r#"{"format":"wide-fold-project"}"#, "version", "which version")]
-#[case(r#"{"format":"wide-fold-project","version":2,"bags":[]}"#, "version", "newer")]
-#[case(r#"{"format":"wide-fold-project","version":1,"bags":[{"name":"A"}]}"#, "bags[0]", "missing")]
-#[case(r#"{"format":"wide-fold-project","version":1,"bags":[{"name":"","brief":{"finished":{"width":"3 in","height":"4 in","gusset":"2 in"}}}]}"#, "bags[0].name", "name")]
-#[case(r#"{"format":"wide-fold-project","version":1,"bags":[{"name":"A","brief":{"finished":{"width":"NaN","height":"4 in","gusset":"2 in"}}}]}"#, "bags[0].brief.finished.width", "“A”")]
+#[case(r#"{"format":"wide-fold-project","version":3,"bags":[]}"#, "version", "newer")]
+#[case(r#"{"format":"wide-fold-project","version":2,"bags":[{"name":"A"}]}"#, "bags[0]", "missing")]
+#[case(r#"{"format":"wide-fold-project","version":2,"bags":[{"name":"","brief":{"finished":{"width":"3 in","height":"4 in","gusset":"2 in"}}}]}"#, "bags[0].name", "name")]
+#[case(r#"{"format":"wide-fold-project","version":2,"bags":[{"name":"A","brief":{"finished":{"width":"NaN","height":"4 in","gusset":"2 in"}}}]}"#, "bags[0].brief.finished.width", "“A”")]
 #[case(
-    r#"{"format":"wide-fold-project","version":1,"papers":[{"name":"P","width":"0","height":"4 in"}]}"#,
+    r#"{"format":"wide-fold-project","version":2,"papers":[{"name":"P","width":"0","height":"4 in"}]}"#,
     "papers[0].width",
     ""
 )]
-#[case(r#"{"format":"wide-fold-project","version":1,"bags":[]} more"#, "file", "")]
-#[case(r#"{"format":"wide-fold-project","version":1,"hats":[]}"#, "hats", "no “hats”")]
+#[case(r#"{"format":"wide-fold-project","version":2,"bags":[]} more"#, "file", "")]
+#[case(r#"{"format":"wide-fold-project","version":2,"hats":[]}"#, "hats", "no “hats”")]
 #[tokio::test]
 async fn a_broken_file_is_refused_and_nothing_is_touched(
     service: Service,

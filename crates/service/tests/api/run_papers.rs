@@ -14,7 +14,7 @@ fn platter() -> Value {
     platter["build"] = json!({
         "kind": "joined", "cuts": ["left_front_corner", "right_front_corner", "left_back_corner", "right_back_corner"]
     });
-    platter["side_sheet"] = json!({ "width": "14 in", "height": "12 in", "grammage": 160 });
+    platter["side_sheet"] = json!({ "width": "14 in", "height": "12 in", "weight": "160 g/m²" });
     platter
 }
 

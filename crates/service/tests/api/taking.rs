@@ -25,9 +25,13 @@ async fn every_file_that_is_listed_is_there(service: Service, #[case] build: Val
     let listed = listed["files"].as_array().unwrap();
     let of_kind =
         |part: &str| listed.iter().filter(|file| file["href"].as_str().unwrap().contains(part)).count();
-    assert_eq!(of_kind("sheet.svg"), sheets);
+    let drawn = |file: &&Value| {
+        let href = file["href"].as_str().unwrap();
+        href.contains("/taken/sheet-") && href.ends_with(".svg")
+    };
+    assert_eq!(listed.iter().filter(drawn).count(), sheets);
     assert_eq!(of_kind("sheets.zip"), usize::from(sheets > 1));
-    assert_eq!(of_kind("template.svg"), 1);
+    assert_eq!(of_kind("hole-template."), 2);
     // Every sheet as SVG and as DXF; none that a piece reaches past.
     let fitting = service.post("/api/plan", &brief).await.json()["layout"]["sheets"]
         .as_array()
@@ -42,22 +46,24 @@ async fn every_file_that_is_listed_is_there(service: Service, #[case] build: Val
         if blocked && file["taken_for"] == "machine" {
             // A machine would cut it: only after a yes.
             assert_eq!(service.get(&href).await.status, StatusCode::CONFLICT, "{file}");
-            href += if href.contains('?') { "&anyway=true" } else { "?anyway=true" };
+            href += "?anyway=true";
         }
         let answer = service.get(&href).await;
         assert_eq!(answer.status, StatusCode::OK, "{file}");
         assert!(!answer.text.is_empty(), "{file}");
         let name = answer.header("content-disposition").to_owned();
-        let begins: &[u8] = match file["kind"].as_str().unwrap() {
-            "PDF" => b"%PDF-",
-            "ZIP" => b"PK",
-            "SVG" => b"<svg",
-            "DXF" => b"  0\r\nSECTION",
-            "FOLD" | "JSON" => b"{",
-            _ => b"",
+        let begins: &[u8] = match file["media"].as_str().unwrap() {
+            "pdf" => b"%PDF-",
+            "zip" => b"PK",
+            "svg" => b"<svg",
+            "dxf" => b"  0\r\nSECTION",
+            "fold" | "json" => b"{",
+            "csv" => b"\xef\xbb\xbf",
+            "png" => &[0xef, 0xbf, 0xbd],
+            other => panic!("{other}"),
         };
         assert!(answer.text.as_bytes().starts_with(begins), "{file}");
-        assert!(name.to_lowercase().ends_with(&file["kind"].as_str().unwrap().to_lowercase()), "{name}");
+        assert!(name.ends_with(&format!(".{}", file["media"].as_str().unwrap())), "{name}");
         assert_eq!(name.contains("cannot-be-made-"), blocked, "{name}");
         assert!(names.insert(name), "two files of one name");
     }
@@ -137,8 +143,12 @@ async fn every_sheet_that_is_downloaded_is_the_layouts(service: Service, #[case]
     let sheets = plan["layout"]["sheets"].as_array().unwrap();
     let number = |value: &Value| value.as_f64().unwrap();
     let mut pieces = 0;
+    let listed = service.get(&format!("{bag}/taken")).await.json();
+    let files = listed["files"].as_array().unwrap().iter().filter_map(|file| file["href"].as_str());
+    let drawn: Vec<&str> =
+        files.filter(|href| href.contains("/taken/sheet-") && href.ends_with(".svg")).collect();
     for (index, sheet) in sheets.iter().enumerate() {
-        let answer = service.get(&format!("{bag}/sheet.svg?sheet={index}")).await;
+        let answer = service.get(drawn[index]).await;
         assert_eq!(answer.status, StatusCode::OK);
         let tree = usvg::Tree::from_str(&answer.text, &usvg::Options::default()).unwrap();
         let mut edges = Vec::new();

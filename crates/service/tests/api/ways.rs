@@ -12,7 +12,7 @@ fn platter() -> Value {
             "kind": "joined",
             "cuts": ["left_back_corner", "right_back_corner", "left_front_corner", "right_front_corner"],
         },
-        "sheet": { "width": "12 in", "height": "12 in", "grammage": 180 },
+        "sheet": { "width": "12 in", "height": "12 in", "weight": "180 g/m²" },
     })
 }
 
@@ -120,7 +120,7 @@ async fn many_bags_share_the_sheets_of_one_paper(service: Service) {
 #[tokio::test]
 async fn gussets_of_another_paper_have_sheets_of_their_own(service: Service) {
     let mut bag = platter();
-    bag["side_sheet"] = json!({ "width": "14 in", "height": "12 in", "grammage": 160 });
+    bag["side_sheet"] = json!({ "width": "14 in", "height": "12 in", "weight": "160 g/m²" });
     let plan = service.post("/api/plan", &bag).await.json();
     assert_eq!(plan["ready"], true, "{}", plan["verdicts"]);
     // Two gussets of 5⅞ with their tabs, 12¾, on one 14×12.

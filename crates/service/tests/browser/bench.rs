@@ -35,8 +35,8 @@ async fn the_worked_bag_from_an_empty_house_by_typing_alone() {
 
     // Download and measure: 2·4 + 2·1¾ + ½ = 12 wide.
     house.click(".download").await;
-    house.click(".take-along a[href*='sheet.svg']").await;
-    let svg = house.download("new-bag-sheet-1.svg").await;
+    house.click(".take-along a[href*='/taken/sheet-'][href$='.svg']").await;
+    let svg = house.download("new-bag-sheet-1-a.svg").await;
     let tree = usvg::Tree::from_str(&svg, &usvg::Options::default()).unwrap();
     let cut = tree.node_by_id("cut").unwrap().abs_bounding_box();
     assert!((f64::from(cut.width()) / 96.0 - 12.0).abs() < 1e-4, "{cut:?}");
@@ -276,7 +276,8 @@ async fn everything_of_a_bag_can_be_taken_along() {
         method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(bag.brief),
     })).then(answer => answer.json()).then(plan => plan.layout.sheets.length)";
     let sheets = house.browser.run(count).await.unwrap().as_u64().unwrap();
-    let listed = "return document.querySelectorAll(\".take-along a[href*='sheet.svg']\").length";
+    let listed =
+        "return document.querySelectorAll(\".take-along a[href*='/taken/sheet-'][href$='.svg']\").length";
     assert!(sheets > 1);
     assert_eq!(house.browser.run(listed).await.unwrap().as_u64(), Some(sheets));
     let files: [(&str, &str, &[u8]); 13] = [

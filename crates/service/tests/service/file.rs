@@ -251,8 +251,7 @@ fn an_old_window_is_told_to_reload() {
     let folder = tempfile::tempdir().unwrap();
     let service = serve(&folder.path().join("bags.db"));
     let finished = json!({ "width": "6 in", "height": "8 in", "gusset": "3 in" });
-    let old =
-        json!({ "finished": finished, "build": "joined", "cuts": ["left_back_corner"], "joins": "tabs" });
+    let old = json!({ "finished": finished.clone(), "build": "joined", "cuts": ["left_back_corner"], "joins": "tabs" });
     for (address, body) in
         [("/api/plan", old.clone()), ("/api/bags", json!({ "name": "Vase", "brief": old }))]
     {
@@ -262,6 +261,12 @@ fn an_old_window_is_told_to_reload() {
         assert!(problem["detail"].as_str().unwrap().contains("Reload it"), "{problem}");
         assert!(problem["field"].as_str().unwrap().ends_with("build"), "{problem}");
     }
+    // Nor of one from before a sheet was spelled as papers on the shelf are.
+    let sheet = json!({ "width": "12 in", "height": "12 in", "directional": false });
+    let before = json!({ "finished": finished, "sheet": sheet }).to_string();
+    let answer = request(service.host(), "POST /api/plan", "", &before).unwrap();
+    assert_eq!(answer.status, 422, "{answer:?}");
+    assert!(answer.json()["detail"].as_str().unwrap().contains("Reload it"), "{answer:?}");
     assert_eq!(get(service.host(), "/api/bags")["bags"], json!([]));
 }
 

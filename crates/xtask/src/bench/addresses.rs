@@ -2,7 +2,7 @@
 
 use crate::wire::Wire;
 use serde_json::{Value, json};
-use std::collections::BTreeSet;
+use std::collections::{BTreeMap, BTreeSet};
 use std::io::{Error, Result};
 use std::path::Path;
 use std::sync::atomic::{AtomicBool, Ordering};
@@ -27,12 +27,6 @@ const ALL: [&str; 12] = [
     "template",
 ];
 
-/// Everything of a bag that has an address of its own below `taken`.
-const FILES: [&str; 7] =
-    ["sheets.zip", "bag.fold", "project.json", "machine.zip", "parts.csv", "cuts.csv", "scores.csv"];
-/// Those that are printed.
-const PRINTED: [&str; 3] = ["sheets.pdf?paper=letter", "work-sheet.pdf", "sheets.pdf?paper=a4"];
-
 /// One kind of request and what it may cost.
 struct Case {
     what: &'static str,
@@ -42,8 +36,6 @@ struct Case {
     bodies: Vec<Value>,
     budget: Duration,
     times: usize,
-    /// What stands for `{file}`, in turn.
-    files: &'static [&'static str],
 }
 
 /// Measures every address. Answers are those of a service with the demo's bags and many more.
@@ -63,6 +55,7 @@ pub fn run(binary: &Path) -> Result<()> {
         measured.insert(case.address.to_owned());
         measure(&mut wire, case)?;
     }
+    measured.extend(taken_along(&mut wire)?);
     measured.extend(kept_safe(&mut wire)?);
     measured.extend(shelf_full(&mut wire, &demo)?);
     meanwhile(service.host(), &demo)?;
@@ -80,6 +73,40 @@ pub fn run(binary: &Path) -> Result<()> {
         Some(missing) => Err(Error::other(format!("{missing} has no budget"))),
         None => Ok(()),
     }
+}
+
+/// Every file that can be taken along of the demo's bags and of the largest run: which they are, and what each may take, they say
+/// themselves.
+fn taken_along(wire: &mut Wire) -> Result<Vec<String>> {
+    let (of_bag, of_run) = ("GET /api/bags/{id}/taken/{file}", "GET /api/runs/{id}/taken/{file}");
+    let mut times: BTreeMap<(&str, u64), Vec<Duration>> = BTreeMap::new();
+    let mut fetch = |wire: &mut Wire, address: &'static str, file: &Value, usual: u64, rounds: usize| {
+        let href = file["href"].as_str().unwrap_or_default();
+        let machine = if file["taken_for"] == "machine" { "?anyway=true" } else { "" };
+        let budget = file["budget_ms"].as_u64().unwrap_or(usual);
+        for _ in 0..rounds {
+            let begun = Instant::now();
+            wire.good(&format!("GET {href}{machine}"), "", "")?;
+            times.entry((address, budget)).or_default().push(begun.elapsed());
+        }
+        Ok::<(), Error>(())
+    };
+    for bag in 1..=5 {
+        let listed: Value =
+            serde_json::from_str(&wire.good(&format!("GET /api/bags/{bag}/taken"), "", "")?)?;
+        for file in listed["files"].as_array().into_iter().flatten() {
+            fetch(wire, of_bag, file, 0, 6)?;
+        }
+    }
+    let made = wire.good("POST /api/runs", "", &largest_run().to_string())?;
+    let run: Value = serde_json::from_str(&made)?;
+    for file in run["files"].as_array().into_iter().flatten() {
+        fetch(wire, of_run, file, 1_000, 6)?;
+    }
+    for ((address, budget), times) in &mut times {
+        report(&format!("{address} – as they say"), times, Duration::from_millis(*budget));
+    }
+    Ok(vec![of_bag.to_owned(), of_run.to_owned()])
 }
 
 fn demo(wire: &mut Wire) -> Result<Vec<Value>> {
@@ -125,8 +152,7 @@ fn measure(wire: &mut Wire, case: &Case) -> Result<()> {
             .replace("allowances/hand", "allowances/hand?groove=1/8%20in")
             .replace("{id}", &of)
             .replace("{page}", "1")
-            .replace("{revision}", "1")
-            .replace("{file}", case.files[turn % case.files.len()]);
+            .replace("{revision}", "1");
         if address.contains("{step}") {
             let brief = wire.ask(&format!("GET /api/bags/{bag}"), "", "")?.json()["brief"].to_string();
             let steps = wire.ask("POST /api/plan", "", &brief)?.json()["steps"].clone();
@@ -215,7 +241,8 @@ fn batch(briefs: impl Iterator<Item = Value>, copies: u32) -> Value {
 
 /// Sizes near by on a board with fine grooves, and the dearest request known.
 fn fine_near(demo: &[Value]) -> Vec<Value> {
-    let sheet = |width: &str, height: &str| json!({ "width": width, "height": height, "directional": false });
+    let sheet =
+        |width: &str, height: &str| json!({ "width": width, "height": height, "pattern": "all_over" });
     let fine = json!({ "groove": "0.5 mm", "reach": "300 mm" });
     let fine_near: Vec<Value> = demo
         .iter()
@@ -259,13 +286,7 @@ fn everyday_cases(demo: &[Value], joined: &[Value]) -> Vec<Case> {
         case("a copy", "POST /api/bags/{id}/duplicate", &[], ms(50), 50),
         case("how it was before", "GET /api/bags/{id}/versions", &[], ms(50), 50),
         case("gone back to", "POST /api/bags/{id}/versions/{revision}/restore", &[], ms(50), 5),
-        case("a sheet", "GET /api/bags/{id}/sheet.svg", &[], ms(20), 50),
-        case("a template", "GET /api/bags/{id}/template.svg", &[], ms(20), 50),
         case("what can be taken along", "GET /api/bags/{id}/taken", &[], ms(20), 50),
-        case("every drawing and list of it", "GET /api/bags/{id}/taken/{file}", &[], ms(20), 140),
-        of_files("sheets at 1:1 and work sheet, PDF", &PRINTED, ms(150)),
-        of_files("the booklet, PDF", &["booklet.pdf"], ms(400)),
-        of_files("all of it in one ZIP", &["everything.zip"], ms(600)),
         case("sheets on the printer", "GET /api/bags/{id}/printed", &[], ms(150), 30),
         case("a page of them", "GET /api/bags/{id}/printed/{page}", &[], ms(150), 30),
         case("everything as a project file", "GET /api/project", &[], ms(500), 10),
@@ -317,8 +338,6 @@ fn everyday_cases(demo: &[Value], joined: &[Value]) -> Vec<Case> {
         case("a piece spoiled", "POST /api/runs/{id}/spoils", &[], ms(1_000), 10),
         case("undone", "POST /api/runs/{id}/undo", &[], ms(50), 20),
         case("what else its paper makes", "GET /api/runs/{id}/more", &[], ms(2_000), 5),
-        of_run("lists of it", &["made.csv", "cuts.csv", "work.csv", "evenings.ics"], ms(100)),
-        of_run("all of them of 500 bags, PDF", &["run.pdf"], ms(1_000)),
         case("a made bag", "POST /api/journal", &[entry()], ms(50), 300),
         case("the journal", "GET /api/journal", &[], ms(50), 20),
         case("an allowance taken", "PUT /api/allowances/{id}", &[], ms(50), 10),
@@ -360,8 +379,8 @@ fn gifts() -> Vec<Value> {
 /// As many grooves as there are, and a metric sheet that may be turned.
 fn from_paper() -> Vec<Value> {
     vec![
-        json!({ "sheet": { "width": "30", "height": "360", "directional": false } }),
-        json!({ "sheet": { "width": "210 mm", "height": "297 mm", "directional": false }, "unit": "metric", "sheets": 2 }),
+        json!({ "sheet": { "width": "30", "height": "360", "pattern": "all_over" } }),
+        json!({ "sheet": { "width": "210 mm", "height": "297 mm", "pattern": "all_over" }, "unit": "metric", "sheets": 2 }),
     ]
 }
 
@@ -395,15 +414,7 @@ fn guide() -> Value {
 }
 
 fn case(what: &'static str, address: &'static str, bodies: &[Value], budget: Duration, times: usize) -> Case {
-    Case { what, address, bodies: bodies.to_vec(), budget, times, files: &FILES }
-}
-
-fn of_files(what: &'static str, files: &'static [&'static str], budget: Duration) -> Case {
-    Case { files, ..case(what, "GET /api/bags/{id}/taken/{file}", &[], budget, 30) }
-}
-
-fn of_run(what: &'static str, files: &'static [&'static str], budget: Duration) -> Case {
-    Case { files, ..case(what, "GET /api/runs/{id}/taken/{file}", &[], budget, 12) }
+    Case { what, address, bodies: bodies.to_vec(), budget, times }
 }
 
 /// The demo's bags as a project file.
@@ -430,7 +441,8 @@ fn machine() -> Value {
 fn cases(demo: &[Value]) -> Vec<Case> {
     let ms = Duration::from_millis;
     let all_extras = |brief: &Value| with(brief, "extras", json!(ALL));
-    let sheet = |width: &str, height: &str| json!({ "width": width, "height": height, "directional": false });
+    let sheet =
+        |width: &str, height: &str| json!({ "width": width, "height": height, "pattern": "all_over" });
     let odd = (0..50).map(|n| json!({ "finished": size(150 + n * 3, 200 + n * 5, 70 + n), "extras": ALL }));
     let tiny = (0..50).map(|n| {
         json!({ "finished": size(17 + n * 3, 19 + n * 5, 17 + n), "extras": ALL, "sheet": sheet("400 in", "399 in") })
@@ -552,19 +564,12 @@ fn shelf_full(wire: &mut Wire, demo: &[Value]) -> Result<Vec<String>> {
     let bodies: Vec<Value> = demo.iter().map(|brief| json!({ "brief": brief })).collect();
     let two: Vec<Value> = demo
         .iter()
-        .map(|brief| json!({ "brief": with(brief, "side_sheet", json!({ "width": "9 in", "height": "11 in", "directional": false })) }))
+        .map(|brief| json!({ "brief": with(brief, "side_sheet", json!({ "width": "9 in", "height": "11 in", "pattern": "all_over" })) }))
         .collect();
     let ms = Duration::from_millis(2000);
     measure(
         wire,
-        &Case {
-            what: "a shelf of 500 papers",
-            address: "POST /api/ways",
-            bodies,
-            budget: ms,
-            times: 10,
-            files: &FILES,
-        },
+        &Case { what: "a shelf of 500 papers", address: "POST /api/ways", bodies, budget: ms, times: 10 },
     )?;
     measure(
         wire,
@@ -574,7 +579,6 @@ fn shelf_full(wire: &mut Wire, demo: &[Value]) -> Result<Vec<String>> {
             bodies: two,
             budget: ms,
             times: 10,
-            files: &FILES,
         },
     )?;
     Ok(["POST /api/shelf/import", "POST /api/ways"].map(str::to_owned).to_vec())

@@ -2,13 +2,14 @@
 
 import type { Piece, Plan, SheetCut } from "../../api/client";
 import type { Frame } from "../frame";
+import { hasUp } from "../../words/paper";
 
 /** The pattern's up-arrow: on the front's base flap where nothing else is written, or in the corner of the sheet. */
 export function PatternUp(props: { plan: Plan; piece: Piece; sheet: SheetCut; frame: Frame }) {
   const { plan, piece, sheet, frame } = props;
   const front = piece.columns.find((column) => column.kind === "front" || column.kind === "back");
   const base = piece.rows.find((row) => row.kind === "base");
-  if (!front || !base || !plan.brief.sheet?.directional) return null;
+  if (!front || !base || !hasUp(plan.brief.sheet)) return null;
   const shallow = base.to_mm * frame.scale < 34;
   const words = !shallow && (front.to_mm - front.from_mm) * frame.scale > 110;
   const x = shallow

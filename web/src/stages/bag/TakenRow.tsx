@@ -3,10 +3,11 @@
 import { useState } from "react";
 import { fetchFile, type TakenFile } from "../../api/client";
 import { Icon } from "../../drawings/Icon";
+import { MEDIA } from "../../words/media";
 
 export function TakenRow({ file, query }: { file: TakenFile; query: string }) {
   const [state, setState] = useState<{ busy?: boolean; failed?: string; saved?: string }>({});
-  const href = query === "" || !file.href.includes("/taken/") ? file.href : `${file.href}?${query}`;
+  const href = query === "" ? file.href : `${file.href}?${query}`;
   const take = async () => {
     if (state.busy) return;
     setState({ busy: true });
@@ -29,7 +30,7 @@ export function TakenRow({ file, query }: { file: TakenFile; query: string }) {
       >
         <Icon name={state.saved ? "tick" : "download"} />
         <strong>{file.title}</strong>
-        <span className="take-kind">{file.kind}</span>
+        <span className="take-kind">{MEDIA[file.media]}</span>
         <small>{state.busy ? "Being written…" : file.good_for}</small>
       </a>
       {state.saved && (

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { queryOf, type Choices } from "./useTakeChoices";
+import { ASKED, queryOf, type Choices } from "./useTakeChoices";
 
 const usual: Choices = {
   paper: "",
@@ -13,7 +13,7 @@ const usual: Choices = {
 
 describe("what is asked for beside a file", () => {
   test("is nothing while everything is customary", () => {
-    for (const taken of ["read", "print_at_one_to_one", "machine", "lists", "keep"] as const) {
+    for (const taken of [...Object.keys(ASKED)] as (keyof typeof ASKED)[]) {
       expect(queryOf(usual, taken)).toBe("");
     }
   });

@@ -39,21 +39,29 @@ function remembered(): Choices {
 /** What is asked for beside a file of that purpose. */
 export function queryOf(choices: Choices, taken: TakenFile["taken_for"]): string {
   const query = new URLSearchParams();
-  if (taken === "print_at_one_to_one") {
+  ASKED[taken](choices, query);
+  return query.toString();
+}
+
+/** What is told of every purpose; a new one stops the compiler here. */
+export const ASKED: Record<TakenFile["taken_for"], (choices: Choices, query: URLSearchParams) => void> = {
+  print_at_one_to_one: (choices, query) => {
     if (choices.paper !== "") query.set("paper", choices.paper);
     if (choices.line.trim() !== "") query.set("line", choices.line);
     else if (choices.square.trim() !== "") query.set("square", choices.square);
-  }
-  if (taken === "machine") {
+  },
+  machine: (choices, query) => {
     if (choices.up === "inside") query.set("up", "inside");
     if (choices.scoring === "perforated") {
       query.set("scoring", "perforated");
       query.set("dash", choices.dash);
       query.set("gap", choices.gap);
     }
-  }
-  return query.toString();
-}
+  },
+  read: () => {},
+  lists: () => {},
+  keep: () => {},
+};
 
 export function useTakeChoices() {
   const [choices, setChoices] = useState(remembered);

@@ -3,9 +3,18 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
-import { cutOnMachine, fetchText, listTaken, Refused, type MatText, type Told } from "../../api/client";
+import {
+  cutOnMachine,
+  fetchText,
+  listTaken,
+  Refused,
+  type MatText,
+  type TakenFile,
+  type Told,
+} from "../../api/client";
 import { FilePick } from "../../drawings/FilePick";
 import { Icon } from "../../drawings/Icon";
+import { MEDIA } from "../../words/media";
 import { useTakeChoices } from "../bag/useTakeChoices";
 import { Faults } from "./Faults";
 import { Layers, UnitChoice } from "./Layers";
@@ -17,6 +26,20 @@ interface Picked {
   kind: "svg" | "dxf";
   text: string;
 }
+
+/** What the machine takes a file of that kind for; nothing if it reads none. A new kind stops the compiler here. */
+const CUTTER_READS: Record<TakenFile["media"], "svg" | "dxf" | null> = {
+  svg: "svg",
+  dxf: "dxf",
+  pdf: null,
+  png: null,
+  csv: null,
+  json: null,
+  fold: null,
+  zip: null,
+  calendar: null,
+  database: null,
+};
 
 const MAT: MatText = { width: "12 in", height: "12 in", margin: "", smallest: "2 mm" };
 
@@ -36,7 +59,7 @@ export function MachineView() {
     gcTime: 0,
   });
   const files = (listed.data?.files ?? []).filter(
-    (file) => file.taken_for === "machine" && file.kind !== "ZIP",
+    (file) => file.taken_for === "machine" && CUTTER_READS[file.media] !== null,
   );
   const href = chosen ?? files[0]?.href ?? null;
   const file = files.find((one) => one.href === href);
@@ -48,7 +71,7 @@ export function MachineView() {
       // What the machine shows here cuts nothing: it may show a bag that cannot be made.
       const asked = [query, listed.data?.cannot_be_made ? "anyway=true" : ""].filter(Boolean).join("&");
       const text = await fetchText(asked === "" ? href! : `${href}?${asked}`);
-      return cutOnMachine(file?.kind === "DXF" ? "dxf" : "svg", text, mat);
+      return cutOnMachine(CUTTER_READS[file?.media ?? "svg"] ?? "svg", text, mat);
     },
     enabled: own !== null || file !== undefined,
     gcTime: 0,
@@ -102,7 +125,7 @@ export function MachineView() {
                   {own && <option value="">{own.name}</option>}
                   {files.map((one) => (
                     <option key={one.href} value={one.href}>
-                      {one.title}, {one.kind}
+                      {one.title}, {MEDIA[one.media]}
                     </option>
                   ))}
                 </select>

@@ -54,7 +54,9 @@ export function PaperView() {
   const sheet = typedSheet(chosen);
   const asks: Asked | null = sheet
     ? {
-        sheet: chosen.name.startsWith("shelf") ? sheet : { ...sheet, directional: may === "upright" },
+        sheet: chosen.name.startsWith("shelf")
+          ? sheet
+          : { ...sheet, pattern: may === "upright" ? "up" : "all_over" },
         sheets,
         top: { kind: top },
         base: { habit: base },

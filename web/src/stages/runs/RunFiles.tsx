@@ -2,38 +2,28 @@
 
 import { useState } from "react";
 import { Button } from "react-bootstrap";
-import { fetchFile, runFileUrl } from "../../api/client";
+import { fetchFile, type Run } from "../../api/client";
 import { Icon } from "../../drawings/Icon";
+import { MEDIA } from "../../words/media";
 
-const FILES = [
-  ["run.pdf", "Print everything (PDF)"],
-  ["evenings.ics", "Evenings for a calendar"],
-  ["made.csv", "What is made (CSV)"],
-  ["paper.csv", "Paper (CSV)"],
-  ["cuts.csv", "Cut list (CSV)"],
-  ["work.csv", "Work (CSV)"],
-  ["evenings.csv", "Evenings (CSV)"],
-  ["costs.csv", "Costs (CSV)"],
-] as const;
-
-export function RunFiles({ run }: { run: number }) {
+export function RunFiles({ files }: Pick<Run, "files">) {
   const [says, setSays] = useState("");
   return (
     <details className="run-files">
       <summary>Take it along</summary>
       <ul>
-        {FILES.map(([file, name]) => (
-          <li key={file}>
+        {files.map(({ href, title, media }) => (
+          <li key={href}>
             <Button
               variant="remedy"
               onClick={() =>
-                void fetchFile(runFileUrl(run, file)).then(
+                void fetchFile(href).then(
                   (saved) => setSays(`${saved} is saved.`),
                   (error: Error) => setSays(error.message),
                 )
               }
             >
-              <Icon name="download" /> {name}
+              <Icon name="download" /> {title} ({MEDIA[media]})
             </Button>
           </li>
         ))}

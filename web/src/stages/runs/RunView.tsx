@@ -124,7 +124,7 @@ export function RunView() {
         {part === "work" && <WorkByStage run={run} work={work} />}
         {part === "evenings" && <Evenings run={run} asked={asked} change={own.change} />}
         {part === "money" && <Money run={run} />}
-        <RunFiles run={run.id} />
+        <RunFiles files={run.files} />
       </main>
     </div>
   );

@@ -8,12 +8,12 @@ import { Blank, Choice, Sentence, type Option, type Said } from "./words";
 
 const WEIGHTS: Option<string>[] = [
   ["", "I do not know how much"],
-  ["80", "80 g/m² (wrapping paper)"],
-  ["120", "120 g/m²"],
-  ["180", "180 g/m² (patterned pad)"],
-  ["220", "220 g/m² (cardstock)"],
-  ["250", "250 g/m²"],
-  ["300", "300 g/m² (the stiffest)"],
+  ["80 g/m²", "80 g/m² (wrapping paper)"],
+  ["120 g/m²", "120 g/m²"],
+  ["180 g/m²", "180 g/m² (patterned pad)"],
+  ["220 g/m²", "220 g/m² (cardstock)"],
+  ["250 g/m²", "250 g/m²"],
+  ["300 g/m²", "300 g/m² (the stiffest)"],
 ];
 
 const EXTRAS: [NonNullable<Brief["extras"]>[number], string][] = [
@@ -24,9 +24,9 @@ const EXTRAS: [NonNullable<Brief["extras"]>[number], string][] = [
   ["mats", "two mats"],
 ];
 
-function withOwn(options: Option<string>[], own: number | null | undefined): Option<string>[] {
-  const known = !own || options.some(([value]) => value === String(own));
-  return known ? options : [...options, [String(own), `${own} g/m²`]];
+function withOwn(options: Option<string>[], own: string | null | undefined): Option<string>[] {
+  const known = !own || options.some(([value]) => value === own);
+  return known ? options : [...options, [own, own]];
 }
 
 export function Paper({ plan, brief, set }: Said) {
@@ -38,12 +38,12 @@ export function Paper({ plan, brief, set }: Said) {
       It has{" "}
       <Choice
         name="Pattern"
-        value={sheet.directional ? "up" : "all"}
+        value={sheet.pattern ?? "up"}
         options={[
           ["up", "a pattern that has an up"],
-          ["all", "an all-over pattern"],
+          ["all_over", "an all-over pattern"],
         ]}
-        onChange={(value) => set({ sheet: { ...sheet, directional: value === "up" } })}
+        onChange={(pattern) => set({ sheet: { ...sheet, pattern } })}
       />
       , printed on{" "}
       <Choice
@@ -68,22 +68,22 @@ export function Paper({ plan, brief, set }: Said) {
       . It weighs{" "}
       <Choice
         name="Weight of the paper"
-        value={String(sheet.grammage ?? "")}
-        options={withOwn(WEIGHTS, sheet.grammage)}
-        onChange={(value) => set({ sheet: { ...sheet, grammage: value === "" ? null : Number(value) } })}
+        value={sheet.weight ?? ""}
+        options={withOwn(WEIGHTS, sheet.weight)}
+        onChange={(value) => set({ sheet: { ...sheet, weight: value === "" ? null : value } })}
       />{" "}
       and is{" "}
       <Blank
         name="Thickness of the paper, in mm"
         length={plan.settings.caliper}
-        onChange={(text) => set({ sheet: { ...sheet, caliper: inMillimetres(text) } }, "sheet.caliper")}
+        onChange={(text) => set({ sheet: { ...sheet, thickness: inMillimetres(text) } }, "sheet.thickness")}
       />{" "}
       mm thick (
       {plan.settings.caliper_measured ? (
         <button
           type="button"
           className="inline-action"
-          onClick={() => set({ sheet: { ...sheet, caliper: null } })}
+          onClick={() => set({ sheet: { ...sheet, thickness: null } })}
         >
           measured; estimate it again
         </button>

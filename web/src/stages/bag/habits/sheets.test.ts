@@ -7,10 +7,10 @@ test("a thickness without a unit is in millimetres, whatever the labels are in",
 });
 
 test("a paper of the shelf is known again however its sheet is laid", () => {
-  const sheet = { width: "12 in", height: "12 in", directional: true, grammage: 180 };
+  const sheet = { width: "12 in", height: "12 in", pattern: "up" as const, weight: "180 g/m²" };
   expect(sameSheet(sheet, { ...sheet, turned: true })).toBe(true);
-  expect(sameSheet(sheet, { ...sheet, caliper: null })).toBe(true);
-  expect(sameSheet(sheet, { ...sheet, grammage: 200 })).toBe(false);
-  expect(sameSheet(sheet, { ...sheet, directional: false })).toBe(false);
+  expect(sameSheet(sheet, { ...sheet, thickness: null })).toBe(true);
+  expect(sameSheet(sheet, { ...sheet, weight: "200 g/m²" })).toBe(false);
+  expect(sameSheet(sheet, { ...sheet, pattern: "all_over" })).toBe(false);
   expect(sameSheet(sheet, { ...sheet, width: "10 in" })).toBe(false);
 });

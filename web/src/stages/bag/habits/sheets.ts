@@ -9,15 +9,6 @@ export function inMillimetres(text: string): string {
 
 /** True if a brief's sheet is cut from this paper, however it is laid. */
 export function sameSheet(paper: NonNullable<Brief["sheet"]>, sheet: NonNullable<Brief["sheet"]>): boolean {
-  const fields = [
-    "width",
-    "height",
-    "directional",
-    "printed",
-    "grammage",
-    "caliper",
-    "grid",
-    "rolled",
-  ] as const;
+  const fields = ["width", "height", "pattern", "printed", "weight", "thickness", "grid", "rolled"] as const;
   return fields.every((field) => (paper[field] ?? null) === (sheet[field] ?? null));
 }

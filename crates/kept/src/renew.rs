@@ -1,0 +1,38 @@
+//! What is kept in an older spelling, written in today's when a file is opened.
+
+use crate::run::KeptRun;
+use crate::shape::Shape;
+use rusqlite::Transaction;
+use wide_fold_formats::BriefText;
+
+/// Writes everything of an older spelling anew. Nothing counts as changed by it; what is of no spelling is left as it is.
+///
+/// # Errors
+/// [`rusqlite::Error`].
+pub(crate) fn renew(transaction: &Transaction<'_>) -> rusqlite::Result<()> {
+    column::<BriefText>(transaction, "bag", "brief")?;
+    column::<BriefText>(transaction, "bag_version", "brief")?;
+    column::<KeptRun>(transaction, "run", "run")
+}
+
+/// The same for one column of a table, if the file has come to have it.
+fn column<T: Shape>(transaction: &Transaction<'_>, table: &str, column: &str) -> rusqlite::Result<()> {
+    let there: i64 = transaction.query_row(
+        "SELECT count(*) FROM pragma_table_info(?1) WHERE name = ?2",
+        (table, column),
+        |row| row.get(0),
+    )?;
+    if there == 0 {
+        return Ok(());
+    }
+    let mut all = transaction.prepare(&format!("SELECT rowid, {column} FROM {table}"))?;
+    let mut write = transaction.prepare(&format!("UPDATE {table} SET {column} = ?2 WHERE rowid = ?1"))?;
+    let rows = all.query_map([], |row| Ok((row.get::<_, i64>(0)?, row.get::<_, String>(1)?)))?;
+    for (id, text) in rows.collect::<rusqlite::Result<Vec<_>>>()? {
+        let before = serde_json::from_str(&text).ok();
+        if let Some(now) = before.and_then(|before| T::renewed(&before)) {
+            write.execute((id, now.to_string()))?;
+        }
+    }
+    Ok(())
+}
