@@ -3,7 +3,6 @@
 use crate::spelled::Axis;
 use serde::Serialize;
 use utoipa::ToSchema;
-use wide_fold_core::brief::Build;
 use wide_fold_core::net::{Blank, GussetPart, Panel, Zone};
 use wide_fold_core::plane::Span;
 use wide_fold_core::{Length, Plan};
@@ -82,8 +81,7 @@ impl DimensionView {
                 ("finished.width", name, Axis::Across, column.x, length)
             }),
             across("tab", "Glue tab", |panel| panel == Panel::Tab),
-            up("base.depth", "Base flap", Zone::Base)
-                .filter(|_| !matches!(brief.build, Build::FoldedBase { .. })),
+            up("base.depth", "Base flap", Zone::Base).filter(|_| !brief.build.is_squashed()),
             height,
             up("top.depth", "Hem", Zone::Hem),
             up("top.depth", "Closing flap", Zone::Flap),

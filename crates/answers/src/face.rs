@@ -6,7 +6,6 @@ use crate::spelled::{PurposeName, WhatName};
 use serde::Serialize;
 use utoipa::ToSchema;
 use wide_fold_core::Brief;
-use wide_fold_core::brief::{Across, GussetCrease};
 use wide_fold_core::fittings::drawing::{Mark, face_marks};
 use wide_fold_core::fittings::{Fitted, On};
 use wide_fold_core::plane::Point;
@@ -91,8 +90,7 @@ impl FaceView {
             hem_mm: brief.top.hem().mm(),
             hem_out: brief.top.is_turned_out(),
             flap_mm: brief.top.flap().map_or(0.0, |flap| flap.depth.mm()),
-            fold_flat_mm: matches!(brief.gusset_crease, GussetCrease::FoldFlat { across: Across::BothFaces })
-                .then(|| brief.apex().mm()),
+            fold_flat_mm: brief.gusset_crease.folds_over_either_face().then(|| brief.apex().mm()),
             above_mm: (highest - top.mm()).max(0.0),
             marks: marks.iter().map(MarkView::new).collect(),
             holes: holes.collect(),

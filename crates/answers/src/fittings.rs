@@ -4,7 +4,7 @@ use crate::face::FaceView;
 use crate::spelled::Axis;
 use serde::Serialize;
 use utoipa::ToSchema;
-use wide_fold_core::brief::{ClosureKind, HandleKind};
+use wide_fold_core::brief::HandleKind;
 use wide_fold_core::fittings::parts::{From as Source, Measure, PartNeeded, parts};
 use wide_fold_core::fittings::{Fitted, FittedHandle, Purpose, load};
 use wide_fold_core::layout::Part;
@@ -164,7 +164,7 @@ impl Figures<'_> {
         let (top, half) = (size.height, size.width.half());
         let (aside, kind) = (own.from_centre, own.kind);
         // A handle from the base is measured near the top, where there is room.
-        let level = if kind == HandleKind::LongRibbon { top.half() } else { top - own.down };
+        let level = if kind.runs_up_the_face() { top.half() } else { top - own.down };
         if kind.is_spaced() {
             let is_set = asked.from_centre.is_some();
             let place = Some((Axis::Across, Length::ZERO, aside, level));
@@ -241,7 +241,7 @@ fn figures(brief: &Brief, fitted: &Fitted) -> Vec<FigureView> {
         figures.add("backing.length", "Length of the strip", own.length, None, backing.length.is_some());
         figures.add("backing.depth", "Depth of the strip", own.depth, None, backing.depth.is_some());
     }
-    let magnets = brief.fittings.closure.kind == ClosureKind::Magnets;
+    let magnets = brief.fittings.closure.kind.is_magnetic();
     if magnets || fitted.holes.iter().any(|hole| hole.purpose == Purpose::Closure) {
         let down = fitted.closing.down;
         let flap = brief.top.flap().map_or(Length::ZERO, |flap| flap.depth);

@@ -4,10 +4,9 @@ use crate::fit::on_its_board;
 use crate::spelled::RowKind;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use wide_fold_core::brief::Build;
 use wide_fold_core::budget::Budget;
 use wide_fold_core::figures::Figures;
-use wide_fold_core::from_paper::{Best, Family, Member, Parted, families, parted, taken};
+use wide_fold_core::from_paper::{Best, Family, Member, Parted, Shares, families, parted, taken};
 use wide_fold_core::{Brief, Length, Net, Unit};
 use wide_fold_formats::brief_json::{BaseText, FinishedText, SheetText, TopText, UnitText};
 use wide_fold_formats::{BriefText, FormatFault};
@@ -53,6 +52,8 @@ pub struct FamilyView {
     pub build: &'static str,
     /// How the pieces lie on the sheet; nothing if there is only one way.
     pub lies: Option<&'static str>,
+    /// How pieces share it.
+    pub shares: SharesName,
     /// Width and height of the sheet as it is laid, in millimetres.
     pub sheet_mm: [f64; 2],
     /// What is cut off a roll for one bag, as a figure; nothing if it is a sheet.
@@ -167,7 +168,7 @@ impl FromPaperView {
 
 impl FamilyView {
     fn new(family: &Family, sheets: u32) -> Self {
-        let Family { build, lies, brief, members, best } = family;
+        let Family { build, lies, shares, brief, members, best } = family;
         let laid = taken(&brief.sheet, brief.unit);
         let is_roll = laid != brief.sheet.as_laid();
         let net = Net::of(brief);
@@ -177,6 +178,7 @@ impl FamilyView {
         Self {
             build,
             lies: *lies,
+            shares: (*shares).into(),
             sheet_mm: [laid.width.mm(), laid.height.mm()],
             cut_off: is_roll.then(|| Figures::of(brief).by(laid.width, laid.height)),
             on_a_sheet: pieces / sheets.min(pieces),
@@ -190,14 +192,34 @@ impl FamilyView {
     }
 }
 
+/// How pieces share a sheet.
+#[derive(Clone, Copy, Debug, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+#[schema(rename_all = "snake_case")]
+pub enum SharesName {
+    /// There is but one on it.
+    Alone,
+    /// Both lie side by side.
+    Beside,
+    /// One lies above the other.
+    Above,
+}
+
+impl From<Shares> for SharesName {
+    fn from(shares: Shares) -> Self {
+        match shares {
+            Shares::Alone => Self::Alone,
+            Shares::Beside => Self::Beside,
+            Shares::Above => Self::Above,
+        }
+    }
+}
+
 impl MemberView {
     fn new(member: &Member) -> Self {
         let Member { brief, off_groove, columns, rows } = member;
         let size = brief.finished;
-        let pleat = match brief.build {
-            Build::PleatedFlare { pleat, .. } => Some(pleat),
-            _ => None,
-        };
+        let pleat = brief.build.pleated().map(|(_, pleat)| pleat);
         let all = [size.width, size.height, pleat.unwrap_or(size.gusset)];
         let mm = |lengths: &[Length]| lengths.iter().map(|length| length.mm()).collect();
         Self {

@@ -89,6 +89,8 @@ pub struct ScoreView {
     pub less: Option<String>,
     /// The same as short as can be: `−1⁄64`.
     pub less_mark: Option<String>,
+    /// True if it is told nearer to the stop for that, false if further off.
+    pub nearer: bool,
     /// Where the net has it, in millimetres.
     pub at_mm: f64,
     /// Where it begins, from the top fence, in millimetres.
@@ -210,6 +212,7 @@ impl PassView {
                     at: line.at.figure(unit),
                     less: Figures(unit).less(line.less),
                     less_mark: Figures(unit).mark(line.less),
+                    nearer: line.less.is_positive(),
                     at_mm: line.at.mm(),
                     from_mm: line.reach.from.mm(),
                     to_mm: line.reach.to.mm(),

@@ -10,7 +10,7 @@ use crate::spelled::UnitName;
 use crate::verdict::{ProofView, VerdictView};
 use serde::Serialize;
 use utoipa::ToSchema;
-use wide_fold_core::brief::{AllRound, BaseHabit, Build, Place};
+use wide_fold_core::brief::{AllRound, Place};
 use wide_fold_core::figures::Figures;
 use wide_fold_core::fit::told;
 use wide_fold_core::folded::surfaces::{Orientation, Surface};
@@ -180,10 +180,7 @@ impl PlanView {
     pub fn new(plan: &Plan) -> Self {
         let (brief, unit) = (&plan.brief, plan.brief.unit);
         let length = |length| LengthView::new(length, unit);
-        let cuts = match brief.build {
-            Build::Joined { cuts } => Some(cuts),
-            _ => None,
-        };
+        let cuts = brief.build.chosen_cuts();
         Self {
             brief: BriefText::from(brief),
             ready: plan.is_ready(),
@@ -192,10 +189,7 @@ impl PlanView {
             sheet: brief.sheet.name(unit),
             settings: SettingsView {
                 notch: LengthView::new(brief.notch, unit),
-                lap: match (brief.build, brief.base) {
-                    (Build::FoldedBase { lap }, _) | (_, BaseHabit::HalfAndLap { lap }) => Some(length(lap)),
-                    _ => None,
-                },
+                lap: brief.build.folded_lap().or_else(|| brief.base.lap()).map(length),
                 strip: brief.joins.strip().map(length),
                 weights: brief.weights.into(),
                 back_part: cuts

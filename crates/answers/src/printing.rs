@@ -1,5 +1,6 @@
 //! What comes out of the simulated printer.
 
+use crate::spelled::UnitName;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -10,6 +11,8 @@ pub struct PrintedView {
     pub pages: Vec<PageView>,
     /// Where the check square lies on the first page: from the left, from the top, its side; millimetres on the paper.
     pub square_mm: [f64; 3],
+    /// What it is measured in.
+    pub unit: UnitName,
     /// What it should measure.
     pub should: String,
     /// What it measures.

@@ -3,7 +3,7 @@
 use crate::layout::{RectangleView, SheetCutView};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use wide_fold_core::brief::{AllRound, Build};
+use wide_fold_core::brief::AllRound;
 use wide_fold_core::budget::Budget;
 use wide_fold_core::figures::Figures;
 use wide_fold_core::layout::Batch;
@@ -154,10 +154,7 @@ pub struct JoiningView {
 impl JoiningView {
     /// The best ways to cut the run of a brief.
     pub fn all(brief: &Brief) -> Vec<Self> {
-        let now = match brief.build {
-            Build::Joined { cuts } => Some(cuts),
-            _ => None,
-        };
+        let now = brief.build.chosen_cuts();
         offers::joinings(brief, 6)
             .into_iter()
             .map(|way| {

@@ -22,7 +22,7 @@ pub use hand::Hand;
 pub use limits::{BriefFault, MOST_WORDS};
 pub use lined::{LIFTED, Lined, ROLL};
 pub use places::{AllRound, Cuts, FacesWhole, JoinWeights, Place, Places, Side};
-pub use top::{ClosingFlap, FaceSide, Hem, HemSide, Top, TopNature};
+pub use top::{ClosingFlap, FaceSide, Hem, HemSide, Top, TopName, TopNature};
 
 use crate::gift::Gift;
 use crate::{Guide, Length, Sheet, Unit};
@@ -158,7 +158,7 @@ impl Brief {
 
     /// True if the gussets fold in at the mouth, so that front and back come together.
     pub fn pinches(&self) -> bool {
-        self.depth() == Length::ZERO || self.gusset_crease != GussetCrease::None
+        self.depth() == Length::ZERO || self.gusset_crease.is_any()
     }
 
     /// Height of the apex above the base line: half the gusset.
@@ -188,9 +188,6 @@ impl Brief {
 
     /// True if the build has glue tabs, or strips in place of them.
     pub fn has_joins(&self) -> bool {
-        matches!(
-            self.build,
-            Build::Wrap | Build::CornerPair | Build::FoldedBase { .. } | Build::Joined { .. }
-        )
+        self.build.has_joins()
     }
 }

@@ -98,8 +98,8 @@ impl Fitted {
         }
     }
 
-    /// The handle, if it is of that kind.
-    pub fn handle_of(&self, kind: crate::brief::HandleKind) -> Option<FittedHandle> {
-        self.handle.filter(|handle| handle.kind == kind)
+    /// The handle, if it is of such a kind.
+    pub fn handle_that(&self, is: fn(crate::brief::HandleKind) -> bool) -> Option<FittedHandle> {
+        self.handle.filter(|handle| is(handle.kind))
     }
 }

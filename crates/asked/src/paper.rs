@@ -3,6 +3,7 @@
 use crate::sheet::{Grammage, Stuff};
 use crate::text::fit_to_print;
 use crate::{Length, Sheet};
+use strum::VariantArray;
 
 /// A paper on the shelf.
 #[derive(Clone, Debug, PartialEq, Eq)]
@@ -22,7 +23,7 @@ pub struct Paper {
 }
 
 /// How a paper comes.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash, VariantArray)]
 pub enum Stock {
     /// Single sheets.
     #[default]
@@ -34,6 +35,9 @@ pub enum Stock {
 }
 
 impl Stock {
+    /// All of them.
+    pub const ALL: &[Self] = Self::VARIANTS;
+
     /// True if its length is what is left of it, and not a count of sheets.
     pub const fn is_roll(self) -> bool {
         match self {
@@ -174,7 +178,7 @@ impl Paper {
             Stock::Sheets | Stock::Pad if taken.length == Length::ZERO => {
                 whole.count = self.count.checked_add(taken.sheets)?;
             }
-            _ => return None,
+            Stock::Sheets | Stock::Pad | Stock::Roll => return None,
         }
         whole.check().is_ok().then_some(whole)
     }

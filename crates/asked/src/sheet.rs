@@ -71,6 +71,16 @@ pub enum Printed {
     Both,
 }
 
+impl Printed {
+    /// True if its reverse is plain.
+    pub const fn has_plain_reverse(self) -> bool {
+        match self {
+            Self::One => true,
+            Self::Both => false,
+        }
+    }
+}
+
 /// A size of sheet that is sold everywhere.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 pub struct CommonSize {

@@ -126,7 +126,7 @@ proptest! {
                 let On::Faces(down) = hole.on else { continue };
                 prop_assert!(top <= high - down - hole.shape.half().height, "{:?}", hole.purpose);
             }
-            let in_gussets = fitted.handle_of(HandleKind::GussetRibbon).is_some();
+            let in_gussets = fitted.handle_that(HandleKind::is_on_gussets).is_some();
             prop_assert!(in_gussets || fitted.reinforcement.is_none_or(|strip| top <= high - strip.depth));
             prop_assert!(!brief.top.is_turned_in() || top <= high - brief.top.hem());
             let glue = Length::millimetres(6);
@@ -135,7 +135,7 @@ proptest! {
         }
         for mark in &marks {
             let hidden = matches!(mark.what, What::Strip | What::Pocket | What::Magnet);
-            let glued_in = fitted.handle_of(HandleKind::GluedRibbon).is_some() && mark.what == What::Ribbon;
+            let glued_in = fitted.handle_that(HandleKind::is_glued_under_strip).is_some() && mark.what == What::Ribbon;
             prop_assert!(mark.inside == hidden || glued_in, "{:?}", mark);
         }
         if let (Some(strip), [mark]) = (&fitted.reinforcement, of(&marks, What::Strip).as_slice()) {
@@ -143,7 +143,7 @@ proptest! {
             prop_assert!(near(right - left, strip.length.mm()) && near(high - low, strip.depth.mm()) && near(high, top));
         }
         // Behind the holes of a gusset it is not on the face.
-        let in_gussets = fitted.handle_of(HandleKind::GussetRibbon).is_some();
+        let in_gussets = fitted.handle_that(HandleKind::is_on_gussets).is_some();
         prop_assert_eq!(of(&marks, What::Strip).len(), usize::from(fitted.reinforcement.is_some() && !in_gussets));
         prop_assert_eq!(of(&marks, What::Pocket).len(), usize::from(fitted.pocket.is_some()));
         prop_assert_eq!(of(&marks, What::Band).len(), usize::from(fitted.band.is_some()));

@@ -3,7 +3,7 @@
 
 use rstest::rstest;
 use wide_fold_core::brief::{
-    BaseHabit, Build, ClosingOrder, GussetCrease, RunStart, ScoreFace, Squares, Top,
+    BaseHabit, Build, BuildName, ClosingOrder, GussetCrease, RunStart, ScoreFace, Top,
 };
 use wide_fold_core::steps::Stage;
 use wide_fold_core::verdict::{About, Level};
@@ -39,14 +39,10 @@ fn everything(plan: &Plan) -> String {
     steps.chain(verdicts).chain(remedies).chain(proof).chain(lines).collect::<Vec<_>>().join("\n")
 }
 
-const BUILDS: [Build; 6] = [
-    Build::Wrap,
-    Build::CornerPair,
-    Build::CradlePair { squares: Squares::SlitUp },
-    Build::CradlePair { squares: Squares::SlitLevel },
-    Build::FoldedBase { lap: Length::eighths(4) },
-    Build::PleatedFlare { pleats: 3, pleat: Length::eighths(9) },
-];
+/// Every build that has customary figures.
+fn built(nth: usize) -> Build {
+    *BuildName::ALL.iter().flat_map(|name| name.customary()).nth(nth).unwrap()
+}
 
 #[rstest]
 fn no_inch_is_ever_a_decimal(
@@ -54,7 +50,7 @@ fn no_inch_is_ever_a_decimal(
     #[values(["3 3/4", "6 1/2", "2"], ["4 1/16", "7", "2 3/16"], ["9", "12", "3 1/2"])] size: [&str; 3],
     #[values(Top::Raw, Top::HemOut { depth: Length::eighths(9) })] top: Top,
 ) {
-    let text = everything(&Plan::new(&Brief { build: BUILDS[build], top, ..brief(size) }).unwrap());
+    let text = everything(&Plan::new(&Brief { build: built(build), top, ..brief(size) }).unwrap());
     let decimal = text
         .split(|c: char| !c.is_ascii_digit() && c != '.')
         .find(|word| word.split_once('.').is_some_and(|(a, b)| !a.is_empty() && !b.is_empty()));
@@ -64,7 +60,7 @@ fn no_inch_is_ever_a_decimal(
 
 #[rstest]
 fn in_millimetres_no_inch_is_said(#[values(0, 1, 2, 3, 4, 5)] build: usize) {
-    let mut brief = Brief { build: BUILDS[build], unit: Unit::Metric, ..brief(["95 mm", "165 mm", "50 mm"]) };
+    let mut brief = Brief { build: built(build), unit: Unit::Metric, ..brief(["95 mm", "165 mm", "50 mm"]) };
     brief.top = Top::HemIn { depth: "25 mm".parse().unwrap() };
     brief.tab = "12 mm".parse().unwrap();
     let text = everything(&Plan::new(&brief).unwrap());
@@ -75,20 +71,28 @@ fn in_millimetres_no_inch_is_said(#[values(0, 1, 2, 3, 4, 5)] build: usize) {
 }
 
 #[rstest]
-#[case(BUILDS[0], "Glue the seam", "Bring it under the first gusset")]
-#[case(BUILDS[1], "Glue both seams", "under the face of the other piece")]
-#[case(BUILDS[2], "Glue both seams", "outside of both gussets of the back piece")]
-#[case(BUILDS[3], "Glue both seams", "ears turned up against the inside of the gussets")]
+#[case(built(0), "Glue the seam", "Bring it under the first gusset")]
+#[case(built(1), "Glue both seams", "under the face of the other piece")]
+#[case(built(2), "Glue both seams", "outside of both gussets of the back piece")]
+#[case(built(3), "Glue both seams", "ears turned up against the inside of the gussets")]
 fn each_build_is_glued_its_own_way(#[case] build: Build, #[case] title: &str, #[case] words: &str) {
     let text = said(&Plan::new(&Brief { build, ..brief(["4", "6", "2"]) }).unwrap(), Stage::Glue);
     assert!(text.contains(title) && text.contains(words), "{text}");
 }
 
 #[rstest]
-#[case(BUILDS[0], "slit along the corner scores at 2, 6 and 8 up to the base line, 2 deep", "Cut away the corner below the tab, ½ × 2.")]
-#[case(BUILDS[1], "slit along the corner score at 4 up to the base line", "two pieces alike")]
-#[case(BUILDS[2], "Cut out both base corner squares, 2 × 2, and keep them", "Taper the gusset flaps: from ¼")]
-#[case(BUILDS[3], "Cut out both base corner squares, 2 × 2", "Slit level along the base line from each side edge")]
+#[case(
+    built(0),
+    "slit along the corner scores at 2, 6 and 8 up to the base line, 2 deep",
+    "Cut away the corner below the tab, ½ × 2."
+)]
+#[case(built(1), "slit along the corner score at 4 up to the base line", "two pieces alike")]
+#[case(built(2), "Cut out both base corner squares, 2 × 2, and keep them", "Taper the gusset flaps: from ¼")]
+#[case(
+    built(3),
+    "Cut out both base corner squares, 2 × 2",
+    "Slit level along the base line from each side edge"
+)]
 fn each_build_is_cut_its_own_way(#[case] build: Build, #[case] words: &str, #[case] more: &str) {
     let plan = Plan::new(&Brief { build, ..brief(["4", "6", "2"]) }).unwrap();
     let text = said(&plan, Stage::Cut);

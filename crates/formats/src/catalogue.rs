@@ -317,4 +317,29 @@ impl Export {
         };
         Nature { file, title, good_for, used, media, effort }
     }
+
+    /// True for a sheet as it is drawn, to be looked at and printed.
+    const fn is_sheet_as_drawn(self) -> bool {
+        match self {
+            Self::Sheet => true,
+            Self::PrintedSheets
+            | Self::PrintedTemplate
+            | Self::MarkingStrips
+            | Self::Booklet
+            | Self::WorkSheet
+            | Self::BagPicture
+            | Self::SheetPicture
+            | Self::MachineSvg
+            | Self::MachineDxf
+            | Self::SheetsTogether
+            | Self::MachineTogether
+            | Self::Template
+            | Self::Parts
+            | Self::Cuts
+            | Self::Scores
+            | Self::Project
+            | Self::Fold
+            | Self::Everything => false,
+        }
+    }
 }

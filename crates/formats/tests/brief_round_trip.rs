@@ -4,9 +4,9 @@
 use proptest::prelude::*;
 use serde_json::Value;
 use wide_fold_core::brief::{
-    Across, AllRound, BackingKind, BaseHabit, Board, Build, ClosingOrder, ClosureKind, Cuts, Direction, Edge,
-    EdgeBy, EdgeLine, FaceSide, GussetCrease, HandleKind, Insert, Joins, Knot, Places, Run, RunStart,
-    ScoreFace, Squares, Stands, Stops, Top,
+    Across, AllRound, BackingKind, BaseName, Board, Build, BuildName, ClosingOrder, ClosureKind, CreaseName,
+    Cuts, Direction, Edge, EdgeBy, EdgeLine, FaceSide, HandleKind, Insert, Joins, Knot, Places, Run,
+    RunStart, ScoreFace, Squares, Stands, Stops, TopName,
 };
 use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::gift::{Gift, Lie, Lies, Thing, Together};
@@ -20,34 +20,18 @@ prop_compose! {
     /// Any brief, lengths in hundredths of a millimetre: most of them no fraction of an inch.
     fn brief()(
         w in 700_i64..30_000, h in 700_i64..30_000, d in 700_i64..15_000, tab in 200_i64..3_000, notch in 0_i64..2_000,
-        other in 700_i64..5_000, base in 0_usize..4, top in 0_usize..4, build in 0_usize..6, crease in 0_usize..5, start in 0_usize..3,
-        flags in prop::array::uniform8(any::<bool>()), kind in 0_usize..8, closure in 0_usize..7, load in prop::option::of(1_i64..40),
+        other in 700_i64..5_000, base in 0_usize..BaseName::ALL.len(), top in 0_usize..TopName::ALL.len(), build in 0_usize..BuildName::ALL.len(), crease in 0_usize..CreaseName::ALL.len(), start in 0_usize..3,
+        flags in prop::array::uniform8(any::<bool>()), kind in 0_usize..HandleKind::ALL.len(), closure in 0_usize..ClosureKind::ALL.len(), load in prop::option::of(1_i64..40),
     ) -> Brief {
         let n = |n| Length::from_nm(n * 10_000);
         let mut brief = Brief::new(n(w), n(h), n(d));
         (brief.tab, brief.notch) = (n(tab), n(notch));
-        brief.base = [
-            BaseHabit::Full,
-            BaseHabit::HalfAndLap { lap: n(other) },
-            BaseHabit::Fixed { depth: n(other) },
-            BaseHabit::Custom { depth: n(other) },
-        ][base];
+        brief.base = BaseName::ALL[base].of(n(other));
         let depth = n(other);
         let corner = n(other / 4);
-        brief.top = [
-            Top::Raw,
-            Top::HemIn { depth },
-            Top::HemOut { depth },
-            Top::Flap { on: FaceSide::Front, depth, corner },
-        ][top];
-        brief.build = [
-            Build::Wrap,
-            Build::CornerPair,
-            Build::CradlePair { squares: Squares::SlitUp },
-            Build::CradlePair { squares: Squares::SlitLevel },
-            Build::FoldedBase { lap: n(other) },
-            Build::PleatedFlare { pleats: 1 + crease as u8, pleat: n(other) },
-        ][build];
+        brief.top = TopName::ALL[top].of(FaceSide::Front, depth, corner);
+        let squares = if flags[6] { Squares::SlitLevel } else { Squares::SlitUp };
+        brief.build = BuildName::ALL[build].of(Cuts::default(), squares, 1 + crease as u8, n(other));
         brief.hem_slit = flags[7];
         brief.edge = Edge {
             line: EdgeLine::ALL[kind % 4],
@@ -55,15 +39,10 @@ prop_compose! {
             repeat: flags[2].then(|| n(other)),
             rise: flags[1].then(|| n(other / 2)),
         };
-        let start = [RunStart::Gusset, RunStart::Face, RunStart::HalfGusset][start];
+        let start = RunStart::ALL[start];
         brief.run = Run { start, direction: if flags[0] { Direction::Left } else { Direction::Right } };
-        brief.gusset_crease = [
-            GussetCrease::None,
-            GussetCrease::Centre,
-            GussetCrease::Pair,
-            GussetCrease::FoldFlat { across: Across::Back },
-            GussetCrease::FoldFlat { across: Across::BothFaces },
-        ][crease];
+        let across = [Across::Back, Across::BothFaces, Across::Unscored][base % 3];
+        brief.gusset_crease = CreaseName::ALL[crease].of(across);
         if flags[1] {
             brief.joins = Joins::Strips { width: n(other) };
         }
@@ -87,7 +66,7 @@ prop_compose! {
             (true, true) => Stands::Long(n(other)),
         };
         fittings.handle.knot = if flags[2] { Knot::Triple } else { Knot::Double };
-        fittings.backing.kind = [BackingKind::Strip, BackingKind::Eyelets, BackingKind::None][base % 3];
+        fittings.backing.kind = BackingKind::ALL[base % 3];
         fittings.backing.depth = flags[3].then(|| n(tab));
         fittings.insert = [Insert::None, Insert::Single, Insert::Double][top % 3];
         let decoration = &mut fittings.decoration;
@@ -229,8 +208,8 @@ proptest! {
 /// Bags of every build and every way to join them.
 fn any_build() -> impl Strategy<Value = Brief> {
     let rise = prop::option::of(0_i64..20);
-    (0_usize..6, 0_usize..3, 1_usize..255, 0_usize..255, rise, 5_i64..12, any::<bool>()).prop_map(
-        |(build, joins, cuts, at, rise, n, flag)| {
+    (0_usize..BuildName::ALL.len(), 0_usize..3, 1_usize..255, 0_usize..255, rise, 5_i64..12, any::<bool>())
+        .prop_map(|(build, joins, cuts, at, rise, n, flag)| {
             let places = |nth: usize| Places::every().nth(nth).unwrap();
             let length = Length::eighths(n);
             let mut brief = Brief::new(Length::inches(6), Length::inches(9), Length::inches(3));
@@ -239,20 +218,13 @@ fn any_build() -> impl Strategy<Value = Brief> {
                 back_part: flag.then_some(length),
                 all_round: rise.map(Length::eighths).map(AllRound::at),
             };
-            brief.build = [
-                Build::Wrap,
-                Build::CornerPair,
-                Build::CradlePair { squares: if flag { Squares::SlitLevel } else { Squares::SlitUp } },
-                Build::Joined { cuts },
-                Build::FoldedBase { lap: length },
-                Build::PleatedFlare { pleats: if flag { 2 } else { 3 }, pleat: length },
-            ][build];
+            let (squares, pleats) = if flag { (Squares::SlitLevel, 2) } else { (Squares::SlitUp, 3) };
+            brief.build = BuildName::ALL[build].of(cuts, squares, pleats, length);
             brief.joins = [
                 Joins::Tabs,
                 Joins::Strips { width: length },
                 Joins::Mixed { width: length, at: places(at) },
             ][joins];
             brief
-        },
-    )
+        })
 }

@@ -1,6 +1,6 @@
 //! The ways a bag can be built, side by side: the finished size and every other habit stay as they are.
 
-use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP, CUSTOMARY_PLEATS, GussetCrease, Joins, Squares, Top};
+use crate::brief::{BaseHabit, Build, BuildName, GussetCrease, Joins, Squares, Top};
 use crate::{Brief, joins};
 
 /// One way to build a bag.
@@ -14,53 +14,22 @@ pub struct Alternative {
     pub brief: Brief,
 }
 
-/// The builds that need no search: the build, its name, and when people choose it.
-pub(crate) const BUILDS: [(Build, &str, &str); 6] = [
-    (Build::Wrap, "Wrap", "One piece and one seam: when it fits the sheet."),
-    (
-        Build::CornerPair,
-        "Corner pair",
-        "Two pieces alike, seams at opposite corners: to grow past one sheet.",
-    ),
-    (
-        Build::CradlePair { squares: Squares::SlitUp },
-        "Cradle pair, squares in the base",
-        "Double sides and no tabs; the corner squares strengthen the base.",
-    ),
-    (
-        Build::CradlePair { squares: Squares::SlitLevel },
-        "Cradle pair, squares as ears",
-        "Double sides and no tabs; the corner squares stiffen the gussets.",
-    ),
-    (
-        Build::FoldedBase { lap: CUSTOMARY_LAP },
-        "Folded base",
-        "Wrapping paper, no slits: a tube whose ends are squashed and lapped.",
-    ),
-    (
-        Build::PleatedFlare { pleats: CUSTOMARY_PLEATS.0, pleat: CUSTOMARY_PLEATS.1 },
-        "Pleated flare",
-        "Wrapping paper, no base: for flat or soft things that need a wide mouth.",
-    ),
-];
-
 /// Every way to build the bag of a brief, the simplest first. Size and habits stay; what a build has no use for (tabs to
 /// replace, flaps of another depth, gussets to crease) falls away.
 pub fn alternatives(brief: &Brief) -> Vec<Alternative> {
     // One piece is the wrap over again: named only where the bag is made so now.
     let is_joined = brief.build.is_cut();
     let cuts = joins::best(brief).map(|best| best.cuts).filter(|cuts| is_joined || !cuts.is_one_piece());
-    let joined = cuts.map(|cuts| {
-        let when = "The run cut where its joins show least: when one or two sheets will not do.";
-        (Build::Joined { cuts }, "More pieces", when)
-    });
-    // Behind the pairs.
-    let (slit, folded) = BUILDS.split_at(4);
-    slit.iter()
-        .copied()
-        .chain(joined)
-        .chain(folded.iter().copied())
-        .map(|(build, name, when)| {
+    let of = |name: &BuildName| match name.customary() {
+        // A run in pieces is cut where it shows least.
+        [] => cuts.map(|cuts| Build::Joined { cuts }).into_iter().collect(),
+        own => own.to_vec(),
+    };
+    BuildName::ALL
+        .iter()
+        .flat_map(of)
+        .map(|build| {
+            let (name, when) = build.words();
             // The build at hand keeps its own figures.
             let build = if same_kind(build, brief.build) { brief.build } else { build };
             Alternative { name, when, brief: suited(Brief { build, ..brief.clone() }) }
@@ -70,16 +39,17 @@ pub fn alternatives(brief: &Brief) -> Vec<Alternative> {
 
 /// What a way of building is called: `Corner pair`.
 pub fn name_of(build: Build) -> &'static str {
-    let known = BUILDS.iter().find(|(own, ..)| same_kind(*own, build));
-    known.map_or("More pieces", |(_, name, _)| name)
+    build.words().0
 }
 
 /// True for the same way of building, whatever its figures.
 pub fn same_kind(one: Build, other: Build) -> bool {
-    match (one, other) {
-        (Build::CradlePair { squares }, Build::CradlePair { squares: others }) => squares == others,
-        _ => std::mem::discriminant(&one) == std::mem::discriminant(&other),
-    }
+    BuildName::from(one) == BuildName::from(other) && one.squares() == other.squares()
+}
+
+/// Every build that needs no search, in customary figures.
+pub(crate) fn customary() -> impl Iterator<Item = Build> {
+    BuildName::ALL.iter().flat_map(|name| name.customary()).copied()
 }
 
 /// The brief without the habits its build has no use for.

@@ -89,7 +89,7 @@ pub fn from_gift(
             Stock::Sheets | Stock::Pad => way.sheets,
         });
         // Of as many feet the shorter piece.
-        let length = fit.way.as_ref().filter(|way| papers[way.paper].kind == Stock::Roll);
+        let length = fit.way.as_ref().filter(|way| papers[way.paper].kind.is_roll());
         let length = length.map_or(Length::ZERO, |way| way.brief.sheet.height);
         (!has_paper, sheets, lying, length, fit.brief.finished.width < fit.brief.finished.gusset)
     };

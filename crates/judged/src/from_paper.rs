@@ -4,9 +4,9 @@
 //! to be wasted. Every build so has a family of bags, one for every gusset on the board's grooves (of a flare, which has none, one
 //! for every pleat). Width and height are as large as the sheet allows, read off the net, down to a figure a ruler shows.
 
-use crate::brief::{Across, Build, Finished, GoesRound, GussetCrease, Joins, Squares, half_inch};
+use crate::brief::{Across, Build, Finished, GoesRound, GussetCrease, Joins, half_inch};
 use crate::budget::Budget;
-use crate::builds::{BUILDS, suited};
+use crate::builds::{customary, suited};
 use crate::draft::Draft;
 use crate::folded::Folded;
 use crate::net::flat_size;
@@ -23,6 +23,8 @@ pub struct Family {
     pub build: &'static str,
     /// How the pieces lie on the sheet: `pieces side by side`; nothing if there is only one way.
     pub lies: Option<&'static str>,
+    /// How they share it.
+    pub shares: Shares,
     /// One of the bags; the others differ from it in their size, of a flare in their pleats too.
     pub brief: Brief,
     /// The bags, from the shallowest to the deepest.
@@ -42,6 +44,17 @@ pub struct Member {
     pub columns: Vec<Length>,
     /// Where its rows end, from the bottom edge.
     pub rows: Vec<Length>,
+}
+
+/// How pieces share a sheet.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+pub enum Shares {
+    /// There is but one on it.
+    Alone,
+    /// Both lie side by side.
+    Beside,
+    /// One lies above the other.
+    Above,
 }
 
 /// What a bag stands out by.
@@ -100,35 +113,33 @@ const A_BAG: u64 = 80_000;
 /// }
 /// ```
 pub fn families(habits: &Brief, sheets: u32, budget: &Budget<'_>) -> Vec<Family> {
-    let family = |(name, lies, brief, slot): (&'static str, Option<&'static str>, Brief, Size)| {
-        family(name, lies, &brief, slot, budget)
-    };
+    let family =
+        |(name, lies, shares, brief, slot): (&'static str, Option<&'static str>, Shares, Brief, Size)| {
+            family(name, (lies, shares), &brief, slot, budget)
+        };
     starts(habits, sheets).into_iter().filter_map(family).collect()
 }
 
 /// Every build on every way the sheet may lie and its pieces may share it: its name, how they lie, a brief, the room of a piece.
-fn starts(habits: &Brief, sheets: u32) -> Vec<(&'static str, Option<&'static str>, Brief, Size)> {
+fn starts(habits: &Brief, sheets: u32) -> Vec<(&'static str, Option<&'static str>, Shares, Brief, Size)> {
     // What becomes of a cradle pair's squares changes no size.
-    let builds =
-        BUILDS.iter().filter(|(build, ..)| *build != Build::CradlePair { squares: Squares::SlitLevel });
+    let builds = customary().filter(|build| !build.has_ears());
     let mut starts = Vec::new();
-    for (build, name, _) in builds.copied() {
-        let build = match build {
-            Build::FoldedBase { .. } => Build::FoldedBase { lap: half_inch(habits.unit) },
-            build => build,
-        };
+    for build in builds {
+        let name = build.words().0;
+        let build = build.folded_lap().map_or(build, |_| Build::FoldedBase { lap: half_inch(habits.unit) });
         let pieces = pieces(build);
         // One piece takes one sheet, however many there are.
         if sheets > pieces {
             continue;
         }
         for sheet in habits.sheet.lyings() {
-            for (lies, slot) in slots(taken(&sheet, habits.unit), pieces, sheets) {
+            for (shares, slot) in slots(taken(&sheet, habits.unit), pieces, sheets) {
                 let turned = sheet.turned != habits.sheet.turned;
-                let lies = if turned { lies.turned() } else { lies.name() };
+                let lies = if turned { shares.turned() } else { shares.name() };
                 let brief =
                     suited(Brief { build, joins: Joins::Tabs, sheet: sheet.clone(), ..plain(habits) });
-                starts.push((name, lies, brief, slot));
+                starts.push((name, lies, shares, brief, slot));
             }
         }
     }
@@ -158,8 +169,9 @@ pub fn parted(habits: &Brief, budget: &Budget<'_>) -> Vec<Parted> {
                 ..habits.sheet.clone()
             };
             let own = Brief { sheet, ..habits.clone() };
-            let starts = starts(&own, 1).into_iter().filter(|(_, _, brief, _)| brief.build.has_slit_flaps());
-            let mut bags: Vec<Brief> = starts.flat_map(|(_, _, brief, slot)| bags(&brief, slot)).collect();
+            let starts =
+                starts(&own, 1).into_iter().filter(|(_, _, _, brief, _)| brief.build.has_slit_flaps());
+            let mut bags: Vec<Brief> = starts.flat_map(|(_, _, _, brief, slot)| bags(&brief, slot)).collect();
             bags.sort_by_key(|bag| std::cmp::Reverse(room(bag.finished)));
             let brief =
                 bags.into_iter().take_while(|_| budget.spend(A_BAG)).find(|bag| blocks(bag).is_empty());
@@ -197,14 +209,6 @@ pub fn taken(sheet: &Sheet, unit: Unit) -> Size {
     let side = |side: Length| if side > ROLL { cut_off } else { side };
     let Size { width, height } = sheet.as_laid();
     Size::new(side(width), side(height))
-}
-
-/// How pieces share a sheet.
-#[derive(Clone, Copy)]
-enum Shares {
-    Alone,
-    Beside,
-    Above,
 }
 
 impl Shares {
@@ -259,7 +263,7 @@ fn bags(brief: &Brief, slot: Size) -> Vec<Brief> {
 
 fn family(
     build: &'static str,
-    lies: Option<&'static str>,
+    (lies, shares): (Option<&'static str>, Shares),
     brief: &Brief,
     slot: Size,
     budget: &Budget<'_>,
@@ -276,7 +280,7 @@ fn family(
         .collect();
     let best = best(&members);
     let brief = members.first()?.brief.clone();
-    Some(Family { build, lies, brief, members, best })
+    Some(Family { build, lies, shares, brief, members, best })
 }
 
 /// The bag of that gusset, or that pleat, as wide and as high as the room of a piece allows.
@@ -285,7 +289,7 @@ fn largest(brief: &Brief, slot: Size, at: Length) -> Option<Brief> {
     let of = |width: Length, height: Length| {
         let mut own = brief.clone();
         own.finished = Finished { width, height, gusset: at };
-        if let Build::PleatedFlare { pleats, .. } = own.build {
+        if let Some((pleats, _)) = own.build.pleated() {
             own.build = Build::PleatedFlare { pleats, pleat: at };
             // A flare has no gusset; whatever stands there is of no matter.
             own.finished.gusset = Length::inches(2);

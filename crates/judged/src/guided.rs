@@ -126,14 +126,7 @@ fn make(brief: &Brief, guide: &Guide, build: Build, width: Length, blocked: &[&s
         let (fits, sheets) = (draft.layout().fits(), draft.layout().sheet_count());
         let marked = guide.widths.contains(&width);
         let tallest = tallest_of(&made, most, sheets, blocked);
-        fits.then_some(Makes {
-            width,
-            pair: build == Build::CornerPair,
-            marked,
-            sheets,
-            tallest,
-            brief: made,
-        })
+        fits.then_some(Makes { width, pair: build.goes_round_in_two(), marked, sheets, tallest, brief: made })
     };
     let ways = sheets(&brief.sheet).into_iter().filter_map(on);
     ways.min_by_key(|makes| (makes.sheets, Reverse(makes.tallest), makes.brief.sheet.turned))

@@ -1,7 +1,7 @@
 //! How the layers of the folded bag are drawn apart, so that it can be seen which lies on which.
 
 use crate::Plan;
-use crate::brief::{Build, ClosingOrder};
+use crate::brief::ClosingOrder;
 use crate::folded::Turned;
 use crate::net::{Lap, Zone};
 
@@ -25,7 +25,7 @@ fn is_largest(plan: &Plan, facet: &Turned) -> bool {
 /// goes under. Half a layer lies between two.
 pub fn layers_off(plan: &Plan, facet: &Turned) -> f64 {
     let (panel, zone) = facet.part;
-    if let Build::PleatedFlare { .. } = plan.brief.build {
+    if plan.brief.build.pleated().is_some() {
         return flare_lift(plan, facet);
     }
     let goes_under =
@@ -46,9 +46,9 @@ pub fn layers_off(plan: &Plan, facet: &Turned) -> f64 {
         // Of a folded base the triangles look up, between the end and the flap.
         (Zone::Base, _) if facet.pose.z_axis.y > 0.5 => -1,
         (Zone::Base, panel) if panel.is_front() => 3 - i32::from(goes_under),
-        (Zone::Base, panel) if panel.is_back() && matches!(plan.brief.build, Build::FoldedBase { .. }) => 2,
+        (Zone::Base, panel) if panel.is_back() && plan.brief.build.is_squashed() => 2,
         (Zone::Base, panel) if panel.is_back() => i32::from(plan.brief.closing == ClosingOrder::GussetsFirst),
-        (Zone::Base, _) if matches!(plan.brief.build, Build::FoldedBase { .. }) => 0,
+        (Zone::Base, _) if plan.brief.build.is_squashed() => 0,
         (Zone::Base, _) => i32::from(plan.brief.closing == ClosingOrder::BackFirst),
     };
     f64::from(layers)

@@ -1,6 +1,6 @@
 //! Sizes close by that save a sheet, a join or an awkward score.
 
-use crate::brief::{Build, Finished};
+use crate::brief::Finished;
 use crate::budget::Budget;
 use crate::draft::Draft;
 use crate::joins;
@@ -303,7 +303,7 @@ fn best(brief: &Brief) -> Option<(Brief, Effort)> {
 
 /// Nothing if it fits no sheet.
 fn effort(brief: &Brief) -> Option<Effort> {
-    if let Build::Joined { cuts } = brief.build {
+    if let Some(cuts) = brief.build.chosen_cuts() {
         return joins::judge(brief, cuts).map(|way| Effort { sheets: way.sheets, joins: way.joins });
     }
     let sizes = piece_sizes(brief);
@@ -320,6 +320,7 @@ fn off_groove(brief: &Brief) -> usize {
 mod tests {
     use super::*;
     use crate::Plan;
+    use crate::brief::Build;
     use proptest::prelude::*;
 
     fn found(brief: &Brief, range: Length) -> Vec<Nearby> {

@@ -313,7 +313,9 @@ impl Hearing<'_> {
         brief.build = match frame.build {
             Build::FoldedBase { .. } => Build::FoldedBase { lap: get(Unknown::Base)? * 2 - gusset },
             Build::PleatedFlare { pleats, .. } => Build::PleatedFlare { pleats, pleat: get(Unknown::Pleat)? },
-            build => build,
+            build @ (Build::Wrap | Build::CornerPair | Build::CradlePair { .. } | Build::Joined { .. }) => {
+                build
+            }
         };
         brief.run = frame.run;
         brief.tab = if frame.has_tab() { get(Unknown::Tab)? } else { brief.tab };
@@ -324,8 +326,7 @@ impl Hearing<'_> {
             // Half a gusset may be an odd number of the smallest units.
             brief.base = if (depth - gusset).abs() <= Length::from_units(7) {
                 BaseHabit::Full
-            } else if depth * 2 - gusset == CUSTOMARY_LAP && !matches!(brief.build, Build::CradlePair { .. })
-            {
+            } else if depth * 2 - gusset == CUSTOMARY_LAP && brief.build.squares().is_none() {
                 BaseHabit::HalfAndLap { lap: CUSTOMARY_LAP }
             } else {
                 BaseHabit::Custom { depth }

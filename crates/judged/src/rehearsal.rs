@@ -1,7 +1,7 @@
 //! A rehearsal: the same folds on a scrap, before the good sheet is touched (common practice: an unfamiliar bag is made once from
 //! scrap, half as large).
 
-use crate::brief::{Closure, ClosureKind, Extras, Fittings, Insert, Lined};
+use crate::brief::{Closure, Extras, Fittings, Insert, Lined};
 use crate::net::{Net, piece_sizes};
 use crate::plane::Size;
 use crate::rescale::on_sheet;
@@ -30,8 +30,8 @@ pub fn rehearsal(brief: &Brief) -> Option<Plan> {
         return None;
     }
     // A flap that is tucked in has a fold for it: of all that closes a bag it alone is folded.
-    let tucked = brief.fittings.closure.kind == ClosureKind::Tuck;
-    let closure = if tucked { Closure { kind: ClosureKind::Tuck, down: None } } else { Closure::default() };
+    let own = brief.fittings.closure.kind;
+    let closure = if own.is_tucked() { Closure { kind: own, down: None } } else { Closure::default() };
     let bare = Brief {
         fittings: Fittings { insert: Insert::None, closure, ..Fittings::default() },
         extras: Extras::default(),

@@ -7,7 +7,7 @@ pub use differs::differs;
 
 use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP, CUSTOMARY_STRIP, Cuts, Joins};
 use crate::budget::Budget;
-use crate::builds::{BUILDS, suited};
+use crate::builds::{customary, suited};
 use crate::draft::Draft;
 use crate::fittings::Fitted;
 use crate::folded::Folded;
@@ -140,7 +140,7 @@ fn found(brief: &Brief, papers: &[Paper], budget: &Budget<'_>, more_pieces: bool
         }
         for sheet in lyings(paper) {
             let own = Brief { sheet, side_sheet: None, ..brief.clone() };
-            let builds = BUILDS.iter().map(|build| (build.1, Some(build.0)));
+            let builds = customary().map(|build| (build.words().0, Some(build)));
             let pieces = [("More pieces", None)].into_iter().filter(|_| more_pieces);
             let mut tries: Vec<_> = builds.chain(pieces).map(|(name, build)| (name, build, &own)).collect();
             let of_two = Brief { side_sheet: brief.side_sheet.clone(), ..own.clone() };
@@ -192,7 +192,7 @@ impl Second {
         let sheet = brief.side_sheet.as_ref()?;
         let own = papers.iter().find(|paper| Sheet { turned: sheet.turned, ..paper.sheet.clone() } == *sheet);
         Some(Self {
-            price: own.filter(|own| own.kind != Stock::Roll).and_then(|own| own.price).map(|price| price.0),
+            price: own.filter(|own| !own.kind.is_roll()).and_then(|own| own.price).map(|price| price.0),
             count: own.map_or(u32::MAX, |own| own.count),
         })
     }
@@ -227,13 +227,13 @@ fn way(
     // A sheet is paid for whole, a roll by the share that is cut off.
     let own = paper.price.map(|Money(price)| match paper.kind {
         Stock::Roll => (i128::from(price) * (taken - area_beside) / whole.max(1)) as i64,
-        _ => price * i64::from(sheets),
+        Stock::Sheets | Stock::Pad => price * i64::from(sheets),
     });
     let other = match second {
         None => Some(0),
         Some(second) => second.price.map(|price| price * i64::from(beside)),
     };
-    let enough = if paper.kind == Stock::Roll { paper.count > 0 } else { sheets <= paper.count };
+    let enough = if paper.kind.is_roll() { paper.count > 0 } else { sheets <= paper.count };
     Way {
         paper: index,
         build,
@@ -280,7 +280,7 @@ fn tried(
     let build = match build {
         Some(build) => build,
         // What a roll cannot hold in one row it holds in several.
-        None if paper.kind == Stock::Roll && habit.side_sheet.is_none() => return None,
+        None if paper.kind.is_roll() && habit.side_sheet.is_none() => return None,
         None if habit.side_sheet.is_some() => joins::best(habit)?.brief(habit).build,
         None => {
             let best = joined
@@ -291,13 +291,11 @@ fn tried(
     };
     let mut tried = suited(Brief { build, ..habit.clone() });
     // Where upper pieces lie over lower ones, tabs hold every join.
-    if let (Build::Joined { cuts: Cuts { all_round: Some(_), .. } }, Joins::Mixed { .. }) =
-        (build, habit.joins)
-    {
+    if let (Cuts { all_round: Some(_), .. }, Joins::Mixed { .. }) = (build.cuts(), habit.joins) {
         tried.joins = Joins::Tabs;
     }
     // Cut at one place only, the run is the wrap over again.
-    if matches!(tried.build, Build::Joined { cuts } if cuts.is_one_piece()) {
+    if tried.build.chosen_cuts().is_some_and(Cuts::is_one_piece) {
         return None;
     }
     // A build that has no use for the habit has been tried without it.
@@ -309,10 +307,9 @@ fn tried(
 
 /// What the brief takes of a paper, and of its second one; nothing if a piece does not fit.
 fn from_paper(brief: &Brief, paper: &Paper) -> Option<Taken> {
-    let [sizes, others] = match (brief.build, &brief.side_sheet) {
-        (Build::Joined { cuts }, Some(_)) => joins::by_paper(brief, cuts),
-        _ => [piece_sizes(brief), Vec::new()],
-    };
+    let of_two = brief.build.chosen_cuts().filter(|_| brief.side_sheet.is_some());
+    let [sizes, others] =
+        of_two.map_or_else(|| [piece_sizes(brief), Vec::new()], |cuts| joins::by_paper(brief, cuts));
     let used = sizes.iter().chain(&others).map(|size| size.area()).sum();
     let fits = |sizes: &[Size], sheet: Size| sizes.iter().all(|size| size.fits_in(sheet));
     let sheet = brief.sheet.as_laid();
@@ -329,7 +326,7 @@ fn from_paper(brief: &Brief, paper: &Paper) -> Option<Taken> {
             let own = cut.sheet.size().area();
             (cut, 1, own)
         }
-        _ => {
+        Stock::Sheets | Stock::Pad => {
             let sheets = sheets_needed(&sizes, sheet);
             (brief.clone(), sheets, sheet.area() * i128::from(sheets))
         }

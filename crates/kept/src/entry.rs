@@ -134,19 +134,35 @@ pub struct KeptEntry {
     pub guessed: [u32; 4],
 }
 
+/// Why an entry is not kept.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub enum EntryFault {
+    /// A field cannot be read, or what it says cannot be.
+    Broken(FormatFault),
+    /// A measure is far from what was planned: it is kept if the crafter is sure.
+    FarFromPlanned(FormatFault),
+}
+
+impl From<FormatFault> for EntryFault {
+    fn from(fault: FormatFault) -> Self {
+        Self::Broken(fault)
+    }
+}
+
 impl EntryText {
     /// The entry as it is kept. `paper` is the name of its paper.
     ///
     /// # Errors
-    /// [`FormatFault`] with the field and a sentence.
-    pub fn read(&self, bag: &Bag, paper: Option<String>, today: Date) -> Result<KeptEntry, FormatFault> {
+    /// [`EntryFault`] with the field and a sentence.
+    pub fn read(&self, bag: &Bag, paper: Option<String>, today: Date) -> Result<KeptEntry, EntryFault> {
         let fault = |field: &str, sentence: String| FormatFault { field: field.to_owned(), sentence };
+        let broken = |field: &str, sentence: String| EntryFault::Broken(fault(field, sentence));
         let brief = bag.brief().map_err(|_| {
             fault("bag", "This bag was kept by another version and cannot be read.".to_owned())
         })?;
         let unit = brief.unit;
         if day("made", &self.made)? > today {
-            return Err(fault("made", format!("{} is still to come. Today is {today}.", self.made)));
+            return Err(broken("made", format!("{} is still to come. Today is {today}.", self.made)));
         }
         let mut text = self.clone();
         let size = brief.finished;
@@ -157,7 +173,7 @@ impl EntryText {
         for (n, (field, name)) in fields.into_iter().zip(names).enumerate() {
             let Some(length) = measure(name, field, unit, planned[n])? else { continue };
             if !length.is_positive() {
-                return Err(fault(
+                return Err(broken(
                     name,
                     format!("A {name} of nothing is no bag: leave out what was not measured."),
                 ));
@@ -169,7 +185,7 @@ impl EntryText {
                     length.label(unit),
                     planned[n].label(unit)
                 );
-                return Err(fault(name, sentence));
+                return Err(EntryFault::FarFromPlanned(fault(name, sentence)));
             }
             measured[n] = Some(length.nm());
         }
@@ -182,11 +198,11 @@ impl EntryText {
         ] {
             let Some(length) = length(name, field, unit)? else { continue };
             if length < Length::ZERO || length > Length::inches(4) {
-                return Err(fault(name, "Between nothing and 4 in can be told here.".to_owned()));
+                return Err(broken(name, "Between nothing and 4 in can be told here.".to_owned()));
             }
         }
         if text.overlap.is_some() && text.gap.is_some() {
-            return Err(fault("gap", "At one seam there is an overlap or a gap, not both.".to_owned()));
+            return Err(broken("gap", "At one seam there is an overlap or a gap, not both.".to_owned()));
         }
         if let Some(carried) = text.carried.as_ref().filter(|carried| !carried.trim().is_empty()) {
             Mass::parse(carried, unit).map_err(|error| fault("carried", format!("{error}.")))?;
@@ -199,17 +215,17 @@ impl EntryText {
                 .as_ref()
                 .is_some_and(|words| words.chars().count() > most || !fit_to_print(&words.replace('\n', " ")))
             {
-                return Err(fault(name, format!("Up to {most} characters can be written here.")));
+                return Err(broken(name, format!("Up to {most} characters can be written here.")));
             }
         }
         if text.minutes.all().into_iter().flatten().any(|minutes| minutes > 600) {
-            return Err(fault(
+            return Err(broken(
                 "minutes",
                 "Nobody works more than 600 minutes at one stage of a bag.".to_owned(),
             ));
         }
         if text.bags.is_some_and(|bags| !(1..=500).contains(&bags)) {
-            return Err(fault("bags", "Minutes are of 1 to 500 bags.".to_owned()));
+            return Err(broken("bags", "Minutes are of 1 to 500 bags.".to_owned()));
         }
         let groove = brief.board.groove.nm();
         let hand = [brief.hand.panel.nm(), brief.hand.height.nm()];

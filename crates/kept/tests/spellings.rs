@@ -61,7 +61,7 @@ fn a_file_of_before_is_written_anew_when_it_is_opened() {
     file.execute(put, (before().to_string(), at)).unwrap();
     let put = "INSERT INTO bag_version (bag, revision, name, brief, at) VALUES (1, 3, 'Vase', ?1, ?2)";
     file.execute(put, (before().to_string(), at)).unwrap();
-    let put = "INSERT INTO run (revision, run) VALUES (2, ?1), (1, '"no run at all"')";
+    let put = "INSERT INTO run (revision, run) VALUES (2, ?1), (1, '\"no run at all\"')";
     file.execute(put, [run(&before()).to_string()]).unwrap();
     file.pragma_update(None, "user_version", 12).unwrap();
     drop(file);

@@ -34,7 +34,7 @@ impl Surface {
             (PaperFace::Inside, Printed::One) => "the plain reverse",
             (PaperFace::Inside, Printed::Both) => "the reverse",
         };
-        let is_plain = self.shows == PaperFace::Inside && sheet.printed == Printed::One;
+        let is_plain = self.shows == PaperFace::Inside && sheet.printed.has_plain_reverse();
         match (sheet.directional && !is_plain, self.orientation) {
             (false, _) => face.to_owned(),
             (true, Orientation::Upright) => format!("{face}, upright"),

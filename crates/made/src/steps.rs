@@ -13,7 +13,7 @@ mod order;
 mod spots;
 mod trim;
 
-use crate::brief::{Across, Build, ClosingFlap, GussetCrease, RunStart, ScoreFace};
+use crate::brief::{ClosingFlap, ScoreFace};
 use crate::feeds::Feed;
 use crate::figures::Figures;
 use crate::fittings::Fitted;
@@ -320,7 +320,7 @@ fn fold(brief: &Brief, pieces: &[Piece]) -> Step {
     });
     let mut says = if by_hand {
         vec!["Every line is creased already. Fold each right over once more, the way it goes in the bag, and run a bone folder or the back of a spoon along it.".to_owned()]
-    } else if let Build::PleatedFlare { .. } = brief.build {
+    } else if brief.build.pleated().is_some() {
         vec!["Fold the lines while the sheet is flat and burnish them: the pleats in turn away from you and towards you.".to_owned()]
     } else {
         vec![format!(
@@ -340,7 +340,7 @@ fn fold(brief: &Brief, pieces: &[Piece]) -> Step {
         );
     }
     let is_scored = !brief.gusset_crease.is_unscored();
-    if is_scored && brief.gusset_crease != GussetCrease::None {
+    if is_scored && brief.gusset_crease.is_any() {
         says.push(format!("The centre of a gusset is a {}, down to the apex only.", Fold::Valley.says()));
     }
     if is_scored && brief.gusset_crease.has_pair() {
@@ -353,16 +353,16 @@ fn fold(brief: &Brief, pieces: &[Piece]) -> Step {
         says.push(
             "Nothing is scored for folding it flat: that is pressed in when the bag is made.".to_owned(),
         );
-    } else if let GussetCrease::FoldFlat { across } = brief.gusset_crease {
+    } else if brief.gusset_crease.folds_flat() {
         says.push("The fold-flat line is a valley across the back. On the gussets only the half from the apex to the back is folded, away from you.".to_owned());
-        if across == Across::BothFaces {
+        if brief.gusset_crease.folds_over_either_face() {
             says.push(
                 "Across the front it is only pressed in, for the day the bag is folded the other way."
                     .to_owned(),
             );
         }
     }
-    if brief.build.goes_round_in_one() && brief.run.start == RunStart::HalfGusset {
+    if brief.build.goes_round_in_one() && brief.run.start.is_half_gusset() {
         says.push(
             "The line beside the tab only shows where the other half gusset is laid; leave it flat."
                 .to_owned(),

@@ -1,6 +1,5 @@
 //! What a bag weighs.
 
-use crate::brief::Extra;
 use crate::exact::area_mm2;
 use crate::fittings::Fitted;
 use crate::fittings::parts::{From, Measure, parts};
@@ -18,7 +17,7 @@ pub fn own_weight(brief: &Brief, fitted: &Fitted, net: &Net) -> Mass {
     // A template is no part of the bag.
     let small = parts(brief, fitted)
         .into_iter()
-        .filter(|part| matches!(part.from, From::Paper(kind) if kind != Extra::Template));
+        .filter(|part| matches!(part.from, From::Paper(kind) if kind.stays_on_the_bag()));
     let small = small.map(|part| match part.measure {
         Measure::Both(size) => {
             size.width.mm() * size.height.mm() * part.count as f64 * grammage(brief.sheet.grammage)

@@ -1,7 +1,7 @@
 //! A line of a run: so many of one bag, from one paper.
 
 use crate::budget::Budget;
-use crate::paper::{Paper, Stock};
+use crate::paper::Paper;
 use crate::several::{BagPart, parts};
 use crate::ways::ways;
 use crate::{Brief, Plan, Sheet};
@@ -50,7 +50,7 @@ pub struct PartRef {
 pub fn on_paper(brief: &Brief, paper: &Paper, budget: &Budget<'_>) -> Option<Brief> {
     let turned = brief.sheet.turned && !paper.sheet.directional;
     let as_drafted = Brief { sheet: Sheet { turned, ..paper.sheet.clone() }, ..brief.clone() };
-    if paper.kind != Stock::Roll && is_ready(&as_drafted) {
+    if !paper.kind.is_roll() && is_ready(&as_drafted) {
         return Some(as_drafted);
     }
     let found = ways(brief, std::slice::from_ref(paper), budget);
@@ -64,7 +64,7 @@ fn is_ready(brief: &Brief) -> bool {
 /// The paper a bag is most likely meant to be made of, and the bag on it: one of the size it is drafted on of which there is most,
 /// else the first from which it can be made.
 pub fn choose(brief: &Brief, papers: &[Paper], budget: &Budget<'_>) -> Option<(usize, Brief)> {
-    let same = |paper: &Paper| paper.sheet.size() == brief.sheet.size() && paper.kind != Stock::Roll;
+    let same = |paper: &Paper| paper.sheet.size() == brief.sheet.size() && !paper.kind.is_roll();
     let mut order: Vec<usize> = (0..papers.len()).filter(|n| papers[*n].is_usable()).collect();
     order.sort_by_key(|n| {
         let paper = &papers[*n];

@@ -15,6 +15,7 @@ use wide_fold_answers::bag::BagView;
 use wide_fold_core::counted::Refusal;
 use wide_fold_formats::{FormatFault, unread};
 use wide_fold_kept::StoreError;
+use wide_fold_kept::entry::EntryFault;
 use wide_fold_kept::shape::Unreadable;
 
 /// Request bodies are at most this long, in bytes.
@@ -84,6 +85,18 @@ impl From<FormatFault> for Problem {
     fn from(fault: FormatFault) -> Self {
         let problem = Self::new(StatusCode::UNPROCESSABLE_ENTITY, "brief", fault.sentence);
         Self { field: Some(fault.field), ..problem }
+    }
+}
+
+impl From<EntryFault> for Problem {
+    fn from(fault: EntryFault) -> Self {
+        match fault {
+            EntryFault::Broken(fault) => fault.into(),
+            EntryFault::FarFromPlanned(FormatFault { field, sentence }) => Self {
+                field: Some(field),
+                ..Self::new(StatusCode::UNPROCESSABLE_ENTITY, "far-from-planned", sentence)
+            },
+        }
     }
 }
 

@@ -2308,6 +2308,8 @@ export interface components {
             on_a_sheet: number;
             /** @description What its rows are called, from bottom to top. */
             rows: components["schemas"]["RowKind"][];
+            /** @description How pieces share it. */
+            shares: components["schemas"]["SharesName"];
             /** @description Width and height of the sheet as it is laid, in millimetres. */
             sheet_mm: number[];
         };
@@ -3757,6 +3759,8 @@ export interface components {
             should: string;
             /** @description Where the check square lies on the first page: from the left, from the top, its side; millimetres on the paper. */
             square_mm: number[];
+            /** @description What it is measured in. */
+            unit: components["schemas"]["UnitName"];
             /** @description What that means for the bag, with its numbers. */
             why: string;
         };
@@ -4294,6 +4298,8 @@ export interface components {
             less?: string | null;
             /** @description The same as short as can be: `−1⁄64`. */
             less_mark?: string | null;
+            /** @description True if it is told nearer to the stop for that, false if further off. */
+            nearer: boolean;
             /** @description True if it runs from edge to edge. */
             right_across: boolean;
             /** @description What it is for. */
@@ -4344,6 +4350,11 @@ export interface components {
             /** @description How long it takes: `12 min`. */
             takes: string;
         };
+        /**
+         * @description How pieces share a sheet.
+         * @enum {string}
+         */
+        SharesName: "alone" | "beside" | "above";
         /** @description One sheet as it is laid, origin at its bottom-left corner; millimetres. */
         SheetCutView: {
             /** @description Height as a figure. */

@@ -102,7 +102,7 @@ function AtTheFence(props: LaidPass) {
             // On the paper, on the side of the line to which it moves.
             <FigureInSvg
               text={line.less_mark}
-              x={x(line.at_mm) + figure * (line.less_mark.includes("−") === fromRight ? 0.75 : -0.75)}
+              x={x(line.at_mm) + figure * (line.nearer === fromRight ? 0.75 : -0.75)}
               y={y(line.from_mm) + figure * 0.9}
               size={figure * 0.7}
               className="board-figure"

@@ -21,21 +21,17 @@ export function SheetChoice(props: {
     ...(none ? [{ name: none, sheet: null }] : []),
     ...(common.data ?? []).map(({ name, width, height }) => ({ name, sheet: { width, height } })),
   ];
-  const fromShelf = papers.find((paper) => chosen.name === `shelf ${paper.id}`);
-  const other = chosen.name === OTHER ? chosen.sheet : null;
+  const isChosen = (choice: Chosen) => chosen.paper === undefined && choice.name === chosen.name;
+  const fromShelf = papers.find((paper) => chosen.paper === paper.id);
+  const other = chosen.name === OTHER && chosen.paper === undefined ? chosen.sheet : null;
   const typed = (change: Partial<Sheet>) =>
     onChange({ name: OTHER, sheet: { width: "", height: "", ...other, ...change } });
   return (
     <fieldset className="sheet-choice">
       <legend>Sheet</legend>
       {all.map((choice) => (
-        <label key={choice.name} className={choice.name === chosen.name ? "is-chosen" : ""}>
-          <input
-            type="radio"
-            name={id}
-            checked={choice.name === chosen.name}
-            onChange={() => onChange(choice)}
-          />
+        <label key={choice.name} className={isChosen(choice) ? "is-chosen" : ""}>
+          <input type="radio" name={id} checked={isChosen(choice)} onChange={() => onChange(choice)} />
           {choice.name}
         </label>
       ))}
@@ -46,7 +42,7 @@ export function SheetChoice(props: {
             value={fromShelf?.id ?? ""}
             onChange={(event) => {
               const paper = papers.find((own) => own.id === Number(event.target.value));
-              if (paper) onChange({ name: `shelf ${paper.id}`, sheet: paper.sheet });
+              if (paper) onChange({ name: paper.paper.name, paper: paper.id, sheet: paper.sheet });
             }}
           >
             <option value="" disabled>

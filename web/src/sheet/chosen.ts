@@ -5,8 +5,10 @@ import type { Brief } from "../api/client";
 export type Sheet = NonNullable<Brief["sheet"]>;
 
 export interface Chosen {
-  /** `shelf 3`, `12×12`, `other`; what the choice is called. */
+  /** What the choice is called: `12×12`, or the paper's own name. */
   name: string;
+  /** The number of the paper, if it is one of the shelf. */
+  paper?: number;
   /** Nothing for a choice without a sheet of its own. */
   sheet: Sheet | null;
 }

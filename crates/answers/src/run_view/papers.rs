@@ -247,7 +247,7 @@ pub(super) fn takes(brief: &Brief, seconds: u32) -> Takes {
                 let length = part.measure.length().unwrap_or(Length::ZERO);
                 takes.ribbon_nm += length.nm() * i64::try_from(count).unwrap_or(0);
             }
-            (From::Paper(kind), _) if kind == Extra::Insert && !brief.extras.has(kind) => {
+            (From::Paper(kind), _) if kind.is_insert() && !brief.extras.has(kind) => {
                 takes.inserts += u32::try_from(count).unwrap_or(0);
             }
             _ => {}

@@ -62,6 +62,11 @@ impl EdgeLine {
     /// All of them, in the order in which they are offered.
     pub const ALL: &[Self] = Self::VARIANTS;
 
+    /// True if it is left as it is trimmed.
+    pub const fn is_straight(self) -> bool {
+        self.nature().curves.is_empty()
+    }
+
     /// What this line answers: the one place in which a new one has to be described.
     pub const fn nature(self) -> LineNature {
         match self {
@@ -95,7 +100,7 @@ impl Brief {
 
     /// The line that the free edge of its hem or closing flap follows, if it shows and is not straight.
     pub fn shaped_edge(&self) -> Option<Edge> {
-        (self.has_edge() && self.edge.line != EdgeLine::Straight).then_some(self.edge)
+        (self.has_edge() && !self.edge.line.is_straight()).then_some(self.edge)
     }
 
     /// True if it has a hem that goes round corners.

@@ -47,6 +47,44 @@ impl Extra {
     /// Every kind.
     pub const ALL: &[Self] = Self::VARIANTS;
 
+    /// True if it is a part of the bag, and no tool for making it.
+    pub const fn stays_on_the_bag(self) -> bool {
+        match self {
+            Self::Template => false,
+            Self::Insert
+            | Self::HandleStrip
+            | Self::Reinforcement
+            | Self::Tag
+            | Self::Mat
+            | Self::Strap
+            | Self::Hanger
+            | Self::GussetMat
+            | Self::FlapMat
+            | Self::Band
+            | Self::Pocket
+            | Self::Medallion => true,
+        }
+    }
+
+    /// True if it is the stiffener on the base.
+    pub const fn is_insert(self) -> bool {
+        match self {
+            Self::Insert => true,
+            Self::HandleStrip
+            | Self::Reinforcement
+            | Self::Tag
+            | Self::Mat
+            | Self::Strap
+            | Self::Hanger
+            | Self::GussetMat
+            | Self::FlapMat
+            | Self::Band
+            | Self::Pocket
+            | Self::Template
+            | Self::Medallion => false,
+        }
+    }
+
     /// True if it is cut round, as wide as it is high.
     pub const fn is_round(self) -> bool {
         match self {

@@ -199,6 +199,111 @@ impl HandleKind {
         }
     }
 
+    /// True if there is one.
+    pub const fn is_any(self) -> bool {
+        match self {
+            Self::HoledRibbon
+            | Self::GluedRibbon
+            | Self::LongRibbon
+            | Self::Strap
+            | Self::Tube
+            | Self::Hangers
+            | Self::HandHole
+            | Self::GussetRibbon => true,
+            Self::None => false,
+        }
+    }
+
+    /// True if its ends go through holes in the faces.
+    pub const fn is_punched_in_faces(self) -> bool {
+        match self {
+            Self::HoledRibbon => true,
+            Self::None
+            | Self::GluedRibbon
+            | Self::LongRibbon
+            | Self::Strap
+            | Self::Tube
+            | Self::Hangers
+            | Self::HandHole
+            | Self::GussetRibbon => false,
+        }
+    }
+
+    /// True if its ends are glued inside, under a strip of card.
+    pub const fn is_glued_under_strip(self) -> bool {
+        match self {
+            Self::GluedRibbon => true,
+            Self::None
+            | Self::HoledRibbon
+            | Self::LongRibbon
+            | Self::Strap
+            | Self::Tube
+            | Self::Hangers
+            | Self::HandHole
+            | Self::GussetRibbon => false,
+        }
+    }
+
+    /// True if it runs from the base up the face.
+    pub const fn runs_up_the_face(self) -> bool {
+        match self {
+            Self::LongRibbon => true,
+            Self::None
+            | Self::HoledRibbon
+            | Self::GluedRibbon
+            | Self::Strap
+            | Self::Tube
+            | Self::Hangers
+            | Self::HandHole
+            | Self::GussetRibbon => false,
+        }
+    }
+
+    /// True if it lies flat over the mouth, its ends under the hem.
+    pub const fn ends_under_hem(self) -> bool {
+        match self {
+            Self::Strap => true,
+            Self::None
+            | Self::HoledRibbon
+            | Self::GluedRibbon
+            | Self::LongRibbon
+            | Self::Tube
+            | Self::Hangers
+            | Self::HandHole
+            | Self::GussetRibbon => false,
+        }
+    }
+
+    /// True if it hangs in folded card over the lip.
+    pub const fn hangs_over_the_lip(self) -> bool {
+        match self {
+            Self::Hangers => true,
+            Self::None
+            | Self::HoledRibbon
+            | Self::GluedRibbon
+            | Self::LongRibbon
+            | Self::Strap
+            | Self::Tube
+            | Self::HandHole
+            | Self::GussetRibbon => false,
+        }
+    }
+
+    /// True if it is an opening cut out of the faces.
+    pub const fn is_cut_out(self) -> bool {
+        match self {
+            Self::HandHole => true,
+            Self::None
+            | Self::HoledRibbon
+            | Self::GluedRibbon
+            | Self::LongRibbon
+            | Self::Strap
+            | Self::Tube
+            | Self::Hangers
+            | Self::GussetRibbon => false,
+        }
+    }
+
     /// How many of it one bag takes: one for both faces, or one a face.
     pub const fn per_bag(self) -> u32 {
         match self {
@@ -231,7 +336,7 @@ pub struct Backing {
 }
 
 /// The kinds of backing.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash, VariantArray)]
 pub enum BackingKind {
     /// A strip of card behind either face, where the handle has use for one.
     #[default]
@@ -240,6 +345,35 @@ pub enum BackingKind {
     Eyelets,
     /// Bare.
     None,
+}
+
+impl BackingKind {
+    /// All of them.
+    pub const ALL: &[Self] = Self::VARIANTS;
+
+    /// True if strips of card are glued behind.
+    pub const fn is_strip(self) -> bool {
+        match self {
+            Self::Strip => true,
+            Self::Eyelets | Self::None => false,
+        }
+    }
+
+    /// True if eyelets are set in the holes.
+    pub const fn is_eyelets(self) -> bool {
+        match self {
+            Self::Eyelets => true,
+            Self::Strip | Self::None => false,
+        }
+    }
+
+    /// True if nothing holds the paper.
+    pub const fn is_bare(self) -> bool {
+        match self {
+            Self::None => true,
+            Self::Strip | Self::Eyelets => false,
+        }
+    }
 }
 
 /// What keeps a bag shut.
@@ -300,6 +434,26 @@ impl ClosureKind {
         }
     }
 
+    /// True if it is closed at all.
+    pub const fn is_any(self) -> bool {
+        match self {
+            Self::Clip | Self::Bow | Self::RibbonThrough | Self::RibbonRound | Self::Magnets | Self::Tuck => {
+                true
+            }
+            Self::None => false,
+        }
+    }
+
+    /// True if magnets hold it.
+    pub const fn is_magnetic(self) -> bool {
+        match self {
+            Self::Magnets => true,
+            Self::None | Self::Clip | Self::Bow | Self::RibbonThrough | Self::RibbonRound | Self::Tuck => {
+                false
+            }
+        }
+    }
+
     /// True if the closing flap is tucked in, so that there has to be one.
     pub const fn is_tucked(self) -> bool {
         match self {
@@ -312,7 +466,7 @@ impl ClosureKind {
 }
 
 /// Stiffener on the base.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash, VariantArray)]
 pub enum Insert {
     /// None.
     None,
@@ -324,6 +478,9 @@ pub enum Insert {
 }
 
 impl Insert {
+    /// All of them.
+    pub const ALL: &[Self] = Self::VARIANTS;
+
     /// How many layers.
     pub fn layers(self) -> usize {
         match self {

@@ -28,7 +28,7 @@ impl Guide {
     ///
     /// A corner pair is folded at any width: of each sheet the face is measured once, and gusset and tab follow at the marks.
     pub fn misfits(&self, brief: &Brief) -> Vec<Misfit> {
-        let (is_wrap, is_pair) = (brief.build == Build::Wrap, brief.build == Build::CornerPair);
+        let (is_wrap, is_pair) = (brief.build.is_wrapped(), brief.build.goes_round_in_two());
         // What else it asks means nothing of another build.
         if !is_wrap && !is_pair {
             return vec![Misfit::Build];
@@ -39,7 +39,7 @@ impl Guide {
                 found.push(misfit);
             }
         };
-        ask(!is_wrap || brief.run.start == RunStart::Face, Misfit::Start);
+        ask(!is_wrap || brief.run.start.is_face(), Misfit::Start);
         ask(brief.run.direction == self.direction(brief.score_face), Misfit::Direction);
         ask(brief.finished.gusset == self.gusset, Misfit::Gusset);
         ask(brief.flap() == self.flap, Misfit::Flap);

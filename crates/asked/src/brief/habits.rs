@@ -2,6 +2,7 @@
 
 use super::{Cuts, Place, Places};
 use crate::{Length, Unit};
+use strum::{EnumDiscriminants, VariantArray};
 
 /// Customary glue tab: ½ in (common practice).
 pub const CUSTOMARY_TAB: Length = Length::eighths(4);
@@ -33,7 +34,13 @@ pub const CLOSING_FLAP_DEPTH: Length = Length::inches(3);
 pub const CLOSING_FLAP_CORNER: Length = Length::eighths(4);
 
 /// How a bag is built from its pieces.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash, EnumDiscriminants)]
+#[strum_discriminants(
+    name(BuildName),
+    derive(VariantArray, Hash),
+    doc = "The ways of building a bag, without their figures.",
+    allow(missing_docs)
+)]
 pub enum Build {
     /// One piece wrapped round.
     #[default]
@@ -133,7 +140,7 @@ pub struct Run {
 }
 
 /// The first panel of a one-piece run.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash, VariantArray)]
 pub enum RunStart {
     /// Gusset, front, gusset, back, tab: the seam lies at a back corner.
     #[default]
@@ -142,6 +149,27 @@ pub enum RunStart {
     Face,
     /// Half gusset, front, gusset, back, half gusset, tab: the seam hides on the gusset's centre crease.
     HalfGusset,
+}
+
+impl RunStart {
+    /// All of them.
+    pub const ALL: &[Self] = Self::VARIANTS;
+
+    /// True if the run starts with a face, so that the seam lies at a front corner.
+    pub const fn is_face(self) -> bool {
+        match self {
+            Self::Face => true,
+            Self::Gusset | Self::HalfGusset => false,
+        }
+    }
+
+    /// True if it starts in the middle of a gusset, so that the seam hides on its centre crease.
+    pub const fn is_half_gusset(self) -> bool {
+        match self {
+            Self::HalfGusset => true,
+            Self::Gusset | Self::Face => false,
+        }
+    }
 }
 
 /// Which way the run goes, seen from the outside face, top edge up.
@@ -155,7 +183,13 @@ pub enum Direction {
 }
 
 /// How deep the base flaps are.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash, EnumDiscriminants)]
+#[strum_discriminants(
+    name(BaseName),
+    derive(VariantArray, Hash),
+    doc = "How deep base flaps are, without the depth.",
+    allow(missing_docs)
+)]
 pub enum BaseHabit {
     /// As deep as the gusset: four full layers, the strongest.
     #[default]
@@ -192,7 +226,13 @@ impl BaseHabit {
 }
 
 /// What is scored on the gussets, and on the faces so that the bag folds flat.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash, EnumDiscriminants)]
+#[strum_discriminants(
+    name(CreaseName),
+    derive(VariantArray, Hash),
+    doc = "What is scored on the gussets, without how far round.",
+    allow(missing_docs)
+)]
 pub enum GussetCrease {
     /// Nothing: a square bag that always stands.
     #[default]
@@ -220,20 +260,90 @@ pub enum Across {
     Unscored,
 }
 
+impl CreaseName {
+    /// All of them.
+    pub const ALL: &[Self] = Self::VARIANTS;
+
+    /// Such creases, `across` so far where they fold the bag flat.
+    pub const fn of(self, across: Across) -> GussetCrease {
+        match self {
+            Self::None => GussetCrease::None,
+            Self::Centre => GussetCrease::Centre,
+            Self::Pair => GussetCrease::Pair,
+            Self::FoldFlat => GussetCrease::FoldFlat { across },
+        }
+    }
+}
+
+impl BaseName {
+    /// All of them.
+    pub const ALL: &[Self] = Self::VARIANTS;
+
+    /// Such flaps, of that lap or depth where they have one.
+    pub const fn of(self, length: Length) -> BaseHabit {
+        match self {
+            Self::Full => BaseHabit::Full,
+            Self::HalfAndLap => BaseHabit::HalfAndLap { lap: length },
+            Self::Fixed => BaseHabit::Fixed { depth: length },
+            Self::Custom => BaseHabit::Custom { depth: length },
+        }
+    }
+}
+
+impl BaseHabit {
+    /// How far the face flaps lap each other; nothing for flaps whose depth is set otherwise.
+    pub const fn lap(self) -> Option<Length> {
+        match self {
+            Self::HalfAndLap { lap } => Some(lap),
+            Self::Full | Self::Fixed { .. } | Self::Custom { .. } => None,
+        }
+    }
+}
+
 impl GussetCrease {
+    /// True if anything is creased on the gussets, so that they fold in.
+    pub const fn is_any(self) -> bool {
+        match self {
+            Self::None => false,
+            Self::Centre | Self::Pair | Self::FoldFlat { .. } => true,
+        }
+    }
+
     /// True if the 45° pair is scored.
-    pub fn has_pair(self) -> bool {
-        matches!(self, Self::Pair | Self::FoldFlat { .. })
+    pub const fn has_pair(self) -> bool {
+        match self {
+            Self::Pair | Self::FoldFlat { .. } => true,
+            Self::None | Self::Centre => false,
+        }
+    }
+
+    /// How far round the line runs that it folds flat by; nothing if it is not to fold flat.
+    pub const fn across(self) -> Option<Across> {
+        match self {
+            Self::FoldFlat { across } => Some(across),
+            Self::None | Self::Centre | Self::Pair => None,
+        }
     }
 
     /// True if its lines are pressed in by hand when the bag is made, and none of them is scored.
-    pub fn is_unscored(self) -> bool {
-        matches!(self, Self::FoldFlat { across: Across::Unscored })
+    pub const fn is_unscored(self) -> bool {
+        match self.across() {
+            Some(Across::Unscored) => true,
+            Some(Across::Back | Across::BothFaces) | None => false,
+        }
+    }
+
+    /// True if the fold-flat line runs over both faces.
+    pub const fn folds_over_either_face(self) -> bool {
+        match self.across() {
+            Some(Across::BothFaces) => true,
+            Some(Across::Back | Across::Unscored) | None => false,
+        }
     }
 
     /// True if the bag is to fold flat.
-    pub fn folds_flat(self) -> bool {
-        matches!(self, Self::FoldFlat { .. })
+    pub const fn folds_flat(self) -> bool {
+        self.across().is_some()
     }
 }
 

@@ -318,10 +318,10 @@ mod tests {
                 "top.depth",
                 "sheet.height",
                 "board.groove",
-                "sheet.caliper",
+                "sheet.thickness",
                 "weights.inside_back",
-                "side_sheet.caliper",
-                "side_sheet.caliper",
+                "side_sheet.thickness",
+                "side_sheet.thickness",
                 "hand.panel",
                 "hand.height",
                 "hand.panel"

@@ -1,9 +1,16 @@
 //! What a bag ends in at its top, and what each such end answers about itself, all in one place.
 
 use crate::Length;
+use strum::{EnumDiscriminants, VariantArray};
 
 /// What happens above the top edge.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash, EnumDiscriminants)]
+#[strum_discriminants(
+    name(TopName),
+    derive(VariantArray, Hash),
+    doc = "What happens above the top edge, without its figures.",
+    allow(missing_docs)
+)]
 pub enum Top {
     /// A raw edge.
     #[default]
@@ -77,6 +84,21 @@ pub struct TopNature {
     pub flap: Option<ClosingFlap>,
 }
 
+impl TopName {
+    /// All of them.
+    pub const ALL: &[Self] = Self::VARIANTS;
+
+    /// Such a top, so deep; a flap on the face it is said on, its corners rounded.
+    pub const fn of(self, on: FaceSide, depth: Length, corner: Length) -> Top {
+        match self {
+            Self::Raw => Top::Raw,
+            Self::HemIn => Top::HemIn { depth },
+            Self::HemOut => Top::HemOut { depth },
+            Self::Flap => Top::Flap { on, depth, corner },
+        }
+    }
+}
+
 impl Top {
     /// What this top answers: the one place in which a new one has to be described before anything else of it can be asked.
     ///
@@ -99,6 +121,12 @@ impl Top {
                 TopNature { hem: None, flap: Some(ClosingFlap { on, depth, corner }) }
             }
         }
+    }
+
+    /// True if nothing happens above it.
+    pub const fn is_raw(self) -> bool {
+        let TopNature { hem, flap } = self.nature();
+        hem.is_none() && flap.is_none()
     }
 
     /// The closing flap, if it is one.

@@ -1,7 +1,7 @@
 //! The strip of card behind handle holes or over ribbon ends.
 
 use super::FittedHandle;
-use crate::brief::{BackingKind, HandleKind};
+use crate::brief::HandleKind;
 use crate::{Brief, Length};
 
 /// A strip behind either face, its upper edge at the top edge of the bag.
@@ -62,7 +62,7 @@ pub fn backed(brief: &Brief) -> Length {
 /// ends (7¾ on a 10 face); behind holes, where a hem turned in covers it, less deep than the hem.
 pub(super) fn strip(brief: &Brief, handle: &FittedHandle) -> Option<Reinforcement> {
     let backing = brief.fittings.backing;
-    if backing.kind != BackingKind::Strip {
+    if !backing.kind.is_strip() {
         return None;
     }
     let width = backed(brief);

@@ -1,7 +1,7 @@
 //! Mats, the band and the card pocket.
 
 use super::{FaceHole, On, Reinforcement, backing};
-use crate::brief::{Across, AllRound, ClosingFlap, GussetCrease, Place};
+use crate::brief::{AllRound, ClosingFlap, Place};
 use crate::plane::{Size, Span};
 use crate::{Brief, Length};
 
@@ -21,6 +21,16 @@ pub enum MatOn {
     Gussets,
     /// The closing flap.
     Flap,
+}
+
+impl MatOn {
+    /// True if it is laid on the faces.
+    pub const fn is_faces(self) -> bool {
+        match self {
+            Self::Faces => true,
+            Self::Gussets | Self::Flap => false,
+        }
+    }
 }
 
 /// A mat, and how many like it.
@@ -152,12 +162,8 @@ const BELOW_LIP: Length = Length::INCH;
 /// and holes.
 pub(super) fn free_inside(brief: &Brief, holes: &[FaceHole], strip: Option<&Reinforcement>) -> Span {
     let margin = backing::margin(brief);
-    let fold = match brief.gusset_crease {
-        GussetCrease::FoldFlat { across: Across::BothFaces } if folds_across_a_face(brief) => {
-            brief.apex() + margin
-        }
-        _ => margin,
-    };
+    let is_crossed = brief.gusset_crease.folds_over_either_face() && folds_across_a_face(brief);
+    let fold = if is_crossed { brief.apex() + margin } else { margin };
     let holes =
         holes.iter().filter(|hole| !matches!(hole.on, On::Gussets(_))).filter_map(FaceHole::below_top);
     let strip = strip.filter(|_| !brief.fittings.handle.kind.is_on_gussets());
@@ -197,6 +203,7 @@ pub(super) fn pocket(brief: &Brief, free: Span) -> Option<Pocket> {
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::brief::{Across, GussetCrease};
     use crate::fittings::Fitted;
     use rstest::rstest;
 

@@ -1,6 +1,6 @@
 //! What is put on a bag, as it is drawn on a face seen from the front.
 
-use super::{Closing, Fitted, FittedHandle, MatOn};
+use super::{Closing, Fitted, FittedHandle};
 use crate::Brief;
 use crate::brief::{ClosureKind, HandleKind};
 use crate::plane::Size;
@@ -102,7 +102,7 @@ pub fn face_marks(brief: &Brief, fitted: &Fitted) -> Vec<Mark> {
         inside,
         drawn: Drawn::Area(vec![[x, y], [x + width, y], [x + width, y + tall], [x, y + tall]]),
     };
-    for mat in fitted.mats.iter().filter(|mat| mat.on == MatOn::Faces) {
+    for mat in fitted.mats.iter().filter(|mat| mat.on.is_faces()) {
         let width = mat.width.mm();
         marks.push(area(What::Mat, false, -width / 2.0, mat.rise.mm(), width, mat.height.mm()));
     }
@@ -190,7 +190,7 @@ pub fn handle_marks(brief: &Brief, handle: &FittedHandle) -> Vec<Mark> {
     }));
     points.push([aside, foot]);
     let mut marks = Vec::new();
-    if handle.kind == HandleKind::Hangers {
+    if handle.kind.hangs_over_the_lip() {
         let Size { width: wide, height: tall } = super::parts::hanger(brief, handle);
         // An inch of it lies inside.
         let outer = (tall - brief.customary(crate::Length::INCH)).mm();

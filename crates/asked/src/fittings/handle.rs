@@ -94,7 +94,7 @@ impl FittedHandle {
 pub(super) fn handle(brief: &Brief) -> Option<FittedHandle> {
     let asked = brief.fittings.handle;
     let kind = asked.kind;
-    if kind == HandleKind::None {
+    if !kind.is_any() {
         return None;
     }
     let usual = Customary { brief };
@@ -102,7 +102,7 @@ pub(super) fn handle(brief: &Brief) -> Option<FittedHandle> {
     let opening = usual.opening(kind, width).map(|usual| {
         let opening = asked.opening.unwrap_or(usual);
         // An opening with half-round ends is no higher than it is wide.
-        if kind == HandleKind::HandHole { opening.min(width) } else { opening }
+        if kind.is_cut_out() { opening.min(width) } else { opening }
     });
     let mut made = FittedHandle {
         kind,

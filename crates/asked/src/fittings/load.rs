@@ -2,7 +2,6 @@
 
 use super::Fitted;
 use crate::Brief;
-use crate::brief::{BackingKind, Insert};
 use crate::mass::Mass;
 use crate::sheet::Grammage;
 use crate::text::list;
@@ -31,7 +30,7 @@ pub struct Limit {
 
 /// True if holes or ends of the handle have nothing behind them.
 pub fn is_bare(brief: &Brief, fitted: &Fitted) -> bool {
-    fitted.reach.is_some() && brief.fittings.backing.kind == BackingKind::None
+    fitted.reach.is_some() && brief.fittings.backing.kind.is_bare()
 }
 
 /// The rule of thumb for a bag.
@@ -42,7 +41,7 @@ pub fn limit(brief: &Brief, fitted: &Fitted) -> Limit {
     let mut weak: Vec<String> = Vec::new();
     if !has_base {
         weak.push("a flare has no base".to_owned());
-    } else if insert == Insert::None {
+    } else if insert.layers() == 0 {
         weak.push("there is no insert".to_owned());
     }
     if is_bare(brief, fitted) {
@@ -67,9 +66,9 @@ pub fn limit(brief: &Brief, fitted: &Fitted) -> Limit {
         (LIGHT, format!("Light things only: {}.", list(&weak)))
     };
     let mut raise = Vec::new();
-    if has_base && insert == Insert::None {
+    if has_base && insert.layers() == 0 {
         raise.push("an insert");
-    } else if has_base && insert == Insert::Single {
+    } else if has_base && insert.layers() == 1 {
         raise.push("a double insert");
     }
     if is_bare(brief, fitted) {
@@ -92,6 +91,7 @@ mod tests {
     use super::*;
     use crate::Length;
     use crate::brief::HandleKind;
+    use crate::brief::{BackingKind, Insert};
 
     fn bag() -> Brief {
         Brief::new(Length::inches(6), Length::inches(8), Length::inches(3))

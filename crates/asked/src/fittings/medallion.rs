@@ -1,6 +1,6 @@
 //! A round medallion on the front, or an initial cut from one: as large as stays clear of folds, holes and what else lies there.
 
-use super::{Band, Closing, FaceHole, FittedHandle, Mat, MatOn, On, backing};
+use super::{Band, Closing, FaceHole, FittedHandle, Mat, On, backing};
 use crate::brief::{Across, FaceSide, GussetCrease, HandleKind};
 use crate::plane::Span;
 use crate::{Brief, Length};
@@ -60,7 +60,7 @@ pub(super) fn free(
         down = down.max(closing.comes_down());
     }
     let mut high = size.height - down;
-    if let Some(mat) = mats.iter().find(|mat| mat.on == MatOn::Faces) {
+    if let Some(mat) = mats.iter().find(|mat| mat.on.is_faces()) {
         (low, high) = (low.max(mat.rise), high.min(mat.rise + mat.height));
         wide = wide.min(mat.width);
     }

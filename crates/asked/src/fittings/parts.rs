@@ -1,7 +1,7 @@
 //! Everything a bag takes besides its pieces: what, how many, how large.
 
 use super::{FaceHole, Fitted, FittedHandle, Mat, MatOn, On};
-use crate::brief::{BackingKind, ClosureKind, Extra, HandleKind, Insert};
+use crate::brief::{ClosureKind, Extra, HandleKind, Insert};
 use crate::plane::Size;
 use crate::{Brief, Length};
 
@@ -154,7 +154,7 @@ pub fn parts(brief: &Brief, fitted: &Fitted) -> Vec<PartNeeded> {
             }
             HandleKind::None | HandleKind::Strap | HandleKind::Tube | HandleKind::HandHole => {}
         }
-        if handle.kind.is_holed() && brief.fittings.backing.kind == BackingKind::Eyelets {
+        if handle.kind.is_holed() && brief.fittings.backing.kind.is_eyelets() {
             // One for every end of a ribbon.
             parts.push(bought("eyelet", handle.count as usize * 2, Measure::Wide(brief.fittings.punch.hole)));
         }
@@ -192,6 +192,7 @@ pub fn insert_name(insert: Insert) -> &'static str {
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::brief::BackingKind;
 
     #[test]
     fn a_rolled_handle_takes_two_strips() {

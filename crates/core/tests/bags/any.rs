@@ -2,9 +2,10 @@
 
 use proptest::prelude::*;
 use wide_fold_core::brief::{
-    Across, AllRound, Backing, BackingKind, BaseHabit, Board, Build, Closure, ClosureKind, Cuts, Decoration,
-    Direction, Edge, EdgeBy, EdgeLine, FaceSide, Fittings, GussetCrease, Hand, Handle, HandleKind, Insert,
-    Joins, Knot, Lined, Places, Punch, Run, RunStart, ScoreFace, Squares, Stands, Stops, Top,
+    Across, AllRound, Backing, BackingKind, BaseHabit, BaseName, Board, Build, BuildName, Closure,
+    ClosureKind, CreaseName, Cuts, Decoration, Direction, Edge, EdgeBy, EdgeLine, FaceSide, Fittings,
+    GussetCrease, Hand, Handle, HandleKind, Insert, Joins, Knot, Lined, Places, Punch, Run, RunStart,
+    ScoreFace, Squares, Stands, Stops, Top, TopName,
 };
 use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::gift::{Gift, Thing};
@@ -25,37 +26,26 @@ pub fn edge_of(number: usize) -> Edge {
 
 prop_compose! {
     /// A build of any kind, cut at any places.
-    fn build()(kind in 0_usize..9, at in 0_usize..255, part in prop::option::of(8_i64..40), level in prop::option::of(0_i64..60)) -> Build {
+    fn build()(kind in 0_usize..BuildName::ALL.len() * 2 + 2, at in 0_usize..255, part in prop::option::of(8_i64..40), level in prop::option::of(0_i64..60)) -> Build {
         let cuts = Cuts {
             at: Places::every().nth(at).unwrap_or_default(),
             back_part: part.map(Length::eighths),
             all_round: level.map(Length::eighths).map(AllRound::at),
         };
-        match kind {
-            0 | 1 => Build::Wrap,
-            2 => Build::CornerPair,
-            3 => Build::CradlePair { squares: Squares::SlitUp },
-            4 => Build::CradlePair { squares: Squares::SlitLevel },
-            5 => Build::FoldedBase { lap: Length::eighths(4) },
-            6 => Build::PleatedFlare { pleats: 2, pleat: Length::eighths(8) },
-            _ => Build::Joined { cuts },
-        }
+        let squares = if kind % 2 == 1 { Squares::SlitLevel } else { Squares::SlitUp };
+        // Twice over, and a few runs in pieces more.
+        let name = BuildName::ALL.iter().cycle().take(BuildName::ALL.len() * 2).nth(kind);
+        name.map_or(Build::Joined { cuts }, |name| name.of(cuts, squares, 2, Length::eighths(4 + at as i64 % 5)))
     }
 }
 
 prop_compose! {
-    fn top()(kind in 0_usize..7, depth in 2_i64..32, front: bool, corner in 0_i64..8) -> Top {
+    fn top()(kind in 0_usize..TopName::ALL.len() + 2, depth in 2_i64..32, front: bool, corner in 0_i64..8) -> Top {
         let depth = Length::eighths(depth);
-        match kind {
-            0..=2 => Top::Raw,
-            3 | 4 => Top::HemIn { depth },
-            5 => Top::HemOut { depth },
-            _ => Top::Flap {
-                on: if front { FaceSide::Front } else { FaceSide::Back },
-                depth: depth * 2,
-                corner: Length::eighths(corner),
-            },
-        }
+        let on = if front { FaceSide::Front } else { FaceSide::Back };
+        let top = TopName::ALL.get(kind).map_or(Top::Raw, |name| name.of(on, depth, Length::eighths(corner)));
+        // A flap is deeper than a hem.
+        if top.flap().is_some() { top.with_depth(depth * 2) } else { top }
     }
 }
 
@@ -82,12 +72,12 @@ prop_compose! {
                 knot: if has(1) { Knot::Triple } else { Knot::Double },
             },
             backing: Backing {
-                kind: [BackingKind::Strip, BackingKind::Strip, BackingKind::Eyelets, BackingKind::None][backing],
+                kind: BackingKind::ALL.get(backing).copied().unwrap_or_default(),
                 length: figure(5),
                 depth: figure(6),
             },
             closure: Closure { kind: ClosureKind::ALL.get(closure).copied().unwrap_or_default(), down: figure(7) },
-            insert: [Insert::None, Insert::Single, Insert::Double][insert],
+            insert: Insert::ALL[insert],
             decoration: Decoration {
                 faces: has(2) && has(6),
                 gussets: has(3) && has(6),
@@ -163,7 +153,7 @@ prop_compose! {
     /// Any brief at all, with its sizes in eighths, sixteenths, sixty-fourths or tenths of a millimetre.
     pub fn any_brief()(
         table in table(), w in 8_i64..200, h in 8_i64..240, d in 4_i64..96, fine in 0_u8..10, odd in prop::array::uniform3(0_i64..4), build in build(), top in top(),
-        start in 0_usize..3, left: bool, tab in 1_i64..8, base in 0_usize..6, depth in 1_i64..24, crease in 0_usize..8,
+        start in 0_usize..3, left: bool, tab in 1_i64..8, base in 0_usize..6, depth in 1_i64..24, crease in 0_usize..CreaseName::ALL.len() * 3,
         strips in 0_usize..5, at in 0_usize..255, extras in 0_u16..4096, fitted in prop::bool::weighted(0.6), fittings in fittings(),
     ) -> Brief {
         let n = |n: i64, odd: i64| match fine {
@@ -175,27 +165,17 @@ prop_compose! {
         let mut brief = Brief { build, top, ..table };
         (brief.finished.width, brief.finished.height, brief.finished.gusset) = (n(w, odd[0]), n(h, odd[1]), n(d, odd[2]));
         brief.run = Run {
-            start: [RunStart::Gusset, RunStart::Face, RunStart::HalfGusset][start],
+            start: RunStart::ALL[start],
             direction: if left { Direction::Left } else { Direction::Right },
         };
         brief.tab = Length::eighths(tab);
         let depth = Length::eighths(depth);
-        brief.base = match base {
-            0..=2 => BaseHabit::Full,
-            3 => BaseHabit::HalfAndLap { lap: depth },
-            4 => BaseHabit::Fixed { depth },
-            _ => BaseHabit::Custom { depth },
+        brief.base = BaseName::ALL.get(base).map_or(BaseHabit::Full, |name| name.of(depth));
+        let across = [Across::Back, Across::BothFaces, Across::Unscored][crease / CreaseName::ALL.len() % 3];
+        brief.gusset_crease = match crease % 3 {
+            0 => GussetCrease::None,
+            _ => CreaseName::ALL[crease % CreaseName::ALL.len()].of(across),
         };
-        brief.gusset_crease = [
-            GussetCrease::None,
-            GussetCrease::None,
-            GussetCrease::None,
-            GussetCrease::Centre,
-            GussetCrease::Pair,
-            GussetCrease::FoldFlat { across: Across::Back },
-            GussetCrease::FoldFlat { across: Across::BothFaces },
-            GussetCrease::FoldFlat { across: Across::Unscored },
-        ][crease];
         brief.joins = match strips {
             0 => Joins::Strips { width: Length::INCH },
             1 => Joins::Mixed { width: Length::INCH, at: Places::every().nth(at).unwrap_or_default() },

@@ -225,7 +225,7 @@ impl File {
                 Ok(machine_svg(&for_machine()?, &format!("{name}: {file}")).into_bytes())
             }
             Export::MachineDxf => Ok(machine_dxf(&for_machine()?).into_bytes()),
-            Export::SheetsTogether => together(plan, name, how, |export| export == Export::Sheet),
+            Export::SheetsTogether => together(plan, name, how, |export| export.is_sheet_as_drawn()),
             Export::MachineTogether => {
                 together(plan, name, how, |export| export.nature().used == Use::Machine && export.is_alone())
             }

@@ -13,7 +13,7 @@ use crate::{Brief, Length};
 pub(super) fn role(role: Role, is_tube: bool, top: Top) -> String {
     match (role, top) {
         (Role::ApexLine, _) if is_tube => "tube crease".to_owned(),
-        (Role::TopLine, Top::Flap { .. }) => "line of the closing flap".to_owned(),
+        (Role::TopLine, top) if top.flap().is_some() => "line of the closing flap".to_owned(),
         (Role::TopLine, _) => "hem line".to_owned(),
         _ => role.says(),
     }

@@ -17,8 +17,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
         Build::FoldedBase { lap } => folded_base(brief, lap),
         Build::PleatedFlare { pleats, pleat } => flare(brief, pleats, pleat),
     };
-    let all_corners = |cuts: Cuts| cuts.at.has_all_corners();
-    let parts_gussets = matches!(brief.build, Build::Joined { cuts } if all_corners(cuts));
+    let parts_gussets = brief.build.chosen_cuts().is_some_and(|cuts| cuts.at.has_all_corners());
     if brief.side_sheet.is_some() && !parts_gussets {
         findings.push(blocks(
             "build.two-papers",
@@ -71,7 +70,7 @@ fn blocks(
 }
 
 fn has_strips(brief: &Brief) -> bool {
-    let Build::Joined { cuts } = brief.build else { return brief.joins != Joins::Tabs };
+    let Some(cuts) = brief.build.chosen_cuts() else { return brief.joins.strip().is_some() };
     cuts.at.iter().any(|place| brief.joins.strip_at(place))
 }
 
@@ -107,7 +106,7 @@ fn in_two_tiers(brief: &Brief, level: Length) -> Vec<Finding> {
             ),
             |draft| {
                 let brief = &draft.brief;
-                let Build::Joined { cuts } = brief.build else { return Vec::new() };
+                let Some(cuts) = brief.build.chosen_cuts() else { return Vec::new() };
                 let figures = Figures::of(brief);
                 let level =
                     (brief.finished.height - brief.tab - brief.top.hem()).floor_to(brief.board.groove);
@@ -163,7 +162,7 @@ fn cradle(brief: &Brief, squares: Squares) -> Vec<Finding> {
             |draft| vec![slit_up(&draft.brief)],
         ));
     }
-    if squares == Squares::SlitLevel && brief.gusset_crease != GussetCrease::None {
+    if squares == Squares::SlitLevel && brief.gusset_crease.is_any() {
         findings.push(blocks(
             "build.ears-stiffen",
             About::Gussets,
@@ -263,7 +262,7 @@ fn triangles_collide(brief: &Brief, lap: Length) -> Option<Finding> {
             ),
             |draft| {
                 let brief = &draft.brief;
-                let Build::FoldedBase { lap } = brief.build else { return Vec::new() };
+                let Some(lap) = brief.build.folded_lap() else { return Vec::new() };
                 let (size, groove) = (brief.finished, brief.board.groove);
                 let figures = Figures::of(brief);
                 let (mut wider, mut narrower) = (brief.clone(), brief.clone());
@@ -303,7 +302,7 @@ fn flare(brief: &Brief, pleats: u8, pleat: Length) -> Vec<Finding> {
             ),
             |draft| {
                 let brief = &draft.brief;
-                let Build::PleatedFlare { pleats, .. } = brief.build else { return Vec::new() };
+                let Some((pleats, _)) = brief.build.pleated() else { return Vec::new() };
                 let pleat = brief.finished.width.half().floor_to(brief.board.groove);
                 let changed = Brief { build: Build::PleatedFlare { pleats, pleat }, ..brief.clone() };
                 let title = format!("Pleats {}", Figures::of(brief).say(pleat));
@@ -324,7 +323,7 @@ fn flare(brief: &Brief, pleats: u8, pleat: Length) -> Vec<Finding> {
             },
         ));
     }
-    if brief.gusset_crease != GussetCrease::None {
+    if brief.gusset_crease.is_any() {
         findings.push(blocks(
             "build.flare-gussets",
             About::Gussets,

@@ -153,7 +153,7 @@ fn too_long(draft: &Draft, own: Reinforcement) -> Option<Finding> {
 }
 
 fn ends(brief: &Brief) -> &'static str {
-    if brief.fittings.handle.kind == HandleKind::GluedRibbon { "ribbon’s ends" } else { "holes" }
+    if brief.fittings.handle.kind.is_glued_under_strip() { "ribbon’s ends" } else { "holes" }
 }
 
 /// Holes or ends so high that the strip under this hem reaches past them.

@@ -152,7 +152,7 @@ fn falls_short(draft: &Draft) -> Option<Finding> {
     let meets = draft.fitted.closing.meets.filter(|meets| *meets < brief.customary(HOLD))?;
     let depth = brief.top.depth();
     let across = if brief.pinches() { Length::ZERO } else { brief.depth() };
-    let what = if kind == ClosureKind::Magnets { "magnet" } else { "hole" };
+    let what = if kind.is_magnetic() { "magnet" } else { "hole" };
     let spans = if across.is_positive() {
         format!("{} of it span the mouth, and its ", figures.say(across))
     } else {
@@ -243,7 +243,7 @@ fn over_handles(draft: &Draft) -> Option<Finding> {
 fn over_hand_hole(draft: &Draft) -> Option<Finding> {
     let brief = &draft.brief;
     brief.top.flap()?;
-    let own = draft.fitted.handle_of(HandleKind::HandHole)?;
+    let own = draft.fitted.handle_that(HandleKind::is_cut_out)?;
     let figures = Figures::of(brief);
     let down = draft.fitted.closing.comes_down();
     let tucks = brief.fittings.closure.kind.is_tucked();

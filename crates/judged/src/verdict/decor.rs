@@ -18,7 +18,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
 fn over_crease(draft: &Draft) -> Option<Finding> {
     let brief = &draft.brief;
     let (asked, figures) = (brief.fittings.decoration, Figures::of(brief));
-    (asked.gussets && brief.depth().is_positive() && brief.gusset_crease != GussetCrease::None).then(|| {
+    (asked.gussets && brief.depth().is_positive() && brief.gusset_crease.is_any()).then(|| {
         finding(
             About::Decoration,
             "mat.over-crease",

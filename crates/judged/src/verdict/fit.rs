@@ -225,7 +225,7 @@ fn strips(brief: &Brief) -> Option<Candidate> {
 /// The same bag from two sheets.
 fn two_pieces(brief: &Brief) -> Option<Candidate> {
     let changed = Brief { build: Build::CornerPair, ..brief.clone() };
-    (brief.build == Build::Wrap && fits(&changed)).then(|| {
+    (brief.build.is_wrapped() && fits(&changed)).then(|| {
         let then = format!(
             "Two sheets, two seams at opposite corners. {}",
             then(&changed).replace("The piece", "Each piece")

@@ -1,7 +1,6 @@
 //! Does what goes into the bag still fit it?
 
 use super::{About, Candidate, Finding, Level, finding};
-use crate::brief::Top;
 use crate::draft::Draft;
 use crate::figures::Figures;
 use crate::fit::{headroom, sized};
@@ -50,10 +49,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
 /// The opening at the top: a hem turned in takes two layers of paper on every side. Ribbons and their knots give way, and whatever else
 /// a handle is stands outside.
 pub(crate) fn mouth(brief: &Brief) -> Block {
-    let hem = match brief.top {
-        Top::HemIn { .. } => brief.sheet.thickness().caliper * 4,
-        _ => Length::ZERO,
-    };
+    let hem = if brief.top.is_turned_in() { brief.sheet.thickness().caliper * 4 } else { Length::ZERO };
     Block {
         width: brief.finished.width - hem,
         depth: brief.finished.gusset - hem,

@@ -9,7 +9,7 @@ use crate::{Brief, Length};
 
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {
     let brief = &draft.brief;
-    if brief.gusset_crease == GussetCrease::None || !brief.build.has_gussets() {
+    if !brief.gusset_crease.is_any() || !brief.build.has_gussets() {
         return Vec::new();
     }
     let mut findings: Vec<Finding> = Vec::new();

@@ -1,7 +1,7 @@
 //! Does the handle fit the face, and can a hand hold it?
 
 use super::{About, Candidate, Finding, Level, finding};
-use crate::brief::{BackingKind, Handle, HandleKind, Stands, Top};
+use crate::brief::{Handle, HandleKind, Stands, Top};
 use crate::draft::Draft;
 use crate::figures::Figures;
 use crate::fittings::Fitted;
@@ -111,7 +111,7 @@ fn gusset_too_narrow(draft: &Draft) -> Option<Finding> {
 /// A strap's ends are hidden under a hem, and it has to go through its slot.
 fn strap(draft: &Draft) -> Vec<Finding> {
     let brief = &draft.brief;
-    let Some(own) = draft.fitted.handle_of(HandleKind::Strap) else {
+    let Some(own) = draft.fitted.handle_that(HandleKind::ends_under_hem) else {
         return Vec::new();
     };
     let figures = Figures::of(brief);
@@ -174,7 +174,7 @@ fn strap(draft: &Draft) -> Vec<Finding> {
 
 fn hand(draft: &Draft) -> Option<Finding> {
     let brief = &draft.brief;
-    let own = draft.fitted.handle_of(HandleKind::HandHole)?;
+    let own = draft.fitted.handle_that(HandleKind::is_cut_out)?;
     let opening = own.opening?;
     let figures = Figures::of(brief);
     let (wide, tall) = (brief.customary(HAND.width), brief.customary(HAND.height));
@@ -320,5 +320,5 @@ fn too_short(draft: &Draft) -> Option<Finding> {
 
 /// True if the handle wants something behind its holes and has a strip there.
 pub(super) fn has_strip(brief: &Brief) -> bool {
-    brief.fittings.backing.kind == BackingKind::Strip
+    brief.fittings.backing.kind.is_strip()
 }

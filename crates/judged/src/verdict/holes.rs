@@ -71,7 +71,7 @@ fn elsewhere(draft: &Draft) -> Vec<Vec<Candidate>> {
         });
         ways.push(moved.collect());
     }
-    if own.kind != HandleKind::Strap {
+    if !own.kind.ends_under_hem() {
         let places = (1..=24)
             .flat_map(|n| [(own.down - step * n).ceil_to(step), (own.down + step * n).floor_to(step)]);
         let moved = places.filter(|place| place.is_positive()).map(|place| {

@@ -6,7 +6,6 @@ use crate::draft::Draft;
 use crate::figures::Figures;
 use crate::folded::surfaces::{Orientation, Surface};
 use crate::net::Zone;
-use crate::sheet::Printed;
 use crate::{Brief, Sheet};
 
 pub(super) fn find(draft: &Draft) -> Vec<Finding> {
@@ -65,7 +64,7 @@ fn judge(brief: &Brief, surface: &Surface) -> Option<Finding> {
     };
     match surface.part {
         (panel, Zone::Hem) if panel.is_front() => {
-            let why = if brief.sheet.printed == Printed::One {
+            let why = if brief.sheet.printed.has_plain_reverse() {
                 format!(
                     "Turned out, the top {depth} shows the other side of the sheet, and that side is not printed."
                 )

@@ -64,7 +64,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
         });
     }
     findings.extend(strips_collide(draft));
-    if brief.build.goes_round_in_one() && brief.run.start == RunStart::Face {
+    if brief.build.goes_round_in_one() && brief.run.start.is_face() {
         findings.push(Finding {
             code: "seam.in-front",
             level: Level::Notes,

@@ -122,7 +122,9 @@ fn layers_in_base(brief: &Brief) -> i64 {
 
 /// Folded flat, stiff card is bent where nothing is scored, and its layers push one another out of place.
 fn folded_flat(brief: &Brief) -> Option<Finding> {
-    let GussetCrease::FoldFlat { .. } = brief.gusset_crease else { return None };
+    if !brief.gusset_crease.folds_flat() {
+        return None;
+    }
     let layers = layers_in_base(brief) + 2;
     let thickness = brief.sheet.thickness();
     Some(Finding {

@@ -1,7 +1,6 @@
 //! Does the bag take fewer sheets if they are turned?
 
 use super::{About, Candidate, Finding, Level, finding};
-use crate::brief::Build;
 use crate::draft::Draft;
 use crate::text::sheets;
 use crate::{Brief, Sheet, joins};
@@ -41,11 +40,8 @@ fn turned(draft: &Draft) -> Option<Brief> {
         return None;
     }
     let other = Brief { sheet: Sheet { turned: !sheet.turned, ..sheet.clone() }, ..brief.clone() };
-    let other = match other.build {
-        // The run is cut elsewhere on a sheet that lies otherwise.
-        Build::Joined { .. } => joins::best(&other)?.brief(&other),
-        _ => other,
-    };
+    // A run in pieces is cut elsewhere on a sheet that lies otherwise.
+    let other = if other.build.is_cut() { joins::best(&other)?.brief(&other) } else { other };
     let fits = Draft::new(&other).is_ok_and(|draft| draft.plainly_fits());
     (fits && own_sheets(&other) < draft.layout().own_sheets()).then_some(other)
 }

@@ -2,7 +2,7 @@
 
 use super::Way;
 use crate::Brief;
-use crate::brief::{AllRound, Build, Cuts, GussetCrease, Joins, Top};
+use crate::brief::{AllRound, Cuts, Joins};
 use crate::figures::Figures;
 
 impl Way {
@@ -32,10 +32,10 @@ pub fn differs(brief: &Brief, now: &Brief) -> Vec<String> {
     if has_flaps(brief) && has_flaps(now) && flap != flap_now {
         found.push(format!("base flaps {} deep instead of {}", figures.say(flap), figures.say(flap_now)));
     }
-    if brief.gusset_crease == GussetCrease::None && now.gusset_crease != GussetCrease::None {
+    if !brief.gusset_crease.is_any() && now.gusset_crease.is_any() {
         found.push("gussets without creases".to_owned());
     }
-    if brief.top == Top::Raw && now.top != Top::Raw {
+    if brief.top.is_raw() && !now.top.is_raw() {
         found.push("a raw edge at the top".to_owned());
     }
     if brief.side_sheet.is_none() && now.side_sheet.is_some() {
@@ -46,10 +46,7 @@ pub fn differs(brief: &Brief, now: &Brief) -> Vec<String> {
 
 /// Where a run of pieces is cut; nothing if it is none.
 fn cut(brief: &Brief, now: &Brief) -> Option<String> {
-    match brief.build {
-        Build::Joined { cuts } => Some(cut_at(cuts, Figures::of(now))),
-        _ => None,
-    }
+    brief.build.chosen_cuts().map(|cuts| cut_at(cuts, Figures::of(now)))
 }
 
 fn cut_at(cuts: Cuts, figures: Figures) -> String {

@@ -97,7 +97,7 @@ fn is_below_base_line(blank: &Blank, crease: &Crease) -> bool {
 
 /// The bag with its closing flap laid over the mouth: a quarter turn over a square mouth, right over a pinched one.
 pub fn flap_closed(brief: &Brief, net: &Net, folded: &Folded) -> Folded {
-    let is_pinched = brief.gusset_crease != crate::brief::GussetCrease::None;
+    let is_pinched = brief.gusset_crease.is_any();
     folded.refolded(net, |_, crease| match (crease.role, crease.fold) {
         (CreaseRole::FlapLine, Fold::Mountain) => {
             if is_pinched {

@@ -58,7 +58,7 @@ pub fn in_space(brief: &Brief, fitted: &Fitted, net: &Net, folded: &Folded) -> V
     }
     let height = brief.finished.height.mm();
     let half = brief.finished.width.mm() / 2.0;
-    if let Some(handle) = fitted.handle_of(HandleKind::Strap) {
+    if let Some(handle) = fitted.handle_that(HandleKind::ends_under_hem) {
         // Up from the front, over the mouth, down to the back.
         let (wide, drop) = (handle.width.mm() / 2.0, handle.drop.mm().max(0.0));
         let rise = (depth / 2.0).min(drop);

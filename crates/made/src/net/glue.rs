@@ -4,7 +4,7 @@ use super::columns::Run;
 use super::lines::squash_reach;
 use super::outline::Ends;
 use super::{BaseCorners, Column, Panel, Point, Span, Zone};
-use crate::brief::{Build, ClosingOrder};
+use crate::brief::ClosingOrder;
 use crate::{Brief, Length};
 
 /// A face of the paper.
@@ -93,7 +93,7 @@ pub(super) fn areas(brief: &Brief, run: &Run, edge: &Ends) -> Vec<Glue> {
             }
         }
         areas.extend(base_flap(brief, run, edge, index));
-        if let (true, Build::PleatedFlare { pleats, .. }) = (is_outermost(brief, panel), brief.build) {
+        if let (true, Some((pleats, _))) = (is_outermost(brief, panel), brief.build.pleated()) {
             // An even pleat ends up over the one of the back, an odd one under it.
             let face = if pleats.is_multiple_of(2) { PaperFace::Inside } else { PaperFace::Outside };
             areas.push(Glue { role: GlueRole::Pleat, panel, face, corners: rectangle(column.x, body) });
@@ -110,7 +110,7 @@ fn goes_under(brief: &Brief, run: &Run, column: &Column) -> bool {
 }
 
 fn is_outermost(brief: &Brief, panel: Panel) -> bool {
-    matches!((brief.build, panel), (Build::PleatedFlare { pleats, .. }, Panel::Pleat { number, .. }) if number == pleats)
+    matches!((brief.build.pleated(), panel), (Some((pleats, _)), Panel::Pleat { number, .. }) if number == pleats)
 }
 
 /// What goes under carries its glue on the outside. A hem turned out lies over its top, and there the glue goes on
@@ -174,7 +174,7 @@ fn folded_base(brief: &Brief, column: &Column, base: Span) -> Vec<Glue> {
     let mut areas = vec![triangle(from, from + reach), triangle(to, to - reach)];
     let (left, right) = (from + reach, to - reach);
     // Where the ends cross nothing is left between them to lap.
-    if let (Panel::Front, Build::FoldedBase { lap }, true) = (panel, brief.build, left <= right) {
+    if let (Panel::Front, Some(lap), true) = (panel, brief.build.folded_lap(), left <= right) {
         let lap = lap.min(base.length());
         let at = |x, y| Point::new(x, base.from + y);
         let corners =

@@ -7,7 +7,7 @@ use super::columns::Run;
 use super::{
     BaseCorners, Column, Crease, CreaseRole, Fold, GussetPart, Joint, Panel, Point, Seam, Side, Span, Zone,
 };
-use crate::brief::{Across, Build, ClosingFlap, FaceSide, GussetCrease};
+use crate::brief::{ClosingFlap, FaceSide};
 use crate::exact::clip_inside;
 use crate::fittings::Fitted;
 use crate::{Brief, Length};
@@ -57,7 +57,7 @@ fn panel_over(runs: &[Run], seams: &[Seam], run: usize, column: usize) -> Panel 
 
 /// Lines of one panel, its upright edges left out.
 fn inside(brief: &Brief, fitted: &Fitted, run: &Run, column: &Column) -> Vec<Crease> {
-    if let Build::PleatedFlare { .. } = brief.build {
+    if brief.build.pleated().is_some() {
         return flare_lines(brief, run, column);
     }
     let body = run.body();
@@ -130,7 +130,7 @@ fn gusset_lines(brief: &Brief, run: &Run, ends: &Ends, panel: Panel, creases: &m
             creases.push(horizontal(panel, x, apex, Fold::Flat, CreaseRole::TubeCrease));
         }
     }
-    if crease != GussetCrease::None && ends.whole {
+    if crease.is_any() && ends.whole {
         let upright = Upright { x: ends.centre, role: CreaseRole::GussetCentre, fold: Fold::Valley, panel };
         creases.extend(upright.through(Span::new(apex, body.to), run.row(Zone::Hem)));
     }
@@ -141,10 +141,10 @@ fn face_lines(brief: &Brief, run: &Run, column: &Column, creases: &mut Vec<Creas
     let (panel, x) = (column.panel, column.x);
     let is_tube = run.corners == BaseCorners::Folded;
     if let Some(apex) = apex(brief, body) {
-        let fold = match (brief.gusset_crease, panel.face()) {
-            (GussetCrease::FoldFlat { .. }, Some(FaceSide::Back)) => Some(Fold::Valley),
-            (GussetCrease::FoldFlat { across: Across::BothFaces }, Some(FaceSide::Front)) => Some(Fold::Flat),
-            _ => None,
+        let fold = match panel.face() {
+            Some(FaceSide::Back) if brief.gusset_crease.folds_flat() => Some(Fold::Valley),
+            Some(FaceSide::Front) if brief.gusset_crease.folds_over_either_face() => Some(Fold::Flat),
+            Some(FaceSide::Front | FaceSide::Back) | None => None,
         };
         match fold {
             Some(fold) => creases.push(horizontal(panel, x, apex, fold, CreaseRole::FoldFlatLine)),
@@ -198,7 +198,7 @@ fn between(brief: &Brief, runs: &[Run], seams: &[Seam], index: usize, right: usi
     let panels = [right - 1, right].map(|column| panel_over(runs, seams, index, column));
     let own = [right - 1, right].map(|column| run.columns[column].panel);
     let panel = panels.into_iter().find(|panel| panel.is_face()).unwrap_or(panels[0]);
-    if let Build::PleatedFlare { pleats, .. } = brief.build {
+    if let Some((pleats, _)) = brief.build.pleated() {
         return pleat_line(run, x, own, pleats);
     }
     let (body, base) = (run.body(), run.base());
@@ -240,7 +240,7 @@ fn between(brief: &Brief, runs: &[Run], seams: &[Seam], index: usize, right: usi
 fn mid_gusset_line(brief: &Brief, run: &Run, hem: Option<Span>, guide: Upright) -> Vec<Crease> {
     let body = run.body();
     let bottom = if run.corners == BaseCorners::Folded { run.base().from } else { body.from };
-    match apex(brief, body).filter(|_| brief.gusset_crease != GussetCrease::None) {
+    match apex(brief, body).filter(|_| brief.gusset_crease.is_any()) {
         None => guide.through(Span::new(bottom, body.to), hem),
         Some(apex) => {
             let centre = Upright { role: CreaseRole::GussetCentre, fold: Fold::Valley, ..guide };
@@ -258,7 +258,7 @@ fn flare_lines(brief: &Brief, run: &Run, column: &Column) -> Vec<Crease> {
         Panel::Pleat { number, .. } => number,
         _ => 0,
     };
-    let outermost = matches!(brief.build, Build::PleatedFlare { pleats, .. } if number == pleats);
+    let outermost = brief.build.pleated().is_some_and(|(pleats, _)| number == pleats);
     let mut creases = Vec::new();
     if let Some(hem) = run.row(Zone::Hem) {
         creases.push(horizontal(panel, x, hem.from, hem_fold(brief), CreaseRole::HemLine));

@@ -2,7 +2,7 @@
 
 use super::columns::Run;
 use super::{BaseCorners, Column, GussetPart, Panel, Point, Side, Span, Zone};
-use crate::brief::{Build, ClosingFlap, FaceSide, GussetCrease};
+use crate::brief::{ClosingFlap, FaceSide};
 use crate::{Brief, Length};
 
 /// What a cut is for.
@@ -115,7 +115,7 @@ fn tab_ends(brief: &Brief, run: &Run) -> (Length, Length) {
     let above = if apex < body { (body - apex).half() } else { body };
     let most = brief.notch.min(width.half()).min(eighth(body)).min(eighth(brief.finished.gusset)).min(above);
     // So wide a tab carries the centre crease of the gusset over it, and the far diagonal.
-    if brief.gusset_crease != GussetCrease::None && width >= apex {
+    if brief.gusset_crease.is_any() && width >= apex {
         return (Length::ZERO, Length::ZERO);
     }
     let in_mid_gusset = ends_at_gusset_centre(run, tab);
@@ -167,7 +167,7 @@ impl Ends {
             drawn,
             tab_hem: brief.joins_reach_into_hem(),
             flap: brief.top.flap().map(|flap| flap.on),
-            outermost: if let Build::PleatedFlare { pleats, .. } = brief.build { pleats } else { 0 },
+            outermost: brief.build.pleated().map_or(0, |(pleats, _)| pleats),
         }
     }
 

@@ -2,8 +2,7 @@
 
 use super::{Job, Step, adhesive, fit, step};
 use crate::brief::{
-    AllRound, Build, ClosingFlap, ClosingOrder, FacesWhole, GoesRound, Insert, Joins, Place, Places,
-    RunStart, Squares, Top,
+    AllRound, ClosingFlap, ClosingOrder, FacesWhole, GoesRound, Insert, Joins, Place, Places, RunStart, Top,
 };
 use crate::figures::Figures;
 use crate::fittings::Fitted;
@@ -18,7 +17,7 @@ pub(super) fn steps(brief: &Brief, fitted: &Fitted, figures: Figures) -> Vec<Ste
     steps.extend(strips_under_hem(brief, figures));
     steps.extend(hem(brief, fitted, figures));
     steps.extend(fit::while_flat(brief, fitted, figures));
-    if let Build::PleatedFlare { pleats, pleat } = brief.build {
+    if let Some((pleats, pleat)) = brief.build.pleated() {
         steps.push(flare(pleats, pleat, figures));
     } else {
         steps.push(seam(brief, figures));
@@ -98,7 +97,7 @@ fn strips_of(brief: &Brief) -> (usize, usize) {
             match brief.joins {
                 Joins::Tabs | Joins::Mixed { .. } => (0, 0),
                 Joins::Strips { .. }
-                    if brief.build.goes_round_in_one() && brief.run.start == RunStart::HalfGusset =>
+                    if brief.build.goes_round_in_one() && brief.run.start.is_half_gusset() =>
                 {
                     (0, count)
                 }
@@ -275,7 +274,7 @@ fn seam(brief: &Brief, figures: Figures) -> Step {
 }
 
 fn base(brief: &Brief, figures: Figures) -> Step {
-    if let Build::FoldedBase { lap } = brief.build {
+    if let Some(lap) = brief.build.folded_lap() {
         let crease = figures.say(brief.flap() + brief.apex());
         return step(
             Job::SquashBase,
@@ -288,8 +287,7 @@ fn base(brief: &Brief, figures: Figures) -> Step {
             ],
         );
     }
-    let ears = brief.build == Build::CradlePair { squares: Squares::SlitLevel };
-    let order = match (ears, brief.closing) {
+    let order = match (brief.build.has_ears(), brief.closing) {
         (true, _) => {
             "Fold in the back flap, its ears turned up against the inside of the gussets, then the front flap"
         }

@@ -4,7 +4,7 @@
 
 use super::Job;
 use crate::Brief;
-use crate::brief::{ClosureKind, HandleKind, Top};
+use crate::brief::{ClosureKind, HandleKind};
 use crate::figures::Figures;
 use crate::fittings::Fitted;
 use crate::passes::Pass;
@@ -221,7 +221,7 @@ fn score(pass: Option<(bool, &Pass)>, figures: Figures) -> Counsel {
 
 fn hem(brief: &Brief, figures: Figures) -> Counsel {
     let depth = figures.say(brief.top.depth());
-    let side = if let Top::HemOut { .. } = brief.top { "outside" } else { "inside" };
+    let side = if brief.top.is_turned_out() { "outside" } else { "inside" };
     counsel(
         "Once the seam is closed, a hem can no longer be turned in one go.",
         format!("It is {depth} deep at both ends and in the middle, and lies flat on the {side}."),
@@ -231,17 +231,17 @@ fn hem(brief: &Brief, figures: Figures) -> Counsel {
 }
 
 fn holes(fitted: &Fitted, figures: Figures) -> Counsel {
-    let check = match fitted.handle.filter(|handle| handle.kind == HandleKind::HoledRibbon) {
+    let check = match fitted.handle_that(HandleKind::is_punched_in_faces) {
         Some(handle) => format!(
             "Lay front on back, top edges together: the holes meet, {} below the top.",
             figures.say(handle.down)
         ),
-        None if fitted.handle.is_some_and(|handle| handle.kind.is_on_gussets()) => {
+        None if fitted.handle_that(HandleKind::is_on_gussets).is_some() => {
             "Lay gusset on gusset, top edges together: the holes meet.".to_owned()
         }
         None => "Lay front on back, top edges together: the holes meet.".to_owned(),
     };
-    let wrong = if fitted.handle.is_some_and(|handle| handle.kind.is_on_gussets()) {
+    let wrong = if fitted.handle_that(HandleKind::is_on_gussets).is_some() {
         "The holes of the two gussets do not meet."
     } else {
         "The holes of front and back do not meet."
@@ -282,7 +282,14 @@ fn handles(fitted: &Fitted, figures: Figures) -> Counsel {
             "One stands higher than the other.",
             "Slide it while the glue is wet, and hold it with a clip until it has set.",
         ),
-        _ => (
+        Some(
+            HandleKind::None
+            | HandleKind::GluedRibbon
+            | HandleKind::LongRibbon
+            | HandleKind::Strap
+            | HandleKind::HandHole,
+        )
+        | None => (
             "One stands higher than the other.",
             "Loosen one end while it can still be moved, and draw it level.",
         ),
@@ -307,7 +314,7 @@ fn close(brief: &Brief) -> Counsel {
             "The tuck springs out of the mouth.",
             "Burnish its turn once more, and trim a hair off both its ends.",
         ),
-        _ => (
+        ClosureKind::None | ClosureKind::Bow | ClosureKind::RibbonThrough | ClosureKind::RibbonRound => (
             "It stays shut when the bag is tipped, and opens without tearing.",
             "The bow slips and the mouth gapes.",
             "Knot twice under the bow: then a bow that slips spills nothing.",

@@ -1,7 +1,7 @@
 //! Holes, strips, handles, closure and decoration: when each comes in the order of the work.
 
 use super::{Job, KNIFE, Step, step};
-use crate::brief::{BackingKind, Build, ClosureKind, GussetCrease, HandleKind, Knot};
+use crate::brief::{Build, ClosureKind, HandleKind, Knot};
 use crate::figures::Figures;
 use crate::fittings::backing::lies_under_hem;
 use crate::fittings::{Fitted, FittedHandle, MatOn, load, parts};
@@ -24,7 +24,9 @@ pub(super) fn under_hem(brief: &Brief, fitted: &Fitted, figures: Figures) -> Vec
     if lies_under_hem(brief) {
         steps.extend(backing(brief, fitted, figures));
     }
-    if let Some(handle) = fitted.handle_of(HandleKind::Strap).filter(|_| brief.hem_covers_while_flat()) {
+    if let Some(handle) =
+        fitted.handle_that(HandleKind::ends_under_hem).filter(|_| brief.hem_covers_while_flat())
+    {
         steps.extend(strap_first(brief, &handle, figures).map(|first| cautioned(KNIFE, first)));
     }
     steps
@@ -32,7 +34,7 @@ pub(super) fn under_hem(brief: &Brief, fitted: &Fitted, figures: Figures) -> Vec
 
 /// What of the hem stays unglued, where, and until when: the end of a strap that waits for the seams.
 pub(super) fn hem_stays_open(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<String> {
-    let handle = fitted.handle_of(HandleKind::Strap)?;
+    let handle = fitted.handle_that(HandleKind::ends_under_hem)?;
     let open = handle.opening? + brief.customary(Length::INCH);
     let least = open.min(brief.finished.width);
     Some(if brief.hem_covers_while_flat() {
@@ -56,7 +58,7 @@ pub(super) fn while_flat(brief: &Brief, fitted: &Fitted, figures: Figures) -> Ve
     }
     steps.extend(mats(fitted, figures));
     steps.extend(holes(brief, fitted, figures));
-    if let Some(handle) = fitted.handle_of(HandleKind::LongRibbon) {
+    if let Some(handle) = fitted.handle_that(HandleKind::runs_up_the_face) {
         steps.push(cautioned(HOT_GLUE, long_ribbon(brief, &handle, figures)));
     }
     steps.extend(fitted.pocket.map(|pocket| {
@@ -91,7 +93,7 @@ fn backing(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
     let own = fitted.reinforcement?;
     let handle = fitted.handle?;
     let size = figures.by(own.length, own.depth);
-    if handle.kind == HandleKind::GluedRibbon {
+    if handle.kind.is_glued_under_strip() {
         let over = if brief.top.is_turned_in() { ", over the hem," } else { "" };
         let says = vec![
             format!(
@@ -114,7 +116,7 @@ fn backing(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
     let mut says = vec![format!(
         "Behind {where_to} glue a strip of card, {size}, centred, {flush}. Keep the glue away from the holes."
     )];
-    if handle.kind.is_on_gussets() && brief.gusset_crease != GussetCrease::None {
+    if handle.kind.is_on_gussets() && brief.gusset_crease.is_any() {
         says.insert(
             0,
             "Fold each strip down its middle first, so that it folds in with the gusset.".to_owned(),
@@ -142,7 +144,7 @@ fn layers_at(brief: &Brief, fitted: &Fitted, down: Length, from_centre: Length) 
     let mat = fitted.mats.iter().any(|mat| {
         let top = brief.finished.height - mat.rise - mat.height;
         let reaches = top < down + half && down - half < top + mat.height;
-        mat.on == MatOn::Faces && reaches && mat.width.half() > from_centre - half
+        mat.on.is_faces() && reaches && mat.width.half() > from_centre - half
     });
     1 + hem + strip + usize::from(mat)
 }
@@ -156,7 +158,7 @@ fn holes(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
     let own = fitted.handle;
     let mut says = Vec::new();
     let mut caution = None;
-    if let Some(handle) = own.filter(|handle| handle.kind == HandleKind::HoledRibbon) {
+    if let Some(handle) = own.filter(|handle| handle.kind.is_punched_in_faces()) {
         says.push(format!(
             "On either face, lying flat with its outside up, mark {} below its top edge, {}: {} either side of the centre. One template for both, or both punched together, makes them meet.",
             figures.say(handle.down),
@@ -184,11 +186,10 @@ fn holes(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
     if let Some(handle) = own.filter(|handle| handle.kind.is_on_gussets()) {
         says.extend(in_either_gusset(brief, fitted, &handle, figures));
     }
-    if own.is_some_and(|handle| handle.kind.is_holed()) && brief.fittings.backing.kind == BackingKind::Eyelets
-    {
+    if own.is_some_and(|handle| handle.kind.is_holed()) && brief.fittings.backing.kind.is_eyelets() {
         says.push("Set an eyelet in every hole, its good side out.".to_owned());
     }
-    if let Some(handle) = own.filter(|handle| handle.kind == HandleKind::HandHole) {
+    if let Some(handle) = own.filter(|handle| handle.kind.is_cut_out()) {
         says.extend(hand_hole(brief, &handle, figures));
         caution = Some(KNIFE);
     }
@@ -243,7 +244,7 @@ fn in_either_gusset(brief: &Brief, fitted: &Fitted, handle: &FittedHandle, figur
         figures.say(brief.fittings.punch.hole),
         if count == 1 { "one layer".to_owned() } else { format!("{count} layers") }
     ));
-    if brief.gusset_crease != GussetCrease::None {
+    if brief.gusset_crease.is_any() {
         says.push("The centre crease runs through the hole: punch with the gusset unfolded.".to_owned());
     }
     says
@@ -259,9 +260,7 @@ fn hand_hole(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Option<S
         Build::PleatedFlare { .. } => {
             "Fold the sheet at its bottom fold, tops in line, and cut through both faces at once:"
         }
-        Build::Wrap | Build::Joined { .. } | Build::FoldedBase { .. }
-            if brief.gusset_crease != GussetCrease::None =>
-        {
+        Build::Wrap | Build::Joined { .. } | Build::FoldedBase { .. } if brief.gusset_crease.is_any() => {
             "Fold the gusset between the faces in on its centre crease, so that front and back lie on one another, and cut through both at once:"
         }
         Build::Wrap | Build::Joined { .. } | Build::FoldedBase { .. } => {
@@ -473,7 +472,7 @@ fn carried_by(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Option<
 
 /// What to think of before anything is put in: before it is closed.
 pub(super) fn before_filling(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
-    if brief.fittings.closure.kind == ClosureKind::None && brief.fittings.load.is_none() {
+    if !brief.fittings.closure.kind.is_any() && brief.fittings.load.is_none() {
         return None;
     }
     let limit = load::limit(brief, fitted);
@@ -543,7 +542,7 @@ pub(super) fn closing(brief: &Brief, fitted: &Fitted, figures: Figures) -> Vec<S
     };
     if let Some(says) = says {
         let mut says = vec![says.to_owned()];
-        if kind == ClosureKind::Magnets {
+        if kind.is_magnetic() {
             says.push(match fitted.closing.meets {
                 Some(meets) => format!(
                     "On the flap its middle is {} from the edge; there it meets the face {} below the top.",

@@ -1,7 +1,7 @@
 //! Cutting the pieces out of their sheets.
 
 use super::{Job, Step};
-use crate::brief::{Build, GussetCrease, ROLL};
+use crate::brief::{Build, ROLL};
 use crate::figures::Figures;
 use crate::fittings::small::Small;
 use crate::layout::{Blade, Layout, Part, SheetCut, Trim};
@@ -21,7 +21,7 @@ fn is_unfamiliar(brief: &Brief) -> bool {
         | Build::FoldedBase { .. }
         | Build::PleatedFlare { .. } => true,
     };
-    by_build || matches!(brief.gusset_crease, GussetCrease::FoldFlat { .. })
+    by_build || brief.gusset_crease.folds_flat()
 }
 
 /// What lies on a sheet, each once: `face and gusset × 2`.

@@ -144,6 +144,7 @@ impl PrintedQuery {
         PrintedView {
             pages: out.sizes().enumerate().map(page).collect(),
             square_mm,
+            unit: unit.into(),
             should: says.to_owned(),
             measures,
             right,

@@ -1,21 +1,12 @@
 // What decides most, in one sentence at the head of the panel: the paper, the build, the top. It stays where it is whatever is
 // picked in it.
 
-import type { Brief, Build, Plan } from "../../api/client";
+import type { Brief, Plan } from "../../api/client";
 import { Sheet } from "./habits/Sheet";
 import { Top } from "./habits/Top";
 import { Choice, type Option } from "./habits/words";
 import { useBuilds } from "./useOffered";
-
-/** What the builds are called until they are there to choose from. */
-const NAMES: Record<Build["kind"], string> = {
-  wrap: "wrap",
-  corner_pair: "corner pair",
-  cradle_pair: "cradle pair",
-  joined: "more pieces",
-  folded_base: "folded base",
-  pleated_flare: "pleated flare",
-};
+import { natureOf } from "../../words/kinds";
 
 export function Decides(props: {
   plan: Plan;
@@ -32,7 +23,7 @@ export function Decides(props: {
   return (
     <section className="decides habits" aria-label="Paper, build and top">
       <p>
-        <Sheet plan={plan} brief={brief} set={set} /> Built as {!chosen && NAMES[brief.build?.kind ?? "wrap"]}
+        <Sheet plan={plan} brief={brief} set={set} /> Built as {!chosen && natureOf(brief).name}
         {chosen && (
           <Choice
             name="Build"

@@ -10,6 +10,7 @@ import { Heard } from "./habits/Heard";
 import { Joinings } from "./habits/Joinings";
 import { Paper } from "./habits/Paper";
 import { Run } from "./habits/Run";
+import { natureOf } from "../../words/kinds";
 
 export function Habits(props: {
   plan: Plan;
@@ -27,7 +28,7 @@ export function Habits(props: {
       <Gift {...said} onOffer={onOffer} />
       <Paper {...said} />
       <Run {...said} />
-      {brief.build?.kind === "joined" && <Joinings {...said} />}
+      {natureOf(brief).isCut && <Joinings {...said} />}
       <BaseFlaps {...said} />
       <Board {...said} />
       <Hands {...said} />

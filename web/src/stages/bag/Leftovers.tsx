@@ -20,6 +20,7 @@ import { CutSheet } from "../../sheet/CutSheet";
 import { SheetHatches } from "../../sheet/SheetPicture";
 import { Figure } from "../../words/Figure";
 import { sameSheet } from "./habits/sheets";
+import { isRoll } from "../../words/kinds";
 
 export function Leftovers({ bag, brief, plan }: { bag: number; brief: Brief; plan: Plan }) {
   const ready = plan.layout.fits;
@@ -135,7 +136,7 @@ function TakePaper({ bag, brief, ready }: { bag: number; brief: Brief; ready: bo
     sheet &&
     (papers.find((paper) => sameSheet(paper.sheet, sheet)) ??
       // A roll is cut to length, so its sheet is shorter than the roll.
-      papers.find((paper) => paper.paper.kind === "roll" && paper.sheet.width === sheet.width));
+      papers.find((paper) => isRoll(paper.paper) && paper.sheet.width === sheet.width));
   const paper = kept(brief.sheet);
   const side = kept(brief.side_sheet ?? undefined);
   const complete = paper && (side || !brief.side_sheet);

@@ -1,7 +1,9 @@
 import type { Brief } from "../../api/client";
+import { asCut, asFlare, buildOf } from "../../words/kinds";
 
 /** The brief with one measurement set. Setting the base flap by hand makes it the crafter's own depth. */
 export function withDimension(brief: Brief, field: string, text: string): Brief {
+  const [flare, cut] = [asFlare(buildOf(brief)), asCut(buildOf(brief))];
   switch (field) {
     case "finished.width":
       return { ...brief, finished: { ...brief.finished, width: text } };
@@ -18,13 +20,9 @@ export function withDimension(brief: Brief, field: string, text: string): Brief 
     case "top.depth":
       return { ...brief, top: { ...brief.top, depth: text } };
     case "build.pleat":
-      return brief.build?.kind === "pleated_flare"
-        ? { ...brief, build: { ...brief.build, pleat: text } }
-        : brief;
+      return flare ? { ...brief, build: { ...flare, pleat: text } } : brief;
     case "build.all_round.rise":
-      return brief.build?.kind === "joined"
-        ? { ...brief, build: { ...brief.build, all_round: { kind: "above", rise: text } } }
-        : brief;
+      return cut ? { ...brief, build: { ...cut, all_round: { kind: "above", rise: text } } } : brief;
     default:
       return brief;
   }

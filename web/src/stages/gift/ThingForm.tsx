@@ -3,6 +3,7 @@
 import { Button } from "react-bootstrap";
 import { ToolButton } from "../../drawings/ToolButton";
 import { fieldOf, SHAPES, type Kind, type Typed } from "./shapes";
+import { MAY_LIE } from "../../words/kinds";
 
 export function ThingForm(props: {
   thing: Typed;
@@ -18,7 +19,7 @@ export function ThingForm(props: {
   const { thing, number, alone, wrong, most, onChange, onTake } = props;
   const count = thing.count ?? 1;
   const shape = SHAPES[thing.kind];
-  const mayLie = thing.kind !== "bottle" && thing.kind !== "ball";
+  const mayLie = MAY_LIE[thing.kind];
   const isRound = shape.measures.some(([field]) => field === "across");
   return (
     <fieldset className="thing">

@@ -1,8 +1,9 @@
 // The shapes something can have, what is measured of each, and what has been typed as the service reads it.
 
 import type { GiftText } from "../../api/client";
+import type { ThingKind } from "../../words/kinds";
 
-export type Kind = "box" | "cylinder" | "bottle" | "ball" | "flat" | "odd";
+export type Kind = ThingKind;
 
 export interface Typed {
   kind: Kind;

@@ -266,12 +266,11 @@ export function EntryForm({ onKept }: { onKept: () => unknown }) {
       {add.error && (
         <p className="alarm" role="alert">
           {add.error.message}{" "}
-          {["width", "height", "gusset"].includes(fault?.field ?? "") &&
-            fault?.detail.includes("far from") && (
-              <Button variant="remedy" onClick={() => send(true)}>
-                It is right
-              </Button>
-            )}
+          {fault?.type === "/problems/far-from-planned" && (
+            <Button variant="remedy" onClick={() => send(true)}>
+              It is right
+            </Button>
+          )}
         </p>
       )}
       <p className="entry-done">

@@ -8,6 +8,9 @@ const EDGE = 12;
 const BESIDE = 64;
 const FIGURE = 26;
 
+/** Whether the second piece lies beside the first, or above it. */
+const BESIDE_ONE_ANOTHER: Record<Family["shares"], boolean> = { alone: false, beside: true, above: false };
+
 export function FamilySheet(props: { family: Family; member: FamilyMember; width: number; height: number }) {
   const { family, member, width, height } = props;
   const [wide = 1, tall = 1] = family.sheet_mm;
@@ -16,7 +19,7 @@ export function FamilySheet(props: { family: Family; member: FamilyMember; width
   const bottom = height - (height - tall * scale) / 2;
   const { columns_mm: columns, rows_mm: rows } = member;
   const [pieceWide = 0, pieceTall = 0] = [columns.at(-1), rows.at(-1)];
-  const beside = family.lies?.includes("side by side");
+  const beside = BESIDE_ONE_ANOTHER[family.shares];
   const pieces = Array.from({ length: family.on_a_sheet }, (_, index) => ({
     x: left + (beside ? (index * wide * scale) / 2 : 0),
     y: bottom - (beside ? 0 : (index * tall * scale) / 2),

@@ -25,6 +25,7 @@ import { Mixes } from "./Mixes";
 import { Parted } from "./Parted";
 import { TradeOff } from "./TradeOff";
 import { Yields } from "./Yields";
+import { asFlare, buildOf } from "../../words/kinds";
 
 /** A size that has stood for so many milliseconds is typed to its end. */
 const STANDS = 300;
@@ -54,9 +55,8 @@ export function PaperView() {
   const sheet = typedSheet(chosen);
   const asks: Asked | null = sheet
     ? {
-        sheet: chosen.name.startsWith("shelf")
-          ? sheet
-          : { ...sheet, pattern: may === "upright" ? "up" : "all_over" },
+        sheet:
+          chosen.paper !== undefined ? sheet : { ...sheet, pattern: may === "upright" ? "up" : "all_over" },
         sheets,
         top: { kind: top },
         base: { habit: base },
@@ -94,7 +94,7 @@ export function PaperView() {
             options={{ "1": "one sheet a bag", "2": "two sheets a bag" }}
             onChange={(own) => setSheets(own === "2" ? 2 : 1)}
           />
-          {!chosen.name.startsWith("shelf") && (
+          {chosen.paper === undefined && (
             <Pick
               name="Pattern"
               value={may}
@@ -187,10 +187,8 @@ function nearest(family: Family, deep: number | null): number {
 function briefOf(family: Family, member: FamilyMember): Brief {
   const { brief } = family;
   const { finished, pleat } = member;
-  const build = brief.build;
-  return pleat && build?.kind === "pleated_flare"
-    ? { ...brief, finished, build: { ...build, pleat } }
-    : { ...brief, finished };
+  const flare = asFlare(buildOf(brief));
+  return pleat && flare ? { ...brief, finished, build: { ...flare, pleat } } : { ...brief, finished };
 }
 
 function Desk(props: {

@@ -6,7 +6,7 @@ export function FirstPage({ printed }: { printed: Printed }) {
   const [page] = printed.pages;
   if (!page) return null;
   const [x = 0, y = 0, side = 0] = printed.square_mm;
-  const metric = printed.should.endsWith("mm");
+  const metric = printed.unit === "mm";
   const [tick, every, count] = metric ? [5, 2, 12] : [25.4 / 8, 8, 18];
   const ticks = Array.from({ length: count + 1 }, (_, n) => n);
   return (

@@ -88,7 +88,7 @@ export function PrinterView() {
                 </label>
               ))}
             </fieldset>
-            <PrintChoices choices={choices} unit={out.data?.should.endsWith("mm") ? "mm" : "in"} />
+            <PrintChoices choices={choices} unit={out.data?.unit ?? "in"} />
           </section>
         </aside>
       </main>

@@ -3,6 +3,8 @@
 import { useEffect, useRef, useState, type FormEvent, type ReactNode } from "react";
 import { Refused, type PaperText } from "../../api/client";
 import { FormDone } from "./FormDone";
+import { entriesOf } from "../../words/entries";
+import { isRoll, STOCKS, type StockKind } from "../../words/kinds";
 
 const EMPTY: PaperText = { name: "", width: "12 in", height: "12 in", count: 1 };
 
@@ -51,7 +53,7 @@ export function PaperForm(props: {
       />
     </label>
   );
-  const isRoll = paper.kind === "roll";
+  const onRoll = isRoll(paper);
   return (
     <form
       className="paper-form"
@@ -60,10 +62,10 @@ export function PaperForm(props: {
       onKeyDown={(event) => event.key === "Escape" && onClose()}
     >
       <div className="paper-edges">
-        <div className={isRoll ? "blank-sheet is-roll" : "blank-sheet"}>
+        <div className={onRoll ? "blank-sheet is-roll" : "blank-sheet"}>
           {field("name", "What you call it", "Ash glaze pad")}
         </div>
-        {field("height", isRoll ? "Length left" : "Height", "12 in", true)}
+        {field("height", onRoll ? "Length left" : "Height", "12 in", true)}
         {field("width", "Width", "12 in", true)}
       </div>
       <div className="paper-habits">
@@ -71,7 +73,7 @@ export function PaperForm(props: {
         {field("weight", "Weight", "180 g/m² or 80 lb cover")}
         {field("thickness", "Thickness, measured", "0.25 mm")}
         {field("grid", "Grid on the back", "1/2 in, if it has one")}
-        {field("price", isRoll ? "Price of a roll" : "Price of a sheet", "0.65")}
+        {field("price", onRoll ? "Price of a roll" : "Price of a sheet", "0.65")}
       </div>
       <FormDone sentence={fault?.sentence} action={action} onClose={onClose} />
     </form>
@@ -86,15 +88,17 @@ function Kinds({ paper, setPaper }: { paper: PaperText; setPaper: (paper: PaperT
         <select
           value={paper.kind ?? "sheets"}
           onChange={(event) => {
-            const kind = event.target.value as "sheets" | "pad" | "roll";
+            const kind = event.target.value as StockKind;
             // Every roll stands by itself.
-            const count = kind === "roll" ? Math.min(paper.count ?? 1, 1) : paper.count;
+            const count = STOCKS[kind].isRoll ? Math.min(paper.count ?? 1, 1) : paper.count;
             setPaper({ ...paper, kind, count });
           }}
         >
-          <option value="sheets">sheets</option>
-          <option value="pad">a pad</option>
-          <option value="roll">a roll</option>
+          {entriesOf(STOCKS).map(([kind, { words }]) => (
+            <option key={kind} value={kind}>
+              {words}
+            </option>
+          ))}
         </select>
       </Choice>
       <Choice label="Its pattern">

@@ -5,6 +5,7 @@ import type { PaperText, ShelfPaper } from "../../api/client";
 import { ToolButton } from "../../drawings/ToolButton";
 import { Figure } from "../../words/Figure";
 import { PaperForm } from "./PaperForm";
+import { isRoll } from "../../words/kinds";
 
 const WIDE = 220;
 const TALL = 128;
@@ -51,7 +52,7 @@ export function PaperSlip(props: {
         <ToolButton
           icon="plus"
           name={`One ${name} more`}
-          disabled={paper.paper.kind === "roll" && count > 0}
+          disabled={isRoll(paper.paper) && count > 0}
           onClick={() => set(count + 1)}
         />
         <ToolButton icon="pencil" name={`Change ${name}`} onClick={() => setEditing(true)} />

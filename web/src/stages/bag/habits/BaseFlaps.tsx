@@ -1,11 +1,10 @@
 // The base flaps.
 
 import { Blank, Choice, Sentence, type Said } from "./words";
+import { BASES, lapsAtBase, natureOf, optionsOf } from "../../../words/kinds";
 
 export function BaseFlaps(said: Said) {
-  const { brief } = said;
-  const build = brief.build?.kind;
-  if (build === "folded_base" || build === "pleated_flare") return null;
+  if (!natureOf(said.brief).hasFlaps) return null;
   return (
     <Sentence heading="The base">
       <Base {...said} />
@@ -22,21 +21,16 @@ function Base({ plan, brief, set }: Said) {
       <Choice
         name="Base flaps"
         value={base.habit ?? "full"}
-        options={[
-          ["full", "full (four layers, strongest)"],
-          ["half_and_lap", "half-and-lap (saves paper)"],
-          ["fixed", "fixed by a guide"],
-          ["custom", "my own depth"],
-        ]}
+        options={optionsOf(BASES)}
         onChange={(habit) => set({ base: { habit } })}
       />
-      {base.habit === "half_and_lap" && (
+      {lapsAtBase(base.habit) && (
         <>
           , lapping by{" "}
           <Blank
             name="Lap of the base flaps"
             length={plan.settings.lap}
-            onChange={(lap) => set({ base: { habit: "half_and_lap", lap } }, "base.lap")}
+            onChange={(lap) => set({ base: { habit: base.habit, lap } }, "base.lap")}
           />
         </>
       )}

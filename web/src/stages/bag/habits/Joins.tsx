@@ -3,12 +3,13 @@
 import type { Joins as Held } from "../../../api/client";
 import { Places } from "./Places";
 import { Blank, Choice, type Option, type Said } from "./words";
+import { asCut, buildOf } from "../../../words/kinds";
 
 const MIXED: Option<"mixed"> = ["mixed", "a tab, or a strip where you say so"];
 
 export function Joins({ plan, brief, set }: Said) {
   const joins: Held = brief.joins ?? { kind: "tabs" };
-  const build = brief.build;
+  const cut = asCut(buildOf(brief));
   const width = "width" in joins ? joins.width : undefined;
   const held = (kind: Held["kind"]): Held => {
     switch (kind) {
@@ -30,23 +31,23 @@ export function Joins({ plan, brief, set }: Said) {
         options={[
           ["tabs", "a glue tab on the piece"],
           ["strips", "a joining strip (leaves the whole sheet to the panels)"],
-          ...(build?.kind === "joined" ? [MIXED] : []),
+          ...(cut ? [MIXED] : []),
         ]}
         onChange={(kind) => set({ joins: held(kind) })}
       />
-      {joins.kind === "mixed" && build?.kind === "joined" && (
+      {"at" in joins && cut && (
         <>
           , a strip at{" "}
           <Places
             name="Places where a strip holds the join"
             picked={joins.at}
-            among={build.cuts}
+            among={cut.cuts}
             onChange={(at) => set({ joins: { ...joins, at } })}
           />
           ,
         </>
       )}
-      {joins.kind !== "tabs" && (
+      {"width" in joins && (
         <>
           {" "}
           <Blank

@@ -1,10 +1,11 @@
 // What the paper is like, and what else is cut from it.
 
 import { Button } from "react-bootstrap";
-import type { Brief } from "../../../api/client";
 import { usePapers } from "../../../api/usePapers";
 import { inMillimetres, sameSheet } from "./sheets";
 import { Blank, Choice, Sentence, type Option, type Said } from "./words";
+import { entriesOf } from "../../../words/entries";
+import { EXTRAS, natureOf } from "../../../words/kinds";
 
 const WEIGHTS: Option<string>[] = [
   ["", "I do not know how much"],
@@ -14,14 +15,6 @@ const WEIGHTS: Option<string>[] = [
   ["220 g/m²", "220 g/m² (cardstock)"],
   ["250 g/m²", "250 g/m²"],
   ["300 g/m²", "300 g/m² (the stiffest)"],
-];
-
-const EXTRAS: [NonNullable<Brief["extras"]>[number], string][] = [
-  ["insert", "insert for the base"],
-  ["handle_strips", "two rolled handles"],
-  ["reinforcement", "two reinforcement strips"],
-  ["tag", "tag"],
-  ["mats", "two mats"],
 ];
 
 function withOwn(options: Option<string>[], own: string | null | undefined): Option<string>[] {
@@ -98,7 +91,7 @@ export function Paper({ plan, brief, set }: Said) {
 /** The paper that the gussets and a separate base of a joined run come from. */
 function SecondPaper({ brief, set }: Pick<Said, "brief" | "set">) {
   const { papers } = usePapers();
-  if (papers.length === 0 || brief.build?.kind !== "joined") return null;
+  if (papers.length === 0 || !natureOf(brief).isCut) return null;
   return (
     <>
       Its gussets and a separate base come from{" "}
@@ -127,7 +120,8 @@ function SameSheets({ brief, set }: Pick<Said, "brief" | "set">) {
     <>
       Cut from the same sheets, where there is room:{" "}
       <span className="places" role="group" aria-label="Small parts from the same sheets">
-        {EXTRAS.map(([extra, name]) => {
+        {entriesOf(EXTRAS).map(([extra, name]) => {
+          if (name === null) return null;
           const wanted = brief.extras ?? [];
           const others = wanted.filter((other) => other !== extra);
           const has = wanted.includes(extra);

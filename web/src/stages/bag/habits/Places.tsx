@@ -2,17 +2,8 @@
 
 import { Button } from "react-bootstrap";
 import type { Place } from "../../../api/client";
-
-const PLACES: [Place, string][] = [
-  ["left_back_corner", "left back corner"],
-  ["right_back_corner", "right back corner"],
-  ["left_front_corner", "left front corner"],
-  ["right_front_corner", "right front corner"],
-  ["left_gusset_centre", "centre of the left gusset"],
-  ["right_gusset_centre", "centre of the right gusset"],
-  ["inside_back", "inside the back"],
-  ["inside_front", "middle of the front"],
-];
+import { entriesOf } from "../../../words/entries";
+import { PLACES } from "../../../words/kinds";
 
 /** A list of places with one put in or taken out. */
 const toggled = (places: Place[], place: Place) =>
@@ -29,17 +20,19 @@ export function Places(props: {
   const { name, picked, among, keepOne, onChange } = props;
   return (
     <span className="places" role="group" aria-label={name}>
-      {PLACES.filter(([place]) => !among || among.includes(place)).map(([place, words]) => (
-        <Button
-          key={place}
-          variant="remedy"
-          aria-pressed={picked.includes(place)}
-          disabled={keepOne && picked.length === 1 && picked.includes(place)}
-          onClick={() => onChange(toggled(picked, place))}
-        >
-          {words}
-        </Button>
-      ))}
+      {entriesOf(PLACES)
+        .filter(([place]) => !among || among.includes(place))
+        .map(([place, words]) => (
+          <Button
+            key={place}
+            variant="remedy"
+            aria-pressed={picked.includes(place)}
+            disabled={keepOne && picked.length === 1 && picked.includes(place)}
+            onClick={() => onChange(toggled(picked, place))}
+          >
+            {words}
+          </Button>
+        ))}
     </span>
   );
 }

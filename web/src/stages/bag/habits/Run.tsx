@@ -1,99 +1,105 @@
 // How the panels follow one another, and how the gussets are creased.
 
+import type { ReactNode } from "react";
+import { buildOf, byBuild, CREASES, natureOf, optionsOf, type ByBuild } from "../../../words/kinds";
 import { Cuts } from "./Cuts";
 import { Joins } from "./Joins";
 import { Blank, Choice, Sentence, type Said } from "./words";
 
 export function Run(said: Said) {
-  const build = said.brief.build?.kind ?? "wrap";
-  const hasSeams = build !== "cradle_pair" && build !== "pleated_flare";
+  const nature = natureOf(said.brief);
   return (
     <Sentence heading="The run">
-      <Pieces {...said} />
-      {hasSeams && <Joins {...said} />}
-      {build !== "pleated_flare" && <Gussets {...said} />}
+      {byBuild(buildOf(said.brief), PIECES(said))}
+      {nature.hasSeams && <Joins {...said} />}
+      {nature.hasGussets && <Gussets {...said} />}
     </Sentence>
   );
 }
 
-function Pieces({ plan, brief, set }: Said) {
-  const run = brief.run ?? {};
-  const build = brief.build ?? { kind: "wrap" };
-  if (build.kind === "cradle_pair") {
-    return (
-      <>
-        Two pieces, each gusset, face and gusset; the back piece’s base squares{" "}
-        <Choice
-          name="Base corner squares"
-          value={build.squares}
-          options={[
-            ["slit_up", "fold into the base"],
-            ["slit_level", "turn up as ears against the gussets"],
-          ]}
-          onChange={(squares) => set({ build: { ...build, squares } })}
-        />
-        .
-      </>
-    );
-  }
-  if (build.kind === "pleated_flare") {
-    return (
-      <>
-        One sheet folded end to end at the bottom, with{" "}
-        <Choice
-          name="Pleats on each side"
-          value={String(build.pleats ?? 3)}
-          options={["1", "2", "3", "4", "5", "6"].map((count) => [count, count])}
-          onChange={(pleats) => set({ build: { ...build, pleats: Number(pleats) } })}
-        />{" "}
-        pleats on each side.
-      </>
-    );
-  }
-  if (build.kind === "joined") return <Cuts build={build} set={set} plan={plan} />;
-  return (
+/** How its pieces follow one another, build by build. */
+const PIECES = ({ plan, brief, set }: Said): ByBuild<ReactNode> => ({
+  wrap: () => (
     <>
-      {build.kind === "corner_pair" ? (
-        <>Two pieces alike, each a face and a gusset, that go to the </>
-      ) : (
-        <>
-          One piece that starts with{" "}
-          <Choice
-            name="Start of the run"
-            value={run.start ?? "gusset"}
-            options={[
-              ["gusset", "a gusset (seam at a back corner)"],
-              ["face", "the front (seam at a front corner)"],
-              ["half_gusset", "half a gusset (seam hidden on its centre)"],
-            ]}
-            onChange={(start) => set({ run: { ...run, start } })}
-          />{" "}
-          and goes to the{" "}
-        </>
-      )}
+      One piece that starts with <Start brief={brief} set={set} /> and goes to the{" "}
+      <Way brief={brief} set={set} />.
+    </>
+  ),
+  corner_pair: () => (
+    <>
+      Two pieces alike, each a face and a gusset, that go to the <Way brief={brief} set={set} />.
+    </>
+  ),
+  cradle_pair: (build) => (
+    <>
+      Two pieces, each gusset, face and gusset; the back piece’s base squares{" "}
       <Choice
-        name="Direction of the run"
-        value={run.direction ?? "right"}
+        name="Base corner squares"
+        value={build.squares}
         options={[
-          ["right", "right"],
-          ["left", "left"],
+          ["slit_up", "fold into the base"],
+          ["slit_level", "turn up as ears against the gussets"],
         ]}
-        onChange={(direction) => set({ run: { ...run, direction } })}
+        onChange={(squares) => set({ build: { ...build, squares } })}
       />
       .
-      {build.kind === "folded_base" && (
-        <>
-          {" "}
-          Its base flaps lap by{" "}
-          <Blank
-            name="Lap of the folded base"
-            length={plan.settings.lap}
-            onChange={(lap) => set({ build: { ...build, lap } }, "build.lap")}
-          />
-          .
-        </>
-      )}
     </>
+  ),
+  joined: (build) => <Cuts build={build} set={set} plan={plan} />,
+  folded_base: (build) => (
+    <>
+      One piece that starts with <Start brief={brief} set={set} /> and goes to the{" "}
+      <Way brief={brief} set={set} />. Its base flaps lap by{" "}
+      <Blank
+        name="Lap of the folded base"
+        length={plan.settings.lap}
+        onChange={(lap) => set({ build: { ...build, lap } }, "build.lap")}
+      />
+      .
+    </>
+  ),
+  pleated_flare: (build) => (
+    <>
+      One sheet folded end to end at the bottom, with{" "}
+      <Choice
+        name="Pleats on each side"
+        value={String(build.pleats ?? 3)}
+        options={["1", "2", "3", "4", "5", "6"].map((count) => [count, count])}
+        onChange={(pleats) => set({ build: { ...build, pleats: Number(pleats) } })}
+      />{" "}
+      pleats on each side.
+    </>
+  ),
+});
+
+function Start({ brief, set }: Pick<Said, "brief" | "set">) {
+  const run = brief.run ?? {};
+  return (
+    <Choice
+      name="Start of the run"
+      value={run.start ?? "gusset"}
+      options={[
+        ["gusset", "a gusset (seam at a back corner)"],
+        ["face", "the front (seam at a front corner)"],
+        ["half_gusset", "half a gusset (seam hidden on its centre)"],
+      ]}
+      onChange={(start) => set({ run: { ...run, start } })}
+    />
+  );
+}
+
+function Way({ brief, set }: Pick<Said, "brief" | "set">) {
+  const run = brief.run ?? {};
+  return (
+    <Choice
+      name="Direction of the run"
+      value={run.direction ?? "right"}
+      options={[
+        ["right", "right"],
+        ["left", "left"],
+      ]}
+      onChange={(direction) => set({ run: { ...run, direction } })}
+    />
   );
 }
 
@@ -105,17 +111,7 @@ function Gussets({ brief, set }: Said) {
       <Choice
         name="Gusset crease"
         value={brief.gusset_crease ?? "none"}
-        options={[
-          ["none", "plain (square, always stands)"],
-          ["centre", "creased down the centre (the top pinches)"],
-          ["pair", "creased down the centre and at 45° (pinches neatly)"],
-          ["fold_flat_back", "creased to fold flat, across the back (the front stays clean)"],
-          ["fold_flat_both", "creased to fold flat, across both faces (folds either way)"],
-          [
-            "fold_flat_unscored",
-            "folded flat without a score (squeezed, and pressed where the paper resists)",
-          ],
-        ]}
+        options={optionsOf(CREASES)}
         onChange={(gusset_crease) => set({ gusset_crease })}
       />
       .

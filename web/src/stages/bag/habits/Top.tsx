@@ -1,25 +1,22 @@
 // The top edge.
 
 import { Blank, Choice, type Said } from "./words";
+import { optionsOf, topIs, TOPS } from "../../../words/kinds";
 
 export function Top({ plan, brief, set }: Said) {
   const top = brief.top ?? {};
-  const flap = top.kind === "flap";
+  const flap = topIs(top.kind) === "flap";
   return (
     <>
       The top is{" "}
       <Choice
         name="Top edge"
         value={top.kind ?? "raw"}
-        options={[
-          ["raw", "left raw"],
-          ["hem_in", "turned in (hidden, stronger lip)"],
-          ["hem_out", "turned out (a band of the reverse)"],
-          ["flap", "closed by a flap"],
-        ]}
+        options={optionsOf(TOPS)}
         onChange={(kind) => {
-          const hemmed = (other: string | undefined) => other === "hem_in" || other === "hem_out";
-          set({ top: hemmed(kind) && hemmed(top.kind) ? { ...top, kind } : { kind } });
+          // A hem that is turned the other way keeps its figures.
+          const both = topIs(kind) === "hem" && topIs(top.kind) === "hem";
+          set({ top: both ? { ...top, kind } : { kind } });
         }}
       />
       {flap && (

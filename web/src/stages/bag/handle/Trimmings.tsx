@@ -4,8 +4,9 @@ import { useId, useState } from "react";
 import { Button } from "react-bootstrap";
 import type { FittingFigure, Plan } from "../../../api/client";
 import { Figure } from "../../../words/Figure";
-import { Blank, Choice, Sentence, type Option } from "../habits/words";
+import { Blank, Choice, Sentence } from "../habits/words";
 import type { Fittings } from "./withFitting";
+import { BACKINGS, CLOSURES, INSERTS, isHandled, NEEDS_HOLES, optionsOf } from "../../../words/kinds";
 
 export interface TrimmingsProps {
   plan: Plan;
@@ -17,42 +18,15 @@ export interface TrimmingsProps {
   onTag: () => void;
 }
 
-type Kind<T extends keyof Fittings> = NonNullable<
-  NonNullable<Fittings[T]> extends { kind?: infer K } ? K : never
->;
-
-const BACKINGS: Option<Kind<"backing">>[] = [
-  ["strip", "a strip of card behind"],
-  ["eyelets", "eyelets"],
-  ["none", "nothing (light things only)"],
-];
-
-const CLOSURES: Option<Kind<"closure">>[] = [
-  ["none", "stays open"],
-  ["clip", "is pinched and clipped"],
-  ["bow", "is pinched and tied with a bow"],
-  ["ribbon_through", "is closed by ribbon through holes in line"],
-  ["ribbon_round", "has ribbon tied round it"],
-  ["magnets", "is closed by a pair of magnets"],
-  ["tuck", "has its flap tucked in"],
-];
-
-const INSERTS: Option<NonNullable<Fittings["insert"]>>[] = [
-  ["none", "no insert"],
-  ["single", "an insert"],
-  ["double", "a double insert"],
-];
-
 /** Figures of some fields that have no place on the face. */
 const wordsOf = (plan: Plan, ...fields: string[]) =>
   plan.fittings.figures.filter((figure) => !figure.place && fields.includes(figure.field));
 
 export function Trimmings(props: TrimmingsProps) {
   const { plan, fittings } = props;
-  const kind = fittings.handle?.kind ?? "none";
   return (
     <>
-      {kind !== "none" && <HandleFigures {...props} />}
+      {isHandled(fittings.handle?.kind) && <HandleFigures {...props} />}
       {plan.fittings.backed && <WhatHolds {...props} />}
       <Looks {...props} />
       <FigureList
@@ -78,7 +52,6 @@ export function Trimmings(props: TrimmingsProps) {
 
 function HandleFigures(props: TrimmingsProps) {
   const { plan, fittings, set } = props;
-  const kind = fittings.handle?.kind ?? "none";
   const figures = plan.fittings.figures;
   return (
     <section>
@@ -105,7 +78,9 @@ function HandleFigures(props: TrimmingsProps) {
       {figures.some((figure) => figure.set && figure.field.startsWith("handle.")) && (
         <Button
           variant="remedy"
-          onClick={() => set({ handle: { kind, knot: fittings.handle?.knot ?? "double" } })}
+          onClick={() =>
+            set({ handle: { kind: fittings.handle?.kind, knot: fittings.handle?.knot ?? "double" } })
+          }
         >
           Customary figures again
         </Button>
@@ -125,7 +100,7 @@ function WhatHolds(props: TrimmingsProps) {
         <Choice
           name="What holds the handle"
           value={fittings.backing?.kind ?? "strip"}
-          options={holed ? BACKINGS : BACKINGS.filter(([value]) => value !== "eyelets")}
+          options={optionsOf(BACKINGS).filter(([value]) => holed || !NEEDS_HOLES[value])}
           onChange={(backing) => set({ backing: { ...fittings.backing, kind: backing } })}
         />
         .
@@ -145,7 +120,7 @@ function Looks({ plan, fittings, set, tagged, onTag }: TrimmingsProps) {
       <Choice
         name="Closing"
         value={fittings.closure?.kind ?? "none"}
-        options={CLOSURES}
+        options={optionsOf(CLOSURES)}
         onChange={(closure) => set({ closure: { ...fittings.closure, kind: closure } })}
       />
       .{" "}
@@ -158,7 +133,7 @@ function Looks({ plan, fittings, set, tagged, onTag }: TrimmingsProps) {
       <Choice
         name="Insert"
         value={fittings.insert ?? "single"}
-        options={INSERTS}
+        options={optionsOf(INSERTS)}
         onChange={(insert) => set({ insert })}
       />
       . On it go{" "}
