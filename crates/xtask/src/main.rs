@@ -1,72 +1,23 @@
 //! The project's chores, one command each: `cargo xtask demo | test | check | bench | shots | samples | schema | fuzz | soak`.
 
-mod bench;
-mod shots;
-mod soak;
-mod tools;
-mod wire;
-
-use clap::{Parser, Subcommand};
+use lexopt::{Arg, Parser, ValueExt};
 use std::process::ExitCode;
-use tools::{Chore, cargo, project, web};
+use xtask::{Chore, begin, beside, browser, cargo, output, project, run, run_with, web};
 
-/// The project's chores.
-#[derive(Parser)]
-struct Args {
-    #[command(subcommand)]
-    command: Command,
-}
-
-#[derive(Subcommand)]
-enum Command {
-    /// Build everything and serve it with the demo's bags.
-    Demo {
-        /// Where to listen.
-        #[arg(long, default_value = "127.0.0.1:7390")]
-        addr: String,
-    },
-    /// Install what the tests need and run them all, browser tests included.
-    Test,
-    /// Formatting, lints, types, and generated files that have gone stale.
-    Check,
-    /// Measure the budgets.
-    Bench {
-        /// Only these; everything if none is named.
-        parts: Vec<bench::Part>,
-    },
-    /// Take the screenshots in docs/screenshots from the demo's bags.
-    Shots,
-    /// Feed every reader with garbled examples for a while.
-    Fuzz {
-        /// Minutes for each of the readers.
-        #[arg(long, default_value_t = 10)]
-        minutes: u32,
-    },
-    /// Work the real service for a while, with kills, full disks and slow clients, and report what came of it.
-    Soak {
-        /// For how long.
-        #[arg(long, default_value_t = 5)]
-        minutes: u32,
-    },
-    /// Write what the demo's bags are taken along as into docs/samples, and the schema of project files.
-    Samples,
-    /// Write the description of the HTTP interface and the client's types anew.
-    Schema,
-}
+/// What there is, and what each does.
+const CHORES: &str = "\
+cargo xtask demo [--addr 127.0.0.1:7390]   build everything and serve it with the demo's bags
+cargo xtask test                           install what the tests need and run them all, browser tests included
+cargo xtask check                          formatting, lints, types, and generated files that have gone stale
+cargo xtask bench [core load addresses typing playing]   measure the budgets, all of them or those named
+cargo xtask shots                          take the screenshots in docs/screenshots from the demo's bags
+cargo xtask samples                        write what the demo's bags are taken along as into docs/samples
+cargo xtask schema                         write the description of the HTTP interface and the client's types anew
+cargo xtask fuzz [--minutes 10]            feed every reader with garbled examples for a while
+cargo xtask soak [--minutes 5]             work the real service with kills, full disks and slow clients";
 
 fn main() -> ExitCode {
-    let done = match Args::parse().command {
-        Command::Demo { addr } => demo(&addr),
-        Command::Test => test(),
-        Command::Check => check(),
-        Command::Bench { parts } => bench::run(&parts),
-        Command::Shots => shots::run(),
-        Command::Fuzz { minutes } => fuzz(minutes),
-        Command::Soak { minutes } => soak::run(minutes),
-        Command::Samples => samples(),
-        Command::Schema => schema(),
-    };
-    match done {
+    match chore() {
         Ok(()) => ExitCode::SUCCESS,
         Err(sentence) => {
             eprintln!("xtask: {sentence}");
@@ -75,34 +26,76 @@ fn main() -> ExitCode {
     }
 }
 
+fn chore() -> Chore {
+    let mut arguments = Parser::from_env();
+    let say = |error: lexopt::Error| error.to_string();
+    let (mut words, mut addr, mut minutes) = (Vec::new(), "127.0.0.1:7390".to_owned(), None);
+    while let Some(argument) = arguments.next().map_err(say)? {
+        match argument {
+            Arg::Long("help") | Arg::Short('h') => {
+                println!("{CHORES}");
+                return Ok(());
+            }
+            Arg::Long("addr") => addr = arguments.value().and_then(ValueExt::string).map_err(say)?,
+            Arg::Long("minutes") => {
+                minutes = Some(arguments.value().and_then(|own| own.parse::<u32>()).map_err(say)?);
+            }
+            Arg::Value(word) => words.push(word.string().map_err(say)?),
+            Arg::Long(_) | Arg::Short(_) => return Err(argument.unexpected().to_string()),
+        }
+    }
+    let (name, rest) = words.split_first().ok_or_else(|| format!("Say which chore.\n{CHORES}"))?;
+    match name.as_str() {
+        "demo" => demo(&addr),
+        "test" => test(),
+        "check" => check(),
+        "fuzz" => fuzz(minutes.unwrap_or(10)),
+        "samples" => samples(),
+        "schema" => schema(),
+        "bench" | "shots" | "soak" => measure(name, rest, minutes),
+        other => Err(format!("There is no chore {other}.\n{CHORES}")),
+    }
+}
+
+/// What drives the real service is a crate of its own: it is built when it is asked for.
+fn measure(name: &str, rest: &[String], minutes: Option<u32>) -> Chore {
+    let minutes = minutes.map(|minutes| format!("--minutes={minutes}"));
+    let mut all = vec!["run", "--quiet", "--package", "wide-fold-measure", "--", name];
+    all.extend(rest.iter().chain(&minutes).map(String::as_str));
+    cargo(&all)
+}
+
 fn demo(addr: &str) -> Chore {
-    web::build()?;
-    cargo(&["build", "--profile", "demo", "--package", "wide-fold"])?;
+    begin("Building the service and its client, one beside the other", "about 5 minutes");
+    beside(web::build, || cargo(&["build", "--package", "wide-fold"]))?;
     let folder = project().join("target/demo-data");
     std::fs::create_dir_all(&folder)
         .map_err(|error| format!("{} cannot be made: {error}", folder.display()))?;
     let db = folder.join("quillbrook-kiln.db");
-    let binary = project().join("target/demo/wide-fold");
-    tools::run(
+    let binary = project().join("target/debug/wide-fold");
+    run(
         &binary.display().to_string(),
         &["serve", "--demo", "--addr", addr, "--db", &db.display().to_string()],
     )
 }
 
 fn test() -> Chore {
-    tools::browser()?;
-    web::build()?;
-    web::npm(&["run", "--silent", "test"])?;
+    begin("Building every test, and beside it the client", "about 8 minutes");
+    let build = || cargo(&["test", "--workspace", "--no-run", "--quiet"]);
+    beside(|| browser().and_then(|()| web::test()), build)?;
+    begin("Running every test", "about 12 minutes, no longer the next time");
     cargo(&["test", "--workspace"])
 }
 
 fn check() -> Chore {
     cargo(&["fmt", "--all", "--check"])?;
-    cargo(&["clippy", "--workspace", "--all-targets", "--", "--deny", "warnings"])?;
-    web::install()?;
-    for script in ["format:check", "typecheck", "lint"] {
-        web::npm(&["run", "--silent", script])?;
-    }
+    let client = || {
+        web::install()?;
+        ["format:check", "typecheck", "lint"]
+            .iter()
+            .try_for_each(|script| web::npm(&["run", "--silent", script]))
+    };
+    beside(client, || cargo(&["clippy", "--workspace", "--all-targets", "--", "--deny", "warnings"]))?;
     schema()?;
     fresh(&["docs/openapi.json", "web/src/api/schema.d.ts"], "schema")?;
     samples()?;
@@ -115,10 +108,10 @@ fn fresh(paths: &[&str], chore: &str) -> Chore {
         || format!("{} is stale: commit what cargo xtask {chore} has just written.", paths.join(" or "));
     let mut diff = vec!["diff", "--exit-code", "--stat", "--"];
     diff.extend(paths);
-    tools::run("git", &diff).map_err(|_| stale())?;
+    run("git", &diff).map_err(|_| stale())?;
     let mut new = vec!["ls-files", "--others", "--exclude-standard", "--"];
     new.extend(paths);
-    let unknown = tools::output("git", &new)?;
+    let unknown = output("git", &new)?;
     if unknown.is_empty() { Ok(()) } else { Err(stale()) }
 }
 
@@ -129,10 +122,11 @@ fn samples() -> Chore {
 
 fn fuzz(minutes: u32) -> Chore {
     let seconds = (minutes * 60).to_string();
-    for (package, test) in [("wide-fold-formats", "fuzz"), ("wide-fold-cutter", "worked")] {
-        tools::run_with(
+    for (package, test, only) in [("wide-fold-formats", "all", "fuzz::"), ("wide-fold-cutter", "worked", "")]
+    {
+        run_with(
             "cargo",
-            &["test", "--package", package, "--test", test, "--", "--nocapture"],
+            &["test", "--package", package, "--test", test, "--", only, "--nocapture"],
             &[("FUZZ_SECONDS", &seconds)],
         )?;
     }
@@ -141,7 +135,7 @@ fn fuzz(minutes: u32) -> Chore {
 
 fn schema() -> Chore {
     web::install()?;
-    let document = tools::output("cargo", &["run", "--quiet", "--package", "wide-fold", "--", "openapi"])?;
+    let document = output("cargo", &["run", "--quiet", "--package", "wide-fold", "--", "openapi"])?;
     let path = project().join("docs/openapi.json");
     std::fs::write(&path, document)
         .map_err(|error| format!("{} cannot be written: {error}", path.display()))?;

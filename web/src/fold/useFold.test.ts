@@ -1,6 +1,6 @@
 import { expect, test, vi } from "vitest";
 import type { Fold } from "../api/client";
-import { nameOf } from "../stages/bag/Drawn";
+import { nameOf } from "./nameOf";
 import { openBag, twins } from "./useFold";
 
 // The client of the service looks where it was loaded from.

@@ -126,7 +126,7 @@ async fn the_hole_template_is_as_large_as_the_face() {
     let house = tea_bowl().await;
     house.retype(FROM_CENTRE, &text(&["3/4", ENTER])).await;
     house.press("Hole template, 1:1").await;
-    let file = house.download("tea-bowl-holes.svg").await;
+    let file = house.download("tea-bowl-hole-template.svg").await;
     let tree = usvg::Tree::from_str(&file, &usvg::Options::default()).unwrap();
     let holes = tree.node_by_id("holes").unwrap();
     let usvg::Node::Group(holes) = holes else { panic!("the holes are a group") };

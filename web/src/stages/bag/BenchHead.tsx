@@ -8,7 +8,7 @@ import { ToolButton } from "../../drawings/ToolButton";
 import type { Saving } from "./Autosaver";
 import { TakeAlong } from "./TakeAlong";
 import type { useAutosave } from "./useAutosave";
-import type { useHistory } from "./useHistory";
+import type { useHistory } from "../../shared/useHistory";
 
 const SAYS: Record<Saving, string> = {
   saved: "Saved",

@@ -1,18 +1,11 @@
 // The stages in the order of the work.
 
 import { useRef, type KeyboardEvent } from "react";
-import { Icon, type IconName } from "../../drawings/Icon";
+import { Icon } from "../../drawings/Icon";
+import { entriesOf } from "../../words/entries";
+import { STAGES, type Stage } from "../../words/stages";
 
-export type Stage = "size" | "handle" | "trim" | "score" | "cut" | "glue";
-
-export const STAGES: { id: Stage; name: string; icon: IconName }[] = [
-  { id: "size", name: "Size", icon: "size" },
-  { id: "handle", name: "Handle", icon: "handle" },
-  { id: "trim", name: "Trim", icon: "trim" },
-  { id: "score", name: "Score", icon: "score" },
-  { id: "cut", name: "Fold & cut", icon: "cut" },
-  { id: "glue", name: "Glue", icon: "glue" },
-];
+const ALL = entriesOf(STAGES);
 
 export function StageRail({ stage, onStage }: { stage: Stage; onStage: (stage: Stage) => void }) {
   const list = useRef<HTMLDivElement>(null);
@@ -20,11 +13,11 @@ export function StageRail({ stage, onStage }: { stage: Stage; onStage: (stage: S
     const step = event.key === "ArrowRight" ? 1 : event.key === "ArrowLeft" ? -1 : 0;
     if (!step) return;
     event.preventDefault();
-    const here = STAGES.findIndex(({ id }) => id === stage);
-    const next = STAGES[(here + step + STAGES.length) % STAGES.length];
+    const here = ALL.findIndex(([id]) => id === stage);
+    const [next] = ALL[(here + step + ALL.length) % ALL.length] ?? [];
     if (!next) return;
-    onStage(next.id);
-    list.current?.querySelector<HTMLElement>(`#stage-${next.id}`)?.focus();
+    onStage(next);
+    list.current?.querySelector<HTMLElement>(`#stage-${next}`)?.focus();
   };
   return (
     <div
@@ -35,7 +28,7 @@ export function StageRail({ stage, onStage }: { stage: Stage; onStage: (stage: S
       onKeyDown={keys}
       tabIndex={-1}
     >
-      {STAGES.map(({ id, name, icon }, index) => (
+      {ALL.map(([id, name], index) => (
         <button
           key={id}
           id={`stage-${id}`}
@@ -47,7 +40,7 @@ export function StageRail({ stage, onStage }: { stage: Stage; onStage: (stage: S
           title={`${name} (${index + 1})`}
           onClick={() => onStage(id)}
         >
-          <Icon name={icon} />
+          <Icon name={id} />
           <span>{name}</span>
         </button>
       ))}

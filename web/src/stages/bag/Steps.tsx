@@ -4,8 +4,8 @@ import type { Plan, Step } from "../../api/client";
 import { InGuide } from "../../sheet/InGuide";
 import { OnBoard } from "../../sheet/OnBoard";
 import { Told } from "../../words/Told";
-import { StepSays } from "./StepSays";
-import type { Stage } from "./StageRail";
+import { StepSays } from "../../shared/StepSays";
+import type { Stage } from "../../words/stages";
 
 export function Steps(props: { plan: Plan; stage: Stage; pass: number; onPass: (pass: number) => void }) {
   const { plan, stage, pass, onPass } = props;

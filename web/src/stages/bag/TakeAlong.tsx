@@ -6,10 +6,10 @@ import { Button, Modal } from "react-bootstrap";
 import { listTaken, type TakenFile } from "../../api/client";
 import { Failed } from "../../api/Failed";
 import { Icon } from "../../drawings/Icon";
-import { MachineChoices, PrintChoices } from "./TakeChoices";
+import { MachineChoices, PrintChoices } from "../../shared/TakeChoices";
 import { TakenRow } from "./TakenRow";
 import { entriesOf } from "../../words/entries";
-import { useTakeChoices } from "./useTakeChoices";
+import { useTakeChoices } from "../../shared/useTakeChoices";
 
 type Props = { bag: number; unit: "in" | "mm"; save: () => Promise<boolean> };
 

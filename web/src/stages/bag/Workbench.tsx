@@ -12,8 +12,8 @@ import { useLooking } from "./looking";
 import { rebase } from "./rebase";
 import { useAutosave } from "./useAutosave";
 import { useBenchKeys } from "./useBenchKeys";
-import { useFocusKept } from "./useFocusKept";
-import { useHistory } from "./useHistory";
+import { useFocusKept } from "../../shared/useFocusKept";
+import { useHistory } from "../../shared/useHistory";
 import { useLivePlan } from "./useLivePlan";
 import { withDimension } from "./withDimension";
 

@@ -5,7 +5,7 @@ import type { About } from "../../api/client";
 import type { Manner } from "../../fold/FoldView";
 import type { Line } from "../../sheet/lines";
 import type { Shown } from "./Drawn";
-import type { Stage } from "./StageRail";
+import type { Stage } from "../../words/stages";
 
 export interface Looking {
   stage: Stage;

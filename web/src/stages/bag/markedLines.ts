@@ -1,5 +1,5 @@
 import type { About, Crease, Plan } from "../../api/client";
-import type { Stage } from "./StageRail";
+import type { Stage } from "../../words/stages";
 
 /** The lines of a piece that stand out: those of the stage, or what a judgement that is pointed at is about. */
 export function markedLines(

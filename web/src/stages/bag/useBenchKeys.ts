@@ -1,5 +1,6 @@
 import { useEffect } from "react";
-import { STAGES, type Stage } from "./StageRail";
+import { entriesOf } from "../../words/entries";
+import { STAGES, type Stage } from "../../words/stages";
 import { stageKeys } from "./StageKeys";
 
 /** Undo and redo from anywhere, and a number for every stage unless that is switched off or something is typed. */
@@ -13,8 +14,8 @@ export function useBenchKeys(undo: () => void, redo: () => void, onStage: (stage
         if (key === "y" || event.shiftKey) redo();
         else undo();
       } else if (stageKeys() && !inField && !event.ctrlKey && !event.altKey && !event.metaKey) {
-        const picked = STAGES[Number(event.key) - 1];
-        if (picked) onStage(picked.id);
+        const [picked] = entriesOf(STAGES)[Number(event.key) - 1] ?? [];
+        if (picked) onStage(picked);
       }
     };
     window.addEventListener("keydown", keys);

@@ -8,7 +8,7 @@ import { useBags } from "../../api/useBags";
 import { Icon } from "../../drawings/Icon";
 import { UndoToast } from "../../drawings/UndoToast";
 import { BagSlip } from "./BagSlip";
-import { MoreBags } from "./MoreBags";
+import { MoreBags } from "../../shared/MoreBags";
 import { NewBag } from "./NewBag";
 import { ProjectFiles } from "./ProjectFiles";
 

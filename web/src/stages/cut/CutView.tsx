@@ -11,7 +11,7 @@ import { PageHead } from "../../drawings/PageHead";
 import { CutSheet } from "../../sheet/CutSheet";
 import { SheetHatches } from "../../sheet/SheetPicture";
 import { Figure } from "../../words/Figure";
-import { MoreBags } from "../bags/MoreBags";
+import { MoreBags } from "../../shared/MoreBags";
 
 const SHORTEST = 300;
 

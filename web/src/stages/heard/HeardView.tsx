@@ -9,7 +9,7 @@ import { usePapers } from "../../api/usePapers";
 import { useStanding } from "../../api/useStanding";
 import { PageHead } from "../../drawings/PageHead";
 import { ToolButton } from "../../drawings/ToolButton";
-import { useHistory } from "../bag/useHistory";
+import { useHistory } from "../../shared/useHistory";
 import { replaced, withScore, withSheet } from "./edit";
 import { Gloss } from "./Gloss";
 import { HeardSheet } from "./HeardSheet";

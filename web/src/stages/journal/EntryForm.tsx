@@ -8,8 +8,10 @@ import { Refused, addEntry, type EntryText } from "../../api/client";
 import { useBags } from "../../api/useBags";
 import { usePapers } from "../../api/usePapers";
 import { Figure } from "../../words/Figure";
-import { inDays } from "../runs/days";
+import { inDays } from "../../shared/days";
 import { RULERS, marksOf, said, sent, type Unit } from "./offs";
+import { entriesOf } from "../../words/entries";
+import { WORKING } from "../../words/stages";
 
 const MEASURES = [
   ["width", "Width"],
@@ -25,13 +27,6 @@ const MORE = [
   ["handles_off", "Handles off"],
   ["carried", "Carried"],
   ["adhesive", "Glue or tape"],
-] as const;
-
-const STAGES = [
-  ["trim", "cutting"],
-  ["score", "scoring"],
-  ["cut", "folding"],
-  ["glue", "gluing"],
 ] as const;
 
 const KEY = "wide-fold ruler";
@@ -222,7 +217,7 @@ export function EntryForm({ onKept }: { onKept: () => unknown }) {
               <input value={text[field] ?? ""} onChange={(event) => set({ [field]: event.target.value })} />
             </label>
           ))}
-          {STAGES.map(([stage, name]) => (
+          {entriesOf(WORKING).map(([stage, name]) => (
             <label key={stage}>
               <span>Minutes {name}</span>
               <input

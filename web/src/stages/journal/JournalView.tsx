@@ -19,7 +19,7 @@ import { PageHead } from "../../drawings/PageHead";
 import { ToolButton } from "../../drawings/ToolButton";
 import { UndoToast } from "../../drawings/UndoToast";
 import { Figure } from "../../words/Figure";
-import { spokenDay } from "../runs/days";
+import { spokenDay } from "../../shared/days";
 import { EntryForm } from "./EntryForm";
 
 const Plots = lazy(() => import("./Plots"));

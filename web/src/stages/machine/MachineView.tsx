@@ -15,7 +15,7 @@ import {
 import { FilePick } from "../../drawings/FilePick";
 import { Icon } from "../../drawings/Icon";
 import { MEDIA } from "../../words/media";
-import { useTakeChoices } from "../bag/useTakeChoices";
+import { useTakeChoices } from "../../shared/useTakeChoices";
 import { Faults } from "./Faults";
 import { Layers, UnitChoice } from "./Layers";
 import { MatChoices } from "./MatChoices";

@@ -7,8 +7,8 @@ import { Link, useParams } from "react-router";
 import { printOut, type Printed } from "../../api/client";
 import { Icon } from "../../drawings/Icon";
 import { Figure } from "../../words/Figure";
-import { PrintChoices } from "../bag/TakeChoices";
-import { useTakeChoices } from "../bag/useTakeChoices";
+import { PrintChoices } from "../../shared/TakeChoices";
+import { useTakeChoices } from "../../shared/useTakeChoices";
 import { FirstPage } from "./FirstPage";
 
 /** Pages that are shown at once; a bag of many sheets has more. */

@@ -6,7 +6,7 @@ import type { Run, RunDraft } from "../../api/client";
 import { Icon } from "../../drawings/Icon";
 import { ToolButton } from "../../drawings/ToolButton";
 import { Figure } from "../../words/Figure";
-import { inDays, spokenDay } from "./days";
+import { inDays, spokenDay } from "../../shared/days";
 
 type Share = Run["evenings"]["late"][number];
 

@@ -13,7 +13,7 @@ import { CountField } from "../../drawings/CountField";
 import { Icon } from "../../drawings/Icon";
 import { ToolButton } from "../../drawings/ToolButton";
 import { Figure } from "../../words/Figure";
-import { useFocusKept } from "../bag/useFocusKept";
+import { useFocusKept } from "../../shared/useFocusKept";
 import { useTold } from "./Changing";
 
 type Change = (edit: (draft: RunDraft) => RunDraft) => void;

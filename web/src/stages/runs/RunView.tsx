@@ -14,7 +14,7 @@ import { Money } from "./Money";
 import { RunFiles } from "./RunFiles";
 import { RunSheets } from "./RunSheets";
 import { WorkByStage } from "./WorkByStage";
-import { spokenDay } from "./days";
+import { spokenDay } from "../../shared/days";
 import { useRun, useWork } from "./useRun";
 
 const PARTS = [

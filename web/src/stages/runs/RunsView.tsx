@@ -9,7 +9,7 @@ import { Failed } from "../../api/Failed";
 import { PageHead } from "../../drawings/PageHead";
 import { ToolButton } from "../../drawings/ToolButton";
 import { UndoToast } from "../../drawings/UndoToast";
-import { inDays, spokenDay } from "./days";
+import { inDays, spokenDay } from "../../shared/days";
 
 type Summary = Awaited<ReturnType<typeof listRuns>>["runs"][number];
 

@@ -8,12 +8,8 @@ import { Figure } from "../../words/Figure";
 import { LaidPiece } from "./LaidPiece";
 import { UndoLast } from "./UndoLast";
 import type { RunWork } from "./useRun";
-
-const STAGES = [
-  ["score", "Score"],
-  ["cut", "Fold and slit"],
-  ["glue", "Glue and finish"],
-] as const;
+import { entriesOf } from "../../words/entries";
+import { WORK_HEADS } from "../../words/stages";
 
 export function WorkByStage({ run, work }: { run: Run; work: RunWork }) {
   const sheets = run.lists.flatMap((list) => list.patterns);
@@ -25,9 +21,10 @@ export function WorkByStage({ run, work }: { run: Run; work: RunWork }) {
       <p>
         First the sheets: {cut} of {all} cut. <Link to="?part=sheets">Cut them</Link>
       </p>
-      {STAGES.map(([stage, name]) => {
+      {entriesOf(WORK_HEADS).map(([stage, name]) => {
         const own = run.work.filter((batch) => batch.stage === stage);
         return (
+          name !== null &&
           own.length > 0 && (
             <section key={stage} aria-label={name} className="work-stage">
               <h2>

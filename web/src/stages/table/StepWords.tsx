@@ -3,7 +3,7 @@
 import type { RefCallback } from "react";
 import type { Plan, Step } from "../../api/client";
 import { Told } from "../../words/Told";
-import { StepSays } from "../bag/StepSays";
+import { StepSays } from "../../shared/StepSays";
 
 export function StepWords(props: {
   plan: Plan;

@@ -6,13 +6,13 @@ import { Link, useParams, useSearchParams } from "react-router";
 import { plan as askPlan, readBag, readTicks, rehearsal, type Bag, type Plan } from "../../api/client";
 import { Icon } from "../../drawings/Icon";
 import { Figure } from "../../words/Figure";
-import { StepDrawing } from "./StepDrawing";
+import { StepDrawing } from "../../shared/StepDrawing";
 import { StepWords } from "./StepWords";
 import { Walk } from "./Walk";
-import { useAwake } from "./useAwake";
-import { useLight } from "./useLight";
+import { useAwake } from "../../shared/useAwake";
+import { useLight } from "../../shared/useLight";
 import { useMore } from "./useMore";
-import { useTableKeys } from "./useTableKeys";
+import { useTableKeys } from "../../shared/useTableKeys";
 import { useTicks } from "./useTicks";
 import { useVoice } from "./useVoice";
 

@@ -1,7 +1,7 @@
 // Where in the work one is: a mark for every step, the stages named.
 
 import type { Step } from "../../api/client";
-import { STAGES } from "../bag/StageRail";
+import { STAGES } from "../../words/stages";
 
 export function Walk(props: {
   steps: Step[];
@@ -10,7 +10,7 @@ export function Walk(props: {
   onStep: (step: number) => void;
 }) {
   const { steps, done, at, onStep } = props;
-  const stage = STAGES.find(({ id }) => id === steps[at]?.stage)?.name ?? "Done";
+  const stage = (steps[at] && STAGES[steps[at].stage]) ?? "Done";
   return (
     <nav className="walk" aria-label="Steps of the work">
       <span className="walk-stage">{stage}</span>
