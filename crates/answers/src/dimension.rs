@@ -75,9 +75,10 @@ impl DimensionView {
         [
             across("finished.gusset", "Gusset", whole),
             face.map(|column| {
-                let name =
-                    if matches!(column.panel, Panel::FacePart { .. }) { "Whole width" } else { "Width" };
-                let length = if name == "Width" { column.x.length() } else { brief.finished.width };
+                let (name, length) = match column.panel {
+                    Panel::FacePart { .. } => ("Whole width", brief.finished.width),
+                    _ => ("Width", column.x.length()),
+                };
                 ("finished.width", name, Axis::Across, column.x, length)
             }),
             across("tab", "Glue tab", |panel| panel == Panel::Tab),

@@ -7,7 +7,7 @@ use std::collections::BTreeMap;
 use utoipa::ToSchema;
 use wide_fold_core::figures::Figures;
 use wide_fold_core::pieces::divide;
-use wide_fold_core::ways::differs;
+use wide_fold_core::ways::{joined_otherwise, other_flaps};
 use wide_fold_core::{Brief, Length, Net, Unit};
 use wide_fold_formats::{BriefText, read_brief};
 use wide_fold_kept::bags::Bag;
@@ -170,14 +170,17 @@ fn changed(then: &Brief, later: &Brief) -> Vec<String> {
     .filter(|(_, was, is)| was != is)
     .map(|(name, was, is)| format!("{name} {} instead of {}", say(then, was), say(later, is)))
     .collect();
-    words.extend(differs(then, later).into_iter().filter(|said| said.contains("instead of")));
+    let (joins, flaps) = (joined_otherwise(then, later), other_flaps(then, later));
+    let is_told = |field: &str| match field {
+        "joins" => joins.is_some(),
+        "base" => flaps.is_some(),
+        _ => false,
+    };
+    words.extend(joins.iter().chain(&flaps).cloned());
     let json = |brief: &Brief| serde_json::to_value(BriefText::from(brief)).unwrap_or(Value::Null);
     let (was, is) = (json(then), json(later));
-    let said = words.join(" ");
     for (field, name) in PARTS {
-        let told =
-            field == "joins" && said.contains("tabs") || field == "base" && said.contains("base flaps");
-        if was[field] != is[field] && !told {
+        if was[field] != is[field] && !is_told(field) {
             words.push(other_choice(name, (&was[field], then.unit), (&is[field], later.unit)));
         }
     }

@@ -3,7 +3,7 @@
 //! A bag of two papers keeps its second one where the build allows it, and is tried of one paper too.
 
 mod differs;
-pub use differs::differs;
+pub use differs::{differs, joined_otherwise, other_flaps};
 
 use crate::brief::{BaseHabit, Build, CUSTOMARY_LAP, CUSTOMARY_STRIP, Cuts, Joins};
 use crate::budget::Budget;

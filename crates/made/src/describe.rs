@@ -4,7 +4,7 @@ use crate::figures::Figures;
 use crate::fittings::{Purpose, Shape};
 use crate::folded::surfaces::{Orientation, Surface};
 use crate::net::{
-    BaseCorners, Blank, Crease, CreaseRole, Cut, CutRole, Fold, Glue, GlueRole, Hole, PaperFace, Zone,
+    BaseCorners, Blank, Crease, CreaseRole, Cut, CutRole, Fold, Glue, GlueRole, Hole, Panel, PaperFace, Zone,
 };
 use crate::plane::Point;
 use crate::sheet::Printed;
@@ -224,20 +224,17 @@ impl Blank {
     /// `corner between left gusset and front`.
     fn between(&self, x: Length) -> String {
         let side = |wanted: fn(&crate::net::Column) -> Length| {
-            self.columns
-                .iter()
-                .find(|column| wanted(column) == x)
-                .map_or("edge", |column| column.panel.name())
+            self.columns.iter().find(|column| wanted(column) == x).map(|column| column.panel)
         };
         let (left, right) = (side(|column| column.x.to), side(|column| column.x.from));
-        if left.starts_with("joining") {
-            return "Middle of the joining strip".to_owned();
+        let name = |panel: Option<Panel>| panel.map_or("edge", Panel::name);
+        match (left, right) {
+            (Some(Panel::JoinHalf(_)), _) => "Middle of the joining strip".to_owned(),
+            (Some(Panel::Tab), other) | (other, Some(Panel::Tab)) => {
+                format!("Tab line beside the {}", name(other))
+            }
+            (left, right) => format!("Corner between {} and {}", name(left), name(right)),
         }
-        if left == "tab" || right == "tab" {
-            let other = if left == "tab" { right } else { left };
-            return format!("Tab line beside the {other}");
-        }
-        format!("Corner between {left} and {right}")
     }
 
     fn height_name(&self, y: Length) -> &'static str {

@@ -111,7 +111,7 @@ fn name(net: &Net, blank: &Blank, index: usize) -> String {
     if !own.is_empty() {
         return own.to_owned();
     }
-    let mut panels: Vec<String> = Vec::new();
+    let mut panels: Vec<(bool, String)> = Vec::new();
     for column in blank.columns.iter().filter(|column| !column.panel.is_join()) {
         let part = match column.panel {
             Panel::Gusset { part: GussetPart::Whole, .. } => "gusset",
@@ -120,10 +120,11 @@ fn name(net: &Net, blank: &Blank, index: usize) -> String {
             Panel::FacePart { .. } => "part of the back",
             face => face.name(),
         };
-        panels.push(part.to_owned());
+        panels.push((column.panel.is_gusset(), part.to_owned()));
     }
     // The face first, whichever way the run goes.
-    panels.sort_by_key(|panel| panel.contains("gusset"));
+    panels.sort_by_key(|(is_gusset, _)| *is_gusset);
+    let panels: Vec<String> = panels.into_iter().map(|(_, name)| name).collect();
     let tier = match net.laps.iter().find(|lap| lap.under == index || lap.over == index) {
         Some(lap) if lap.over == index => "upper ",
         Some(lap) if is_separate_base(net, *lap) => "base of ",

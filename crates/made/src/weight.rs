@@ -47,4 +47,17 @@ mod tests {
         let weight = own_weight(&brief, &Fitted::of(&brief), &Net::of(&brief)).g();
         assert!((weight - grams).abs() < 1e-3, "{weight} {grams}");
     }
+
+    /// A template is laid aside again: it weighs nothing on the bag, and a tag does.
+    #[test]
+    fn what_only_helps_to_make_it_is_not_weighed() {
+        let mut brief = bag();
+        brief.fittings.handle.kind = crate::brief::HandleKind::HoledRibbon;
+        let weight = |brief: &Brief| own_weight(brief, &Fitted::of(brief), &Net::of(brief)).g();
+        let bare = weight(&brief);
+        brief.extras = crate::brief::Extras::of([crate::brief::Extra::Template]);
+        assert!((weight(&brief) - bare).abs() < 1e-9);
+        brief.extras = crate::brief::Extras::of([crate::brief::Extra::Tag]);
+        assert!(weight(&brief) > bare);
+    }
 }

@@ -39,23 +39,24 @@ impl RunCosts {
         unknown: Vec<String>,
     ) -> Self {
         let sum = |of: fn(&Cost) -> i64| costs.iter().map(of).sum::<i64>();
-        let kinds: [(&str, i64); 6] = [
-            ("Paper", sum(|cost| cost.paper)),
-            ("Ribbon and cord", sum(|cost| cost.ribbon)),
-            ("Inserts", sum(|cost| cost.insert)),
-            ("Glue", sum(|cost| cost.glue)),
-            ("Sundries", sum(|cost| cost.sundries)),
-            ("Time", sum(|cost| cost.time)),
+        // Paper is told, if it costs nothing too.
+        let kinds: [(&str, bool, i64); 6] = [
+            ("Paper", true, sum(|cost| cost.paper)),
+            ("Ribbon and cord", false, sum(|cost| cost.ribbon)),
+            ("Inserts", false, sum(|cost| cost.insert)),
+            ("Glue", false, sum(|cost| cost.glue)),
+            ("Sundries", false, sum(|cost| cost.sundries)),
+            ("Time", false, sum(|cost| cost.time)),
         ];
-        let total: i64 = kinds.iter().map(|(_, amount)| amount).sum();
-        let kinds = kinds.into_iter().filter(|(name, amount)| *amount > 0 || *name == "Paper");
+        let total: i64 = kinds.iter().map(|(.., amount)| amount).sum();
+        let kinds = kinds.into_iter().filter(|(_, is_always, amount)| *amount > 0 || *is_always);
         let times = format!("{}.{:02}", rates.times / 100, rates.times % 100);
         let times = times.trim_end_matches('0').trim_end_matches('.');
         let plus =
             if rates.plus.0 > 0 { format!(" and {} more", text.say(rates.plus)) } else { String::new() };
         Self {
             kinds: kinds
-                .map(|(name, amount)| KindCost { name: name.to_owned(), amount: text.say(Money(amount)) })
+                .map(|(name, _, amount)| KindCost { name: name.to_owned(), amount: text.say(Money(amount)) })
                 .collect(),
             total: text.say(Money(total)),
             sold: text.say(Money(sold)),

@@ -73,7 +73,13 @@ pub enum Build {
 }
 
 /// What holds the panels together where a piece ends.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash, EnumDiscriminants)]
+#[strum_discriminants(
+    name(JoinsName),
+    derive(Hash),
+    doc = "What holds the panels together, without widths and places.",
+    allow(missing_docs)
+)]
 pub enum Joins {
     /// A glue tab on the piece itself.
     #[default]
@@ -90,6 +96,17 @@ pub enum Joins {
         /// The places at which a strip holds the join.
         at: Places,
     },
+}
+
+impl JoinsName {
+    /// What they are called, several of them.
+    pub const fn says(self) -> &'static str {
+        match self {
+            Self::Tabs => "tabs",
+            Self::Strips => "joining strips",
+            Self::Mixed => "tabs and strips",
+        }
+    }
 }
 
 impl Joins {

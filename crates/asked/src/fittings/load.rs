@@ -102,6 +102,11 @@ mod tests {
         // Common practice: about 4 lb for wrapping paper with an insert, 6½ lb for cardstock; without, light things only.
         let mut brief = bag();
         assert_eq!(limit(&brief, &Fitted::of(&brief)).mass, Mass::half_pounds(8));
+        // Thin paper is trusted with half of it (our choice).
+        brief.sheet.grammage = Some(Grammage(THIN_PAPER.0 - 1));
+        assert_eq!(limit(&brief, &Fitted::of(&brief)).mass, Mass::half_pounds(4));
+        brief.sheet.grammage = Some(THIN_PAPER);
+        assert_eq!(limit(&brief, &Fitted::of(&brief)).mass, Mass::half_pounds(8));
         brief.sheet.grammage = Some(Grammage(250));
         assert_eq!(limit(&brief, &Fitted::of(&brief)).mass, Mass::half_pounds(13));
         brief.fittings.insert = Insert::None;

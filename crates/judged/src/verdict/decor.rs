@@ -88,21 +88,20 @@ fn no_mat(draft: &Draft) -> Option<Finding> {
         (asked.gussets, MatOn::Gussets, "gusset"),
         (asked.flap, MatOn::Flap, "closing flap"),
     ];
-    let (.., name) = kinds.into_iter().find(|(wanted, on, _)| *wanted && draft.fitted.mat(*on).is_none())?;
+    let (_, on, name) =
+        kinds.into_iter().find(|(wanted, on, _)| *wanted && draft.fitted.mat(*on).is_none())?;
     Some(finding(
         About::Decoration,
         "mat.none",
         Level::Warns,
         format!("There is no mat for the {name}"),
-        if name == "closing flap" && brief.top.flap().is_none() {
-            "This top has no closing flap.".to_owned()
-        } else if name == "gusset" && !brief.depth().is_positive() {
-            "A flare has no gussets.".to_owned()
-        } else {
-            format!(
+        match on {
+            MatOn::Flap if brief.top.flap().is_none() => "This top has no closing flap.".to_owned(),
+            MatOn::Gussets if !brief.depth().is_positive() => "A flare has no gussets.".to_owned(),
+            MatOn::Faces | MatOn::Gussets | MatOn::Flap => format!(
                 "With {} left free all round, nothing of the {name} remains.",
                 figures.say(draft.fitted.mat_margin)
-            )
+            ),
         },
         |draft| {
             let brief = &draft.brief;

@@ -2,7 +2,7 @@
 
 use super::Way;
 use crate::Brief;
-use crate::brief::{AllRound, Cuts, Joins};
+use crate::brief::{AllRound, Cuts, JoinsName};
 use crate::figures::Figures;
 
 impl Way {
@@ -16,7 +16,6 @@ impl Way {
 /// `cut at the left back corner`, `joining strips instead of tabs`, `base flaps 1¼ deep instead of 2`: everything about a bag that a
 /// crafter would notice who knows it as it is `now`, in the order of the work.
 pub fn differs(brief: &Brief, now: &Brief) -> Vec<String> {
-    let figures = Figures::of(now);
     let mut found = Vec::new();
     if brief.build != now.build {
         found.extend(cut(brief, now));
@@ -25,13 +24,10 @@ pub fn differs(brief: &Brief, now: &Brief) -> Vec<String> {
         found.push("the paper turned".to_owned());
     }
     if brief.joins != now.joins {
-        found.push(joined_by(brief.joins, now.joins));
+        let name = JoinsName::from(brief.joins).says();
+        found.push(joined_otherwise(brief, now).unwrap_or_else(|| format!("other {name}")));
     }
-    let has_flaps = |brief: &Brief| brief.build.has_slit_flaps();
-    let (flap, flap_now) = (brief.flap(), now.flap());
-    if has_flaps(brief) && has_flaps(now) && flap != flap_now {
-        found.push(format!("base flaps {} deep instead of {}", figures.say(flap), figures.say(flap_now)));
-    }
+    found.extend(other_flaps(brief, now));
     if !brief.gusset_crease.is_any() && now.gusset_crease.is_any() {
         found.push("gussets without creases".to_owned());
     }
@@ -60,15 +56,16 @@ fn cut_at(cuts: Cuts, figures: Figures) -> String {
     }
 }
 
-fn joined_by(joins: Joins, now: Joins) -> String {
-    let name = |joins| match joins {
-        Joins::Tabs => "tabs",
-        Joins::Strips { .. } => "joining strips",
-        Joins::Mixed { .. } => "tabs and strips",
-    };
-    if name(joins) == name(now) {
-        format!("other {}", name(joins))
-    } else {
-        format!("{} instead of {}", name(joins), name(now))
-    }
+/// `joining strips instead of tabs`: what holds the seams, if it is something else.
+pub fn joined_otherwise(brief: &Brief, now: &Brief) -> Option<String> {
+    let (own, other) = (JoinsName::from(brief.joins), JoinsName::from(now.joins));
+    (own != other).then(|| format!("{} instead of {}", own.says(), other.says()))
+}
+
+/// `base flaps 1¼ deep instead of 2`: how deep the flaps are, if both have them and they are not alike.
+pub fn other_flaps(brief: &Brief, now: &Brief) -> Option<String> {
+    let have_flaps = brief.build.has_slit_flaps() && now.build.has_slit_flaps();
+    let (figures, flap, flap_now) = (Figures::of(now), brief.flap(), now.flap());
+    (have_flaps && flap != flap_now)
+        .then(|| format!("base flaps {} deep instead of {}", figures.say(flap), figures.say(flap_now)))
 }
