@@ -1,16 +1,10 @@
 // The list of bags, page after page.
 
 import { useInfiniteQuery } from "@tanstack/react-query";
-import { listBags } from "./client";
+import { bagsQuery } from "./queries";
 
 export function useBags() {
-  const pages = useInfiniteQuery({
-    queryKey: ["bags"],
-    queryFn: ({ pageParam }) => listBags(pageParam),
-    initialPageParam: null as string | null,
-    getNextPageParam: (page) => page.next,
-    refetchOnMount: "always",
-  });
+  const pages = useInfiniteQuery(bagsQuery());
   // A bag that was saved while pages came in may be on two of them.
   const all = pages.data?.pages.flatMap((page) => page.bags);
   const seen = new Set<number>();

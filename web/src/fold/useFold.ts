@@ -1,7 +1,8 @@
 // The bag folded by the service: every pose of every facet, and which facets each measurement is about.
 
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { fold, type Brief, type Fold, type Standing } from "../api/client";
+import { useQuery } from "@tanstack/react-query";
+import { type Brief, type Fold, type Standing } from "../api/client";
+import { foldQuery } from "../api/queries";
 import { useStanding } from "../api/useStanding";
 
 /** A figure that has stood for so many milliseconds is typed to its end. */
@@ -10,14 +11,7 @@ const STANDS = 180;
 export function useFold(brief: Brief | undefined) {
   // While someone types the bag is not folded at every figure: the first change is, and the figure that stands.
   const stands = useStanding(brief, STANDS);
-  return useQuery({
-    queryKey: ["fold", stands],
-    queryFn: () => fold(stands!),
-    enabled: stands !== undefined,
-    placeholderData: keepPreviousData,
-    staleTime: Infinity,
-    gcTime: 60_000,
-  });
+  return useQuery({ ...foldQuery(stands!), enabled: stands !== undefined });
 }
 
 /** Facets that are one and the same on the sheet: a piece cut twice becomes two of them in the bag. */

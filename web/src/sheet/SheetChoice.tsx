@@ -2,7 +2,7 @@
 
 import { useQuery } from "@tanstack/react-query";
 import { useId } from "react";
-import { commonSheets } from "../api/client";
+import { sheetsQuery } from "../api/queries";
 import { usePapers } from "../api/usePapers";
 import { OTHER, type Chosen, type Sheet } from "./chosen";
 
@@ -15,7 +15,7 @@ export function SheetChoice(props: {
 }) {
   const { chosen, none, wrong, onChange } = props;
   const id = useId();
-  const common = useQuery({ queryKey: ["sheets"], queryFn: commonSheets, staleTime: Infinity });
+  const common = useQuery(sheetsQuery());
   const { papers } = usePapers();
   const all: Chosen[] = [
     ...(none ? [{ name: none, sheet: null }] : []),

@@ -2,18 +2,12 @@
 
 import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
-import { readBag } from "../../api/client";
+import { FRESH, bagQuery } from "../../api/queries";
 import { Workbench } from "./Workbench";
 
 export function BagView() {
   const id = Number(useParams().id);
-  const query = useQuery({
-    queryKey: ["bag", id],
-    queryFn: () => readBag(id),
-    gcTime: 0,
-    staleTime: 0,
-    refetchOnMount: "always",
-  });
+  const query = useQuery({ ...bagQuery(id), ...FRESH });
   if (query.error) {
     return (
       <main className="page">

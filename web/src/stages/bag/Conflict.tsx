@@ -2,7 +2,8 @@
 
 import { useQuery } from "@tanstack/react-query";
 import { Button, Modal } from "react-bootstrap";
-import { plan, type Bag, type BagDraft, type Brief } from "../../api/client";
+import { type Bag, type BagDraft, type Brief } from "../../api/client";
+import { planQuery } from "../../api/queries";
 import { Figure } from "../../words/Figure";
 
 export function Conflict(props: { mine: BagDraft; stored: Bag; onMine: () => void; onStored: () => void }) {
@@ -27,7 +28,7 @@ export function Conflict(props: { mine: BagDraft; stored: Bag; onMine: () => voi
 }
 
 function Version({ title, name, brief }: { title: string; name: string; brief: Brief }) {
-  const { data } = useQuery({ queryKey: ["plan", brief], queryFn: () => plan(brief) });
+  const { data } = useQuery(planQuery(brief));
   return (
     <div>
       <h3>{title}</h3>

@@ -3,16 +3,8 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Button } from "react-bootstrap";
-import {
-  addPaper,
-  cutOf,
-  giveBack,
-  leftovers,
-  takeFor,
-  type Brief,
-  type Plan,
-  type SheetCut,
-} from "../../api/client";
+import { addPaper, giveBack, takeFor, type Brief, type Plan, type SheetCut } from "../../api/client";
+import { cutQuery, leftoversQuery, shelfQuery } from "../../api/queries";
 import { usePapers } from "../../api/usePapers";
 import { Failed } from "../../api/Failed";
 import { Icon } from "../../drawings/Icon";
@@ -25,19 +17,14 @@ import { isRoll } from "../../words/kinds";
 export function Leftovers({ bag, brief, plan }: { bag: number; brief: Brief; plan: Plan }) {
   const ready = plan.layout.fits;
   const queries = useQueryClient();
-  const found = useQuery({
-    queryKey: ["leftovers", brief],
-    queryFn: () => leftovers(brief),
-    staleTime: Infinity,
-    gcTime: 60_000,
-  });
+  const found = useQuery(leftoversQuery(brief));
   // An offcut is kept once.
   const [kept, setKept] = useState<ReadonlySet<unknown>>(new Set());
   const keep = useMutation({
     mutationFn: addPaper,
     onSuccess: (_, paper) => {
       setKept((before) => new Set(before).add(paper));
-      return queries.invalidateQueries({ queryKey: ["shelf"] });
+      return queries.invalidateQueries(shelfQuery());
     },
   });
   return (
@@ -122,13 +109,10 @@ function Sheets({ plan }: { plan: Plan }) {
 /** Takes the bag's sheets from the paper it is cut from; what was taken can be put back. */
 function TakePaper({ bag, brief, ready }: { bag: number; brief: Brief; ready: boolean }) {
   const queries = useQueryClient();
-  const cut = useQuery({ queryKey: ["cut", bag], queryFn: () => cutOf(bag) });
+  const cut = useQuery(cutQuery(bag));
   const { shelf, papers } = usePapers();
   const refresh = () =>
-    Promise.all([
-      queries.invalidateQueries({ queryKey: ["cut", bag] }),
-      queries.invalidateQueries({ queryKey: ["shelf"] }),
-    ]);
+    Promise.all([queries.invalidateQueries(cutQuery(bag)), queries.invalidateQueries(shelfQuery())]);
   const take = useMutation({ mutationFn: takeFor, onSettled: refresh });
   const back = useMutation({ mutationFn: () => giveBack(bag), onSettled: refresh });
   const problem = take.error ?? back.error;

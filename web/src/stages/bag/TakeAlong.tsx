@@ -3,7 +3,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Button, Modal } from "react-bootstrap";
-import { listTaken, type TakenFile } from "../../api/client";
+import { type TakenFile } from "../../api/client";
+import { takenQuery } from "../../api/queries";
 import { Failed } from "../../api/Failed";
 import { Icon } from "../../drawings/Icon";
 import { MachineChoices, PrintChoices } from "../../shared/TakeChoices";
@@ -58,7 +59,7 @@ const GROUPS: Record<TakenFile["taken_for"], string> = {
 };
 
 function Files({ bag, unit }: Pick<Props, "bag" | "unit">) {
-  const asked = useQuery({ queryKey: ["taken", bag], queryFn: () => listTaken(bag), gcTime: 0 });
+  const asked = useQuery(takenQuery(bag));
   const choices = useTakeChoices();
   const [anyway, setAnyway] = useState(false);
   const queried = (query: string, id: TakenFile["taken_for"]) =>

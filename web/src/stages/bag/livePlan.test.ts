@@ -12,7 +12,8 @@ const { plan, Refused } = vi.hoisted(() => ({
 }));
 vi.mock("../../api/client", () => ({ plan, Refused }));
 
-const { planQuery, planState } = await import("./livePlan");
+const { planQuery } = await import("../../api/queries");
+const { planState } = await import("./livePlan");
 
 const brief = (width: string): Brief => ({ finished: { width, height: "6 in", gusset: "2 in" } });
 const planOf = (of: Brief) => ({ brief: of }) as Plan;

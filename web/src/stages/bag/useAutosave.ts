@@ -1,6 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState, useSyncExternalStore } from "react";
 import type { Bag, BagDraft } from "../../api/client";
+import { bagsQuery } from "../../api/queries";
 import { Autosaver, type Standing } from "./Autosaver";
 
 /** Keeps `draft` saved as long as the view stands, and once more when it goes. */
@@ -16,8 +17,8 @@ export function useAutosave(bag: Bag, draft: BagDraft, standing: Standing) {
       // The list may already be on the screen, or on its way from before, when the last save arrives: a first answer that
       // is still awaited would be taken for a fresh one.
       void saver.save().then(async () => {
-        await queries.cancelQueries({ queryKey: ["bags"] });
-        await queries.invalidateQueries({ queryKey: ["bags"] });
+        await queries.cancelQueries(bagsQuery());
+        await queries.invalidateQueries(bagsQuery());
       });
     };
   }, [saver, queries]);

@@ -1,7 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Brief, Plan } from "../../api/client";
-import { planQuery, planState, type PlanState } from "./livePlan";
+import { planQuery } from "../../api/queries";
+import { planState, type PlanState } from "./livePlan";
 
 /** The plan of a brief while it changes. */
 export function useLivePlan(brief: Brief): PlanState {

@@ -4,6 +4,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Link } from "react-router";
 import { createBag, deleteBag, duplicateBag, restoreBag, type BagSummary } from "../../api/client";
+import { bagsQuery } from "../../api/queries";
 import { useBags } from "../../api/useBags";
 import { Icon } from "../../drawings/Icon";
 import { UndoToast } from "../../drawings/UndoToast";
@@ -16,7 +17,7 @@ export function BagsView() {
   const queries = useQueryClient();
   const list = useBags();
   const [deleted, setDeleted] = useState<BagSummary | null>(null);
-  const refresh = () => queries.invalidateQueries({ queryKey: ["bags"] });
+  const refresh = () => queries.invalidateQueries(bagsQuery());
   const duplicate = useMutation({ mutationFn: duplicateBag, onSuccess: refresh });
   const remove = useMutation({
     mutationFn: (bag: BagSummary) => deleteBag(bag.id),

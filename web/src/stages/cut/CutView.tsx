@@ -1,8 +1,9 @@
 // Several bags cut together: how many of each, the sheets they come from, and every cut of the trimmer in order.
 
-import { keepPreviousData, useQueries, useQuery } from "@tanstack/react-query";
+import { useQueries, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { layoutBags, readBag, type BagSummary, type Batch, type SheetCut } from "../../api/client";
+import { type BagSummary, type Batch, type SheetCut } from "../../api/client";
+import { bagToCutQuery, layoutQuery } from "../../api/queries";
 import { Failed } from "../../api/Failed";
 import { Working } from "../../api/Working";
 import { useBags } from "../../api/useBags";
@@ -21,20 +22,13 @@ export function CutView() {
   const [copies, setCopies] = useState<Record<number, number>>({});
   const wanted = readable.filter((bag) => (copies[bag.id] ?? 0) > 0);
   const bags = useQueries({
-    queries: wanted.map((bag) => ({
-      queryKey: ["bag to cut", bag.id, bag.revision],
-      queryFn: () => readBag(bag.id),
-      gcTime: 0,
-    })),
+    queries: wanted.map(bagToCutQuery),
   });
   const read = bags.flatMap(({ data }) => (data ? [data] : []));
   const asked = read.map((bag) => ({ name: bag.name, brief: bag.brief, copies: copies[bag.id] ?? 0 }));
   const layout = useQuery({
-    queryKey: ["layout", asked],
-    queryFn: ({ signal }) => layoutBags(asked, signal),
+    ...layoutQuery(asked),
     enabled: asked.length > 0 && asked.length === wanted.length,
-    placeholderData: keepPreviousData,
-    gcTime: 60_000,
   });
   const set = (id: number, count: number) => setCopies({ ...copies, [id]: count });
   return (

@@ -5,6 +5,7 @@ import { useState } from "react";
 import { Button } from "react-bootstrap";
 import { useNavigate } from "react-router";
 import { createBag, fit, Refused, type Brief, type Fit } from "../../api/client";
+import { FIT } from "../../api/queries";
 import { useStanding } from "../../api/useStanding";
 import { Icon } from "../../drawings/Icon";
 import { PageHead } from "../../drawings/PageHead";
@@ -45,7 +46,7 @@ export function GiftView() {
     });
   const asked = useStanding(typed, STANDS);
   const found = useQuery({
-    queryKey: ["fit", asked],
+    queryKey: [...FIT, asked],
     queryFn: ({ signal }) => (asked ? answered(JSON.parse(asked) as Asked, signal) : null),
     enabled: asked !== null,
     placeholderData: keepPreviousData,

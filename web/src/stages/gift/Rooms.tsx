@@ -2,7 +2,8 @@
 
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { Refused, rooms, setRooms } from "../../api/client";
+import { Refused, setRooms } from "../../api/client";
+import { FIT, roomsQuery } from "../../api/queries";
 import { Figure } from "../../words/Figure";
 
 const FIELDS = [
@@ -16,14 +17,14 @@ type Field = (typeof FIELDS)[number][0];
 
 export function Rooms() {
   const queries = useQueryClient();
-  const kept = useQuery({ queryKey: ["rooms"], queryFn: rooms });
+  const kept = useQuery(roomsQuery());
   const [typed, setTyped] = useState<Partial<Record<Field, string>>>({});
   const keep = useMutation({
     mutationFn: setRooms,
     onSuccess: (answer) => {
       setTyped({});
-      queries.setQueryData(["rooms"], answer);
-      return queries.invalidateQueries({ queryKey: ["fit"] });
+      queries.setQueryData(roomsQuery().queryKey, answer);
+      return queries.invalidateQueries({ queryKey: FIT });
     },
   });
   if (!kept.data) return null;

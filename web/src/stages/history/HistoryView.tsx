@@ -3,7 +3,8 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "react-bootstrap";
 import { Link, useParams } from "react-router";
-import { readBag, readVersions, restoreVersion } from "../../api/client";
+import { restoreVersion } from "../../api/client";
+import { bagQuery, versionsQuery } from "../../api/queries";
 import { Failed } from "../../api/Failed";
 import { PageHead } from "../../drawings/PageHead";
 import { Thumbnail } from "../../sheet/Thumbnail";
@@ -21,17 +22,13 @@ const moment = (at: string) =>
 export function HistoryView() {
   const id = Number(useParams().id);
   const queries = useQueryClient();
-  const bag = useQuery({ queryKey: ["bag", id], queryFn: () => readBag(id) });
-  const versions = useQuery({
-    queryKey: ["versions", id],
-    queryFn: () => readVersions(id),
-    refetchOnMount: "always",
-  });
+  const bag = useQuery(bagQuery(id));
+  const versions = useQuery(versionsQuery(id));
   const now = versions.data?.[0];
   const back = useMutation({
     mutationFn: (revision: number) => restoreVersion(id, revision, now!.revision),
-    onSuccess: (kept) => queries.setQueryData(["bag", id], kept),
-    onSettled: () => queries.invalidateQueries({ queryKey: ["versions", id] }),
+    onSuccess: (kept) => queries.setQueryData(bagQuery(id).queryKey, kept),
+    onSettled: () => queries.invalidateQueries(versionsQuery(id)),
   });
   return (
     <div className="shelf">

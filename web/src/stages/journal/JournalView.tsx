@@ -7,13 +7,13 @@ import {
   bringEntry,
   leaveAllowance,
   pictureUrl,
-  readJournal,
   setPicture,
   takeAllowance,
   takeEntry,
   type Allowance,
   type Entry,
 } from "../../api/client";
+import { HAND, journalQuery } from "../../api/queries";
 import { Failed } from "../../api/Failed";
 import { PageHead } from "../../drawings/PageHead";
 import { ToolButton } from "../../drawings/ToolButton";
@@ -26,10 +26,10 @@ const Plots = lazy(() => import("./Plots"));
 
 export function JournalView() {
   const queries = useQueryClient();
-  const journal = useQuery({ queryKey: ["journal"], queryFn: readJournal, refetchOnMount: "always" });
+  const journal = useQuery(journalQuery());
   const refresh = async () => {
-    await queries.invalidateQueries({ queryKey: ["hand"] });
-    await queries.invalidateQueries({ queryKey: ["journal"] });
+    await queries.invalidateQueries({ queryKey: HAND });
+    await queries.invalidateQueries(journalQuery());
   };
   const [gone, setGone] = useState<Entry | null>(null);
   const take = useMutation({

@@ -7,12 +7,12 @@ import {
   backUp,
   fetchFile,
   keepBackups,
-  listBackups,
   previewBackup,
   restoreBackup,
   type Backup,
   type BackupPreview,
 } from "../../api/client";
+import { backupsQuery } from "../../api/queries";
 import { Failed } from "../../api/Failed";
 import { CountField } from "../../drawings/CountField";
 import { Icon } from "../../drawings/Icon";
@@ -23,8 +23,8 @@ const moment = (at: string) =>
 
 export function KeepingView() {
   const queries = useQueryClient();
-  const list = useQuery({ queryKey: ["backups"], queryFn: listBackups, refetchOnMount: "always" });
-  const refresh = () => queries.invalidateQueries({ queryKey: ["backups"] });
+  const list = useQuery(backupsQuery());
+  const refresh = () => queries.invalidateQueries(backupsQuery());
   const [chosen, setChosen] = useState<Backup | null>(null);
   const out = useMutation({ mutationFn: () => fetchFile("/api/backup") });
   const now = useMutation({ mutationFn: backUp, onSuccess: refresh });

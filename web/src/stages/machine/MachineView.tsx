@@ -3,15 +3,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
-import {
-  cutOnMachine,
-  fetchText,
-  listTaken,
-  Refused,
-  type MatText,
-  type TakenFile,
-  type Told,
-} from "../../api/client";
+import { cutOnMachine, fetchText, Refused, type MatText, type TakenFile, type Told } from "../../api/client";
+import { takenQuery } from "../../api/queries";
 import { FilePick } from "../../drawings/FilePick";
 import { Icon } from "../../drawings/Icon";
 import { MEDIA } from "../../words/media";
@@ -52,12 +45,7 @@ export function MachineView() {
   const [mat, setMat] = useState(MAT);
   // What is told of somebody else’s file.
   const [told, setTold] = useState<Told>({});
-  const listed = useQuery({
-    queryKey: ["machine files", bag],
-    queryFn: () => listTaken(bag ?? 0),
-    enabled: bag !== null,
-    gcTime: 0,
-  });
+  const listed = useQuery({ ...takenQuery(bag ?? 0), enabled: bag !== null });
   const files = (listed.data?.files ?? []).filter(
     (file) => file.taken_for === "machine" && CUTTER_READS[file.media] !== null,
   );

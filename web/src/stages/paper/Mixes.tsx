@@ -4,6 +4,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Button } from "react-bootstrap";
 import { mixes, type Brief } from "../../api/client";
+import { mixesQuery } from "../../api/queries";
 import { Failed } from "../../api/Failed";
 import { Figure } from "../../words/Figure";
 
@@ -11,11 +12,7 @@ type Asked = Parameters<typeof mixes>[0];
 
 export function Mixes({ habits, onMake }: { habits: Asked; onMake: (brief: Brief) => void }) {
   const [asked, setAsked] = useState<Asked | null>(null);
-  const found = useQuery({
-    queryKey: ["mixes", asked],
-    queryFn: ({ signal }) => (asked === null ? null : mixes(asked, signal)),
-    enabled: asked !== null,
-  });
+  const found = useQuery(mixesQuery(asked));
   return (
     <>
       <p>

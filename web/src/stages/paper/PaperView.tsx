@@ -4,15 +4,8 @@ import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { Button } from "react-bootstrap";
 import { useNavigate } from "react-router";
-import {
-  createBag,
-  fromPaper,
-  leftovers,
-  Refused,
-  type Brief,
-  type Family,
-  type FamilyMember,
-} from "../../api/client";
+import { createBag, fromPaper, Refused, type Brief, type Family, type FamilyMember } from "../../api/client";
+import { leftoversQuery } from "../../api/queries";
 import { useStanding } from "../../api/useStanding";
 import { PageHead } from "../../drawings/PageHead";
 import { OTHER, sideAtFault, typedSheet, USUAL } from "../../sheet/chosen";
@@ -250,8 +243,7 @@ function Desk(props: {
 function Left({ family, member }: { family: Family; member: FamilyMember }) {
   const asked = useStanding(JSON.stringify(briefOf(family, member)), RESTS);
   const found = useQuery({
-    queryKey: ["leftovers", asked],
-    queryFn: () => leftovers(JSON.parse(asked) as Brief),
+    ...leftoversQuery(JSON.parse(asked) as Brief),
     placeholderData: keepPreviousData,
   });
   const all = found.data ?? [];

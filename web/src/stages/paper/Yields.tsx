@@ -4,18 +4,15 @@ import { useQuery } from "@tanstack/react-query";
 import { useState, type ReactNode } from "react";
 import { Button } from "react-bootstrap";
 import { Link } from "react-router";
-import { yields, type Brief } from "../../api/client";
+import { type Brief } from "../../api/client";
+import { yieldsQuery } from "../../api/queries";
 import { Failed } from "../../api/Failed";
 import { Figure } from "../../words/Figure";
 
 export function Yields({ brief, size, children }: { brief: Brief; size: string; children: ReactNode }) {
   // The bag that was asked about; another one is asked about anew.
   const [asked, setAsked] = useState<{ brief: Brief; size: string } | null>(null);
-  const found = useQuery({
-    queryKey: ["yields", asked?.brief],
-    queryFn: ({ signal }) => (asked === null ? null : yields(asked.brief, signal)),
-    enabled: asked !== null,
-  });
+  const found = useQuery(yieldsQuery(asked?.brief));
   return (
     <section className="yields" aria-labelledby="yields-title">
       <h2 id="yields-title">From all the shelf</h2>

@@ -4,7 +4,8 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { Button } from "react-bootstrap";
 import { Link } from "react-router";
-import { moreOf, updatePaper, type Run, type RunDraft, type RunLine, type RunNeed } from "../../api/client";
+import { updatePaper, type Run, type RunDraft, type RunLine, type RunNeed } from "../../api/client";
+import { moreQuery, runQuery, shelfQuery } from "../../api/queries";
 import { Failed } from "../../api/Failed";
 import { Working } from "../../api/Working";
 import { useBags } from "../../api/useBags";
@@ -283,12 +284,7 @@ function AddLine({ room, onAdd }: { room: number; onAdd: (bag: number) => void }
 /** What else the paper would make: asked for, since it takes a while. */
 function MorePaper({ run, change }: { run: Run; change: Change }) {
   const [wanted, setWanted] = useState(false);
-  const more = useQuery({
-    queryKey: ["more", run.id, run.revision, run.last],
-    queryFn: () => moreOf(run.id),
-    enabled: wanted,
-    gcTime: 0,
-  });
+  const more = useQuery({ ...moreQuery(run), enabled: wanted });
   if (run.lines.length === 0) return null;
   if (!wanted) {
     return (
@@ -332,8 +328,8 @@ function Need({ need, papers, run }: { need: RunNeed; papers: UsablePaper[]; run
   const bought = useMutation({
     mutationFn: (whole: NonNullable<RunNeed["bought"]>) => updatePaper(paper!.id, paper!.revision, whole),
     onSettled: async () => {
-      await queries.invalidateQueries({ queryKey: ["shelf"] });
-      await queries.invalidateQueries({ queryKey: ["run", run.id] });
+      await queries.invalidateQueries(shelfQuery());
+      await queries.invalidateQueries(runQuery(run.id));
     },
   });
   return (

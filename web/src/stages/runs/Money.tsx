@@ -3,7 +3,8 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Button } from "react-bootstrap";
-import { Refused, readCosts, setCosts, type Costs, type Run } from "../../api/client";
+import { Refused, setCosts, type Costs, type Run } from "../../api/client";
+import { costsQuery, runQuery } from "../../api/queries";
 import { Failed } from "../../api/Failed";
 
 export function Money({ run }: { run: Run }) {
@@ -67,14 +68,14 @@ const FIELDS: [keyof Costs, string, string][] = [
 
 function Rates({ run }: { run: Run }) {
   const queries = useQueryClient();
-  const kept = useQuery({ queryKey: ["costs"], queryFn: readCosts });
+  const kept = useQuery(costsQuery());
   const [typed, setTyped] = useState<Costs | null>(null);
   const keep = useMutation({
     mutationFn: setCosts,
     onSuccess: async (costs) => {
-      queries.setQueryData(["costs"], costs);
+      queries.setQueryData(costsQuery().queryKey, costs);
       setTyped(null);
-      await queries.invalidateQueries({ queryKey: ["run", run.id] });
+      await queries.invalidateQueries(runQuery(run.id));
     },
   });
   const shown = typed ?? kept.data;

@@ -3,7 +3,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
-import { plan as askPlan, type Run, type RunTask } from "../../api/client";
+import { type Run, type RunTask } from "../../api/client";
+import { planQuery } from "../../api/queries";
 import { Icon } from "../../drawings/Icon";
 import { SheetHatches, SheetPicture } from "../../sheet/SheetPicture";
 import { Figure } from "../../words/Figure";
@@ -247,12 +248,7 @@ function Drawing({ run, turn }: { run: Run; turn: Turn }) {
 /** The bag's own plan, for a task that is one of its steps. */
 function usePlanOf(run: Run, task: RunTask | null) {
   const brief = run.lines.find((line) => line.line === task?.line)?.brief;
-  const plan = useQuery({
-    queryKey: ["run plan", run.id, task?.line, run.revision],
-    queryFn: () => askPlan(brief!),
-    enabled: brief !== undefined && task?.step != null,
-    staleTime: Infinity,
-  });
+  const plan = useQuery({ ...planQuery(brief!), enabled: brief !== undefined && task?.step != null });
   return { plan: plan.data, step: plan.data?.steps[task?.step ?? -1] };
 }
 

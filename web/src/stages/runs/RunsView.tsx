@@ -5,6 +5,7 @@ import { useState, type FormEvent } from "react";
 import { Button } from "react-bootstrap";
 import { Link, useNavigate } from "react-router";
 import { addRun, copyRun, deleteRun, listRuns, restoreRun } from "../../api/client";
+import { runsQuery } from "../../api/queries";
 import { Failed } from "../../api/Failed";
 import { PageHead } from "../../drawings/PageHead";
 import { ToolButton } from "../../drawings/ToolButton";
@@ -16,9 +17,9 @@ type Summary = Awaited<ReturnType<typeof listRuns>>["runs"][number];
 export function RunsView() {
   const queries = useQueryClient();
   const go = useNavigate();
-  const runs = useQuery({ queryKey: ["runs"], queryFn: listRuns, refetchOnMount: "always" });
+  const runs = useQuery(runsQuery());
   const [gone, setGone] = useState<Summary | null>(null);
-  const refresh = () => queries.invalidateQueries({ queryKey: ["runs"] });
+  const refresh = () => queries.invalidateQueries(runsQuery());
   const remove = useMutation({
     mutationFn: (run: Summary) => deleteRun(run.id),
     onSuccess: (_, run) => (setGone(run), refresh()),

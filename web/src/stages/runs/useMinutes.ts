@@ -3,6 +3,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { addEntry, type Run } from "../../api/client";
+import { journalQuery } from "../../api/queries";
 import { counted, minutesOf, type Spent } from "./minutes";
 
 const nameOf = (run: number) => `wide-fold minutes ${run}`;
@@ -55,7 +56,7 @@ export function useMinutes(run: Run) {
     onSuccess: () => {
       const written = told.reduce((sum, own) => sum + own.minutes, 0);
       setSays(`${written} min are in the journal.`);
-      void queries.invalidateQueries({ queryKey: ["journal"] });
+      void queries.invalidateQueries(journalQuery());
     },
   });
   return {

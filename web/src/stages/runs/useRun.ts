@@ -6,13 +6,13 @@ import {
   Refused,
   changeRun,
   cutSheets,
-  readRun,
   spoil,
   tickWork,
   undoWork,
   type Run,
   type RunDraft,
 } from "../../api/client";
+import { runQuery, runsQuery, shelfQuery } from "../../api/queries";
 
 /** What is asked for in a run, without what follows from it. */
 export function draftOf(run: Run): RunDraft {
@@ -34,7 +34,7 @@ export function draftOf(run: Run): RunDraft {
 
 export function useRun(id: number) {
   const queries = useQueryClient();
-  const query = useQuery({ queryKey: ["run", id], queryFn: () => readRun(id), refetchOnMount: "always" });
+  const query = useQuery(runQuery(id));
   const run = query.data;
   // What is asked for and not kept yet.
   const [draft, setDraft] = useState<RunDraft | null>(null);
@@ -42,9 +42,9 @@ export function useRun(id: number) {
   const keep = useMutation({
     mutationFn: (sent: { revision: number; draft: RunDraft }) => changeRun(id, sent.revision, sent.draft),
     onSuccess: (kept, sent) => {
-      queries.setQueryData(["run", id], kept);
-      void queries.invalidateQueries({ queryKey: ["runs"] });
-      void queries.invalidateQueries({ queryKey: ["shelf"] });
+      queries.setQueryData(runQuery(id).queryKey, kept);
+      void queries.invalidateQueries(runsQuery());
+      void queries.invalidateQueries(shelfQuery());
       setDraft((now) => (now === sent.draft ? null : now));
     },
   });
@@ -99,8 +99,8 @@ export function useWork(id: number) {
     onMutate: () => setProblem(null),
     onError: (error: Error) => setProblem(error),
     onSettled: async () => {
-      await queries.invalidateQueries({ queryKey: ["run", id] });
-      void queries.invalidateQueries({ queryKey: ["shelf"] });
+      await queries.invalidateQueries(runQuery(id));
+      void queries.invalidateQueries(shelfQuery());
     },
   };
   const tick = useMutation({

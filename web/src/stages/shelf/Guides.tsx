@@ -3,15 +3,8 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { useLocation } from "react-router";
-import {
-  addGuide,
-  bringGuide,
-  listGuides,
-  takeGuide,
-  updateGuide,
-  type Guide,
-  type GuideText,
-} from "../../api/client";
+import { addGuide, bringGuide, takeGuide, updateGuide, type Guide, type GuideText } from "../../api/client";
+import { guidesQuery } from "../../api/queries";
 import { Icon } from "../../drawings/Icon";
 import { ToolButton } from "../../drawings/ToolButton";
 import { UndoToast } from "../../drawings/UndoToast";
@@ -24,9 +17,9 @@ type Named = { id: number; revision: number; name: string };
 /** The guides, and what can be done to them. */
 function useGuides() {
   const queries = useQueryClient();
-  const guides = useQuery({ queryKey: ["guides"], queryFn: listGuides, refetchOnMount: "always" });
+  const guides = useQuery({ ...guidesQuery(), refetchOnMount: "always" });
   const [taken, setTaken] = useState<Named | null>(null);
-  const refresh = () => queries.invalidateQueries({ queryKey: ["guides"] });
+  const refresh = () => queries.invalidateQueries(guidesQuery());
   const add = useMutation({ mutationFn: addGuide, onSuccess: refresh });
   const change = useMutation({
     mutationFn: ({ id, revision, guide }: { id: number; revision: number; guide: GuideText }) =>

@@ -2,7 +2,8 @@
 
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { addPaper, bringPaper, listShelf, takePaper, updatePaper, type PaperText } from "../../api/client";
+import { addPaper, bringPaper, takePaper, updatePaper, type PaperText } from "../../api/client";
+import { shelfQuery } from "../../api/queries";
 import { Icon } from "../../drawings/Icon";
 import { PageHead } from "../../drawings/PageHead";
 import { UndoToast } from "../../drawings/UndoToast";
@@ -18,9 +19,9 @@ type Written = { id: number; revision: number; paper: PaperText };
 /** The shelf, and what can be done to it. */
 function useShelf() {
   const queries = useQueryClient();
-  const shelf = useQuery({ queryKey: ["shelf"], queryFn: listShelf, refetchOnMount: "always" });
+  const shelf = useQuery({ ...shelfQuery(), refetchOnMount: "always" });
   const [taken, setTaken] = useState<Named | null>(null);
-  const refresh = () => queries.invalidateQueries({ queryKey: ["shelf"] });
+  const refresh = () => queries.invalidateQueries(shelfQuery());
   const add = useMutation({ mutationFn: addPaper, onSuccess: refresh });
   const change = useMutation({
     mutationFn: ({ id, revision, paper }: Written) => updatePaper(id, revision, paper),

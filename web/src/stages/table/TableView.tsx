@@ -3,7 +3,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
-import { plan as askPlan, readBag, readTicks, rehearsal, type Bag, type Plan } from "../../api/client";
+import { plan as askPlan, type Bag, type Plan } from "../../api/client";
+import { FRESH, bagQuery, rehearsalQuery, ticksQuery } from "../../api/queries";
 import { Icon } from "../../drawings/Icon";
 import { Figure } from "../../words/Figure";
 import { StepDrawing } from "../../shared/StepDrawing";
@@ -19,23 +20,20 @@ import { useVoice } from "./useVoice";
 export function TableView() {
   const id = Number(useParams().id);
   const rehearses = useSearchParams()[0].has("rehearsal");
-  const fresh = { gcTime: 0, staleTime: 0, refetchOnMount: "always" } as const;
-  const bag = useQuery({ queryKey: ["bag", id], queryFn: () => readBag(id), ...fresh });
+  const bag = useQuery({ ...bagQuery(id), ...FRESH });
   const brief = bag.isFetchedAfterMount ? bag.data?.brief : undefined;
   const scrap = useQuery({
-    queryKey: ["rehearsal", id, bag.data?.revision],
-    queryFn: () => rehearsal(brief!),
+    ...rehearsalQuery(id, bag.data?.revision, brief!),
     enabled: brief !== undefined && rehearses,
-    ...fresh,
   });
   const worked = rehearses ? scrap.data?.brief : brief;
   const plan = useQuery({
     queryKey: ["table", id, bag.data?.revision, rehearses],
     queryFn: () => askPlan(worked!),
     enabled: worked !== undefined,
-    ...fresh,
+    ...FRESH,
   });
-  const ticks = useQuery({ queryKey: ["ticks", id], queryFn: () => readTicks(id), ...fresh });
+  const ticks = useQuery(ticksQuery(id));
   const error = bag.error ?? scrap.error ?? plan.error ?? ticks.error;
   if (error) {
     return (

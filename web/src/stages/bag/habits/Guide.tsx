@@ -3,7 +3,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { Failed } from "../../../api/Failed";
-import { listGuides, type Brief, type GuideText } from "../../../api/client";
+import { type Brief, type GuideText } from "../../../api/client";
+import { guidesQuery } from "../../../api/queries";
 import { Figure } from "../../../words/Figure";
 import { useGuided } from "../useOffered";
 import { Choice, Sentence, type Option, type Said } from "./words";
@@ -17,7 +18,7 @@ const isSame = (one: GuideText, other: GuideText) =>
 
 export function Guide(props: Said & { onOffer: (brief: Brief, from?: Brief) => void }) {
   const { plan, brief, set, onOffer } = props;
-  const kept = useQuery({ queryKey: ["guides"], queryFn: listGuides });
+  const kept = useQuery(guidesQuery());
   const guides = kept.data?.guides ?? [];
   // As the service writes it: the brief may hold it in other words.
   const current = plan.brief.guide;

@@ -3,7 +3,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { Failed } from "../../../api/Failed";
-import { handOn, type HandText } from "../../../api/client";
+import { type HandText } from "../../../api/client";
+import { handQuery } from "../../../api/queries";
 import { Figure } from "../../../words/Figure";
 import { Blank, Sentence, type Said } from "./words";
 
@@ -15,7 +16,7 @@ export function Hands({ plan, brief, set }: Said) {
   const current = plan.brief.hand ?? {};
   const groove = plan.brief.board?.groove ?? "1/8 in";
   const unit = plan.brief.unit ?? "inch";
-  const taught = useQuery({ queryKey: ["hand", groove, unit], queryFn: () => handOn(groove, unit) });
+  const taught = useQuery(handQuery(groove, unit));
   const { hand = {}, says } = taught.data ?? {};
   return (
     <Sentence heading="Your hands">

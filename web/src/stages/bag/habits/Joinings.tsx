@@ -1,8 +1,9 @@
 // The best ways to cut a run into pieces, and how much a join counts at every kind of place.
 
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Button } from "react-bootstrap";
-import { joinings, type Brief } from "../../../api/client";
+import { type Brief } from "../../../api/client";
+import { joinsQuery } from "../../../api/queries";
 import { Failed } from "../../../api/Failed";
 import { Figure } from "../../../words/Figure";
 import type { Said } from "./words";
@@ -20,13 +21,7 @@ const KINDS: [keyof Weights, string][] = [
 ];
 
 export function Joinings({ plan, brief, set }: Said) {
-  const asked = useQuery({
-    queryKey: ["joins", brief],
-    queryFn: () => joinings(brief),
-    placeholderData: keepPreviousData,
-    staleTime: Infinity,
-    gcTime: 60_000,
-  });
+  const asked = useQuery(joinsQuery(brief));
   const { weights } = plan.settings;
   return (
     <section className="joinings" aria-labelledby="joinings-title">

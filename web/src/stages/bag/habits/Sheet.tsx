@@ -1,14 +1,14 @@
 // The sheet the bag is cut from.
 
 import { useQuery } from "@tanstack/react-query";
-import { commonSheets } from "../../../api/client";
+import { sheetsQuery } from "../../../api/queries";
 import { usePapers } from "../../../api/usePapers";
 import { Failed } from "../../../api/Failed";
 import { sameSheet } from "./sheets";
 import { Blank, Choice, type Option, type Said } from "./words";
 
 export function Sheet({ plan, brief, set }: Said) {
-  const sheets = useQuery({ queryKey: ["sheets"], queryFn: commonSheets, staleTime: Infinity });
+  const sheets = useQuery(sheetsQuery());
   const { shelf, papers } = usePapers();
   const { sheet } = brief;
   if (!sheet) return null;

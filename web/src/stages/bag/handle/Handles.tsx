@@ -1,21 +1,16 @@
 // Every kind of handle, drawn on this bag; one press puts it on.
 
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Button } from "react-bootstrap";
-import { handles, type Brief } from "../../../api/client";
+import { type Brief } from "../../../api/client";
+import { handlesQuery } from "../../../api/queries";
 import { Failed } from "../../../api/Failed";
 import { Icon } from "../../../drawings/Icon";
 import { FacePicture } from "../../../sheet/FacePicture";
 import { Figure } from "../../../words/Figure";
 
 export function Handles({ brief, onBrief }: { brief: Brief; onBrief: (brief: Brief) => void }) {
-  const asked = useQuery({
-    queryKey: ["handles", brief],
-    queryFn: () => handles(brief),
-    placeholderData: keepPreviousData,
-    staleTime: Infinity,
-    gcTime: 60_000,
-  });
+  const asked = useQuery(handlesQuery(brief));
   const data = asked.data ?? [];
   const chosen = data.find((choice) => choice.chosen);
   const hindered = data.filter((choice) => choice.verdict && !choice.chosen);

@@ -1,10 +1,11 @@
 // Every way to make this bag from the papers on the shelf, drawn side by side, and the sizes close by that save work.
 
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Button } from "react-bootstrap";
 import { Link } from "react-router";
-import { nearby, ways, type Brief, type Way } from "../../../api/client";
+import { type Brief, type Way } from "../../../api/client";
+import { nearbyQuery, waysQuery } from "../../../api/queries";
 import { Failed } from "../../../api/Failed";
 import { Working } from "../../../api/Working";
 import { Icon } from "../../../drawings/Icon";
@@ -34,13 +35,7 @@ const FILTERS: [id: string, words: string, keeps: (way: Way) => boolean][] = [
 const SCALE = 0.24;
 
 export function WaysView({ brief, onBrief }: { brief: Brief; onBrief: (brief: Brief) => void }) {
-  const found = useQuery({
-    queryKey: ["ways", brief],
-    queryFn: ({ signal }) => ways(brief, signal),
-    placeholderData: keepPreviousData,
-    staleTime: 10_000,
-    gcTime: 60_000,
-  });
+  const found = useQuery(waysQuery(brief));
   const [order, setOrder] = useState<keyof typeof ORDERS>("best");
   const [filters, setFilters] = useState<string[]>([]);
   const all = found.data ?? [];
@@ -178,12 +173,7 @@ function Nearby({ brief, onBrief }: { brief: Brief; onBrief: (brief: Brief) => v
       ];
   const [picked, setPicked] = useState(1);
   const range = ranges[picked]?.[0] ?? "1/4 in";
-  const found = useQuery({
-    queryKey: ["nearby", brief, range],
-    queryFn: ({ signal }) => nearby(brief, range, signal),
-    placeholderData: keepPreviousData,
-    gcTime: 60_000,
-  });
+  const found = useQuery(nearbyQuery(brief, range));
   const sizes = found.data?.sizes ?? [];
   return (
     <section className="nearby" aria-labelledby="nearby-title">
