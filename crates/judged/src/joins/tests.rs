@@ -134,6 +134,23 @@ fn a_bag_too_tall_is_joined_at_one_level() {
     assert_eq!(Plan::new(&tall).unwrap().layout.sheet_count(), 1);
 }
 
+/// The level all round is on a groove, and no lower than the upper pieces need to fit the sheet.
+#[rstest]
+#[case("14 1/2", 36)]
+#[case("14 9/16", 37)]
+#[case("14 5/8", 37)]
+#[case("14 17/32", 37)]
+fn the_level_is_the_lowest_groove_at_which_the_upper_pieces_fit(#[case] height: &str, #[case] eighths: i64) {
+    let mut tall = brief("10", height, "3 1/2");
+    tall.top = crate::brief::Top::HemIn { depth: Length::inches(2) };
+    let best = best(&tall).unwrap();
+    let level = Length::eighths(eighths);
+    assert_eq!(best.cuts.all_round, Some(crate::brief::AllRound::Above(level)));
+    let upper = tall.finished.height + tall.top.depth() - level;
+    assert!(upper <= Length::inches(12) && upper > Length::inches(12) - tall.board.groove);
+    assert!(Plan::new(&best.brief(&tall)).unwrap().is_ready());
+}
+
 #[rstest]
 #[case(["6", "6", "2"], true)]
 #[case(["23", "6", "2"], true)]

@@ -255,6 +255,7 @@ fn across(x: Length, xs: (Length, Length), y: Length, ys: (Length, Length)) -> O
 mod tests {
     use super::*;
     use crate::brief::{GussetCrease, Top};
+    use crate::net::{Crease, CreaseRole};
     use crate::{Brief, Net};
 
     fn blank(brief: &Brief) -> Blank {
@@ -281,6 +282,28 @@ mod tests {
             let facets = facets(&blank);
             let total: i128 = facets.iter().map(|facet| twice_area(&facet.corners)).sum();
             assert_eq!(total, twice_area(&blank.outline));
+        }
+    }
+
+    /// Paper that is cut through along a fold hangs together there no longer, whichever of the two is drawn first.
+    #[test]
+    fn a_cut_along_a_fold_parts_it() {
+        let mut blank = blank(&Brief::new(Length::inches(3), Length::inches(5), Length::inches(2)));
+        let whole = facets(&blank);
+        let fold = blank.creases.iter().position(|crease| crease.role == CreaseRole::Corner).unwrap();
+        let Crease { from, to, .. } = blank.creases[fold].clone();
+        for (from, to) in [(from, to), (to, from)] {
+            blank.cuts.push(crate::net::Cut { from, to, ..blank.cuts[0].clone() });
+            let parted = facets(&blank);
+            blank.cuts.pop();
+            assert_eq!(parted.len(), whole.len());
+            let hinges = |facets: &[Facet], along: bool| {
+                let all = facets.iter().flat_map(|facet| facet.hinges.iter().flatten());
+                all.filter(|hinge| (hinge.crease == fold) == along).count()
+            };
+            assert!(hinges(&whole, true) > 0);
+            assert_eq!(hinges(&parted, true), 0);
+            assert_eq!(hinges(&parted, false), hinges(&whole, false));
         }
     }
 }

@@ -293,6 +293,21 @@ mod tests {
         assert_eq!((value.round() as usize, count(&tree)), (most, most));
     }
 
+    /// Of one part alone as many are laid as are wanted, or as many as there is room for in rows: the last row may be short.
+    #[rstest]
+    // Two across and three up, or three and two.
+    #[case(&[(5, 4)], 6)]
+    #[case(&[(5, 4), (4, 5)], 6)]
+    #[case(&[(3, 3)], 16)]
+    #[case(&[(7, 5)], 2)]
+    fn as_many_of_one_part_as_are_wanted(#[case] sizes: &[(i64, i64)], #[case] most: usize) {
+        let parts = vec![sizes.iter().map(|size| inches(size.0, size.1)).collect::<Lyings>()];
+        let patterns = Patterns::new(&parts, inches(12, 12));
+        for wanted in 1..=most + 3 {
+            assert_eq!(count(&patterns.only_of(0, wanted)), wanted.min(most), "{wanted} wanted");
+        }
+    }
+
     #[test]
     fn the_more_valuable_mixture_wins() {
         // An 8 × 12 leaves room for three 4 × 4; nine 4 × 4 are worth less if the large one is worth seven of them.

@@ -304,6 +304,33 @@ fn the_pleats_of_a_flare_fold_in_turn_and_mirror_each_other() {
     assert!(folds.iter().eq(folds.iter().rev()), "{folds:?}");
 }
 
+/// Front and back are glued where they meet between them: on the face of the outermost pleat that looks at the back once all
+/// pleats are folded.
+#[rstest]
+fn the_outermost_pleat_is_glued_on_the_face_that_looks_at_the_back(#[values(1, 2, 3, 4, 5, 6)] pleats: u8) {
+    let mut brief = Brief::new(Length::inches(8), Length::inches(9), Length::inches(2));
+    brief.build = Build::PleatedFlare { pleats, pleat: Length::INCH };
+    let net = Net::of(&brief);
+    let folded = crate::folded::Folded::new(&net);
+    let mut sides = 0;
+    for glue in net.blanks[0].glue.iter().filter(|glue| glue.role == GlueRole::Pleat) {
+        let lies = |panel: Panel| {
+            let facet = folded
+                .facets
+                .iter()
+                .find(|facet| facet.blank == 0 && facet.part == (panel, Zone::Body))
+                .unwrap();
+            facet.pose.matrix3.z_axis.z
+        };
+        // Outside up like the front, it turns its inside to the back.
+        let face =
+            if lies(glue.panel) * lies(Panel::Front) > 0.0 { PaperFace::Inside } else { PaperFace::Outside };
+        assert_eq!(glue.face, face, "{:?}", glue.panel);
+        sides += 1;
+    }
+    assert_eq!(sides, 2);
+}
+
 /// A flap's corners are rounded where it has any, on the face it hangs from alone, and no more than it has room for.
 #[rstest]
 #[case(0, &[])]

@@ -1,9 +1,10 @@
 // The room this crafter usually leaves, by shape: kept for every gift to come.
 
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Refused, setRooms } from "../../api/client";
 import { FIT, roomsQuery } from "../../api/queries";
+import { useOneAtATime } from "../../shared/useOneAtATime";
 import { Figure } from "../../words/Figure";
 
 const FIELDS = [
@@ -19,23 +20,23 @@ export function Rooms() {
   const queries = useQueryClient();
   const kept = useQuery(roomsQuery());
   const [typed, setTyped] = useState<Partial<Record<Field, string>>>({});
-  const keep = useMutation({
-    mutationFn: setRooms,
-    onSuccess: (answer) => {
-      setTyped({});
+  const keep = useOneAtATime({
+    send: setRooms,
+    onKept: (answer) => {
       queries.setQueryData(roomsQuery().queryKey, answer);
-      return queries.invalidateQueries({ queryKey: FIT });
+      void queries.invalidateQueries({ queryKey: FIT });
     },
   });
   if (!kept.data) return null;
   const { set, customary } = kept.data;
-  const problem = keep.error instanceof Refused ? keep.error.problem : null;
-  const value = (field: Field) => typed[field] ?? set[field] ?? "";
-  const isChanged = FIELDS.some(
-    ([field]) => typed[field] !== undefined && typed[field] !== (set[field] ?? ""),
-  );
+  const problem = keep.problem instanceof Refused ? keep.problem.problem : null;
+  const asked: Partial<Record<Field, string | null>> = keep.asked ?? set;
+  const value = (field: Field) => typed[field] ?? asked[field] ?? "";
+  const isChanged = FIELDS.some(([field]) => value(field) !== (asked[field] ?? ""));
   const done = () => {
-    if (isChanged) keep.mutate(Object.fromEntries(FIELDS.map(([field]) => [field, value(field)])));
+    if (!isChanged && !keep.problem) return;
+    keep.ask(Object.fromEntries(FIELDS.map(([field]) => [field, value(field)])));
+    setTyped({});
   };
   return (
     <details className="rooms">
@@ -58,9 +59,9 @@ export function Rooms() {
         ))}
       </div>
       <p role="status">
-        {keep.error ? (
-          keep.error.message
-        ) : keep.isSuccess && !isChanged ? (
+        {keep.problem ? (
+          keep.problem.message
+        ) : keep.kept && !isChanged ? (
           "Kept for every gift to come; bags made before keep theirs."
         ) : (
           <>

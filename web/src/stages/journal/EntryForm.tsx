@@ -9,6 +9,15 @@ import { useBags } from "../../api/useBags";
 import { inDays } from "../../shared/days";
 import { EntryMeasures, EntryMore, EntryRuler, EntryWhat, useRuler } from "./EntryParts";
 
+/** What stays when an entry is kept: the next bag is most likely one like it, and what was typed meanwhile is its own. */
+function nextAfter(sent: EntryText, now: Partial<EntryText>): Partial<EntryText> {
+  const stays = ["bag", "paper", "adhesive"];
+  const since = Object.entries(now).filter(
+    ([field, value]) => stays.includes(field) || value !== sent[field as keyof EntryText],
+  );
+  return Object.fromEntries(since);
+}
+
 export function EntryForm({ onKept }: { onKept: () => unknown }) {
   const { bags } = useBags();
   const [text, setText] = useState<Partial<EntryText>>({});
@@ -20,10 +29,9 @@ export function EntryForm({ onKept }: { onKept: () => unknown }) {
   const { ruler, setRuler } = useRuler(bag?.slip.unit ?? "in");
   const add = useMutation({
     mutationFn: addEntry,
-    onSuccess: () => {
-      setKept(`${bag?.name} is in the journal.`);
-      // The next bag is most likely one like it.
-      setText(({ bag: same, paper, adhesive }) => ({ bag: same, paper, adhesive }));
+    onSuccess: (_, sent) => {
+      setKept(`${readable.find((own) => own.id === sent.bag)?.name} is in the journal.`);
+      setText((now) => nextAfter(sent, now));
       setPressed(new Set());
       return onKept();
     },

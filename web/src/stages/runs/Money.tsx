@@ -1,10 +1,11 @@
 // What a run costs, kind by kind and bag by bag, and what its bags are sold for; the figures it rests on are typed here.
 
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Button } from "react-bootstrap";
 import { Refused, setCosts, type Costs, type Run } from "../../api/client";
 import { costsQuery, runQuery } from "../../api/queries";
+import { useOneAtATime } from "../../shared/useOneAtATime";
 import { Failed } from "../../api/Failed";
 
 export function Money({ run }: { run: Run }) {
@@ -70,16 +71,15 @@ function Rates({ run }: { run: Run }) {
   const queries = useQueryClient();
   const kept = useQuery(costsQuery());
   const [typed, setTyped] = useState<Costs | null>(null);
-  const keep = useMutation({
-    mutationFn: setCosts,
-    onSuccess: async (costs) => {
+  const keep = useOneAtATime({
+    send: setCosts,
+    onKept: (costs) => {
       queries.setQueryData(costsQuery().queryKey, costs);
-      setTyped(null);
-      await queries.invalidateQueries(runQuery(run.id));
+      void queries.invalidateQueries(runQuery(run.id));
     },
   });
-  const shown = typed ?? kept.data;
-  const fault = keep.error instanceof Refused ? keep.error.problem : null;
+  const shown = typed ?? keep.asked ?? kept.data;
+  const fault = keep.problem instanceof Refused ? keep.problem.problem : null;
   if (!shown) return <Failed asked={kept} what="What things cost" />;
   return (
     <form
@@ -88,7 +88,8 @@ function Rates({ run }: { run: Run }) {
       onSubmit={(event) => {
         event.preventDefault();
         const filled = Object.entries(shown).filter(([, value]) => (value ?? "").trim() !== "");
-        keep.mutate(Object.fromEntries(filled));
+        keep.ask(Object.fromEntries(filled));
+        setTyped(null);
       }}
     >
       <h2>What things cost</h2>
@@ -104,12 +105,12 @@ function Rates({ run }: { run: Run }) {
           />
         </label>
       ))}
-      {keep.error && (
+      {keep.problem && (
         <p className="alarm" role="alert">
-          {keep.error.message}
+          {keep.problem.message}
         </p>
       )}
-      <Button type="submit" disabled={!typed || keep.isPending}>
+      <Button type="submit" disabled={!typed && !keep.problem}>
         Reckon with that
       </Button>
     </form>

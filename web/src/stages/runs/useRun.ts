@@ -1,7 +1,7 @@
 // A run as it is kept and as it is being changed: one change is sent at a time, the last one wins, none is lost.
 
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import {
   Refused,
   changeRun,
@@ -13,6 +13,7 @@ import {
   type RunDraft,
 } from "../../api/client";
 import { runQuery, runsQuery, shelfQuery } from "../../api/queries";
+import { useOneAtATime } from "../../shared/useOneAtATime";
 
 /** What is asked for in a run, without what follows from it. */
 export function draftOf(run: Run): RunDraft {
@@ -36,56 +37,42 @@ export function useRun(id: number) {
   const queries = useQueryClient();
   const query = useQuery(runQuery(id));
   const run = query.data;
-  // What is asked for and not kept yet.
-  const [draft, setDraft] = useState<RunDraft | null>(null);
-  const [past, setPast] = useState<RunDraft[]>([]);
-  const keep = useMutation({
-    mutationFn: (sent: { revision: number; draft: RunDraft }) => changeRun(id, sent.revision, sent.draft),
-    onSuccess: (kept, sent) => {
+  const keep = useOneAtATime({
+    send: (draft: RunDraft) => changeRun(id, run!.revision, draft),
+    onKept: (kept) => {
       queries.setQueryData(runQuery(id).queryKey, kept);
       void queries.invalidateQueries(runsQuery());
       void queries.invalidateQueries(shelfQuery());
-      setDraft((now) => (now === sent.draft ? null : now));
     },
   });
-  const { mutate, isPending, isError, reset } = keep;
-  useEffect(() => {
-    if (draft && run && !isPending && !isError) mutate({ revision: run.revision, draft });
-  }, [draft, run, isPending, isError, mutate]);
-
-  const ask = (next: RunDraft) => {
-    reset();
-    setDraft(next);
-  };
+  const [past, setPast] = useState<RunDraft[]>([]);
+  const asked = run && (keep.asked ?? draftOf(run));
   const change = (edit: (draft: RunDraft) => RunDraft) => {
-    if (!run) return;
-    const now = draft ?? draftOf(run);
-    setPast((before) => [...before.slice(-49), now]);
-    ask(edit(now));
+    if (!asked) return;
+    setPast((before) => [...before.slice(-49), asked]);
+    keep.ask(edit(asked));
   };
   const back = () => {
     const before = past.at(-1);
     if (!before) return;
     setPast(past.slice(0, -1));
-    ask(before);
+    keep.ask(before);
   };
-  const stale = keep.error instanceof Refused && keep.error.problem.status === 412;
   /** Looks at the run as it is kept now, and drops what could not be kept. */
   const again = async () => {
     await query.refetch();
-    setDraft(null);
-    reset();
+    keep.drop();
   };
   return {
     query,
     run,
     /** As it is shown while it is being changed. */
-    asked: run && (draft ?? draftOf(run)),
+    asked,
     change,
     back: past.length > 0 ? back : null,
-    saving: isPending || draft !== null,
-    problem: keep.error,
-    stale,
+    saving: keep.saving,
+    problem: keep.problem,
+    stale: keep.problem instanceof Refused && keep.problem.problem.status === 412,
     again,
   };
 }
