@@ -1,4 +1,4 @@
-//! The project's chores, one command each: `cargo xtask demo | test | check | bench | shots | samples | schema | fuzz | soak`.
+//! The project's chores, one command each: `cargo xtask demo | test | check | bench | shots | samples | schema | fuzz | mutants | soak`.
 
 use lexopt::{Arg, Parser, ValueExt};
 use std::process::ExitCode;
@@ -14,6 +14,7 @@ cargo xtask shots                          take the screenshots in docs/screensh
 cargo xtask samples                        write what the demo's bags are taken along as into docs/samples
 cargo xtask schema                         write the description of the HTTP interface and the client's types anew
 cargo xtask fuzz [--minutes 10]            feed every reader with garbled examples for a while
+cargo xtask mutants repeated[/counted]     put faults into a crate or one of its modules, and list those its own tests miss
 cargo xtask soak [--minutes 5]             work the real service with kills, full disks and slow clients";
 
 fn main() -> ExitCode {
@@ -50,6 +51,7 @@ fn chore() -> Chore {
         "test" => test(),
         "check" => check(),
         "fuzz" => fuzz(minutes.unwrap_or(10)),
+        "mutants" => mutants(rest.first().map_or("repeated", String::as_str)),
         "samples" => samples(),
         "schema" => schema(),
         "bench" | "shots" | "soak" => measure(name, rest, minutes),
@@ -131,6 +133,25 @@ fn fuzz(minutes: u32) -> Chore {
         )?;
     }
     Ok(())
+}
+
+/// Puts faults one by one into a crate of the computation (`asked`), or one of its modules (`asked/length`): which of them the
+/// crate's own tests miss stands in `target/mutants.out/missed.txt`.
+fn mutants(what: &str) -> Chore {
+    let (room, module) = what.split_once('/').unwrap_or((what, ""));
+    let tools = project().join("target/tools");
+    let tool = tools.join("bin/cargo-mutants");
+    if !tool.exists() {
+        begin("Building cargo-mutants", "about 4 minutes, once");
+        cargo(&["install", "--locked", "--quiet", "cargo-mutants", "--root", &tools.display().to_string()])?;
+    }
+    let (package, file) = (format!("wide-fold-{room}"), format!("crates/{room}/src/{module}*"));
+    let mut all = vec!["mutants", "--package", &package, "--output", "target", "--no-shuffle"];
+    if !module.is_empty() {
+        all.extend(["--file", &file]);
+    }
+    all.extend(["--", "--lib"]);
+    run(&tool.display().to_string(), &all)
 }
 
 fn schema() -> Chore {

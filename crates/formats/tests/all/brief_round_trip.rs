@@ -29,7 +29,9 @@ prop_compose! {
         let corner = n(other / 4);
         brief.top = TopName::ALL[top].of(FaceSide::Front, depth, corner);
         let squares = if flags[6] { Squares::SlitLevel } else { Squares::SlitUp };
-        brief.build = BuildName::ALL[build].of(Cuts::default(), squares, 1 + crease as u8, n(other));
+        // A run of pieces is cut at one place at least.
+        let at = Places::every().nth(w as usize % 255).unwrap();
+        brief.build = BuildName::ALL[build].of(Cuts { at, ..Cuts::default() }, squares, 1 + crease as u8, n(other));
         brief.hem_slit = flags[7];
         brief.edge = Edge {
             line: EdgeLine::ALL[kind % 4],
