@@ -154,5 +154,5 @@ pub fn beside(one: impl FnOnce() -> Chore + Send, other: impl FnOnce() -> Chore)
 
 /// Says what is done now, and how long it takes on a machine where nothing is built yet.
 pub fn begin(what: &str, takes: &str) {
-    println!("{what} ({takes} the first time, on two cores)…");
+    println!("{what} ({takes})…");
 }

@@ -68,7 +68,10 @@ fn measure(name: &str, rest: &[String], minutes: Option<u32>) -> Chore {
 }
 
 fn demo(addr: &str) -> Chore {
-    begin("Building the service and its client, one beside the other", "about 5 minutes");
+    begin(
+        "Building the service and its client, one beside the other",
+        "about 5 minutes the first time, on two cores",
+    );
     beside(web::build, || cargo(&["build", "--package", "wide-fold"]))?;
     let folder = project().join("target/demo-data");
     std::fs::create_dir_all(&folder)
@@ -82,10 +85,10 @@ fn demo(addr: &str) -> Chore {
 }
 
 fn test() -> Chore {
-    begin("Building every test, and beside it the client", "about 8 minutes");
+    begin("Building every test, and beside it the client", "about 7 minutes the first time, on two cores");
     let build = || cargo(&["test", "--workspace", "--no-run", "--quiet"]);
     beside(|| browser().and_then(|()| web::test()), build)?;
-    begin("Running every test", "about 12 minutes, no longer the next time");
+    begin("Running every test", "about 14 minutes on two cores, every time");
     cargo(&["test", "--workspace"])
 }
 

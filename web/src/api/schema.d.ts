@@ -4,11506 +4,11399 @@
  */
 
 export interface paths {
-  "/api/allowances/hand": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** What new plans take off on a board. */
-    get: operations["hand"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/allowances/{id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Take what the journal offers into new plans. What it is is worked out from the journal as it stands. */
-    put: operations["take_allowance"];
-    post?: never;
-    /** Leave an allowance out of new plans; bags that were planned with it keep it. */
-    delete: operations["leave_allowance"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/backup": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Everything as one file: a database (SQLite) of this moment. */
-    get: operations["backup"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/backup/preview": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Look into a backup before it is put back. */
-    post: operations["preview_backup"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/backup/restore": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Put a backup in place of everything that is here. What is here is backed up first. */
-    post: operations["restore_backup"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/backups": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The backups that lie beside the database. */
-    get: operations["backups"];
-    /** Say how many automatic backups are kept. Those there are stay until the next one is made. */
-    put: operations["keep_backups"];
-    /** Make a backup beside the database now. */
-    post: operations["back_up"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/backups/{name}/preview": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Look into a backup that lies beside the database. */
-    post: operations["preview_kept"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/backups/{name}/restore": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Put a backup that lies beside the database in place of everything that is here. What is here is backed up first. */
-    post: operations["restore_kept"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/bags": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** A page of the list of bags, the last changed first. */
-    get: operations["list"];
-    put?: never;
-    /** Save a new bag. */
-    post: operations["create"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/bags/{id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** One bag. */
-    get: operations["read"];
-    /** Change a bag. `If-Match` carries the revision it was read at. */
-    put: operations["update"];
-    post?: never;
-    /** Delete a bag; it can be brought back. */
-    delete: operations["delete"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/bags/{id}/cut": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** What has been taken from the shelf for a bag, if anything has. */
-    get: operations["cut"];
-    put?: never;
-    /** Take the paper for a bag from the shelf, as much as its plan needs. */
-    post: operations["take"];
-    /**
-     * Give the paper of a bag back to the shelf. What can no longer be put to the paper it came from – because that was changed
-     *     into another, or taken off the shelf – is put there as a paper of its own, so that none is lost.
-     */
-    delete: operations["give_back"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/bags/{id}/duplicate": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Save a copy of a bag. */
-    post: operations["duplicate"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/bags/{id}/kept": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** What is kept of a bag, as it stands: to take along one that cannot be read. */
-    get: operations["kept_text"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/bags/{id}/printed": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** A bag's sheets on the simulated printer. */
-    get: operations["printed"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/bags/{id}/printed/{page}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** A page of it, counted from 1, as SVG. */
-    get: operations["printed_page"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/bags/{id}/restore": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Bring a deleted bag back. */
-    post: operations["restore"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/bags/{id}/taken": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Everything of a bag that can be taken along. */
-    get: operations["taken"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/bags/{id}/taken/{file}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** A file of a bag, as the list of its files names it: sheets, template, booklet and work sheet; machine files; lists; ZIPs of them. */
-    get: operations["taken_file"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/bags/{id}/ticks": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Which steps of a bag are ticked off. A step whose words have changed with the bag is a step of its own. */
-    get: operations["ticks"];
-    put?: never;
-    post?: never;
-    /** Take every tick of a bag back, to make another one. */
-    delete: operations["untick"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/bags/{id}/ticks/{step}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Tick a step off, or take its tick back. */
-    put: operations["tick"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/bags/{id}/versions": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The versions of a bag, as it is now first. */
-    get: operations["list_versions"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/bags/{id}/versions/{revision}/restore": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Go back to a version of a bag. How it is now becomes a version itself. `If-Match` carries the revision it was seen at, if that matters. */
-    post: operations["restore_version"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/builds": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** The ways to build a bag, side by side. */
-    post: operations["builds"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/costs": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** What things cost besides paper, as it is set. */
-    get: operations["costs"];
-    /** Set what things cost. */
-    put: operations["set_costs"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/cutter": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Puts a file on the simulated cutting machine. */
-    post: operations["cutter"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/fit": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Bags for a gift, one for every way it may lie, made from one sheet or from the papers on the shelf; the best first. */
-    post: operations["fit"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/fold": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** The bag on its way from the unrolled pieces to the open bag. */
-    post: operations["fold"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/from-paper": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /**
-     * All that one sheet, or two, can become: build by build every bag that uses it up, those that stand out, and what it makes
-     *     halved and quartered.
-     */
-    post: operations["from_paper"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/guided": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** What the guide of a bag makes of the bag's sheet; nothing if the bag has no guide. */
-    post: operations["makes"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/guides": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** All guides that are kept. */
-    get: operations["list_guides"];
-    put?: never;
-    /** Keep a guide. */
-    post: operations["add_guide"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/guides/{id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Change a guide. `If-Match` carries the revision it was read at. Bags that were made with it keep what it was then. */
-    put: operations["change_guide"];
-    post?: never;
-    /** Take a guide away; it can be brought back. `If-Match` carries the revision it was seen at, if that matters. */
-    delete: operations["take_guide"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/guides/{id}/restore": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Bring a guide back. */
-    post: operations["bring_guide_back"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/handles": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Every kind of handle, drawn on this bag. */
-    post: operations["handles"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/joins": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** The best ways to cut the run of a bag into pieces. */
-    post: operations["joins"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/journal": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Everything that was measured, and what it teaches. */
-    get: operations["read_journal"];
-    put?: never;
-    /** Put a made bag into the journal. */
-    post: operations["add_entry"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/journal/{id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Change an entry. `If-Match` carries the revision it was read at. */
-    put: operations["change_entry"];
-    post?: never;
-    /** Take an entry out; it can be brought back. */
-    delete: operations["take_entry"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/journal/{id}/picture": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The picture of an entry, as JPEG. */
-    get: operations["picture"];
-    /**
-     * Put a picture to an entry: JPEG, PNG or WebP. It is made anew, upright and no larger than is shown, and nothing else that the
-     *     file holds is kept.
-     */
-    put: operations["set_picture"];
-    post?: never;
-    /** Take the picture of an entry away. */
-    delete: operations["take_picture"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/journal/{id}/restore": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Bring an entry back. */
-    post: operations["bring_entry_back"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/layout": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Several bags laid out on as few sheets as can be. */
-    post: operations["layout"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/leftovers": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** What is left over of a bag's sheets, and what it is good for. */
-    post: operations["leftovers"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/mixes": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** For every paper of the shelf the sizes that use it up, and how many of each all of it makes. */
-    post: operations["mixes"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/nearby": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Sizes close by that save a sheet, a join or a score between grooves. */
-    post: operations["nearby"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/plan": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Plan a bag. */
-    post: operations["plan"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/project": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** All bags, papers and guides as a project file. */
-    get: operations["project"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/project/import": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Add what is in a project file. All of it or, if anything is wrong with it, nothing. */
-    post: operations["import"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/project/preview": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** What a project file would change. */
-    post: operations["preview"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/read": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /**
-     * Listens to what somebody said, and finds every bag that explains it, the likeliest first; where none does, the smallest
-     *     corrections that make one.
-     */
-    post: operations["read_words"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/rehearsal": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** A rehearsal of a bag on a quarter of its sheet: every fold, nothing put on. Nothing if such a scrap is too small for it. */
-    post: operations["rehearse"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/rescaled": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** The same bag, in proportion, on other sheets. */
-    post: operations["rescaled"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/rooms": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The room that is left round what goes into a bag: what is set, and what is customary. */
-    get: operations["rooms"];
-    /** Set the room that is left; what is left out is customary again. Bags keep what they were made with. */
-    put: operations["set_rooms"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/runs": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Every run, the next one first; those put away last. */
-    get: operations["list_runs"];
-    put?: never;
-    /** Plan a new run. */
-    post: operations["add_run"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/runs/{id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** One run, with all that follows from it. */
-    get: operations["read_run"];
-    /** Change what is asked for. `If-Match` carries the revision it was read at; what has been done stays done. */
-    put: operations["change_run"];
-    post?: never;
-    /** Delete a run; it can be brought back. Paper that was cut for it stays cut. */
-    delete: operations["take_run"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/runs/{id}/changing": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** What a change of a run would do to what is done on it: said before anything is changed. */
-    post: operations["changing_run"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/runs/{id}/cuts": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Say how many sheets of a pattern are cut; the shelf follows. */
-    put: operations["cut_sheets"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/runs/{id}/duplicate": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Plan the same run once more: nothing of it is done yet, no evening is planned. */
-    post: operations["copy_run"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/runs/{id}/more": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** How many more of each line the paper on the shelf would make. */
-    get: operations["more_of_run"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/runs/{id}/restore": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Bring a deleted run back. */
-    post: operations["bring_run_back"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/runs/{id}/spoils": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Say that a piece, or a whole bag, was spoiled: it is planned again. */
-    post: operations["spoil_piece"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/runs/{id}/taken/{file}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** A file of a run, as the run lists them: all of it to be printed, its evenings for a calendar, its lists. */
-    get: operations["run_file"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/runs/{id}/ticks": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Say how often some work has been done. */
-    put: operations["tick_work"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/runs/{id}/undo": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Undo what was done last; the shelf follows. */
-    post: operations["undo_work"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/sheets": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The sizes of sheet that are sold everywhere. */
-    get: operations["sheets"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/shelf": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** All papers on the shelf. */
-    get: operations["list_papers"];
-    put?: never;
-    /** Put a paper on the shelf. */
-    post: operations["add_paper"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/shelf.csv": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The shelf as CSV. */
-    get: operations["export_shelf"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/shelf/import": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Read a CSV file onto the shelf. If a row is bad nothing is kept, unless the good rows are asked for. */
-    post: operations["import_shelf"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/shelf/{id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Change a paper. `If-Match` carries the revision it was read at. */
-    put: operations["change_paper"];
-    post?: never;
-    /** Take a paper off the shelf; it can be brought back. `If-Match` carries the revision it was seen at, if that matters. */
-    delete: operations["take_paper"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/shelf/{id}/restore": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Bring a paper back onto the shelf. */
-    post: operations["bring_paper_back"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/ways": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Every way to make a bag from the papers on the shelf, the best first. */
-    post: operations["ways"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/yields": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** How many of a bag the shelf makes, paper by paper, and how many at most. */
-    post: operations["yields"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
+    "/api/allowances/hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What new plans take off on a board. */
+        get: operations["hand"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/allowances/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Take what the journal offers into new plans. What it is is worked out from the journal as it stands. */
+        put: operations["take_allowance"];
+        post?: never;
+        /** Leave an allowance out of new plans; bags that were planned with it keep it. */
+        delete: operations["leave_allowance"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/backup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything as one file: a database (SQLite) of this moment. */
+        get: operations["backup"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/backup/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Look into a backup before it is put back. */
+        post: operations["preview_backup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/backup/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put a backup in place of everything that is here. What is here is backed up first. */
+        post: operations["restore_backup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/backups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The backups that lie beside the database. */
+        get: operations["backups"];
+        /** Say how many automatic backups are kept. Those there are stay until the next one is made. */
+        put: operations["keep_backups"];
+        /** Make a backup beside the database now. */
+        post: operations["back_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/backups/{name}/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Look into a backup that lies beside the database. */
+        post: operations["preview_kept"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/backups/{name}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put a backup that lies beside the database in place of everything that is here. What is here is backed up first. */
+        post: operations["restore_kept"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bags": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A page of the list of bags, the last changed first. */
+        get: operations["list"];
+        put?: never;
+        /** Save a new bag. */
+        post: operations["create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bags/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One bag. */
+        get: operations["read"];
+        /** Change a bag. `If-Match` carries the revision it was read at. */
+        put: operations["update"];
+        post?: never;
+        /** Delete a bag; it can be brought back. */
+        delete: operations["delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bags/{id}/cut": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What has been taken from the shelf for a bag, if anything has. */
+        get: operations["cut"];
+        put?: never;
+        /** Take the paper for a bag from the shelf, as much as its plan needs. */
+        post: operations["take"];
+        /**
+         * Give the paper of a bag back to the shelf. What can no longer be put to the paper it came from – because that was changed
+         *     into another, or taken off the shelf – is put there as a paper of its own, so that none is lost.
+         */
+        delete: operations["give_back"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bags/{id}/duplicate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Save a copy of a bag. */
+        post: operations["duplicate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bags/{id}/kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is kept of a bag, as it stands: to take along one that cannot be read. */
+        get: operations["kept_text"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bags/{id}/printed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A bag's sheets on the simulated printer. */
+        get: operations["printed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bags/{id}/printed/{page}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A page of it, counted from 1, as SVG. */
+        get: operations["printed_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bags/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a deleted bag back. */
+        post: operations["restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bags/{id}/taken": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything of a bag that can be taken along. */
+        get: operations["taken"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bags/{id}/taken/{file}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A file of a bag, as the list of its files names it: sheets, template, booklet and work sheet; machine files; lists; ZIPs of them. */
+        get: operations["taken_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bags/{id}/ticks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Which steps of a bag are ticked off. A step whose words have changed with the bag is a step of its own. */
+        get: operations["ticks"];
+        put?: never;
+        post?: never;
+        /** Take every tick of a bag back, to make another one. */
+        delete: operations["untick"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bags/{id}/ticks/{step}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Tick a step off, or take its tick back. */
+        put: operations["tick"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bags/{id}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The versions of a bag, as it is now first. */
+        get: operations["list_versions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bags/{id}/versions/{revision}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Go back to a version of a bag. How it is now becomes a version itself. `If-Match` carries the revision it was seen at, if that matters. */
+        post: operations["restore_version"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The ways to build a bag, side by side. */
+        post: operations["builds"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/costs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What things cost besides paper, as it is set. */
+        get: operations["costs"];
+        /** Set what things cost. */
+        put: operations["set_costs"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cutter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts a file on the simulated cutting machine. */
+        post: operations["cutter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bags for a gift, one for every way it may lie, made from one sheet or from the papers on the shelf; the best first. */
+        post: operations["fit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fold": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The bag on its way from the unrolled pieces to the open bag. */
+        post: operations["fold"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/from-paper": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * All that one sheet, or two, can become: build by build every bag that uses it up, those that stand out, and what it makes
+         *     halved and quartered.
+         */
+        post: operations["from_paper"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guided": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the guide of a bag makes of the bag's sheet; nothing if the bag has no guide. */
+        post: operations["makes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guides": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All guides that are kept. */
+        get: operations["list_guides"];
+        put?: never;
+        /** Keep a guide. */
+        post: operations["add_guide"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guides/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change a guide. `If-Match` carries the revision it was read at. Bags that were made with it keep what it was then. */
+        put: operations["change_guide"];
+        post?: never;
+        /** Take a guide away; it can be brought back. `If-Match` carries the revision it was seen at, if that matters. */
+        delete: operations["take_guide"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guides/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a guide back. */
+        post: operations["bring_guide_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every kind of handle, drawn on this bag. */
+        post: operations["handles"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/joins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The best ways to cut the run of a bag into pieces. */
+        post: operations["joins"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything that was measured, and what it teaches. */
+        get: operations["read_journal"];
+        put?: never;
+        /** Put a made bag into the journal. */
+        post: operations["add_entry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change an entry. `If-Match` carries the revision it was read at. */
+        put: operations["change_entry"];
+        post?: never;
+        /** Take an entry out; it can be brought back. */
+        delete: operations["take_entry"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/{id}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The picture of an entry, as JPEG. */
+        get: operations["picture"];
+        /**
+         * Put a picture to an entry: JPEG, PNG or WebP. It is made anew, upright and no larger than is shown, and nothing else that the
+         *     file holds is kept.
+         */
+        put: operations["set_picture"];
+        post?: never;
+        /** Take the picture of an entry away. */
+        delete: operations["take_picture"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring an entry back. */
+        post: operations["bring_entry_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/layout": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Several bags laid out on as few sheets as can be. */
+        post: operations["layout"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/leftovers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What is left over of a bag's sheets, and what it is good for. */
+        post: operations["leftovers"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** For every paper of the shelf the sizes that use it up, and how many of each all of it makes. */
+        post: operations["mixes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/nearby": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Sizes close by that save a sheet, a join or a score between grooves. */
+        post: operations["nearby"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Plan a bag. */
+        post: operations["plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/project": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All bags, papers and guides as a project file. */
+        get: operations["project"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/project/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add what is in a project file. All of it or, if anything is wrong with it, nothing. */
+        post: operations["import"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/project/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a project file would change. */
+        post: operations["preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Listens to what somebody said, and finds every bag that explains it, the likeliest first; where none does, the smallest
+         *     corrections that make one.
+         */
+        post: operations["read_words"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rehearsal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A rehearsal of a bag on a quarter of its sheet: every fold, nothing put on. Nothing if such a scrap is too small for it. */
+        post: operations["rehearse"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rescaled": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The same bag, in proportion, on other sheets. */
+        post: operations["rescaled"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The room that is left round what goes into a bag: what is set, and what is customary. */
+        get: operations["rooms"];
+        /** Set the room that is left; what is left out is customary again. Bags keep what they were made with. */
+        put: operations["set_rooms"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every run, the next one first; those put away last. */
+        get: operations["list_runs"];
+        put?: never;
+        /** Plan a new run. */
+        post: operations["add_run"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One run, with all that follows from it. */
+        get: operations["read_run"];
+        /** Change what is asked for. `If-Match` carries the revision it was read at; what has been done stays done. */
+        put: operations["change_run"];
+        post?: never;
+        /** Delete a run; it can be brought back. Paper that was cut for it stays cut. */
+        delete: operations["take_run"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{id}/changing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a change of a run would do to what is done on it: said before anything is changed. */
+        post: operations["changing_run"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{id}/cuts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say how many sheets of a pattern are cut; the shelf follows. */
+        put: operations["cut_sheets"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{id}/duplicate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Plan the same run once more: nothing of it is done yet, no evening is planned. */
+        post: operations["copy_run"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{id}/more": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How many more of each line the paper on the shelf would make. */
+        get: operations["more_of_run"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a deleted run back. */
+        post: operations["bring_run_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{id}/spoils": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say that a piece, or a whole bag, was spoiled: it is planned again. */
+        post: operations["spoil_piece"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{id}/taken/{file}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A file of a run, as the run lists them: all of it to be printed, its evenings for a calendar, its lists. */
+        get: operations["run_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{id}/ticks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say how often some work has been done. */
+        put: operations["tick_work"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Undo what was done last; the shelf follows. */
+        post: operations["undo_work"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The sizes of sheet that are sold everywhere. */
+        get: operations["sheets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All papers on the shelf. */
+        get: operations["list_papers"];
+        put?: never;
+        /** Put a paper on the shelf. */
+        post: operations["add_paper"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shelf as CSV. */
+        get: operations["export_shelf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a CSV file onto the shelf. If a row is bad nothing is kept, unless the good rows are asked for. */
+        post: operations["import_shelf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change a paper. `If-Match` carries the revision it was read at. */
+        put: operations["change_paper"];
+        post?: never;
+        /** Take a paper off the shelf; it can be brought back. `If-Match` carries the revision it was seen at, if that matters. */
+        delete: operations["take_paper"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a paper back onto the shelf. */
+        post: operations["bring_paper_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every way to make a bag from the papers on the shelf, the best first. */
+        post: operations["ways"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yields": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How many of a bag the shelf makes, paper by paper, and how many at most. */
+        post: operations["yields"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
-  schemas: {
-    /** @description A part of the drawing. */
-    AboutView:
-      | {
-          /** @enum {string} */
-          what: "sheet";
-        }
-      | {
-          /** @enum {string} */
-          what: "tab";
-        }
-      | {
-          /** @enum {string} */
-          what: "base";
-        }
-      | {
-          /** @enum {string} */
-          what: "hem";
-        }
-      | {
-          /** @enum {string} */
-          what: "gussets";
-        }
-      | {
-          /** @enum {string} */
-          what: "handle";
-        }
-      | {
-          /** @enum {string} */
-          what: "decoration";
-        }
-      | {
-          /** @enum {string} */
-          what: "gift";
-        }
-      | {
-          /** @description Its name there: `c0`. */
-          id: string;
-          /** @description Which of the plan's pieces it is on. */
-          piece: number;
-          /** @enum {string} */
-          what: "crease";
+    schemas: {
+        /** @description A part of the drawing. */
+        AboutView: {
+            /** @enum {string} */
+            what: "sheet";
+        } | {
+            /** @enum {string} */
+            what: "tab";
+        } | {
+            /** @enum {string} */
+            what: "base";
+        } | {
+            /** @enum {string} */
+            what: "hem";
+        } | {
+            /** @enum {string} */
+            what: "gussets";
+        } | {
+            /** @enum {string} */
+            what: "handle";
+        } | {
+            /** @enum {string} */
+            what: "decoration";
+        } | {
+            /** @enum {string} */
+            what: "gift";
+        } | {
+            /** @description Its name there: `c0`. */
+            id: string;
+            /** @description Which of the plan's pieces it is on. */
+            piece: number;
+            /** @enum {string} */
+            what: "crease";
         };
-    /** @description Where a bag that is too tall for its sheets is joined all round, upper over lower. */
-    AllRoundText:
-      | {
-          /** @enum {string} */
-          kind: "at_base_line";
-        }
-      | {
-          /** @enum {string} */
-          kind: "above";
-          /**
-           * @description So far; half the height if left out.
-           * @example 6 in
-           */
-          rise?: string | null;
+        /** @description Where a bag that is too tall for its sheets is joined all round, upper over lower. */
+        AllRoundText: {
+            /** @enum {string} */
+            kind: "at_base_line";
+        } | {
+            /** @enum {string} */
+            kind: "above";
+            /**
+             * @description So far; half the height if left out.
+             * @example 6 in
+             */
+            rise?: string | null;
         };
-    /** @description An allowance as it is offered, or as it is taken. */
-    AllowanceView: {
-      /** @description What it is taken and left by. */
-      id: string;
-      /** @description What it does, in a sentence. */
-      says: string;
-      /** @description True if new plans take it just so. */
-      taken: boolean;
-    };
-    /** @description One answer. */
-    AnswerView: {
-      /** @description The readings that are left with it. */
-      readings: number[];
-      /** @description What it says. */
-      says: string;
-      /** @description The words with this answer added to them. */
-      words: string;
-    };
-    /**
-     * @description Where a measurement stands.
-     * @enum {string}
-     */
-    Axis: "across" | "up";
-    /**
-     * @description Which way a line runs on a piece, top edge up.
-     * @enum {string}
-     */
-    AxisName: "upright" | "level";
-    /**
-     * @description What holds the holes of a handle, or the ends of a glued ribbon.
-     * @enum {string}
-     */
-    BackingKindText: "strip" | "eyelets" | "none";
-    /** @description What holds the handle's holes or ends. */
-    BackingText: {
-      /**
-       * @description Depth of the strip.
-       * @default null
-       */
-      depth?: string | null;
-      /**
-       * @description Which kind.
-       * @default strip
-       */
-      kind?: components["schemas"]["BackingKindText"];
-      /**
-       * @description Length of the strip along the top.
-       * @default null
-       */
-      length?: string | null;
-    };
-    /** @description What a backup holds beside what is here now. */
-    BackupPreview: {
-      /** @description What is here now. */
-      here: components["schemas"]["HeldView"];
-      /** @description What it holds. */
-      holds: components["schemas"]["HeldView"];
-      /** @description Bags that are only here, and would be gone. */
-      only_here: string[];
-      /** @description Bags that are only in the file. */
-      only_there: string[];
-    };
-    /** @description Automatic backups. */
-    BackupsView: {
-      /** @description Where they lie. */
-      folder: string;
-      /**
-       * Format: int32
-       * @description How many are kept.
-       */
-      keep: number;
-      /** @description Those there are, the newest first. */
-      kept: components["schemas"]["KeptBackup"][];
-    };
-    /** @description A bag to be saved. */
-    BagDraft: {
-      /** @description What is asked for. */
-      brief: components["schemas"]["BriefText"];
-      /** @description What the crafter calls it; a name is found for it if left empty. */
-      name?: string;
-    };
-    /** @description A saved bag in the list. */
-    BagSummary: {
-      /**
-       * Format: int64
-       * @description Its number.
-       */
-      id: number;
-      /** @description What the crafter calls it. */
-      name: string;
-      /**
-       * Format: int64
-       * @description Counts every change.
-       */
-      revision: number;
-      /** @description What its slip shows. */
-      slip: components["schemas"]["SlipView"];
-      /** @description When it was last changed (RFC 3339). */
-      updated_at: string;
-    };
-    /** @description A saved bag. */
-    BagView: {
-      /** @description What is asked for, written out in full. */
-      brief: components["schemas"]["BriefText"];
-      /** @description When it was first saved (RFC 3339). */
-      created_at: string;
-      /**
-       * Format: int64
-       * @description Its number.
-       */
-      id: number;
-      /** @description What the crafter calls it. */
-      name: string;
-      /**
-       * Format: int64
-       * @description Counts every change.
-       */
-      revision: number;
-      /** @description When it was last changed (RFC 3339). */
-      updated_at: string;
-    };
-    /** @description A page of the list of bags. */
-    BagsPage: {
-      /** @description The bags, the last changed first. */
-      bags: components["schemas"]["BagSummary"][];
-      /** @description Where the next page begins, to be given as `after`; nothing on the last. */
-      next?: string | null;
-      /**
-       * Format: int32
-       * @description How many bags there are in all.
-       */
-      total: number;
-    };
-    /** @description The base flaps. */
-    BaseText: {
-      /**
-       * @description Depth of a fixed or custom flap; 1¼ in if left out.
-       * @default null
-       */
-      depth?: string | null;
-      /**
-       * @description How their depth is chosen.
-       * @default full
-       */
-      habit?: components["schemas"]["HabitText"];
-      /**
-       * @description How far half-and-lap flaps lap; ½ in if left out.
-       * @default null
-       */
-      lap?: string | null;
-    };
-    /** @description Several bags to be cut together. */
-    BatchText: {
-      /** @description The bags. */
-      bags: components["schemas"]["CopiesText"][];
-    };
-    /** @description The sheets of one paper, and what is cut from them. */
-    BatchView: {
-      /**
-       * Format: int32
-       * @description No way of cutting takes fewer.
-       */
-      at_least: number;
-      /** @description Which bags are cut from it. */
-      bags: string[];
-      /** @description The sheets. */
-      cuts: components["schemas"]["SheetCutView"][];
-      /** @description `4 sheets, and no way of cutting takes fewer.` */
-      says: string;
-      /** @description The sheet: `12×12, 180 g/m²`. */
-      sheet: string;
-      /**
-       * Format: int32
-       * @description How many sheets it takes.
-       */
-      sheets: number;
-      /** @description Parts that are larger than the sheet. */
-      too_large: string[];
-    };
-    /** @description Work that is done in one go. */
-    BatchedView: {
-      /**
-       * Format: int32
-       * @description How often it is done,
-       */
-      done: number;
-      /**
-       * Format: int32
-       * @description of how often.
-       */
-      of: number;
-      /** @description Which of them can rest after it, flat, until they are wanted; nothing if none can, or after most work. */
-      rests?: string | null;
-      /** @description The distance the fence is set to, as a figure. */
-      setting?: string | null;
-      /** @description The stage it belongs to. */
-      stage: components["schemas"]["StageName"];
-      /** @description On what. */
-      tasks: components["schemas"]["TaskView"][];
-      /** @description What is done: `Set to 2¼`. */
-      title: string;
-    };
-    /**
-     * @description What becomes of one thing in a project file.
-     * @enum {string}
-     */
-    Becomes: "added" | "renamed" | "there";
-    /** @description A bag that stands out. */
-    BestView: {
-      /** @description Its place among the bags. */
-      member: number;
-      /** @description By what: `Tall`. */
-      name: string;
-      /** @description What that means. */
-      says: string;
-    };
-    /**
-     * @description Which way the trimmer's blade runs over the sheet.
-     * @enum {string}
-     */
-    BladeName: "vertical" | "horizontal";
-    /** @description A scoring board. */
-    BoardText: {
-      /**
-       * @description Distance between grooves; ⅛ in if left out.
-       * @default null
-       */
-      groove?: string | null;
-      /**
-       * @description False if a piece larger than the board may not hang over its edges; it may if left out.
-       * @default null
-       */
-      hangs_over?: boolean | null;
-      /**
-       * @description Distance from the stop to the last groove; 12 in if left out.
-       * @default null
-       */
-      reach?: string | null;
-      /** @default null */
-      stops?: components["schemas"]["StopsText"] | null;
-    };
-    /** @description A scoring board as it is drawn: the fence along its top, its stops at the ends of it. */
-    BoardView: {
-      /**
-       * Format: double
-       * @description From groove to groove, in millimetres.
-       */
-      groove_mm: number;
-      /**
-       * Format: double
-       * @description From a stop to the last groove, in millimetres.
-       */
-      reach_mm: number;
-      /** @description Where it has a stop. */
-      stops: components["schemas"]["StopName"][];
-    };
-    /** @description A brief as it is written. Lengths are text such as `3 3/4 in`, `3¾` or `95 mm`; without a unit they are in `unit`. */
-    BriefText: {
-      /** @description Room given to the thickness of the paper; none if left out. */
-      allowance?: string | null;
-      /** @description Depth of the base flaps. */
-      base?: components["schemas"]["BaseText"];
-      /** @description The scoring board; a groove every ⅛ in, 12 in wide if left out. */
-      board?: components["schemas"]["BoardText"];
-      /** @description How the bag is built, with what that build needs to know; a wrap if left out. */
-      build?: components["schemas"]["BuildText"];
-      /** @description Which base flaps fold in first. */
-      closing?: components["schemas"]["ClosingText"];
-      /** @description Small parts wanted from the same paper. */
-      extras?: components["schemas"]["ExtraText"][];
-      /** @description Size of the open, standing bag. */
-      finished: components["schemas"]["FinishedText"];
-      /** @description Handle, closure, insert, decoration; none but an insert if left out. */
-      fittings?: components["schemas"]["FittingsText"];
-      gift?: components["schemas"]["GiftText"] | null;
-      guide?: components["schemas"]["GuideText"] | null;
-      /** @description What is scored down the gussets, and across so that the bag folds flat. */
-      gusset_crease?: components["schemas"]["GussetCreaseText"];
-      hand?: components["schemas"]["HandText"] | null;
-      /** @description The words somebody said it in, if it was read from them. */
-      heard?: string | null;
-      /** @description Tabs, or joining strips in place of them; tabs if left out. */
-      joins?: components["schemas"]["JoinsText"];
-      /** @description How its lines are made; as the paper asks if left out. */
-      lined?: components["schemas"]["LinedText"];
-      /**
-       * @description Taper of the gusset flaps; ¼ in if left out, 0 for plain slits.
-       * @example 1/4 in
-       */
-      notch?: string | null;
-      /** @description Where the run of panels starts, and which way it goes. */
-      run?: components["schemas"]["RunText"];
-      /** @description Which face is scored. */
-      score_face?: components["schemas"]["ScoreFaceText"];
-      /** @description The sheet to cut from; a directional 12×12 if left out. */
-      sheet?: components["schemas"]["SheetText"];
-      side_sheet?: components["schemas"]["SheetText"] | null;
-      /**
-       * @description Width of the glue tab; ½ in if left out.
-       * @example 1/2 in
-       */
-      tab?: string | null;
-      /** @description What happens at the top edge. */
-      top?: components["schemas"]["TopText"];
-      /** @description The unit of labels, and of lengths that name none. */
-      unit?: components["schemas"]["UnitText"];
-      weights?: components["schemas"]["WeightsText"] | null;
-    };
-    /** @description How a bag is built. */
-    BuildText:
-      | {
-          /** @enum {string} */
-          kind: "wrap";
-        }
-      | {
-          /** @enum {string} */
-          kind: "corner_pair";
-        }
-      | {
-          /** @enum {string} */
-          kind: "cradle_pair";
-          /** @description What becomes of the base corner squares of the back piece. */
-          squares: components["schemas"]["SquaresText"];
-        }
-      | {
-          all_round?: components["schemas"]["AllRoundText"] | null;
-          /**
-           * @description Width of the left part of the back, where it is cut inside the back; half of it if left out.
-           * @example 5 1/2 in
-           */
-          back_part?: string | null;
-          /** @description Where: one place at least. */
-          cuts: components["schemas"]["PlaceText"][];
-          /** @enum {string} */
-          kind: "joined";
-        }
-      | {
-          /** @enum {string} */
-          kind: "folded_base";
-          /** @description How far its two flaps lap; ½ in if left out. */
-          lap?: string | null;
-        }
-      | {
-          /** @enum {string} */
-          kind: "pleated_flare";
-          /** @description Width of each of them; 1¼ in if left out. */
-          pleat?: string | null;
-          /**
-           * Format: int32
-           * @description How many pleats it has on each side; 3 if left out.
-           */
-          pleats?: number | null;
+        /** @description An allowance as it is offered, or as it is taken. */
+        AllowanceView: {
+            /** @description What it is taken and left by. */
+            id: string;
+            /** @description What it does, in a sentence. */
+            says: string;
+            /** @description True if new plans take it just so. */
+            taken: boolean;
         };
-    /** @description One way to build the bag. */
-    BuildView: {
-      brief?: components["schemas"]["BriefText"] | null;
-      /** @description True if the bag is built so now. */
-      chosen: boolean;
-      /** @description What it is called. */
-      name: string;
-      obstacle?: components["schemas"]["ObstacleView"] | null;
-      /** @description Its pieces. */
-      pieces: components["schemas"]["PieceView"][];
-      /**
-       * Format: int32
-       * @description How many sheets one bag takes.
-       */
-      sheets: number;
-      /** @description `two 8¾ × 8¼`. */
-      size: string;
-      /** @description When people choose it. */
-      when: string;
-    };
-    /**
-     * @description How lines are made by ruler and hand.
-     * @enum {string}
-     */
-    ByHandName: "creased" | "halved" | "pleated" | "drawn";
-    /** @description What a change does to a line that is begun. */
-    ChangeView: {
-      /** @description What is lost if all of it is made anew instead, where that can be had: a sentence. */
-      aside?: string | null;
-      /**
-       * Format: int32
-       * @description The line's number.
-       */
-      line: number;
-      /** @description What comes of what is done on it; a sentence. */
-      says: string;
-    };
-    /**
-     * @description Which base flaps fold in first.
-     * @enum {string}
-     */
-    ClosingText: "back_first" | "gussets_first";
-    /**
-     * @description What keeps a bag shut.
-     * @enum {string}
-     */
-    ClosureKindText: "none" | "clip" | "bow" | "ribbon_through" | "ribbon_round" | "magnets" | "tuck";
-    /** @description What keeps the bag shut. */
-    ClosureText: {
-      /**
-       * @description From the edge of the closing flap, or from the top edge, to the middle of a hole or magnet.
-       * @default null
-       */
-      down?: string | null;
-      /**
-       * @description Which kind.
-       * @default none
-       */
-      kind?: components["schemas"]["ClosureKindText"];
-    };
-    /** @description A panel, from the left. */
-    ColumnView: {
-      /**
-       * Format: double
-       * @description Where it begins.
-       */
-      from_mm: number;
-      /** @description What it becomes. */
-      kind: components["schemas"]["PanelKind"];
-      /** @description What to call it: `left gusset`. */
-      name: string;
-      /** @description The same where there is little room: `gusset`. */
-      short: string;
-      /** @description How wide it is, as a figure. */
-      size: string;
-      /**
-       * Format: double
-       * @description Where it ends.
-       */
-      to_mm: number;
-    };
-    /** @description A size of sheet that is sold everywhere. */
-    CommonSheet: {
-      /** @description Height with its unit, as a brief takes it. */
-      height: string;
-      /** @description What people call it: `12×12`, `A4`. */
-      name: string;
-      /** @description Width with its unit, as a brief takes it. */
-      width: string;
-    };
-    /** @description A bag and how many of it. */
-    CopiesText: {
-      /** @description The bag. */
-      brief: components["schemas"]["BriefText"];
-      /**
-       * Format: int32
-       * @description How many, up to 500 of all bags together.
-       */
-      copies: number;
-      /** @description What it is called. */
-      name: string;
-    };
-    /** @description A bag that explains what was heard once something is mended. */
-    CorrectionView: {
-      /** @description The bag. */
-      reading: components["schemas"]["ReadingView"];
-      /** @description What is mended: `5¾ in place of 5½`. */
-      says: string;
-      /** @description What did not meet, and by how much. */
-      why: string;
-      /** @description The words, mended. */
-      words: string;
-    };
-    /** @description Costs as they are set; what is left out costs nothing. */
-    CostsText: {
-      /**
-       * @description What amounts are counted in, written before them: `£`. Nothing if left out.
-       * @example £
-       */
-      currency?: string | null;
-      /** @description Glue or tape for a bag. */
-      glue?: string | null;
-      /** @description An hour of work; time is not counted if left out. */
-      hour?: string | null;
-      /** @description An insert of card. */
-      insert?: string | null;
-      /** @description And so much more. */
-      plus?: string | null;
-      /**
-       * @description A roll of ribbon.
-       * @example 3.20
-       */
-      ribbon?: string | null;
-      /**
-       * @description How long it is; in inches if it names no unit.
-       * @example 10 m
-       */
-      ribbon_length?: string | null;
-      /**
-       * @description Rounded up to a multiple of this; of 0.50 if left out.
-       * @example 0.50
-       */
-      step?: string | null;
-      /** @description Whatever else goes into a bag. */
-      sundries?: string | null;
-      /**
-       * @description A price is so many times the cost: `2.5`; twice if left out.
-       * @example 2.5
-       */
-      times?: string | null;
-    };
-    /**
-     * @description What a scored line is for.
-     * @enum {string}
-     */
-    CreaseName:
-      | "base_line"
-      | "corner"
-      | "tab_line"
-      | "hem_line"
-      | "gusset_centre"
-      | "gusset_diagonal"
-      | "fold_flat_line"
-      | "pressed_line"
-      | "tube_crease"
-      | "squash_diagonal"
-      | "tuck_line"
-      | "flap_line"
-      | "flap_turn"
-      | "strip_line"
-      | "pleat_line"
-      | "bottom_fold"
-      | "lap_line";
-    /** @description A scored line. */
-    CreaseView: {
-      /** @description Its distance from the left or bottom edge, as a figure. */
-      at: string;
-      /** @description True if it comes about in the hand and is not scored. */
-      by_hand: boolean;
-      /** @description How it folds, seen from the outside face. */
-      fold: components["schemas"]["FoldName"];
-      /** @description Its name among the piece's lines: `c0`. */
-      id: string;
-      /** @description What it is for. */
-      role: components["schemas"]["CreaseName"];
-      /** @description What it is, where it is measured from, how it folds. */
-      says: string;
-      /**
-       * Format: double
-       * @description Its lower or left end, from the left.
-       */
-      x1: number;
-      /**
-       * Format: double
-       * @description Its upper or right end, from the left.
-       */
-      x2: number;
-      /**
-       * Format: double
-       * @description Its lower or left end, from the bottom.
-       */
-      y1: number;
-      /**
-       * Format: double
-       * @description Its upper or right end, from the bottom.
-       */
-      y2: number;
-    };
-    /** @description What is cut from one paper. */
-    CutListView: {
-      /** @description What it is called. */
-      name: string;
-      /**
-       * Format: int64
-       * @description The paper's number; nothing for one that is not on the shelf.
-       */
-      paper?: number | null;
-      /** @description Sheets cut alike. */
-      patterns: components["schemas"]["PatternView"][];
-      /** @description Parts larger than the sheet. */
-      too_large: string[];
-    };
-    /**
-     * @description What a cut is for.
-     * @enum {string}
-     */
-    CutName:
-      | "slit"
-      | "notch"
-      | "base_slit"
-      | "corner_square"
-      | "tab_corner"
-      | "tab_end"
-      | "hem_corner"
-      | "hem_slit"
-      | "flap_side"
-      | "pleat_end";
-    /** @description A piece of paper that has come loose. */
-    CutOutView: {
-      /** @description True if there are folds on it: a part of the bag, not what is left over. */
-      is_folded: boolean;
-      /** @description Its edge and the edges of its holes. */
-      rings_mm: number[][][];
-      /** @description Slits in it. */
-      slits_mm: number[][][];
-    };
-    /** @description A cut made after trimming. */
-    CutView: {
-      /** @description Its name among the piece's lines: `k0`. */
-      id: string;
-      /** @description What it is for. */
-      role: components["schemas"]["CutName"];
-      /** @description What it is. */
-      says: string;
-      /**
-       * Format: double
-       * @description Its end on the edge of the paper, from the left.
-       */
-      x1: number;
-      /**
-       * Format: double
-       * @description Where it stops, from the left.
-       */
-      x2: number;
-      /**
-       * Format: double
-       * @description Its end on the edge of the paper, from the bottom.
-       */
-      y1: number;
-      /**
-       * Format: double
-       * @description Where it stops, from the bottom.
-       */
-      y2: number;
-    };
-    /** @description A file and the machine it is put on. */
-    CutterAsked: {
-      /** @description What kind of file it is. */
-      kind: components["schemas"]["CutterKind"];
-      /** @description The tool of every layer that is told one, by its key; a layer that is left out has the tool of its name. */
-      layers?: components["schemas"]["LayerTool"][];
-      /** @description The mat. */
-      mat: components["schemas"]["MatText"];
-      /** @description The file's text. */
-      text: string;
-      unit?: components["schemas"]["DrawnUnit"] | null;
-    };
-    /**
-     * @description A kind of file that the machine reads.
-     * @enum {string}
-     */
-    CutterKind: "svg" | "dxf";
-    /** @description What is laid on the bag for looks. */
-    DecorationText: {
-      /**
-       * @description A band round the bag, over a join if there is one.
-       * @default false
-       */
-      band?: boolean;
-      /**
-       * @description Width of the band; 1½ in if left out.
-       * @default null
-       */
-      band_width?: string | null;
-      /**
-       * @description True if mats end above the fold-flat line.
-       * @default false
-       */
-      clear_of_folds?: boolean;
-      /**
-       * @description A mat on either face.
-       * @default false
-       */
-      faces?: boolean;
-      /**
-       * @description A mat on the closing flap.
-       * @default false
-       */
-      flap?: boolean;
-      /**
-       * @description A mat on either gusset.
-       * @default false
-       */
-      gussets?: boolean;
-      /**
-       * @description How tall it is.
-       * @default null
-       */
-      holds_height?: string | null;
-      /**
-       * @description How wide what goes into the pocket is; a bank card if left out.
-       * @default null
-       */
-      holds_width?: string | null;
-      /**
-       * @description Paper left free round a mat; ⅛ in if left out.
-       * @default null
-       */
-      margin?: string | null;
-      /**
-       * @description A round medallion, or an initial cut from one, on the front.
-       * @default false
-       */
-      medallion?: boolean;
-      /**
-       * @description How wide the medallion is; as large as stays clear of folds, holes and what else lies there if left out.
-       * @default null
-       */
-      medallion_across?: string | null;
-      /**
-       * @description A pocket inside the front.
-       * @default false
-       */
-      pocket?: boolean;
-    };
-    /** @description A measurement on the drawing of a piece. */
-    DimensionView: {
-      /** @description Which way it runs. */
-      axis: components["schemas"]["Axis"];
-      /** @description Exactly, for an input field: `3 3/4`. */
-      editable: string;
-      /** @description The field of the brief it sets: `finished.width`. */
-      field: string;
-      /** @description As a ruler shows it: `3¾`. */
-      figure: string;
-      /**
-       * Format: double
-       * @description Where it begins, in millimetres.
-       */
-      from_mm: number;
-      /**
-       * Format: double
-       * @description Its length in millimetres, exact to six decimals.
-       */
-      mm: number;
-      /** @description What it is called. */
-      name: string;
-      /** @description Which of the pieces it lies on. */
-      piece: number;
-      /**
-       * Format: double
-       * @description Distance between two grooves of the board, in millimetres: what an arrow key adds or takes away.
-       */
-      step_mm: number;
-      /**
-       * Format: double
-       * @description Where it ends, in millimetres.
-       */
-      to_mm: number;
-    };
-    /**
-     * @description The side on which the run ends in its tab.
-     * @enum {string}
-     */
-    DirectionText: "right" | "left";
-    /** @description How far something has come. */
-    DoneView: {
-      /**
-       * Format: int32
-       * @description How often it is done,
-       */
-      done: number;
-      /**
-       * Format: int32
-       * @description of how often.
-       */
-      of: number;
-    };
-    /**
-     * @description What one unit of a drawing is.
-     * @enum {string}
-     */
-    DrawnUnit: "millimetre" | "centimetre" | "inch" | "pixel" | "point";
-    /**
-     * @description What of a bag is off.
-     * @enum {string}
-     */
-    DriftOf: "panels" | "height";
-    /** @description What made bags are off, of one paper, on one board, or of all. */
-    DriftView: {
-      allowance?: components["schemas"]["AllowanceView"] | null;
-      /** @description How many bags it rests on. */
-      bags: number;
-      /** @description True if it is surely there. */
-      is_sure: boolean;
-      /**
-       * Format: double
-       * @description The median, in millimetres,
-       */
-      median_mm: number;
-      /** @description Of which paper, or on which board; nothing for all bags. */
-      of?: string | null;
-      /** @description Marks beside the plot: how far off. */
-      off_marks: components["schemas"]["PlotMark"][];
-      /** @description True if that is a board. */
-      on_board: boolean;
-      /** @description Marks under the plot: planned sizes. */
-      planned_marks: components["schemas"]["PlotMark"][];
-      /** @description The bags: planned size, and how far it is off, in millimetres; the last ones. */
-      points: components["schemas"]["PointView"][];
-      /** @description What is said of it, with its figures. */
-      says: string;
-      /** @description What is off. */
-      what: components["schemas"]["DriftOf"];
-      /** @description and where the true one lies, 95 times of 100. */
-      within_mm?: number[] | null;
-    };
-    /**
-     * @description What cuts it: drawn or a machine, stretched from corner to corner, or a punch, as long as its repeat is.
-     * @enum {string}
-     */
-    EdgeByText: "drawn" | "punched";
-    /**
-     * @description What line an edge follows: straight, one curve a panel, scallops, waves.
-     * @enum {string}
-     */
-    EdgeLineText: "straight" | "rounded" | "scalloped" | "waved";
-    /**
-     * @description An edge of a piece, named as seen from the outside face.
-     * @enum {string}
-     */
-    EdgeName: "top" | "bottom" | "left" | "right";
-    /** @description A stretch of the edge of the paper. The first begins where the last ends. */
-    EdgeRun: {
-      /** @description True if the arc goes round clockwise. */
-      clockwise: boolean;
-      /**
-       * Format: double
-       * @description Radius of the arc it is, of half a circle at most; nothing if it is straight.
-       */
-      radius?: number | null;
-      /** @description Where it ends. */
-      to: number[];
-    };
-    /** @description The free edge of a hem turned out, or of a closing flap. */
-    EdgeText: {
-      /** @description What cuts it; drawn, and stretched to whole repeats, if left out. */
-      by?: components["schemas"]["EdgeByText"];
-      /** @description What line it follows. */
-      line: components["schemas"]["EdgeLineText"];
-      /**
-       * @description From one scallop or wave to the next; 1 in if left out.
-       * @example 3/4 in
-       */
-      repeat?: string | null;
-      /** @description From its highest to its lowest point; a quarter of a repeat if left out. */
-      rise?: string | null;
-    };
-    /** @description The free edge of a hem turned out, or of a closing flap. */
-    EdgeView: {
-      /** @description What cuts it. */
-      by: components["schemas"]["EdgeByText"];
-      /** @description What line it follows. */
-      line: components["schemas"]["EdgeLineText"];
-      repeat?: components["schemas"]["LengthView"] | null;
-      rise?: components["schemas"]["LengthView"] | null;
-    };
-    /** @description An entry's number. */
-    EntryKept: {
-      /**
-       * Format: int64
-       * @description Its number.
-       */
-      id: number;
-      /**
-       * Format: int64
-       * @description Counts every change.
-       */
-      revision: number;
-    };
-    /** @description What was measured of a bag. Lengths are text; without a unit they are in the bag's own. */
-    EntryText: {
-      /** @description What held it: `liquid glue`. */
-      adhesive?: string | null;
-      /**
-       * Format: int64
-       * @description The bag's number.
-       */
-      bag: number;
-      /**
-       * Format: int32
-       * @description So many bags the minutes are of; of one if left out.
-       */
-      bags?: number | null;
-      /** @description What it carried: `3 lb`. */
-      carried?: string | null;
-      /** @description True if the paper cracked at a fold. */
-      cracked?: boolean;
-      /** @description How far it fell short. */
-      gap?: string | null;
-      /** @description Measured gusset. */
-      gusset?: string | null;
-      /** @description How far one handle stood above the other. */
-      handles_off?: string | null;
-      /** @description Measured height. */
-      height?: string | null;
-      /** @description How far holes were off one another. */
-      holes_off?: string | null;
-      /** @description The day on which it was made: `2026-11-20`. */
-      made: string;
-      /** @description Minutes for cutting, scoring, folding and gluing. */
-      minutes?: components["schemas"]["MinutesText"];
-      /** @description Whatever else is worth knowing. */
-      note?: string | null;
-      /** @description How far the last panel overhung at the seam. */
-      overlap?: string | null;
-      /**
-       * Format: int64
-       * @description The number of its paper, if it lies on the shelf.
-       */
-      paper?: number | null;
-      /** @description True to keep a measure that is far from what was planned. */
-      sure?: boolean;
-      /** @description True if it was folded flat, and came up whole. */
-      survived_flat?: boolean;
-      /** @description How far the top edge was off at the seam. */
-      top_off?: string | null;
-      /** @description Measured width; with a sign by how much it is off: `+1/16`. */
-      width?: string | null;
-    };
-    /** @description An entry of the journal. */
-    EntryView: {
-      /**
-       * Format: int64
-       * @description Its number.
-       */
-      id: number;
-      /** @description The day on which it was made. */
-      made: string;
-      /** @description What the bag was called. */
-      name: string;
-      /** @description What it was made of, if it was said. */
-      paper?: string | null;
-      /** @description True if it has a picture. */
-      pictured: boolean;
-      /** @description Planned width, height and gusset, as figures. */
-      planned: string[];
-      /**
-       * Format: int64
-       * @description Counts every change.
-       */
-      revision: number;
-      /** @description What was noticed, in a few words each: `width ⅟₁₆ more than planned`. */
-      says: string[];
-      /** @description What was measured, as it is written. */
-      text: components["schemas"]["EntryText"];
-    };
-    /** @description An evening, and how long there is on it. */
-    EveningText: {
-      /**
-       * @description The day: `2026-11-28`.
-       * @example 2026-11-28
-       */
-      date: string;
-      /**
-       * Format: int32
-       * @description How many minutes.
-       */
-      minutes: number;
-    };
-    /** @description An evening, and what is done on it. */
-    EveningView: {
-      /** @description The day. */
-      date: string;
-      /**
-       * Format: int32
-       * @description How many minutes there are.
-       */
-      minutes: number;
-      /** @description True if it is over. */
-      past: boolean;
-      /** @description What is done. */
-      shares: components["schemas"]["ShareView"][];
-      /** @description How long what is planned takes: `1 h 25`. */
-      takes: string;
-      /** @description When that is. */
-      when: string;
-    };
-    /** @description A way to bring in what is late. */
-    EveningsRemedy: {
-      /** @description The evenings then. */
-      evenings: components["schemas"]["EveningText"][];
-      /** @description `25 minutes more on each of 4 evenings`. */
-      label: string;
-    };
-    /**
-     * @description A small part that can be cut from the same paper.
-     * @enum {string}
-     */
-    ExtraText:
-      | "insert"
-      | "handle_strips"
-      | "reinforcement"
-      | "tag"
-      | "mats"
-      | "strap"
-      | "hangers"
-      | "gusset_mats"
-      | "flap_mat"
-      | "band"
-      | "pocket"
-      | "medallion"
-      | "template";
-    /**
-     * @description A face of the paper.
-     * @enum {string}
-     */
-    FaceName: "outside" | "inside";
-    /**
-     * @description One of the two faces.
-     * @enum {string}
-     */
-    FaceText: "front" | "back";
-    /** @description One face as it is drawn. */
-    FaceView: {
-      /**
-       * Format: double
-       * @description How high the handle stands above the top edge.
-       */
-      above_mm: number;
-      /**
-       * Format: double
-       * @description How far a closing flap runs on above the top.
-       */
-      flap_mm: number;
-      /**
-       * Format: double
-       * @description Height of a fold-flat line across the front.
-       */
-      fold_flat_mm?: number | null;
-      /**
-       * Format: double
-       * @description Base line to top edge.
-       */
-      height_mm: number;
-      /**
-       * Format: double
-       * @description Depth of a hem, seen or not.
-       */
-      hem_mm: number;
-      /** @description True if the hem is seen. */
-      hem_out: boolean;
-      /** @description Holes. */
-      holes: components["schemas"]["HoleMarkView"][];
-      /** @description Ribbons, strips, mats. */
-      marks: components["schemas"]["MarkView"][];
-      /**
-       * Format: double
-       * @description Width of the face.
-       */
-      width_mm: number;
-    };
-    /** @description A flat part of the paper. */
-    FacetView: {
-      /** @description Which of the net's blanks it belongs to: the pieces of paper, copies counted. */
-      blank: number;
-      /** @description Its corners on the blank, from the left and from the bottom, in millimetres. */
-      flat: number[][];
-      /** @description Edges of the holes in it, in the same frame; of a slot its two ends. */
-      holes: number[][][];
-      /**
-       * Format: double
-       * @description How far to draw it off its plane towards the outside, in millimetres, to tell layers apart.
-       */
-      lift: number;
-      /** @description What it is: `base flap of the front`. */
-      name: string;
-      /** @description The plan's piece that this blank is cut as. */
-      piece: number;
-      /** @description The sheet it is cut from, counted from zero, where there is more than one. */
-      sheet?: number | null;
-      /** @description True if the pattern's up is worth showing on it. */
-      shows_up: boolean;
-      what?: components["schemas"]["WhatName"] | null;
-    };
-    /** @description One way to build, and every bag it makes. */
-    FamilyView: {
-      /** @description Those that stand out. */
-      best: components["schemas"]["BestView"][];
-      /** @description The first of the bags; the others are it in their size. */
-      brief: components["schemas"]["BriefText"];
-      /** @description What the build is called. */
-      build: string;
-      /** @description What is chosen freely: `gusset`, of a flare `pleat`. */
-      by: string;
-      /** @description What the columns of a piece are called, from left to right. */
-      columns: string[];
-      /** @description What is cut off a roll for one bag, as a figure; nothing if it is a sheet. */
-      cut_off?: string | null;
-      /** @description How the pieces lie on the sheet; nothing if there is only one way. */
-      lies?: string | null;
-      /** @description The bags, from the shallowest to the deepest. */
-      members: components["schemas"]["MemberView"][];
-      /**
-       * Format: int32
-       * @description How many pieces are cut from one sheet.
-       */
-      on_a_sheet: number;
-      /** @description What its rows are called, from bottom to top. */
-      rows: components["schemas"]["RowKind"][];
-      /** @description How pieces share it. */
-      shares: components["schemas"]["SharesName"];
-      /** @description Width and height of the sheet as it is laid, in millimetres. */
-      sheet_mm: number[];
-    };
-    /** @description Something that will go wrong. */
-    FaultView: {
-      /** @description Where. */
-      at_mm: number[];
-      remedy?: components["schemas"]["MatRemedy"] | null;
-      /** @description What. */
-      title: string;
-      /** @description Why, with its numbers. */
-      why: string;
-    };
-    /** @description A piece as it goes through the guide: its bottom edge on the ledge, the free edge of the first face on the left. */
-    FeedView: {
-      /**
-       * Format: double
-       * @description How far from the ledge the guide's lines reach, if they have to be carried on from there.
-       */
-      carry_on_mm?: number | null;
-      /** @description The face that is up. */
-      face_up: components["schemas"]["FaceName"];
-      /**
-       * Format: double
-       * @description From the ledge to the base line.
-       */
-      flap_mm: number;
-      /** @description True if the free edge of the first face lies on the right: a left-handed feed. */
-      from_right: boolean;
-      /** @description Across and up, in millimetres. */
-      laid_mm: number[];
-      /** @description Panel by panel. */
-      moves: components["schemas"]["MoveView"][];
-      /** @description Which of the pieces. */
-      piece: number;
-    };
-    /** @description How often the fence is set. */
-    FenceView: {
-      /** @description With fewer not every line can be scored. */
-      at_least: number;
-      /** @description So often. */
-      count: number;
-      /** @description `The fence is set 12 times for 48 different lines`, and under which rule fewer will not do. */
-      says: string;
-    };
-    /** @description A measurement of the handle or what belongs to it. */
-    FigureView: {
-      /** @description Exactly, for an input field. */
-      editable: string;
-      /** @description The field it sets, dotted: `handle.down`. */
-      field: string;
-      /** @description As a ruler shows it. */
-      figure: string;
-      /**
-       * Format: double
-       * @description Its length in millimetres.
-       */
-      mm: number;
-      /** @description What it is called. */
-      name: string;
-      place?: components["schemas"]["MeasuredView"] | null;
-      /** @description True if the crafter has set it; else it is customary and follows the bag. */
-      set: boolean;
-      /**
-       * Format: double
-       * @description What an arrow key adds or takes away, in millimetres.
-       */
-      step_mm: number;
-    };
-    /** @description Finished size. */
-    FinishedText: {
-      /**
-       * @description Depth of a side panel.
-       * @example 2 in
-       */
-      gusset: string;
-      /**
-       * @description Base fold to top edge.
-       * @example 6 1/2 in
-       */
-      height: string;
-      /**
-       * @description Width of a face.
-       * @example 3 3/4 in
-       */
-      width: string;
-    };
-    /** @description A gift, to find bags for. */
-    FitText: {
-      /** @description What goes into the bag. */
-      gift: components["schemas"]["GiftText"];
-      sheet?: components["schemas"]["SheetText"] | null;
-      /** @description For every thing whether it has to stand; whatever may lie may lie if left out. */
-      stand?: boolean[];
-      /** @description The unit of labels, and of measures that name none. */
-      unit?: components["schemas"]["UnitText"];
-      /** @description What all of it weighs: `12 oz`, `340 g`. */
-      weight?: string | null;
-    };
-    /** @description A bag for a gift. */
-    FitView: {
-      /** @description The bag, to be kept. */
-      brief: components["schemas"]["BriefText"];
-      saves?: components["schemas"]["SavingView"] | null;
-      /** @description Why it is as large as it is; a sentence each. */
-      says: string[];
-      /** @description Width, height and gusset as figures. */
-      size: string[];
-      standing?: components["schemas"]["StandingView"] | null;
-      way?: components["schemas"]["WayView"] | null;
-    };
-    /** @description Everything put on a bag. */
-    FittingsText: {
-      /**
-       * @description What holds the handle's holes or ends.
-       * @default {
-       *       "kind": "strip"
-       *     }
-       */
-      backing?: components["schemas"]["BackingText"];
-      /**
-       * @description What keeps it shut.
-       * @default {
-       *       "kind": "none"
-       *     }
-       */
-      closure?: components["schemas"]["ClosureText"];
-      /**
-       * @description What is laid on it for looks.
-       * @default {
-       *       "band": false,
-       *       "clear_of_folds": false,
-       *       "faces": false,
-       *       "flap": false,
-       *       "gussets": false,
-       *       "pocket": false
-       *     }
-       */
-      decoration?: components["schemas"]["DecorationText"];
-      /**
-       * @description What it is carried by.
-       * @default {
-       *       "kind": "none",
-       *       "knot": "double"
-       *     }
-       */
-      handle?: components["schemas"]["HandleText"];
-      /**
-       * @description The stiffener on its base.
-       * @default single
-       */
-      insert?: components["schemas"]["InsertText"];
-      /**
-       * @description What it is to carry, with lb, oz, g or kg.
-       * @default null
-       * @example 2 1/2 lb
-       */
-      load?: string | null;
-      /**
-       * @description The hand punch that makes the holes.
-       * @default {}
-       */
-      punch?: components["schemas"]["PunchText"];
-    };
-    /**
-     * @description Everything put on a bag. Frame of drawings: x from the centre line of the face to the right of one who looks at it, y from
-     *     the base line up; millimetres.
-     */
-    FittingsView: {
-      /** @description True if its handle has use for a strip of card behind it. */
-      backed: boolean;
-      /** @description Where the customary figures come from. */
-      customary: string;
-      /** @description The face, its handle and everything else on it. */
-      face: components["schemas"]["FaceView"];
-      /** @description Measurements that are edited on the face, or in words beside it. */
-      figures: components["schemas"]["FigureView"][];
-      /** @description What the closing takes of the height, and what is left. */
-      headroom?: string | null;
-      /** @description True if they go through punched holes, which may have eyelets. */
-      holed: boolean;
-      /** @description True if the ends of its handle are knotted. */
-      knotted: boolean;
-      /** @description What people trust such a bag with: `about 4 lb`. */
-      limit: string;
-      /** @description What that rests on. */
-      limit_why: string;
-      /** @description What the crafter wants to carry, exactly. */
-      load?: string | null;
-      /** @description The parts list, the pieces left out. */
-      parts: components["schemas"]["PartNeededView"][];
-      /** @description What would raise it. */
-      raise: string[];
-      /** @description What the bag itself weighs. */
-      weight: string;
-    };
-    /** @description A base flap; millimetres in the piece's frame. */
-    FlapView: {
-      /** @description Its middle. */
-      at: number[];
-      /** @description Which of the pieces. */
-      piece: number;
-      /** @description Its place in the order in which they are closed: `3`, or `3 / 1` where one copy is the front and the other the back. */
-      place: string;
-    };
-    /** @description The finished bag folded flat: a state of its own, for rigid panels cannot move there. */
-    FlatView: {
-      /** @description Its layers drawn apart, front first. */
-      pose: number[][][];
-      /** @description `6 × 5½, 9 layers, about 2.0 mm thick`. */
-      says: string;
-    };
-    /**
-     * @description How a line folds, seen from the outside face.
-     * @enum {string}
-     */
-    FoldName: "mountain" | "valley" | "flat";
-    /**
-     * @description The bag folding up. Frame: the front face lies in z = 0, x right, y up, the inside of the bag at negative z;
-     *     millimetres.
-     */
-    FoldView: {
-      /** @description For every item of the plan's proof the facets it is about. */
-      checks: number[][];
-      /** @description The facets, in the order in which every pose lists them. */
-      facets: components["schemas"]["FacetView"][];
-      /** @description Handle, mats and band on the open bag, as further facets. */
-      fittings: components["schemas"]["StandingView"];
-      flat?: components["schemas"]["FlatView"] | null;
-      /** @description The stretches of the way. */
-      legs: components["schemas"]["LegView"][];
-      /** @description Poses evenly spaced from unrolled to finished. */
-      poses: components["schemas"]["PoseView"][];
-    };
-    /** @description A sheet, and how bags are made of it. */
-    FromPaperText: {
-      /** @description Depth of the base flaps. */
-      base?: components["schemas"]["BaseText"];
-      /** @description The sheet. */
-      sheet: components["schemas"]["SheetText"];
-      /**
-       * Format: int32
-       * @description So many sheets for a bag: one, or two.
-       */
-      sheets?: number;
-      /** @description What happens at the top edge. */
-      top?: components["schemas"]["TopText"];
-      /** @description The unit of labels, and of measures that name none. */
-      unit?: components["schemas"]["UnitText"];
-    };
-    /** @description What a sheet can become. */
-    FromPaperView: {
-      /** @description Build by build; those that make no bag of it are left out. */
-      families: components["schemas"]["FamilyView"][];
-      /** @description The sheet left whole, halved and quartered. */
-      parted: components["schemas"]["PartedView"][];
-    };
-    /** @description What goes into a bag, as it is written. */
-    GiftText: {
-      /** @description For every thing whether it is laid on its back, if one of them is. */
-      back?: boolean[];
-      /** @description Room above; customary if left out. */
-      headroom?: string | null;
-      /** @description For every thing whether it is laid on its side, if only some of them are. */
-      lies?: boolean[];
-      /** @description True if all of them are laid on their sides. */
-      lying?: boolean;
-      /** @description Room on every side; customary for the shape if left out. */
-      room?: string | null;
-      /** @description The things, from left to right or from the bottom up. */
-      things: components["schemas"]["ThingText"][];
-      /** @description How several are put together; side by side if left out. */
-      together?: components["schemas"]["TogetherText"];
-      /** @description True if what is measured as depth lies along the width of the bag. */
-      turned?: boolean;
-    };
-    /**
-     * @description What a glued area is for.
-     * @enum {string}
-     */
-    GlueName:
-      | "tab"
-      | "face_tab"
-      | "lap"
-      | "ear"
-      | "hem"
-      | "base_flap"
-      | "strip"
-      | "face_strip"
-      | "base_corner"
-      | "base_lap"
-      | "pleat"
-      | "all_round";
-    /** @description A glued area. */
-    GlueView: {
-      /** @description Its corners, anticlockwise. */
-      corners: number[][];
-      /** @description The face it is on. */
-      face: components["schemas"]["FaceName"];
-      /** @description Its name: `g0`. */
-      id: string;
-      /** @description What it is for. */
-      role: components["schemas"]["GlueName"];
-      /** @description What it is. */
-      says: string;
-    };
-    /**
-     * @description Which way the fibres of a paper run: from bottom to top, or from side to side.
-     * @enum {string}
-     */
-    GrainText: "upright" | "sideways";
-    /** @description A small guide for notching and scoring, as it is written. Lengths are text with a unit. */
-    GuideText: {
-      /** @description True if the base line is scored on the board first, in one go. */
-      base_on_board?: boolean;
-      /**
-       * @description The depth of the base flaps it folds.
-       * @example 1 1/4 in
-       */
-      flap: string;
-      /**
-       * @description The one gusset it folds.
-       * @example 2 in
-       */
-      gusset: string;
-      /** @description True for a left-handed feed: the free edge of the first face lies on the right. */
-      left_handed?: boolean;
-      /** @description What the crafter calls it. */
-      name: string;
-      /**
-       * @description How far its lines reach from the ledge.
-       * @example 6 in
-       */
-      reach: string;
-      /**
-       * @description How much each side of a gusset flap tapers where it notches; plain slits if left out.
-       * @example 1/4 in
-       */
-      taper?: string | null;
-      /**
-       * @description The widths of a face it has marks for.
-       * @example [
-       *       "3 1/2 in",
-       *       "5 in"
-       *     ]
-       */
-      widths: string[];
-    };
-    /** @description A guide that is kept. */
-    GuideView: {
-      /**
-       * Format: double
-       * @description Depth of its base flaps.
-       */
-      flap_mm: number;
-      /** @description The guide as it is written. */
-      guide: components["schemas"]["GuideText"];
-      /** @description Its gusset as a figure. */
-      gusset: string;
-      /**
-       * Format: double
-       * @description Its measurements in millimetres, to be drawn.
-       */
-      gusset_mm: number;
-      /**
-       * Format: int64
-       * @description Its number.
-       */
-      id: number;
-      /**
-       * Format: double
-       * @description How far its lines reach from the ledge.
-       */
-      reach_mm: number;
-      /**
-       * Format: int64
-       * @description Counts every change.
-       */
-      revision: number;
-      /** @description `Gusset 2, flaps 1¼, faces 3½ and 5`. */
-      says: string;
-      /** @description Its marks as figures. */
-      widths: string[];
-      /** @description Its marks. */
-      widths_mm: number[];
-    };
-    /** @description What the guide of a bag makes of the bag's sheet. */
-    GuidedView: {
-      /** @description Sizes it makes. */
-      makes: components["schemas"]["MakesView"][];
-      /** @description Widths that fit no sheet, or leave no bag. */
-      not: string[];
-      /** @description What its fixed figures come to. */
-      says: string;
-    };
-    /** @description All guides that are kept. */
-    GuidesView: {
-      /** @description Those that can be read. */
-      guides: components["schemas"]["GuideView"][];
-      /** @description What is kept and cannot be read. */
-      unreadable: components["schemas"]["UnreadableView"][];
-    };
-    /**
-     * @description What is scored down the gussets, and across so that the bag folds flat.
-     * @enum {string}
-     */
-    GussetCreaseText: "none" | "centre" | "pair" | "fold_flat_back" | "fold_flat_both" | "fold_flat_unscored";
-    /**
-     * @description How the depth of the base flaps is chosen.
-     * @enum {string}
-     */
-    HabitText: "full" | "half_and_lap" | "fixed" | "custom";
-    /** @description How much more comes out than is scored, under one pair of hands; with a minus, less. */
-    HandText: {
-      /**
-       * @description The body comes out so much higher; nothing if left out.
-       * @default null
-       */
-      height?: string | null;
-      /**
-       * @description A panel comes out so much wider; nothing if left out.
-       * @default null
-       * @example 1/64 in
-       */
-      panel?: string | null;
-    };
-    /** @description What is taken off on a board. */
-    HandView: {
-      /** @description As a brief has it. */
-      hand: components["schemas"]["HandText"];
-      /** @description By how much what comes out is off: `a panel 1⁄64 in more`; nothing if nothing is taken. */
-      says?: string | null;
-    };
-    /** @description A kind of handle, drawn on this bag. */
-    HandleChoiceView: {
-      /** @description The brief with it. */
-      brief: components["schemas"]["BriefText"];
-      /** @description True if the bag has it now. */
-      chosen: boolean;
-      /** @description The face with it. */
-      face: components["schemas"]["FaceView"];
-      /** @description Which. */
-      kind: components["schemas"]["HandleKindText"];
-      /** @description What it is called. */
-      name: string;
-      verdict?: components["schemas"]["VerdictView"] | null;
-      /** @description When people choose it. */
-      when: string;
-    };
-    /**
-     * @description What a bag is carried by.
-     * @enum {string}
-     */
-    HandleKindText:
-      | "none"
-      | "holed_ribbon"
-      | "glued_ribbon"
-      | "long_ribbon"
-      | "strap"
-      | "tube"
-      | "hangers"
-      | "hand_hole"
-      | "gusset_ribbon";
-    /** @description What a bag is carried by. */
-    HandleText: {
-      /**
-       * @description From the top edge down to the middle of a hole, to the end of what is glued, or to an opening.
-       * @default null
-       */
-      down?: string | null;
-      /**
-       * @description How high it stands above the top edge; a length that is given tells instead.
-       * @default null
-       */
-      drop?: string | null;
-      /**
-       * @description From the centre line of the face to the middle of a hole or an end.
-       * @default null
-       * @example 1 1/2 in
-       */
-      from_centre?: string | null;
-      /**
-       * @description The same from the side edge of the face; where it is given, it tells instead.
-       * @default null
-       */
-      from_edge?: string | null;
-      /**
-       * @description Which kind.
-       * @default none
-       */
-      kind?: components["schemas"]["HandleKindText"];
-      /**
-       * @description How its ends are knotted.
-       * @default double
-       */
-      knot?: components["schemas"]["KnotText"];
-      /**
-       * @description Length of ribbon, strap or strip for one handle.
-       * @default null
-       */
-      length?: string | null;
-      /**
-       * @description Length of a strap's slot, or height of a hand hole.
-       * @default null
-       */
-      opening?: string | null;
-      /**
-       * @description Width of the ribbon, strap, strip or opening.
-       * @default null
-       */
-      width?: string | null;
-    };
-    /** @description What a database holds. */
-    HeldView: {
-      /** @description When a bag was last changed (RFC 3339), if there is one. */
-      changed?: string | null;
-      /** @description `12 bags, 6 papers, one guide, 2 runs, 9 bags in the journal`. */
-      says: string;
-    };
-    /** @description A hole of a face or of the closing flap. */
-    HoleMarkView: {
-      /** @description Its middle. */
-      at: number[];
-      /** @description Half of its width and half of its height: round ends if it has a height, a slot if it has none. */
-      half: number[];
-      /** @description What it is for. */
-      purpose: components["schemas"]["PurposeName"];
-    };
-    /** @description A hole. */
-    HoleView: {
-      /** @description Its middle. */
-      at: number[];
-      /** @description Half of its width and half of its height: round ends if it has a height, a slot if it has none. */
-      half: number[];
-      /** @description Its name: `h0`. */
-      id: string;
-      /** @description What it is, and where its middle lies. */
-      says: string;
-    };
-    /** @description A file to read onto the shelf. */
-    ImportText: {
-      /** @description The file's text, at most 1 MiB with all that stands round it. */
-      csv: string;
-      /** @description True to keep the good rows although others are bad. */
-      keep_good?: boolean;
-    };
-    /** @description What came of it. */
-    ImportView: {
-      /** @description The bad rows. Unless the good ones were asked for, nothing is kept beside them. */
-      faults: components["schemas"]["RowFaultView"][];
-      /** @description How many rows are good. */
-      good: number;
-      /** @description How many papers were put on the shelf. */
-      kept: number;
-    };
-    /**
-     * @description The stiffener on the base.
-     * @enum {string}
-     */
-    InsertText: "none" | "single" | "double";
-    /** @description A job on the machine. Millimetres from the bottom left corner of the mat, y up; seconds from the start. */
-    JobView: {
-      /** @description Where the bottom left corner of the sheet lies. */
-      at_mm: number[];
-      /** @description What will go wrong. */
-      faults: components["schemas"]["FaultView"][];
-      /** @description How the file keeps its lines apart, and what works them. */
-      layers: components["schemas"]["LayerView"][];
-      /** @description What is not worked, a sentence each. */
-      left_out: string[];
-      /**
-       * Format: double
-       * @description How far rollers and clamps reach in.
-       */
-      margin_mm: number;
-      /** @description The mat. */
-      mat_mm: number[];
-      /** @description What lies on the mat afterwards, the largest first; nothing if there is too much of it to be worked out. */
-      pieces?: components["schemas"]["CutOutView"][] | null;
-      /**
-       * Format: double
-       * @description How long all of it takes.
-       */
-      seconds: number;
-      /** @description The sheet. */
-      sheet_mm: number[];
-      /** @description The lines in the order of the work. */
-      strokes: components["schemas"]["StrokeView"][];
-      /** @description The same in words. */
-      takes: string;
-    };
-    /** @description One way to cut the run into pieces. */
-    JoiningView: {
-      /** @description The brief cut so. */
-      brief: components["schemas"]["BriefText"];
-      /** @description True if it is cut at these places now. */
-      chosen: boolean;
-      /** @description `left back corner and right back corner`. */
-      places: string;
-      /** @description `2 sheets, 2 joins that show 2 together`. */
-      says: string;
-    };
-    /** @description What holds the panels together where a piece ends. */
-    JoinsText:
-      | {
-          /** @enum {string} */
-          kind: "tabs";
-        }
-      | {
-          /** @enum {string} */
-          kind: "strips";
-          /** @description Width of a strip, unfolded; 1 in if left out. */
-          width?: string | null;
-        }
-      | {
-          /** @description Where the strips are. */
-          at: components["schemas"]["PlaceText"][];
-          /** @enum {string} */
-          kind: "mixed";
-          /** @description Width of a strip, unfolded; 1 in if left out. */
-          width?: string | null;
+        /** @description One answer. */
+        AnswerView: {
+            /** @description The readings that are left with it. */
+            readings: number[];
+            /** @description What it says. */
+            says: string;
+            /** @description The words with this answer added to them. */
+            words: string;
         };
-    /** @description The journal, and what it teaches. */
-    JournalView: {
-      /** @description Allowances that new plans take. */
-      allowances: components["schemas"]["AllowanceView"][];
-      /** @description What the hands do every time: of all bags first, then by paper and by board. */
-      drifts: components["schemas"]["DriftView"][];
-      /** @description What is enough to be sure. */
-      enough: string;
-      /** @description The last entries, the newest first. */
-      entries: components["schemas"]["EntryView"][];
-      /** @description Papers, and what became of them. */
-      papers: components["schemas"]["RecordView"][];
-      /** @description How many there are in all. */
-      total: number;
-    };
-    /** @description How many automatic backups are kept. */
-    KeepText: {
-      /**
-       * Format: int32
-       * @description None to 60; no more are made if it is none.
-       */
-      keep: number;
-    };
-    /** @description An automatic backup. */
-    KeptBackup: {
-      /** @description When it was made (RFC 3339). */
-      at: string;
-      /** @description Its file's name. */
-      name: string;
-      /** @description How large it is: `84 KiB`. */
-      size: string;
-    };
-    /** @description What goes into a bag. */
-    KeptGiftView: {
-      /** @description False if it has to stand. */
-      may_lie: boolean;
-      /** @description `a jar or tumbler: 3½ × 5 × 3½`. */
-      says: string;
-    };
-    /** @description What one kind of thing costs. */
-    KindCost: {
-      /** @description `12.40`. */
-      amount: string;
-      /** @description `Paper`. */
-      name: string;
-    };
-    /**
-     * @description How the ends of a ribbon are knotted.
-     * @enum {string}
-     */
-    KnotText: "double" | "triple";
-    /** @description A line where it was said to lie. */
-    LaidLineView: {
-      /** @description True if the first correction changes it. */
-      amiss: boolean;
-      /**
-       * Format: double
-       * @description From the left edge, or from the bottom edge, in millimetres.
-       */
-      at_mm: number;
-      /** @description Which way it runs. */
-      axis: components["schemas"]["AxisName"];
-      /** @description The figure, as it was said. */
-      figure: string;
-      /** @description Where its figure stands in the words. */
-      place: components["schemas"]["PlaceView"];
-      /** @description What it is, by the first reading. */
-      says?: string | null;
-    };
-    /** @description Figures where they lie on a piece, top edge up. */
-    LaidView: {
-      /** @description The lines, in the order they were said. */
-      lines: components["schemas"]["LaidLineView"][];
-      sheet?: components["schemas"]["PlaceView"] | null;
-      /** @description The same as it was said, or as it would be said in the unit of the words. */
-      size?: string | null;
-      /** @description Width and height of the piece, if they are known; millimetres. */
-      size_mm?: number[] | null;
-    };
-    /** @description A layer, and the tool that works it. */
-    LayerTool: {
-      /** @description What it is told by. */
-      key: string;
-      tool?: components["schemas"]["ToolName"] | null;
-    };
-    /** @description Lines that a file keeps together, by a layer, a group or a colour. */
-    LayerView: {
-      /** @description True if their name says the tool. */
-      by_name: boolean;
-      /** @description Their colour, if it can be shown. */
-      colour?: string | null;
-      /** @description What they are told by. */
-      key: string;
-      /** @description How many. */
-      lines: number;
-      tool?: components["schemas"]["ToolName"] | null;
-    };
-    /** @description Pieces placed on sheets. */
-    LayoutView: {
-      /** @description True if every piece lies within its sheet. */
-      fits: boolean;
-      /** @description Small parts for which the sheets have no room left, in words: `insert, 3⅝ × 1⅞`. */
-      from_scrap: string[];
-      /** @description The sheets, in the order they are used. */
-      sheets: components["schemas"]["SheetCutView"][];
-    };
-    /** @description Something left over, and what it is good for. */
-    LeftoverView: {
-      /**
-       * Format: int32
-       * @description How many like it there are.
-       */
-      count: number;
-      /** @description The offcut as a paper, to be kept on the shelf. */
-      paper: components["schemas"]["PaperText"];
-      /** @description Where it lies on its sheet. */
-      space: components["schemas"]["RectangleView"];
-      /** @description What it is good for. */
-      uses: string[];
-    };
-    /** @description A stretch of the way. */
-    LegView: {
-      /** @description What the bag is when it is done. */
-      name: string;
-      /** @description False if the paper has to bend on this stretch: then only its end is shown. */
-      rigid: boolean;
-      /**
-       * Format: double
-       * @description Where it ends, from 0 to 1.
-       */
-      to: number;
-    };
-    /** @description A length to read and to edit. */
-    LengthView: {
-      /** @description Exactly, for an input field: `3 3/4`. */
-      editable: string;
-      /** @description As a ruler shows it: `3¾`. */
-      figure: string;
-    };
-    /**
-     * @description How much a verdict matters.
-     * @enum {string}
-     */
-    LevelName: "blocks" | "warns" | "notes";
-    /** @description A line of a run as it is asked for. */
-    LineDraft: {
-      /**
-       * @description True to put aside what is begun of a line that is made otherwise from now on; left out, what is begun stays as it is, and
-       *     only the rest is made otherwise, on a line of its own.
-       */
-      aside?: boolean;
-      /**
-       * Format: int64
-       * @description The bag's number.
-       */
-      bag: number;
-      /**
-       * Format: int32
-       * @description How many of it.
-       */
-      copies: number;
-      /**
-       * Format: int32
-       * @description Its number within the run; left out for a new one.
-       */
-      line?: number | null;
-      /**
-       * Format: int64
-       * @description The number of the paper it is made of; one is chosen if none is given.
-       */
-      paper?: number | null;
-      /** @description True to make the bag as it is now, and not as it was when the line was written. */
-      renew?: boolean;
-      /**
-       * Format: int64
-       * @description The number of the paper of its gussets, where they have one of their own; one of the drafted size is found if none is given.
-       */
-      side_paper?: number | null;
-    };
-    /**
-     * @description How the lines of a bag are made: as the paper asks, on the board, or by ruler and hand.
-     * @enum {string}
-     */
-    LinedText: "usual" | "board" | "hand";
-    /** @description One size a guide makes. */
-    MakesView: {
-      /** @description The bag, to be planned instead. */
-      brief: components["schemas"]["BriefText"];
-      /** @description True if the bag is made so now. */
-      current: boolean;
-      /** @description True if the guide has a mark for it. */
-      marked: boolean;
-      /** @description True if it takes a pair of pieces. */
-      pair: boolean;
-      /** @description What it takes, and how tall it may be: `one sheet, up to 10¾ tall`. */
-      says: string;
-      /** @description Its width, as a figure. */
-      width: string;
-    };
-    /** @description Something on a face. */
-    MarkView: {
-      /** @description True if it lies inside the bag. */
-      inside: boolean;
-      /** @description A way along which it runs, or the corners of an area. */
-      points: number[][];
-      /** @description What it is. */
-      what: components["schemas"]["WhatName"];
-      /**
-       * Format: double
-       * @description Width of what runs along the points; zero for an area.
-       */
-      width_mm: number;
-    };
-    /** @description Another mat or blade on which a fault is gone. */
-    MatRemedy: {
-      /** @description The mat to ask with. */
-      mat: components["schemas"]["MatText"];
-      /** @description What it is. */
-      title: string;
-    };
-    /** @description A mat. Lengths are text with a unit; without one they are in inches. */
-    MatText: {
-      /**
-       * @description From bottom to top.
-       * @example 12 in
-       */
-      height: string;
-      /**
-       * @description How far rollers and clamps reach in from every edge; nothing if left out.
-       * @example 6 mm
-       */
-      margin?: string;
-      /**
-       * @description The smallest thing the blade can turn round, across; 2 mm if left out.
-       * @example 2 mm
-       */
-      smallest?: string;
-      /**
-       * @description From side to side.
-       * @example 12 in
-       */
-      width: string;
-    };
-    /** @description Where a measurement is drawn on the face, in millimetres. */
-    MeasuredView: {
-      /**
-       * Format: double
-       * @description Where it lies the other way: the height of one across, the place across of one up.
-       */
-      at_mm: number;
-      /** @description Which way it runs. */
-      axis: components["schemas"]["Axis"];
-      /**
-       * Format: double
-       * @description Where it begins.
-       */
-      from_mm: number;
-      /**
-       * Format: double
-       * @description Where it ends.
-       */
-      to_mm: number;
-    };
-    /**
-     * @description What a file is written in.
-     * @enum {string}
-     */
-    MediaName: "svg" | "dxf" | "pdf" | "png" | "csv" | "json" | "fold" | "zip" | "calendar" | "database";
-    /** @description One bag of a family. */
-    MemberView: {
-      /** @description Where the columns of a piece end, from its left edge; millimetres. */
-      columns_mm: number[];
-      /** @description Its finished size, exactly. */
-      finished: components["schemas"]["FinishedText"];
-      /** @description Scored lines that lie under no groove of the board. */
-      off_groove: number;
-      /** @description The width of its pleats, exactly, if it is a flare. */
-      pleat?: string | null;
-      /** @description Where its rows end, from its bottom edge; millimetres. */
-      rows_mm: number[];
-      /** @description Width, height and gusset as figures; of a flare the pleat in the gusset's place. */
-      size: string[];
-      /** @description The same in millimetres. */
-      size_mm: number[];
-    };
-    /** @description Minutes by stage; those that were not looked at are left out. */
-    MinutesText: {
-      /**
-       * Format: int32
-       * @description Folding, slits and corners.
-       */
-      cut?: number | null;
-      /**
-       * Format: int32
-       * @description Gluing and finishing.
-       */
-      glue?: number | null;
-      /**
-       * Format: int32
-       * @description Scoring.
-       */
-      score?: number | null;
-      /**
-       * Format: int32
-       * @description Cutting the sheets.
-       */
-      trim?: number | null;
-    };
-    /** @description The sizes that use up one paper. */
-    MixView: {
-      /** @description How much there is of it. */
-      amount: string;
-      /** @description What the paper is called. */
-      paper: string;
-      /** @description Whole, halved, quartered: a size and how many of it. */
-      sizes: components["schemas"]["MixedView"][];
-    };
-    /** @description One size that uses a paper up. */
-    MixedView: {
-      /**
-       * Format: int32
-       * @description So many bags of it.
-       */
-      bags: number;
-      /** @description The bag. */
-      brief: components["schemas"]["BriefText"];
-      /** @description `whole`, `halved`, `quartered`. */
-      name: string;
-      /** @description The size of one part of a sheet. */
-      part: string;
-      /** @description So many, and whether more are possible; a sentence. */
-      says: string;
-      /** @description Finished size of the bag, as figures. */
-      size: string;
-    };
-    /** @description How bags are made, whatever their size. */
-    MixesText: {
-      /** @description Depth of the base flaps. */
-      base?: components["schemas"]["BaseText"];
-      /** @description What happens at the top edge. */
-      top?: components["schemas"]["TopText"];
-      /** @description The unit of labels, and of measures that name none. */
-      unit?: components["schemas"]["UnitText"];
-    };
-    /** @description The sizes that use the shelf up. */
-    MixesView: {
-      /** @description Papers for which there was no time. */
-      left_out: number;
-      /** @description Paper by paper. */
-      papers: components["schemas"]["MixView"][];
-    };
-    /** @description So many more of a line come out of the paper there is. */
-    MoreView: {
-      /**
-       * Format: int32
-       * @description The line's number.
-       */
-      line: number;
-      /**
-       * Format: int32
-       * @description How many more.
-       */
-      more: number;
-      /** @description `7 more Bud vase use Speckled stoneware pad up`. */
-      says: string;
-      /** @description True if nothing of the paper is left over then. */
-      uses_up: boolean;
-    };
-    /** @description One panel in the guide. */
-    MoveView: {
-      /** @description True if a base line is scored below it. */
-      base: boolean;
-      /**
-       * Format: double
-       * @description How far back from the far side the guide scores that base line, if it has to be carried on.
-       */
-      base_on_mm?: number | null;
-      /**
-       * Format: double
-       * @description Where it begins and ends, from the free edge, in millimetres.
-       */
-      from_mm: number;
-      /** @description `front`, `gusset`, `tab`. */
-      panel: string;
-      /** @description True if a line is scored and notched at its far side. */
-      scores: boolean;
-      /** @description How it is set: `mark`, `gusset`, `ticked`, `left`. */
-      set: string;
-      /**
-       * Format: double
-       * @description Where it ends.
-       */
-      to_mm: number;
-      /** @description How wide the panel is, as a figure. */
-      wide: string;
-    };
-    /** @description Sizes close by, and how far was looked. */
-    NearbyAnswer: {
-      /** @description How far was looked, if it was not as far as asked. */
-      says?: string | null;
-      /** @description Those that save most first. */
-      sizes: components["schemas"]["NearbyView"][];
-    };
-    /** @description A bag, and how far its measures may change. */
-    NearbyText: {
-      /** @description The bag. */
-      brief: components["schemas"]["BriefText"];
-      /**
-       * @description How far every measure may be off; ¼ in if left out.
-       * @example 1/4 in
-       */
-      range?: string | null;
-    };
-    /** @description A size close by, and what it saves. */
-    NearbyView: {
-      /** @description The brief in that size. */
-      brief: components["schemas"]["BriefText"];
-      /** @description `gusset 5¾ instead of 5⅞`, and all else that is other: `cut at both back corners, with a separate base`. */
-      change: string;
-      /** @description What it saves: `saves one sheet: 3 instead of 4`. */
-      saves: string[];
-      /** @description `11½ × 6 × 5¾`. */
-      size: string;
-    };
-    /** @description What a run takes of a paper. */
-    NeedView: {
-      bought?: components["schemas"]["PaperText"] | null;
-      /** @description What runs that come first hold of it, if anything: `7 sheets for “Kiln opening”`. */
-      held?: string | null;
-      /** @description `no way of cutting takes fewer`, or what it may be. */
-      least: string;
-      /** @description What is left of it after the run, if nothing is missing. */
-      left?: string | null;
-      /** @description What it is called. */
-      name: string;
-      /**
-       * Format: int64
-       * @description The paper's number; nothing for one that is not on the shelf.
-       */
-      paper?: number | null;
-      /** @description What is missing, if anything is. */
-      short?: string | null;
-      /** @description What was taken of it already, if anything was. */
-      taken?: string | null;
-      /** @description What is still taken of it: `7 sheets`. */
-      takes: string;
-      /** @description What it takes of what later runs hold, if anything; a sentence. */
-      takes_held?: string | null;
-      /** @description What there is on the shelf. */
-      there: string;
-    };
-    /** @description What stands in the way of a build. */
-    ObstacleView: {
-      nearest?: components["schemas"]["RemedyView"] | null;
-      /** @description What it is. */
-      title: string;
-      /** @description Why, with its numbers. */
-      why: string;
-    };
-    /** @description A piece as it lies on the board; millimetres. */
-    OnBoardView: {
-      /** @description The edge against the stop. */
-      against: string;
-      /**
-       * Format: double
-       * @description How long it is along the fence.
-       */
-      along_mm: number;
-      /**
-       * Format: double
-       * @description How far from the stop the lines lie.
-       */
-      at_mm: number;
-      /**
-       * Format: double
-       * @description How far it reaches from the fence.
-       */
-      deep_mm: number;
-      /** @description The face that is up: `outside up`. */
-      face: string;
-      /** @description The edge along the fence. */
-      fence: string;
-      /** @description How far from the fence each begins and ends. */
-      reaches_mm: number[][];
-      /** @description The stop it lies against. */
-      stop: components["schemas"]["StopName"];
-    };
-    /** @description Something that is laid on a piece; millimetres in the piece's frame. */
-    OnPieceView: {
-      /** @description Its corners. */
-      corners: number[][];
-      /** @description True if it lies on the inside. */
-      inside: boolean;
-      /** @description Which of the pieces. */
-      piece: number;
-    };
-    /** @description A page that has come out. */
-    PageView: {
-      /**
-       * Format: double
-       * @description From top to bottom, in millimetres.
-       */
-      height_mm: number;
-      /** @description Where its picture is read. */
-      href: string;
-      /**
-       * Format: double
-       * @description From side to side, in millimetres.
-       */
-      width_mm: number;
-    };
-    /**
-     * @description What a column of a piece becomes.
-     * @enum {string}
-     */
-    PanelKind: "front" | "back" | "gusset" | "tab" | "strip" | "pleat";
-    /** @description A paper as it is written. Lengths are text with a unit; without one they are in inches. */
-    PaperText: {
-      /**
-       * Format: int32
-       * @description How many sheets there are; of a roll, one or none.
-       */
-      count?: number;
-      grain?: components["schemas"]["GrainText"] | null;
-      /**
-       * @description From line to line of a grid printed on the back, if there is one.
-       * @example 1/2 in
-       */
-      grid?: string | null;
-      /**
-       * @description Height, pattern upright; of a roll, the length that is left.
-       * @example 12 in
-       */
-      height: string;
-      /** @description How it comes. */
-      kind?: components["schemas"]["StockText"];
-      /** @description What the crafter calls it. */
-      name: string;
-      /** @description Whether the pattern has an up. */
-      pattern?: components["schemas"]["PatternText"];
-      /**
-       * @description What one sheet, or roll, cost: `1.20`.
-       * @example 1.20
-       */
-      price?: string | null;
-      /** @description Which sides are fit to be seen. */
-      printed?: components["schemas"]["PrintedText"];
-      /**
-       * @description Measured thickness, in millimetres if it names no unit.
-       * @example 0.3 mm
-       */
-      thickness?: string | null;
-      /**
-       * @description `180 g/m²`, `180`, or a US basis weight: `80 lb cover`.
-       * @example 80 lb cover
-       */
-      weight?: string | null;
-      /**
-       * @description Width, pattern upright; of a roll, the roll's width.
-       * @example 12 in
-       */
-      width: string;
-    };
-    /** @description A paper on the shelf. */
-    PaperView: {
-      /** @description What runs hold of it, if they hold any: `12 sheets`. */
-      held?: string | null;
-      /**
-       * Format: int64
-       * @description Its number.
-       */
-      id: number;
-      /** @description Width and height in millimetres. */
-      mm: number[];
-      /** @description The paper as it is written. */
-      paper: components["schemas"]["PaperText"];
-      /**
-       * Format: int64
-       * @description Counts every change.
-       */
-      revision: number;
-      /** @description `24 sheets, 180 g/m², about 0.23 mm thick`. */
-      says: string;
-      sheet?: components["schemas"]["SheetText"] | null;
-      /** @description `12×12`, `A4`, `30 × 120`. */
-      size: string;
-    };
-    /** @description A line of the parts list. */
-    PartNeededView: {
-      /** @description How many. */
-      count: number;
-      extra?: components["schemas"]["ExtraText"] | null;
-      /** @description Where it comes from: `from sheet A`, `from another piece of card`, `from the roll`. */
-      from: string;
-      /** @description What it is. */
-      name: string;
-      /** @description True if it is cut from the bag's own paper. */
-      own_paper: boolean;
-      /** @description `12 × 1¾`, or nothing for what is only counted. */
-      size: string;
-    };
-    /** @description Part of a sheet, and the bag that makes most of it. */
-    PartedView: {
-      brief?: components["schemas"]["BriefText"] | null;
-      /** @description `whole`, `halved`, `quartered`. */
-      name: string;
-      /** @description The size of one part. */
-      part: string;
-      /**
-       * Format: int32
-       * @description So many parts, and as many bags.
-       */
-      parts: number;
-      /** @description Finished size of the bag, as figures; nothing if a part makes none. */
-      size?: string | null;
-    };
-    /** @description One way the piece lies on the board, and the lines scored while it lies so. */
-    PassView: {
-      by_hand?: components["schemas"]["ByHandName"] | null;
-      /** @description True if the board does not reach and a ruler is needed. */
-      by_ruler: boolean;
-      /** @description The face that is up. */
-      face_up: components["schemas"]["FaceName"];
-      /** @description The edge along the top fence, named as seen from the outside face. */
-      fence: components["schemas"]["EdgeName"];
-      /** @description The piece as it lies: along the fence, and down from it, in millimetres. */
-      laid_mm: number[];
-      /** @description The lines, the one nearest to the stop first. */
-      lines: components["schemas"]["ScoreView"][];
-      /** @description The edge against the stop, from which distances are measured. */
-      measured_from: components["schemas"]["EdgeName"];
-      /** @description True if the piece does not go on the board at all. */
-      on_table: boolean;
-      /** @description Which of the pieces. */
-      piece: number;
-      /** @description Slanted lines drawn with a ruler in this pass. */
-      slants: components["schemas"]["SlantView"][];
-      /** @description The stop it lies against. */
-      stop: components["schemas"]["StopName"];
-      /** @description Where the top edge of the bag points as it lies. */
-      top_points: components["schemas"]["Points"];
-    };
-    /**
-     * @description Whether a pattern has an up.
-     * @enum {string}
-     */
-    PatternText: "up" | "all_over";
-    /** @description Sheets that are cut alike. */
-    PatternView: {
-      /**
-       * Format: int32
-       * @description How many of them are cut,
-       */
-      done: number;
-      /**
-       * Format: int32
-       * @description of how many.
-       */
-      of: number;
-      /** @description One of them; what lies on it is given with its line, by the line's place. */
-      sheet: components["schemas"]["SheetCutView"];
-    };
-    /** @description A phrase. */
-    PhraseView: {
-      /** @description Where it stands. */
-      place: components["schemas"]["PlaceView"];
-      /** @description What was understood of it; nothing if it was passed over. */
-      says?: string | null;
-    };
-    /** @description A piece, seen from its outside face, top edge up, origin at its bottom-left corner; millimetres. */
-    PieceView: {
-      /** @description Panels and tab from left to right. */
-      columns: components["schemas"]["ColumnView"][];
-      /**
-       * Format: int32
-       * @description How many of it one bag takes.
-       */
-      count: number;
-      /** @description Scored lines. */
-      creases: components["schemas"]["CreaseView"][];
-      /** @description Cuts made after trimming. */
-      cuts: components["schemas"]["CutView"][];
-      /** @description The same edge as it is cut, rounded corners and curves with it. */
-      edge: components["schemas"]["EdgeRun"][];
-      /** @description Where glue goes. */
-      glue: components["schemas"]["GlueView"][];
-      /** @description Height as a figure. */
-      height: string;
-      /**
-       * Format: double
-       * @description Height of the trimmed rectangle.
-       */
-      height_mm: number;
-      /** @description Holes, slots and openings. */
-      holes: components["schemas"]["HoleView"][];
-      /** @description What to call it. */
-      name: string;
-      /** @description The edge of the paper after all cuts, anticlockwise. */
-      outline: number[][];
-      /** @description Base, body and hem from bottom to top. */
-      rows: components["schemas"]["RowView"][];
-      /** @description Width as a figure. */
-      width: string;
-      /**
-       * Format: double
-       * @description Width of the trimmed rectangle.
-       */
-      width_mm: number;
-    };
-    /**
-     * @description A place round the bag at which one piece ends and the next begins.
-     * @enum {string}
-     */
-    PlaceText:
-      | "left_back_corner"
-      | "right_back_corner"
-      | "left_front_corner"
-      | "right_front_corner"
-      | "left_gusset_centre"
-      | "right_gusset_centre"
-      | "inside_back"
-      | "inside_front";
-    /** @description A stretch of the words, in UTF-16 units from their start. */
-    PlaceView: {
-      /** @description Where it begins. */
-      from: number;
-      /** @description Where it ends. */
-      to: number;
-    };
-    /** @description A piece on a sheet. */
-    PlacedView: {
-      /** @description Which of several bags it is a part of, by its place in their list. */
-      bag?: number | null;
-      /** @description Which of the pieces; nothing for a small part. */
-      piece?: number | null;
-      /** @description What it is called, if it is a small part, or comes from several bags: `insert`. */
-      small?: string | null;
-      /** @description The space it takes. */
-      space: components["schemas"]["RectangleView"];
-    };
-    /** @description Everything Wide Fold knows about a bag. */
-    PlanView: {
-      /** @description The scoring board, as it is drawn. */
-      board: components["schemas"]["BoardView"];
-      /** @description What was asked for, written out in full. */
-      brief: components["schemas"]["BriefText"];
-      /** @description Measurements that are edited on the drawing. */
-      dimensions: components["schemas"]["DimensionView"][];
-      /** @description How the pieces go through the bag's guide, if it folds this bag. */
-      feeds: components["schemas"]["FeedView"][];
-      /** @description Handle, backing, closure, insert and decoration. */
-      fittings: components["schemas"]["FittingsView"];
-      gift?: components["schemas"]["KeptGiftView"] | null;
-      /** @description Where it lies on the sheet. */
-      layout: components["schemas"]["LayoutView"];
-      /** @description What to score on the board. */
-      passes: components["schemas"]["PassView"][];
-      /** @description What to cut out. */
-      pieces: components["schemas"]["PieceView"][];
-      /** @description The folded bag measured. */
-      proof: components["schemas"]["ProofView"];
-      /** @description True if nothing stands in the way of cutting. */
-      ready: boolean;
-      /** @description Figures that are set in words beside the drawing. */
-      settings: components["schemas"]["SettingsView"];
-      /** @description The sheet's name. */
-      sheet: string;
-      /** @description Width, height and gusset as figures; a flare has no gusset. */
-      size: string[];
-      /** @description What to do, in order. */
-      steps: components["schemas"]["StepView"][];
-      /** @description What every visible surface shows. */
-      surfaces: components["schemas"]["SurfaceView"][];
-      /** @description The unit's short name: `in` or `mm`. */
-      unit: components["schemas"]["UnitName"];
-      /** @description What the crafter should know, gravest first. */
-      verdicts: components["schemas"]["VerdictView"][];
-    };
-    /** @description The evenings of a run, and what is done on them. */
-    PlannedEvenings: {
-      /** @description Evening by evening. */
-      evenings: components["schemas"]["EveningView"][];
-      /** @description What has no room before the day, if anything has none. */
-      late: components["schemas"]["ShareView"][];
-      /** @description How long that takes, if anything is late. */
-      late_takes?: string | null;
-      /** @description What would mend it: evenings with more minutes. */
-      remedies: components["schemas"]["EveningsRemedy"][];
-      /** @description What the times rest on. */
-      rests_on: string;
-      /** @description How long all that is left takes: `3 h 20`. */
-      takes: string;
-    };
-    /** @description A mark at the edge of a plot. */
-    PlotMark: {
-      /** @description What stands there, as a figure. */
-      figure: string;
-      /**
-       * Format: double
-       * @description Where it stands, in millimetres.
-       */
-      mm: number;
-    };
-    /** @description One bag of a plot. */
-    PointView: {
-      /**
-       * Format: int64
-       * @description The entry's number.
-       */
-      entry: number;
-      /** @description What the bag was called. */
-      name: string;
-      /**
-       * Format: double
-       * @description How far it is off, in millimetres.
-       */
-      off_mm: number;
-      /**
-       * Format: double
-       * @description What was planned, in millimetres.
-       */
-      planned_mm: number;
-      /** @description The same in words: `1/16 more`. */
-      says: string;
-    };
-    /**
-     * @description Where something points on the board, the fence being up.
-     * @enum {string}
-     */
-    Points: "up" | "down" | "left" | "right";
-    /** @description Where every facet is. */
-    PoseView: {
-      /** @description Corners of every facet. */
-      facets: number[][][];
-      /**
-       * Format: double
-       * @description From 0 to 1.
-       */
-      t: number;
-    };
-    /**
-     * @description The sides of a paper that are fit to be seen.
-     * @enum {string}
-     */
-    PrintedText: "one" | "both";
-    /** @description What has come out of the printer. */
-    PrintedView: {
-      /** @description What the check line measures, to be typed so that the next print is right; nothing if this one is. */
-      correction?: string | null;
-      /** @description What it measures. */
-      measures: string;
-      /** @description The pages, in order. */
-      pages: components["schemas"]["PageView"][];
-      /** @description True if it measures what it should, to a tenth of a millimetre. */
-      right: boolean;
-      /** @description What it should measure. */
-      should: string;
-      /** @description Where the check square lies on the first page: from the left, from the top, its side; millimetres on the paper. */
-      square_mm: number[];
-      /** @description What it is measured in. */
-      unit: components["schemas"]["UnitName"];
-      /** @description What that means for the bag, with its numbers. */
-      why: string;
-    };
-    /** @description What went wrong (RFC 9457). */
-    Problem: {
-      /** @description A sentence a crafter understands. */
-      detail: string;
-      /** @description The field at fault, dotted: `finished.width`. */
-      field?: string | null;
-      /**
-       * Format: int32
-       * @description The HTTP status.
-       */
-      status: number;
-      stored?: components["schemas"]["BagView"] | null;
-      /** @description The kind in words. */
-      title: string;
-      /** @description What kind of problem: a relative reference. */
-      type: string;
-    };
-    /** @description A project file as it was read from a disk. */
-    ProjectFile: {
-      /** @description Its text. */
-      text: string;
-    };
-    /** @description A bag, paper or guide of a project file. */
-    ProjectPart: {
-      /** @description What becomes of it. */
-      becomes: components["schemas"]["Becomes"];
-      /** @description The name it has, or will have. */
-      name: string;
-      /** @description What it is, in figures. */
-      says: string;
-    };
-    /** @description What a project file changes; nothing that is there is ever changed or taken away. */
-    ProjectView: {
-      /** @description How many bags, papers and guides are added. */
-      added: number;
-      /** @description Its bags. */
-      bags: components["schemas"]["ProjectPart"][];
-      /** @description Its guides. */
-      guides: components["schemas"]["ProjectPart"][];
-      /** @description Its papers. */
-      papers: components["schemas"]["ProjectPart"][];
-    };
-    /** @description One measurement. */
-    ProofItemView: {
-      /** @description True if it was measured on the bag folded flat. */
-      flat: boolean;
-      /** @description What was measured. */
-      name: string;
-      /** @description True if it is what it should be. */
-      passed: boolean;
-      /** @description The result with its figures. */
-      says: string;
-    };
-    /** @description The folded bag measured. */
-    ProofView: {
-      /** @description Size, layers and thickness of the bag folded flat, if it is made to be. */
-      flat?: string | null;
-      /** @description Raw edges that are seen from the front. */
-      front_edges: string[];
-      /** @description The measurements. */
-      items: components["schemas"]["ProofItemView"][];
-      /** @description The base by its layers: `3 layers over 38 % of it`. */
-      layered: string[];
-      /** @description True if every measurement is what it should be. */
-      passed: boolean;
-      /** @description Which part of the fold-flat score is really folded. */
-      scored?: string | null;
-    };
-    /** @description A hand punch. */
-    PunchText: {
-      /**
-       * @description Diameter of its holes; ¼ in if left out.
-       * @default null
-       */
-      hole?: string | null;
-      /**
-       * @description How far in from an edge it reaches; 2 in if left out.
-       * @default null
-       */
-      reach?: string | null;
-    };
-    /**
-     * @description What a hole is for.
-     * @enum {string}
-     */
-    PurposeName: "handle" | "strap" | "hand" | "closure";
-    /** @description The one question that tells equally good readings apart. */
-    QuestionView: {
-      /** @description What may be answered. */
-      answers: components["schemas"]["AnswerView"][];
-      /** @description What is asked. */
-      asks: string;
-    };
-    /** @description What somebody said. */
-    ReadText: {
-      /** @description The unit of figures where none is said. */
-      unit?: components["schemas"]["UnitText"];
-      /**
-       * @description The words, as they were heard.
-       * @example 12 × 8½, score at 2, 5¾, 7¾ and 11½, turn, score at 2
-       */
-      words: string;
-    };
-    /** @description What was understood, and the bags it makes. */
-    ReadView: {
-      /** @description Bags that explain them once something is mended, the smallest correction first. */
-      corrections: components["schemas"]["CorrectionView"][];
-      /** @description The figures where they lie on a piece, for drawing. */
-      laid: components["schemas"]["LaidView"];
-      /** @description Every phrase, in order, and what was understood of it. */
-      phrases: components["schemas"]["PhraseView"][];
-      question?: components["schemas"]["QuestionView"] | null;
-      /** @description Bags that explain every figure, the likeliest first. */
-      readings: components["schemas"]["ReadingView"][];
-      /** @description What is wanted, where no bag is found. */
-      wants?: string | null;
-    };
-    /** @description A bag that explains what was heard. */
-    ReadingView: {
-      /** @description The bag, with the words it came from. */
-      brief: components["schemas"]["BriefText"];
-      /** @description What its build is called. */
-      build: string;
-      /** @description What every figure is, by where it stands in the words. */
-      lines: components["schemas"]["PhraseView"][];
-      /** @description How many properties of the folded bag were measured; all are as they should be. */
-      proved: number;
-      /** @description How it is put together, and what was taken for granted; a sentence each. */
-      says: string[];
-      /** @description What its slip shows. */
-      slip: components["schemas"]["SlipView"];
-      /** @description False if it is a bag nobody usually makes: a figure may have been misheard. */
-      usual: boolean;
-    };
-    /** @description What is known of a paper from bags that were made of it. */
-    RecordView: {
-      /** @description What it is called. */
-      name: string;
-      /** @description `4 bags, cracked once, at a gusset of 2; carried 3 lb`. */
-      says: string;
-    };
-    /** @description An upright rectangle. */
-    RectangleView: {
-      /**
-       * Format: double
-       * @description From bottom to top.
-       */
-      height_mm: number;
-      /** @description `12 × 3½`. */
-      size: string;
-      /**
-       * Format: double
-       * @description From side to side.
-       */
-      width_mm: number;
-      /**
-       * Format: double
-       * @description From the left edge.
-       */
-      x_mm: number;
-      /**
-       * Format: double
-       * @description From the bottom edge.
-       */
-      y_mm: number;
-    };
-    /** @description The same folds on a scrap. */
-    RehearsalView: {
-      /** @description The bag of the rehearsal. */
-      brief: components["schemas"]["BriefText"];
-      /** @description What it is, and of what: `1¾ × 3 × ⅞ in, from a scrap of 6 × 6`. */
-      says: string;
-    };
-    /** @description A changed brief that can be applied as it is. */
-    RemedyView: {
-      /** @description The brief to use instead. */
-      brief: components["schemas"]["BriefText"];
-      /** @description What comes of it. */
-      then: string;
-      /** @description What to do. */
-      title: string;
-    };
-    /** @description The same bag, in proportion, from another sheet. */
-    RescaledView: {
-      /** @description The brief scaled to it. */
-      brief: components["schemas"]["BriefText"];
-      /** @description True if the bag is cut from this sheet now and is as large as it can be. */
-      chosen: boolean;
-      /** @description What of it is not in proportion, and by how much: `gusset 1⁄16 less, tab ¼ more`; empty if nothing is. */
-      off: string;
-      /** @description Its pieces. */
-      pieces: components["schemas"]["PieceView"][];
-      /** @description The sheet: `6×6`. */
-      sheet: string;
-      /** @description The sheet's width and height as it is laid, in millimetres. */
-      sheet_mm: number[];
-      /** @description `1¾ × 3 × ⅞`. */
-      size: string;
-    };
-    /** @description Room by shape, as it is set; customary where nothing is. */
-    RoomsText: {
-      /** @description Above it, to close the bag. */
-      above?: string | null;
-      /**
-       * @description On every side of what has flat sides.
-       * @example 1/4 in
-       */
-      flat?: string | null;
-      /** @description On every side of an odd thing. */
-      odd?: string | null;
-      /** @description On every side of what is round. */
-      round?: string | null;
-    };
-    /** @description What is set, and what is customary. */
-    RoomsView: {
-      /** @description What is customary, as figures in inches. */
-      customary: components["schemas"]["RoomsText"];
-      /** @description What is set. */
-      set: components["schemas"]["RoomsText"];
-    };
-    /** @description A row that cannot be read. */
-    RowFaultView: {
-      /** @description The column at fault. */
-      field: string;
-      /**
-       * Format: int64
-       * @description Its line in the file, from 1.
-       */
-      line: number;
-      /** @description Why. */
-      sentence: string;
-    };
-    /**
-     * @description What a row of a piece becomes.
-     * @enum {string}
-     */
-    RowKind: "base" | "ear" | "body" | "hem" | "flap" | "back_body" | "back_hem";
-    /** @description What lies above one another on a piece, from the bottom. */
-    RowView: {
-      /**
-       * Format: double
-       * @description Where it begins.
-       */
-      from_mm: number;
-      /** @description What it becomes. */
-      kind: components["schemas"]["RowKind"];
-      /** @description The same as a word to read. */
-      name: string;
-      /** @description How high it is, as a figure. */
-      size: string;
-      /**
-       * Format: double
-       * @description Where it ends.
-       */
-      to_mm: number;
-    };
-    /** @description What a run costs. */
-    RunCosts: {
-      /** @description Kind by kind: paper, ribbon and so on, those that cost anything. */
-      kinds: components["schemas"]["KindCost"][];
-      /** @description The rule in words. */
-      rule: string;
-      /** @description What all bags are sold for, by the rule. */
-      sold: string;
-      /** @description All of it. */
-      total: string;
-      /** @description What is not known: papers without a price. */
-      unknown: string[];
-    };
-    /** @description A run as it is asked for. */
-    RunDraft: {
-      /** @description True if it is put away. */
-      archived?: boolean;
-      /**
-       * @description The day by which it has to be done: `2026-12-05`.
-       * @example 2026-12-05
-       */
-      date: string;
-      /** @description The evenings there are for it. */
-      evenings?: components["schemas"]["EveningText"][];
-      /** @description True if it holds its paper: other runs cannot count on it then. */
-      holds?: boolean;
-      /** @description What is made: up to 50 lines, up to 500 bags in all. */
-      lines?: components["schemas"]["LineDraft"][];
-      /** @description What it is called. */
-      name: string;
-    };
-    /** @description A file of a run that can be taken along. */
-    RunFile: {
-      /** @description Where it is read. */
-      href: string;
-      /** @description What it is written in. */
-      media: components["schemas"]["MediaName"];
-      /** @description What it is. */
-      title: string;
-    };
-    /** @description A line of a run. */
-    RunLine: {
-      /**
-       * Format: int64
-       * @description The bag's number.
-       */
-      bag: number;
-      /**
-       * Format: int32
-       * @description How many are begun: a piece of them is cut.
-       */
-      begun: number;
-      /** @description What keeps it from being made, if anything does. */
-      blocked?: string | null;
-      /** @description The bag as it is made here. */
-      brief: components["schemas"]["BriefText"];
-      /** @description True if the bag has been changed since the line was written. */
-      changed: boolean;
-      /**
-       * Format: int32
-       * @description How many.
-       */
-      copies: number;
-      /** @description What it costs: `4.10`. */
-      cost: string;
-      /** @description How it is made otherwise than it is drafted, on this paper. */
-      differs: string[];
-      /** @description What one of it costs. */
-      each: string;
-      /**
-       * Format: int32
-       * @description Its number within the run.
-       */
-      line: number;
-      /**
-       * Format: int32
-       * @description How many are made.
-       */
-      made: number;
-      /** @description True if its figures are in millimetres. */
-      metric: boolean;
-      /** @description What the bag is called. */
-      name: string;
-      /** @description That more are begun than are wanted by now, if that is so; a sentence. */
-      over?: string | null;
-      /**
-       * Format: int64
-       * @description Its paper.
-       */
-      paper?: number | null;
-      /** @description What its paper is called. */
-      paper_name: string;
-      /** @description Its parts: what can be spoiled. */
-      parts: components["schemas"]["RunPart"][];
-      /** @description What one of it is sold for, by the rule. */
-      price: string;
-      /** @description What that is called; nothing if the gussets are of the same paper. */
-      side_name?: string | null;
-      /**
-       * Format: int64
-       * @description The paper of its gussets, if they have one of their own and it lies on the shelf.
-       */
-      side_paper?: number | null;
-      /** @description Its finished size: `3¾ × 6½ × 2`. */
-      size: string;
-    };
-    /** @description A part of a line. */
-    RunPart: {
-      /**
-       * Format: int32
-       * @description How many one bag takes.
-       */
-      each: number;
-      /** @description What it is called. */
-      name: string;
-      /** @description Its size as it is cut: `12 × 8½`. */
-      size: string;
-      /**
-       * Format: int32
-       * @description How many were spoiled.
-       */
-      spoiled: number;
-      /**
-       * Format: int32
-       * @description How many are cut and not spoiled.
-       */
-      there: number;
-      /**
-       * Format: int32
-       * @description How many still have to be cut.
-       */
-      wanted: number;
-    };
-    /** @description A run in the list. */
-    RunSummary: {
-      /** @description True if it is put away. */
-      archived: boolean;
-      /**
-       * Format: int32
-       * @description How many bags.
-       */
-      bags: number;
-      /** @description The day by which it has to be done. */
-      date: string;
-      /**
-       * Format: int64
-       * @description Its number.
-       */
-      id: number;
-      /** @description What it is called. */
-      name: string;
-      /**
-       * Format: int64
-       * @description Counts every change.
-       */
-      revision: number;
-      /** @description What is made: `8 Bud vase, 6 Tea bowl`. */
-      says: string;
-      /** @description When that is: `in 8 days`. */
-      when: string;
-    };
-    /** @description The run of panels. */
-    RunText: {
-      /**
-       * @description The side on which the run ends in its tab.
-       * @default right
-       */
-      direction?: components["schemas"]["DirectionText"];
-      /**
-       * @description The first panel.
-       * @default gusset
-       */
-      start?: components["schemas"]["StartText"];
-    };
-    /** @description A run with all that follows from it. */
-    RunView: {
-      /** @description True if it is put away. */
-      archived: boolean;
-      /**
-       * Format: int32
-       * @description of how many.
-       */
-      bags: number;
-      /** @description What else it takes: `ribbon for a handle, 16 × ½: 12`. */
-      besides: string[];
-      /** @description What has to be bought before it can be done: `3 sheets of Iron-spot card`. */
-      buy: string[];
-      /** @description What it costs. */
-      costs: components["schemas"]["RunCosts"];
-      /** @description The day by which it has to be done. */
-      date: string;
-      /** @description The evenings, and what is done on them. */
-      evenings: components["schemas"]["PlannedEvenings"];
-      /** @description What can be taken along of it. */
-      files: components["schemas"]["RunFile"][];
-      /** @description True if it holds its paper. */
-      holds: boolean;
-      /**
-       * Format: int64
-       * @description Its number.
-       */
-      id: number;
-      /**
-       * Format: int64
-       * @description Tells this laying out of the sheets from any other.
-       */
-      laid: number;
-      /** @description What was done last and can be undone. */
-      last?: string | null;
-      /** @description What is made. */
-      lines: components["schemas"]["RunLine"][];
-      /** @description The sheets as they are cut. */
-      lists: components["schemas"]["CutListView"][];
-      /**
-       * Format: int32
-       * @description How many bags are made,
-       */
-      made: number;
-      /** @description What it is called. */
-      name: string;
-      /** @description What it takes of every paper. */
-      papers: components["schemas"]["NeedView"][];
-      /**
-       * Format: int64
-       * @description Counts every change of what is asked for; ticks do not.
-       */
-      revision: number;
-      /** @description How often the fence is set. */
-      settings: components["schemas"]["FenceView"];
-      /** @description When that is: `in 8 days`. */
-      when: string;
-      /** @description The work, in the order in which it is done. */
-      work: components["schemas"]["BatchedView"][];
-    };
-    /** @description All runs. */
-    RunsView: {
-      /** @description The next one first; those put away last. */
-      runs: components["schemas"]["RunSummary"][];
-      /** @description Runs that cannot be read, by their numbers. */
-      unreadable: number[];
-    };
-    /** @description A bag with a little less room, and the sheets that saves. */
-    SavingView: {
-      /** @description The bag. */
-      brief: components["schemas"]["BriefText"];
-      /** @description What is given up, and what it saves; a sentence. */
-      says: string;
-    };
-    /**
-     * @description What there is to be seen while a step is done.
-     * @enum {string}
-     */
-    SceneName: "sheets" | "board" | "flat" | "glued" | "bag" | "finished";
-    /**
-     * @description Which face is scored.
-     * @enum {string}
-     */
-    ScoreFaceText: "outside_of_fold" | "inside_throughout";
-    /** @description One line of a pass. */
-    ScoreView: {
-      /** @description Distance from the stop, as a figure. */
-      at: string;
-      /**
-       * Format: double
-       * @description Where the net has it, in millimetres.
-       */
-      at_mm: number;
-      /** @description The creases it draws: `c0`. */
-      creases: string[];
-      /**
-       * Format: double
-       * @description Where it begins, from the top fence, in millimetres.
-       */
-      from_mm: number;
-      /** @description What it is told less by for the crafter's hands: `less 1⁄64`; nothing if it is told as it lies. */
-      less?: string | null;
-      /** @description The same as short as can be: `−1⁄64`. */
-      less_mark?: string | null;
-      /** @description True if it is told nearer to the stop for that, false if further off. */
-      nearer: boolean;
-      /** @description True if it runs from edge to edge. */
-      right_across: boolean;
-      /** @description What it is for. */
-      role: components["schemas"]["CreaseName"];
-      /**
-       * Format: double
-       * @description Where it ends, from the top fence, in millimetres.
-       */
-      to_mm: number;
-    };
-    /** @description Lengths of the brief that are set in a sentence. */
-    SettingsView: {
-      all_round?: components["schemas"]["LengthView"] | null;
-      /** @description Room given to the thickness of the paper. */
-      allowance: components["schemas"]["LengthView"];
-      back_part?: components["schemas"]["LengthView"] | null;
-      /** @description True if lines are made by ruler and hand, because it was asked for or the paper asks for it. */
-      by_hand: boolean;
-      /** @description Thickness of one layer of the paper, in millimetres whatever the unit. */
-      caliper: components["schemas"]["LengthView"];
-      /** @description True if that was measured, false if it is estimated from the weight. */
-      caliper_measured: boolean;
-      edge?: components["schemas"]["EdgeView"] | null;
-      flap_corner?: components["schemas"]["LengthView"] | null;
-      /** @description What the height is told less by. */
-      hand_height: components["schemas"]["LengthView"];
-      /** @description What a panel is told less by for the crafter's hands; with a minus, more. */
-      hand_panel: components["schemas"]["LengthView"];
-      /** @description True if the hem is slit at every corner; nothing if it has none to be slit at. */
-      hem_slit?: boolean | null;
-      lap?: components["schemas"]["LengthView"] | null;
-      /** @description The taper of the gusset flaps. */
-      notch: components["schemas"]["LengthView"];
-      /** @description The board's reach. */
-      reach: components["schemas"]["LengthView"];
-      /** @description The sheet's height, pattern upright. */
-      sheet_height: components["schemas"]["LengthView"];
-      /** @description The sheet's width, pattern upright. */
-      sheet_width: components["schemas"]["LengthView"];
-      strip?: components["schemas"]["LengthView"] | null;
-      /** @description How much a join shows at every kind of place. */
-      weights: components["schemas"]["WeightsText"];
-    };
-    /** @description Part of the work. */
-    ShareView: {
-      /** @description `Set to 2¼: 8 Bud vase`. */
-      says: string;
-      /** @description How long it takes: `12 min`. */
-      takes: string;
-    };
-    /**
-     * @description How pieces share a sheet.
-     * @enum {string}
-     */
-    SharesName: "alone" | "beside" | "above";
-    /** @description One sheet as it is laid, origin at its bottom-left corner; millimetres. */
-    SheetCutView: {
-      /** @description Height as a figure. */
-      height: string;
-      /**
-       * Format: double
-       * @description Height as laid.
-       */
-      height_mm: number;
-      /** @description Its letter, or those of sheets that are cut alike: `A`, `B and C`. */
-      letters: string;
-      /** @description What is left over, largest first. */
-      offcuts: components["schemas"]["RectangleView"][];
-      /** @description How far the piece reaches past the sheet to the right and to the top; zero if it fits. */
-      overhang_mm: number[];
-      /** @description Pieces on it. */
-      placed: components["schemas"]["PlacedView"][];
-      /** @description True if this is any scrap that is large enough, not a sheet of the paper. */
-      scrap: boolean;
-      /** @description True if it is a sheet of the other paper, for gussets and base. */
-      side: boolean;
-      /**
-       * Format: int32
-       * @description How many sheets are cut alike.
-       */
-      times: number;
-      /** @description Cuts of the trimmer, in order. */
-      trims: components["schemas"]["TrimView"][];
-      /** @description Width as a figure. */
-      width: string;
-      /**
-       * Format: double
-       * @description Width as laid.
-       */
-      width_mm: number;
-    };
-    /** @description A sheet of paper. */
-    SheetText: {
-      /**
-       * @description From line to line of a grid printed on the back, if there is one.
-       * @example 1/2 in
-       */
-      grid?: string | null;
-      /**
-       * @description Height, pattern upright.
-       * @example 12 in
-       */
-      height: string;
-      /** @description Whether the pattern has an up. */
-      pattern?: components["schemas"]["PatternText"];
-      /** @description Which sides are fit to be seen. */
-      printed?: components["schemas"]["PrintedText"];
-      /** @description True for a length cut off a roll. */
-      rolled?: boolean;
-      /**
-       * @description Measured thickness, in millimetres if it names no unit.
-       * @example 0.3 mm
-       */
-      thickness?: string | null;
-      /** @description True if the sheet is laid a quarter turn round. */
-      turned?: boolean;
-      /**
-       * @description `180 g/m²`, `180`, or a US basis weight: `80 lb cover`.
-       * @example 80 lb cover
-       */
-      weight?: string | null;
-      /**
-       * @description Width, pattern upright.
-       * @example 12 in
-       */
-      width: string;
-    };
-    /** @description How many sheets of a pattern are cut. */
-    SheetsCutText: {
-      /**
-       * Format: int32
-       * @description How many of it are cut now.
-       */
-      done: number;
-      /**
-       * Format: int64
-       * @description Which laying out of the sheets is meant, as the run says: refused if they have been laid out anew since.
-       */
-      laid?: number | null;
-      /** @description Which list. */
-      list: number;
-      /** @description Which pattern of it. */
-      pattern: number;
-      /**
-       * Format: int32
-       * @description How many were cut when that was counted: refused if it is another count by now.
-       */
-      seen?: number | null;
-    };
-    /** @description The whole shelf. */
-    ShelfView: {
-      /** @description Its papers. */
-      papers: components["schemas"]["PaperView"][];
-      /** @description What stands on it and cannot be read. */
-      unreadable: components["schemas"]["UnreadableView"][];
-    };
-    /** @description A slanted line as it lies on the board. */
-    SlantView: {
-      /** @description The crease it draws: `c0`. */
-      crease: string;
-      /** @description One end: from the stop and down from the fence, in millimetres. */
-      from_mm: number[];
-      /** @description The other end. */
-      to_mm: number[];
-    };
-    /** @description What the slip of a bag shows, with what its pictures are drawn from. */
-    SlipView: {
-      /** @description The gravest verdict, if there is one that blocks or warns. */
-      concern?: string | null;
-      /** @description Its pieces. */
-      pieces: components["schemas"]["PieceView"][];
-      /** @description False for a bag whose brief cannot be read. */
-      readable: boolean;
-      /** @description True if nothing stands in the way of cutting. */
-      ready: boolean;
-      /** @description The sheet it is cut from. */
-      sheet: string;
-      /** @description Width and height of the sheet as it is laid, in millimetres. */
-      sheet_mm: number[];
-      /** @description Finished size, as three figures: width, height, gusset. */
-      size: string[];
-      standing?: components["schemas"]["StandingView"] | null;
-      /** @description The unit's short name: `in` or `mm`. */
-      unit: components["schemas"]["UnitName"];
-    };
-    /** @description What was spoiled. */
-    SpoiltText: {
-      /** @description The task at which it was; left out if it had only been cut, or for a bag that was made. */
-      key?: string | null;
-      /**
-       * Format: int32
-       * @description The line's number.
-       */
-      line: number;
-      /** @description The part, by its place in the line's list; left out for a whole bag. */
-      part?: number | null;
-    };
-    /** @description A small place of a piece at which a step is done. */
-    SpotView: {
-      /** @description True for the first of its kind: the others look just like it. */
-      first: boolean;
-      /** @description Which of the pieces. */
-      piece: number;
-      /** @description From the left edge of the piece: where it begins and ends, in millimetres. */
-      x_mm: number[];
-      /** @description From its bottom edge. */
-      y_mm: number[];
-    };
-    /**
-     * @description What becomes of the base corner squares of a cradle pair's back piece.
-     * @enum {string}
-     */
-    SquaresText: "slit_up" | "slit_level";
-    /**
-     * @description A stage of the work.
-     * @enum {string}
-     */
-    StageName: "trim" | "score" | "cut" | "glue";
-    /** @description The open, standing bag, for a small picture. */
-    StandingView: {
-      /** @description The facets. */
-      facets: components["schemas"]["FacetView"][];
-      /** @description Corners of every facet in space. */
-      pose: number[][][];
-    };
-    /**
-     * @description The first panel of the run.
-     * @enum {string}
-     */
-    StartText: "gusset" | "face" | "half_gusset";
-    /** @description One step of the work. */
-    StepView: {
-      /** @description What to take care of. */
-      caution?: string | null;
-      /** @description What to look at or measure before going on. */
-      check: string;
-      /** @description The feed through the guide that it is. */
-      feed?: number | null;
-      /** @description The base flaps that are closed, each with its place in their order. */
-      flaps: components["schemas"]["FlapView"][];
-      /** @description How far the bag is folded before and after it, from 0 (flat) to 1 (made). */
-      folds: number[];
-      /** @description The glue areas that are worked on. */
-      glue: components["schemas"]["GlueName"][];
-      /** @description What usually goes wrong. */
-      goes_wrong: string;
-      /** @description What its tick is kept under: another step, in words that say something else, has another. */
-      id: string;
-      /** @description What is laid on the pieces. */
-      laid: components["schemas"]["OnPieceView"][];
-      /** @description The pass that this step is. */
-      pass?: number | null;
-      /** @description What helps then. */
-      rescue: string;
-      /** @description What to do, a sentence each. */
-      says: string[];
-      /** @description What there is to be seen while it is done. */
-      scene: components["schemas"]["SceneName"];
-      /** @description Small places of the pieces at which it is done. */
-      spots: components["schemas"]["SpotView"][];
-      /** @description The stage it belongs to. */
-      stage: components["schemas"]["StageName"];
-      /** @description What it is. */
-      title: string;
-      /** @description Why it comes at this place in the work. */
-      why: string;
-    };
-    /**
-     * @description How a paper comes.
-     * @enum {string}
-     */
-    StockText: "sheets" | "pad" | "roll";
-    /**
-     * @description A stop of a board.
-     * @enum {string}
-     */
-    StopName: "left" | "right";
-    /**
-     * @description The stops of a board.
-     * @enum {string}
-     */
-    StopsText: "left" | "right" | "both";
-    /** @description One line of a job. */
-    StrokeView: {
-      /**
-       * Format: double
-       * @description When the tool comes down.
-       */
-      from: number;
-      /** @description Where it goes. */
-      points_mm: number[][];
-      /**
-       * Format: double
-       * @description When it is lifted.
-       */
-      to: number;
-      /** @description What works it. */
-      tool: components["schemas"]["ToolName"];
-    };
-    /** @description What a visible surface of the finished bag shows. */
-    SurfaceView: {
-      /** @description True if it shows the printed side the right way up, as faces do. */
-      as_usual: boolean;
-      /** @description `The turned-out hem of the front`. */
-      name: string;
-      /** @description `shows the reverse, upside down`. */
-      says: string;
-    };
-    /** @description All that can be taken along of a bag. */
-    TakeAlongView: {
-      /**
-       * @description Why the bag cannot be made, if it cannot: every file says so, and files for a machine are only written when they are asked for
-       *     all the same.
-       */
-      cannot_be_made?: string | null;
-      /** @description File by file. */
-      files: components["schemas"]["TakenFile"][];
-    };
-    /** @description Which paper to take for a bag. */
-    TakeText: {
-      /**
-       * Format: int64
-       * @description The paper's number.
-       */
-      paper: number;
-      /**
-       * Format: int64
-       * @description The number of the gussets' paper, for a bag that has one.
-       */
-      side_paper?: number | null;
-    };
-    /** @description A file that can be taken along. */
-    TakenFile: {
-      /**
-       * Format: int32
-       * @description Written within so many milliseconds, the 99th of a hundred.
-       */
-      budget_ms: number;
-      /** @description What it is good for, and for whom. */
-      good_for: string;
-      /** @description Where it is read. */
-      href: string;
-      /** @description What it is written in. */
-      media: components["schemas"]["MediaName"];
-      /** @description What it is for. */
-      taken_for: components["schemas"]["TakenFor"];
-      /** @description What it is. */
-      title: string;
-    };
-    /**
-     * @description What a file is for.
-     * @enum {string}
-     */
-    TakenFor: "print_at_one_to_one" | "read" | "machine" | "lists" | "keep";
-    /** @description What has been taken for a bag. */
-    TakenView: {
-      /** @description The numbers of the papers. */
-      papers: number[];
-      /** @description What was taken: `3 sheets of Iron-spot card`. */
-      says: string;
-    };
-    /** @description What is done on one bag, or one piece of it. */
-    TaskView: {
-      /**
-       * Format: int32
-       * @description How often it is done,
-       */
-      done: number;
-      /** @description Names it. */
-      key: string;
-      lies?: components["schemas"]["OnBoardView"] | null;
-      /**
-       * Format: int32
-       * @description Its line, by the line's number.
-       */
-      line: number;
-      /** @description The bag, and the piece if it has several. */
-      name: string;
-      /**
-       * Format: int32
-       * @description of how often.
-       */
-      of: number;
-      /** @description The part that is worked on, by its place in the line's list; nothing if it is the whole bag. */
-      part?: number | null;
-      /**
-       * Format: int32
-       * @description How often it can be done by now: no more than is cut.
-       */
-      ready: number;
-      /** @description What to do. */
-      says: string;
-      /** @description The step of the bag's own plan that it is; nothing for what is scored. */
-      step?: number | null;
-    };
-    /** @description One thing, with the measures of its shape. Something round is measured straight across, or once round it. */
-    ThingText:
-      | {
-          depth: string;
-          height: string;
-          /** @enum {string} */
-          kind: "box";
-          width: string;
-        }
-      | {
-          across?: string | null;
-          height: string;
-          /** @enum {string} */
-          kind: "cylinder";
-          round?: string | null;
-        }
-      | {
-          across?: string | null;
-          height: string;
-          /** @enum {string} */
-          kind: "bottle";
-          round?: string | null;
-        }
-      | {
-          across?: string | null;
-          /** @enum {string} */
-          kind: "ball";
-          round?: string | null;
-        }
-      | {
-          height: string;
-          /** @enum {string} */
-          kind: "flat";
-          thick: string;
-          width: string;
-        }
-      | {
-          deepest: string;
-          /** @enum {string} */
-          kind: "odd";
-          tallest: string;
-          widest: string;
+        /**
+         * @description Where a measurement stands.
+         * @enum {string}
+         */
+        Axis: "across" | "up";
+        /**
+         * @description Which way a line runs on a piece, top edge up.
+         * @enum {string}
+         */
+        AxisName: "upright" | "level";
+        /**
+         * @description What holds the holes of a handle, or the ends of a glued ribbon.
+         * @enum {string}
+         */
+        BackingKindText: "strip" | "eyelets" | "none";
+        /** @description What holds the handle's holes or ends. */
+        BackingText: {
+            /**
+             * @description Depth of the strip.
+             * @default null
+             */
+            depth?: string | null;
+            /**
+             * @description Which kind.
+             * @default strip
+             */
+            kind?: components["schemas"]["BackingKindText"];
+            /**
+             * @description Length of the strip along the top.
+             * @default null
+             */
+            length?: string | null;
         };
-    /** @description A step's tick. */
-    TickText: {
-      /** @description True to tick it off, false to take the tick back. */
-      done: boolean;
+        /** @description What a backup holds beside what is here now. */
+        BackupPreview: {
+            /** @description What is here now. */
+            here: components["schemas"]["HeldView"];
+            /** @description What it holds. */
+            holds: components["schemas"]["HeldView"];
+            /** @description Bags that are only here, and would be gone. */
+            only_here: string[];
+            /** @description Bags that are only in the file. */
+            only_there: string[];
+        };
+        /** @description Automatic backups. */
+        BackupsView: {
+            /** @description Where they lie. */
+            folder: string;
+            /**
+             * Format: int32
+             * @description How many are kept.
+             */
+            keep: number;
+            /** @description Those there are, the newest first. */
+            kept: components["schemas"]["KeptBackup"][];
+        };
+        /** @description A bag to be saved. */
+        BagDraft: {
+            /** @description What is asked for. */
+            brief: components["schemas"]["BriefText"];
+            /** @description What the crafter calls it; a name is found for it if left empty. */
+            name?: string;
+        };
+        /** @description A saved bag in the list. */
+        BagSummary: {
+            /**
+             * Format: int64
+             * @description Its number.
+             */
+            id: number;
+            /** @description What the crafter calls it. */
+            name: string;
+            /**
+             * Format: int64
+             * @description Counts every change.
+             */
+            revision: number;
+            /** @description What its slip shows. */
+            slip: components["schemas"]["SlipView"];
+            /** @description When it was last changed (RFC 3339). */
+            updated_at: string;
+        };
+        /** @description A saved bag. */
+        BagView: {
+            /** @description What is asked for, written out in full. */
+            brief: components["schemas"]["BriefText"];
+            /** @description When it was first saved (RFC 3339). */
+            created_at: string;
+            /**
+             * Format: int64
+             * @description Its number.
+             */
+            id: number;
+            /** @description What the crafter calls it. */
+            name: string;
+            /**
+             * Format: int64
+             * @description Counts every change.
+             */
+            revision: number;
+            /** @description When it was last changed (RFC 3339). */
+            updated_at: string;
+        };
+        /** @description A page of the list of bags. */
+        BagsPage: {
+            /** @description The bags, the last changed first. */
+            bags: components["schemas"]["BagSummary"][];
+            /** @description Where the next page begins, to be given as `after`; nothing on the last. */
+            next?: string | null;
+            /**
+             * Format: int32
+             * @description How many bags there are in all.
+             */
+            total: number;
+        };
+        /** @description The base flaps. */
+        BaseText: {
+            /**
+             * @description Depth of a fixed or custom flap; 1¼ in if left out.
+             * @default null
+             */
+            depth?: string | null;
+            /**
+             * @description How their depth is chosen.
+             * @default full
+             */
+            habit?: components["schemas"]["HabitText"];
+            /**
+             * @description How far half-and-lap flaps lap; ½ in if left out.
+             * @default null
+             */
+            lap?: string | null;
+        };
+        /** @description Several bags to be cut together. */
+        BatchText: {
+            /** @description The bags. */
+            bags: components["schemas"]["CopiesText"][];
+        };
+        /** @description The sheets of one paper, and what is cut from them. */
+        BatchView: {
+            /**
+             * Format: int32
+             * @description No way of cutting takes fewer.
+             */
+            at_least: number;
+            /** @description Which bags are cut from it. */
+            bags: string[];
+            /** @description The sheets. */
+            cuts: components["schemas"]["SheetCutView"][];
+            /** @description `4 sheets, and no way of cutting takes fewer.` */
+            says: string;
+            /** @description The sheet: `12×12, 180 g/m²`. */
+            sheet: string;
+            /**
+             * Format: int32
+             * @description How many sheets it takes.
+             */
+            sheets: number;
+            /** @description Parts that are larger than the sheet. */
+            too_large: string[];
+        };
+        /** @description Work that is done in one go. */
+        BatchedView: {
+            /**
+             * Format: int32
+             * @description How often it is done,
+             */
+            done: number;
+            /**
+             * Format: int32
+             * @description of how often.
+             */
+            of: number;
+            /** @description Which of them can rest after it, flat, until they are wanted; nothing if none can, or after most work. */
+            rests?: string | null;
+            /** @description The distance the fence is set to, as a figure. */
+            setting?: string | null;
+            /** @description The stage it belongs to. */
+            stage: components["schemas"]["StageName"];
+            /** @description On what. */
+            tasks: components["schemas"]["TaskView"][];
+            /** @description What is done: `Set to 2¼`. */
+            title: string;
+        };
+        /**
+         * @description What becomes of one thing in a project file.
+         * @enum {string}
+         */
+        Becomes: "added" | "renamed" | "there";
+        /** @description A bag that stands out. */
+        BestView: {
+            /** @description Its place among the bags. */
+            member: number;
+            /** @description By what: `Tall`. */
+            name: string;
+            /** @description What that means. */
+            says: string;
+        };
+        /**
+         * @description Which way the trimmer's blade runs over the sheet.
+         * @enum {string}
+         */
+        BladeName: "vertical" | "horizontal";
+        /** @description A scoring board. */
+        BoardText: {
+            /**
+             * @description Distance between grooves; ⅛ in if left out.
+             * @default null
+             */
+            groove?: string | null;
+            /**
+             * @description False if a piece larger than the board may not hang over its edges; it may if left out.
+             * @default null
+             */
+            hangs_over?: boolean | null;
+            /**
+             * @description Distance from the stop to the last groove; 12 in if left out.
+             * @default null
+             */
+            reach?: string | null;
+            /** @default null */
+            stops?: components["schemas"]["StopsText"] | null;
+        };
+        /** @description A scoring board as it is drawn: the fence along its top, its stops at the ends of it. */
+        BoardView: {
+            /**
+             * Format: double
+             * @description From groove to groove, in millimetres.
+             */
+            groove_mm: number;
+            /**
+             * Format: double
+             * @description From a stop to the last groove, in millimetres.
+             */
+            reach_mm: number;
+            /** @description Where it has a stop. */
+            stops: components["schemas"]["StopName"][];
+        };
+        /** @description A brief as it is written. Lengths are text such as `3 3/4 in`, `3¾` or `95 mm`; without a unit they are in `unit`. */
+        BriefText: {
+            /** @description Room given to the thickness of the paper; none if left out. */
+            allowance?: string | null;
+            /** @description Depth of the base flaps. */
+            base?: components["schemas"]["BaseText"];
+            /** @description The scoring board; a groove every ⅛ in, 12 in wide if left out. */
+            board?: components["schemas"]["BoardText"];
+            /** @description How the bag is built, with what that build needs to know; a wrap if left out. */
+            build?: components["schemas"]["BuildText"];
+            /** @description Which base flaps fold in first. */
+            closing?: components["schemas"]["ClosingText"];
+            /** @description Small parts wanted from the same paper. */
+            extras?: components["schemas"]["ExtraText"][];
+            /** @description Size of the open, standing bag. */
+            finished: components["schemas"]["FinishedText"];
+            /** @description Handle, closure, insert, decoration; none but an insert if left out. */
+            fittings?: components["schemas"]["FittingsText"];
+            gift?: components["schemas"]["GiftText"] | null;
+            guide?: components["schemas"]["GuideText"] | null;
+            /** @description What is scored down the gussets, and across so that the bag folds flat. */
+            gusset_crease?: components["schemas"]["GussetCreaseText"];
+            hand?: components["schemas"]["HandText"] | null;
+            /** @description The words somebody said it in, if it was read from them. */
+            heard?: string | null;
+            /** @description Tabs, or joining strips in place of them; tabs if left out. */
+            joins?: components["schemas"]["JoinsText"];
+            /** @description How its lines are made; as the paper asks if left out. */
+            lined?: components["schemas"]["LinedText"];
+            /**
+             * @description Taper of the gusset flaps; ¼ in if left out, 0 for plain slits.
+             * @example 1/4 in
+             */
+            notch?: string | null;
+            /** @description Where the run of panels starts, and which way it goes. */
+            run?: components["schemas"]["RunText"];
+            /** @description Which face is scored. */
+            score_face?: components["schemas"]["ScoreFaceText"];
+            /** @description The sheet to cut from; a directional 12×12 if left out. */
+            sheet?: components["schemas"]["SheetText"];
+            side_sheet?: components["schemas"]["SheetText"] | null;
+            /**
+             * @description Width of the glue tab; ½ in if left out.
+             * @example 1/2 in
+             */
+            tab?: string | null;
+            /** @description What happens at the top edge. */
+            top?: components["schemas"]["TopText"];
+            /** @description The unit of labels, and of lengths that name none. */
+            unit?: components["schemas"]["UnitText"];
+            weights?: components["schemas"]["WeightsText"] | null;
+        };
+        /** @description How a bag is built. */
+        BuildText: {
+            /** @enum {string} */
+            kind: "wrap";
+        } | {
+            /** @enum {string} */
+            kind: "corner_pair";
+        } | {
+            /** @enum {string} */
+            kind: "cradle_pair";
+            /** @description What becomes of the base corner squares of the back piece. */
+            squares: components["schemas"]["SquaresText"];
+        } | {
+            all_round?: components["schemas"]["AllRoundText"] | null;
+            /**
+             * @description Width of the left part of the back, where it is cut inside the back; half of it if left out.
+             * @example 5 1/2 in
+             */
+            back_part?: string | null;
+            /** @description Where: one place at least. */
+            cuts: components["schemas"]["PlaceText"][];
+            /** @enum {string} */
+            kind: "joined";
+        } | {
+            /** @enum {string} */
+            kind: "folded_base";
+            /** @description How far its two flaps lap; ½ in if left out. */
+            lap?: string | null;
+        } | {
+            /** @enum {string} */
+            kind: "pleated_flare";
+            /** @description Width of each of them; 1¼ in if left out. */
+            pleat?: string | null;
+            /**
+             * Format: int32
+             * @description How many pleats it has on each side; 3 if left out.
+             */
+            pleats?: number | null;
+        };
+        /** @description One way to build the bag. */
+        BuildView: {
+            brief?: components["schemas"]["BriefText"] | null;
+            /** @description True if the bag is built so now. */
+            chosen: boolean;
+            /** @description What it is called. */
+            name: string;
+            obstacle?: components["schemas"]["ObstacleView"] | null;
+            /** @description Its pieces. */
+            pieces: components["schemas"]["PieceView"][];
+            /**
+             * Format: int32
+             * @description How many sheets one bag takes.
+             */
+            sheets: number;
+            /** @description `two 8¾ × 8¼`. */
+            size: string;
+            /** @description When people choose it. */
+            when: string;
+        };
+        /**
+         * @description How lines are made by ruler and hand.
+         * @enum {string}
+         */
+        ByHandName: "creased" | "halved" | "pleated" | "drawn";
+        /** @description What a change does to a line that is begun. */
+        ChangeView: {
+            /** @description What is lost if all of it is made anew instead, where that can be had: a sentence. */
+            aside?: string | null;
+            /**
+             * Format: int32
+             * @description The line's number.
+             */
+            line: number;
+            /** @description What comes of what is done on it; a sentence. */
+            says: string;
+        };
+        /**
+         * @description Which base flaps fold in first.
+         * @enum {string}
+         */
+        ClosingText: "back_first" | "gussets_first";
+        /**
+         * @description What keeps a bag shut.
+         * @enum {string}
+         */
+        ClosureKindText: "none" | "clip" | "bow" | "ribbon_through" | "ribbon_round" | "magnets" | "tuck";
+        /** @description What keeps the bag shut. */
+        ClosureText: {
+            /**
+             * @description From the edge of the closing flap, or from the top edge, to the middle of a hole or magnet.
+             * @default null
+             */
+            down?: string | null;
+            /**
+             * @description Which kind.
+             * @default none
+             */
+            kind?: components["schemas"]["ClosureKindText"];
+        };
+        /** @description A panel, from the left. */
+        ColumnView: {
+            /**
+             * Format: double
+             * @description Where it begins.
+             */
+            from_mm: number;
+            /** @description What it becomes. */
+            kind: components["schemas"]["PanelKind"];
+            /** @description What to call it: `left gusset`. */
+            name: string;
+            /** @description The same where there is little room: `gusset`. */
+            short: string;
+            /** @description How wide it is, as a figure. */
+            size: string;
+            /**
+             * Format: double
+             * @description Where it ends.
+             */
+            to_mm: number;
+        };
+        /** @description A size of sheet that is sold everywhere. */
+        CommonSheet: {
+            /** @description Height with its unit, as a brief takes it. */
+            height: string;
+            /** @description What people call it: `12×12`, `A4`. */
+            name: string;
+            /** @description Width with its unit, as a brief takes it. */
+            width: string;
+        };
+        /** @description A bag and how many of it. */
+        CopiesText: {
+            /** @description The bag. */
+            brief: components["schemas"]["BriefText"];
+            /**
+             * Format: int32
+             * @description How many, up to 500 of all bags together.
+             */
+            copies: number;
+            /** @description What it is called. */
+            name: string;
+        };
+        /** @description A bag that explains what was heard once something is mended. */
+        CorrectionView: {
+            /** @description The bag. */
+            reading: components["schemas"]["ReadingView"];
+            /** @description What is mended: `5¾ in place of 5½`. */
+            says: string;
+            /** @description What did not meet, and by how much. */
+            why: string;
+            /** @description The words, mended. */
+            words: string;
+        };
+        /** @description Costs as they are set; what is left out costs nothing. */
+        CostsText: {
+            /**
+             * @description What amounts are counted in, written before them: `£`. Nothing if left out.
+             * @example £
+             */
+            currency?: string | null;
+            /** @description Glue or tape for a bag. */
+            glue?: string | null;
+            /** @description An hour of work; time is not counted if left out. */
+            hour?: string | null;
+            /** @description An insert of card. */
+            insert?: string | null;
+            /** @description And so much more. */
+            plus?: string | null;
+            /**
+             * @description A roll of ribbon.
+             * @example 3.20
+             */
+            ribbon?: string | null;
+            /**
+             * @description How long it is; in inches if it names no unit.
+             * @example 10 m
+             */
+            ribbon_length?: string | null;
+            /**
+             * @description Rounded up to a multiple of this; of 0.50 if left out.
+             * @example 0.50
+             */
+            step?: string | null;
+            /** @description Whatever else goes into a bag. */
+            sundries?: string | null;
+            /**
+             * @description A price is so many times the cost: `2.5`; twice if left out.
+             * @example 2.5
+             */
+            times?: string | null;
+        };
+        /**
+         * @description What a scored line is for.
+         * @enum {string}
+         */
+        CreaseName: "base_line" | "corner" | "tab_line" | "hem_line" | "gusset_centre" | "gusset_diagonal" | "fold_flat_line" | "pressed_line" | "tube_crease" | "squash_diagonal" | "tuck_line" | "flap_line" | "flap_turn" | "strip_line" | "pleat_line" | "bottom_fold" | "lap_line";
+        /** @description A scored line. */
+        CreaseView: {
+            /** @description Its distance from the left or bottom edge, as a figure. */
+            at: string;
+            /** @description True if it comes about in the hand and is not scored. */
+            by_hand: boolean;
+            /** @description How it folds, seen from the outside face. */
+            fold: components["schemas"]["FoldName"];
+            /** @description Its name among the piece's lines: `c0`. */
+            id: string;
+            /** @description What it is for. */
+            role: components["schemas"]["CreaseName"];
+            /** @description What it is, where it is measured from, how it folds. */
+            says: string;
+            /**
+             * Format: double
+             * @description Its lower or left end, from the left.
+             */
+            x1: number;
+            /**
+             * Format: double
+             * @description Its upper or right end, from the left.
+             */
+            x2: number;
+            /**
+             * Format: double
+             * @description Its lower or left end, from the bottom.
+             */
+            y1: number;
+            /**
+             * Format: double
+             * @description Its upper or right end, from the bottom.
+             */
+            y2: number;
+        };
+        /** @description What is cut from one paper. */
+        CutListView: {
+            /** @description What it is called. */
+            name: string;
+            /**
+             * Format: int64
+             * @description The paper's number; nothing for one that is not on the shelf.
+             */
+            paper?: number | null;
+            /** @description Sheets cut alike. */
+            patterns: components["schemas"]["PatternView"][];
+            /** @description Parts larger than the sheet. */
+            too_large: string[];
+        };
+        /**
+         * @description What a cut is for.
+         * @enum {string}
+         */
+        CutName: "slit" | "notch" | "base_slit" | "corner_square" | "tab_corner" | "tab_end" | "hem_corner" | "hem_slit" | "flap_side" | "pleat_end";
+        /** @description A piece of paper that has come loose. */
+        CutOutView: {
+            /** @description True if there are folds on it: a part of the bag, not what is left over. */
+            is_folded: boolean;
+            /** @description Its edge and the edges of its holes. */
+            rings_mm: number[][][];
+            /** @description Slits in it. */
+            slits_mm: number[][][];
+        };
+        /** @description A cut made after trimming. */
+        CutView: {
+            /** @description Its name among the piece's lines: `k0`. */
+            id: string;
+            /** @description What it is for. */
+            role: components["schemas"]["CutName"];
+            /** @description What it is. */
+            says: string;
+            /**
+             * Format: double
+             * @description Its end on the edge of the paper, from the left.
+             */
+            x1: number;
+            /**
+             * Format: double
+             * @description Where it stops, from the left.
+             */
+            x2: number;
+            /**
+             * Format: double
+             * @description Its end on the edge of the paper, from the bottom.
+             */
+            y1: number;
+            /**
+             * Format: double
+             * @description Where it stops, from the bottom.
+             */
+            y2: number;
+        };
+        /** @description A file and the machine it is put on. */
+        CutterAsked: {
+            /** @description What kind of file it is. */
+            kind: components["schemas"]["CutterKind"];
+            /** @description The tool of every layer that is told one, by its key; a layer that is left out has the tool of its name. */
+            layers?: components["schemas"]["LayerTool"][];
+            /** @description The mat. */
+            mat: components["schemas"]["MatText"];
+            /** @description The file's text. */
+            text: string;
+            unit?: components["schemas"]["DrawnUnit"] | null;
+        };
+        /**
+         * @description A kind of file that the machine reads.
+         * @enum {string}
+         */
+        CutterKind: "svg" | "dxf";
+        /** @description What is laid on the bag for looks. */
+        DecorationText: {
+            /**
+             * @description A band round the bag, over a join if there is one.
+             * @default false
+             */
+            band?: boolean;
+            /**
+             * @description Width of the band; 1½ in if left out.
+             * @default null
+             */
+            band_width?: string | null;
+            /**
+             * @description True if mats end above the fold-flat line.
+             * @default false
+             */
+            clear_of_folds?: boolean;
+            /**
+             * @description A mat on either face.
+             * @default false
+             */
+            faces?: boolean;
+            /**
+             * @description A mat on the closing flap.
+             * @default false
+             */
+            flap?: boolean;
+            /**
+             * @description A mat on either gusset.
+             * @default false
+             */
+            gussets?: boolean;
+            /**
+             * @description How tall it is.
+             * @default null
+             */
+            holds_height?: string | null;
+            /**
+             * @description How wide what goes into the pocket is; a bank card if left out.
+             * @default null
+             */
+            holds_width?: string | null;
+            /**
+             * @description Paper left free round a mat; ⅛ in if left out.
+             * @default null
+             */
+            margin?: string | null;
+            /**
+             * @description A round medallion, or an initial cut from one, on the front.
+             * @default false
+             */
+            medallion?: boolean;
+            /**
+             * @description How wide the medallion is; as large as stays clear of folds, holes and what else lies there if left out.
+             * @default null
+             */
+            medallion_across?: string | null;
+            /**
+             * @description A pocket inside the front.
+             * @default false
+             */
+            pocket?: boolean;
+        };
+        /** @description A measurement on the drawing of a piece. */
+        DimensionView: {
+            /** @description Which way it runs. */
+            axis: components["schemas"]["Axis"];
+            /** @description Exactly, for an input field: `3 3/4`. */
+            editable: string;
+            /** @description The field of the brief it sets: `finished.width`. */
+            field: string;
+            /** @description As a ruler shows it: `3¾`. */
+            figure: string;
+            /**
+             * Format: double
+             * @description Where it begins, in millimetres.
+             */
+            from_mm: number;
+            /**
+             * Format: double
+             * @description Its length in millimetres, exact to six decimals.
+             */
+            mm: number;
+            /** @description What it is called. */
+            name: string;
+            /** @description Which of the pieces it lies on. */
+            piece: number;
+            /**
+             * Format: double
+             * @description Distance between two grooves of the board, in millimetres: what an arrow key adds or takes away.
+             */
+            step_mm: number;
+            /**
+             * Format: double
+             * @description Where it ends, in millimetres.
+             */
+            to_mm: number;
+        };
+        /**
+         * @description The side on which the run ends in its tab.
+         * @enum {string}
+         */
+        DirectionText: "right" | "left";
+        /** @description How far something has come. */
+        DoneView: {
+            /**
+             * Format: int32
+             * @description How often it is done,
+             */
+            done: number;
+            /**
+             * Format: int32
+             * @description of how often.
+             */
+            of: number;
+        };
+        /**
+         * @description What one unit of a drawing is.
+         * @enum {string}
+         */
+        DrawnUnit: "millimetre" | "centimetre" | "inch" | "pixel" | "point";
+        /**
+         * @description What of a bag is off.
+         * @enum {string}
+         */
+        DriftOf: "panels" | "height";
+        /** @description What made bags are off, of one paper, on one board, or of all. */
+        DriftView: {
+            allowance?: components["schemas"]["AllowanceView"] | null;
+            /** @description How many bags it rests on. */
+            bags: number;
+            /** @description True if it is surely there. */
+            is_sure: boolean;
+            /**
+             * Format: double
+             * @description The median, in millimetres,
+             */
+            median_mm: number;
+            /** @description Of which paper, or on which board; nothing for all bags. */
+            of?: string | null;
+            /** @description Marks beside the plot: how far off. */
+            off_marks: components["schemas"]["PlotMark"][];
+            /** @description True if that is a board. */
+            on_board: boolean;
+            /** @description Marks under the plot: planned sizes. */
+            planned_marks: components["schemas"]["PlotMark"][];
+            /** @description The bags: planned size, and how far it is off, in millimetres; the last ones. */
+            points: components["schemas"]["PointView"][];
+            /** @description What is said of it, with its figures. */
+            says: string;
+            /** @description What is off. */
+            what: components["schemas"]["DriftOf"];
+            /** @description and where the true one lies, 95 times of 100. */
+            within_mm?: number[] | null;
+        };
+        /**
+         * @description What cuts it: drawn or a machine, stretched from corner to corner, or a punch, as long as its repeat is.
+         * @enum {string}
+         */
+        EdgeByText: "drawn" | "punched";
+        /**
+         * @description What line an edge follows: straight, one curve a panel, scallops, waves.
+         * @enum {string}
+         */
+        EdgeLineText: "straight" | "rounded" | "scalloped" | "waved";
+        /**
+         * @description An edge of a piece, named as seen from the outside face.
+         * @enum {string}
+         */
+        EdgeName: "top" | "bottom" | "left" | "right";
+        /** @description A stretch of the edge of the paper. The first begins where the last ends. */
+        EdgeRun: {
+            /** @description True if the arc goes round clockwise. */
+            clockwise: boolean;
+            /**
+             * Format: double
+             * @description Radius of the arc it is, of half a circle at most; nothing if it is straight.
+             */
+            radius?: number | null;
+            /** @description Where it ends. */
+            to: number[];
+        };
+        /** @description The free edge of a hem turned out, or of a closing flap. */
+        EdgeText: {
+            /** @description What cuts it; drawn, and stretched to whole repeats, if left out. */
+            by?: components["schemas"]["EdgeByText"];
+            /** @description What line it follows. */
+            line: components["schemas"]["EdgeLineText"];
+            /**
+             * @description From one scallop or wave to the next; 1 in if left out.
+             * @example 3/4 in
+             */
+            repeat?: string | null;
+            /** @description From its highest to its lowest point; a quarter of a repeat if left out. */
+            rise?: string | null;
+        };
+        /** @description The free edge of a hem turned out, or of a closing flap. */
+        EdgeView: {
+            /** @description What cuts it. */
+            by: components["schemas"]["EdgeByText"];
+            /** @description What line it follows. */
+            line: components["schemas"]["EdgeLineText"];
+            repeat?: components["schemas"]["LengthView"] | null;
+            rise?: components["schemas"]["LengthView"] | null;
+        };
+        /** @description An entry's number. */
+        EntryKept: {
+            /**
+             * Format: int64
+             * @description Its number.
+             */
+            id: number;
+            /**
+             * Format: int64
+             * @description Counts every change.
+             */
+            revision: number;
+        };
+        /** @description What was measured of a bag. Lengths are text; without a unit they are in the bag's own. */
+        EntryText: {
+            /** @description What held it: `liquid glue`. */
+            adhesive?: string | null;
+            /**
+             * Format: int64
+             * @description The bag's number.
+             */
+            bag: number;
+            /**
+             * Format: int32
+             * @description So many bags the minutes are of; of one if left out.
+             */
+            bags?: number | null;
+            /** @description What it carried: `3 lb`. */
+            carried?: string | null;
+            /** @description True if the paper cracked at a fold. */
+            cracked?: boolean;
+            /** @description How far it fell short. */
+            gap?: string | null;
+            /** @description Measured gusset. */
+            gusset?: string | null;
+            /** @description How far one handle stood above the other. */
+            handles_off?: string | null;
+            /** @description Measured height. */
+            height?: string | null;
+            /** @description How far holes were off one another. */
+            holes_off?: string | null;
+            /** @description The day on which it was made: `2026-11-20`. */
+            made: string;
+            /** @description Minutes for cutting, scoring, folding and gluing. */
+            minutes?: components["schemas"]["MinutesText"];
+            /** @description Whatever else is worth knowing. */
+            note?: string | null;
+            /** @description How far the last panel overhung at the seam. */
+            overlap?: string | null;
+            /**
+             * Format: int64
+             * @description The number of its paper, if it lies on the shelf.
+             */
+            paper?: number | null;
+            /** @description True to keep a measure that is far from what was planned. */
+            sure?: boolean;
+            /** @description True if it was folded flat, and came up whole. */
+            survived_flat?: boolean;
+            /** @description How far the top edge was off at the seam. */
+            top_off?: string | null;
+            /** @description Measured width; with a sign by how much it is off: `+1/16`. */
+            width?: string | null;
+        };
+        /** @description An entry of the journal. */
+        EntryView: {
+            /**
+             * Format: int64
+             * @description Its number.
+             */
+            id: number;
+            /** @description The day on which it was made. */
+            made: string;
+            /** @description What the bag was called. */
+            name: string;
+            /** @description What it was made of, if it was said. */
+            paper?: string | null;
+            /** @description True if it has a picture. */
+            pictured: boolean;
+            /** @description Planned width, height and gusset, as figures. */
+            planned: string[];
+            /**
+             * Format: int64
+             * @description Counts every change.
+             */
+            revision: number;
+            /** @description What was noticed, in a few words each: `width ⅟₁₆ more than planned`. */
+            says: string[];
+            /** @description What was measured, as it is written. */
+            text: components["schemas"]["EntryText"];
+        };
+        /** @description An evening, and how long there is on it. */
+        EveningText: {
+            /**
+             * @description The day: `2026-11-28`.
+             * @example 2026-11-28
+             */
+            date: string;
+            /**
+             * Format: int32
+             * @description How many minutes.
+             */
+            minutes: number;
+        };
+        /** @description An evening, and what is done on it. */
+        EveningView: {
+            /** @description The day. */
+            date: string;
+            /**
+             * Format: int32
+             * @description How many minutes there are.
+             */
+            minutes: number;
+            /** @description True if it is over. */
+            past: boolean;
+            /** @description What is done. */
+            shares: components["schemas"]["ShareView"][];
+            /** @description How long what is planned takes: `1 h 25`. */
+            takes: string;
+            /** @description When that is. */
+            when: string;
+        };
+        /** @description A way to bring in what is late. */
+        EveningsRemedy: {
+            /** @description The evenings then. */
+            evenings: components["schemas"]["EveningText"][];
+            /** @description `25 minutes more on each of 4 evenings`. */
+            label: string;
+        };
+        /**
+         * @description A small part that can be cut from the same paper.
+         * @enum {string}
+         */
+        ExtraText: "insert" | "handle_strips" | "reinforcement" | "tag" | "mats" | "strap" | "hangers" | "gusset_mats" | "flap_mat" | "band" | "pocket" | "medallion" | "template";
+        /**
+         * @description A face of the paper.
+         * @enum {string}
+         */
+        FaceName: "outside" | "inside";
+        /**
+         * @description One of the two faces.
+         * @enum {string}
+         */
+        FaceText: "front" | "back";
+        /** @description One face as it is drawn. */
+        FaceView: {
+            /**
+             * Format: double
+             * @description How high the handle stands above the top edge.
+             */
+            above_mm: number;
+            /**
+             * Format: double
+             * @description How far a closing flap runs on above the top.
+             */
+            flap_mm: number;
+            /**
+             * Format: double
+             * @description Height of a fold-flat line across the front.
+             */
+            fold_flat_mm?: number | null;
+            /**
+             * Format: double
+             * @description Base line to top edge.
+             */
+            height_mm: number;
+            /**
+             * Format: double
+             * @description Depth of a hem, seen or not.
+             */
+            hem_mm: number;
+            /** @description True if the hem is seen. */
+            hem_out: boolean;
+            /** @description Holes. */
+            holes: components["schemas"]["HoleMarkView"][];
+            /** @description Ribbons, strips, mats. */
+            marks: components["schemas"]["MarkView"][];
+            /**
+             * Format: double
+             * @description Width of the face.
+             */
+            width_mm: number;
+        };
+        /** @description A flat part of the paper. */
+        FacetView: {
+            /** @description Which of the net's blanks it belongs to: the pieces of paper, copies counted. */
+            blank: number;
+            /** @description Its corners on the blank, from the left and from the bottom, in millimetres. */
+            flat: number[][];
+            /** @description Edges of the holes in it, in the same frame; of a slot its two ends. */
+            holes: number[][][];
+            /**
+             * Format: double
+             * @description How far to draw it off its plane towards the outside, in millimetres, to tell layers apart.
+             */
+            lift: number;
+            /** @description What it is: `base flap of the front`. */
+            name: string;
+            /** @description The plan's piece that this blank is cut as. */
+            piece: number;
+            /** @description The sheet it is cut from, counted from zero, where there is more than one. */
+            sheet?: number | null;
+            /** @description True if the pattern's up is worth showing on it. */
+            shows_up: boolean;
+            what?: components["schemas"]["WhatName"] | null;
+        };
+        /** @description One way to build, and every bag it makes. */
+        FamilyView: {
+            /** @description Those that stand out. */
+            best: components["schemas"]["BestView"][];
+            /** @description The first of the bags; the others are it in their size. */
+            brief: components["schemas"]["BriefText"];
+            /** @description What the build is called. */
+            build: string;
+            /** @description What is chosen freely: `gusset`, of a flare `pleat`. */
+            by: string;
+            /** @description What the columns of a piece are called, from left to right. */
+            columns: string[];
+            /** @description What is cut off a roll for one bag, as a figure; nothing if it is a sheet. */
+            cut_off?: string | null;
+            /** @description How the pieces lie on the sheet; nothing if there is only one way. */
+            lies?: string | null;
+            /** @description The bags, from the shallowest to the deepest. */
+            members: components["schemas"]["MemberView"][];
+            /**
+             * Format: int32
+             * @description How many pieces are cut from one sheet.
+             */
+            on_a_sheet: number;
+            /** @description What its rows are called, from bottom to top. */
+            rows: components["schemas"]["RowKind"][];
+            /** @description How pieces share it. */
+            shares: components["schemas"]["SharesName"];
+            /** @description Width and height of the sheet as it is laid, in millimetres. */
+            sheet_mm: number[];
+        };
+        /** @description Something that will go wrong. */
+        FaultView: {
+            /** @description Where. */
+            at_mm: number[];
+            remedy?: components["schemas"]["MatRemedy"] | null;
+            /** @description What. */
+            title: string;
+            /** @description Why, with its numbers. */
+            why: string;
+        };
+        /** @description A piece as it goes through the guide: its bottom edge on the ledge, the free edge of the first face on the left. */
+        FeedView: {
+            /**
+             * Format: double
+             * @description How far from the ledge the guide's lines reach, if they have to be carried on from there.
+             */
+            carry_on_mm?: number | null;
+            /** @description The face that is up. */
+            face_up: components["schemas"]["FaceName"];
+            /**
+             * Format: double
+             * @description From the ledge to the base line.
+             */
+            flap_mm: number;
+            /** @description True if the free edge of the first face lies on the right: a left-handed feed. */
+            from_right: boolean;
+            /** @description Across and up, in millimetres. */
+            laid_mm: number[];
+            /** @description Panel by panel. */
+            moves: components["schemas"]["MoveView"][];
+            /** @description Which of the pieces. */
+            piece: number;
+        };
+        /** @description How often the fence is set. */
+        FenceView: {
+            /** @description With fewer not every line can be scored. */
+            at_least: number;
+            /** @description So often. */
+            count: number;
+            /** @description `The fence is set 12 times for 48 different lines`, and under which rule fewer will not do. */
+            says: string;
+        };
+        /** @description A measurement of the handle or what belongs to it. */
+        FigureView: {
+            /** @description Exactly, for an input field. */
+            editable: string;
+            /** @description The field it sets, dotted: `handle.down`. */
+            field: string;
+            /** @description As a ruler shows it. */
+            figure: string;
+            /**
+             * Format: double
+             * @description Its length in millimetres.
+             */
+            mm: number;
+            /** @description What it is called. */
+            name: string;
+            place?: components["schemas"]["MeasuredView"] | null;
+            /** @description True if the crafter has set it; else it is customary and follows the bag. */
+            set: boolean;
+            /**
+             * Format: double
+             * @description What an arrow key adds or takes away, in millimetres.
+             */
+            step_mm: number;
+        };
+        /** @description Finished size. */
+        FinishedText: {
+            /**
+             * @description Depth of a side panel.
+             * @example 2 in
+             */
+            gusset: string;
+            /**
+             * @description Base fold to top edge.
+             * @example 6 1/2 in
+             */
+            height: string;
+            /**
+             * @description Width of a face.
+             * @example 3 3/4 in
+             */
+            width: string;
+        };
+        /** @description A gift, to find bags for. */
+        FitText: {
+            /** @description What goes into the bag. */
+            gift: components["schemas"]["GiftText"];
+            sheet?: components["schemas"]["SheetText"] | null;
+            /** @description For every thing whether it has to stand; whatever may lie may lie if left out. */
+            stand?: boolean[];
+            /** @description The unit of labels, and of measures that name none. */
+            unit?: components["schemas"]["UnitText"];
+            /** @description What all of it weighs: `12 oz`, `340 g`. */
+            weight?: string | null;
+        };
+        /** @description A bag for a gift. */
+        FitView: {
+            /** @description The bag, to be kept. */
+            brief: components["schemas"]["BriefText"];
+            saves?: components["schemas"]["SavingView"] | null;
+            /** @description Why it is as large as it is; a sentence each. */
+            says: string[];
+            /** @description Width, height and gusset as figures. */
+            size: string[];
+            standing?: components["schemas"]["StandingView"] | null;
+            way?: components["schemas"]["WayView"] | null;
+        };
+        /** @description Everything put on a bag. */
+        FittingsText: {
+            /**
+             * @description What holds the handle's holes or ends.
+             * @default {
+             *       "kind": "strip"
+             *     }
+             */
+            backing?: components["schemas"]["BackingText"];
+            /**
+             * @description What keeps it shut.
+             * @default {
+             *       "kind": "none"
+             *     }
+             */
+            closure?: components["schemas"]["ClosureText"];
+            /**
+             * @description What is laid on it for looks.
+             * @default {
+             *       "band": false,
+             *       "clear_of_folds": false,
+             *       "faces": false,
+             *       "flap": false,
+             *       "gussets": false,
+             *       "pocket": false
+             *     }
+             */
+            decoration?: components["schemas"]["DecorationText"];
+            /**
+             * @description What it is carried by.
+             * @default {
+             *       "kind": "none",
+             *       "knot": "double"
+             *     }
+             */
+            handle?: components["schemas"]["HandleText"];
+            /**
+             * @description The stiffener on its base.
+             * @default single
+             */
+            insert?: components["schemas"]["InsertText"];
+            /**
+             * @description What it is to carry, with lb, oz, g or kg.
+             * @default null
+             * @example 2 1/2 lb
+             */
+            load?: string | null;
+            /**
+             * @description The hand punch that makes the holes.
+             * @default {}
+             */
+            punch?: components["schemas"]["PunchText"];
+        };
+        /**
+         * @description Everything put on a bag. Frame of drawings: x from the centre line of the face to the right of one who looks at it, y from
+         *     the base line up; millimetres.
+         */
+        FittingsView: {
+            /** @description True if its handle has use for a strip of card behind it. */
+            backed: boolean;
+            /** @description Where the customary figures come from. */
+            customary: string;
+            /** @description The face, its handle and everything else on it. */
+            face: components["schemas"]["FaceView"];
+            /** @description Measurements that are edited on the face, or in words beside it. */
+            figures: components["schemas"]["FigureView"][];
+            /** @description What the closing takes of the height, and what is left. */
+            headroom?: string | null;
+            /** @description True if they go through punched holes, which may have eyelets. */
+            holed: boolean;
+            /** @description True if the ends of its handle are knotted. */
+            knotted: boolean;
+            /** @description What people trust such a bag with: `about 4 lb`. */
+            limit: string;
+            /** @description What that rests on. */
+            limit_why: string;
+            /** @description What the crafter wants to carry, exactly. */
+            load?: string | null;
+            /** @description The parts list, the pieces left out. */
+            parts: components["schemas"]["PartNeededView"][];
+            /** @description What would raise it. */
+            raise: string[];
+            /** @description What the bag itself weighs. */
+            weight: string;
+        };
+        /** @description A base flap; millimetres in the piece's frame. */
+        FlapView: {
+            /** @description Its middle. */
+            at: number[];
+            /** @description Which of the pieces. */
+            piece: number;
+            /** @description Its place in the order in which they are closed: `3`, or `3 / 1` where one copy is the front and the other the back. */
+            place: string;
+        };
+        /** @description The finished bag folded flat: a state of its own, for rigid panels cannot move there. */
+        FlatView: {
+            /** @description Its layers drawn apart, front first. */
+            pose: number[][][];
+            /** @description `6 × 5½, 9 layers, about 2.0 mm thick`. */
+            says: string;
+        };
+        /**
+         * @description How a line folds, seen from the outside face.
+         * @enum {string}
+         */
+        FoldName: "mountain" | "valley" | "flat";
+        /**
+         * @description The bag folding up. Frame: the front face lies in z = 0, x right, y up, the inside of the bag at negative z;
+         *     millimetres.
+         */
+        FoldView: {
+            /** @description For every item of the plan's proof the facets it is about. */
+            checks: number[][];
+            /** @description The facets, in the order in which every pose lists them. */
+            facets: components["schemas"]["FacetView"][];
+            /** @description Handle, mats and band on the open bag, as further facets. */
+            fittings: components["schemas"]["StandingView"];
+            flat?: components["schemas"]["FlatView"] | null;
+            /** @description The stretches of the way. */
+            legs: components["schemas"]["LegView"][];
+            /** @description Poses evenly spaced from unrolled to finished. */
+            poses: components["schemas"]["PoseView"][];
+        };
+        /** @description A sheet, and how bags are made of it. */
+        FromPaperText: {
+            /** @description Depth of the base flaps. */
+            base?: components["schemas"]["BaseText"];
+            /** @description The sheet. */
+            sheet: components["schemas"]["SheetText"];
+            /**
+             * Format: int32
+             * @description So many sheets for a bag: one, or two.
+             */
+            sheets?: number;
+            /** @description What happens at the top edge. */
+            top?: components["schemas"]["TopText"];
+            /** @description The unit of labels, and of measures that name none. */
+            unit?: components["schemas"]["UnitText"];
+        };
+        /** @description What a sheet can become. */
+        FromPaperView: {
+            /** @description Build by build; those that make no bag of it are left out. */
+            families: components["schemas"]["FamilyView"][];
+            /** @description The sheet left whole, halved and quartered. */
+            parted: components["schemas"]["PartedView"][];
+        };
+        /** @description What goes into a bag, as it is written. */
+        GiftText: {
+            /** @description For every thing whether it is laid on its back, if one of them is. */
+            back?: boolean[];
+            /** @description Room above; customary if left out. */
+            headroom?: string | null;
+            /** @description For every thing whether it is laid on its side, if only some of them are. */
+            lies?: boolean[];
+            /** @description True if all of them are laid on their sides. */
+            lying?: boolean;
+            /** @description Room on every side; customary for the shape if left out. */
+            room?: string | null;
+            /** @description The things, from left to right or from the bottom up. */
+            things: components["schemas"]["ThingText"][];
+            /** @description How several are put together; side by side if left out. */
+            together?: components["schemas"]["TogetherText"];
+            /** @description True if what is measured as depth lies along the width of the bag. */
+            turned?: boolean;
+        };
+        /**
+         * @description What a glued area is for.
+         * @enum {string}
+         */
+        GlueName: "tab" | "face_tab" | "lap" | "ear" | "hem" | "base_flap" | "strip" | "face_strip" | "base_corner" | "base_lap" | "pleat" | "all_round";
+        /** @description A glued area. */
+        GlueView: {
+            /** @description Its corners, anticlockwise. */
+            corners: number[][];
+            /** @description The face it is on. */
+            face: components["schemas"]["FaceName"];
+            /** @description Its name: `g0`. */
+            id: string;
+            /** @description What it is for. */
+            role: components["schemas"]["GlueName"];
+            /** @description What it is. */
+            says: string;
+        };
+        /**
+         * @description Which way the fibres of a paper run: from bottom to top, or from side to side.
+         * @enum {string}
+         */
+        GrainText: "upright" | "sideways";
+        /** @description A small guide for notching and scoring, as it is written. Lengths are text with a unit. */
+        GuideText: {
+            /** @description True if the base line is scored on the board first, in one go. */
+            base_on_board?: boolean;
+            /**
+             * @description The depth of the base flaps it folds.
+             * @example 1 1/4 in
+             */
+            flap: string;
+            /**
+             * @description The one gusset it folds.
+             * @example 2 in
+             */
+            gusset: string;
+            /** @description True for a left-handed feed: the free edge of the first face lies on the right. */
+            left_handed?: boolean;
+            /** @description What the crafter calls it. */
+            name: string;
+            /**
+             * @description How far its lines reach from the ledge.
+             * @example 6 in
+             */
+            reach: string;
+            /**
+             * @description How much each side of a gusset flap tapers where it notches; plain slits if left out.
+             * @example 1/4 in
+             */
+            taper?: string | null;
+            /**
+             * @description The widths of a face it has marks for.
+             * @example [
+             *       "3 1/2 in",
+             *       "5 in"
+             *     ]
+             */
+            widths: string[];
+        };
+        /** @description A guide that is kept. */
+        GuideView: {
+            /**
+             * Format: double
+             * @description Depth of its base flaps.
+             */
+            flap_mm: number;
+            /** @description The guide as it is written. */
+            guide: components["schemas"]["GuideText"];
+            /** @description Its gusset as a figure. */
+            gusset: string;
+            /**
+             * Format: double
+             * @description Its measurements in millimetres, to be drawn.
+             */
+            gusset_mm: number;
+            /**
+             * Format: int64
+             * @description Its number.
+             */
+            id: number;
+            /**
+             * Format: double
+             * @description How far its lines reach from the ledge.
+             */
+            reach_mm: number;
+            /**
+             * Format: int64
+             * @description Counts every change.
+             */
+            revision: number;
+            /** @description `Gusset 2, flaps 1¼, faces 3½ and 5`. */
+            says: string;
+            /** @description Its marks as figures. */
+            widths: string[];
+            /** @description Its marks. */
+            widths_mm: number[];
+        };
+        /** @description What the guide of a bag makes of the bag's sheet. */
+        GuidedView: {
+            /** @description Sizes it makes. */
+            makes: components["schemas"]["MakesView"][];
+            /** @description Widths that fit no sheet, or leave no bag. */
+            not: string[];
+            /** @description What its fixed figures come to. */
+            says: string;
+        };
+        /** @description All guides that are kept. */
+        GuidesView: {
+            /** @description Those that can be read. */
+            guides: components["schemas"]["GuideView"][];
+            /** @description What is kept and cannot be read. */
+            unreadable: components["schemas"]["UnreadableView"][];
+        };
+        /**
+         * @description What is scored down the gussets, and across so that the bag folds flat.
+         * @enum {string}
+         */
+        GussetCreaseText: "none" | "centre" | "pair" | "fold_flat_back" | "fold_flat_both" | "fold_flat_unscored";
+        /**
+         * @description How the depth of the base flaps is chosen.
+         * @enum {string}
+         */
+        HabitText: "full" | "half_and_lap" | "fixed" | "custom";
+        /** @description How much more comes out than is scored, under one pair of hands; with a minus, less. */
+        HandText: {
+            /**
+             * @description The body comes out so much higher; nothing if left out.
+             * @default null
+             */
+            height?: string | null;
+            /**
+             * @description A panel comes out so much wider; nothing if left out.
+             * @default null
+             * @example 1/64 in
+             */
+            panel?: string | null;
+        };
+        /** @description What is taken off on a board. */
+        HandView: {
+            /** @description As a brief has it. */
+            hand: components["schemas"]["HandText"];
+            /** @description By how much what comes out is off: `a panel 1⁄64 in more`; nothing if nothing is taken. */
+            says?: string | null;
+        };
+        /** @description A kind of handle, drawn on this bag. */
+        HandleChoiceView: {
+            /** @description The brief with it. */
+            brief: components["schemas"]["BriefText"];
+            /** @description True if the bag has it now. */
+            chosen: boolean;
+            /** @description The face with it. */
+            face: components["schemas"]["FaceView"];
+            /** @description Which. */
+            kind: components["schemas"]["HandleKindText"];
+            /** @description What it is called. */
+            name: string;
+            verdict?: components["schemas"]["VerdictView"] | null;
+            /** @description When people choose it. */
+            when: string;
+        };
+        /**
+         * @description What a bag is carried by.
+         * @enum {string}
+         */
+        HandleKindText: "none" | "holed_ribbon" | "glued_ribbon" | "long_ribbon" | "strap" | "tube" | "hangers" | "hand_hole" | "gusset_ribbon";
+        /** @description What a bag is carried by. */
+        HandleText: {
+            /**
+             * @description From the top edge down to the middle of a hole, to the end of what is glued, or to an opening.
+             * @default null
+             */
+            down?: string | null;
+            /**
+             * @description How high it stands above the top edge; a length that is given tells instead.
+             * @default null
+             */
+            drop?: string | null;
+            /**
+             * @description From the centre line of the face to the middle of a hole or an end.
+             * @default null
+             * @example 1 1/2 in
+             */
+            from_centre?: string | null;
+            /**
+             * @description The same from the side edge of the face; where it is given, it tells instead.
+             * @default null
+             */
+            from_edge?: string | null;
+            /**
+             * @description Which kind.
+             * @default none
+             */
+            kind?: components["schemas"]["HandleKindText"];
+            /**
+             * @description How its ends are knotted.
+             * @default double
+             */
+            knot?: components["schemas"]["KnotText"];
+            /**
+             * @description Length of ribbon, strap or strip for one handle.
+             * @default null
+             */
+            length?: string | null;
+            /**
+             * @description Length of a strap's slot, or height of a hand hole.
+             * @default null
+             */
+            opening?: string | null;
+            /**
+             * @description Width of the ribbon, strap, strip or opening.
+             * @default null
+             */
+            width?: string | null;
+        };
+        /** @description What a database holds. */
+        HeldView: {
+            /** @description When a bag was last changed (RFC 3339), if there is one. */
+            changed?: string | null;
+            /** @description `12 bags, 6 papers, one guide, 2 runs, 9 bags in the journal`. */
+            says: string;
+        };
+        /** @description A hole of a face or of the closing flap. */
+        HoleMarkView: {
+            /** @description Its middle. */
+            at: number[];
+            /** @description Half of its width and half of its height: round ends if it has a height, a slot if it has none. */
+            half: number[];
+            /** @description What it is for. */
+            purpose: components["schemas"]["PurposeName"];
+        };
+        /** @description A hole. */
+        HoleView: {
+            /** @description Its middle. */
+            at: number[];
+            /** @description Half of its width and half of its height: round ends if it has a height, a slot if it has none. */
+            half: number[];
+            /** @description Its name: `h0`. */
+            id: string;
+            /** @description What it is, and where its middle lies. */
+            says: string;
+        };
+        /** @description A file to read onto the shelf. */
+        ImportText: {
+            /** @description The file's text, at most 1 MiB with all that stands round it. */
+            csv: string;
+            /** @description True to keep the good rows although others are bad. */
+            keep_good?: boolean;
+        };
+        /** @description What came of it. */
+        ImportView: {
+            /** @description The bad rows. Unless the good ones were asked for, nothing is kept beside them. */
+            faults: components["schemas"]["RowFaultView"][];
+            /** @description How many rows are good. */
+            good: number;
+            /** @description How many papers were put on the shelf. */
+            kept: number;
+        };
+        /**
+         * @description The stiffener on the base.
+         * @enum {string}
+         */
+        InsertText: "none" | "single" | "double";
+        /** @description A job on the machine. Millimetres from the bottom left corner of the mat, y up; seconds from the start. */
+        JobView: {
+            /** @description Where the bottom left corner of the sheet lies. */
+            at_mm: number[];
+            /** @description What will go wrong. */
+            faults: components["schemas"]["FaultView"][];
+            /** @description How the file keeps its lines apart, and what works them. */
+            layers: components["schemas"]["LayerView"][];
+            /** @description What is not worked, a sentence each. */
+            left_out: string[];
+            /**
+             * Format: double
+             * @description How far rollers and clamps reach in.
+             */
+            margin_mm: number;
+            /** @description The mat. */
+            mat_mm: number[];
+            /** @description What lies on the mat afterwards, the largest first; nothing if there is too much of it to be worked out. */
+            pieces?: components["schemas"]["CutOutView"][] | null;
+            /**
+             * Format: double
+             * @description How long all of it takes.
+             */
+            seconds: number;
+            /** @description The sheet. */
+            sheet_mm: number[];
+            /** @description The lines in the order of the work. */
+            strokes: components["schemas"]["StrokeView"][];
+            /** @description The same in words. */
+            takes: string;
+        };
+        /** @description One way to cut the run into pieces. */
+        JoiningView: {
+            /** @description The brief cut so. */
+            brief: components["schemas"]["BriefText"];
+            /** @description True if it is cut at these places now. */
+            chosen: boolean;
+            /** @description `left back corner and right back corner`. */
+            places: string;
+            /** @description `2 sheets, 2 joins that show 2 together`. */
+            says: string;
+        };
+        /** @description What holds the panels together where a piece ends. */
+        JoinsText: {
+            /** @enum {string} */
+            kind: "tabs";
+        } | {
+            /** @enum {string} */
+            kind: "strips";
+            /** @description Width of a strip, unfolded; 1 in if left out. */
+            width?: string | null;
+        } | {
+            /** @description Where the strips are. */
+            at: components["schemas"]["PlaceText"][];
+            /** @enum {string} */
+            kind: "mixed";
+            /** @description Width of a strip, unfolded; 1 in if left out. */
+            width?: string | null;
+        };
+        /** @description The journal, and what it teaches. */
+        JournalView: {
+            /** @description Allowances that new plans take. */
+            allowances: components["schemas"]["AllowanceView"][];
+            /** @description What the hands do every time: of all bags first, then by paper and by board. */
+            drifts: components["schemas"]["DriftView"][];
+            /** @description What is enough to be sure. */
+            enough: string;
+            /** @description The last entries, the newest first. */
+            entries: components["schemas"]["EntryView"][];
+            /** @description Papers, and what became of them. */
+            papers: components["schemas"]["RecordView"][];
+            /** @description How many there are in all. */
+            total: number;
+        };
+        /** @description How many automatic backups are kept. */
+        KeepText: {
+            /**
+             * Format: int32
+             * @description None to 60; no more are made if it is none.
+             */
+            keep: number;
+        };
+        /** @description An automatic backup. */
+        KeptBackup: {
+            /** @description When it was made (RFC 3339). */
+            at: string;
+            /** @description Its file's name. */
+            name: string;
+            /** @description How large it is: `84 KiB`. */
+            size: string;
+        };
+        /** @description What goes into a bag. */
+        KeptGiftView: {
+            /** @description False if it has to stand. */
+            may_lie: boolean;
+            /** @description `a jar or tumbler: 3½ × 5 × 3½`. */
+            says: string;
+        };
+        /** @description What one kind of thing costs. */
+        KindCost: {
+            /** @description `12.40`. */
+            amount: string;
+            /** @description `Paper`. */
+            name: string;
+        };
+        /**
+         * @description How the ends of a ribbon are knotted.
+         * @enum {string}
+         */
+        KnotText: "double" | "triple";
+        /** @description A line where it was said to lie. */
+        LaidLineView: {
+            /** @description True if the first correction changes it. */
+            amiss: boolean;
+            /**
+             * Format: double
+             * @description From the left edge, or from the bottom edge, in millimetres.
+             */
+            at_mm: number;
+            /** @description Which way it runs. */
+            axis: components["schemas"]["AxisName"];
+            /** @description The figure, as it was said. */
+            figure: string;
+            /** @description Where its figure stands in the words. */
+            place: components["schemas"]["PlaceView"];
+            /** @description What it is, by the first reading. */
+            says?: string | null;
+        };
+        /** @description Figures where they lie on a piece, top edge up. */
+        LaidView: {
+            /** @description The lines, in the order they were said. */
+            lines: components["schemas"]["LaidLineView"][];
+            sheet?: components["schemas"]["PlaceView"] | null;
+            /** @description The same as it was said, or as it would be said in the unit of the words. */
+            size?: string | null;
+            /** @description Width and height of the piece, if they are known; millimetres. */
+            size_mm?: number[] | null;
+        };
+        /** @description A layer, and the tool that works it. */
+        LayerTool: {
+            /** @description What it is told by. */
+            key: string;
+            tool?: components["schemas"]["ToolName"] | null;
+        };
+        /** @description Lines that a file keeps together, by a layer, a group or a colour. */
+        LayerView: {
+            /** @description True if their name says the tool. */
+            by_name: boolean;
+            /** @description Their colour, if it can be shown. */
+            colour?: string | null;
+            /** @description What they are told by. */
+            key: string;
+            /** @description How many. */
+            lines: number;
+            tool?: components["schemas"]["ToolName"] | null;
+        };
+        /** @description Pieces placed on sheets. */
+        LayoutView: {
+            /** @description True if every piece lies within its sheet. */
+            fits: boolean;
+            /** @description Small parts for which the sheets have no room left, in words: `insert, 3⅝ × 1⅞`. */
+            from_scrap: string[];
+            /** @description The sheets, in the order they are used. */
+            sheets: components["schemas"]["SheetCutView"][];
+        };
+        /** @description Something left over, and what it is good for. */
+        LeftoverView: {
+            /**
+             * Format: int32
+             * @description How many like it there are.
+             */
+            count: number;
+            /** @description The offcut as a paper, to be kept on the shelf. */
+            paper: components["schemas"]["PaperText"];
+            /** @description Where it lies on its sheet. */
+            space: components["schemas"]["RectangleView"];
+            /** @description What it is good for. */
+            uses: string[];
+        };
+        /** @description A stretch of the way. */
+        LegView: {
+            /** @description What the bag is when it is done. */
+            name: string;
+            /** @description False if the paper has to bend on this stretch: then only its end is shown. */
+            rigid: boolean;
+            /**
+             * Format: double
+             * @description Where it ends, from 0 to 1.
+             */
+            to: number;
+        };
+        /** @description A length to read and to edit. */
+        LengthView: {
+            /** @description Exactly, for an input field: `3 3/4`. */
+            editable: string;
+            /** @description As a ruler shows it: `3¾`. */
+            figure: string;
+        };
+        /**
+         * @description How much a verdict matters.
+         * @enum {string}
+         */
+        LevelName: "blocks" | "warns" | "notes";
+        /** @description A line of a run as it is asked for. */
+        LineDraft: {
+            /**
+             * @description True to put aside what is begun of a line that is made otherwise from now on; left out, what is begun stays as it is, and
+             *     only the rest is made otherwise, on a line of its own.
+             */
+            aside?: boolean;
+            /**
+             * Format: int64
+             * @description The bag's number.
+             */
+            bag: number;
+            /**
+             * Format: int32
+             * @description How many of it.
+             */
+            copies: number;
+            /**
+             * Format: int32
+             * @description Its number within the run; left out for a new one.
+             */
+            line?: number | null;
+            /**
+             * Format: int64
+             * @description The number of the paper it is made of; one is chosen if none is given.
+             */
+            paper?: number | null;
+            /** @description True to make the bag as it is now, and not as it was when the line was written. */
+            renew?: boolean;
+            /**
+             * Format: int64
+             * @description The number of the paper of its gussets, where they have one of their own; one of the drafted size is found if none is given.
+             */
+            side_paper?: number | null;
+        };
+        /**
+         * @description How the lines of a bag are made: as the paper asks, on the board, or by ruler and hand.
+         * @enum {string}
+         */
+        LinedText: "usual" | "board" | "hand";
+        /** @description One size a guide makes. */
+        MakesView: {
+            /** @description The bag, to be planned instead. */
+            brief: components["schemas"]["BriefText"];
+            /** @description True if the bag is made so now. */
+            current: boolean;
+            /** @description True if the guide has a mark for it. */
+            marked: boolean;
+            /** @description True if it takes a pair of pieces. */
+            pair: boolean;
+            /** @description What it takes, and how tall it may be: `one sheet, up to 10¾ tall`. */
+            says: string;
+            /** @description Its width, as a figure. */
+            width: string;
+        };
+        /** @description Something on a face. */
+        MarkView: {
+            /** @description True if it lies inside the bag. */
+            inside: boolean;
+            /** @description A way along which it runs, or the corners of an area. */
+            points: number[][];
+            /** @description What it is. */
+            what: components["schemas"]["WhatName"];
+            /**
+             * Format: double
+             * @description Width of what runs along the points; zero for an area.
+             */
+            width_mm: number;
+        };
+        /** @description Another mat or blade on which a fault is gone. */
+        MatRemedy: {
+            /** @description The mat to ask with. */
+            mat: components["schemas"]["MatText"];
+            /** @description What it is. */
+            title: string;
+        };
+        /** @description A mat. Lengths are text with a unit; without one they are in inches. */
+        MatText: {
+            /**
+             * @description From bottom to top.
+             * @example 12 in
+             */
+            height: string;
+            /**
+             * @description How far rollers and clamps reach in from every edge; nothing if left out.
+             * @example 6 mm
+             */
+            margin?: string;
+            /**
+             * @description The smallest thing the blade can turn round, across; 2 mm if left out.
+             * @example 2 mm
+             */
+            smallest?: string;
+            /**
+             * @description From side to side.
+             * @example 12 in
+             */
+            width: string;
+        };
+        /** @description Where a measurement is drawn on the face, in millimetres. */
+        MeasuredView: {
+            /**
+             * Format: double
+             * @description Where it lies the other way: the height of one across, the place across of one up.
+             */
+            at_mm: number;
+            /** @description Which way it runs. */
+            axis: components["schemas"]["Axis"];
+            /**
+             * Format: double
+             * @description Where it begins.
+             */
+            from_mm: number;
+            /**
+             * Format: double
+             * @description Where it ends.
+             */
+            to_mm: number;
+        };
+        /**
+         * @description What a file is written in.
+         * @enum {string}
+         */
+        MediaName: "svg" | "dxf" | "pdf" | "png" | "csv" | "json" | "fold" | "zip" | "calendar" | "database";
+        /** @description One bag of a family. */
+        MemberView: {
+            /** @description Where the columns of a piece end, from its left edge; millimetres. */
+            columns_mm: number[];
+            /** @description Its finished size, exactly. */
+            finished: components["schemas"]["FinishedText"];
+            /** @description Scored lines that lie under no groove of the board. */
+            off_groove: number;
+            /** @description The width of its pleats, exactly, if it is a flare. */
+            pleat?: string | null;
+            /** @description Where its rows end, from its bottom edge; millimetres. */
+            rows_mm: number[];
+            /** @description Width, height and gusset as figures; of a flare the pleat in the gusset's place. */
+            size: string[];
+            /** @description The same in millimetres. */
+            size_mm: number[];
+        };
+        /** @description Minutes by stage; those that were not looked at are left out. */
+        MinutesText: {
+            /**
+             * Format: int32
+             * @description Folding, slits and corners.
+             */
+            cut?: number | null;
+            /**
+             * Format: int32
+             * @description Gluing and finishing.
+             */
+            glue?: number | null;
+            /**
+             * Format: int32
+             * @description Scoring.
+             */
+            score?: number | null;
+            /**
+             * Format: int32
+             * @description Cutting the sheets.
+             */
+            trim?: number | null;
+        };
+        /** @description The sizes that use up one paper. */
+        MixView: {
+            /** @description How much there is of it. */
+            amount: string;
+            /** @description What the paper is called. */
+            paper: string;
+            /** @description Whole, halved, quartered: a size and how many of it. */
+            sizes: components["schemas"]["MixedView"][];
+        };
+        /** @description One size that uses a paper up. */
+        MixedView: {
+            /**
+             * Format: int32
+             * @description So many bags of it.
+             */
+            bags: number;
+            /** @description The bag. */
+            brief: components["schemas"]["BriefText"];
+            /** @description `whole`, `halved`, `quartered`. */
+            name: string;
+            /** @description The size of one part of a sheet. */
+            part: string;
+            /** @description So many, and whether more are possible; a sentence. */
+            says: string;
+            /** @description Finished size of the bag, as figures. */
+            size: string;
+        };
+        /** @description How bags are made, whatever their size. */
+        MixesText: {
+            /** @description Depth of the base flaps. */
+            base?: components["schemas"]["BaseText"];
+            /** @description What happens at the top edge. */
+            top?: components["schemas"]["TopText"];
+            /** @description The unit of labels, and of measures that name none. */
+            unit?: components["schemas"]["UnitText"];
+        };
+        /** @description The sizes that use the shelf up. */
+        MixesView: {
+            /** @description Papers for which there was no time. */
+            left_out: number;
+            /** @description Paper by paper. */
+            papers: components["schemas"]["MixView"][];
+        };
+        /** @description So many more of a line come out of the paper there is. */
+        MoreView: {
+            /**
+             * Format: int32
+             * @description The line's number.
+             */
+            line: number;
+            /**
+             * Format: int32
+             * @description How many more.
+             */
+            more: number;
+            /** @description `7 more Bud vase use Speckled stoneware pad up`. */
+            says: string;
+            /** @description True if nothing of the paper is left over then. */
+            uses_up: boolean;
+        };
+        /** @description One panel in the guide. */
+        MoveView: {
+            /** @description True if a base line is scored below it. */
+            base: boolean;
+            /**
+             * Format: double
+             * @description How far back from the far side the guide scores that base line, if it has to be carried on.
+             */
+            base_on_mm?: number | null;
+            /**
+             * Format: double
+             * @description Where it begins and ends, from the free edge, in millimetres.
+             */
+            from_mm: number;
+            /** @description `front`, `gusset`, `tab`. */
+            panel: string;
+            /** @description True if a line is scored and notched at its far side. */
+            scores: boolean;
+            /** @description How it is set: `mark`, `gusset`, `ticked`, `left`. */
+            set: string;
+            /**
+             * Format: double
+             * @description Where it ends.
+             */
+            to_mm: number;
+            /** @description How wide the panel is, as a figure. */
+            wide: string;
+        };
+        /** @description Sizes close by, and how far was looked. */
+        NearbyAnswer: {
+            /** @description How far was looked, if it was not as far as asked. */
+            says?: string | null;
+            /** @description Those that save most first. */
+            sizes: components["schemas"]["NearbyView"][];
+        };
+        /** @description A bag, and how far its measures may change. */
+        NearbyText: {
+            /** @description The bag. */
+            brief: components["schemas"]["BriefText"];
+            /**
+             * @description How far every measure may be off; ¼ in if left out.
+             * @example 1/4 in
+             */
+            range?: string | null;
+        };
+        /** @description A size close by, and what it saves. */
+        NearbyView: {
+            /** @description The brief in that size. */
+            brief: components["schemas"]["BriefText"];
+            /** @description `gusset 5¾ instead of 5⅞`, and all else that is other: `cut at both back corners, with a separate base`. */
+            change: string;
+            /** @description What it saves: `saves one sheet: 3 instead of 4`. */
+            saves: string[];
+            /** @description `11½ × 6 × 5¾`. */
+            size: string;
+        };
+        /** @description What a run takes of a paper. */
+        NeedView: {
+            bought?: components["schemas"]["PaperText"] | null;
+            /** @description What runs that come first hold of it, if anything: `7 sheets for “Kiln opening”`. */
+            held?: string | null;
+            /** @description `no way of cutting takes fewer`, or what it may be. */
+            least: string;
+            /** @description What is left of it after the run, if nothing is missing. */
+            left?: string | null;
+            /** @description What it is called. */
+            name: string;
+            /**
+             * Format: int64
+             * @description The paper's number; nothing for one that is not on the shelf.
+             */
+            paper?: number | null;
+            /** @description What is missing, if anything is. */
+            short?: string | null;
+            /** @description What was taken of it already, if anything was. */
+            taken?: string | null;
+            /** @description What is still taken of it: `7 sheets`. */
+            takes: string;
+            /** @description What it takes of what later runs hold, if anything; a sentence. */
+            takes_held?: string | null;
+            /** @description What there is on the shelf. */
+            there: string;
+        };
+        /** @description What stands in the way of a build. */
+        ObstacleView: {
+            nearest?: components["schemas"]["RemedyView"] | null;
+            /** @description What it is. */
+            title: string;
+            /** @description Why, with its numbers. */
+            why: string;
+        };
+        /** @description A piece as it lies on the board; millimetres. */
+        OnBoardView: {
+            /** @description The edge against the stop. */
+            against: string;
+            /**
+             * Format: double
+             * @description How long it is along the fence.
+             */
+            along_mm: number;
+            /**
+             * Format: double
+             * @description How far from the stop the lines lie.
+             */
+            at_mm: number;
+            /**
+             * Format: double
+             * @description How far it reaches from the fence.
+             */
+            deep_mm: number;
+            /** @description The face that is up: `outside up`. */
+            face: string;
+            /** @description The edge along the fence. */
+            fence: string;
+            /** @description How far from the fence each begins and ends. */
+            reaches_mm: number[][];
+            /** @description The stop it lies against. */
+            stop: components["schemas"]["StopName"];
+        };
+        /** @description Something that is laid on a piece; millimetres in the piece's frame. */
+        OnPieceView: {
+            /** @description Its corners. */
+            corners: number[][];
+            /** @description True if it lies on the inside. */
+            inside: boolean;
+            /** @description Which of the pieces. */
+            piece: number;
+        };
+        /** @description A page that has come out. */
+        PageView: {
+            /**
+             * Format: double
+             * @description From top to bottom, in millimetres.
+             */
+            height_mm: number;
+            /** @description Where its picture is read. */
+            href: string;
+            /**
+             * Format: double
+             * @description From side to side, in millimetres.
+             */
+            width_mm: number;
+        };
+        /**
+         * @description What a column of a piece becomes.
+         * @enum {string}
+         */
+        PanelKind: "front" | "back" | "gusset" | "tab" | "strip" | "pleat";
+        /** @description A paper as it is written. Lengths are text with a unit; without one they are in inches. */
+        PaperText: {
+            /**
+             * Format: int32
+             * @description How many sheets there are; of a roll, one or none.
+             */
+            count?: number;
+            grain?: components["schemas"]["GrainText"] | null;
+            /**
+             * @description From line to line of a grid printed on the back, if there is one.
+             * @example 1/2 in
+             */
+            grid?: string | null;
+            /**
+             * @description Height, pattern upright; of a roll, the length that is left.
+             * @example 12 in
+             */
+            height: string;
+            /** @description How it comes. */
+            kind?: components["schemas"]["StockText"];
+            /** @description What the crafter calls it. */
+            name: string;
+            /** @description Whether the pattern has an up. */
+            pattern?: components["schemas"]["PatternText"];
+            /**
+             * @description What one sheet, or roll, cost: `1.20`.
+             * @example 1.20
+             */
+            price?: string | null;
+            /** @description Which sides are fit to be seen. */
+            printed?: components["schemas"]["PrintedText"];
+            /**
+             * @description Measured thickness, in millimetres if it names no unit.
+             * @example 0.3 mm
+             */
+            thickness?: string | null;
+            /**
+             * @description `180 g/m²`, `180`, or a US basis weight: `80 lb cover`.
+             * @example 80 lb cover
+             */
+            weight?: string | null;
+            /**
+             * @description Width, pattern upright; of a roll, the roll's width.
+             * @example 12 in
+             */
+            width: string;
+        };
+        /** @description A paper on the shelf. */
+        PaperView: {
+            /** @description What runs hold of it, if they hold any: `12 sheets`. */
+            held?: string | null;
+            /**
+             * Format: int64
+             * @description Its number.
+             */
+            id: number;
+            /** @description Width and height in millimetres. */
+            mm: number[];
+            /** @description The paper as it is written. */
+            paper: components["schemas"]["PaperText"];
+            /**
+             * Format: int64
+             * @description Counts every change.
+             */
+            revision: number;
+            /** @description `24 sheets, 180 g/m², about 0.23 mm thick`. */
+            says: string;
+            sheet?: components["schemas"]["SheetText"] | null;
+            /** @description `12×12`, `A4`, `30 × 120`. */
+            size: string;
+        };
+        /** @description A line of the parts list. */
+        PartNeededView: {
+            /** @description How many. */
+            count: number;
+            extra?: components["schemas"]["ExtraText"] | null;
+            /** @description Where it comes from: `from sheet A`, `from another piece of card`, `from the roll`. */
+            from: string;
+            /** @description What it is. */
+            name: string;
+            /** @description True if it is cut from the bag's own paper. */
+            own_paper: boolean;
+            /** @description `12 × 1¾`, or nothing for what is only counted. */
+            size: string;
+        };
+        /** @description Part of a sheet, and the bag that makes most of it. */
+        PartedView: {
+            brief?: components["schemas"]["BriefText"] | null;
+            /** @description `whole`, `halved`, `quartered`. */
+            name: string;
+            /** @description The size of one part. */
+            part: string;
+            /**
+             * Format: int32
+             * @description So many parts, and as many bags.
+             */
+            parts: number;
+            /** @description Finished size of the bag, as figures; nothing if a part makes none. */
+            size?: string | null;
+        };
+        /** @description One way the piece lies on the board, and the lines scored while it lies so. */
+        PassView: {
+            by_hand?: components["schemas"]["ByHandName"] | null;
+            /** @description True if the board does not reach and a ruler is needed. */
+            by_ruler: boolean;
+            /** @description The face that is up. */
+            face_up: components["schemas"]["FaceName"];
+            /** @description The edge along the top fence, named as seen from the outside face. */
+            fence: components["schemas"]["EdgeName"];
+            /** @description The piece as it lies: along the fence, and down from it, in millimetres. */
+            laid_mm: number[];
+            /** @description The lines, the one nearest to the stop first. */
+            lines: components["schemas"]["ScoreView"][];
+            /** @description The edge against the stop, from which distances are measured. */
+            measured_from: components["schemas"]["EdgeName"];
+            /** @description True if the piece does not go on the board at all. */
+            on_table: boolean;
+            /** @description Which of the pieces. */
+            piece: number;
+            /** @description Slanted lines drawn with a ruler in this pass. */
+            slants: components["schemas"]["SlantView"][];
+            /** @description The stop it lies against. */
+            stop: components["schemas"]["StopName"];
+            /** @description Where the top edge of the bag points as it lies. */
+            top_points: components["schemas"]["Points"];
+        };
+        /**
+         * @description Whether a pattern has an up.
+         * @enum {string}
+         */
+        PatternText: "up" | "all_over";
+        /** @description Sheets that are cut alike. */
+        PatternView: {
+            /**
+             * Format: int32
+             * @description How many of them are cut,
+             */
+            done: number;
+            /**
+             * Format: int32
+             * @description of how many.
+             */
+            of: number;
+            /** @description One of them; what lies on it is given with its line, by the line's place. */
+            sheet: components["schemas"]["SheetCutView"];
+        };
+        /** @description A phrase. */
+        PhraseView: {
+            /** @description Where it stands. */
+            place: components["schemas"]["PlaceView"];
+            /** @description What was understood of it; nothing if it was passed over. */
+            says?: string | null;
+        };
+        /** @description A piece, seen from its outside face, top edge up, origin at its bottom-left corner; millimetres. */
+        PieceView: {
+            /** @description Panels and tab from left to right. */
+            columns: components["schemas"]["ColumnView"][];
+            /**
+             * Format: int32
+             * @description How many of it one bag takes.
+             */
+            count: number;
+            /** @description Scored lines. */
+            creases: components["schemas"]["CreaseView"][];
+            /** @description Cuts made after trimming. */
+            cuts: components["schemas"]["CutView"][];
+            /** @description The same edge as it is cut, rounded corners and curves with it. */
+            edge: components["schemas"]["EdgeRun"][];
+            /** @description Where glue goes. */
+            glue: components["schemas"]["GlueView"][];
+            /** @description Height as a figure. */
+            height: string;
+            /**
+             * Format: double
+             * @description Height of the trimmed rectangle.
+             */
+            height_mm: number;
+            /** @description Holes, slots and openings. */
+            holes: components["schemas"]["HoleView"][];
+            /** @description What to call it. */
+            name: string;
+            /** @description The edge of the paper after all cuts, anticlockwise. */
+            outline: number[][];
+            /** @description Base, body and hem from bottom to top. */
+            rows: components["schemas"]["RowView"][];
+            /** @description Width as a figure. */
+            width: string;
+            /**
+             * Format: double
+             * @description Width of the trimmed rectangle.
+             */
+            width_mm: number;
+        };
+        /**
+         * @description A place round the bag at which one piece ends and the next begins.
+         * @enum {string}
+         */
+        PlaceText: "left_back_corner" | "right_back_corner" | "left_front_corner" | "right_front_corner" | "left_gusset_centre" | "right_gusset_centre" | "inside_back" | "inside_front";
+        /** @description A stretch of the words, in UTF-16 units from their start. */
+        PlaceView: {
+            /** @description Where it begins. */
+            from: number;
+            /** @description Where it ends. */
+            to: number;
+        };
+        /** @description A piece on a sheet. */
+        PlacedView: {
+            /** @description Which of several bags it is a part of, by its place in their list. */
+            bag?: number | null;
+            /** @description Which of the pieces; nothing for a small part. */
+            piece?: number | null;
+            /** @description What it is called, if it is a small part, or comes from several bags: `insert`. */
+            small?: string | null;
+            /** @description The space it takes. */
+            space: components["schemas"]["RectangleView"];
+        };
+        /** @description Everything Wide Fold knows about a bag. */
+        PlanView: {
+            /** @description The scoring board, as it is drawn. */
+            board: components["schemas"]["BoardView"];
+            /** @description What was asked for, written out in full. */
+            brief: components["schemas"]["BriefText"];
+            /** @description Measurements that are edited on the drawing. */
+            dimensions: components["schemas"]["DimensionView"][];
+            /** @description How the pieces go through the bag's guide, if it folds this bag. */
+            feeds: components["schemas"]["FeedView"][];
+            /** @description Handle, backing, closure, insert and decoration. */
+            fittings: components["schemas"]["FittingsView"];
+            gift?: components["schemas"]["KeptGiftView"] | null;
+            /** @description Where it lies on the sheet. */
+            layout: components["schemas"]["LayoutView"];
+            /** @description What to score on the board. */
+            passes: components["schemas"]["PassView"][];
+            /** @description What to cut out. */
+            pieces: components["schemas"]["PieceView"][];
+            /** @description The folded bag measured. */
+            proof: components["schemas"]["ProofView"];
+            /** @description True if nothing stands in the way of cutting. */
+            ready: boolean;
+            /** @description Figures that are set in words beside the drawing. */
+            settings: components["schemas"]["SettingsView"];
+            /** @description The sheet's name. */
+            sheet: string;
+            /** @description Width, height and gusset as figures; a flare has no gusset. */
+            size: string[];
+            /** @description What to do, in order. */
+            steps: components["schemas"]["StepView"][];
+            /** @description What every visible surface shows. */
+            surfaces: components["schemas"]["SurfaceView"][];
+            /** @description The unit's short name: `in` or `mm`. */
+            unit: components["schemas"]["UnitName"];
+            /** @description What the crafter should know, gravest first. */
+            verdicts: components["schemas"]["VerdictView"][];
+        };
+        /** @description The evenings of a run, and what is done on them. */
+        PlannedEvenings: {
+            /** @description Evening by evening. */
+            evenings: components["schemas"]["EveningView"][];
+            /** @description What has no room before the day, if anything has none. */
+            late: components["schemas"]["ShareView"][];
+            /** @description How long that takes, if anything is late. */
+            late_takes?: string | null;
+            /** @description What would mend it: evenings with more minutes. */
+            remedies: components["schemas"]["EveningsRemedy"][];
+            /** @description What the times rest on. */
+            rests_on: string;
+            /** @description How long all that is left takes: `3 h 20`. */
+            takes: string;
+        };
+        /** @description A mark at the edge of a plot. */
+        PlotMark: {
+            /** @description What stands there, as a figure. */
+            figure: string;
+            /**
+             * Format: double
+             * @description Where it stands, in millimetres.
+             */
+            mm: number;
+        };
+        /** @description One bag of a plot. */
+        PointView: {
+            /**
+             * Format: int64
+             * @description The entry's number.
+             */
+            entry: number;
+            /** @description What the bag was called. */
+            name: string;
+            /**
+             * Format: double
+             * @description How far it is off, in millimetres.
+             */
+            off_mm: number;
+            /**
+             * Format: double
+             * @description What was planned, in millimetres.
+             */
+            planned_mm: number;
+            /** @description The same in words: `1/16 more`. */
+            says: string;
+        };
+        /**
+         * @description Where something points on the board, the fence being up.
+         * @enum {string}
+         */
+        Points: "up" | "down" | "left" | "right";
+        /** @description Where every facet is. */
+        PoseView: {
+            /** @description Corners of every facet. */
+            facets: number[][][];
+            /**
+             * Format: double
+             * @description From 0 to 1.
+             */
+            t: number;
+        };
+        /**
+         * @description The sides of a paper that are fit to be seen.
+         * @enum {string}
+         */
+        PrintedText: "one" | "both";
+        /** @description What has come out of the printer. */
+        PrintedView: {
+            /** @description What the check line measures, to be typed so that the next print is right; nothing if this one is. */
+            correction?: string | null;
+            /** @description What it measures. */
+            measures: string;
+            /** @description The pages, in order. */
+            pages: components["schemas"]["PageView"][];
+            /** @description True if it measures what it should, to a tenth of a millimetre. */
+            right: boolean;
+            /** @description What it should measure. */
+            should: string;
+            /** @description Where the check square lies on the first page: from the left, from the top, its side; millimetres on the paper. */
+            square_mm: number[];
+            /** @description What it is measured in. */
+            unit: components["schemas"]["UnitName"];
+            /** @description What that means for the bag, with its numbers. */
+            why: string;
+        };
+        /** @description What went wrong (RFC 9457). */
+        Problem: {
+            /** @description A sentence a crafter understands. */
+            detail: string;
+            /** @description The field at fault, dotted: `finished.width`. */
+            field?: string | null;
+            /**
+             * Format: int32
+             * @description The HTTP status.
+             */
+            status: number;
+            stored?: components["schemas"]["BagView"] | null;
+            /** @description The kind in words. */
+            title: string;
+            /** @description What kind of problem: a relative reference. */
+            type: string;
+        };
+        /** @description A project file as it was read from a disk. */
+        ProjectFile: {
+            /** @description Its text. */
+            text: string;
+        };
+        /** @description A bag, paper or guide of a project file. */
+        ProjectPart: {
+            /** @description What becomes of it. */
+            becomes: components["schemas"]["Becomes"];
+            /** @description The name it has, or will have. */
+            name: string;
+            /** @description What it is, in figures. */
+            says: string;
+        };
+        /** @description What a project file changes; nothing that is there is ever changed or taken away. */
+        ProjectView: {
+            /** @description How many bags, papers and guides are added. */
+            added: number;
+            /** @description Its bags. */
+            bags: components["schemas"]["ProjectPart"][];
+            /** @description Its guides. */
+            guides: components["schemas"]["ProjectPart"][];
+            /** @description Its papers. */
+            papers: components["schemas"]["ProjectPart"][];
+        };
+        /** @description One measurement. */
+        ProofItemView: {
+            /** @description True if it was measured on the bag folded flat. */
+            flat: boolean;
+            /** @description What was measured. */
+            name: string;
+            /** @description True if it is what it should be. */
+            passed: boolean;
+            /** @description The result with its figures. */
+            says: string;
+        };
+        /** @description The folded bag measured. */
+        ProofView: {
+            /** @description Size, layers and thickness of the bag folded flat, if it is made to be. */
+            flat?: string | null;
+            /** @description Raw edges that are seen from the front. */
+            front_edges: string[];
+            /** @description The measurements. */
+            items: components["schemas"]["ProofItemView"][];
+            /** @description The base by its layers: `3 layers over 38 % of it`. */
+            layered: string[];
+            /** @description True if every measurement is what it should be. */
+            passed: boolean;
+            /** @description Which part of the fold-flat score is really folded. */
+            scored?: string | null;
+        };
+        /** @description A hand punch. */
+        PunchText: {
+            /**
+             * @description Diameter of its holes; ¼ in if left out.
+             * @default null
+             */
+            hole?: string | null;
+            /**
+             * @description How far in from an edge it reaches; 2 in if left out.
+             * @default null
+             */
+            reach?: string | null;
+        };
+        /**
+         * @description What a hole is for.
+         * @enum {string}
+         */
+        PurposeName: "handle" | "strap" | "hand" | "closure";
+        /** @description The one question that tells equally good readings apart. */
+        QuestionView: {
+            /** @description What may be answered. */
+            answers: components["schemas"]["AnswerView"][];
+            /** @description What is asked. */
+            asks: string;
+        };
+        /** @description What somebody said. */
+        ReadText: {
+            /** @description The unit of figures where none is said. */
+            unit?: components["schemas"]["UnitText"];
+            /**
+             * @description The words, as they were heard.
+             * @example 12 × 8½, score at 2, 5¾, 7¾ and 11½, turn, score at 2
+             */
+            words: string;
+        };
+        /** @description What was understood, and the bags it makes. */
+        ReadView: {
+            /** @description Bags that explain them once something is mended, the smallest correction first. */
+            corrections: components["schemas"]["CorrectionView"][];
+            /** @description The figures where they lie on a piece, for drawing. */
+            laid: components["schemas"]["LaidView"];
+            /** @description Every phrase, in order, and what was understood of it. */
+            phrases: components["schemas"]["PhraseView"][];
+            question?: components["schemas"]["QuestionView"] | null;
+            /** @description Bags that explain every figure, the likeliest first. */
+            readings: components["schemas"]["ReadingView"][];
+            /** @description What is wanted, where no bag is found. */
+            wants?: string | null;
+        };
+        /** @description A bag that explains what was heard. */
+        ReadingView: {
+            /** @description The bag, with the words it came from. */
+            brief: components["schemas"]["BriefText"];
+            /** @description What its build is called. */
+            build: string;
+            /** @description What every figure is, by where it stands in the words. */
+            lines: components["schemas"]["PhraseView"][];
+            /** @description How many properties of the folded bag were measured; all are as they should be. */
+            proved: number;
+            /** @description How it is put together, and what was taken for granted; a sentence each. */
+            says: string[];
+            /** @description What its slip shows. */
+            slip: components["schemas"]["SlipView"];
+            /** @description False if it is a bag nobody usually makes: a figure may have been misheard. */
+            usual: boolean;
+        };
+        /** @description What is known of a paper from bags that were made of it. */
+        RecordView: {
+            /** @description What it is called. */
+            name: string;
+            /** @description `4 bags, cracked once, at a gusset of 2; carried 3 lb`. */
+            says: string;
+        };
+        /** @description An upright rectangle. */
+        RectangleView: {
+            /**
+             * Format: double
+             * @description From bottom to top.
+             */
+            height_mm: number;
+            /** @description `12 × 3½`. */
+            size: string;
+            /**
+             * Format: double
+             * @description From side to side.
+             */
+            width_mm: number;
+            /**
+             * Format: double
+             * @description From the left edge.
+             */
+            x_mm: number;
+            /**
+             * Format: double
+             * @description From the bottom edge.
+             */
+            y_mm: number;
+        };
+        /** @description The same folds on a scrap. */
+        RehearsalView: {
+            /** @description The bag of the rehearsal. */
+            brief: components["schemas"]["BriefText"];
+            /** @description What it is, and of what: `1¾ × 3 × ⅞ in, from a scrap of 6 × 6`. */
+            says: string;
+        };
+        /** @description A changed brief that can be applied as it is. */
+        RemedyView: {
+            /** @description The brief to use instead. */
+            brief: components["schemas"]["BriefText"];
+            /** @description What comes of it. */
+            then: string;
+            /** @description What to do. */
+            title: string;
+        };
+        /** @description The same bag, in proportion, from another sheet. */
+        RescaledView: {
+            /** @description The brief scaled to it. */
+            brief: components["schemas"]["BriefText"];
+            /** @description True if the bag is cut from this sheet now and is as large as it can be. */
+            chosen: boolean;
+            /** @description What of it is not in proportion, and by how much: `gusset 1⁄16 less, tab ¼ more`; empty if nothing is. */
+            off: string;
+            /** @description Its pieces. */
+            pieces: components["schemas"]["PieceView"][];
+            /** @description The sheet: `6×6`. */
+            sheet: string;
+            /** @description The sheet's width and height as it is laid, in millimetres. */
+            sheet_mm: number[];
+            /** @description `1¾ × 3 × ⅞`. */
+            size: string;
+        };
+        /** @description Room by shape, as it is set; customary where nothing is. */
+        RoomsText: {
+            /** @description Above it, to close the bag. */
+            above?: string | null;
+            /**
+             * @description On every side of what has flat sides.
+             * @example 1/4 in
+             */
+            flat?: string | null;
+            /** @description On every side of an odd thing. */
+            odd?: string | null;
+            /** @description On every side of what is round. */
+            round?: string | null;
+        };
+        /** @description What is set, and what is customary. */
+        RoomsView: {
+            /** @description What is customary, as figures in inches. */
+            customary: components["schemas"]["RoomsText"];
+            /** @description What is set. */
+            set: components["schemas"]["RoomsText"];
+        };
+        /** @description A row that cannot be read. */
+        RowFaultView: {
+            /** @description The column at fault. */
+            field: string;
+            /**
+             * Format: int64
+             * @description Its line in the file, from 1.
+             */
+            line: number;
+            /** @description Why. */
+            sentence: string;
+        };
+        /**
+         * @description What a row of a piece becomes.
+         * @enum {string}
+         */
+        RowKind: "base" | "ear" | "body" | "hem" | "flap" | "back_body" | "back_hem";
+        /** @description What lies above one another on a piece, from the bottom. */
+        RowView: {
+            /**
+             * Format: double
+             * @description Where it begins.
+             */
+            from_mm: number;
+            /** @description What it becomes. */
+            kind: components["schemas"]["RowKind"];
+            /** @description The same as a word to read. */
+            name: string;
+            /** @description How high it is, as a figure. */
+            size: string;
+            /**
+             * Format: double
+             * @description Where it ends.
+             */
+            to_mm: number;
+        };
+        /** @description What a run costs. */
+        RunCosts: {
+            /** @description Kind by kind: paper, ribbon and so on, those that cost anything. */
+            kinds: components["schemas"]["KindCost"][];
+            /** @description The rule in words. */
+            rule: string;
+            /** @description What all bags are sold for, by the rule. */
+            sold: string;
+            /** @description All of it. */
+            total: string;
+            /** @description What is not known: papers without a price. */
+            unknown: string[];
+        };
+        /** @description A run as it is asked for. */
+        RunDraft: {
+            /** @description True if it is put away. */
+            archived?: boolean;
+            /**
+             * @description The day by which it has to be done: `2026-12-05`.
+             * @example 2026-12-05
+             */
+            date: string;
+            /** @description The evenings there are for it. */
+            evenings?: components["schemas"]["EveningText"][];
+            /** @description True if it holds its paper: other runs cannot count on it then. */
+            holds?: boolean;
+            /** @description What is made: up to 50 lines, up to 500 bags in all. */
+            lines?: components["schemas"]["LineDraft"][];
+            /** @description What it is called. */
+            name: string;
+        };
+        /** @description A file of a run that can be taken along. */
+        RunFile: {
+            /** @description Where it is read. */
+            href: string;
+            /** @description What it is written in. */
+            media: components["schemas"]["MediaName"];
+            /** @description What it is. */
+            title: string;
+        };
+        /** @description A line of a run. */
+        RunLine: {
+            /**
+             * Format: int64
+             * @description The bag's number.
+             */
+            bag: number;
+            /**
+             * Format: int32
+             * @description How many are begun: a piece of them is cut.
+             */
+            begun: number;
+            /** @description What keeps it from being made, if anything does. */
+            blocked?: string | null;
+            /** @description The bag as it is made here. */
+            brief: components["schemas"]["BriefText"];
+            /** @description True if the bag has been changed since the line was written. */
+            changed: boolean;
+            /**
+             * Format: int32
+             * @description How many.
+             */
+            copies: number;
+            /** @description What it costs: `4.10`. */
+            cost: string;
+            /** @description How it is made otherwise than it is drafted, on this paper. */
+            differs: string[];
+            /** @description What one of it costs. */
+            each: string;
+            /**
+             * Format: int32
+             * @description Its number within the run.
+             */
+            line: number;
+            /**
+             * Format: int32
+             * @description How many are made.
+             */
+            made: number;
+            /** @description True if its figures are in millimetres. */
+            metric: boolean;
+            /** @description What the bag is called. */
+            name: string;
+            /** @description That more are begun than are wanted by now, if that is so; a sentence. */
+            over?: string | null;
+            /**
+             * Format: int64
+             * @description Its paper.
+             */
+            paper?: number | null;
+            /** @description What its paper is called. */
+            paper_name: string;
+            /** @description Its parts: what can be spoiled. */
+            parts: components["schemas"]["RunPart"][];
+            /** @description What one of it is sold for, by the rule. */
+            price: string;
+            /** @description What that is called; nothing if the gussets are of the same paper. */
+            side_name?: string | null;
+            /**
+             * Format: int64
+             * @description The paper of its gussets, if they have one of their own and it lies on the shelf.
+             */
+            side_paper?: number | null;
+            /** @description Its finished size: `3¾ × 6½ × 2`. */
+            size: string;
+        };
+        /** @description A part of a line. */
+        RunPart: {
+            /**
+             * Format: int32
+             * @description How many one bag takes.
+             */
+            each: number;
+            /** @description What it is called. */
+            name: string;
+            /** @description Its size as it is cut: `12 × 8½`. */
+            size: string;
+            /**
+             * Format: int32
+             * @description How many were spoiled.
+             */
+            spoiled: number;
+            /**
+             * Format: int32
+             * @description How many are cut and not spoiled.
+             */
+            there: number;
+            /**
+             * Format: int32
+             * @description How many still have to be cut.
+             */
+            wanted: number;
+        };
+        /** @description A run in the list. */
+        RunSummary: {
+            /** @description True if it is put away. */
+            archived: boolean;
+            /**
+             * Format: int32
+             * @description How many bags.
+             */
+            bags: number;
+            /** @description The day by which it has to be done. */
+            date: string;
+            /**
+             * Format: int64
+             * @description Its number.
+             */
+            id: number;
+            /** @description What it is called. */
+            name: string;
+            /**
+             * Format: int64
+             * @description Counts every change.
+             */
+            revision: number;
+            /** @description What is made: `8 Bud vase, 6 Tea bowl`. */
+            says: string;
+            /** @description When that is: `in 8 days`. */
+            when: string;
+        };
+        /** @description The run of panels. */
+        RunText: {
+            /**
+             * @description The side on which the run ends in its tab.
+             * @default right
+             */
+            direction?: components["schemas"]["DirectionText"];
+            /**
+             * @description The first panel.
+             * @default gusset
+             */
+            start?: components["schemas"]["StartText"];
+        };
+        /** @description A run with all that follows from it. */
+        RunView: {
+            /** @description True if it is put away. */
+            archived: boolean;
+            /**
+             * Format: int32
+             * @description of how many.
+             */
+            bags: number;
+            /** @description What else it takes: `ribbon for a handle, 16 × ½: 12`. */
+            besides: string[];
+            /** @description What has to be bought before it can be done: `3 sheets of Iron-spot card`. */
+            buy: string[];
+            /** @description What it costs. */
+            costs: components["schemas"]["RunCosts"];
+            /** @description The day by which it has to be done. */
+            date: string;
+            /** @description The evenings, and what is done on them. */
+            evenings: components["schemas"]["PlannedEvenings"];
+            /** @description What can be taken along of it. */
+            files: components["schemas"]["RunFile"][];
+            /** @description True if it holds its paper. */
+            holds: boolean;
+            /**
+             * Format: int64
+             * @description Its number.
+             */
+            id: number;
+            /**
+             * Format: int64
+             * @description Tells this laying out of the sheets from any other.
+             */
+            laid: number;
+            /** @description What was done last and can be undone. */
+            last?: string | null;
+            /** @description What is made. */
+            lines: components["schemas"]["RunLine"][];
+            /** @description The sheets as they are cut. */
+            lists: components["schemas"]["CutListView"][];
+            /**
+             * Format: int32
+             * @description How many bags are made,
+             */
+            made: number;
+            /** @description What it is called. */
+            name: string;
+            /** @description What it takes of every paper. */
+            papers: components["schemas"]["NeedView"][];
+            /**
+             * Format: int64
+             * @description Counts every change of what is asked for; ticks do not.
+             */
+            revision: number;
+            /** @description How often the fence is set. */
+            settings: components["schemas"]["FenceView"];
+            /** @description When that is: `in 8 days`. */
+            when: string;
+            /** @description The work, in the order in which it is done. */
+            work: components["schemas"]["BatchedView"][];
+        };
+        /** @description All runs. */
+        RunsView: {
+            /** @description The next one first; those put away last. */
+            runs: components["schemas"]["RunSummary"][];
+            /** @description Runs that cannot be read, by their numbers. */
+            unreadable: number[];
+        };
+        /** @description A bag with a little less room, and the sheets that saves. */
+        SavingView: {
+            /** @description The bag. */
+            brief: components["schemas"]["BriefText"];
+            /** @description What is given up, and what it saves; a sentence. */
+            says: string;
+        };
+        /**
+         * @description What there is to be seen while a step is done.
+         * @enum {string}
+         */
+        SceneName: "sheets" | "board" | "flat" | "glued" | "bag" | "finished";
+        /**
+         * @description Which face is scored.
+         * @enum {string}
+         */
+        ScoreFaceText: "outside_of_fold" | "inside_throughout";
+        /** @description One line of a pass. */
+        ScoreView: {
+            /** @description Distance from the stop, as a figure. */
+            at: string;
+            /**
+             * Format: double
+             * @description Where the net has it, in millimetres.
+             */
+            at_mm: number;
+            /** @description The creases it draws: `c0`. */
+            creases: string[];
+            /**
+             * Format: double
+             * @description Where it begins, from the top fence, in millimetres.
+             */
+            from_mm: number;
+            /** @description What it is told less by for the crafter's hands: `less 1⁄64`; nothing if it is told as it lies. */
+            less?: string | null;
+            /** @description The same as short as can be: `−1⁄64`. */
+            less_mark?: string | null;
+            /** @description True if it is told nearer to the stop for that, false if further off. */
+            nearer: boolean;
+            /** @description True if it runs from edge to edge. */
+            right_across: boolean;
+            /** @description What it is for. */
+            role: components["schemas"]["CreaseName"];
+            /**
+             * Format: double
+             * @description Where it ends, from the top fence, in millimetres.
+             */
+            to_mm: number;
+        };
+        /** @description Lengths of the brief that are set in a sentence. */
+        SettingsView: {
+            all_round?: components["schemas"]["LengthView"] | null;
+            /** @description Room given to the thickness of the paper. */
+            allowance: components["schemas"]["LengthView"];
+            back_part?: components["schemas"]["LengthView"] | null;
+            /** @description True if lines are made by ruler and hand, because it was asked for or the paper asks for it. */
+            by_hand: boolean;
+            /** @description Thickness of one layer of the paper, in millimetres whatever the unit. */
+            caliper: components["schemas"]["LengthView"];
+            /** @description True if that was measured, false if it is estimated from the weight. */
+            caliper_measured: boolean;
+            edge?: components["schemas"]["EdgeView"] | null;
+            flap_corner?: components["schemas"]["LengthView"] | null;
+            /** @description What the height is told less by. */
+            hand_height: components["schemas"]["LengthView"];
+            /** @description What a panel is told less by for the crafter's hands; with a minus, more. */
+            hand_panel: components["schemas"]["LengthView"];
+            /** @description True if the hem is slit at every corner; nothing if it has none to be slit at. */
+            hem_slit?: boolean | null;
+            lap?: components["schemas"]["LengthView"] | null;
+            /** @description The taper of the gusset flaps. */
+            notch: components["schemas"]["LengthView"];
+            /** @description The board's reach. */
+            reach: components["schemas"]["LengthView"];
+            /** @description The sheet's height, pattern upright. */
+            sheet_height: components["schemas"]["LengthView"];
+            /** @description The sheet's width, pattern upright. */
+            sheet_width: components["schemas"]["LengthView"];
+            strip?: components["schemas"]["LengthView"] | null;
+            /** @description How much a join shows at every kind of place. */
+            weights: components["schemas"]["WeightsText"];
+        };
+        /** @description Part of the work. */
+        ShareView: {
+            /** @description `Set to 2¼: 8 Bud vase`. */
+            says: string;
+            /** @description How long it takes: `12 min`. */
+            takes: string;
+        };
+        /**
+         * @description How pieces share a sheet.
+         * @enum {string}
+         */
+        SharesName: "alone" | "beside" | "above";
+        /** @description One sheet as it is laid, origin at its bottom-left corner; millimetres. */
+        SheetCutView: {
+            /** @description Height as a figure. */
+            height: string;
+            /**
+             * Format: double
+             * @description Height as laid.
+             */
+            height_mm: number;
+            /** @description Its letter, or those of sheets that are cut alike: `A`, `B and C`. */
+            letters: string;
+            /** @description What is left over, largest first. */
+            offcuts: components["schemas"]["RectangleView"][];
+            /** @description How far the piece reaches past the sheet to the right and to the top; zero if it fits. */
+            overhang_mm: number[];
+            /** @description Pieces on it. */
+            placed: components["schemas"]["PlacedView"][];
+            /** @description True if this is any scrap that is large enough, not a sheet of the paper. */
+            scrap: boolean;
+            /** @description True if it is a sheet of the other paper, for gussets and base. */
+            side: boolean;
+            /**
+             * Format: int32
+             * @description How many sheets are cut alike.
+             */
+            times: number;
+            /** @description Cuts of the trimmer, in order. */
+            trims: components["schemas"]["TrimView"][];
+            /** @description Width as a figure. */
+            width: string;
+            /**
+             * Format: double
+             * @description Width as laid.
+             */
+            width_mm: number;
+        };
+        /** @description A sheet of paper. */
+        SheetText: {
+            /**
+             * @description From line to line of a grid printed on the back, if there is one.
+             * @example 1/2 in
+             */
+            grid?: string | null;
+            /**
+             * @description Height, pattern upright.
+             * @example 12 in
+             */
+            height: string;
+            /** @description Whether the pattern has an up. */
+            pattern?: components["schemas"]["PatternText"];
+            /** @description Which sides are fit to be seen. */
+            printed?: components["schemas"]["PrintedText"];
+            /** @description True for a length cut off a roll. */
+            rolled?: boolean;
+            /**
+             * @description Measured thickness, in millimetres if it names no unit.
+             * @example 0.3 mm
+             */
+            thickness?: string | null;
+            /** @description True if the sheet is laid a quarter turn round. */
+            turned?: boolean;
+            /**
+             * @description `180 g/m²`, `180`, or a US basis weight: `80 lb cover`.
+             * @example 80 lb cover
+             */
+            weight?: string | null;
+            /**
+             * @description Width, pattern upright.
+             * @example 12 in
+             */
+            width: string;
+        };
+        /** @description How many sheets of a pattern are cut. */
+        SheetsCutText: {
+            /**
+             * Format: int32
+             * @description How many of it are cut now.
+             */
+            done: number;
+            /**
+             * Format: int64
+             * @description Which laying out of the sheets is meant, as the run says: refused if they have been laid out anew since.
+             */
+            laid?: number | null;
+            /** @description Which list. */
+            list: number;
+            /** @description Which pattern of it. */
+            pattern: number;
+            /**
+             * Format: int32
+             * @description How many were cut when that was counted: refused if it is another count by now.
+             */
+            seen?: number | null;
+        };
+        /** @description The whole shelf. */
+        ShelfView: {
+            /** @description Its papers. */
+            papers: components["schemas"]["PaperView"][];
+            /** @description What stands on it and cannot be read. */
+            unreadable: components["schemas"]["UnreadableView"][];
+        };
+        /** @description A slanted line as it lies on the board. */
+        SlantView: {
+            /** @description The crease it draws: `c0`. */
+            crease: string;
+            /** @description One end: from the stop and down from the fence, in millimetres. */
+            from_mm: number[];
+            /** @description The other end. */
+            to_mm: number[];
+        };
+        /** @description What the slip of a bag shows, with what its pictures are drawn from. */
+        SlipView: {
+            /** @description The gravest verdict, if there is one that blocks or warns. */
+            concern?: string | null;
+            /** @description Its pieces. */
+            pieces: components["schemas"]["PieceView"][];
+            /** @description False for a bag whose brief cannot be read. */
+            readable: boolean;
+            /** @description True if nothing stands in the way of cutting. */
+            ready: boolean;
+            /** @description The sheet it is cut from. */
+            sheet: string;
+            /** @description Width and height of the sheet as it is laid, in millimetres. */
+            sheet_mm: number[];
+            /** @description Finished size, as three figures: width, height, gusset. */
+            size: string[];
+            standing?: components["schemas"]["StandingView"] | null;
+            /** @description The unit's short name: `in` or `mm`. */
+            unit: components["schemas"]["UnitName"];
+        };
+        /** @description What was spoiled. */
+        SpoiltText: {
+            /** @description The task at which it was; left out if it had only been cut, or for a bag that was made. */
+            key?: string | null;
+            /**
+             * Format: int32
+             * @description The line's number.
+             */
+            line: number;
+            /** @description The part, by its place in the line's list; left out for a whole bag. */
+            part?: number | null;
+        };
+        /** @description A small place of a piece at which a step is done. */
+        SpotView: {
+            /** @description True for the first of its kind: the others look just like it. */
+            first: boolean;
+            /** @description Which of the pieces. */
+            piece: number;
+            /** @description From the left edge of the piece: where it begins and ends, in millimetres. */
+            x_mm: number[];
+            /** @description From its bottom edge. */
+            y_mm: number[];
+        };
+        /**
+         * @description What becomes of the base corner squares of a cradle pair's back piece.
+         * @enum {string}
+         */
+        SquaresText: "slit_up" | "slit_level";
+        /**
+         * @description A stage of the work.
+         * @enum {string}
+         */
+        StageName: "trim" | "score" | "cut" | "glue";
+        /** @description The open, standing bag, for a small picture. */
+        StandingView: {
+            /** @description The facets. */
+            facets: components["schemas"]["FacetView"][];
+            /** @description Corners of every facet in space. */
+            pose: number[][][];
+        };
+        /**
+         * @description The first panel of the run.
+         * @enum {string}
+         */
+        StartText: "gusset" | "face" | "half_gusset";
+        /** @description One step of the work. */
+        StepView: {
+            /** @description What to take care of. */
+            caution?: string | null;
+            /** @description What to look at or measure before going on. */
+            check: string;
+            /** @description The feed through the guide that it is. */
+            feed?: number | null;
+            /** @description The base flaps that are closed, each with its place in their order. */
+            flaps: components["schemas"]["FlapView"][];
+            /** @description How far the bag is folded before and after it, from 0 (flat) to 1 (made). */
+            folds: number[];
+            /** @description The glue areas that are worked on. */
+            glue: components["schemas"]["GlueName"][];
+            /** @description What usually goes wrong. */
+            goes_wrong: string;
+            /** @description What its tick is kept under: another step, in words that say something else, has another. */
+            id: string;
+            /** @description What is laid on the pieces. */
+            laid: components["schemas"]["OnPieceView"][];
+            /** @description The pass that this step is. */
+            pass?: number | null;
+            /** @description What helps then. */
+            rescue: string;
+            /** @description What to do, a sentence each. */
+            says: string[];
+            /** @description What there is to be seen while it is done. */
+            scene: components["schemas"]["SceneName"];
+            /** @description Small places of the pieces at which it is done. */
+            spots: components["schemas"]["SpotView"][];
+            /** @description The stage it belongs to. */
+            stage: components["schemas"]["StageName"];
+            /** @description What it is. */
+            title: string;
+            /** @description Why it comes at this place in the work. */
+            why: string;
+        };
+        /**
+         * @description How a paper comes.
+         * @enum {string}
+         */
+        StockText: "sheets" | "pad" | "roll";
+        /**
+         * @description A stop of a board.
+         * @enum {string}
+         */
+        StopName: "left" | "right";
+        /**
+         * @description The stops of a board.
+         * @enum {string}
+         */
+        StopsText: "left" | "right" | "both";
+        /** @description One line of a job. */
+        StrokeView: {
+            /**
+             * Format: double
+             * @description When the tool comes down.
+             */
+            from: number;
+            /** @description Where it goes. */
+            points_mm: number[][];
+            /**
+             * Format: double
+             * @description When it is lifted.
+             */
+            to: number;
+            /** @description What works it. */
+            tool: components["schemas"]["ToolName"];
+        };
+        /** @description What a visible surface of the finished bag shows. */
+        SurfaceView: {
+            /** @description True if it shows the printed side the right way up, as faces do. */
+            as_usual: boolean;
+            /** @description `The turned-out hem of the front`. */
+            name: string;
+            /** @description `shows the reverse, upside down`. */
+            says: string;
+        };
+        /** @description All that can be taken along of a bag. */
+        TakeAlongView: {
+            /**
+             * @description Why the bag cannot be made, if it cannot: every file says so, and files for a machine are only written when they are asked for
+             *     all the same.
+             */
+            cannot_be_made?: string | null;
+            /** @description File by file. */
+            files: components["schemas"]["TakenFile"][];
+        };
+        /** @description Which paper to take for a bag. */
+        TakeText: {
+            /**
+             * Format: int64
+             * @description The paper's number.
+             */
+            paper: number;
+            /**
+             * Format: int64
+             * @description The number of the gussets' paper, for a bag that has one.
+             */
+            side_paper?: number | null;
+        };
+        /** @description A file that can be taken along. */
+        TakenFile: {
+            /**
+             * Format: int32
+             * @description Written within so many milliseconds, the 99th of a hundred.
+             */
+            budget_ms: number;
+            /** @description What it is good for, and for whom. */
+            good_for: string;
+            /** @description Where it is read. */
+            href: string;
+            /** @description What it is written in. */
+            media: components["schemas"]["MediaName"];
+            /** @description What it is for. */
+            taken_for: components["schemas"]["TakenFor"];
+            /** @description What it is. */
+            title: string;
+        };
+        /**
+         * @description What a file is for.
+         * @enum {string}
+         */
+        TakenFor: "print_at_one_to_one" | "read" | "machine" | "lists" | "keep";
+        /** @description What has been taken for a bag. */
+        TakenView: {
+            /** @description The numbers of the papers. */
+            papers: number[];
+            /** @description What was taken: `3 sheets of Iron-spot card`. */
+            says: string;
+        };
+        /** @description What is done on one bag, or one piece of it. */
+        TaskView: {
+            /**
+             * Format: int32
+             * @description How often it is done,
+             */
+            done: number;
+            /** @description Names it. */
+            key: string;
+            lies?: components["schemas"]["OnBoardView"] | null;
+            /**
+             * Format: int32
+             * @description Its line, by the line's number.
+             */
+            line: number;
+            /** @description The bag, and the piece if it has several. */
+            name: string;
+            /**
+             * Format: int32
+             * @description of how often.
+             */
+            of: number;
+            /** @description The part that is worked on, by its place in the line's list; nothing if it is the whole bag. */
+            part?: number | null;
+            /**
+             * Format: int32
+             * @description How often it can be done by now: no more than is cut.
+             */
+            ready: number;
+            /** @description What to do. */
+            says: string;
+            /** @description The step of the bag's own plan that it is; nothing for what is scored. */
+            step?: number | null;
+        };
+        /** @description One thing, with the measures of its shape. Something round is measured straight across, or once round it. */
+        ThingText: {
+            depth: string;
+            height: string;
+            /** @enum {string} */
+            kind: "box";
+            width: string;
+        } | {
+            across?: string | null;
+            height: string;
+            /** @enum {string} */
+            kind: "cylinder";
+            round?: string | null;
+        } | {
+            across?: string | null;
+            height: string;
+            /** @enum {string} */
+            kind: "bottle";
+            round?: string | null;
+        } | {
+            across?: string | null;
+            /** @enum {string} */
+            kind: "ball";
+            round?: string | null;
+        } | {
+            height: string;
+            /** @enum {string} */
+            kind: "flat";
+            thick: string;
+            width: string;
+        } | {
+            deepest: string;
+            /** @enum {string} */
+            kind: "odd";
+            tallest: string;
+            widest: string;
+        };
+        /** @description A step's tick. */
+        TickText: {
+            /** @description True to tick it off, false to take the tick back. */
+            done: boolean;
+        };
+        /** @description The steps of a bag that are done. */
+        TicksView: {
+            /** @description Their ids, in the order of the work. */
+            done: string[];
+        };
+        /**
+         * @description How several things are put together.
+         * @enum {string}
+         */
+        TogetherText: "side_by_side" | "stacked" | "two_rows";
+        /**
+         * @description A tool of the machine.
+         * @enum {string}
+         */
+        ToolName: "pen" | "score" | "perforate" | "cut";
+        /**
+         * @description What is done with the paper above the top.
+         * @enum {string}
+         */
+        TopKindText: "raw" | "hem_in" | "hem_out" | "flap";
+        /** @description The top edge. */
+        TopText: {
+            /**
+             * @description Radius of the flap's rounded corners; ½ in if left out, 0 for square ones.
+             * @default null
+             */
+            corner?: string | null;
+            /**
+             * @description Depth of the hem, 1 in if left out, or of the closing flap, 3 in if left out.
+             * @default null
+             */
+            depth?: string | null;
+            /** @default null */
+            edge?: components["schemas"]["EdgeText"] | null;
+            /**
+             * @description What is done with the paper above the top.
+             * @default raw
+             */
+            kind?: components["schemas"]["TopKindText"];
+            /**
+             * @description The face that runs on into a closing flap.
+             * @default back
+             */
+            on?: components["schemas"]["FaceText"];
+            /**
+             * @description True if a hem is slit at every corner of the bag, so that every panel's hem is turned by itself.
+             * @default false
+             */
+            slit?: boolean;
+        };
+        /** @description One cut of the trimmer. */
+        TrimView: {
+            /** @description Which way the blade runs. */
+            blade: components["schemas"]["BladeName"];
+            /** @description The trimmer's setting, as a figure. */
+            keep: string;
+            /**
+             * Format: double
+             * @description The same in millimetres.
+             */
+            keep_mm: number;
+            off?: components["schemas"]["RectangleView"] | null;
+            /** @description What is put on the trimmer. */
+            on: components["schemas"]["RectangleView"];
+        };
+        /** @description What was undone. */
+        UndoneView: {
+            /** @description `3 × Bud vase ticked`. */
+            says: string;
+        };
+        /**
+         * @description The unit's short name.
+         * @enum {string}
+         */
+        UnitName: "in" | "mm";
+        /**
+         * @description The unit of labels.
+         * @enum {string}
+         */
+        UnitText: "inch" | "metric";
+        /** @description A thing, such as a paper, that is kept and cannot be read: written by hand, or by another version. */
+        UnreadableView: {
+            /**
+             * Format: int64
+             * @description Its number.
+             */
+            id: number;
+            /** @description What it is called, as far as that can be told. */
+            name: string;
+            /**
+             * Format: int64
+             * @description Counts every change.
+             */
+            revision: number;
+            /** @description Why it cannot be read. */
+            sentence: string;
+            /** @description What is kept, as it stands. */
+            text: string;
+        };
+        /** @description Something the crafter should know. */
+        VerdictView: {
+            /** @description Parts of the drawing it is about. */
+            about: components["schemas"]["AboutView"][];
+            /** @description What kind of thing: `sheet.too-small`. */
+            code: string;
+            /** @description How much it matters. */
+            level: components["schemas"]["LevelName"];
+            /** @description What would mend it. */
+            remedies: components["schemas"]["RemedyView"][];
+            /** @description The judgement. */
+            title: string;
+            /** @description Why, with its numbers. */
+            why: string;
+        };
+        /** @description A version of a bag. */
+        VersionView: {
+            /** @description When it had been changed last (RFC 3339). */
+            at: string;
+            /** @description What was other than in the version after it, in a few words each. */
+            differs: string[];
+            /**
+             * Format: int32
+             * @description How many of it are in the journal.
+             */
+            made: number;
+            /** @description What it was called. */
+            name: string;
+            /** @description True for the bag as it is now. */
+            now: boolean;
+            /** @description Its pieces, to be drawn. */
+            pieces: components["schemas"]["PieceView"][];
+            /**
+             * Format: int64
+             * @description The revision the bag was at.
+             */
+            revision: number;
+            /** @description Width and height of its sheet as it is laid, in millimetres. */
+            sheet_mm: number[];
+            /** @description Its finished size: `3¾ × 6½ × 2`. */
+            size: string;
+        };
+        /** @description One way to make the bag. */
+        WayView: {
+            /** @description Fewest and most layers in the base. */
+            base_layers: number[];
+            /** @description The brief made so. */
+            brief: components["schemas"]["BriefText"];
+            /** @description What the build is called. */
+            build: string;
+            /** @description True if the bag is made so now. */
+            chosen: boolean;
+            /** @description What its paper costs: `1.20`. */
+            cost?: string | null;
+            /**
+             * Format: int64
+             * @description The same in hundredths, to sort by.
+             */
+            cost_hundredths?: number | null;
+            /** @description What it changes of the bag as it stands: `joining strips instead of tabs`. */
+            differs: string[];
+            /** @description The sheets and what lies on them. */
+            drawn: components["schemas"]["SheetCutView"][];
+            /** @description True if there is that much on the shelf. */
+            enough: boolean;
+            /** @description True if the bag folds flat. */
+            folds_flat: boolean;
+            /** @description Raw edges that are seen from the front. */
+            front_edges: number;
+            /** @description Seams and joins. */
+            joins: number;
+            /** @description Scores that fall between grooves. */
+            off_groove: number;
+            /** @description The paper. */
+            paper: string;
+            /** @description Pieces to cut out. */
+            pieces: number;
+            /**
+             * Format: int32
+             * @description How many sheets, those of a second paper counted in.
+             */
+            sheets: number;
+            /** @description `3 sheets of 12×12`, `18½ of the roll`. */
+            takes: string;
+            /** @description What will probably disappoint, made so. */
+            warns: string[];
+            /**
+             * Format: int32
+             * @description Paper left over, in hundredths of what it takes.
+             */
+            waste: number;
+        };
+        /** @description A bag, and the papers it may be made from. */
+        WaysText: {
+            /** @description The bag. */
+            brief: components["schemas"]["BriefText"];
+            /** @description The papers; those on the shelf if left out. */
+            papers?: components["schemas"]["PaperText"][] | null;
+        };
+        /** @description How much a join shows at every kind of place, from 0 to 99. */
+        WeightsText: {
+            /** Format: int32 */
+            all_round: number;
+            /** Format: int32 */
+            back_corner: number;
+            /** Format: int32 */
+            front_corner: number;
+            /** Format: int32 */
+            gusset_centre: number;
+            /** Format: int32 */
+            inside_back: number;
+            /** Format: int32 */
+            inside_front: number;
+            /** Format: int32 */
+            separate_base: number;
+        };
+        /**
+         * @description What is put on a bag.
+         * @enum {string}
+         */
+        WhatName: "ribbon" | "tube" | "strap" | "hanger" | "strip" | "mat" | "band" | "pocket" | "medallion" | "clip" | "magnet" | "gift";
+        /** @description How often work has been done. */
+        WorkedText: {
+            /**
+             * Format: int32
+             * @description How often it is done now.
+             */
+            done: number;
+            /** @description The task's name. */
+            key: string;
+            /**
+             * Format: int32
+             * @description The line's number.
+             */
+            line: number;
+            /**
+             * Format: int32
+             * @description How often it was done when that was counted: refused if it is another count by now, for somebody else has counted too.
+             */
+            seen?: number | null;
+        };
+        /** @description What one paper makes. */
+        YieldView: {
+            /** @description How much there is of it. */
+            amount: string;
+            /**
+             * Format: int32
+             * @description So many bags.
+             */
+            bags: number;
+            brief?: components["schemas"]["BriefText"] | null;
+            /** @description What the paper is called. */
+            paper: string;
+            /** @description How they are built, and whether more are possible; a sentence. */
+            says: string;
+        };
+        /** @description What all papers of the shelf make of one bag. */
+        YieldsView: {
+            /**
+             * Format: int32
+             * @description Bags of all papers together.
+             */
+            bags: number;
+            /** @description Paper by paper. */
+            papers: components["schemas"]["YieldView"][];
+            /** @description So many and whether more are possible, in a sentence. */
+            says: string;
+        };
     };
-    /** @description The steps of a bag that are done. */
-    TicksView: {
-      /** @description Their ids, in the order of the work. */
-      done: string[];
-    };
-    /**
-     * @description How several things are put together.
-     * @enum {string}
-     */
-    TogetherText: "side_by_side" | "stacked" | "two_rows";
-    /**
-     * @description A tool of the machine.
-     * @enum {string}
-     */
-    ToolName: "pen" | "score" | "perforate" | "cut";
-    /**
-     * @description What is done with the paper above the top.
-     * @enum {string}
-     */
-    TopKindText: "raw" | "hem_in" | "hem_out" | "flap";
-    /** @description The top edge. */
-    TopText: {
-      /**
-       * @description Radius of the flap's rounded corners; ½ in if left out, 0 for square ones.
-       * @default null
-       */
-      corner?: string | null;
-      /**
-       * @description Depth of the hem, 1 in if left out, or of the closing flap, 3 in if left out.
-       * @default null
-       */
-      depth?: string | null;
-      /** @default null */
-      edge?: components["schemas"]["EdgeText"] | null;
-      /**
-       * @description What is done with the paper above the top.
-       * @default raw
-       */
-      kind?: components["schemas"]["TopKindText"];
-      /**
-       * @description The face that runs on into a closing flap.
-       * @default back
-       */
-      on?: components["schemas"]["FaceText"];
-      /**
-       * @description True if a hem is slit at every corner of the bag, so that every panel's hem is turned by itself.
-       * @default false
-       */
-      slit?: boolean;
-    };
-    /** @description One cut of the trimmer. */
-    TrimView: {
-      /** @description Which way the blade runs. */
-      blade: components["schemas"]["BladeName"];
-      /** @description The trimmer's setting, as a figure. */
-      keep: string;
-      /**
-       * Format: double
-       * @description The same in millimetres.
-       */
-      keep_mm: number;
-      off?: components["schemas"]["RectangleView"] | null;
-      /** @description What is put on the trimmer. */
-      on: components["schemas"]["RectangleView"];
-    };
-    /** @description What was undone. */
-    UndoneView: {
-      /** @description `3 × Bud vase ticked`. */
-      says: string;
-    };
-    /**
-     * @description The unit's short name.
-     * @enum {string}
-     */
-    UnitName: "in" | "mm";
-    /**
-     * @description The unit of labels.
-     * @enum {string}
-     */
-    UnitText: "inch" | "metric";
-    /** @description A thing, such as a paper, that is kept and cannot be read: written by hand, or by another version. */
-    UnreadableView: {
-      /**
-       * Format: int64
-       * @description Its number.
-       */
-      id: number;
-      /** @description What it is called, as far as that can be told. */
-      name: string;
-      /**
-       * Format: int64
-       * @description Counts every change.
-       */
-      revision: number;
-      /** @description Why it cannot be read. */
-      sentence: string;
-      /** @description What is kept, as it stands. */
-      text: string;
-    };
-    /** @description Something the crafter should know. */
-    VerdictView: {
-      /** @description Parts of the drawing it is about. */
-      about: components["schemas"]["AboutView"][];
-      /** @description What kind of thing: `sheet.too-small`. */
-      code: string;
-      /** @description How much it matters. */
-      level: components["schemas"]["LevelName"];
-      /** @description What would mend it. */
-      remedies: components["schemas"]["RemedyView"][];
-      /** @description The judgement. */
-      title: string;
-      /** @description Why, with its numbers. */
-      why: string;
-    };
-    /** @description A version of a bag. */
-    VersionView: {
-      /** @description When it had been changed last (RFC 3339). */
-      at: string;
-      /** @description What was other than in the version after it, in a few words each. */
-      differs: string[];
-      /**
-       * Format: int32
-       * @description How many of it are in the journal.
-       */
-      made: number;
-      /** @description What it was called. */
-      name: string;
-      /** @description True for the bag as it is now. */
-      now: boolean;
-      /** @description Its pieces, to be drawn. */
-      pieces: components["schemas"]["PieceView"][];
-      /**
-       * Format: int64
-       * @description The revision the bag was at.
-       */
-      revision: number;
-      /** @description Width and height of its sheet as it is laid, in millimetres. */
-      sheet_mm: number[];
-      /** @description Its finished size: `3¾ × 6½ × 2`. */
-      size: string;
-    };
-    /** @description One way to make the bag. */
-    WayView: {
-      /** @description Fewest and most layers in the base. */
-      base_layers: number[];
-      /** @description The brief made so. */
-      brief: components["schemas"]["BriefText"];
-      /** @description What the build is called. */
-      build: string;
-      /** @description True if the bag is made so now. */
-      chosen: boolean;
-      /** @description What its paper costs: `1.20`. */
-      cost?: string | null;
-      /**
-       * Format: int64
-       * @description The same in hundredths, to sort by.
-       */
-      cost_hundredths?: number | null;
-      /** @description What it changes of the bag as it stands: `joining strips instead of tabs`. */
-      differs: string[];
-      /** @description The sheets and what lies on them. */
-      drawn: components["schemas"]["SheetCutView"][];
-      /** @description True if there is that much on the shelf. */
-      enough: boolean;
-      /** @description True if the bag folds flat. */
-      folds_flat: boolean;
-      /** @description Raw edges that are seen from the front. */
-      front_edges: number;
-      /** @description Seams and joins. */
-      joins: number;
-      /** @description Scores that fall between grooves. */
-      off_groove: number;
-      /** @description The paper. */
-      paper: string;
-      /** @description Pieces to cut out. */
-      pieces: number;
-      /**
-       * Format: int32
-       * @description How many sheets, those of a second paper counted in.
-       */
-      sheets: number;
-      /** @description `3 sheets of 12×12`, `18½ of the roll`. */
-      takes: string;
-      /** @description What will probably disappoint, made so. */
-      warns: string[];
-      /**
-       * Format: int32
-       * @description Paper left over, in hundredths of what it takes.
-       */
-      waste: number;
-    };
-    /** @description A bag, and the papers it may be made from. */
-    WaysText: {
-      /** @description The bag. */
-      brief: components["schemas"]["BriefText"];
-      /** @description The papers; those on the shelf if left out. */
-      papers?: components["schemas"]["PaperText"][] | null;
-    };
-    /** @description How much a join shows at every kind of place, from 0 to 99. */
-    WeightsText: {
-      /** Format: int32 */
-      all_round: number;
-      /** Format: int32 */
-      back_corner: number;
-      /** Format: int32 */
-      front_corner: number;
-      /** Format: int32 */
-      gusset_centre: number;
-      /** Format: int32 */
-      inside_back: number;
-      /** Format: int32 */
-      inside_front: number;
-      /** Format: int32 */
-      separate_base: number;
-    };
-    /**
-     * @description What is put on a bag.
-     * @enum {string}
-     */
-    WhatName:
-      | "ribbon"
-      | "tube"
-      | "strap"
-      | "hanger"
-      | "strip"
-      | "mat"
-      | "band"
-      | "pocket"
-      | "medallion"
-      | "clip"
-      | "magnet"
-      | "gift";
-    /** @description How often work has been done. */
-    WorkedText: {
-      /**
-       * Format: int32
-       * @description How often it is done now.
-       */
-      done: number;
-      /** @description The task's name. */
-      key: string;
-      /**
-       * Format: int32
-       * @description The line's number.
-       */
-      line: number;
-      /**
-       * Format: int32
-       * @description How often it was done when that was counted: refused if it is another count by now, for somebody else has counted too.
-       */
-      seen?: number | null;
-    };
-    /** @description What one paper makes. */
-    YieldView: {
-      /** @description How much there is of it. */
-      amount: string;
-      /**
-       * Format: int32
-       * @description So many bags.
-       */
-      bags: number;
-      brief?: components["schemas"]["BriefText"] | null;
-      /** @description What the paper is called. */
-      paper: string;
-      /** @description How they are built, and whether more are possible; a sentence. */
-      says: string;
-    };
-    /** @description What all papers of the shelf make of one bag. */
-    YieldsView: {
-      /**
-       * Format: int32
-       * @description Bags of all papers together.
-       */
-      bags: number;
-      /** @description Paper by paper. */
-      papers: components["schemas"]["YieldView"][];
-      /** @description So many and whether more are possible, in a sentence. */
-      says: string;
-    };
-  };
-  responses: never;
-  parameters: never;
-  requestBodies: never;
-  headers: never;
-  pathItems: never;
+    responses: never;
+    parameters: never;
+    requestBodies: never;
+    headers: never;
+    pathItems: never;
 }
 export type $defs = Record<string, never>;
 export interface operations {
-  hand: {
-    parameters: {
-      query: {
-        /** @description The distance of its grooves: `1/8 in`. */
-        groove: string;
-        /** @description The unit it is told in; inches if left out. */
-        unit?: components["schemas"]["UnitText"];
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["HandView"];
-        };
-      };
-      /** @description There is no such page. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  take_allowance: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  leave_allowance: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  backup: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The file, to be saved. */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  preview_backup: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/octet-stream": number[];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["BackupPreview"];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  restore_backup: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/octet-stream": number[];
-      };
-    };
-    responses: {
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  backups: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["BackupsView"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  keep_backups: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["KeepText"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["BackupsView"];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  back_up: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["BackupsView"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  preview_kept: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        name: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["BackupPreview"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  restore_kept: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        name: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  list: {
-    parameters: {
-      query?: {
-        /** @description Where the page begins: `next` of the one before it. */
-        after?: string;
-        /** @description How many bags at most; 60 if left out. */
-        most?: number;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["BagsPage"];
-        };
-      };
-      /** @description There is no such page. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  create: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["BagDraft"];
-      };
-    };
-    responses: {
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["BagView"];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was changed. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  read: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["BagView"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  update: {
-    parameters: {
-      query?: never;
-      header: {
-        "If-Match": string;
-      };
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["BagDraft"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["BagView"];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description There is nothing of that number. */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Changed in the meantime; the kept version comes with it. */
-      412: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      428: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was changed. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  delete: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      412: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was changed. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  cut: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["TakenView"] | null;
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  take: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["TakeText"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["TakenView"];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description A field cannot be read or used; `field` says which. */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was changed. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  give_back: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was changed. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  duplicate: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["BagView"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was changed. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  kept_text: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": string;
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  printed: {
-    parameters: {
-      query?: {
-        /** @description The paper in the printer: `letter`, `a4`, `a3`, or `whole`. Letter or A4 if left out. */
-        paper?: string;
-        /** @description What the check square of the last print measured, if it was not what it says. */
-        square?: string;
-        /** @description What the check line of the last print measured: it counts before the square, for it tells more exactly. */
-        line?: string;
-        /** @description `exact` prints as it is asked; `fit` shrinks every page to fit, to 97 %. Exact if left out. */
-        printer?: string;
-      };
-      header?: never;
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["PrintedView"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  printed_page: {
-    parameters: {
-      query?: {
-        /** @description The paper in the printer: `letter`, `a4`, `a3`, or `whole`. Letter or A4 if left out. */
-        paper?: string;
-        /** @description What the check square of the last print measured, if it was not what it says. */
-        square?: string;
-        /** @description What the check line of the last print measured: it counts before the square, for it tells more exactly. */
-        line?: string;
-        /** @description `exact` prints as it is asked; `fit` shrinks every page to fit, to 97 %. Exact if left out. */
-        printer?: string;
-      };
-      header?: never;
-      path: {
-        id: number;
-        page: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "image/svg+xml": string;
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  restore: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["BagView"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was changed. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  taken: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["TakeAlongView"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  taken_file: {
-    parameters: {
-      query?: {
-        /** @description The paper in the printer: `letter`, `a4`, `a3`, or `whole` for pages as large as the sheets. Letter or A4 if left out. */
-        paper?: string;
-        /** @description What the check square of the last print measured, if it was not what it says: `48.5 mm`. */
-        square?: string;
-        /** @description What the check line of the last print measured: it counts before the square, for it tells more exactly. */
-        line?: string;
-        /** @description How folds are prepared by a machine: `pressed` or `perforated`; pressed if left out. */
-        scoring?: string;
-        /** @description How long the dashes of a perforated fold are: `3 mm` if left out. */
-        dash?: string;
-        /** @description How far apart they are: `2 mm` if left out. */
-        gap?: string;
-        /** @description The face that is up on the machine's mat: `outside` or `inside`; outside if left out. */
-        up?: string;
-        /** @description True to have files for a machine of a bag that cannot be made. */
-        anyway?: boolean;
-      };
-      header?: never;
-      path: {
-        id: number;
-        file: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The file, to be saved. */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The bag cannot be made, and a machine would cut it. */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  ticks: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["TicksView"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  untick: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was changed. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  tick: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-        step: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["TickText"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["TicksView"];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description A field cannot be read or used; `field` says which. */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was changed. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  list_versions: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["VersionView"][];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  restore_version: {
-    parameters: {
-      query?: never;
-      header?: {
-        "If-Match"?: string | null;
-      };
-      path: {
-        id: number;
-        revision: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["BagView"];
-        };
-      };
-      /** @description If-Match holds no revision. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      412: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was changed. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  builds: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["BriefText"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["BuildView"][];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  costs: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["CostsText"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  set_costs: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["CostsText"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["CostsText"];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  cutter: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["CutterAsked"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["JobView"];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  fit: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["FitText"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["FitView"][];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  fold: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["BriefText"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["FoldView"];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  from_paper: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["FromPaperText"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["FromPaperView"];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  makes: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["BriefText"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["GuidedView"] | null;
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  list_guides: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["GuidesView"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  add_guide: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["GuideText"];
-      };
-    };
-    responses: {
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["GuideView"];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  change_guide: {
-    parameters: {
-      query?: never;
-      header: {
-        "If-Match": string;
-      };
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["GuideText"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["GuideView"];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      412: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      428: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  take_guide: {
-    parameters: {
-      query?: never;
-      header?: {
-        "If-Match"?: string | null;
-      };
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description If-Match holds no revision. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      412: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  bring_guide_back: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["GuideView"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  handles: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["BriefText"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["HandleChoiceView"][];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  joins: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["BriefText"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["JoiningView"][];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  read_journal: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["JournalView"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  add_entry: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["EntryText"];
-      };
-    };
-    responses: {
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["EntryKept"];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  change_entry: {
-    parameters: {
-      query?: never;
-      header: {
-        "If-Match": string;
-      };
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["EntryText"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["EntryKept"];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      412: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      428: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  take_entry: {
-    parameters: {
-      query?: never;
-      header?: {
-        "If-Match"?: string | null;
-      };
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description If-Match holds no revision. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      412: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  picture: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The picture. */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "image/jpeg": unknown;
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  set_picture: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/octet-stream": number[];
-      };
-    };
-    responses: {
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  take_picture: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  bring_entry_back: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  layout: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["BatchText"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["BatchView"][];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  leftovers: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["BriefText"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["LeftoverView"][];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  mixes: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["MixesText"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["MixesView"];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  nearby: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["NearbyText"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["NearbyAnswer"];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  plan: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["BriefText"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["PlanView"];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  project: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The file, to be saved. */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": string;
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  import: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["ProjectFile"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ProjectView"];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  preview: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["ProjectFile"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ProjectView"];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  read_words: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["ReadText"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ReadView"];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  rehearse: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["BriefText"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RehearsalView"] | null;
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  rescaled: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["BriefText"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RescaledView"][];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  rooms: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RoomsView"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  set_rooms: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["RoomsText"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RoomsView"];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  list_runs: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RunsView"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  add_run: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["RunDraft"];
-      };
-    };
-    responses: {
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RunView"];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  read_run: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RunView"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  change_run: {
-    parameters: {
-      query?: never;
-      header: {
-        "If-Match": string;
-      };
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["RunDraft"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RunView"];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      412: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      428: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  take_run: {
-    parameters: {
-      query?: never;
-      header?: {
-        "If-Match"?: string | null;
-      };
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description If-Match holds no revision. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      412: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  changing_run: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["RunDraft"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ChangeView"][];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  cut_sheets: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["SheetsCutText"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["DoneView"];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The shelf has too little. */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description A field cannot be read or used; `field` says which. */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  copy_run: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RunView"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  more_of_run: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["MoreView"][];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  bring_run_back: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  spoil_piece: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["SpoiltText"];
-      };
-    };
-    responses: {
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description There is none. */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description A field cannot be read or used; `field` says which. */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  run_file: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-        file: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The file, to be saved. */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  tick_work: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["WorkedText"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["DoneView"];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description More than is cut by now. */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description A field cannot be read or used; `field` says which. */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  undo_work: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["UndoneView"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description There is nothing to undo. */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  sheets: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["CommonSheet"][];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  list_papers: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ShelfView"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  add_paper: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["PaperText"];
-      };
-    };
-    responses: {
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["PaperView"];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was changed. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  export_shelf: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "text/csv": string;
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  import_shelf: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["ImportText"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ImportView"];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was changed. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  change_paper: {
-    parameters: {
-      query?: never;
-      header: {
-        "If-Match": string;
-      };
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["PaperText"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["PaperView"];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      412: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      428: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was changed. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  take_paper: {
-    parameters: {
-      query?: never;
-      header?: {
-        "If-Match"?: string | null;
-      };
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description If-Match holds no revision. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      412: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was changed. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  bring_paper_back: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["PaperView"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The disk is full; nothing was changed. */
-      507: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  ways: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["WaysText"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["WayView"][];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
-  yields: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["BriefText"];
-      };
-    };
-    responses: {
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["YieldsView"];
-        };
-      };
-      /** @description The body is no JSON, or broke off. */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Asked under another name than this machine's own, or by a page of another site. */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body took too long to arrive. */
-      408: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is too long. */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description The body is not said to be JSON. */
-      415: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-      /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/problem+json": components["schemas"]["Problem"];
-        };
-      };
-    };
-  };
+    hand: {
+        parameters: {
+            query: {
+                /** @description The distance of its grooves: `1/8 in`. */
+                groove: string;
+                /** @description The unit it is told in; inches if left out. */
+                unit?: components["schemas"]["UnitText"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandView"];
+                };
+            };
+            /** @description There is no such page. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_allowance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    leave_allowance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    backup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file, to be saved. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    preview_backup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": number[];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackupPreview"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    restore_backup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": number[];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    backups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackupsView"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keep_backups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackupsView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    back_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackupsView"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    preview_kept: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackupPreview"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    restore_kept: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list: {
+        parameters: {
+            query?: {
+                /** @description Where the page begins: `next` of the one before it. */
+                after?: string;
+                /** @description How many bags at most; 60 if left out. */
+                most?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BagsPage"];
+                };
+            };
+            /** @description There is no such page. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BagDraft"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BagView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was changed. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BagView"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    update: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BagDraft"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BagView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is nothing of that number. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed in the meantime; the kept version comes with it. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was changed. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was changed. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    cut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenView"] | null;
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field cannot be read or used; `field` says which. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was changed. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    give_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was changed. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    duplicate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BagView"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was changed. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kept_text: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    printed: {
+        parameters: {
+            query?: {
+                /** @description The paper in the printer: `letter`, `a4`, `a3`, or `whole`. Letter or A4 if left out. */
+                paper?: string;
+                /** @description What the check square of the last print measured, if it was not what it says. */
+                square?: string;
+                /** @description What the check line of the last print measured: it counts before the square, for it tells more exactly. */
+                line?: string;
+                /** @description `exact` prints as it is asked; `fit` shrinks every page to fit, to 97 %. Exact if left out. */
+                printer?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrintedView"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    printed_page: {
+        parameters: {
+            query?: {
+                /** @description The paper in the printer: `letter`, `a4`, `a3`, or `whole`. Letter or A4 if left out. */
+                paper?: string;
+                /** @description What the check square of the last print measured, if it was not what it says. */
+                square?: string;
+                /** @description What the check line of the last print measured: it counts before the square, for it tells more exactly. */
+                line?: string;
+                /** @description `exact` prints as it is asked; `fit` shrinks every page to fit, to 97 %. Exact if left out. */
+                printer?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+                page: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BagView"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was changed. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    taken: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakeAlongView"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    taken_file: {
+        parameters: {
+            query?: {
+                /** @description The paper in the printer: `letter`, `a4`, `a3`, or `whole` for pages as large as the sheets. Letter or A4 if left out. */
+                paper?: string;
+                /** @description What the check square of the last print measured, if it was not what it says: `48.5 mm`. */
+                square?: string;
+                /** @description What the check line of the last print measured: it counts before the square, for it tells more exactly. */
+                line?: string;
+                /** @description How folds are prepared by a machine: `pressed` or `perforated`; pressed if left out. */
+                scoring?: string;
+                /** @description How long the dashes of a perforated fold are: `3 mm` if left out. */
+                dash?: string;
+                /** @description How far apart they are: `2 mm` if left out. */
+                gap?: string;
+                /** @description The face that is up on the machine's mat: `outside` or `inside`; outside if left out. */
+                up?: string;
+                /** @description True to have files for a machine of a bag that cannot be made. */
+                anyway?: boolean;
+            };
+            header?: never;
+            path: {
+                id: number;
+                file: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file, to be saved. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The bag cannot be made, and a machine would cut it. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    ticks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TicksView"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    untick: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was changed. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tick: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                step: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TickText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TicksView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field cannot be read or used; `field` says which. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was changed. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_versions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionView"][];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    restore_version: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string | null;
+            };
+            path: {
+                id: number;
+                revision: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BagView"];
+                };
+            };
+            /** @description If-Match holds no revision. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was changed. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    builds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BriefText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuildView"][];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    costs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CostsText"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    set_costs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CostsText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CostsText"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    cutter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CutterAsked"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    fit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FitText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FitView"][];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    fold: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BriefText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoldView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    from_paper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FromPaperText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FromPaperView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    makes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BriefText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuidedView"] | null;
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_guides: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuidesView"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    add_guide: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GuideText"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuideView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    change_guide: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GuideText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuideView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_guide: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string | null;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description If-Match holds no revision. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bring_guide_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuideView"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    handles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BriefText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandleChoiceView"][];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    joins: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BriefText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JoiningView"][];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_journal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JournalView"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    add_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryText"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryKept"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    change_entry: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryKept"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_entry: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string | null;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description If-Match holds no revision. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The picture. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": unknown;
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    set_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": number[];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bring_entry_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    layout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BatchText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchView"][];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    leftovers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BriefText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeftoverView"][];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    mixes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MixesText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MixesView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    nearby: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NearbyText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NearbyAnswer"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BriefText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    project: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file, to be saved. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    import: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProjectFile"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProjectFile"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_words: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    rehearse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BriefText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RehearsalView"] | null;
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    rescaled: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BriefText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RescaledView"][];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    rooms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomsView"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    set_rooms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoomsText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomsView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_runs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunsView"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    add_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunDraft"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunView"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    change_run: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunDraft"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_run: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string | null;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description If-Match holds no revision. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    changing_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunDraft"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeView"][];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    cut_sheets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetsCutText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The shelf has too little. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field cannot be read or used; `field` says which. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    copy_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunView"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    more_of_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MoreView"][];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bring_run_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    spoil_piece: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpoiltText"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field cannot be read or used; `field` says which. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    run_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                file: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file, to be saved. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tick_work: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorkedText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is cut by now. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A field cannot be read or used; `field` says which. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    undo_work: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UndoneView"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is nothing to undo. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sheets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CommonSheet"][];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_papers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfView"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    add_paper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaperText"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaperView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was changed. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    import_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ImportText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was changed. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    change_paper: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaperText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaperView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was changed. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_paper: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string | null;
+            };
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description If-Match holds no revision. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was changed. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bring_paper_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaperView"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was changed. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    ways: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaysText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WayView"][];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    yields: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BriefText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YieldsView"];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
 }

@@ -291,9 +291,9 @@ mod tests {
         let mut blank = blank(&Brief::new(Length::inches(3), Length::inches(5), Length::inches(2)));
         let whole = facets(&blank);
         let fold = blank.creases.iter().position(|crease| crease.role == CreaseRole::Corner).unwrap();
-        let Crease { from, to, .. } = blank.creases[fold].clone();
+        let Crease { from, to, .. } = blank.creases[fold];
         for (from, to) in [(from, to), (to, from)] {
-            blank.cuts.push(crate::net::Cut { from, to, ..blank.cuts[0].clone() });
+            blank.cuts.push(crate::net::Cut { from, to, ..blank.cuts[0] });
             let parted = facets(&blank);
             blank.cuts.pop();
             assert_eq!(parted.len(), whole.len());
