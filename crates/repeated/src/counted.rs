@@ -261,6 +261,39 @@ mod tests {
         }
     }
 
+    /// All there is can be counted, and one more is refused in a sentence with its numbers.
+    #[test]
+    fn all_there_is_can_be_counted_and_no_more() {
+        let (lines, work) = run();
+        let said = |done| Said { done, seen: None };
+        assert_eq!(cut(1, 4, said(4)), Ok(3));
+        assert_eq!(cut(1, 4, said(5)).unwrap_err().to_string(), "4 sheets are cut like this, not 5.");
+        let task = &work.batches[0].tasks[0];
+        let mut progress = Progress::default();
+        let short = ticked(&progress, &lines, &work, task, said(1)).unwrap_err();
+        assert_eq!(short.to_string(), "Bud vase: nothing of it is cut. Tick off its sheets first.");
+        for part in 0..lines[0].parts.len() {
+            progress.cut(PartRef { line: 0, part }, 4);
+        }
+        assert_eq!(ticked(&progress, &lines, &work, task, said(4)), Ok((4, 4)));
+        let more = ticked(&progress, &lines, &work, task, said(5)).unwrap_err();
+        assert_eq!(more.to_string(), "This is done 4 times in all for Bud vase, not 5.");
+    }
+
+    /// Of a bag with two alike in it one of them alone is no bag that could be spoiled.
+    #[test]
+    fn half_a_bag_is_none() {
+        let (mut lines, work) = run();
+        let piece = lines[0].parts.iter().position(|part| part.piece.is_some()).unwrap();
+        lines[0].parts[piece].count = 2;
+        let mut progress = Progress::default();
+        progress.cut(PartRef { line: 0, part: piece }, 1);
+        let none = Refusal::NoneThere { bag: lines[0].name.clone(), part: None };
+        assert_eq!(spoiled(&progress, &lines, &work, 0, None, None), Err(none));
+        progress.cut(PartRef { line: 0, part: piece }, 1);
+        assert!(spoiled(&progress, &lines, &work, 0, None, None).is_ok());
+    }
+
     #[test]
     fn a_made_bag_that_is_spoiled_was_through_everything() {
         let (lines, work) = run();
