@@ -62,6 +62,9 @@ test("what is typed for the next bag while one is being kept stays", async () =>
   await userEvent.type(screen.getByLabelText("Overlap at the seam"), "1/2");
   await userEvent.click(done);
   await userEvent.type(screen.getByLabelText("Holes off"), "1/8");
+  await userEvent.click(done);
+  expect(document.activeElement).toBe(done);
+  expect(addEntry).toHaveBeenCalledOnce();
   reply.answer({ id: 1 });
   await waitFor(() => expect(screen.getByRole("status").textContent).toContain("in the journal"));
   const value = (name: string) => screen.getByLabelText<HTMLInputElement>(name).value;

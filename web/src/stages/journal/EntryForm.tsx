@@ -50,8 +50,11 @@ export function EntryForm({ onKept }: { onKept: () => unknown }) {
   }
   if (!bag) return <p aria-busy="true" />;
   const part = { text, bag, wrong: fault?.field, set };
-  const send = (sure: boolean) =>
+  // A button that cannot be pressed any more would let the focus go: pressed twice, it is sent once.
+  const send = (sure: boolean) => {
+    if (add.isPending) return;
     add.mutate({ ...text, bag: bag.id, made: text.made ?? inDays(0), sure } as EntryText);
+  };
   return (
     <form
       className="entry-form"
@@ -77,9 +80,7 @@ export function EntryForm({ onKept }: { onKept: () => unknown }) {
         </p>
       )}
       <p className="entry-done">
-        <Button type="submit" disabled={add.isPending}>
-          Into the journal
-        </Button>
+        <Button type="submit">Into the journal</Button>
         <span role="status">{kept}</span>
       </p>
     </form>

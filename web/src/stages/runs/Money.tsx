@@ -110,9 +110,7 @@ function Rates({ run }: { run: Run }) {
           {keep.problem.message}
         </p>
       )}
-      <Button type="submit" disabled={!typed && !keep.problem}>
-        Reckon with that
-      </Button>
+      <Button type="submit">Reckon with that</Button>
     </form>
   );
 }

@@ -1,9 +1,10 @@
 // A guide's measurements, each beside the part of the drawing that it measures.
 
-import { useEffect, useRef, useState, type FormEvent } from "react";
-import { Refused, type Guide, type GuideText } from "../../api/client";
+import { useEffect, useRef, useState } from "react";
+import type { Guide, GuideText } from "../../api/client";
 import { FormDone } from "./FormDone";
 import { GuideDrawing, type Measured } from "./GuideDrawing";
+import { useSending } from "./useSending";
 
 const EMPTY: GuideText = { name: "", gusset: "", flap: "", widths: [], reach: "", taper: "" };
 
@@ -29,21 +30,12 @@ export function GuideForm(props: {
   const { action, save, onClose } = props;
   const [guide, setGuide] = useState(props.guide?.guide ?? { ...EMPTY, name: props.name ?? "" });
   const [widths, setWidths] = useState(guide.widths.join(", "));
-  const [fault, setFault] = useState<{ field: string; sentence: string } | null>(null);
   const first = useRef<HTMLInputElement>(null);
   useEffect(() => first.current?.focus(), []);
-  const send = async (event: FormEvent) => {
-    event.preventDefault();
-    // Between commas, semicolons, or the word and.
-    const each = widths.split(/[,;]|\band\b/).map((width) => width.trim());
-    try {
-      await save({ ...guide, widths: each.filter(Boolean), taper: guide.taper?.trim() || null });
-      onClose();
-    } catch (error) {
-      const problem = error instanceof Refused ? error.problem : null;
-      setFault({ field: problem?.field ?? "", sentence: problem?.detail ?? String(error) });
-    }
-  };
+  // Between commas, semicolons, or the word and.
+  const each = widths.split(/[,;]|\band\b/).map((width) => width.trim());
+  const whole = { ...guide, widths: each.filter(Boolean), taper: guide.taper?.trim() || null };
+  const { fault, busy, send } = useSending(() => save(whole), onClose);
   const field = (name: Typed, label: string, hint: string, big = true) => (
     <label className={`at-${name}${big ? " edge-field" : ""}`}>
       <span>{label}</span>
@@ -51,6 +43,7 @@ export function GuideForm(props: {
         value={guide[name] ?? ""}
         placeholder={hint}
         autoComplete="off"
+        readOnly={busy}
         ref={name === "name" ? first : undefined}
         aria-invalid={fault?.field === name || undefined}
         onChange={(event) => setGuide({ ...guide, [name]: event.target.value })}

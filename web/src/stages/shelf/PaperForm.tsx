@@ -1,8 +1,9 @@
 // One paper's figures, its width and height standing at the edges of the sheet they measure.
 
-import { useEffect, useRef, useState, type FormEvent, type ReactNode } from "react";
-import { Refused, type PaperText } from "../../api/client";
+import { useEffect, useRef, useState, type ReactNode } from "react";
+import type { PaperText } from "../../api/client";
 import { FormDone } from "./FormDone";
+import { useSending } from "./useSending";
 import { entriesOf } from "../../words/entries";
 import { isRoll, STOCKS, type StockKind } from "../../words/kinds";
 
@@ -18,28 +19,18 @@ export function PaperForm(props: {
 }) {
   const { action, save, onClose } = props;
   const [paper, setPaper] = useState(props.paper ?? EMPTY);
-  const [fault, setFault] = useState<{ field: string; sentence: string } | null>(null);
   // Whoever asked for the form goes on at its first field.
   const first = useRef<HTMLInputElement>(null);
   useEffect(() => first.current?.focus(), []);
-  const send = async (event: FormEvent) => {
-    event.preventDefault();
-    const said = (text: string | null | undefined) => text?.trim() || null;
-    const { weight, thickness, grid, price } = paper;
-    try {
-      await save({
-        ...paper,
-        weight: said(weight),
-        thickness: said(thickness),
-        grid: said(grid),
-        price: said(price),
-      });
-      onClose();
-    } catch (error) {
-      const problem = error instanceof Refused ? error.problem : null;
-      setFault({ field: problem?.field ?? "", sentence: problem?.detail ?? String(error) });
-    }
+  const said = (text: string | null | undefined) => text?.trim() || null;
+  const { weight, thickness, grid, price } = paper;
+  const figures = {
+    weight: said(weight),
+    thickness: said(thickness),
+    grid: said(grid),
+    price: said(price),
   };
+  const { fault, busy, send } = useSending(() => save({ ...paper, ...figures }), onClose);
   const field = (name: Typed, label: string, hint = "", big = false) => (
     <label className={big ? "edge-field" : undefined}>
       <span>{label}</span>
@@ -47,6 +38,7 @@ export function PaperForm(props: {
         value={paper[name] ?? ""}
         placeholder={hint}
         autoComplete="off"
+        readOnly={busy}
         ref={name === "name" ? first : undefined}
         aria-invalid={fault?.field === name || undefined}
         onChange={(event) => setPaper({ ...paper, [name]: event.target.value })}
