@@ -273,6 +273,40 @@ pub enum HeardBuild {
     PleatedFlare,
 }
 
+impl HeardBuild {
+    /// True for a tube whose base is folded without a slit.
+    pub const fn is_tube(self) -> bool {
+        match self {
+            Self::FoldedBase => true,
+            Self::Wrap | Self::CornerPair | Self::CradlePair | Self::PleatedFlare => false,
+        }
+    }
+
+    /// True for one that is folded end to end and has no base.
+    pub const fn is_flare(self) -> bool {
+        match self {
+            Self::PleatedFlare => true,
+            Self::Wrap | Self::CornerPair | Self::CradlePair | Self::FoldedBase => false,
+        }
+    }
+
+    /// True for two pieces that are each a gusset, a face and a gusset.
+    pub const fn is_cradle(self) -> bool {
+        match self {
+            Self::CradlePair => true,
+            Self::Wrap | Self::CornerPair | Self::FoldedBase | Self::PleatedFlare => false,
+        }
+    }
+
+    /// True where its pieces may be held together by a tab of their own.
+    pub const fn has_tab(self) -> bool {
+        match self {
+            Self::Wrap | Self::CornerPair | Self::FoldedBase => true,
+            Self::CradlePair | Self::PleatedFlare => false,
+        }
+    }
+}
+
 /// A stretch of the words and what was understood of it.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub struct Phrase {

@@ -7,7 +7,7 @@ use std::fs;
 use std::path::{Path, PathBuf};
 
 /// The kinds, and the files in which they say what they are. Choices of two (a direction, an order, a side that is scored) are none.
-const KINDS: [(&str, &[&str]); 15] = [
+const KINDS: [(&str, &[&str]); 16] = [
     ("Build", &["asked/src/brief/habits.rs", "asked/src/brief/build.rs"]),
     ("BaseHabit", &["asked/src/brief/habits.rs"]),
     ("GussetCrease", &["asked/src/brief/habits.rs"]),
@@ -22,6 +22,7 @@ const KINDS: [(&str, &[&str]); 15] = [
     ("MatOn", &["asked/src/fittings/decoration.rs"]),
     ("Stock", &["asked/src/paper.rs"]),
     ("Printed", &["asked/src/sheet.rs"]),
+    ("HeardBuild", &["asked/src/heard.rs"]),
     ("Export", &["formats/src/catalogue.rs"]),
 ];
 

@@ -87,15 +87,15 @@ pub(super) struct Frame {
 
 impl Frame {
     pub(super) fn is_tube(&self) -> bool {
-        self.said == HeardBuild::FoldedBase
+        self.said.is_tube()
     }
 
     pub(super) fn is_flare(&self) -> bool {
-        self.said == HeardBuild::PleatedFlare
+        self.said.is_flare()
     }
 
     pub(super) fn has_tab(&self) -> bool {
-        self.joins == Joins::Tabs && !matches!(self.said, HeardBuild::CradlePair | HeardBuild::PleatedFlare)
+        self.joins == Joins::Tabs && self.said.has_tab()
     }
 }
 
@@ -275,7 +275,7 @@ pub(super) fn stacks(said: HeardBuild) -> Vec<Stack> {
             }
             all.push(Stack { stretches, topped, at_apex });
         };
-        if said == HeardBuild::PleatedFlare {
+        if said.is_flare() {
             let body = |ends| stretch("body", height, ends);
             let mut parts = vec![body(Some(Role::BottomFold)), body(end)];
             if topped {
@@ -294,7 +294,7 @@ pub(super) fn stacks(said: HeardBuild) -> Vec<Stack> {
             ],
             true,
         );
-        if said == HeardBuild::FoldedBase {
+        if said.is_tube() {
             add(
                 vec![
                     low("bottom edge to tube crease", base.and(apex), Role::ApexLine),

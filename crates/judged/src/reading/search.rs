@@ -6,7 +6,7 @@ use super::odd;
 use super::poses::{Pose, Spot};
 use super::solve::{Equation, Measures, Sum, Unknown, solve};
 use crate::brief::half_inch;
-use crate::heard::{Axis, Heard, HeardBuild, HeardTop, Measure};
+use crate::heard::{Axis, Heard, HeardTop, Measure};
 use crate::{Length, Unit};
 
 /// How deep base flaps may be where the figures do not say it.
@@ -169,7 +169,7 @@ impl<'a> Trial<'a> {
                 equations.push(lapped(is));
             }
         }
-        let is_cradle = self.frame.said == HeardBuild::CradlePair;
+        let is_cradle = self.frame.said.is_cradle();
         let habits: &[BaseIs] = if self.frame.is_flare() {
             &[BaseIs::Said]
         } else if is_cradle {
