@@ -135,9 +135,13 @@ fn name(net: &Net, blank: &Blank, index: usize) -> String {
 }
 
 impl Piece {
-    /// True if both are trimmed, scored and cut the same: then they differ only in what they are called in the bag.
+    /// True if both are trimmed, scored and cut the same: then they differ only in what they are called in the bag. A gusset as wide as
+    /// a face is a piece of its own: it may come from another paper.
     fn is_cut_like(&self, other: &Self) -> bool {
         let (a, b) = (&self.blank, &other.blank);
+        if a.shows_face() != b.shows_face() {
+            return false;
+        }
         // In whatever order they come: on one copy the front lies on the left of its gusset, on the other on the right.
         let scores = |blank: &Blank| -> Vec<(Point, Point, Fold, CreaseRole)> {
             let own = blank.creases.iter().map(|crease| (crease.from, crease.to, crease.fold, crease.role));

@@ -180,6 +180,30 @@ fn gussets_may_come_from_another_paper() {
     assert!(best.cuts.at.has_all_corners());
 }
 
+/// A gusset as wide as the face is cut like it, and comes from the other paper all the same.
+#[test]
+fn gussets_as_wide_as_the_face_come_from_the_other_paper() {
+    let mut brief = brief("3", "6", "3");
+    brief.notch = Length::ZERO;
+    let at = Places::of([
+        Place::LeftBackCorner,
+        Place::RightBackCorner,
+        Place::LeftFrontCorner,
+        Place::RightFrontCorner,
+    ]);
+    brief.build = Build::Joined { cuts: Cuts { at, ..Cuts::default() } };
+    brief.side_sheet = Some(brief.sheet.clone());
+    let plan = Plan::new(&brief).unwrap();
+    let on = |side: bool| -> usize {
+        plan.layout.sheets.iter().filter(|sheet| sheet.side == side).map(|sheet| sheet.placed.len()).sum()
+    };
+    assert_eq!((on(false), on(true)), (2, 2));
+    let names: Vec<(&str, u32)> =
+        plan.pieces.iter().map(|piece| (piece.name.as_str(), piece.count)).collect();
+    assert_eq!(names.iter().map(|(_, count)| count).sum::<u32>(), 4);
+    assert!(names.iter().any(|(name, _)| name.to_lowercase().contains("gusset")), "{names:?}");
+}
+
 #[test]
 fn other_weights_choose_other_places() {
     // One join on one sheet: at a back corner, or hidden on a gusset's centre if that is what shows least.
