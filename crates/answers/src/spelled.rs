@@ -11,6 +11,7 @@ use wide_fold_core::passes::{ByHand, Edge, Lying};
 use wide_fold_core::steps::{Scene, Stage};
 use wide_fold_core::verdict::Level;
 use wide_fold_core::{Unit, heard};
+use wide_fold_formats::catalogue::{Media, Use};
 
 /// Declares the words for one set. No word decides for what is not named: a new member of the set stops the compiler here.
 macro_rules! spelled {
@@ -209,6 +210,33 @@ spelled! {
 }
 
 spelled! {
+    /// What a file is for.
+    TakenFor of Use {
+        "print_at_one_to_one" PrintAtOneToOne: Use::PrintAtOneToOne,
+        "read" Read: Use::Read,
+        "machine" Machine: Use::Machine,
+        "lists" Lists: Use::Lists,
+        "keep" Keep: Use::Keep,
+    }
+}
+
+spelled! {
+    /// What a file is written in.
+    MediaName of Media {
+        "svg" Svg: Media::Svg,
+        "dxf" Dxf: Media::Dxf,
+        "pdf" Pdf: Media::Pdf,
+        "png" Png: Media::Png,
+        "csv" Csv: Media::Csv,
+        "json" Json: Media::Json,
+        "fold" Fold: Media::Fold,
+        "zip" Zip: Media::Zip,
+        "calendar" Calendar: Media::Calendar,
+        "database" Database: Media::Database,
+    }
+}
+
+spelled! {
     /// What a hole is for.
     PurposeName of Purpose {
         "handle" Handle: Purpose::Handle,
@@ -257,6 +285,8 @@ mod tests {
         sent(BladeName::ALL, BladeName::word);
         sent(WhatName::ALL, WhatName::word);
         sent(PurposeName::ALL, PurposeName::word);
+        sent(MediaName::ALL, MediaName::word);
+        sent(TakenFor::ALL, TakenFor::word);
         sent(AxisName::ALL, AxisName::word);
     }
 }

@@ -1,75 +1,12 @@
 //! What of a bag, or of a run, can be taken along.
 
+use crate::spelled::{MediaName, TakenFor};
 use serde::Serialize;
 use strum::VariantArray;
 use utoipa::ToSchema;
 use wide_fold_core::Plan;
-use wide_fold_formats::catalogue::{File, Media, Use, exports};
+use wide_fold_formats::catalogue::{File, Media, exports};
 use wide_fold_formats::pdf::cannot_be_made;
-
-/// What a file is for.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-#[schema(rename_all = "snake_case")]
-pub enum TakenFor {
-    /// At 1:1, on a printer.
-    PrintAtOneToOne,
-    /// To be read while working.
-    Read,
-    /// A cutting machine.
-    Machine,
-    /// A spreadsheet.
-    Lists,
-    /// Other programs, and this one elsewhere.
-    Keep,
-}
-
-impl From<Use> for TakenFor {
-    fn from(used: Use) -> Self {
-        match used {
-            Use::PrintAtOneToOne => Self::PrintAtOneToOne,
-            Use::Read => Self::Read,
-            Use::Machine => Self::Machine,
-            Use::Lists => Self::Lists,
-            Use::Keep => Self::Keep,
-        }
-    }
-}
-
-/// What a file is written in.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-#[schema(rename_all = "snake_case")]
-#[allow(missing_docs)] // The formats go by these names.
-pub enum MediaName {
-    Svg,
-    Dxf,
-    Pdf,
-    Png,
-    Csv,
-    Json,
-    Fold,
-    Zip,
-    Calendar,
-    Database,
-}
-
-impl From<Media> for MediaName {
-    fn from(media: Media) -> Self {
-        match media {
-            Media::Svg => Self::Svg,
-            Media::Dxf => Self::Dxf,
-            Media::Pdf => Self::Pdf,
-            Media::Png => Self::Png,
-            Media::Csv => Self::Csv,
-            Media::Json => Self::Json,
-            Media::Fold => Self::Fold,
-            Media::Zip => Self::Zip,
-            Media::Calendar => Self::Calendar,
-            Media::Database => Self::Database,
-        }
-    }
-}
 
 /// A file that can be taken along.
 #[derive(Clone, Debug, Serialize, ToSchema)]
