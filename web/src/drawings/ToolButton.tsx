@@ -9,13 +9,15 @@ export function ToolButton(props: {
   name: string;
   title?: string;
   pressed?: boolean;
+  /** True or false for what opens a form in its place. */
+  expanded?: boolean;
   disabled?: boolean;
   onClick: () => void;
 }) {
-  const { icon, name, title, pressed, disabled = false, onClick } = props;
+  const { icon, name, title, pressed, expanded, disabled = false, onClick } = props;
   const own: ButtonProps = { variant: "tool", disabled, onClick };
   return (
-    <Button {...own} aria-label={name} title={title} aria-pressed={pressed}>
+    <Button {...own} aria-label={name} title={title} aria-pressed={pressed} aria-expanded={expanded}>
       <Icon name={icon} />
     </Button>
   );

@@ -70,7 +70,7 @@ export function Guides({ isLaidOut }: { isLaidOut: boolean }) {
           and every bag says whether it goes through it.
         </p>
       )}
-      <ul className="papers" aria-label="Guides">
+      <ul className="papers" aria-label="Guides" tabIndex={-1}>
         {kept.map((guide) => (
           <GuideSlip
             key={guide.id}
@@ -96,7 +96,7 @@ export function Guides({ isLaidOut }: { isLaidOut: boolean }) {
           {adding ? (
             <GuideForm action="Keep this guide" save={add.mutateAsync} onClose={() => setAdding(false)} />
           ) : (
-            <button type="button" onClick={() => setAdding(true)}>
+            <button type="button" aria-expanded={false} onClick={() => setAdding(true)}>
               <Icon name="plus" />
               <span>Another guide</span>
             </button>
@@ -140,7 +140,7 @@ function GuideSlip(props: {
         <Figure text={guide.says} />
       </small>
       <div className="paper-count" role="group" aria-label={`What can be done with ${name}`}>
-        <ToolButton icon="pencil" name={`Change ${name}`} onClick={() => setEditing(true)} />
+        <ToolButton icon="pencil" name={`Change ${name}`} expanded={false} onClick={() => setEditing(true)} />
         <ToolButton icon="bin" name={`Take ${name} away`} onClick={onTake} />
       </div>
     </li>

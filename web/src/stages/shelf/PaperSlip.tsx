@@ -55,7 +55,7 @@ export function PaperSlip(props: {
           disabled={isRoll(paper.paper) && count > 0}
           onClick={() => set(count + 1)}
         />
-        <ToolButton icon="pencil" name={`Change ${name}`} onClick={() => setEditing(true)} />
+        <ToolButton icon="pencil" name={`Change ${name}`} expanded={false} onClick={() => setEditing(true)} />
         <ToolButton icon="bin" name={`Take ${name} off the shelf`} onClick={onTake} />
       </div>
     </li>

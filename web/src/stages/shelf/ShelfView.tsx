@@ -1,12 +1,13 @@
 // The papers a crafter owns, every sheet drawn to one scale.
 
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { addPaper, bringPaper, takePaper, updatePaper, type PaperText } from "../../api/client";
 import { shelfQuery } from "../../api/queries";
 import { Icon } from "../../drawings/Icon";
 import { PageHead } from "../../drawings/PageHead";
 import { UndoToast } from "../../drawings/UndoToast";
+import { useFocusKept } from "../../shared/useFocusKept";
 import { Guides } from "./Guides";
 import { ImportShelf } from "./ImportShelf";
 import { PaperForm } from "./PaperForm";
@@ -15,6 +16,13 @@ import { UnreadableSlip } from "./UnreadableSlip";
 
 type Named = { id: number; revision: number; name: string };
 type Written = { id: number; revision: number; paper: PaperText };
+
+/** A form that is shut gives the focus back to what opened it; where a slip is gone, to the slips. */
+const SLIPS = {
+  parts: ".paper-slip",
+  to: (part: HTMLElement | null, page: HTMLElement) =>
+    part?.querySelector<HTMLElement>("[aria-expanded]") ?? page.querySelector<HTMLElement>(".papers"),
+};
 
 /** The shelf, and what can be done to it. */
 function useShelf() {
@@ -47,13 +55,15 @@ function useShelf() {
 export function ShelfView() {
   const { shelf, add, change, take, bring, taken, forget, refresh, problem } = useShelf();
   const [adding, setAdding] = useState(false);
+  const page = useRef<HTMLDivElement>(null);
+  useFocusKept(page, SLIPS);
   const papers = shelf.data?.papers ?? [];
   const unreadable = shelf.data?.unreadable ?? [];
   // One scale for all, so that a small pad looks small.
   const widest = Math.max(1, ...papers.map((paper) => paper.mm[0] ?? 0));
 
   return (
-    <div className="shelf">
+    <div className="shelf" ref={page}>
       <PageHead title="Paper shelf" />
       <main>
         {problem && (
@@ -64,7 +74,7 @@ export function ShelfView() {
         {shelf.data && papers.length + unreadable.length === 0 && (
           <p>The shelf is empty. Put the first paper on it, or read a list of papers in below.</p>
         )}
-        <ul className="papers" aria-label="Papers">
+        <ul className="papers" aria-label="Papers" tabIndex={-1}>
           {papers.map((paper) => (
             <PaperSlip
               key={paper.id}
@@ -90,7 +100,7 @@ export function ShelfView() {
                 onClose={() => setAdding(false)}
               />
             ) : (
-              <button type="button" onClick={() => setAdding(true)}>
+              <button type="button" aria-expanded={false} onClick={() => setAdding(true)}>
                 <Icon name="plus" />
                 <span>Another paper</span>
               </button>

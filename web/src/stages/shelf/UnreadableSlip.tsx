@@ -36,7 +36,7 @@ export function UnreadableSlip(props: {
       </span>
       <code>{paper.text}</code>
       <div className="paper-count" role="group" aria-label={`What can be done about ${name}`}>
-        <Button variant="remedy" onClick={() => setWriting(true)}>
+        <Button variant="remedy" aria-expanded={false} onClick={() => setWriting(true)}>
           Write it anew
         </Button>
         <ToolButton icon="bin" name={`Take ${name} off the shelf`} onClick={onTake} />
