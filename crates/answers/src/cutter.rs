@@ -4,7 +4,7 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::{Length, Unit};
 use wide_fold_cutter::{
-    CutOut, Drawing, Fault, FaultKind, Job, Kind, Layer, Mat, Spot, Told, Tool, Unit as DrawnIn, cut_out,
+    At, CutOut, Drawing, Fault, FaultKind, Job, Kind, Layer, Mat, Told, Tool, Unit as DrawnIn, cut_out,
 };
 use wide_fold_formats::FormatFault;
 
@@ -265,7 +265,7 @@ impl JobView {
     pub fn new(drawing: &Drawing, mat: Mat, text: &MatText) -> Self {
         let job = Job::new(drawing, mat);
         let round = |n: f64| (n * 1000.0).round() / 1000.0;
-        let spot = |spot: &Spot| spot.map(round);
+        let spot = |spot: &At| spot.map(round);
         let strokes = job.strokes.iter().map(|stroke| StrokeView {
             tool: stroke.tool.into(),
             points_mm: stroke.points.iter().map(spot).collect(),
@@ -304,11 +304,10 @@ fn takes(seconds: f64) -> String {
 }
 
 impl CutOutView {
-    fn new(piece: &CutOut, at: Spot) -> Self {
-        let spot = |[x, y]: &Spot| {
-            [((x + at[0]) * 1000.0).round() / 1000.0, ((y + at[1]) * 1000.0).round() / 1000.0]
-        };
-        let ring = |ring: &Vec<Spot>| ring.iter().map(spot).collect();
+    fn new(piece: &CutOut, at: At) -> Self {
+        let spot =
+            |[x, y]: &At| [((x + at[0]) * 1000.0).round() / 1000.0, ((y + at[1]) * 1000.0).round() / 1000.0];
+        let ring = |ring: &Vec<At>| ring.iter().map(spot).collect();
         Self {
             rings_mm: std::iter::once(&piece.edge).chain(&piece.holes).map(ring).collect(),
             slits_mm: piece.slits.iter().map(|[a, b]| [spot(a), spot(b)]).collect(),

@@ -1,9 +1,9 @@
 //! The journal: what was measured of made bags.
 
-mod allowances;
+mod hand_rules;
 mod taught;
 
-pub use allowances::{AllowanceView, HandView, offered};
+pub use hand_rules::{HandRuleView, HandView, offered};
 use serde::Serialize;
 pub use taught::{DriftView, JournalView, PlotMark, PointView, RecordView, pace};
 use utoipa::ToSchema;

@@ -1,6 +1,7 @@
 //! What the HTTP interface answers with: geometry in millimetres beside ready labels in the crafter's unit.
 
 pub mod bag;
+pub mod bag_paper;
 pub mod begun;
 pub mod build;
 pub mod cutter;
@@ -12,6 +13,7 @@ pub mod fold;
 pub mod from_paper;
 pub mod guide;
 pub mod handle;
+pub mod heard;
 pub mod journal;
 pub mod keeping;
 pub mod layout;
@@ -21,7 +23,6 @@ pub mod plan;
 pub mod planned;
 pub mod printing;
 pub mod project;
-pub mod read;
 pub mod rehearsal;
 pub mod rooms;
 pub mod run;
@@ -32,7 +33,6 @@ pub mod sheet;
 pub mod shelf;
 pub mod spelled;
 pub mod table;
-pub mod taken;
 pub mod taking;
 pub mod verdict;
 pub mod version;

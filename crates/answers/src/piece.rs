@@ -9,7 +9,7 @@ use wide_fold_core::fittings::Shape;
 use wide_fold_core::net::{Blank, Column, Crease, Cut, Glue, Hole, Row};
 use wide_fold_core::pieces::Piece;
 use wide_fold_core::plane::Point;
-use wide_fold_formats::drawn::{Path, Run};
+use wide_fold_formats::drawn::{Leg, Path};
 
 /// A piece, seen from its outside face, top edge up, origin at its bottom-left corner; millimetres.
 #[derive(Clone, Debug, Serialize, ToSchema)]
@@ -29,7 +29,7 @@ pub struct PieceView {
     /// The edge of the paper after all cuts, anticlockwise.
     pub outline: Vec<[f64; 2]>,
     /// The same edge as it is cut, rounded corners and curves with it.
-    pub edge: Vec<EdgeRun>,
+    pub edge: Vec<EdgeLeg>,
     /// Panels and tab from left to right.
     pub columns: Vec<ColumnView>,
     /// Base, body and hem from bottom to top.
@@ -46,7 +46,7 @@ pub struct PieceView {
 
 /// A stretch of the edge of the paper. The first begins where the last ends.
 #[derive(Clone, Debug, Serialize, ToSchema)]
-pub struct EdgeRun {
+pub struct EdgeLeg {
     /// Where it ends.
     pub to: [f64; 2],
     /// Radius of the arc it is, of half a circle at most; nothing if it is straight.
@@ -164,10 +164,10 @@ impl PieceView {
     /// A piece with labels in `unit`.
     pub fn new(piece: &Piece, unit: Unit) -> Self {
         let blank = &piece.blank;
-        let run = |(from, run): (Point, Run)| EdgeRun {
-            to: point(run.to()),
-            radius: matches!(run, Run::Arc { .. }).then(|| run.radius(from)),
-            clockwise: matches!(run, Run::Arc { clockwise: true, .. }),
+        let leg = |(from, leg): (Point, Leg)| EdgeLeg {
+            to: point(leg.to()),
+            radius: matches!(leg, Leg::Arc { .. }).then(|| leg.radius(from)),
+            clockwise: matches!(leg, Leg::Arc { clockwise: true, .. }),
         };
         let creases = blank.creases.iter().enumerate();
         let cuts = blank.cuts.iter().enumerate();
@@ -181,7 +181,7 @@ impl PieceView {
             width: piece.width.figure(unit),
             height: piece.height.figure(unit),
             outline: blank.outline.iter().copied().map(point).collect(),
-            edge: Path::of_edge(blank).stretches().map(run).collect(),
+            edge: Path::of_edge(blank).legs_from().map(leg).collect(),
             columns: blank.columns.iter().map(|column| ColumnView::new(column, unit)).collect(),
             rows: blank.rows.iter().map(|row| RowView::new(row, unit)).collect(),
             creases: creases.map(|(index, crease)| CreaseView::new(blank, index, crease, unit)).collect(),

@@ -109,7 +109,7 @@ impl Planned {
         let list = |list: &wide_fold_core::cut_list::CutList| {
             // Told in the unit of the first bag that is cut from it.
             let unit = list.parts.first().map_or(Unit::Inch, |part| lines[part.line].brief.unit);
-            let pattern = |cut: usize| {
+            let lot = |cut: usize| {
                 let named = |place: usize| {
                     let part = list.parts[place];
                     (part.line, lines[part.line].parts[part.part].name.clone())
@@ -118,7 +118,7 @@ impl Planned {
                 let sheet = &list.cuts[cut];
                 debug_assert!(sheet.placed.iter().all(|placed| matches!(placed.part, Part::Piece(_))));
                 let holds = list.on_sheet(cut).into_iter();
-                KeptPattern {
+                KeptLot {
                     sheet: SheetCutView::named(sheet, unit, named),
                     holds: holds.map(|(part, count)| (number(part).0, part.part, count)).collect(),
                     times: sheet.times,
@@ -135,7 +135,7 @@ impl Planned {
                 least_sheets: list.at_least.sheets,
                 least_nm: list.at_least.length.nm(),
                 too_large: list.too_large.iter().map(|part| number(*part)).collect(),
-                patterns: (0..list.cuts.len()).map(pattern).collect(),
+                lots: (0..list.cuts.len()).map(lot).collect(),
             }
         };
         let lists = found.iter().map(list).collect();
@@ -205,12 +205,13 @@ pub struct KeptList {
     /// Parts larger than the sheet: line and part.
     pub too_large: Vec<(u32, usize)>,
     /// Sheets cut alike.
-    pub patterns: Vec<KeptPattern>,
+    #[serde(alias = "patterns")]
+    pub lots: Vec<KeptLot>,
 }
 
 /// Sheets that are cut alike.
 #[derive(Clone, Debug, Serialize, Deserialize)]
-pub struct KeptPattern {
+pub struct KeptLot {
     /// One of them.
     pub sheet: SheetCutView,
     /// What lies on it: line, part, how many.
@@ -234,11 +235,11 @@ impl KeptLists {
         self.rules == RULES && self.papers == signature
     }
 
-    /// How many sheets of a pattern have been cut since.
-    pub fn cut(&self, events: &[(i64, Event)], pattern: (usize, usize)) -> u32 {
+    /// How many sheets of a lot have been cut since.
+    pub fn cut(&self, events: &[(i64, Event)], lot: (usize, usize)) -> u32 {
         let since = events.iter().filter(|(id, _)| *id > self.at);
         let times = since.filter_map(|(_, event)| match event {
-            Event::Cut { pattern: own, times, .. } if *own == pattern => Some(*times),
+            Event::Cut { lot: own, times, .. } if *own == lot => Some(*times),
             _ => None,
         });
         u32::try_from(times.sum::<i64>().max(0)).unwrap_or(u32::MAX)
@@ -255,10 +256,10 @@ impl KeptLists {
 
     /// What one of the lists still takes: sheets, and length of a roll in nanometres.
     pub fn open(&self, events: &[(i64, Event)], list: usize) -> (u32, i64) {
-        let patterns = self.lists[list].patterns.iter().enumerate();
-        patterns.fold((0, 0), |(sheets, length), (k, pattern)| {
-            let open = pattern.times.saturating_sub(self.cut(events, (list, k)));
-            (sheets + open * pattern.sheets, length + i64::from(open) * pattern.length_nm)
+        let lots = self.lists[list].lots.iter().enumerate();
+        lots.fold((0, 0), |(sheets, length), (k, lot)| {
+            let open = lot.times.saturating_sub(self.cut(events, (list, k)));
+            (sheets + open * lot.sheets, length + i64::from(open) * lot.length_nm)
         })
     }
 }

@@ -59,13 +59,13 @@ fn paper(run: &RunView) -> Table {
     }
 }
 
-/// A row for every cut of every pattern; a sheet that is used whole has one.
+/// A row for every cut of every lot; a sheet that is used whole has one.
 fn cuts(run: &RunView) -> Table {
     let mut rows = Vec::new();
     for list in &run.lists {
-        for (n, pattern) in list.patterns.iter().enumerate() {
+        for (n, lot) in list.lots.iter().enumerate() {
             let mut parts: Vec<(String, u32)> = Vec::new();
-            for placed in &pattern.sheet.placed {
+            for placed in &lot.sheet.placed {
                 let line =
                     placed.bag.and_then(|bag| run.lines.get(bag)).map_or("", |line| line.name.as_str());
                 let name = format!("{line}: {}", placed.small.as_deref().unwrap_or_default());
@@ -75,14 +75,14 @@ fn cuts(run: &RunView) -> Table {
                 }
             }
             let parts: Vec<String> = parts.iter().map(|(name, count)| format!("{count} × {name}")).collect();
-            let left = pattern.of.saturating_sub(pattern.done);
+            let left = lot.of.saturating_sub(lot.done);
             let start = [list.name.clone(), (n + 1).to_string(), left.to_string(), parts.join(", ")];
-            if pattern.sheet.trims.is_empty() {
+            if lot.sheet.trims.is_empty() {
                 rows.push(
                     start.iter().cloned().chain(["".to_owned(), "".to_owned(), "whole".to_owned()]).collect(),
                 );
             }
-            rows.extend(pattern.sheet.trims.iter().map(|trim| {
+            rows.extend(lot.sheet.trims.iter().map(|trim| {
                 let from = match trim.blade {
                     crate::spelled::BladeName::Vertical => "left",
                     crate::spelled::BladeName::Horizontal => "bottom",
@@ -97,15 +97,7 @@ fn cuts(run: &RunView) -> Table {
     }
     Table {
         name: "Cut list",
-        head: vec![
-            "paper",
-            "pattern",
-            "sheets left",
-            "what lies on it",
-            "lay down",
-            "measure from",
-            "set to",
-        ],
+        head: vec!["paper", "lot", "sheets left", "what lies on it", "lay down", "measure from", "set to"],
         rows,
     }
 }

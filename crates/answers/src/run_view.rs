@@ -15,7 +15,7 @@ pub use evenings::{EveningView, EveningsRemedy, Pace, PlannedEvenings, ShareView
 use evenings::{evenings, seconds_of};
 use jiff::civil::Date;
 pub use more::MoreView;
-pub use papers::{CutListView, NeedView, PatternView};
+pub use papers::{CutListView, LotView, NeedView};
 use papers::{besides, cut_list_views, needs, paper_costs, takes};
 use serde::Serialize;
 use summary::when;

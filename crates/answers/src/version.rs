@@ -85,7 +85,7 @@ impl VersionView {
 /// What each part of a brief is called; the finished size is told by its measures.
 const PARTS: [(&str, &str); 23] = [
     ("build", "how it is built"),
-    ("run", "where the run starts"),
+    ("round", "where the panels start"),
     ("tab", "the tab"),
     ("joins", "tabs or strips"),
     ("allowance", "the room for the paper"),
@@ -205,7 +205,7 @@ mod tests {
     /// Every part of a brief is told when it alone is other, both ways round.
     #[rstest]
     #[case(json!({ "build": { "kind": "corner_pair" } }), "how it is built: corner pair instead of wrap")]
-    #[case(json!({ "run": { "start": "face" } }), "where the run starts: face instead of gusset")]
+    #[case(json!({ "round": { "start": "face" } }), "where the panels start: face instead of gusset")]
     #[case(json!({ "tab": "5/8 in" }), "the tab: ⅝ instead of ½")]
     #[case(json!({ "joins": { "kind": "strips", "width": "1 in" } }), "joining strips instead of tabs")]
     #[case(json!({ "allowance": "1/16 in" }), "the room for the paper: 1⁄16")]

@@ -18,14 +18,15 @@ pub struct WorkedText {
     pub seen: Option<u32>,
 }
 
-/// How many sheets of a pattern are cut.
+/// How many sheets of a lot are cut.
 #[derive(Clone, Copy, Debug, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct SheetsCutText {
     /// Which list.
     pub list: usize,
-    /// Which pattern of it.
-    pub pattern: usize,
+    /// which lot of it.
+    #[serde(alias = "pattern")]
+    pub lot: usize,
     /// How many of it are cut now.
     pub done: u32,
     /// How many were cut when that was counted: refused if it is another count by now.

@@ -36,8 +36,8 @@ pub struct Brief {
     pub finished: Finished,
     /// How the bag is built from its pieces.
     pub build: Build,
-    /// Where the run of panels starts, and which way it goes.
-    pub run: Run,
+    /// Where the round of panels starts, and which way it goes.
+    pub round: Round,
     /// Width of the glue tab.
     pub tab: Length,
     /// Tabs, or strips in place of them.
@@ -77,7 +77,7 @@ pub struct Brief {
     pub heard: Option<String>,
     /// Which face is scored.
     pub score_face: ScoreFace,
-    /// How much joins show at every kind of place, when a run is cut into pieces.
+    /// How much joins show at every kind of place, when a round is cut into pieces.
     pub weights: JoinWeights,
     /// Handle, closure, insert, decoration.
     pub fittings: Fittings,
@@ -113,7 +113,7 @@ impl Brief {
         Self {
             finished: Finished { width, height, gusset },
             build: Build::Wrap,
-            run: Run::default(),
+            round: Round::default(),
             tab: CUSTOMARY_TAB,
             joins: Joins::Tabs,
             base: BaseHabit::Full,

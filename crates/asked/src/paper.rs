@@ -99,7 +99,7 @@ impl Basis {
 
 /// Paper that a bag takes from the shelf.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
-pub struct Taken {
+pub struct Amount {
     /// How many sheets; of a roll, none.
     pub sheets: u32,
     /// How much of a roll's length; of sheets, none.
@@ -120,19 +120,19 @@ impl Paper {
     }
 
     /// What a bag takes that needs so many sheets as long as `length`: of a roll, that length of it.
-    pub fn taken(&self, sheets: u32, length: Length) -> Taken {
+    pub fn taken(&self, sheets: u32, length: Length) -> Amount {
         match self.kind {
-            Stock::Roll => Taken { sheets: 0, length: length * i64::from(sheets) },
-            Stock::Sheets | Stock::Pad => Taken { sheets, length: Length::ZERO },
+            Stock::Roll => Amount { sheets: 0, length: length * i64::from(sheets) },
+            Stock::Sheets | Stock::Pad => Amount { sheets, length: Length::ZERO },
         }
     }
 
     /// How much of it there is: sheets, or a roll's length. Taking and giving back change it by what was taken, exactly.
-    pub fn amount(&self) -> Taken {
+    pub fn amount(&self) -> Amount {
         match (self.kind, self.count) {
-            (Stock::Roll, 0) => Taken { sheets: 0, length: Length::ZERO },
-            (Stock::Roll, _) => Taken { sheets: 0, length: self.sheet.height },
-            (Stock::Sheets | Stock::Pad, sheets) => Taken { sheets, length: Length::ZERO },
+            (Stock::Roll, 0) => Amount { sheets: 0, length: Length::ZERO },
+            (Stock::Roll, _) => Amount { sheets: 0, length: self.sheet.height },
+            (Stock::Sheets | Stock::Pad, sheets) => Amount { sheets, length: Length::ZERO },
         }
     }
 
@@ -140,7 +140,7 @@ impl Paper {
     ///
     /// # Errors
     /// A sentence that says how much is missing.
-    pub fn without(&self, taken: Taken) -> Result<Self, String> {
+    pub fn without(&self, taken: Amount) -> Result<Self, String> {
         let (has, mut left) = (self.amount(), self.clone());
         if taken.sheets > has.sheets {
             let sheets =
@@ -167,7 +167,7 @@ impl Paper {
 
     /// The paper with what was taken given back; nothing if it cannot be put to it: sheets to a roll, a length to sheets, or
     /// more than a shelf holds of one paper.
-    pub fn with(&self, taken: Taken) -> Option<Self> {
+    pub fn with(&self, taken: Amount) -> Option<Self> {
         let (has, mut whole) = (self.amount(), self.clone());
         match self.kind {
             Stock::Roll if taken.sheets == 0 => {
@@ -184,7 +184,7 @@ impl Paper {
     }
 
     /// What was taken, as a paper of its own: for giving back when the paper it came from is no longer the same.
-    pub fn only(&self, taken: Taken) -> Self {
+    pub fn only(&self, taken: Amount) -> Self {
         let mut own = self.clone();
         match self.kind {
             Stock::Roll => {
@@ -287,7 +287,7 @@ mod tests {
     fn sheets_are_taken_and_given_back() {
         let pad = pad();
         let taken = pad.taken(3, Length::inches(12));
-        assert_eq!(taken, Taken { sheets: 3, length: Length::ZERO });
+        assert_eq!(taken, Amount { sheets: 3, length: Length::ZERO });
         let left = pad.without(taken).unwrap();
         assert_eq!(left.count, 2);
         assert_eq!(left.with(taken), Some(pad));
@@ -300,7 +300,7 @@ mod tests {
         let mut roll = Paper { kind: Stock::Roll, count: 1, ..pad() };
         roll.sheet.height = Length::inches(100);
         let taken = roll.taken(2, Length::inches(20));
-        assert_eq!(taken, Taken { sheets: 0, length: Length::inches(40) });
+        assert_eq!(taken, Amount { sheets: 0, length: Length::inches(40) });
         let left = roll.without(taken).unwrap();
         assert_eq!((left.count, left.sheet.height), (1, Length::inches(60)));
         assert_eq!(left.with(taken), Some(roll));
@@ -316,13 +316,13 @@ mod tests {
         let mut roll = Paper { kind: Stock::Roll, count: 0, ..pad() };
         roll.sheet.height = Length::inches(70);
         assert!(roll.without(roll.taken(1, Length::INCH)).unwrap_err().ends_with("and none is left."));
-        let taken = Taken { sheets: 0, length: Length::inches(9) };
+        let taken = Amount { sheets: 0, length: Length::inches(9) };
         let back = roll.with(taken).unwrap();
         assert_eq!((back.count, back.amount()), (1, taken));
         // Sheets are not put to a roll, nor a length to sheets, nor more than can be kept.
-        assert_eq!(roll.with(Taken { sheets: 2, length: Length::ZERO }), None);
+        assert_eq!(roll.with(Amount { sheets: 2, length: Length::ZERO }), None);
         assert_eq!(pad().with(taken), None);
-        assert_eq!(back.with(Taken { sheets: 0, length: Length::inches(392) }), None);
+        assert_eq!(back.with(Amount { sheets: 0, length: Length::inches(392) }), None);
     }
 
     #[rstest]

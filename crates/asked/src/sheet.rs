@@ -14,7 +14,7 @@ pub struct Sheet {
     pub directional: bool,
     /// Which sides carry a print or colour fit to be seen.
     pub printed: Printed,
-    /// True if the sheet is laid a quarter turn round, its height along the run of the bag.
+    /// True if the sheet is laid a quarter turn round, its height along the round of the bag.
     pub turned: bool,
     /// Weight of the paper, if it is known.
     pub grammage: Option<Grammage>,

@@ -5,7 +5,7 @@ use criterion::{Criterion, criterion_group, criterion_main};
 use std::hint::black_box;
 use std::time::{Duration, Instant};
 use wide_fold_core::brief::{
-    Across, BaseHabit, Build, GussetCrease, HandleKind, Joins, RunStart, Squares, Top,
+    Across, BaseHabit, Build, GussetCrease, HandleKind, Joins, RoundStart, Squares, Top,
 };
 use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::budget::Budget;
@@ -20,7 +20,7 @@ use wide_fold_core::nearby::nearby;
 use wide_fold_core::net::piece_sizes;
 use wide_fold_core::paper::{Money, Paper, Stock};
 use wide_fold_core::plane::Size;
-use wide_fold_core::reading::read;
+use wide_fold_core::reading::explain;
 use wide_fold_core::ways::ways;
 use wide_fold_core::{Brief, Length, Plan, Sheet, Unit, joins};
 
@@ -45,18 +45,18 @@ fn bags() -> Vec<Brief> {
         GussetCrease::FoldFlat { across: Across::BothFaces },
     ];
     let habits = [
-        (BaseHabit::Full, Top::Raw, Joins::Tabs, RunStart::Gusset),
+        (BaseHabit::Full, Top::Raw, Joins::Tabs, RoundStart::Gusset),
         (
             BaseHabit::HalfAndLap { lap },
             Top::HemIn { depth: Length::INCH },
             Joins::Tabs,
-            RunStart::HalfGusset,
+            RoundStart::HalfGusset,
         ),
         (
             BaseHabit::Fixed { depth: Length::eighths(10) },
             Top::HemOut { depth: Length::eighths(13) },
             Joins::Strips { width: Length::INCH },
-            RunStart::Face,
+            RoundStart::Face,
         ),
     ];
     let mut bags = Vec::new();
@@ -69,7 +69,7 @@ fn bags() -> Vec<Brief> {
                             (Length::sixty_fourths(width * 8), Length::eighths(52), Length::eighths(gusset));
                         let mut brief = Brief::new(size.0, size.1, size.2);
                         (brief.build, brief.base, brief.top, brief.joins) = (build, base, top, joins);
-                        (brief.gusset_crease, brief.run.start) = (gusset_crease, start);
+                        (brief.gusset_crease, brief.round.start) = (gusset_crease, start);
                         // Every kind of handle in turn, and mats on every other bag.
                         brief.fittings.handle.kind = HandleKind::ALL[bags.len() % 8];
                         brief.fittings.decoration.faces = bags.len() % 2 == 1;
@@ -222,7 +222,7 @@ fn doors(_: &mut Criterion) {
                 for _ in 0..10 {
                     let begun = Instant::now();
                     let heard = Heard::listen(black_box(&words), Unit::Inch);
-                    drop(black_box(heard.map(|heard| read(&heard, &words))));
+                    drop(black_box(heard.map(|heard| explain(&heard, &words))));
                     times.push(begun.elapsed());
                 }
             }

@@ -1,19 +1,19 @@
 //! What lies on the mat when everything is cut: pieces of paper, each with its edge, its holes and slits.
 
-use crate::{Drawing, Spot, Tool, far};
+use crate::{At, Drawing, Tool, far};
 use std::collections::{BTreeMap, BTreeSet, HashMap};
 
 /// A piece of paper that has come loose.
 #[derive(Clone, Debug, PartialEq)]
 pub struct CutOut {
     /// Its edge, anticlockwise, in millimetres.
-    pub edge: Vec<Spot>,
+    pub edge: Vec<At>,
     /// Edges of the holes in it, clockwise.
-    pub holes: Vec<Vec<Spot>>,
+    pub holes: Vec<Vec<At>>,
     /// Cuts in it that free nothing.
-    pub slits: Vec<[Spot; 2]>,
+    pub slits: Vec<[At; 2]>,
     /// Scores and perforated folds on it: what is worked and does not free it.
-    pub folds: Vec<[Spot; 2]>,
+    pub folds: Vec<[At; 2]>,
 }
 
 /// Ends closer together than this are one, in millimetres.
@@ -26,7 +26,7 @@ const MOST_CROSSINGS: usize = 60_000;
 
 type Knot = (i64, i64);
 
-fn knot([x, y]: Spot) -> Knot {
+fn knot([x, y]: At) -> Knot {
     ((x / GRID).round() as i64, (y / GRID).round() as i64)
 }
 
@@ -34,7 +34,7 @@ fn knot([x, y]: Spot) -> Knot {
 pub fn cut_out(drawing: &Drawing) -> Option<Vec<CutOut>> {
     let [wide, tall] = drawing.size;
     let corners = [[0.0, 0.0], [wide, 0.0], [wide, tall], [0.0, tall]];
-    let mut lines: Vec<[Spot; 2]> = (0..4).map(|n| [corners[n], corners[(n + 1) % 4]]).collect();
+    let mut lines: Vec<[At; 2]> = (0..4).map(|n| [corners[n], corners[(n + 1) % 4]]).collect();
     let cuts = drawing.lines.iter().filter(|line| line.tool == Tool::Cut);
     lines.extend(cuts.flat_map(|line| line.points.windows(2)).map(|pair| [pair[0], pair[1]]));
     if lines.len() > MOST {
@@ -43,7 +43,7 @@ pub fn cut_out(drawing: &Drawing) -> Option<Vec<CutOut>> {
     let graph = Graph::of(&lines)?;
     let (edges, slits) = graph.pruned();
     let loops = faces(&graph, &edges);
-    let area = |ring: &[Spot]| {
+    let area = |ring: &[At]| {
         ring.iter().zip(ring.iter().cycle().skip(1)).map(|(a, b)| a[0] * b[1] - b[0] * a[1]).sum::<f64>()
             / 2.0
     };
@@ -55,14 +55,14 @@ pub fn cut_out(drawing: &Drawing) -> Option<Vec<CutOut>> {
     pieces.sort_by(|a, b| area(&b.edge).total_cmp(&area(&a.edge)));
     // The smallest piece round a ring of another cluster of cuts has it as a hole; the outermost ring has none round it.
     for ring in inner {
-        let middle = |a: Spot, b: Spot| [(a[0] + b[0]) / 2.0, (a[1] + b[1]) / 2.0];
+        let middle = |a: At, b: At| [(a[0] + b[0]) / 2.0, (a[1] + b[1]) / 2.0];
         let probe = middle(ring[0], ring[1]);
         let round = pieces.iter_mut().filter(|piece| contains(&piece.edge, probe) && !on(&piece.edge, probe));
         if let Some(piece) = round.min_by(|a, b| area(&a.edge).total_cmp(&area(&b.edge))) {
             piece.holes.push(ring);
         }
     }
-    let mut place = |pair: [Spot; 2], fold: bool| {
+    let mut place = |pair: [At; 2], fold: bool| {
         let probe = [(pair[0][0] + pair[1][0]) / 2.0, (pair[0][1] + pair[1][1]) / 2.0];
         let own = pieces
             .iter_mut()
@@ -84,20 +84,20 @@ pub fn cut_out(drawing: &Drawing) -> Option<Vec<CutOut>> {
 }
 
 /// True if a place lies within a ring (crossing number).
-fn contains(ring: &[Spot], [x, y]: Spot) -> bool {
-    let crosses = |(a, b): (&Spot, &Spot)| {
+fn contains(ring: &[At], [x, y]: At) -> bool {
+    let crosses = |(a, b): (&At, &At)| {
         (a[1] > y) != (b[1] > y) && x < (b[0] - a[0]) * (y - a[1]) / (b[1] - a[1]) + a[0]
     };
     ring.iter().zip(ring.iter().cycle().skip(1)).filter(|pair| crosses(*pair)).count() % 2 == 1
 }
 
 /// True if a place lies on a ring.
-fn on(ring: &[Spot], spot: Spot) -> bool {
+fn on(ring: &[At], spot: At) -> bool {
     ring.iter().zip(ring.iter().cycle().skip(1)).any(|(a, b)| off(*a, *b, spot) < GRID * 2.0)
 }
 
 /// How far a place lies from a straight stretch.
-fn off(a: Spot, b: Spot, spot: Spot) -> f64 {
+fn off(a: At, b: At, spot: At) -> f64 {
     let (dx, dy) = (b[0] - a[0], b[1] - a[1]);
     let square = dx * dx + dy * dy;
     let t = if square > 0.0 {
@@ -110,15 +110,15 @@ fn off(a: Spot, b: Spot, spot: Spot) -> f64 {
 
 /// Straight stretches that meet only at their ends.
 struct Graph {
-    spots: Vec<Spot>,
+    spots: Vec<At>,
     edges: BTreeSet<[usize; 2]>,
 }
 
 impl Graph {
     /// Lines parted wherever another one ends on them or crosses them; nothing if they do so too often.
-    fn of(lines: &[[Spot; 2]]) -> Option<Self> {
+    fn of(lines: &[[At; 2]]) -> Option<Self> {
         let mut crossings = 0;
-        let mut cuts: Vec<Vec<(f64, Spot)>> = lines.iter().map(|[a, b]| vec![(0.0, *a), (1.0, *b)]).collect();
+        let mut cuts: Vec<Vec<(f64, At)>> = lines.iter().map(|[a, b]| vec![(0.0, *a), (1.0, *b)]).collect();
         for (n, [a, b]) in lines.iter().enumerate() {
             let length = far(*a, *b).max(1e-12);
             for (m, [c, d]) in lines.iter().enumerate() {
@@ -130,7 +130,7 @@ impl Graph {
                 {
                     continue;
                 }
-                let along = |spot: &Spot| {
+                let along = |spot: &At| {
                     ((spot[0] - a[0]) * (b[0] - a[0]) + (spot[1] - a[1]) * (b[1] - a[1])) / (length * length)
                 };
                 if crossings > MOST_CROSSINGS {
@@ -179,7 +179,7 @@ impl Graph {
     }
 
     /// Without what ends in nothing, however long: those are slits.
-    fn pruned(&self) -> (BTreeSet<[usize; 2]>, Vec<[Spot; 2]>) {
+    fn pruned(&self) -> (BTreeSet<[usize; 2]>, Vec<[At; 2]>) {
         let mut edges = self.edges.clone();
         let mut round: HashMap<usize, BTreeSet<usize>> = HashMap::new();
         for [a, b] in &edges {
@@ -207,7 +207,7 @@ impl Graph {
 }
 
 /// The rings round every face: with the face on the left, anticlockwise outside, clockwise round what lies in it.
-fn faces(graph: &Graph, edges: &BTreeSet<[usize; 2]>) -> Vec<Vec<Spot>> {
+fn faces(graph: &Graph, edges: &BTreeSet<[usize; 2]>) -> Vec<Vec<At>> {
     let mut round: BTreeMap<usize, Vec<usize>> = BTreeMap::new();
     for [a, b] in edges {
         round.entry(*a).or_default().push(*b);

@@ -1,7 +1,7 @@
 //! What will go wrong with a drawing on a mat.
 
 use crate::mat::Mat;
-use crate::{Drawing, Line, Spot, Tool, far};
+use crate::{At, Drawing, Polyline, Tool, far};
 use std::collections::HashMap;
 
 /// A kind of fault.
@@ -44,7 +44,7 @@ pub struct Fault {
     /// How many lines it is about.
     pub lines: usize,
     /// Where, on the first of them.
-    pub at: Spot,
+    pub at: At,
     /// How much: how far past the mat or under the margin, how small, or how long it is worked twice, at worst; millimetres.
     pub by: f64,
 }
@@ -53,14 +53,14 @@ pub struct Fault {
 const HAIR: f64 = 0.02;
 
 pub(crate) fn faults(drawing: &Drawing, mat: Mat) -> Vec<Fault> {
-    let outside = |spot: &Spot, inset: f64| {
+    let outside = |spot: &At, inset: f64| {
         let over = |n: f64, most: f64| (inset - n).max(n - (most - inset));
         over(spot[0], mat.size[0]).max(over(spot[1], mat.size[1]))
     };
-    let worst = |kind, inset: f64, taken: &dyn Fn(&Line) -> bool| {
+    let worst = |kind, inset: f64, taken: &dyn Fn(&Polyline) -> bool| {
         let mut found: Option<Fault> = None;
         for line in drawing.lines.iter().filter(|line| taken(line)) {
-            let by = |spot: &Spot| outside(spot, inset);
+            let by = |spot: &At| outside(spot, inset);
             let Some(at) = line.points.iter().max_by(|a, b| by(a).total_cmp(&by(b))) else { continue };
             if by(at) > HAIR {
                 let fault = found.get_or_insert(Fault { kind, lines: 0, at: *at, by: 0.0 });
@@ -70,7 +70,7 @@ pub(crate) fn faults(drawing: &Drawing, mat: Mat) -> Vec<Fault> {
         }
         found
     };
-    let is_off = |line: &Line| line.points.iter().any(|spot| outside(spot, 0.0) > HAIR);
+    let is_off = |line: &Polyline| line.points.iter().any(|spot| outside(spot, 0.0) > HAIR);
     let mut faults = Vec::new();
     faults.extend(worst(FaultKind::OffMat, 0.0, &|_| true));
     faults.extend(off_sheet(drawing, mat.size));
@@ -83,10 +83,10 @@ pub(crate) fn faults(drawing: &Drawing, mat: Mat) -> Vec<Fault> {
 }
 
 /// Lines on the mat, but past the edge of their sheet.
-fn off_sheet(drawing: &Drawing, mat: Spot) -> Option<Fault> {
+fn off_sheet(drawing: &Drawing, mat: At) -> Option<Fault> {
     // The drawing lies in the middle of the mat, or at its corner if it is larger.
     let low = [0, 1].map(|side| ((mat[side] - drawing.size[side]) / 2.0).max(0.0));
-    let over = |spot: &Spot| {
+    let over = |spot: &At| {
         [0, 1]
             .map(|side| (low[side] - spot[side]).max(spot[side] - low[side] - drawing.size[side]))
             .into_iter()
@@ -111,15 +111,15 @@ const MOST_PAIRS: usize = 40_000_000;
 
 /// Ends of cuts that nearly meet another end or another cut: what they go round does not come loose.
 fn open(drawing: &Drawing) -> Option<Fault> {
-    let cuts: Vec<&Line> = drawing.lines.iter().filter(|line| line.tool == Tool::Cut).collect();
-    let stretches: Vec<(usize, usize, Spot, Spot)> = cuts
+    let cuts: Vec<&Polyline> = drawing.lines.iter().filter(|line| line.tool == Tool::Cut).collect();
+    let stretches: Vec<(usize, usize, At, At)> = cuts
         .iter()
         .enumerate()
         .flat_map(|(own, line)| {
             line.points.windows(2).enumerate().map(move |(n, pair)| (own, n, pair[0], pair[1]))
         })
         .collect();
-    let ends: Vec<(usize, usize, Spot)> = cuts
+    let ends: Vec<(usize, usize, At)> = cuts
         .iter()
         .enumerate()
         .filter(|(_, line)| !line.is_closed())
@@ -146,7 +146,7 @@ fn open(drawing: &Drawing) -> Option<Fault> {
 }
 
 /// How far a spot is from a stretch.
-fn beside(spot: Spot, a: Spot, b: Spot) -> f64 {
+fn beside(spot: At, a: At, b: At) -> f64 {
     let way = [b[0] - a[0], b[1] - a[1]];
     let square = way[0] * way[0] + way[1] * way[1];
     let share =
@@ -178,7 +178,7 @@ type Along = (i64, i64);
 
 /// Stretches that lie over one another: worked by the same tool, or a cut along a score.
 fn along(drawing: &Drawing, kind: FaultKind) -> Option<Fault> {
-    let mut lying: HashMap<Along, Vec<(f64, f64, usize, Spot)>> = HashMap::new();
+    let mut lying: HashMap<Along, Vec<(f64, f64, usize, At)>> = HashMap::new();
     for (own, line) in drawing.lines.iter().enumerate() {
         for pair in line.points.windows(2) {
             let (a, b) = (pair[0], pair[1]);

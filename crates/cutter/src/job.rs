@@ -2,7 +2,7 @@
 
 use crate::faults::{Fault, faults};
 use crate::mat::Mat;
-use crate::{Drawing, Line, Spot, Tool, far};
+use crate::{At, Drawing, Polyline, Tool, far};
 
 /// One line of a job.
 #[derive(Clone, Debug, PartialEq)]
@@ -10,7 +10,7 @@ pub struct Stroke {
     /// What works it.
     pub tool: Tool,
     /// Where it goes on the mat.
-    pub points: Vec<Spot>,
+    pub points: Vec<At>,
     /// When the tool comes down on it, in seconds from the start.
     pub from: f64,
     /// When it is lifted.
@@ -21,9 +21,9 @@ pub struct Stroke {
 #[derive(Clone, Debug, PartialEq)]
 pub struct Job {
     /// Where the bottom left corner of the sheet lies on the mat.
-    pub at: Spot,
+    pub at: At,
     /// The sheet.
-    pub size: Spot,
+    pub size: At,
     /// In the order of the work.
     pub strokes: Vec<Stroke>,
     /// How long it takes, in seconds.
@@ -44,7 +44,7 @@ impl Job {
     pub fn new(drawing: &Drawing, mat: Mat) -> Self {
         let at = [0, 1].map(|side| ((mat.size[side] - drawing.size[side]) / 2.0).max(0.0));
         let drawing = &drawing.moved(at);
-        let mut lines: Vec<&Line> = drawing.lines.iter().collect();
+        let mut lines: Vec<&Polyline> = drawing.lines.iter().collect();
         // What lies within another line reaches less far, both ways together.
         lines.sort_by(|a, b| a.tool.cmp(&b.tool).then(reach(a).total_cmp(&reach(b))));
         let mut strokes: Vec<Stroke> = Vec::with_capacity(lines.len());
@@ -65,7 +65,7 @@ impl Job {
 }
 
 /// How wide and how tall a line is, together.
-fn reach(line: &Line) -> f64 {
+fn reach(line: &Polyline) -> f64 {
     let side = |side: usize| {
         let values = || line.points.iter().map(|spot| spot[side]);
         values().fold(f64::MIN, f64::max) - values().fold(f64::MAX, f64::min)

@@ -14,10 +14,10 @@ pub use cut_out::{CutOut, cut_out};
 pub use faults::{Fault, FaultKind};
 pub use job::{Job, Stroke};
 pub use mat::Mat;
-pub use read::{Drawing, Kind, Layer, Line, Told, Unit, Unreadable, read};
+pub use read::{Drawing, Kind, Layer, Polyline, Told, Unit, Unreadable, read};
 
 /// A place on the mat, or in a drawing: millimetres from the left and from the bottom.
-pub type Spot = [f64; 2];
+pub type At = [f64; 2];
 
 /// What the machine does along a line.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, Hash)]
@@ -64,6 +64,6 @@ impl Tool {
     }
 }
 
-fn far(a: Spot, b: Spot) -> f64 {
+fn far(a: At, b: At) -> f64 {
     (a[0] - b[0]).hypot(a[1] - b[1])
 }

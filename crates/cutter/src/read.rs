@@ -6,7 +6,7 @@ mod found;
 mod svg;
 mod whole;
 
-use crate::{Spot, Tool, far};
+use crate::{At, Tool, far};
 use std::collections::BTreeMap;
 
 /// The longest file, in bytes.
@@ -34,9 +34,9 @@ pub enum Kind {
 #[derive(Clone, Debug, PartialEq)]
 pub struct Drawing {
     /// Width and height of the sheet it is drawn on.
-    pub size: Spot,
+    pub size: At,
     /// Its lines.
-    pub lines: Vec<Line>,
+    pub lines: Vec<Polyline>,
     /// How the file keeps its lines apart: by layers and groups, or by colours.
     pub layers: Vec<Layer>,
     /// What is not worked: the reason, and how many.
@@ -97,14 +97,14 @@ pub struct Told {
 
 /// One line, worked without lifting the tool.
 #[derive(Clone, Debug, PartialEq)]
-pub struct Line {
+pub struct Polyline {
     /// What works it.
     pub tool: Tool,
     /// Two points or more; a closed line ends where it begins.
-    pub points: Vec<Spot>,
+    pub points: Vec<At>,
 }
 
-impl Line {
+impl Polyline {
     /// How long it is, in millimetres.
     pub fn length(&self) -> f64 {
         self.points.windows(2).map(|pair| far(pair[0], pair[1])).sum()
@@ -118,8 +118,8 @@ impl Line {
 
 impl Drawing {
     /// The same elsewhere.
-    pub(crate) fn moved(&self, by: Spot) -> Self {
-        let moved = |line: &Line| Line {
+    pub(crate) fn moved(&self, by: At) -> Self {
+        let moved = |line: &Polyline| Polyline {
             tool: line.tool,
             points: line.points.iter().map(|[x, y]| [x + by[0], y + by[1]]).collect(),
         };

@@ -7,7 +7,7 @@ use ::dxf::{Block, Color, Drawing as Dxf, LwPolylineVertex, Point, Vector};
 use proptest::prelude::*;
 use rstest::rstest;
 use std::collections::BTreeMap;
-use wide_fold_cutter::{Drawing, FaultKind, Job, Kind, Mat, Spot, Told, Tool, Unit, Unreadable, read};
+use wide_fold_cutter::{At, Drawing, FaultKind, Job, Kind, Mat, Told, Tool, Unit, Unreadable, read};
 
 /// A box and its tool: left, bottom, width and height in millimetres.
 type Boxed = (u32, u32, u32, u32, usize);
@@ -121,7 +121,7 @@ proptest! {
             let (l, b, r, t) = (x - low[0], y - low[1], x - low[0] + w, y - low[1] + h);
             [[l, b, r, b], [r, b, r, t], [l, t, r, t], [l, b, l, t]].map(|line| (Tool::ALL[*tool], line.map(i64::from)))
         }).collect();
-        let ends = |line: &[Spot]| {
+        let ends = |line: &[At]| {
             let [a, b] = [line[0], line[line.len() - 1]].map(|spot| spot.map(|n| n.round() as i64));
             [a[0].min(b[0]), a[1].min(b[1]), a[0].max(b[0]), a[1].max(b[1])]
         };
@@ -180,7 +180,7 @@ fn a_circle_is_a_circle_however_it_is_told() {
         let found = read(Kind::Dxf, &String::from_utf8(bytes).unwrap(), &Told::default()).unwrap();
         let line = &found.lines[0];
         // Its own lines are its sheet: the middle is one radius from the corner.
-        let off = |spot: &Spot| ((spot[0] - radius).hypot(spot[1] - radius) - radius).abs();
+        let off = |spot: &At| ((spot[0] - radius).hypot(spot[1] - radius) - radius).abs();
         assert!(
             line.points.iter().all(|spot| off(spot) < 0.04),
             "{:?}",

@@ -10,20 +10,20 @@ use wide_fold_core::net::{Blank, CutRole};
 use wide_fold_core::plane::Point;
 use wide_fold_core::proof::Proof;
 use wide_fold_core::{Brief, Length, Plan};
-use wide_fold_cutter::{CutOut, FaultKind, Job, Kind, Mat, Spot, Told, Tool, cut_out, read};
+use wide_fold_cutter::{At, CutOut, FaultKind, Job, Kind, Mat, Told, Tool, cut_out, read};
 use wide_fold_formats::machine::{MachineSheet, Machining};
 use wide_fold_formats::machine_dxf::machine_dxf;
 use wide_fold_formats::machine_svg::machine_svg;
 
 const MAT: Mat = Mat { size: [762.0, 1016.0], margin: 0.0, smallest: 1.0 };
 
-fn far(a: Spot, b: Spot) -> f64 {
+fn far(a: At, b: At) -> f64 {
     (a[0] - b[0]).hypot(a[1] - b[1])
 }
 
 /// Distance of a place from the nearest of some stretches.
-fn off(lines: &[[Spot; 2]], [x, y]: Spot) -> f64 {
-    let one = |[[ax, ay], [bx, by]]: &[Spot; 2]| {
+fn off(lines: &[[At; 2]], [x, y]: At) -> f64 {
+    let one = |[[ax, ay], [bx, by]]: &[At; 2]| {
         let (dx, dy) = (bx - ax, by - ay);
         let t = (((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy).max(1e-18)).clamp(0.0, 1.0);
         far([ax + t * dx, ay + t * dy], [x, y])
@@ -31,19 +31,19 @@ fn off(lines: &[[Spot; 2]], [x, y]: Spot) -> f64 {
     lines.iter().map(one).fold(f64::MAX, f64::min)
 }
 
-fn sides(ring: &[Spot]) -> Vec<[Spot; 2]> {
+fn sides(ring: &[At]) -> Vec<[At; 2]> {
     (0..ring.len()).map(|n| [ring[n], ring[(n + 1) % ring.len()]]).collect()
 }
 
 /// Where a blank's lines really are on a piece of paper: every corner of its edge, and both ends of every cut and crease, moved to the
 /// nearest place that was worked there; nothing if one of them was not worked within a twentieth of a millimetre.
-fn as_cut(blank: &Blank, piece: &CutOut, [left, bottom]: Spot) -> Option<Blank> {
-    let moved = |[x, y]: Spot| [x - left, y - bottom];
-    let edge: Vec<[Spot; 2]> = sides(&piece.edge).into_iter().map(|line| line.map(moved)).collect();
+fn as_cut(blank: &Blank, piece: &CutOut, [left, bottom]: At) -> Option<Blank> {
+    let moved = |[x, y]: At| [x - left, y - bottom];
+    let edge: Vec<[At; 2]> = sides(&piece.edge).into_iter().map(|line| line.map(moved)).collect();
     let mut worked = edge.clone();
     worked.extend(piece.holes.iter().flat_map(|hole| sides(hole)).map(|line| line.map(moved)));
     worked.extend(piece.slits.iter().chain(&piece.folds).map(|line| line.map(moved)));
-    let place = |lines: &[[Spot; 2]], point: Point| -> Option<Point> {
+    let place = |lines: &[[At; 2]], point: Point| -> Option<Point> {
         let wanted = [point.x.mm(), point.y.mm()];
         // A corner lies on an end of a worked stretch, or on one that runs through it.
         let end = lines.iter().flatten().min_by(|a, b| far(**a, wanted).total_cmp(&far(**b, wanted)))?;
@@ -73,9 +73,9 @@ fn as_cut(blank: &Blank, piece: &CutOut, [left, bottom]: Spot) -> Option<Blank> 
         (crease.from, crease.to) = (place(&worked, crease.from)?, place(&worked, crease.to)?);
     }
     // The edge of the paper is no longer than it should be: nothing but the blank was freed.
-    let long = |lines: &[[Spot; 2]]| lines.iter().map(|[a, b]| far(*a, *b)).sum::<f64>();
-    let outline: Vec<Spot> = blank.outline.iter().map(|corner| [corner.x.mm(), corner.y.mm()]).collect();
-    (blank.rounds.is_empty() && (long(&edge) - long(&sides(&outline))).abs() > 0.1)
+    let long = |lines: &[[At; 2]]| lines.iter().map(|[a, b]| far(*a, *b)).sum::<f64>();
+    let outline: Vec<At> = blank.outline.iter().map(|corner| [corner.x.mm(), corner.y.mm()]).collect();
+    (blank.round_corners.is_empty() && (long(&edge) - long(&sides(&outline))).abs() > 0.1)
         .then_some(())
         .map_or(Some(cut), |()| None)
 }
@@ -147,7 +147,7 @@ proptest! {
         prop_assert!(job.strokes.is_sorted_by_key(|stroke| stroke.tool));
         prop_assert!(job.strokes.windows(2).all(|pair| pair[0].from < pair[0].to && pair[0].to < pair[1].from));
         prop_assert!(job.strokes.last().unwrap().to < job.seconds);
-        let bounds = |points: &[Spot]| {
+        let bounds = |points: &[At]| {
             let of = |side: usize| points.iter().map(move |spot| spot[side]);
             [of(0).fold(f64::MAX, f64::min), of(1).fold(f64::MAX, f64::min), of(0).fold(f64::MIN, f64::max), of(1).fold(f64::MIN, f64::max)]
         };
@@ -259,7 +259,7 @@ fn the_edge_of_the_sheet_is_not_cut() {
     let sheet = MachineSheet::of(&plan, 0, Machining::default()).unwrap();
     let drawing = read(Kind::Svg, &machine_svg(&sheet, "Bud vase"), &Told::default()).unwrap();
     let cuts = drawing.lines.iter().filter(|line| line.tool == Tool::Cut);
-    let along_edge = |pair: &[Spot]| (0..2).any(|side| pair.iter().all(|spot| spot[side].abs() < 1e-3));
+    let along_edge = |pair: &[At]| (0..2).any(|side| pair.iter().all(|spot| spot[side].abs() < 1e-3));
     assert!(cuts.flat_map(|line| line.points.windows(2)).all(|pair| !along_edge(pair)));
     // The piece and the strip that is left: the handles of the worked bag (common practice).
     let pieces = cut_out(&drawing).unwrap();

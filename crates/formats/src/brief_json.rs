@@ -24,7 +24,7 @@ use wide_fold_core::brief::{
     Across, AllRound, BaseHabit, Board, Build, CLOSING_FLAP_CORNER, CLOSING_FLAP_DEPTH, CUSTOMARY_HEM,
     CUSTOMARY_LAP, CUSTOMARY_NOTCH, CUSTOMARY_PLEATS, CUSTOMARY_STRIP, CUSTOMARY_TAB, ClosingOrder, Cuts,
     Direction, Edge, EdgeBy, EdgeLine, FaceSide, GUIDE_FLAP, GussetCrease, Hand, JoinWeights, Joins, Lined,
-    Place, Places, Run, RunStart, ScoreFace, Stops, Top,
+    Place, Places, Round, RoundStart, ScoreFace, Stops, Top,
 };
 use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::{Brief, Length, Sheet, Unit};
@@ -57,9 +57,9 @@ pub struct BriefText {
     /// Small parts wanted from the same paper.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub extras: Vec<ExtraText>,
-    /// Where the run of panels starts, and which way it goes.
+    /// Where the round of panels starts, and which way it goes.
     #[serde(default)]
-    pub run: RunText,
+    pub round: RoundText,
     /// Width of the glue tab; ½ in if left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schema(example = "1/2 in")]
@@ -133,13 +133,13 @@ pub struct FinishedText {
     pub gusset: String,
 }
 
-/// The run of panels.
+/// The round of panels.
 #[derive(Clone, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields, default)]
-pub struct RunText {
+pub struct RoundText {
     /// The first panel.
     pub start: StartText,
-    /// The side on which the run ends in its tab.
+    /// The side on which the round ends in its tab.
     pub direction: DirectionText,
 }
 
@@ -253,12 +253,12 @@ impl Default for SheetText {
 }
 
 choice! {
-    /// The first panel of the run.
+    /// The first panel of the round.
     #[derive(Default)]
-    StartText = RunStart { #[default] Gusset = RunStart::Gusset, Face = RunStart::Face, HalfGusset = RunStart::HalfGusset }
+    StartText = RoundStart { #[default] Gusset = RoundStart::Gusset, Face = RoundStart::Face, HalfGusset = RoundStart::HalfGusset }
 }
 choice! {
-    /// The side on which the run ends in its tab.
+    /// The side on which the round ends in its tab.
     #[derive(Default)]
     DirectionText = Direction { #[default] Right = Direction::Right, Left = Direction::Left }
 }

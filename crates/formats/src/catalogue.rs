@@ -5,7 +5,7 @@
 
 mod file;
 
-pub use file::{File, How, Taken, Unwritten, everything, exports, file_name, folder, zipped};
+pub use file::{File, How, Unwritten, WrittenFile, everything, exports, file_name, folder, zipped};
 use strum::VariantArray;
 
 /// What can be taken along of a bag.

@@ -4,7 +4,7 @@
 
 mod path;
 
-pub use path::{Path, Run};
+pub use path::{Leg, Path};
 
 use wide_fold_core::fittings::parts::on_template;
 use wide_fold_core::fittings::{Fitted, On};

@@ -1,9 +1,9 @@
 //! A sheet as a cutting machine works it: what is cut, scored, perforated and drawn, each line once, nothing else.
 //!
 //! What lies along an edge of the sheet is an edge already and is not cut again; what two parts share is cut once; a line that
-//! runs on is scored in one go. Frame: the sheet as it lies on the mat, that face up, origin bottom-left, y up; exact.
+//! legs on is scored in one go. Frame: the sheet as it lies on the mat, that face up, origin bottom-left, y up; exact.
 
-use crate::drawn::{Drawn, Path, Run, Tool};
+use crate::drawn::{Drawn, Leg, Path, Tool};
 use std::collections::BTreeMap;
 use wide_fold_core::layout::SheetCut;
 use wide_fold_core::net::PaperFace;
@@ -125,10 +125,10 @@ impl MachineSheet {
                 }
                 continue;
             }
-            for (from, run) in stroke.path.stretches() {
-                match run {
-                    Run::Line(to) => straight.add(layer, from, to),
-                    Run::Arc { .. } => arcs.push((layer, Path { from, runs: vec![run] })),
+            for (from, leg) in stroke.path.legs_from() {
+                match leg {
+                    Leg::Line(to) => straight.add(layer, from, to),
+                    Leg::Arc { .. } => arcs.push((layer, Path { from, legs: vec![leg] })),
                 }
             }
         }
@@ -178,7 +178,7 @@ impl MachineSheet {
 fn chained(lines: Vec<(Layer, Path)>) -> Vec<(Layer, Path)> {
     let (cuts, mut rest): (Vec<_>, Vec<_>) = lines.into_iter().partition(|(layer, _)| *layer == Layer::Cut);
     let mut open: Vec<Option<Path>> = cuts.into_iter().map(|(_, path)| Some(path)).collect();
-    let ends = |path: &Path| [path.from, path.runs.last().map_or(path.from, |run| run.to())];
+    let ends = |path: &Path| [path.from, path.legs.last().map_or(path.from, |leg| leg.to())];
     let mut at: BTreeMap<Point, Vec<usize>> = BTreeMap::new();
     for (index, path) in open.iter().enumerate() {
         for end in path.iter().flat_map(ends) {
@@ -200,12 +200,12 @@ fn chained(lines: Vec<(Layer, Path)>) -> Vec<(Layer, Path)> {
             (first, end) = (before, Some(if a == place { b } else { a }));
         }
         let Some(from) = end else { continue };
-        let mut chain = Path { from, runs: Vec::new() };
+        let mut chain = Path { from, legs: Vec::new() };
         let (mut own, mut place) = (first, from);
         while let Some(path) = open[own].take() {
             let path = if path.from == place { path } else { path.reversed() };
             place = ends(&path)[1];
-            chain.runs.extend(path.runs);
+            chain.legs.extend(path.legs);
             let Some(after) = next(place, own) else { break };
             own = after;
         }
@@ -216,7 +216,7 @@ fn chained(lines: Vec<(Layer, Path)>) -> Vec<(Layer, Path)> {
 
 /// The dashes of a perforated line; any other line as it is.
 fn perforated(layer: Layer, path: Path, dashes: Dashes) -> Vec<(Layer, Path)> {
-    let (Layer::Perforate, [Run::Line(to)]) = (layer, path.runs.as_slice()) else {
+    let (Layer::Perforate, [Leg::Line(to)]) = (layer, path.legs.as_slice()) else {
         return vec![(layer, path)];
     };
     let (from, to) = (path.from, *to);
@@ -233,7 +233,7 @@ fn perforated(layer: Layer, path: Path, dashes: Dashes) -> Vec<(Layer, Path)> {
     };
     let own = Dashes { dash: shorter(dashes.dash), gap: shorter(dashes.gap) };
     let at = |along: Length| Point::new(from.x + wide.scaled(along, side), from.y + tall.scaled(along, side));
-    let dash = |span: Span| (layer, Path { from: at(span.from), runs: vec![Run::Line(at(span.to))] });
+    let dash = |span: Span| (layer, Path { from: at(span.from), legs: vec![Leg::Line(at(span.to))] });
     own.along(side).into_iter().map(dash).collect()
 }
 
@@ -410,7 +410,7 @@ impl Straight {
     /// All lines, what touches in one; perforated ones that have been parted stay apart.
     fn paths(self) -> Vec<(Layer, Path)> {
         let mut paths = Vec::new();
-        let line = |from: Point, to: Point| Path { from, runs: vec![Run::Line(to)] };
+        let line = |from: Point, to: Point| Path { from, legs: vec![Leg::Line(to)] };
         for ((layer, on), mut spans) in self.along {
             spans.sort_by_key(|span| (span.from, span.to));
             let mut whole: Vec<Span> = Vec::new();

@@ -3,7 +3,7 @@
 //! Written whole, as a strict reader wants it (DXF reference, AC1015): header with one unit, tables, blocks, entities and objects, every
 //! one with a handle and its owner. No time and no random id is in it: the same sheet is the same bytes.
 
-use crate::drawn::{Path, Run};
+use crate::drawn::{Leg, Path};
 use crate::machine::{Layer, MachineSheet};
 use std::fmt::{Display, Write};
 
@@ -223,15 +223,15 @@ fn dictionary(file: &mut Pairs, own: u32, owner: u32, entries: &[(&str, u32)]) {
 
 /// A bulge is the tangent of a quarter of the angle an arc goes round, positive anticlockwise (DXF reference, group code 42).
 fn polyline(file: &mut Pairs, own: u32, layer: Layer, path: &Path) {
-    let bulge = |from: wide_fold_core::plane::Point, run: Run| match run {
-        Run::Line(_) => 0.0,
+    let bulge = |from: wide_fold_core::plane::Point, leg: Leg| match leg {
+        Leg::Line(_) => 0.0,
         // Half a circle is 1 exactly.
-        Run::Arc { .. } => ((run.sweep(from) / 4.0).tan() * 1e12).round() / 1e12,
+        Leg::Arc { .. } => ((leg.sweep(from) / 4.0).tan() * 1e12).round() / 1e12,
     };
     let mut vertices: Vec<(f64, f64, f64)> =
-        path.stretches().map(|(from, run)| (from.x.mm(), from.y.mm(), bulge(from, run))).collect();
-    if let (false, Some(run)) = (path.is_closed(), path.runs.last()) {
-        vertices.push((run.to().x.mm(), run.to().y.mm(), 0.0));
+        path.legs_from().map(|(from, leg)| (from.x.mm(), from.y.mm(), bulge(from, leg))).collect();
+    if let (false, Some(leg)) = (path.is_closed(), path.legs.last()) {
+        vertices.push((leg.to().x.mm(), leg.to().y.mm(), 0.0));
     }
     file.put(0, "LWPOLYLINE");
     file.handle(own);

@@ -2,7 +2,7 @@
 //!
 //! One user unit is one millimetre. Every line is dark, so that black-and-white prints read.
 
-use crate::drawn::{self, Drawn, Run, Stroke, Tool, extent};
+use crate::drawn::{self, Drawn, Leg, Stroke, Tool, extent};
 use svg::node::element::{Group, Line, Path, Rectangle, Text, Title};
 use svg::{Document, Node};
 use wide_fold_core::layout::{Part, SheetCut};
@@ -93,18 +93,18 @@ pub(crate) fn line(frame: Frame, from: Point, to: Point) -> Line {
 pub(crate) fn path_data(path: &drawn::Path, frame: Frame) -> String {
     let (x, y) = frame.place(path.from);
     let mut data = format!("M {x} {y}");
-    for (from, run) in path.stretches() {
-        let (x, y) = frame.place(run.to());
-        data += &match run {
-            Run::Line(to) if to == path.from => " Z".to_owned(),
-            Run::Line(_) => format!(" L {x} {y}"),
-            Run::Arc { to, centre, clockwise } => {
+    for (from, leg) in path.legs_from() {
+        let (x, y) = frame.place(leg.to());
+        data += &match leg {
+            Leg::Line(to) if to == path.from => " Z".to_owned(),
+            Leg::Line(_) => format!(" L {x} {y}"),
+            Leg::Arc { to, centre, clockwise } => {
                 let sweep = u8::from(clockwise);
                 let level = from.x == centre.x || from.y == centre.y;
                 let radius = if level {
                     mm((from.x - centre.x).abs().max((from.y - centre.y).abs()))
                 } else {
-                    format!("{:.6}", run.radius(from))
+                    format!("{:.6}", leg.radius(from))
                 };
                 let close = if to == path.from { " Z" } else { "" };
                 format!(" A {radius} {radius} 0 0 {sweep} {x} {y}{close}")
@@ -117,7 +117,7 @@ pub(crate) fn path_data(path: &drawn::Path, frame: Frame) -> String {
 /// A stroke as SVG: a straight score as a line, everything else as a path.
 fn stroke_svg(stroke: &Stroke, frame: Frame) -> Box<dyn Node> {
     let says = stroke.says.clone().map(Title::new);
-    if let [Run::Line(to)] = stroke.path.runs[..] {
+    if let [Leg::Line(to)] = stroke.path.legs[..] {
         let line = line(frame, stroke.path.from, to);
         return Box::new(says.into_iter().fold(line, |line, says| line.add(says)));
     }

@@ -21,7 +21,7 @@ pub fn alternatives(brief: &Brief) -> Vec<Alternative> {
     let is_joined = brief.build.is_cut();
     let cuts = joins::best(brief).map(|best| best.cuts).filter(|cuts| is_joined || !cuts.is_one_piece());
     let of = |name: &BuildName| match name.customary() {
-        // A run in pieces is cut where it shows least.
+        // A round in pieces is cut where it shows least.
         [] => cuts.map(|cuts| Build::Joined { cuts }).into_iter().collect(),
         own => own.to_vec(),
     };

@@ -1,4 +1,4 @@
-//! Where to cut the run of a bag that is larger than its sheets.
+//! Where to cut the round of a bag that is larger than its sheets.
 //!
 //! An exact search over the eight places round the bag. The best way takes the fewest sheets; among those its joins
 //! show least; then it has the fewest joins; then it wastes the least paper. The front is cut only if it does not fit a
@@ -16,7 +16,7 @@ use crate::plane::Size;
 use crate::{Brief, Length};
 use ring::Widths;
 
-/// One way to cut the run.
+/// One way to cut the round.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub struct Joining {
     /// Where it is cut.
@@ -49,7 +49,7 @@ fn with(brief: &Brief, cuts: Cuts) -> Brief {
     Brief { build: Build::Joined { cuts }, joins, ..brief.clone() }
 }
 
-/// The ways to cut the run so that all pieces fit the sheet, the best first; none if a panel alone is too large for it.
+/// The ways to cut the round so that all pieces fit the sheet, the best first; none if a panel alone is too large for it.
 /// Cuts inside the back are left out where they cannot be the best.
 ///
 /// ```
@@ -120,7 +120,7 @@ pub fn is_possible(brief: &Brief) -> bool {
     })
 }
 
-/// Why no way of joining helps: every measure that is too large for the sheet however the run is cut, in words; nothing if
+/// Why no way of joining helps: every measure that is too large for the sheet however the round is cut, in words; nothing if
 /// there is a way.
 pub fn obstacles(brief: &Brief) -> Vec<String> {
     let figures = Figures::of(brief);
@@ -247,7 +247,7 @@ fn back_parts(brief: &Brief, cuts: Cuts, best: Option<(u32, u32)>) -> Vec<Option
     parts.into_iter().map(|part| (part != middle).then_some(part)).collect()
 }
 
-/// What it takes to cut the run so; nothing if a piece does not fit its sheet.
+/// What it takes to cut the round so; nothing if a piece does not fit its sheet.
 pub fn judge(brief: &Brief, cuts: Cuts) -> Option<Joining> {
     if brief.side_sheet.is_some() || brief.top.flap().is_some() {
         return judge_by_size(brief, cuts);

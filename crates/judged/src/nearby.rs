@@ -58,7 +58,7 @@ pub struct Search {
 /// No more sizes than this are named.
 pub const MOST_KEPT: usize = 6;
 
-/// Work for one size: to see that nothing comes of it; its pieces on sheets, by trying where the run may be cut; and a draft of it with its passes.
+/// Work for one size: to see that nothing comes of it; its pieces on sheets, by trying where the round may be cut; and a draft of it with its passes.
 const GLANCE: u64 = 300;
 const LOOK: u64 = 4_000;
 const LOOK_JOINED: u64 = 150_000;
@@ -173,7 +173,7 @@ impl Bag<'_> {
         Ok(blocks_nothing_new(&near.brief, &self.blocked).then_some(near))
     }
 
-    /// Work for laying out one size. A run too tall for its sheet is joined at a level too, which takes longer to try.
+    /// Work for laying out one size. A round too tall for its sheet is joined at a level too, which takes longer to try.
     fn cost(&self) -> u64 {
         let brief = self.brief;
         let tall = brief.flap() + brief.finished.height + brief.top.depth() > brief.sheet.as_laid().height;
@@ -198,7 +198,7 @@ fn ideal(brief: &Brief, ring: &Ring, now: Option<Effort>, awkward: usize) -> Opt
     most.iter().any(|save| *save > 0).then_some(most)
 }
 
-/// No more than this can be saved by a size, told from its paper alone: as few sheets as hold its paper, as few joins as its run
+/// No more than this can be saved by a size, told from its paper alone: as few sheets as hold its paper, as few joins as its round
 /// has to have, and every score on its groove.
 fn at_best(brief: &Brief, now: Option<Effort>, awkward: usize) -> [i64; 3] {
     let Some(now) = now else { return [i64::MAX, 0, awkward as i64] };
@@ -208,7 +208,7 @@ fn at_best(brief: &Brief, now: Option<Effort>, awkward: usize) -> [i64; 3] {
         // Gussets of another paper are joined at all four corners.
         (1, 4)
     } else if is_run {
-        // No piece is wider than the sheet. How a run is best cut is not known yet, so its tabs are not counted.
+        // No piece is wider than the sheet. How a round is best cut is not known yet, so its tabs are not counted.
         let round = i128::from(((size.width + size.gusset) * 2).units());
         let paper = round * i128::from((brief.flap() + size.height).units());
         (up(paper, sheet.area()), up(round, i128::from(sheet.width.units())))
@@ -292,7 +292,7 @@ fn finished([width, gusset, height]: [Length; 3]) -> Finished {
     Finished { width, height, gusset }
 }
 
-/// The bag as it is best made: a run of pieces cut anew, any other build as it is.
+/// The bag as it is best made: a round of pieces cut anew, any other build as it is.
 fn best(brief: &Brief) -> Option<(Brief, Effort)> {
     if brief.build.is_cut() {
         let best = joins::best(brief)?;

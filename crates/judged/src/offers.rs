@@ -19,7 +19,7 @@ pub fn on_sheet(brief: &Brief, sheet: &Sheet) -> Option<Brief> {
     rescale::on_sheet(brief, sheet).take(MOST_TRIED).find(|changed| blocks_nothing_new(changed, &blocked))
 }
 
-/// The best ways to cut the run that differ in their places, at most so many.
+/// The best ways to cut the round that differ in their places, at most so many.
 pub fn joinings(brief: &Brief, most: usize) -> Vec<Joining> {
     let blocked = blocks(brief);
     let mut found: Vec<Joining> = Vec::new();

@@ -52,7 +52,7 @@ impl Plan {
     /// ```
     /// use wide_fold_asked::{Brief, Length};
     /// use wide_fold_judged::{Plan, verdict::Level};
-    /// // A run of 20½ does not go on a sheet of 12 × 12: that blocks, and says how it can be made.
+    /// // A round of 20½ does not go on a sheet of 12 × 12: that blocks, and says how it can be made.
     /// let plan = Plan::new(&Brief::new(Length::inches(6), Length::inches(6), Length::inches(4)))?;
     /// assert!(!plan.is_ready());
     /// let verdict = plan.verdicts.iter().find(|verdict| verdict.level == Level::Blocks).unwrap();

@@ -1,6 +1,6 @@
 //! From somebody's figures to the bag they make.
 //!
-//! Everything that was heard is held against every construction there is: builds, starts of the run, tabs on either side, tabs or
+//! Everything that was heard is held against every construction there is: builds, starts of the round, tabs on either side, tabs or
 //! strips, hem or none, centre and fold-flat lines, measured from either end, mirrored, turned, top for bottom. What explains every
 //! figure, and whose folded bag measures up, is a [`Reading`]. Where nothing does, or only something nobody would make, one thing
 //! is mended (a figure, a missed or a surplus score, a side of the sheet, a named measure, figures rounded one by one), and what
@@ -48,7 +48,7 @@ const AS_GOOD: u32 = 3;
 
 /// What became of somebody's figures.
 #[derive(Clone, Debug, Default)]
-pub struct Read {
+pub struct Explained {
     /// Constructions that explain every figure, the likeliest first.
     pub readings: Vec<Reading>,
     /// Constructions that explain them once something is mended, the smallest correction first.
@@ -58,21 +58,21 @@ pub struct Read {
     /// What is wanted to find a bag, where none is found.
     pub wants: Option<String>,
     /// The figures where they lie on a piece, as the first reading takes them; or as they may be meant, if there is none.
-    pub laid: Laid,
+    pub drawn: HeardSheet,
 }
 
 /// Figures where they lie on a piece, top edge up.
 #[derive(Clone, Debug, Default, PartialEq, Eq)]
-pub struct Laid {
+pub struct HeardSheet {
     /// Width and height of the piece, if they are known.
     pub size: Option<Size>,
     /// The lines, in the order they were said.
-    pub lines: Vec<LaidLine>,
+    pub lines: Vec<HeardAt>,
 }
 
 /// A line where it was said to lie.
 #[derive(Clone, Debug, PartialEq, Eq)]
-pub struct LaidLine {
+pub struct HeardAt {
     /// Where its figure stands in the words.
     pub place: Range<usize>,
     /// Which way it runs.
@@ -90,7 +90,7 @@ pub struct Reading {
     pub lines: Vec<(Range<usize>, String)>,
     /// How it is put together, and what was taken for granted; a sentence each.
     pub says: Vec<String>,
-    laid: Laid,
+    drawn: HeardSheet,
     /// How far it is from what people usually do.
     odd: u32,
 }
@@ -120,16 +120,16 @@ pub struct Correction {
 ///
 /// ```
 /// use wide_fold_asked::{Length, Unit, heard::Heard};
-/// use wide_fold_judged::reading::read;
+/// use wide_fold_judged::reading::explain;
 /// // The worked bag (common practice), one of its figures misheard.
 /// let words = "12 × 8½, score at 2, 5½, 7¾ and 11½, turn, score at 2";
-/// let read = read(&Heard::listen(words, Unit::Inch)?, words);
-/// assert!(read.readings.is_empty());
-/// assert_eq!(read.corrections[0].says, "5¾ in place of 5½");
-/// assert_eq!(read.corrections[0].reading.brief.finished.width, Length::eighths(30));
+/// let found = explain(&Heard::listen(words, Unit::Inch)?, words);
+/// assert!(found.readings.is_empty());
+/// assert_eq!(found.corrections[0].says, "5¾ in place of 5½");
+/// assert_eq!(found.corrections[0].reading.brief.finished.width, Length::eighths(30));
 /// # Ok::<(), wide_fold_asked::heard::HeardFault>(())
 /// ```
-pub fn read(heard: &Heard, words: &str) -> Read {
+pub fn explain(heard: &Heard, words: &str) -> Explained {
     let (frames, poses) = (frames(), poses(heard));
     let stacks: Vec<_> = frames.iter().map(|frame| stacks(frame.said)).collect();
     let trials: Vec<Trial<'_>> = poses
@@ -142,16 +142,16 @@ pub fn read(heard: &Heard, words: &str) -> Read {
         .filter(Trial::is_meant)
         .collect();
     let hearing = Hearing { heard, words };
-    let mut exact = Shortlist::new(MOST);
-    trials.iter().for_each(|trial| trial.exact(Length::ZERO, &mut exact));
-    let readings = hearing.readings(&exact.found);
+    let mut unmended = Shortlist::new(MOST);
+    trials.iter().for_each(|trial| trial.unmended(Length::ZERO, &mut unmended));
+    let readings = hearing.readings(&unmended.found);
     let oddest = readings.first().map_or(u32::MAX, |first| first.odd);
     let mut corrections = Vec::new();
     if oddest >= ODD && heard.has_figures() {
         let mut mended = Shortlist::new(MOST * 2);
         if readings.is_empty() && heard.spoken.unit() == Unit::Metric {
             let slack = step(heard);
-            trials.iter().for_each(|trial| trial.exact(slack, &mut mended));
+            trials.iter().for_each(|trial| trial.unmended(slack, &mut mended));
         }
         trials.iter().for_each(|trial| trial.mended(&mut mended));
         mended.found.retain(|found| found.mend != Mend::Nothing && found.odd.saturating_add(6) <= oddest);
@@ -159,13 +159,13 @@ pub fn read(heard: &Heard, words: &str) -> Read {
     }
     let question = ask::question(&readings);
     let wants = (readings.is_empty() && corrections.is_empty()).then(|| {
-        let folds_not = exact.found.first().and_then(|found| hearing.folds_not(found));
+        let folds_not = unmended.found.first().and_then(|found| hearing.folds_not(found));
         folds_not.unwrap_or_else(|| says::wants(heard, words))
     });
     let found = readings.first().or(corrections.first().map(|first| &first.reading));
-    let laid = found.map(|first| first.laid.clone());
-    let laid = laid.or(poses.first().map(|pose| hearing.laid(pose, None))).unwrap_or_default();
-    Read { readings, corrections, question, wants, laid }
+    let drawn = found.map(|first| first.drawn.clone());
+    let drawn = drawn.or(poses.first().map(|pose| hearing.drawn(pose, None))).unwrap_or_default();
+    Explained { readings, corrections, question, wants, drawn }
 }
 
 /// Metric figures come rounded to so much.
@@ -254,10 +254,10 @@ impl Hearing<'_> {
         });
         let lines = lines.collect();
         let extent = found.extent().0.zip(found.extent().1).map(|(width, height)| Size::new(width, height));
-        let laid = self.laid(found.pose, extent);
+        let drawn = self.drawn(found.pose, extent);
         Some(Reading {
             lines,
-            laid,
+            drawn,
             says: says::says(self.heard, found, &brief),
             odd: found.odd + odder,
             brief,
@@ -270,16 +270,16 @@ impl Hearing<'_> {
     }
 
     /// The figures as a pose lays them, on a piece of its size, or of that size if none was said.
-    fn laid(&self, pose: &Pose, extent: Option<Size>) -> Laid {
+    fn drawn(&self, pose: &Pose, extent: Option<Size>) -> HeardSheet {
         let places = self.places();
         let upright = pose.upright.iter().map(|spot| (Axis::Upright, spot));
         let level = pose.level.iter().map(|spot| (Axis::Level, spot));
         let mut spots: Vec<_> = upright.chain(level).collect();
         spots.sort_by_key(|(_, spot)| spot.figure);
-        let line = |(axis, spot): (Axis, &poses::Spot)| {
-            Some(LaidLine { place: places.get(spot.figure)?.clone(), axis, at: spot.at })
+        let line = |(axis, spot): (Axis, &poses::FigureAt)| {
+            Some(HeardAt { place: places.get(spot.figure)?.clone(), axis, at: spot.at })
         };
-        Laid { size: pose.size.or(extent), lines: spots.into_iter().filter_map(line).collect() }
+        HeardSheet { size: pose.size.or(extent), lines: spots.into_iter().filter_map(line).collect() }
     }
 
     /// Why the bag these figures make does not fold.
@@ -317,7 +317,7 @@ impl Hearing<'_> {
                 build
             }
         };
-        brief.run = frame.run;
+        brief.round = frame.round;
         brief.tab = if frame.has_tab() { get(Unknown::Tab)? } else { brief.tab };
         let strip = heard.measures.iter().find(|measure| measure.value.0 == Measure::Strip);
         brief.joins = strip.map_or(frame.joins, |strip| frame.joins.with_strip(strip.value.1));

@@ -118,7 +118,7 @@ pub fn ways(brief: &Brief, papers: &[Paper], budget: &Budget<'_>) -> Vec<Way> {
     found(brief, papers, budget, true)
 }
 
-/// The best way with gussets, the run cut into more pieces only where that can save a sheet: it is most of the work.
+/// The best way with gussets, the round cut into more pieces only where that can save a sheet: it is most of the work.
 pub(crate) fn best_with_gussets(brief: &Brief, papers: &[Paper], budget: &Budget<'_>) -> Option<Way> {
     let best = |more_pieces: bool| {
         let mut ways = found(brief, papers, budget, more_pieces).into_iter();
@@ -127,7 +127,7 @@ pub(crate) fn best_with_gussets(brief: &Brief, papers: &[Paper], budget: &Budget
     best(false).filter(|way| way.enough && way.sheets == 1).or_else(|| best(true))
 }
 
-/// Every way, with the run cut into more pieces or without.
+/// Every way, with the round cut into more pieces or without.
 fn found(brief: &Brief, papers: &[Paper], budget: &Budget<'_>, more_pieces: bool) -> Vec<Way> {
     let mut made: HashMap<Kind, Option<Made>> = HashMap::new();
     let mut outlooks: HashMap<OnPaper, Outlook> = HashMap::new();
@@ -199,7 +199,7 @@ impl Second {
 }
 
 /// What a brief takes of its papers.
-struct Taken {
+struct Takes {
     /// The brief on its sheet: of a roll, the length that is cut off.
     brief: Brief,
     sheets: u32,
@@ -214,12 +214,12 @@ struct Taken {
 fn way(
     index: usize,
     build: &'static str,
-    taken: Taken,
+    taken: Takes,
     paper: &Paper,
     second: Option<&Second>,
     (made, warns): (Made, Vec<String>),
 ) -> Way {
-    let Taken { brief, sheets, beside, area: taken, area_beside, used } = taken;
+    let Takes { brief, sheets, beside, area: taken, area_beside, used } = taken;
     let whole = paper.sheet.size().area();
     let Made { joins, front_edges, off_groove, base_layers, folds_flat } = made;
     let per_mille = |share: i128, of: i128| u32::try_from(share * 1000 / of.max(1)).unwrap_or(0);
@@ -294,7 +294,7 @@ fn tried(
     if let (Cuts { all_round: Some(_), .. }, Joins::Mixed { .. }) = (build.cuts(), habit.joins) {
         tried.joins = Joins::Tabs;
     }
-    // Cut at one place only, the run is the wrap over again.
+    // Cut at one place only, the round is the wrap over again.
     if tried.build.chosen_cuts().is_some_and(Cuts::is_one_piece) {
         return None;
     }
@@ -306,7 +306,7 @@ fn tried(
 }
 
 /// What the brief takes of a paper, and of its second one; nothing if a piece does not fit.
-fn from_paper(brief: &Brief, paper: &Paper) -> Option<Taken> {
+fn from_paper(brief: &Brief, paper: &Paper) -> Option<Takes> {
     let of_two = brief.build.chosen_cuts().filter(|_| brief.side_sheet.is_some());
     let [sizes, others] =
         of_two.map_or_else(|| [piece_sizes(brief), Vec::new()], |cuts| joins::by_paper(brief, cuts));
@@ -331,7 +331,7 @@ fn from_paper(brief: &Brief, paper: &Paper) -> Option<Taken> {
             (brief.clone(), sheets, sheet.area() * i128::from(sheets))
         }
     };
-    Some(Taken { brief, sheets, beside, area: own + area_beside, area_beside, used })
+    Some(Takes { brief, sheets, beside, area: own + area_beside, area_beside, used })
 }
 
 /// The shortest length of the roll, on the board's grooves, from which all pieces can be cut; nothing if there is less.
@@ -458,7 +458,7 @@ mod tests {
 
     #[test]
     fn a_way_says_what_it_changes() {
-        // 2 × 4 + 2 × 2 and a tab of ½ is 12½: with a strip in place of the tab the run is 12.
+        // 2 × 4 + 2 × 2 and a tab of ½ is 12½: with a strip in place of the tab the round is 12.
         let brief = Brief::new(Length::inches(4), Length::inches(7), Length::inches(2));
         let ways = ways(&brief, &[paper("pad", Stock::Pad, 12, 12)], &Budget::of(Budget::USUAL));
         let wrap = ways.iter().find(|way| way.build == "Wrap").unwrap();

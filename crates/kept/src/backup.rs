@@ -17,7 +17,7 @@ const TABLES: [(&str, bool); 11] = [
     ("guide", true),
     ("setting", false),
     ("run", true),
-    ("cut", false),
+    ("bag_paper", false),
     ("tick", false),
     ("run_event", false),
     ("entry", true),

@@ -299,7 +299,7 @@ fn guessed(line: &Line) -> [u32; 4] {
 impl Shape for KeptEntry {
     const NAME: &'static str = "entry of the journal";
 
-    /// The first had no revision, the second no allowances.
+    /// The first had no revision, the second no hand rules.
     const VERSION: u32 = 3;
 }
 

@@ -9,13 +9,13 @@ use std::fmt;
 use std::path::Path;
 use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
 
-pub mod allowances;
 pub mod backup;
+pub mod bag_paper;
 pub mod bags;
 pub mod costs;
-pub mod cuts;
 pub mod day;
 pub mod entry;
+pub mod hand_rules;
 pub mod journal;
 mod look;
 mod open;
@@ -66,7 +66,7 @@ pub enum StoreError {
     Outdated(&'static str),
     /// Paper has been taken for the bag already.
     #[error("paper has been taken already")]
-    AlreadyCut,
+    AlreadyTaken,
     /// There is not so much of a paper.
     #[error("{0}")]
     Lacks(Lacks),
@@ -85,7 +85,7 @@ pub enum StoreError {
     /// Nothing has been done that could be undone.
     #[error("there is nothing to undo")]
     NothingDone,
-    /// The journal does not offer that allowance any more.
+    /// The journal does not offer that hand rule any more.
     #[error("the journal is not sure")]
     NotSure,
     /// Something is kept in a way nobody can read.

@@ -11,7 +11,7 @@ use std::path::Path;
 use std::time::{Duration, Instant};
 
 /// How many changes the tables have been through.
-const VERSIONS: i64 = 13;
+const VERSIONS: i64 = 15;
 
 fn migrations() -> Migrations<'static> {
     Migrations::new(vec![
@@ -29,6 +29,9 @@ fn migrations() -> Migrations<'static> {
         M::up(include_str!("../migrations/011_journal.sql")),
         M::up(include_str!("../migrations/012_versions.sql")),
         // A sheet is spelled as papers on the shelf are.
+        M::up_with_hook("", |transaction: &Transaction<'_>| Ok(renew(transaction)?)),
+        M::up(include_str!("../migrations/014_bag_paper.sql")),
+        // Panels follow one another in a round, and hands have rules of their own.
         M::up_with_hook("", |transaction: &Transaction<'_>| Ok(renew(transaction)?)),
     ])
 }

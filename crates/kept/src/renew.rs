@@ -10,19 +10,25 @@ use wide_fold_formats::BriefText;
 /// # Errors
 /// [`rusqlite::Error`].
 pub(crate) fn renew(transaction: &Transaction<'_>) -> rusqlite::Result<()> {
+    // What is taken off for the crafter's hands was called an allowance, as the room for the paper is.
+    if has_column(transaction, "setting", "name")? {
+        transaction
+            .execute("UPDATE OR IGNORE setting SET name = 'hand_rules' WHERE name = 'allowances'", [])?;
+    }
     column::<BriefText>(transaction, "bag", "brief")?;
     column::<BriefText>(transaction, "bag_version", "brief")?;
     column::<KeptRun>(transaction, "run", "run")
 }
 
+/// True if the file has come to have that column.
+fn has_column(transaction: &Transaction<'_>, table: &str, column: &str) -> rusqlite::Result<bool> {
+    let sql = "SELECT count(*) FROM pragma_table_info(?1) WHERE name = ?2";
+    transaction.query_row(sql, (table, column), |row| Ok(row.get::<_, i64>(0)? > 0))
+}
+
 /// The same for one column of a table, if the file has come to have it.
 fn column<T: Shape>(transaction: &Transaction<'_>, table: &str, column: &str) -> rusqlite::Result<()> {
-    let there: i64 = transaction.query_row(
-        "SELECT count(*) FROM pragma_table_info(?1) WHERE name = ?2",
-        (table, column),
-        |row| row.get(0),
-    )?;
-    if there == 0 {
+    if !has_column(transaction, table, column)? {
         return Ok(());
     }
     let mut all = transaction.prepare(&format!("SELECT rowid, {column} FROM {table}"))?;

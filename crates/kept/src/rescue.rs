@@ -2,7 +2,9 @@
 
 use crate::look::look_into;
 use crate::renew::renew;
-use crate::rows::{BAG, CUT, ENTRY, EVENT, GUIDE, PAPER, PICTURE, RUN, SETTING, Saved, TICK, VERSION, rows};
+use crate::rows::{
+    BAG, BAG_PAPER, ENTRY, EVENT, GUIDE, PAPER, PICTURE, RUN, SETTING, Saved, TICK, VERSION, bag_papers, rows,
+};
 use crate::{Result, Store, StoreError};
 use rusqlite::params_from_iter;
 use rusqlite::types::Value;
@@ -37,7 +39,7 @@ pub fn rescue(from: &Path, into: &Path) -> Result<Saved> {
             bags: put(BAG, rows(&file, BAG))?,
             papers: put(PAPER, rows(&file, PAPER))?,
             guides: put(GUIDE, rows(&file, GUIDE))?,
-            cuts: put(CUT, rows(&file, CUT))?,
+            bag_papers: put(BAG_PAPER, bag_papers(&file))?,
             ticks: put(TICK, rows(&file, TICK))?,
             settings: put(SETTING, rows(&file, SETTING))?,
             runs: put(RUN, rows(&file, RUN))?,

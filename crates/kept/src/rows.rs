@@ -15,7 +15,7 @@ pub struct Saved {
     /// Guides, those taken away among them.
     pub guides: usize,
     /// Bags whose paper has been taken, counted by bag and paper.
-    pub cuts: usize,
+    pub bag_papers: usize,
     /// Steps that are ticked off.
     pub ticks: usize,
     /// Settings.
@@ -39,7 +39,7 @@ pub(crate) const BAG: (&str, &str, &str) =
     ("bag", "id", "id, revision, name, brief, created_at, updated_at, deleted_at");
 pub(crate) const PAPER: (&str, &str, &str) = ("paper", "id", "id, revision, paper, deleted_at");
 pub(crate) const GUIDE: (&str, &str, &str) = ("guide", "id", "id, revision, guide, deleted_at");
-pub(crate) const CUT: (&str, &str, &str) = ("cut", "rowid", "bag, paper, sheets, length_nm");
+pub(crate) const BAG_PAPER: (&str, &str, &str) = ("bag_paper", "rowid", "bag, paper, sheets, length_nm");
 
 pub(crate) const SETTING: (&str, &str, &str) = ("setting", "rowid", "name, setting");
 pub(crate) const RUN: (&str, &str, &str) = ("run", "id", "id, revision, run, deleted_at");
@@ -56,7 +56,7 @@ pub fn readable(path: &Path) -> Saved {
         bags: rows(&file, BAG).len(),
         papers: rows(&file, PAPER).len(),
         guides: rows(&file, GUIDE).len(),
-        cuts: rows(&file, CUT).len(),
+        bag_papers: bag_papers(&file).len(),
         ticks: rows(&file, TICK).len(),
         settings: rows(&file, SETTING).len(),
         runs: rows(&file, RUN).len(),
@@ -65,6 +65,13 @@ pub fn readable(path: &Path) -> Saved {
         pictures: rows(&file, PICTURE).len(),
         versions: rows(&file, VERSION).len(),
     }
+}
+
+/// The papers taken for bags that can be read, from a file of before as well: their table was called otherwise.
+pub(crate) fn bag_papers(file: &Connection) -> Vec<Vec<Value>> {
+    let own = rows(file, BAG_PAPER);
+    let (_, key, columns) = BAG_PAPER;
+    if own.is_empty() { rows(file, ("cut", key, columns)) } else { own }
 }
 
 /// The rows of a table that can be read, each looked for by its number.

@@ -22,10 +22,11 @@ pub enum Event {
         /// How often.
         by: i64,
     },
-    /// Sheets of a pattern were cut; fewer than before if `times` is below nothing.
+    /// Sheets of a lot were cut; fewer than before if `times` is below nothing.
     Cut {
-        /// Which list of the layout, and which pattern of it.
-        pattern: (usize, usize),
+        /// Which list of the layout, and which lot of it.
+        #[serde(alias = "pattern")]
+        lot: (usize, usize),
         /// How many sheets, or lengths of a roll.
         times: i64,
         /// What lies on one: line, part, how many.

@@ -6,18 +6,18 @@ use crate::shape::Unreadable;
 use crate::thing::Kind;
 use crate::{Result, StoreError};
 use rusqlite::Transaction;
-use wide_fold_core::paper::Taken;
+use wide_fold_core::paper::Amount;
 use wide_fold_core::shelf::{self, Back};
 use wide_fold_core::{Length, Unit};
 
-/// Takes of the shelf what so many sheets of a pattern take; a refusal is told in `unit`.
+/// Takes of the shelf what so many sheets of a lot take; a refusal is told in `unit`.
 ///
 /// # Errors
 /// [`StoreError::TooLittle`] if there is not so much; [`StoreError::Unreadable`] for a paper that cannot be read.
 pub fn take(
     transaction: &Transaction<'_>,
     paper: i64,
-    one: Taken,
+    one: Amount,
     times: u32,
     unit: Unit,
 ) -> Result<TakenOff> {
@@ -30,13 +30,13 @@ pub fn take(
     Ok(TakenOff { paper, sheets: one.sheets, length_nm: one.length.nm(), as_taken: kept.text })
 }
 
-/// Gives back to the shelf what so many sheets of a pattern took.
+/// Gives back to the shelf what so many sheets of a lot took.
 ///
 /// # Errors
 /// [`StoreError::Unreadable`] if the paper cannot be read any more.
 pub fn put_back(transaction: &Transaction<'_>, taken: &TakenOff, times: u32) -> Result<()> {
     let kept = Kind::Paper.find(transaction, taken.paper)?;
-    let one = Taken { sheets: taken.sheets, length: Length::from_nm(taken.length_nm) };
+    let one = Amount { sheets: taken.sheets, length: Length::from_nm(taken.length_nm) };
     let on_shelf = Some(kept.text.as_str()).filter(|_| !kept.deleted);
     match given_back(on_shelf, shelf::all(one, times), Some(&taken.as_taken))? {
         Back::To(paper) => runs::put_paper(transaction, taken.paper, &written_paper(&paper)?),
@@ -48,7 +48,7 @@ pub fn put_back(transaction: &Transaction<'_>, taken: &TakenOff, times: u32) -> 
 ///
 /// # Errors
 /// [`StoreError::Unreadable`] if neither can be read.
-pub fn given_back(now: Option<&str>, taken: Taken, then: Option<&str>) -> Result<Back> {
+pub fn given_back(now: Option<&str>, taken: Amount, then: Option<&str>) -> Result<Back> {
     let read = |kept: Option<&str>| kept.and_then(|kept| read_paper(kept).ok());
     shelf::given_back(read(now).as_ref(), read(then).as_ref(), taken).ok_or_else(|| {
         let gone = "The paper it was taken from cannot be read any more.";

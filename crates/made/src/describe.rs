@@ -181,7 +181,7 @@ impl Blank {
         let part = glue.panel.name();
         match glue.role {
             GlueRole::Tab => {
-                format!("Glue on the {face} of the tab: it goes under the panel at the other end of the run.")
+                format!("Glue on the {face} of the tab: it goes under the panel at the other end.")
             }
             GlueRole::FaceTab => {
                 format!(

@@ -1,4 +1,4 @@
-//! How a piece goes through a small guide: panel by panel, in the order of the run.
+//! How a piece goes through a small guide: panel by panel, in the order of the round.
 
 use crate::brief::ScoreFace;
 use crate::net::{CreaseRole, Panel, PaperFace};

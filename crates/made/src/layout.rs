@@ -3,13 +3,13 @@
 mod batch;
 mod bounds;
 mod columns;
-mod exact;
+mod cutting_patterns;
 mod fewest;
 mod greedy;
 mod guillotine;
-mod pattern;
 mod rows;
 mod small;
+mod thorough;
 
 use crate::fittings::Fitted;
 use crate::fittings::small::Small;

@@ -17,16 +17,16 @@ pub use crease::{Crease, CreaseRole, Fold};
 pub use glue::{Glue, GlueRole, PaperFace};
 pub use holes::{Hole, centre_line, face_left};
 pub use names::part_name;
-pub use outline::{Curve, Cut, CutRole, Round, Shaped};
+pub use outline::{Curve, Cut, CutRole, RoundCorner, Shaped};
 
 use crate::brief::{AllRound, Direction, FacesWhole, GoesRound, Side};
 use crate::fittings::Fitted;
 use crate::plane::{Point, Size, Span};
 use crate::{Brief, Length};
-use columns::Run;
+use columns::Stretch;
 use outline::Ends;
 
-/// The unrolled bag: one blank, a sheet of paper in one piece, for every connected run of panels, and the seams that join them.
+/// The unrolled bag: one blank, a sheet of paper in one piece, for every connected stretch of panels, and the seams that join them.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub struct Net {
     /// The blanks. A wrap has one.
@@ -48,7 +48,7 @@ pub struct Lap {
     pub line: Length,
 }
 
-/// One connected run of panels, in its own frame.
+/// One connected stretch of panels, in its own frame.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub struct Blank {
     /// Panels and tab from left to right; they share their edges.
@@ -64,7 +64,7 @@ pub struct Blank {
     /// The edge of the paper after all cuts, anticlockwise, closed by its last side.
     pub outline: Vec<Point>,
     /// Corners of that edge that are rounded. Folding takes them for square.
-    pub rounds: Vec<Round>,
+    pub round_corners: Vec<RoundCorner>,
     /// Free edges of its hem or flap that are cut to curves. Folding takes them for straight.
     pub shaped: Vec<Shaped>,
     /// Where glue or tape goes, and on which face.
@@ -132,20 +132,33 @@ impl Net {
 
     /// The same, where its fittings are known.
     pub fn new(brief: &Brief, fitted: &Fitted) -> Self {
-        let runs = columns::runs(brief);
-        let seams = seams(brief, &runs);
-        let blanks = runs.iter().enumerate().map(|(index, run)| {
-            let creases = lines::creases(brief, fitted, &runs, &seams, index);
-            let edge = Ends::new(brief, run);
-            let cuts = outline::cuts(run, &edge);
-            let outline = outline::outline(run, &edge);
-            let rounds = outline::rounds(brief, run);
-            let glue = glue::areas(brief, run, &edge);
+        let stretches = columns::stretches(brief);
+        let seams = seams(brief, &stretches);
+        let blanks = stretches.iter().enumerate().map(|(index, stretch)| {
+            let creases = lines::creases(brief, fitted, &stretches, &seams, index);
+            let edge = Ends::new(brief, stretch);
+            let cuts = outline::cuts(stretch, &edge);
+            let outline = outline::outline(stretch, &edge);
+            let round_corners = outline::round_corners(brief, stretch);
+            let glue = glue::areas(brief, stretch, &edge);
             let shaped = edge.shaped;
-            let Run { columns, rows, corners } = run.clone();
+            let Stretch { columns, rows, corners } = stretch.clone();
             let (rise, lap) = (Length::ZERO, Length::ZERO);
             let holes = Vec::new();
-            Blank { columns, rows, corners, creases, cuts, outline, rounds, shaped, glue, holes, rise, lap }
+            Blank {
+                columns,
+                rows,
+                corners,
+                creases,
+                cuts,
+                outline,
+                round_corners,
+                shaped,
+                glue,
+                holes,
+                rise,
+                lap,
+            }
         });
         let mut net = Self { blanks: blanks.collect(), seams, laps: Vec::new() };
         net.tell_face_seams(brief);
@@ -191,18 +204,20 @@ pub fn piece_sizes(brief: &Brief) -> Vec<Size> {
 
 /// The same, and of each piece whether a face can be seen on it.
 pub fn sizes_and_faces(brief: &Brief) -> Vec<(Size, bool)> {
-    let runs = columns::runs(brief);
-    let pieces = runs.iter().filter(|run| !run.is_joining_strip());
+    let stretches = columns::stretches(brief);
+    let pieces = stretches.iter().filter(|stretch| !stretch.is_joining_strip());
     match brief.build.cuts().all_round {
         Some(all_round) => pieces
-            .flat_map(|run| {
-                let (line, face) = (run.body().from + all_round.rise(), run.has_face());
+            .flat_map(|stretch| {
+                let (line, face) = (stretch.body().from + all_round.rise(), stretch.has_face());
                 let lower =
-                    (Size::new(run.width(), line + brief.tab), face && all_round != AllRound::AtBaseLine);
-                [lower, (Size::new(run.width(), run.height() - line), face)]
+                    (Size::new(stretch.width(), line + brief.tab), face && all_round != AllRound::AtBaseLine);
+                [lower, (Size::new(stretch.width(), stretch.height() - line), face)]
             })
             .collect(),
-        None => pieces.map(|run| (Size::new(run.width(), run.height()), run.has_face())).collect(),
+        None => {
+            pieces.map(|stretch| (Size::new(stretch.width(), stretch.height()), stretch.has_face())).collect()
+        }
     }
 }
 
@@ -218,37 +233,39 @@ pub fn flat_size(brief: &Brief) -> Size {
 /// The seams of a build: every tab or half joining strip under the free edge that follows it round the bag; in a
 /// cradle pair the gussets of the back piece under those of the front piece, whose free edges come to lie at the back
 /// corners; on a flare the outermost pleat of the front with the one of the back.
-fn seams(brief: &Brief, runs: &[Run]) -> Vec<Seam> {
+fn seams(brief: &Brief, stretches: &[Stretch]) -> Vec<Seam> {
     let joint = |blank: usize, column: usize, x: Length| {
-        let panel = runs[blank].columns[column].panel;
+        let panel = stretches[blank].columns[column].panel;
         Joint { blank, column, x, panel }
     };
     let left_edge = |blank: usize| joint(blank, 0, Length::ZERO);
-    let right_edge = |blank: usize| joint(blank, runs[blank].columns.len() - 1, runs[blank].width());
+    let right_edge =
+        |blank: usize| joint(blank, stretches[blank].columns.len() - 1, stretches[blank].width());
     match brief.build.nature().goes_round {
         GoesRound::Doubled => {
-            let [_, back] = runs else { return Vec::new() };
+            let [_, back] = stretches else { return Vec::new() };
             let (first, last) = (back.columns[0].x.to, back.columns[2].x.from);
             vec![
                 Seam { under: joint(1, 0, first), over: right_edge(0) },
                 Seam { under: joint(1, 2, last), over: left_edge(0) },
             ]
         }
-        GoesRound::OverAndUp => flare_seams(&runs[0]),
+        GoesRound::OverAndUp => flare_seams(&stretches[0]),
         GoesRound::InOne | GoesRound::InTwo | GoesRound::InPieces => {
-            let count = runs.iter().filter(|run| !run.is_joining_strip()).count();
+            let count = stretches.iter().filter(|stretch| !stretch.is_joining_strip()).count();
             // Joining strips follow in the order of the pieces that have no tab.
-            let strip_of = |piece: usize| count + runs[..piece].iter().filter(|run| !run.has_tab()).count();
+            let strip_of =
+                |piece: usize| count + stretches[..piece].iter().filter(|stretch| !stretch.has_tab()).count();
             (0..count)
                 .flat_map(|piece| {
                     let next = (piece + 1) % count;
-                    let columns = &runs[piece].columns;
+                    let columns = &stretches[piece].columns;
                     let last = columns.len() - 1;
                     let own = strip_of(piece);
-                    if let (false, Some(blank)) = (runs[piece].has_tab(), runs.get(own)) {
+                    if let (false, Some(blank)) = (stretches[piece].has_tab(), stretches.get(own)) {
                         let line = blank.columns[0].x.to;
                         let halves = [joint(own, 0, line), joint(own, 1, line)];
-                        let (left, right) = if brief.run.direction == Direction::Left {
+                        let (left, right) = if brief.round.direction == Direction::Left {
                             (next, piece)
                         } else {
                             (piece, next)
@@ -270,14 +287,17 @@ fn seams(brief: &Brief, runs: &[Run]) -> Vec<Seam> {
 }
 
 /// On either side the outermost pleat of the front lies with the next one of the back, edge on line.
-fn flare_seams(run: &Run) -> Vec<Seam> {
-    let last = run.columns.len() - 1;
+fn flare_seams(stretch: &Stretch) -> Vec<Seam> {
+    let last = stretch.columns.len() - 1;
     let seam = |outer: usize, inner: usize, x: Length| {
-        let own = run.columns[outer].panel;
+        let own = stretch.columns[outer].panel;
         let under = Joint { blank: 0, column: outer, x, panel: own };
-        Seam { under, over: Joint { blank: 0, column: inner, x, panel: run.columns[inner].panel.behind() } }
+        Seam {
+            under,
+            over: Joint { blank: 0, column: inner, x, panel: stretch.columns[inner].panel.behind() },
+        }
     };
-    vec![seam(0, 1, run.columns[0].x.to), seam(last, last - 1, run.columns[last].x.from)]
+    vec![seam(0, 1, stretch.columns[0].x.to), seam(last, last - 1, stretch.columns[last].x.from)]
 }
 
 impl Seam {

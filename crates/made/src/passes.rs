@@ -81,13 +81,13 @@ impl ScoreLine {
 }
 
 /// A straight line of the piece, however many creases lie on it.
-struct Line {
+struct Straight {
     from: Point,
     to: Point,
     creases: Vec<usize>,
 }
 
-impl Line {
+impl Straight {
     fn is_upright(&self) -> bool {
         self.from.x == self.to.x
     }
@@ -248,11 +248,11 @@ pub fn scorable(brief: &Brief, pieces: &[Piece], feeds: &[Feed]) -> Vec<Scorable
 
 /// All lines of a piece that no guide scores.
 fn strokes(brief: &Brief, index: usize, piece: &Piece, feeds: &[Feed]) -> Vec<Stroke> {
-    let in_guide = |line: &Line| {
+    let in_guide = |line: &Straight| {
         let own = feeds.iter().filter(|feed| feed.piece == index);
         own.flat_map(|feed| &feed.creases).any(|crease| line.creases.contains(crease))
     };
-    let scored: Vec<Line> =
+    let scored: Vec<Straight> =
         lines(piece).into_iter().chain(slants(piece)).filter(|line| !in_guide(line)).collect();
     let told = Told::of(brief.hand, piece, &scored);
     scored.into_iter().filter_map(|line| Stroke::of(brief, piece, line, &told)).collect()
@@ -260,7 +260,7 @@ fn strokes(brief: &Brief, index: usize, piece: &Piece, feeds: &[Feed]) -> Vec<St
 
 /// A line to score, and where it can be.
 struct Stroke {
-    line: Line,
+    line: Straight,
     asks: Asks,
     by_ruler: bool,
     fold: Fold,
@@ -286,7 +286,7 @@ impl Scorable {
 impl Stroke {
     /// Along a groove where either end of the piece brings it within the board's reach, else along a ruler. A slanted line is
     /// always ruled, and lies as it likes.
-    fn of(brief: &Brief, piece: &Piece, line: Line, told: &Told) -> Option<Self> {
+    fn of(brief: &Brief, piece: &Piece, line: Straight, told: &Told) -> Option<Self> {
         let &Crease { fold, role, .. } = longest(&line, piece)?;
         let face = face_for(brief.score_face, fold, role);
         let slants = line.is_slanted();
@@ -317,12 +317,15 @@ fn lies_on(brief: &Brief, piece: &Piece) -> bool {
 }
 
 /// The 45° creases.
-fn slants(piece: &Piece) -> impl Iterator<Item = Line> {
+fn slants(piece: &Piece) -> impl Iterator<Item = Straight> {
     let slanted = |(_, crease): &(usize, &Crease)| {
         !crease.is_vertical() && !crease.is_level() && !crease.role.is_made_by_hand()
     };
-    let line =
-        |(place, crease): (usize, &Crease)| Line { from: crease.from, to: crease.to, creases: vec![place] };
+    let line = |(place, crease): (usize, &Crease)| Straight {
+        from: crease.from,
+        to: crease.to,
+        creases: vec![place],
+    };
     piece.blank.creases.iter().enumerate().filter(slanted).map(line)
 }
 
@@ -353,7 +356,7 @@ fn face_for(school: ScoreFace, fold: Fold, role: CreaseRole) -> PaperFace {
 /// The straight lines to score: creases that lie end to end are one stroke (a corner line runs through body and hem,
 /// a base line through all panels). The stroke runs on along the slits and round the tab's corner, because those
 /// cuts are made along the score.
-fn lines(piece: &Piece) -> Vec<Line> {
+fn lines(piece: &Piece) -> Vec<Straight> {
     let mut strokes: Vec<(Point, Point, Option<usize>)> =
         piece.blank.cuts.iter().filter_map(along_score).map(|(from, to)| (from, to, None)).collect();
     let scored =
@@ -362,7 +365,7 @@ fn lines(piece: &Piece) -> Vec<Line> {
         });
     strokes.extend(scored.map(|(index, crease)| (crease.from, crease.to, Some(index))));
     strokes.sort();
-    let mut lines: Vec<Line> = Vec::new();
+    let mut lines: Vec<Straight> = Vec::new();
     for (from, to, crease) in strokes {
         let upright = from.x == to.x;
         let joined = lines.iter_mut().find(|line| line.is_upright() == upright && line.to == from);
@@ -372,7 +375,7 @@ fn lines(piece: &Piece) -> Vec<Line> {
                 line
             }
             None => {
-                lines.push(Line { from, to, creases: Vec::new() });
+                lines.push(Straight { from, to, creases: Vec::new() });
                 let last = lines.len() - 1;
                 &mut lines[last]
             }
@@ -403,7 +406,7 @@ fn along_score(cut: &Cut) -> Option<(Point, Point)> {
 
 /// The longest crease of a line that folds: its fold decides on which face the whole line is scored. What only lies on the same line,
 /// and stays flat, has no say.
-fn longest<'a>(line: &Line, piece: &'a Piece) -> Option<&'a Crease> {
+fn longest<'a>(line: &Straight, piece: &'a Piece) -> Option<&'a Crease> {
     let length = |crease: &&Crease| (crease.to.x - crease.from.x).abs() + (crease.to.y - crease.from.y).abs();
     line.creases
         .iter()

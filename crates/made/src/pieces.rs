@@ -122,7 +122,7 @@ fn name(net: &Net, blank: &Blank, index: usize) -> String {
         };
         panels.push((column.panel.is_gusset(), part.to_owned()));
     }
-    // The face first, whichever way the run goes.
+    // The face first, whichever way the round goes.
     panels.sort_by_key(|(is_gusset, _)| *is_gusset);
     let panels: Vec<String> = panels.into_iter().map(|(_, name)| name).collect();
     let tier = match net.laps.iter().find(|lap| lap.under == index || lap.over == index) {
@@ -155,7 +155,8 @@ impl Piece {
             all.sort_by_key(|(centre, ..)| *centre);
             all
         };
-        (&a.outline, &a.cuts, &a.rounds, &a.shaped) == (&b.outline, &b.cuts, &b.rounds, &b.shaped)
+        (&a.outline, &a.cuts, &a.round_corners, &a.shaped)
+            == (&b.outline, &b.cuts, &b.round_corners, &b.shaped)
             && scores(a) == scores(b)
             && holes(a) == holes(b)
     }

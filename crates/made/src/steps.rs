@@ -362,7 +362,7 @@ fn fold(brief: &Brief, pieces: &[Piece]) -> Step {
             );
         }
     }
-    if brief.build.goes_round_in_one() && brief.run.start.is_half_gusset() {
+    if brief.build.goes_round_in_one() && brief.round.start.is_half_gusset() {
         says.push(
             "The line beside the tab only shows where the other half gusset is laid; leave it flat."
                 .to_owned(),
@@ -428,7 +428,7 @@ fn cut(brief: &Brief, pieces: &[Piece], index: usize, is_notched: bool, figures:
     }
     says.extend(edge::slit(blank, figures));
     if let (Some(ClosingFlap { depth, corner, .. }), Some(_)) = (brief.top.flap(), blank.row(Zone::Flap)) {
-        let round = if corner.is_positive() && !blank.rounds.is_empty() {
+        let round = if corner.is_positive() && !blank.round_corners.is_empty() {
             format!(" Round its two corners, {} radius.", figures.say(corner))
         } else {
             String::new()

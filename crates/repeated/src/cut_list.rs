@@ -3,7 +3,7 @@
 use crate::budget::Budget;
 use crate::layout::{Batch, Part, SheetCut, Wanted};
 use crate::line::{Line, PartRef};
-use crate::paper::{Paper, Stock, Taken};
+use crate::paper::{Amount, Paper, Stock};
 use crate::plane::Size;
 use crate::{Length, Sheet};
 
@@ -19,9 +19,9 @@ pub struct CutList {
     /// The sheets, or lengths of a roll, as they are cut.
     pub cuts: Vec<SheetCut>,
     /// What that takes of the paper.
-    pub takes: Taken,
+    pub takes: Amount,
     /// No way of cutting takes less.
-    pub at_least: Taken,
+    pub at_least: Amount,
     /// Parts larger than a sheet.
     pub too_large: Vec<PartRef>,
 }
@@ -32,7 +32,7 @@ impl CutList {
         self.takes == self.at_least
     }
 
-    /// How many of every part lie on one sheet of a pattern.
+    /// How many of every part lie on one sheet of a lot.
     pub fn on_sheet(&self, cut: usize) -> Vec<(PartRef, u32)> {
         let mut found: Vec<(PartRef, u32)> = Vec::new();
         for placed in &self.cuts[cut].placed {
@@ -46,8 +46,8 @@ impl CutList {
         found
     }
 
-    /// What one sheet, or length of a roll, of a pattern takes of the paper.
-    pub fn one_takes(&self, cut: usize) -> Taken {
+    /// What one sheet, or length of a roll, of a lot takes of the paper.
+    pub fn one_takes(&self, cut: usize) -> Amount {
         taken(self.sheet_kind(), &self.cuts[cut], 1)
     }
 
@@ -56,20 +56,20 @@ impl CutList {
     }
 }
 
-fn taken(kind: Stock, cut: &SheetCut, times: u32) -> Taken {
+fn taken(kind: Stock, cut: &SheetCut, times: u32) -> Amount {
     match kind {
-        Stock::Roll => Taken { sheets: 0, length: cut.height * i64::from(times) },
-        Stock::Sheets | Stock::Pad => Taken { sheets: times, length: Length::ZERO },
+        Stock::Roll => Amount { sheets: 0, length: cut.height * i64::from(times) },
+        Stock::Sheets | Stock::Pad => Amount { sheets: times, length: Length::ZERO },
     }
 }
 
-fn sum(kind: Stock, cuts: &[SheetCut]) -> Taken {
+fn sum(kind: Stock, cuts: &[SheetCut]) -> Amount {
     cuts.iter()
         .map(|cut| taken(kind, cut, cut.times))
-        .fold(NOTHING, |all, one| Taken { sheets: all.sheets + one.sheets, length: all.length + one.length })
+        .fold(NOTHING, |all, one| Amount { sheets: all.sheets + one.sheets, length: all.length + one.length })
 }
 
-const NOTHING: Taken = Taken { sheets: 0, length: Length::ZERO };
+const NOTHING: Amount = Amount { sheets: 0, length: Length::ZERO };
 
 /// Lays out what is wanted of every part, paper by paper, as well as that much work allows. Where a pattern has no up and the
 /// grain is not known, parts may lie either way round.
@@ -121,7 +121,7 @@ pub fn cut_lists(
             Stock::Roll => on_roll(&wanted, &sheet, mark, share),
             Stock::Sheets | Stock::Pad => on_sheets(&wanted, &sheet, share),
         });
-        let Laid { cuts, at_least, too_large } = laid;
+        let ListCuts { cuts, at_least, too_large } = laid;
         let too_large = too_large.into_iter().map(|place| parts[place]).collect();
         CutList { paper, takes: sum(kind, &cuts), sheet, parts, cuts, at_least, too_large }
     };
@@ -141,15 +141,15 @@ struct Group {
     mark: Length,
 }
 
-struct Laid {
+struct ListCuts {
     cuts: Vec<SheetCut>,
-    at_least: Taken,
+    at_least: Amount,
     too_large: Vec<usize>,
 }
 
-fn on_sheets(wanted: &[Wanted], sheet: &Sheet, budget: &Budget<'_>) -> Laid {
+fn on_sheets(wanted: &[Wanted], sheet: &Sheet, budget: &Budget<'_>) -> ListCuts {
     let Batch { sheets, at_least, too_large } = Batch::new(wanted, sheet.size(), budget);
-    Laid { cuts: sheets, at_least: Taken { sheets: at_least, ..NOTHING }, too_large }
+    ListCuts { cuts: sheets, at_least: Amount { sheets: at_least, ..NOTHING }, too_large }
 }
 
 /// Lengths that are tried on a roll, in rows of the tallest part.
@@ -157,7 +157,7 @@ const ROWS: [i64; 4] = [1, 2, 3, 6];
 
 /// Parts on lengths cut off a roll: of a few lengths to lay out at once the one that takes least in all, every length no longer
 /// than what lies on it.
-fn on_roll(wanted: &[Wanted], roll: &Sheet, mark: Length, budget: &Budget<'_>) -> Laid {
+fn on_roll(wanted: &[Wanted], roll: &Sheet, mark: Length, budget: &Budget<'_>) -> ListCuts {
     // What is not on the roll any more is laid out all the same: so much is missing.
     let longest = roll.height.max(Length::inches(60)).min(Sheet::LARGEST);
     let fits = |part: &&Wanted| {
@@ -189,22 +189,22 @@ fn on_roll(wanted: &[Wanted], roll: &Sheet, mark: Length, budget: &Budget<'_>) -
     tried.sort_unstable();
     tried.dedup();
     let mut waiting = tried.len() as u64;
-    let mut best: Option<(Length, Laid)> = None;
+    let mut best: Option<(Length, ListCuts)> = None;
     for length in tried {
         let laid = budget.shared(waiting, |share| {
             let batch = Batch::new(wanted, Size::new(roll.width, length), share);
             let cuts = batch.sheets.into_iter().map(|cut| shortened(cut, wanted, mark, share)).collect();
-            Laid { cuts, at_least: NOTHING, too_large: batch.too_large }
+            ListCuts { cuts, at_least: NOTHING, too_large: batch.too_large }
         });
         waiting -= 1;
         let takes = sum(Stock::Roll, &laid.cuts).length;
-        let rank = |takes: Length, laid: &Laid| (laid.too_large.len(), takes);
+        let rank = |takes: Length, laid: &ListCuts| (laid.too_large.len(), takes);
         if best.as_ref().is_none_or(|(known, other)| rank(takes, &laid) < rank(*known, other)) {
             best = Some((takes, laid));
         }
     }
     let Some((_, mut laid)) = best else {
-        return Laid { cuts: Vec::new(), at_least: NOTHING, too_large: Vec::new() };
+        return ListCuts { cuts: Vec::new(), at_least: NOTHING, too_large: Vec::new() };
     };
     // By area alone.
     let laid_out = wanted.iter().enumerate().filter(|(place, _)| !laid.too_large.contains(place));

@@ -10,7 +10,7 @@ use crate::{Length, Unit};
 
 /// How often the true median lies within the interval, at least: 95 times of 100.
 pub const SURE: f64 = 0.95;
-/// An allowance is offered only if the median is surely not nothing: 99 times of 100.
+/// A hand rule is offered only if the median is surely not nothing: 99 times of 100.
 pub const SURER: f64 = 0.99;
 /// From so few bags nothing is said with 99 of 100: 2·2⁻⁷ is more than one in a hundred.
 pub const ENOUGH: usize = 8;
@@ -26,14 +26,14 @@ pub struct Drift {
     pub within: Option<(Length, Length)>,
     /// Half of all bags lie no further from the median than this (median absolute deviation; Hampel, 1974).
     pub spread: Length,
-    /// True if it is surely not nothing, and at least a sixty-fourth of an inch: an allowance is worth its while.
+    /// True if it is surely not nothing, and at least a sixty-fourth of an inch: a hand rule is worth its while.
     pub is_sure: bool,
 }
 
 impl Drift {
     /// What is worth taking off for it: the median, to the sixty-fourth of an inch or the tenth of a millimetre. Nothing unless it is
     /// sure; nothing either if it is more than a hand does of itself ([`Hand::MOST`]).
-    pub fn allowance(&self, unit: Unit) -> Option<Length> {
+    pub fn hand_rule(&self, unit: Unit) -> Option<Length> {
         let step = match unit {
             Unit::Inch => Length::sixty_fourths(1),
             Unit::Metric => Length::from_nm(100_000),
@@ -52,7 +52,7 @@ impl Drift {
 /// let found = drift(&off, Length::sixty_fourths(1)).unwrap();
 /// // One bag that went wrong moves nothing.
 /// assert_eq!((found.median, found.is_sure), (Length::sixty_fourths(2), true));
-/// assert_eq!(found.allowance(Unit::Inch), Some(Length::sixty_fourths(2)));
+/// assert_eq!(found.hand_rule(Unit::Inch), Some(Length::sixty_fourths(2)));
 /// ```
 pub fn drift(off: &[Length], mark: Length) -> Option<Drift> {
     let mut sorted = off.to_vec();

@@ -3,7 +3,7 @@
 use crate::budget::Budget;
 use crate::cut_list::{A_PAPER, cut_lists};
 use crate::line::{Line, PartRef};
-use crate::paper::{Paper, Taken};
+use crate::paper::{Amount, Paper};
 use crate::{Length, Sheet};
 
 /// So many more of a line can be made of the paper there is.
@@ -27,7 +27,7 @@ pub fn more(
     lines: &[Line],
     wanted: impl Fn(PartRef) -> u32,
     papers: &[Paper],
-    there: &[Taken],
+    there: &[Amount],
     budget: &Budget<'_>,
 ) -> Vec<More> {
     let mut found = Vec::new();
@@ -37,7 +37,7 @@ pub fn more(
             continue;
         }
         let has = there[paper];
-        let left = |more: u32| -> Option<Taken> {
+        let left = |more: u32| -> Option<Amount> {
             // With less work the sheets might be laid out otherwise than the run lays them out.
             if !budget.has(A_PAPER) {
                 return None;
@@ -54,9 +54,9 @@ pub fn more(
                 .iter()
                 .find(|list| list.paper == Some(paper))
                 .map(|list| (list.takes, list.too_large.len()));
-            let (takes, too_large) = takes.unwrap_or((Taken { sheets: 0, length: Length::ZERO }, 0));
+            let (takes, too_large) = takes.unwrap_or((Amount { sheets: 0, length: Length::ZERO }, 0));
             let fits = too_large == 0 && takes.sheets <= has.sheets && takes.length <= has.length;
-            fits.then(|| Taken { sheets: has.sheets - takes.sheets, length: has.length - takes.length })
+            fits.then(|| Amount { sheets: has.sheets - takes.sheets, length: has.length - takes.length })
         };
         let Some(mut rest) = left(0) else { continue };
         let (mut fits, mut fits_not) = (0, most(line, &papers[paper], has) + 1);
@@ -77,7 +77,7 @@ pub fn more(
 }
 
 /// No more than all of the paper there is has the area for.
-fn most(line: &Line, paper: &Paper, has: Taken) -> u32 {
+fn most(line: &Line, paper: &Paper, has: Amount) -> u32 {
     let bag: i128 = line.parts.iter().map(|part| part.size.area() * i128::from(part.count)).sum();
     let sheet = paper.sheet.size().area() * i128::from(has.sheets);
     let roll = crate::plane::Size::new(paper.sheet.width, has.length).area();

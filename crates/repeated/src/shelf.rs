@@ -1,6 +1,6 @@
 //! Paper that goes off the shelf for a run, and comes back to it.
 
-use crate::paper::{Paper, Taken};
+use crate::paper::{Amount, Paper};
 use crate::{Length, Sheet, Unit};
 use std::fmt;
 
@@ -12,9 +12,9 @@ pub enum Lacks {
         /// What the paper is called.
         paper: String,
         /// What is asked for.
-        takes: Taken,
+        takes: Amount,
         /// What there is.
-        has: Taken,
+        has: Amount,
         /// What lengths are told in.
         unit: Unit,
     },
@@ -31,7 +31,7 @@ impl fmt::Display for Lacks {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         match self {
             Self::ForRun { paper, takes, has, unit } => {
-                let says = |taken: &Taken| amount(i64::from(taken.sheets), taken.length, *unit);
+                let says = |taken: &Amount| amount(i64::from(taken.sheets), taken.length, *unit);
                 let (takes, has) = (says(takes), says(has));
                 write!(
                     f,
@@ -50,7 +50,7 @@ impl fmt::Display for Lacks {
 ///
 /// # Errors
 /// [`Lacks`] if the paper is smaller, or there is not so much of it.
-pub fn take_for_bag(paper: &Paper, sheets: u32, sheet: &Sheet) -> Result<(Paper, Taken), Lacks> {
+pub fn take_for_bag(paper: &Paper, sheets: u32, sheet: &Sheet) -> Result<(Paper, Amount), Lacks> {
     if sheet.width > paper.sheet.width || sheet.height > paper.sheet.height {
         return Err(Lacks::Smaller { paper: paper.name.clone() });
     }
@@ -63,15 +63,15 @@ pub fn take_for_bag(paper: &Paper, sheets: u32, sheet: &Sheet) -> Result<(Paper,
 ///
 /// # Errors
 /// [`Lacks`], told in `unit`.
-pub fn take(paper: &Paper, one: Taken, times: u32, unit: Unit) -> Result<Paper, Lacks> {
+pub fn take(paper: &Paper, one: Amount, times: u32, unit: Unit) -> Result<Paper, Lacks> {
     let takes = all(one, times);
     let lacks = |_| Lacks::ForRun { paper: paper.name.clone(), takes, has: paper.amount(), unit };
     paper.without(takes).map_err(lacks)
 }
 
 /// What so many sheets, or lengths of a roll, are together.
-pub fn all(one: Taken, times: u32) -> Taken {
-    Taken { sheets: one.sheets * times, length: one.length * i64::from(times) }
+pub fn all(one: Amount, times: u32) -> Amount {
+    Amount { sheets: one.sheets * times, length: one.length * i64::from(times) }
 }
 
 /// Where paper goes that is given back.
@@ -85,7 +85,7 @@ pub enum Back {
 
 /// Where what was taken goes: to the paper it came from if that still stands on the shelf (`now`) and is the same stuff as `then`, else
 /// onto the shelf by itself. Nothing if neither is known any more.
-pub fn given_back(now: Option<&Paper>, then: Option<&Paper>, taken: Taken) -> Option<Back> {
+pub fn given_back(now: Option<&Paper>, then: Option<&Paper>, taken: Amount) -> Option<Back> {
     let same = now.filter(|now| then.is_none_or(|then| now.is_like(then)));
     match same.and_then(|same| same.with(taken)) {
         Some(whole) => Some(Back::To(whole)),

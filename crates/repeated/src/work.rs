@@ -58,14 +58,14 @@ pub struct Task {
     /// Steps of the bag's own plan that have to be done before.
     after: Vec<usize>,
     /// How the piece lies on the board; nothing for what is not set.
-    pub lies: Option<Laid>,
+    pub lies: Option<OnTheFence>,
     /// About how long one takes, in seconds: a guess.
     pub seconds: u32,
 }
 
 /// A piece as it lies on the board, and the lines that are scored on it.
 #[derive(Clone, Debug, PartialEq, Eq)]
-pub struct Laid {
+pub struct OnTheFence {
     /// How it lies.
     pub lying: Lying,
     /// How long it is along the fence.
@@ -226,7 +226,7 @@ fn key(job: Job, piece: Option<usize>, n: usize) -> String {
     format!("make/{}{own}{again}", job.key())
 }
 
-/// What is scored, and where it can be. With an allowance for the crafter's hands every line is measured from the stop that the
+/// What is scored, and where it can be. With a hand rule every line is measured from the stop that the
 /// bag's own plan measures it from: what was measured of made bags adds up panel by panel from there, and a panel between lines of
 /// two stops would take all of it.
 fn to_score(plan: &Plan) -> Vec<Scorable> {
@@ -296,7 +296,7 @@ fn scores(line: usize, plan: &Plan, strokes: &[Scorable], settings: &[Length]) -
                     Span::new(one.min(other), one.max(other))
                 };
                 let (along, all_round) = (lying.along(wide, tall), wide + tall);
-                Laid { lying, along, deep: all_round - along, reaches: all.iter().map(reach).collect() }
+                OnTheFence { lying, along, deep: all_round - along, reaches: all.iter().map(reach).collect() }
             });
             let less = lying.map_or(Length::ZERO, |lying| strokes[all[0]].less(lying));
             let told = Figures::of(&plan.brief).less(less);

@@ -9,7 +9,7 @@ use wide_fold_answers::bag::SlipView;
 use wide_fold_answers::planned::Planned;
 use wide_fold_answers::run::RunDraft;
 use wide_fold_core::budget::Budget;
-use wide_fold_core::paper::Taken;
+use wide_fold_core::paper::Amount;
 use wide_fold_core::progress::Progress;
 use wide_fold_core::steps::Job;
 use wide_fold_core::work::What;
@@ -98,17 +98,17 @@ fn open_kiln(transaction: &Transaction<'_>) -> Result<(), StoreError> {
     let lists = planned.lists(&Progress::default(), &papers, 0, &budget);
     // Half of the sheets are cut, whatever lies on them is scored, and half of that is folded.
     for (n, list) in lists.lists.iter().enumerate() {
-        for (k, pattern) in list.patterns.iter().enumerate() {
-            let times = pattern.times.div_ceil(2);
-            let one = Taken { sheets: pattern.sheets, length: Length::from_nm(pattern.length_nm) };
+        for (k, lot) in list.lots.iter().enumerate() {
+            let times = lot.times.div_ceil(2);
+            let one = Amount { sheets: lot.sheets, length: Length::from_nm(lot.length_nm) };
             let Some(paper) = list.paper else { continue };
             // What is cut by now had been bought for it: the sample shelf is as full as ever.
             bought(transaction, paper, times)?;
             let Ok(taken) = take(transaction, paper, one, times, wide_fold_core::Unit::Inch) else {
                 continue;
             };
-            let (times, holds) = (i64::from(times), pattern.holds.clone());
-            let event = Event::Cut { pattern: (n, k), times, holds, taken: Some(taken) };
+            let (times, holds) = (i64::from(times), lot.holds.clone());
+            let event = Event::Cut { lot: (n, k), times, holds, taken: Some(taken) };
             runs::add(transaction, kept.id, &event)?;
         }
     }
@@ -144,7 +144,7 @@ fn open_kiln(transaction: &Transaction<'_>) -> Result<(), StoreError> {
 fn bought(transaction: &Transaction<'_>, paper: i64, sheets: u32) -> Result<(), StoreError> {
     let kept = Kind::Paper.find(transaction, paper)?;
     let Ok(own) = read_paper(&kept.text) else { return Ok(()) };
-    let more = Taken { sheets, length: Length::ZERO };
+    let more = Amount { sheets, length: Length::ZERO };
     match own.with(more).and_then(|more| written_paper(&more).ok()) {
         Some(text) => runs::put_paper(transaction, paper, &text),
         None => Ok(()),
@@ -260,7 +260,7 @@ pub fn bags() -> Vec<(&'static str, Value)> {
             json!({
                 "gift": { "things": [{ "kind": "flat", "width": "100 mm", "height": "85 mm", "thick": "18 mm" }], "room": "2.5 mm" },
                 "finished": { "width": "110 mm", "height": "125 mm", "gusset": "25 mm" },
-                "run": { "start": "half_gusset", "direction": "left" },
+                "round": { "start": "half_gusset", "direction": "left" },
                 "tab": "10 mm",
                 "fittings": { "handle": { "kind": "hand_hole" } },
                 "notch": "5 mm",

@@ -86,7 +86,7 @@ fn save(db: &Path, into: &Path) -> Result<(), String> {
         saved.papers,
         saved.guides,
         into.display(),
-        saved.cuts,
+        saved.bag_papers,
         into.display()
     );
     Ok(())

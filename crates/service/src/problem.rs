@@ -152,8 +152,8 @@ impl From<StoreError> for Problem {
             StoreError::NotOurs(sentence) => {
                 Self::new(StatusCode::SERVICE_UNAVAILABLE, "unavailable", sentence)
             }
-            StoreError::AlreadyCut => conflict(
-                "cut",
+            StoreError::AlreadyTaken => conflict(
+                "already-taken",
                 "The paper for this bag has been taken already. Put it back first to take it anew.",
             ),
             StoreError::Outdated(what) => stale(format!(

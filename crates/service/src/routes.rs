@@ -1,6 +1,5 @@
 //! Every address of the HTTP interface, in one place.
 
-mod allowances;
 mod bags;
 mod costs;
 mod cutter;
@@ -8,12 +7,13 @@ mod document;
 mod fit;
 mod from_paper;
 mod guides;
+mod hand_rules;
+mod heard;
 mod journal;
 mod keeping;
 mod plan;
 mod printing;
 mod project;
-mod read;
 mod run_files;
 mod runs;
 mod shelf;
@@ -75,7 +75,7 @@ pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
         .routes(routes!(fit::fit))
         .routes(routes!(fit::rooms, fit::set_rooms))
         .routes(routes!(from_paper::from_paper))
-        .routes(routes!(read::read_words))
+        .routes(routes!(heard::heard))
         .routes(routes!(ways::ways))
         .routes(routes!(ways::yields))
         .routes(routes!(ways::mixes))
@@ -83,7 +83,7 @@ pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
         .routes(routes!(ways::joins))
         .routes(routes!(ways::leftovers))
         .routes(routes!(ways::layout))
-        .routes(routes!(ways::cut, ways::take, ways::give_back))
+        .routes(routes!(ways::bag_paper, ways::take, ways::give_back))
         .routes(routes!(runs::list_runs, runs::add_run))
         .routes(routes!(runs::read_run, runs::change_run, runs::take_run))
         .routes(routes!(runs::changing_run))
@@ -96,8 +96,8 @@ pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
         .routes(routes!(working::spoil_piece))
         .routes(routes!(working::undo_work))
         .routes(routes!(costs::costs, costs::set_costs))
-        .routes(routes!(allowances::hand))
-        .routes(routes!(allowances::take_allowance, allowances::leave_allowance))
+        .routes(routes!(hand_rules::hand))
+        .routes(routes!(hand_rules::take_hand_rule, hand_rules::leave_hand_rule))
         .routes(routes!(journal::read_journal, journal::add_entry))
         .routes(routes!(journal::change_entry, journal::take_entry))
         .routes(routes!(journal::bring_entry_back))

@@ -34,9 +34,9 @@ export type Fit = Schemas["FitView"];
 export type Family = Schemas["FamilyView"];
 export type FamilyMember = Schemas["MemberView"];
 export type PartedSheet = Schemas["PartedView"];
-export type Read = Schemas["ReadView"];
+export type Heard = Schemas["HeardView"];
 export type Reading = Schemas["ReadingView"];
-export type HeardLine = Schemas["LaidLineView"];
+export type HeardLine = Schemas["HeardAtView"];
 export type GuideText = Schemas["GuideText"];
 export type Guide = Schemas["GuideView"];
 export type Feed = Schemas["FeedView"];
@@ -244,8 +244,8 @@ export const fromPaper = (body: Schemas["FromPaperText"], signal?: AbortSignal) 
   answer(client.POST("/api/from-paper", { body, signal }));
 
 /** Bags that explain what somebody said. */
-export const read = (body: Schemas["ReadText"], signal?: AbortSignal) =>
-  answer(client.POST("/api/read", { body, signal }));
+export const hear = (body: Schemas["HeardText"], signal?: AbortSignal) =>
+  answer(client.POST("/api/heard", { body, signal }));
 
 /** The room that is left round what goes in: what is set, and what is customary. */
 export const rooms = () => answer(client.GET("/api/rooms"));
@@ -291,14 +291,14 @@ export const leftovers = (brief: Brief) => answer(client.POST("/api/leftovers", 
 export const layoutBags = (bags: Schemas["CopiesText"][], signal?: AbortSignal) =>
   answer(client.POST("/api/layout", { body: { bags }, signal }));
 
-export const cutOf = (bag: number) =>
-  answer(client.GET("/api/bags/{id}/cut", { params: { path: { id: bag } } }));
+export const bagPaperOf = (bag: number) =>
+  answer(client.GET("/api/bags/{id}/paper", { params: { path: { id: bag } } }));
 
 export const takeFor = ({ bag, ...body }: { bag: number; paper: number; side_paper?: number }) =>
-  answer(client.POST("/api/bags/{id}/cut", { params: { path: { id: bag } }, body }));
+  answer(client.POST("/api/bags/{id}/paper", { params: { path: { id: bag } }, body }));
 
 export const giveBack = (bag: number) =>
-  answer(client.DELETE("/api/bags/{id}/cut", { params: { path: { id: bag } } }));
+  answer(client.DELETE("/api/bags/{id}/paper", { params: { path: { id: bag } } }));
 
 export const joinings = (brief: Brief) => answer(client.POST("/api/joins", { body: brief }));
 
@@ -333,7 +333,7 @@ export const copyRun = (id: number) =>
 export const tickWork = (id: number, body: Schemas["WorkedText"]) =>
   answer(client.PUT("/api/runs/{id}/ticks", { params: { path: { id } }, body }));
 
-/** How many sheets of a pattern are cut now. */
+/** How many sheets of a lot are cut now. */
 export const cutSheets = (id: number, body: Schemas["SheetsCutText"]) =>
   answer(client.PUT("/api/runs/{id}/cuts", { params: { path: { id } }, body }));
 
@@ -377,17 +377,17 @@ export type Drift = Schemas["DriftView"];
 export const readJournal = () => answer(client.GET("/api/journal"));
 
 export type HandText = Schemas["HandText"];
-export type Allowance = Schemas["AllowanceView"];
+export type HandRule = Schemas["HandRuleView"];
 
 /** What new plans take off for the crafter's hands on a board. */
 export const handOn = (groove: string, unit: Brief["unit"]) =>
-  answer(client.GET("/api/allowances/hand", { params: { query: { groove, unit } } }));
+  answer(client.GET("/api/hand-rules/hand", { params: { query: { groove, unit } } }));
 
-export const takeAllowance = (id: string) =>
-  answer(client.PUT("/api/allowances/{id}", { params: { path: { id } } }));
+export const takeHandRule = (id: string) =>
+  answer(client.PUT("/api/hand-rules/{id}", { params: { path: { id } } }));
 
-export const leaveAllowance = (id: string) =>
-  answer(client.DELETE("/api/allowances/{id}", { params: { path: { id } } }));
+export const leaveHandRule = (id: string) =>
+  answer(client.DELETE("/api/hand-rules/{id}", { params: { path: { id } } }));
 
 export const addEntry = (body: EntryText) => answer(client.POST("/api/journal", { body }));
 

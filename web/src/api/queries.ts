@@ -4,7 +4,7 @@ import { infiniteQueryOptions, keepPreviousData, queryOptions } from "@tanstack/
 import {
   builds,
   commonSheets,
-  cutOf,
+  bagPaperOf,
   fold,
   guided,
   handles,
@@ -98,7 +98,7 @@ export const takenQuery = (bag: number) =>
   queryOptions({ queryKey: ["taken", bag], queryFn: () => listTaken(bag), gcTime: 0 });
 
 /** The paper that was taken for a bag. */
-export const cutQuery = (bag: number) => queryOptions({ queryKey: ["cut", bag], queryFn: () => cutOf(bag) });
+export const bagPaperQuery = (bag: number) => queryOptions({ queryKey: ["bag-paper", bag], queryFn: () => bagPaperOf(bag) });
 
 export const shelfQuery = () => queryOptions({ queryKey: ["shelf"], queryFn: listShelf });
 
@@ -127,7 +127,7 @@ export const costsQuery = () => queryOptions({ queryKey: ["costs"], queryFn: rea
 export const journalQuery = () =>
   queryOptions({ queryKey: ["journal"], queryFn: readJournal, refetchOnMount: "always" });
 
-/** Every allowance for the hands, whatever the board. */
+/** Every hand rule, whatever the board. */
 export const HAND = ["hand"] as const;
 
 export const handQuery = (groove: string, unit: Brief["unit"]) =>

@@ -1,6 +1,6 @@
 //! What made bags teach: how far they are off every time, what became of papers, how fast the crafter is.
 
-use super::allowances::AllowanceView;
+use super::hand_rules::HandRuleView;
 use super::{EntryView, says};
 use crate::run_view::Pace;
 use serde::Serialize;
@@ -10,8 +10,8 @@ use wide_fold_core::drift::{Drift, ENOUGH};
 use wide_fold_core::mass::Mass;
 use wide_fold_core::text::list;
 use wide_fold_core::{Length, Unit, drift};
-use wide_fold_kept::allowances::{Allowance, AllowanceId, Allowances, DriftOf};
 use wide_fold_kept::entry::KeptEntry;
+use wide_fold_kept::hand_rules::{DriftOf, HandRule, HandRuleId, HandRules};
 use wide_fold_kept::shape::Shape;
 use wide_fold_kept::thing::Kept;
 
@@ -31,7 +31,7 @@ pub struct DriftView {
     /// True if it is surely there.
     pub is_sure: bool,
     /// What is offered for it: nothing unless it is sure, nor for a paper, nor for the only board there is.
-    pub allowance: Option<AllowanceView>,
+    pub hand_rule: Option<HandRuleView>,
     /// The median, in millimetres,
     pub median_mm: f64,
     /// and where the true one lies, 95 times of 100.
@@ -108,8 +108,8 @@ pub struct JournalView {
     pub papers: Vec<RecordView>,
     /// What is enough to be sure.
     pub enough: String,
-    /// Allowances that new plans take.
-    pub allowances: Vec<AllowanceView>,
+    /// Hand rules that new plans take.
+    pub hand_rules: Vec<HandRuleView>,
 }
 
 /// Entries that are shown, and points of a plot.
@@ -119,7 +119,7 @@ const POINTS: usize = 400;
 
 impl JournalView {
     /// The journal as it stands.
-    pub fn new(kept: &[Kept], pictured: &BTreeSet<i64>, allowances: &Allowances) -> Self {
+    pub fn new(kept: &[Kept], pictured: &BTreeSet<i64>, hand_rules: &HandRules) -> Self {
         let all: Vec<(i64, i64, KeptEntry)> = kept
             .iter()
             .filter_map(|kept| Some((kept.id, kept.revision, KeptEntry::from_kept(&kept.text).ok()?)))
@@ -141,8 +141,8 @@ impl JournalView {
         Self {
             entries: newest.into_iter().take(SHOWN).map(entry).collect(),
             total: all.len(),
-            drifts: drifts(&refs, allowances),
-            allowances: allowances.all().iter().map(Into::into).collect(),
+            drifts: drifts(&refs, hand_rules),
+            hand_rules: hand_rules.all().iter().map(Into::into).collect(),
             papers: records(&refs),
             enough: format!(
                 "Something is called sure when it would come about by chance less than once in a hundred journals: that takes \
@@ -161,7 +161,7 @@ enum Group<'a> {
     Board(i64),
 }
 
-fn drifts(all: &[(i64, &KeptEntry)], allowances: &Allowances) -> Vec<DriftView> {
+fn drifts(all: &[(i64, &KeptEntry)], hand_rules: &HandRules) -> Vec<DriftView> {
     let mut groups: BTreeMap<Group<'_>, Vec<(i64, &KeptEntry)>> = BTreeMap::new();
     for (id, entry) in all {
         let paper = entry.paper.as_deref().map(Group::Paper);
@@ -179,8 +179,8 @@ fn drifts(all: &[(i64, &KeptEntry)], allowances: &Allowances) -> Vec<DriftView> 
                 Group::Board(_) => boards > 1,
                 Group::Paper(_) => false,
             };
-            let allowance = AllowanceView::offer(allowances, offered.filter(|_| is_offered).as_ref());
-            views.push(DriftView { allowance, ..view });
+            let hand_rule = HandRuleView::offer(hand_rules, offered.filter(|_| is_offered).as_ref());
+            views.push(DriftView { hand_rule, ..view });
         }
     }
     views
@@ -192,7 +192,7 @@ pub(super) fn grooves(groove: Length, unit: Unit) -> String {
 }
 
 /// What is offered for what some bags are off; nothing unless it is sure.
-pub(super) fn allowance(entries: &[&KeptEntry], id: AllowanceId) -> Option<Allowance> {
+pub(super) fn hand_rule(entries: &[&KeptEntry], id: HandRuleId) -> Option<HandRule> {
     let told: Vec<(i64, &KeptEntry, Length)> =
         entries.iter().filter_map(|entry| Some((0, *entry, id.what.off(entry)?))).collect();
     taken(&told, &found(&told)?, id)
@@ -204,10 +204,10 @@ fn found(told: &[Told<'_>]) -> Option<Drift> {
     drift::drift(&told.iter().map(|(_, _, off)| *off).collect::<Vec<_>>(), mark(told))
 }
 
-fn taken(told: &[Told<'_>], found: &Drift, id: AllowanceId) -> Option<Allowance> {
+fn taken(told: &[Told<'_>], found: &Drift, id: HandRuleId) -> Option<HandRule> {
     let unit = told.first()?.1.unit();
-    let by = found.allowance(unit)?.nm();
-    Some(Allowance { id, by, bags: found.bags, metric: unit == Unit::Metric })
+    let by = found.hand_rule(unit)?.nm();
+    Some(HandRule { id, by, bags: found.bags, metric: unit == Unit::Metric })
 }
 
 impl DriftView {
@@ -216,7 +216,7 @@ impl DriftView {
         what: DriftOf,
         group: Group<'_>,
         entries: &[(i64, &KeptEntry)],
-    ) -> Option<(Self, Option<Allowance>)> {
+    ) -> Option<(Self, Option<HandRule>)> {
         let told: Vec<Told<'_>> =
             entries.iter().filter_map(|(id, entry)| Some((*id, *entry, what.off(entry)?))).collect();
         let unit = told.first()?.1.unit();
@@ -246,14 +246,14 @@ impl DriftView {
             bags: found.bags,
             says: said(what, &found, unit, handed),
             is_sure: found.is_sure,
-            allowance: None,
+            hand_rule: None,
             median_mm: found.median.mm(),
             within_mm: found.within.map(|(low, high)| [low.mm(), high.mm()]),
             points: told.iter().skip(skipped).map(point).collect(),
             off_marks: marks(told.iter().map(|(_, _, off)| *off).chain([Length::ZERO]), unit),
             planned_marks: marks(told.iter().map(|(_, entry, _)| planned(entry)), unit),
         };
-        Some((view, taken(&told, &found, AllowanceId { what, groove })))
+        Some((view, taken(&told, &found, HandRuleId { what, groove })))
     }
 }
 

@@ -8,7 +8,7 @@ use wide_fold_core::net::PaperFace;
 use wide_fold_core::progress::Progress;
 use wide_fold_core::steps::Job;
 use wide_fold_core::text::list;
-use wide_fold_core::work::{Batched, Laid, Task, What};
+use wide_fold_core::work::{Batched, OnTheFence, Task, What};
 use wide_fold_core::{Length, Unit};
 
 /// Work that is done in one go.
@@ -213,7 +213,7 @@ impl BatchedView {
 }
 
 impl OnBoardView {
-    pub(super) fn new(at: Length, laid: &Laid) -> Self {
+    pub(super) fn new(at: Length, laid: &OnTheFence) -> Self {
         Self {
             along_mm: laid.along.mm(),
             deep_mm: laid.deep.mm(),

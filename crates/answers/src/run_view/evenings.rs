@@ -142,10 +142,10 @@ fn stints(
     for (n, list) in lists.lists.iter().enumerate() {
         let own = list.paper.and_then(|paper| around.papers.iter().find(|(id, _)| *id == paper));
         let name = own.map_or(list.size.as_str(), |(_, paper)| paper.name.as_str());
-        for (k, pattern) in list.patterns.iter().enumerate() {
-            let each = around.pace.of(Stage::Trim, (pattern.sheet.trims.len() as u32 + 1) * SECONDS_A_CUT);
-            let count = pattern.times.saturating_sub(lists.cut(events, (n, k)));
-            let serves = pattern.holds.iter().filter_map(|(number, part, on)| {
+        for (k, lot) in list.lots.iter().enumerate() {
+            let each = around.pace.of(Stage::Trim, (lot.sheet.trims.len() as u32 + 1) * SECONDS_A_CUT);
+            let count = lot.times.saturating_sub(lists.cut(events, (n, k)));
+            let serves = lot.holds.iter().filter_map(|(number, part, on)| {
                 let line = planned.place(*number)?;
                 let of = planned.lines[line].parts.get(*part)?.count;
                 Some(Serves { line, cuts: Some(*part), on: *on, of })
@@ -192,15 +192,15 @@ pub(super) fn seconds_of(planned: &Planned, lists: &KeptLists, line: usize, pace
     };
     let work: u32 = planned.work.batches.iter().map(of).sum();
     let number = planned.run.lines[line].line;
-    let patterns = lists.lists.iter().flat_map(|list| &list.patterns);
-    let own = |pattern: &crate::planned::KeptPattern| {
-        let all: u32 = pattern.holds.iter().map(|(_, _, count)| count).sum();
+    let lots = lists.lists.iter().flat_map(|list| &list.lots);
+    let own = |lot: &crate::planned::KeptLot| {
+        let all: u32 = lot.holds.iter().map(|(_, _, count)| count).sum();
         let own: u32 =
-            pattern.holds.iter().filter(|(line, _, _)| *line == number).map(|(_, _, count)| count).sum();
-        pace.of(Stage::Trim, (pattern.sheet.trims.len() as u32 + 1) * SECONDS_A_CUT) * pattern.times * own
+            lot.holds.iter().filter(|(line, _, _)| *line == number).map(|(_, _, count)| count).sum();
+        pace.of(Stage::Trim, (lot.sheet.trims.len() as u32 + 1) * SECONDS_A_CUT) * lot.times * own
             / all.max(1)
     };
-    work + patterns.map(own).sum::<u32>()
+    work + lots.map(own).sum::<u32>()
 }
 
 pub(super) fn evenings(

@@ -7,7 +7,7 @@ use utoipa::ToSchema;
 use wide_fold_core::Length;
 use wide_fold_core::budget::Budget;
 use wide_fold_core::more::{More, more};
-use wide_fold_core::paper::{Paper, Taken};
+use wide_fold_core::paper::{Amount, Paper};
 use wide_fold_kept::runs::Event;
 
 /// So many more of a line come out of the paper there is.
@@ -34,12 +34,12 @@ impl MoreView {
     ) -> Vec<Self> {
         let lines = planned.on(papers);
         let progress = planned.progress(events);
-        let there: Vec<Taken> = papers
+        let there: Vec<Amount> = papers
             .iter()
             .map(|(id, paper)| {
                 let first = held.iter().filter(|held| held.is_first).flat_map(|held| &held.needs);
                 let own = first.filter(|(held, _, _)| held == id);
-                own.fold(paper.amount(), |has, (_, sheets, length)| Taken {
+                own.fold(paper.amount(), |has, (_, sheets, length)| Amount {
                     sheets: has.sheets.saturating_sub(*sheets),
                     length: (has.length - Length::from_nm(*length)).max(Length::ZERO),
                 })

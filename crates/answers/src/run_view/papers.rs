@@ -11,7 +11,7 @@ use wide_fold_core::costs::{Takes, parted};
 use wide_fold_core::fittings::Fitted;
 use wide_fold_core::fittings::parts::{From, Measure, parts};
 use wide_fold_core::line::PartRef;
-use wide_fold_core::paper::{Money, Stock, Taken};
+use wide_fold_core::paper::{Amount, Money, Stock};
 use wide_fold_core::progress::Progress;
 use wide_fold_core::shelf::amount;
 use wide_fold_core::text::{list as list_of, quoted};
@@ -56,12 +56,12 @@ pub struct CutListView {
     /// Parts larger than the sheet.
     pub too_large: Vec<String>,
     /// Sheets cut alike.
-    pub patterns: Vec<PatternView>,
+    pub lots: Vec<LotView>,
 }
 
 /// Sheets that are cut alike.
 #[derive(Clone, Debug, Serialize, ToSchema)]
-pub struct PatternView {
+pub struct LotView {
     /// One of them; what lies on it is given with its line, by the line's place.
     pub sheet: SheetCutView,
     /// How many of them are cut,
@@ -130,7 +130,7 @@ pub(super) fn needs(lists: &KeptLists, events: &[(i64, Event)], around: &Around<
                 // A roll is bought by whole inches, or centimetres.
                 let step = if unit == Unit::Inch { Length::INCH } else { Length::millimetres(10) };
                 let length = Length::from_nm(missing.1).ceil_to(step);
-                let bought = Taken { sheets: u32::try_from(missing.0).ok()?, length };
+                let bought = Amount { sheets: u32::try_from(missing.0).ok()?, length };
                 paper.with(bought).as_ref().map(PaperText::from)
             }),
             left: (!is_short).then(|| amount(left.0, Length::from_nm(left.1), unit)),
@@ -298,16 +298,16 @@ pub(super) fn cut_list_views(
             let part = planned.lines[place].parts.get(*part)?;
             Some(format!("{}: {}", planned.lines[place].name, part.name))
         });
-        let pattern = |(k, pattern): (usize, &crate::planned::KeptPattern)| PatternView {
-            sheet: pattern.sheet.clone(),
+        let lot = |(k, lot): (usize, &crate::planned::KeptLot)| LotView {
+            sheet: lot.sheet.clone(),
             done: lists.cut(events, (n, k)),
-            of: pattern.times,
+            of: lot.times,
         };
         CutListView {
             paper: list.paper,
             name: own.map_or_else(|| list.size.clone(), |(_, paper)| paper.name.clone()),
             too_large: too_large.collect(),
-            patterns: list.patterns.iter().enumerate().map(pattern).collect(),
+            lots: list.lots.iter().enumerate().map(lot).collect(),
         }
     };
     lists.lists.iter().enumerate().map(view).collect()

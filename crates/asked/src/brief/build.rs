@@ -18,13 +18,13 @@ pub enum Bottom {
 /// How the panels of a bag hang together before it is glued.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
 pub enum GoesRound {
-    /// One run round the bag, with one seam.
+    /// One round of the bag, with one seam.
     InOne,
     /// Two pieces alike, with two seams.
     InTwo,
     /// Two pieces whose gussets lie over one another.
     Doubled,
-    /// A run cut at places of one's choice.
+    /// A round cut at places of one's choice.
     InPieces,
     /// One sheet from the top of the front to the top of the back.
     OverAndUp,
@@ -37,7 +37,7 @@ pub struct Nature {
     pub bottom: Bottom,
     /// How its panels hang together.
     pub goes_round: GoesRound,
-    /// True if cutting its run at more places can make it fit its sheets.
+    /// True if cutting its round at more places can make it fit its sheets.
     pub can_be_cut: bool,
 }
 
@@ -45,7 +45,7 @@ impl BuildName {
     /// All of them, in the order in which they are offered.
     pub const ALL: &[Self] = Self::VARIANTS;
 
-    /// A bag built so in customary figures; nothing for a run in pieces, whose places are a matter of choice.
+    /// A bag built so in customary figures; nothing for a round in pieces, whose places are a matter of choice.
     ///
     /// Those of a cradle pair are two, for its corner squares decide how it is made.
     pub const fn customary(self) -> &'static [Build] {
@@ -93,9 +93,10 @@ impl Build {
                 "Cradle pair, squares as ears",
                 "Double sides and no tabs; the corner squares stiffen the gussets.",
             ),
-            Self::Joined { .. } => {
-                ("More pieces", "The run cut where its joins show least: when one or two sheets will not do.")
-            }
+            Self::Joined { .. } => (
+                "More pieces",
+                "The panels cut apart where joins show least: when one or two sheets will not do.",
+            ),
             Self::FoldedBase { .. } => {
                 ("Folded base", "Wrapping paper, no slits: a tube whose ends are squashed and lapped.")
             }
@@ -165,7 +166,7 @@ impl Build {
         }
     }
 
-    /// True for one run round the bag with one seam.
+    /// True for one round of the bag with one seam.
     pub const fn goes_round_in_one(self) -> bool {
         match self.nature().goes_round {
             GoesRound::InOne => true,
@@ -173,7 +174,7 @@ impl Build {
         }
     }
 
-    /// Where its run is cut by choice; nowhere on any build but a joined run.
+    /// Where its round is cut by choice; nowhere on any build but a joined round.
     pub fn cuts(self) -> Cuts {
         match self {
             Self::Joined { cuts } => cuts,
@@ -185,7 +186,7 @@ impl Build {
         }
     }
 
-    /// True for a run that is cut at places of one's choice.
+    /// True for a round that is cut at places of one's choice.
     pub const fn is_cut(self) -> bool {
         match self.nature().goes_round {
             GoesRound::InPieces => true,
@@ -209,7 +210,7 @@ impl Build {
         }
     }
 
-    /// True for one piece wrapped round whose base is made of flaps: what a run may start anywhere on.
+    /// True for one piece wrapped round whose base is made of flaps: what a round may start anywhere on.
     pub const fn is_wrapped(self) -> bool {
         self.goes_round_in_one() && self.has_slit_flaps()
     }
@@ -258,7 +259,7 @@ impl Build {
         }
     }
 
-    /// Where its run is cut by choice; nothing on a build whose run is not.
+    /// Where its round is cut by choice; nothing on a build whose round is not.
     pub fn chosen_cuts(self) -> Option<Cuts> {
         self.is_cut().then(|| self.cuts())
     }

@@ -1,6 +1,6 @@
 //! Which bags a guide folds: what it asks of a brief, and the brief that gives it all of that.
 
-use super::{BaseHabit, Brief, Build, Direction, Run, RunStart, ScoreFace};
+use super::{BaseHabit, Brief, Build, Direction, Round, RoundStart, ScoreFace};
 use crate::{Guide, Length};
 
 /// Something in a brief that a guide cannot fold.
@@ -8,7 +8,7 @@ use crate::{Guide, Length};
 pub enum Misfit {
     /// It folds runs from a face to a tab: a wrap, or a corner pair.
     Build,
-    /// The run does not start with a face.
+    /// The round does not start with a face.
     Start,
     /// Its marks are on the left of its score edge, and the first face would lie on the right; the other way round of a left-handed
     /// feed.
@@ -39,8 +39,8 @@ impl Guide {
                 found.push(misfit);
             }
         };
-        ask(!is_wrap || brief.run.start.is_face(), Misfit::Start);
-        ask(brief.run.direction == self.direction(brief.score_face), Misfit::Direction);
+        ask(!is_wrap || brief.round.start.is_face(), Misfit::Start);
+        ask(brief.round.direction == self.direction(brief.score_face), Misfit::Direction);
         ask(brief.finished.gusset == self.gusset, Misfit::Gusset);
         ask(brief.flap() == self.flap, Misfit::Flap);
         ask(is_pair || self.widths.contains(&brief.finished.width), Misfit::Width);
@@ -52,7 +52,7 @@ impl Guide {
     pub fn fitted(&self, brief: &Brief, build: Build, width: Length) -> Brief {
         let mut made = Brief {
             build,
-            run: Run { start: RunStart::Face, direction: self.direction(brief.score_face) },
+            round: Round { start: RoundStart::Face, direction: self.direction(brief.score_face) },
             base: BaseHabit::Fixed { depth: self.flap },
             notch: self.taper,
             guide: Some(self.clone()),
@@ -62,7 +62,7 @@ impl Guide {
         made
     }
 
-    /// The way a run has to go so that its first face lies on the left, of a left-handed feed on the right, with the face up that is
+    /// The way a round has to go so that its first face lies on the left, of a left-handed feed on the right, with the face up that is
     /// scored: corners and base line are mountains all, scored from the outside or the inside as the school has it.
     fn direction(&self, school: ScoreFace) -> Direction {
         match (school, self.way.left_handed) {

@@ -52,7 +52,7 @@ pub enum Build {
         /// What becomes of the base corner squares that stay on the back piece.
         squares: Squares,
     },
-    /// The run cut into pieces at places of one's choice, for a bag that is larger than its sheets.
+    /// The round cut into pieces at places of one's choice, for a bag that is larger than its sheets.
     Joined {
         /// Where it is cut.
         cuts: Cuts,
@@ -89,7 +89,7 @@ pub enum Joins {
         /// Width of the whole strip.
         width: Length,
     },
-    /// Strips at some places of a joined run, tabs at the others. On any other build they are tabs.
+    /// Strips at some places of a joined round, tabs at the others. On any other build they are tabs.
     Mixed {
         /// Width of a whole strip.
         width: Length,
@@ -110,7 +110,7 @@ impl JoinsName {
 }
 
 impl Joins {
-    /// True if a strip holds the join at that place of a joined run.
+    /// True if a strip holds the join at that place of a joined round.
     pub fn strip_at(self, place: Place) -> bool {
         match self {
             Self::Tabs => false,
@@ -147,18 +147,18 @@ pub enum Squares {
     SlitLevel,
 }
 
-/// Where the run of panels starts, and which way it goes. Only a wrap starts anywhere but at a face.
+/// Where the round of panels starts, and which way it goes. Only a wrap starts anywhere but at a face.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
-pub struct Run {
+pub struct Round {
     /// The first panel.
-    pub start: RunStart,
-    /// The side on which the run ends in its tab.
+    pub start: RoundStart,
+    /// The side on which the round ends in its tab.
     pub direction: Direction,
 }
 
-/// The first panel of a one-piece run.
+/// The first panel of a one-piece round.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash, VariantArray)]
-pub enum RunStart {
+pub enum RoundStart {
     /// Gusset, front, gusset, back, tab: the seam lies at a back corner.
     #[default]
     Gusset,
@@ -168,11 +168,11 @@ pub enum RunStart {
     HalfGusset,
 }
 
-impl RunStart {
+impl RoundStart {
     /// All of them.
     pub const ALL: &[Self] = Self::VARIANTS;
 
-    /// True if the run starts with a face, so that the seam lies at a front corner.
+    /// True if the round starts with a face, so that the seam lies at a front corner.
     pub const fn is_face(self) -> bool {
         match self {
             Self::Face => true,
@@ -189,7 +189,7 @@ impl RunStart {
     }
 }
 
-/// Which way the run goes, seen from the outside face, top edge up.
+/// Which way the round goes, seen from the outside face, top edge up.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
 pub enum Direction {
     /// From left to right: the tab is on the right.

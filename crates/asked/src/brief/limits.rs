@@ -131,7 +131,7 @@ impl Brief {
             Build::Wrap | Build::CornerPair | Build::CradlePair { .. } => {}
             Build::Joined { cuts } => {
                 if cuts.at.count() == 0 {
-                    let sentence = "A run of pieces has to be cut at one place at least.".to_owned();
+                    let sentence = "A bag in pieces has to be cut at one place at least.".to_owned();
                     return Err(BriefFault { field: "build.cuts", sentence });
                 }
                 if let Some(part) = cuts.back_part {

@@ -1,4 +1,4 @@
-//! Places at which a run of panels can be cut into pieces.
+//! Places at which a round of panels can be cut into pieces.
 
 use crate::Length;
 use crate::text::list;
@@ -245,7 +245,7 @@ impl JoinWeights {
         ]
     }
 
-    /// How much the joins of one way to cut a run show, all together.
+    /// How much the joins of one way to cut a round show, all together.
     pub fn of(self, cuts: Cuts) -> u32 {
         let at = |place| match place {
             Place::LeftBackCorner | Place::RightBackCorner => self.back_corner,
@@ -287,7 +287,7 @@ impl AllRound {
     }
 }
 
-/// Where the run of a bag is cut into pieces.
+/// Where the round of a bag is cut into pieces.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Hash)]
 pub struct Cuts {
     /// The places round the bag: at least one.
@@ -335,7 +335,7 @@ impl Cuts {
         self.all_round.is_some() || self.faces_whole() == FacesWhole::Joined
     }
 
-    /// True if the run is opened at one place only: one piece, as a wrap is.
+    /// True if the round is opened at one place only: one piece, as a wrap is.
     pub fn is_one_piece(self) -> bool {
         self.at.count() == 1 && self.all_round.is_none()
     }

@@ -167,7 +167,7 @@ impl Cursor<'_> {
         }
     }
 
-    /// Takes a run of ASCII digits, at most twelve of them.
+    /// Takes a row of ASCII digits, at most twelve of them.
     fn digits(&mut self) -> Result<Option<i128>, &'static str> {
         let end = self.0.find(|c: char| !c.is_ascii_digit()).unwrap_or(self.0.len());
         let (run, rest) = self.0.split_at(end);

@@ -130,7 +130,7 @@ proptest! {
 fn the_folded_base_by_hand() {
     let mut brief = Brief::new(Length::eighths(58), Length::eighths(63), Length::eighths(30));
     brief.build = Build::FoldedBase { lap: Length::eighths(4) };
-    brief.run.start = wide_fold_core::brief::RunStart::Face;
+    brief.round.start = wide_fold_core::brief::RoundStart::Face;
     brief.sheet = Sheet { width: Length::inches(30), height: Length::inches(12), ..Sheet::default() };
     let plan = Plan::new(&brief).unwrap();
     assert!(plan.brief.is_lined_by_hand() && plan.is_ready(), "{:#?}", plan.verdicts);

@@ -88,7 +88,7 @@ fn bags_made_with_what_is_taken_off_come_out_as_planned() {
         for _ in 0..600 {
             let first = made(&mut dice, 40, by, spread, mark, 0.05);
             let mark_length = Length::from_nm((mark * 396_875.0) as i64);
-            let Some(less) = drift(&first, mark_length).unwrap().allowance(Unit::Inch) else { continue };
+            let Some(less) = drift(&first, mark_length).unwrap().hand_rule(Unit::Inch) else { continue };
             offered += 1;
             assert!(less.is_on(Length::sixty_fourths(1)) && less.abs() <= Hand::MOST);
             // The same hands, told so much less.
@@ -103,5 +103,5 @@ fn bags_made_with_what_is_taken_off_come_out_as_planned() {
     // Half an inch is no habit of the hand.
     let wrong = vec![Length::eighths(4); 20];
     let found = drift(&wrong, Length::sixty_fourths(1)).unwrap();
-    assert_eq!((found.is_sure, found.allowance(Unit::Inch)), (true, None));
+    assert_eq!((found.is_sure, found.hand_rule(Unit::Inch)), (true, None));
 }

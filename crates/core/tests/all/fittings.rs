@@ -1,7 +1,7 @@
 //! Handles on any bag: measured in space, whatever the build.
 use proptest::prelude::*;
 use wide_fold_core::brief::{
-    BaseHabit, BuildName, Cuts, Direction, GussetCrease, HandleKind, Places, RunStart, Squares, Stands, Top,
+    BaseHabit, BuildName, Cuts, Direction, GussetCrease, HandleKind, Places, RoundStart, Squares, Stands, Top,
 };
 use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::fittings::{Fitted, backing};
@@ -25,8 +25,8 @@ prop_compose! {
         let at = Places::every().nth(cuts).unwrap();
         let squares = if build < BuildName::ALL.len() { Squares::SlitUp } else { Squares::SlitLevel };
         brief.build = BuildName::ALL[build % BuildName::ALL.len()].of(Cuts::from(at), squares, 2, n(4));
-        brief.run.start = RunStart::ALL[start];
-        brief.run.direction = if left { Direction::Left } else { Direction::Right };
+        brief.round.start = RoundStart::ALL[start];
+        brief.round.direction = if left { Direction::Left } else { Direction::Right };
         brief.base = BaseHabit::Full;
         brief.gusset_crease = GussetCrease::None;
         brief.top = [Top::Raw, Top::HemIn { depth: n(hem) }, Top::HemOut { depth: n(hem) }][top];

@@ -97,14 +97,14 @@ proptest! {
         };
         prop_assert_eq!(&bare(&plan.passes), &plain.passes);
         // It is said, and one press takes it back.
-        let said = plan.verdicts.iter().find(|verdict| verdict.code == "hand.allowance");
+        let said = plan.verdicts.iter().find(|verdict| verdict.code == "hand.rule");
         prop_assert_eq!(said.is_some(), hand.is_any());
         if let Some(said) = said {
             prop_assert_eq!(&said.remedies[0].brief, &plain.brief);
         }
         let codes = |plan: &Plan| {
             let mut codes: Vec<&str> = plan.verdicts.iter().map(|verdict| verdict.code).collect();
-            codes.retain(|code| *code != "hand.allowance");
+            codes.retain(|code| *code != "hand.rule");
             codes
         };
         prop_assert_eq!(codes(&plan), codes(&plain));
@@ -123,7 +123,7 @@ fn the_worked_bag_told_for_hands_that_make_panels_a_sixty_fourth_more() {
         "{says:#?}"
     );
     assert!(says.contains(&"Score at 2 plus 1⁄32 from the left."), "{says:#?}");
-    let said = plan.verdicts.iter().find(|verdict| verdict.code == "hand.allowance").unwrap();
+    let said = plan.verdicts.iter().find(|verdict| verdict.code == "hand.rule").unwrap();
     assert_eq!(
         said.why,
         "Your hands make every panel 1⁄64 more and the height 1⁄32 more. 5 scores are told otherwise for it, by up to 1⁄16: \

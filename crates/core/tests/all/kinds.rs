@@ -11,7 +11,7 @@ const KINDS: [(&str, &[&str]); 16] = [
     ("Build", &["asked/src/brief/habits.rs", "asked/src/brief/build.rs"]),
     ("BaseHabit", &["asked/src/brief/habits.rs"]),
     ("GussetCrease", &["asked/src/brief/habits.rs"]),
-    ("RunStart", &["asked/src/brief/habits.rs"]),
+    ("RoundStart", &["asked/src/brief/habits.rs"]),
     ("Top", &["asked/src/brief/top.rs"]),
     ("EdgeLine", &["asked/src/brief/edge.rs"]),
     ("HandleKind", &["asked/src/brief/fittings.rs"]),

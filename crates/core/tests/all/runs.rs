@@ -8,7 +8,7 @@ use wide_fold_core::layout::{Part, Placed};
 use wide_fold_core::line::{Line, PartRef, on_paper};
 use wide_fold_core::more::more;
 use wide_fold_core::net::Crease;
-use wide_fold_core::paper::{Grain, Paper, Stock, Taken};
+use wide_fold_core::paper::{Amount, Grain, Paper, Stock};
 use wide_fold_core::passes::scorable;
 use wide_fold_core::plane::Size;
 use wide_fold_core::steps::Job;
@@ -119,7 +119,7 @@ proptest! {
         own in prop::collection::vec((crate::bags::bag(), 1_u32..4, 0_usize..3), 1..4), papers in prop::collection::vec(paper(), 1..3), steps in 0_u64..400_000_000,
     ) {
         let lines = lines(&own, &papers);
-        let there: Vec<Taken> = papers.iter().map(Paper::amount).collect();
+        let there: Vec<Amount> = papers.iter().map(Paper::amount).collect();
         let asked = |lines: &[Line]| {
             let lines = lines.to_vec();
             move |part: PartRef| lines[part.line].parts[part.part].count * lines[part.line].copies

@@ -4,7 +4,7 @@
 use rstest::rstest;
 use wide_fold_core::brief::Side;
 use wide_fold_core::brief::{
-    Across, BaseHabit, Build, ClosingOrder, Direction, GussetCrease, Joins, Lined, RunStart, ScoreFace,
+    Across, BaseHabit, Build, ClosingOrder, Direction, GussetCrease, Joins, Lined, RoundStart, ScoreFace,
     Squares, Top,
 };
 use wide_fold_core::net::{CreaseRole, GlueRole, Panel, PaperFace};
@@ -105,14 +105,14 @@ fn a_fixed_flap_closes_only_if_twice_it_is_more_than_the_gusset(#[case] gusset: 
 fn the_first_panel_decides_where_the_seam_lies() {
     let seam = |start| {
         let mut brief = brief(["3", "5", "2"]);
-        brief.run.start = start;
+        brief.round.start = start;
         let plan = Plan::new(&brief).unwrap();
         let joint = plan.net.seams[0].over;
         plan.net.blanks[joint.blank].columns[joint.column].panel
     };
-    assert!(seam(RunStart::Gusset).is_gusset());
-    assert_eq!(seam(RunStart::Face), Panel::Front);
-    assert!(seam(RunStart::HalfGusset).is_gusset());
+    assert!(seam(RoundStart::Gusset).is_gusset());
+    assert_eq!(seam(RoundStart::Face), Panel::Front);
+    assert!(seam(RoundStart::HalfGusset).is_gusset());
 }
 
 #[test]
@@ -178,7 +178,7 @@ fn an_a4_sheet_takes_a_metric_bag(#[case] direction: Direction) {
     // ISO 216: A4 is 210 × 297 mm. 2·100 + 2·40 + 15 = 295.
     let mut brief = brief(["100 mm", "150 mm", "40 mm"]);
     brief.tab = length("15 mm");
-    brief.run.direction = direction;
+    brief.round.direction = direction;
     brief.unit = Unit::Metric;
     brief.sheet = Sheet { directional: false, turned: true, ..sheet("210 mm", "297 mm") };
     let plan = Plan::new(&brief).unwrap();
@@ -282,7 +282,7 @@ fn a_folded_base() {
     // 7¼ × 7⅞ × 3¾, t ½, hem out 2, lap ½: 22½ × 12; 7¼, 11, 18¼, 22; 2⅛, 10; tube crease 4.
     let mut brief = brief(["7 1/4", "7 7/8", "3 3/4"]);
     brief.build = Build::FoldedBase { lap: length("1/2") };
-    brief.run.start = RunStart::Face;
+    brief.round.start = RoundStart::Face;
     brief.top = Top::HemOut { depth: length("2") };
     brief.sheet = sheet("30", "20");
     let plan = Plan::new(&brief).unwrap();

@@ -1,7 +1,7 @@
 //! What the crafter reads: sentences with figures that a hand can set, in inches and in millimetres.
 use rstest::rstest;
 use wide_fold_core::brief::{
-    BaseHabit, Build, BuildName, ClosingOrder, GussetCrease, RunStart, ScoreFace, Top,
+    BaseHabit, Build, BuildName, ClosingOrder, GussetCrease, RoundStart, ScoreFace, Top,
 };
 use wide_fold_core::steps::Stage;
 use wide_fold_core::verdict::{About, Level};
@@ -143,7 +143,7 @@ fn a_line_that_stops_short_says_where() {
 #[test]
 fn a_run_from_mid_gusset_leaves_its_guide_line_flat() {
     let mut brief = brief(["3", "5", "2"]);
-    brief.run.start = RunStart::HalfGusset;
+    brief.round.start = RoundStart::HalfGusset;
     let text = said(&Plan::new(&brief).unwrap(), Stage::Cut);
     assert!(text.contains("leave it flat"), "{text}");
 }
@@ -178,7 +178,7 @@ fn verdicts_point_at_their_part_and_offer_something(
 #[test]
 fn the_gravest_verdict_comes_first() {
     let mut brief = brief(["5", "6", "2"]);
-    brief.run.start = RunStart::Face;
+    brief.round.start = RoundStart::Face;
     brief.tab = Length::eighths(1);
     let levels: Vec<Level> =
         Plan::new(&brief).unwrap().verdicts.iter().map(|verdict| verdict.level).collect();

@@ -1,16 +1,16 @@
 //! Curves, followed in straight stretches.
 
 use super::NEAR;
-use crate::{Spot, far};
+use crate::{At, far};
 use std::f64::consts::TAU;
 
 /// An arc of a circle.
-pub(super) fn arc(centre: Spot, radius: f64, from: f64, turn: f64) -> Vec<Spot> {
+pub(super) fn arc(centre: At, radius: f64, from: f64, turn: f64) -> Vec<At> {
     ellipse(centre, [radius, 0.0], 1.0, from, turn)
 }
 
 /// An arc of an ellipse, by its longer half axis and how long the other is beside it (DXF reference, ELLIPSE).
-pub(super) fn ellipse(centre: Spot, major: Spot, ratio: f64, from: f64, turn: f64) -> Vec<Spot> {
+pub(super) fn ellipse(centre: At, major: At, ratio: f64, from: f64, turn: f64) -> Vec<At> {
     let radius = major[0].hypot(major[1]);
     // A chord of an arc is off by its angle squared × radius / 8.
     let count = (radius * turn * turn / (8.0 * NEAR)).sqrt().clamp(4.0, 600.0).ceil();
@@ -23,7 +23,7 @@ pub(super) fn ellipse(centre: Spot, major: Spot, ratio: f64, from: f64, turn: f6
 }
 
 /// A polyline whose stretches may be arcs: the bulge is the tangent of a quarter of the angle (DXF reference, group code 42).
-pub(super) fn bulged(vertices: &[(Spot, f64)], closed: bool) -> Vec<Spot> {
+pub(super) fn bulged(vertices: &[(At, f64)], closed: bool) -> Vec<At> {
     let Some((first, _)) = vertices.first() else { return Vec::new() };
     let mut points = vec![*first];
     let nexts = vertices.iter().skip(1).chain(closed.then_some(&vertices[0]));
@@ -51,7 +51,7 @@ pub(super) fn turn(from: f64, to: f64) -> f64 {
 }
 
 /// A B-spline, its points weighted or not; nothing if its figures contradict one another.
-pub(super) fn spline(degree: usize, knots: &[f64], points: &[Spot], weights: &[f64]) -> Option<Vec<Spot>> {
+pub(super) fn spline(degree: usize, knots: &[f64], points: &[At], weights: &[f64]) -> Option<Vec<At>> {
     let fits = (1..=9).contains(&degree)
         && points.len() > degree
         && knots.len() == points.len() + degree + 1
@@ -74,7 +74,7 @@ pub(super) fn spline(degree: usize, knots: &[f64], points: &[Spot], weights: &[f
 }
 
 /// De Boor's algorithm (1972; from memory), in homogeneous coordinates.
-fn at(degree: usize, knots: &[f64], points: &[Spot], weights: &[f64], t: f64) -> Spot {
+fn at(degree: usize, knots: &[f64], points: &[At], weights: &[f64], t: f64) -> At {
     let span = (degree..points.len() - 1).find(|span| t < knots[span + 1]).unwrap_or(points.len() - 1);
     let weighted = |n: usize| {
         let weight = weights.get(n).copied().unwrap_or(1.0);
@@ -93,7 +93,7 @@ fn at(degree: usize, knots: &[f64], points: &[Spot], weights: &[f64], t: f64) ->
 }
 
 /// Follows a Bézier curve in as many straight stretches as it needs.
-pub(super) fn bezier(points: &mut Vec<Spot>, [from, a, b, to]: [Spot; 4]) {
+pub(super) fn bezier(points: &mut Vec<At>, [from, a, b, to]: [At; 4]) {
     let length = far(from, a) + far(a, b) + far(b, to);
     // A quarter of a circle of that length, cut into n chords, is off by length × π / (16 n²) or so.
     let count = (length * 0.2 / NEAR).sqrt().clamp(2.0, 200.0).ceil();

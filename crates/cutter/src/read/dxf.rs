@@ -3,7 +3,7 @@
 use super::curves::{arc, bulged, ellipse, spline, turn};
 use super::found::Found;
 use super::{Told, Unit, Unreadable, ask_unit, refuse};
-use crate::Spot;
+use crate::At;
 use ::dxf::entities::{Entity, EntityType};
 use ::dxf::enums::Units;
 use ::dxf::{Color, Drawing as Dxf};
@@ -100,7 +100,7 @@ struct Place {
 impl Place {
     const PLAIN: Self = Self { mm: 1.0, turn: [1.0, 0.0, 0.0, 1.0, 0.0, 0.0], depth: 0 };
 
-    fn spot(&self, [x, y]: Spot) -> Spot {
+    fn spot(&self, [x, y]: At) -> At {
         let [a, b, c, d, e, f] = self.turn;
         [(a * x + c * y + e) * self.mm, (b * x + d * y + f) * self.mm]
     }
@@ -221,9 +221,9 @@ impl Reader<'_> {
     }
 }
 
-fn points(entity: &Entity) -> Option<Vec<Spot>> {
+fn points(entity: &Entity) -> Option<Vec<At>> {
     // What is drawn from behind has its x the other way round (DXF reference, the arbitrary axis).
-    let seen = |behind: bool, points: Vec<Spot>| -> Vec<Spot> {
+    let seen = |behind: bool, points: Vec<At>| -> Vec<At> {
         if behind { points.into_iter().map(|[x, y]| [-x, y]).collect() } else { points }
     };
     Some(match &entity.specific {
@@ -244,7 +244,7 @@ fn points(entity: &Entity) -> Option<Vec<Spot>> {
             ellipse([own.center.x, own.center.y], major, ratio, from, turn(from, to))
         }
         EntityType::Spline(own) => {
-            let spots: Vec<Spot> = own.control_points.iter().map(|at| [at.x, at.y]).collect();
+            let spots: Vec<At> = own.control_points.iter().map(|at| [at.x, at.y]).collect();
             let degree = usize::try_from(own.degree_of_curve).ok()?;
             match spline(degree, &own.knot_values, &spots, &own.weight_values) {
                 Some(points) => points,
@@ -256,11 +256,11 @@ fn points(entity: &Entity) -> Option<Vec<Spot>> {
             }
         }
         EntityType::LwPolyline(line) => {
-            let vertices: Vec<(Spot, f64)> = line.vertices.iter().map(|v| ([v.x, v.y], v.bulge)).collect();
+            let vertices: Vec<(At, f64)> = line.vertices.iter().map(|v| ([v.x, v.y], v.bulge)).collect();
             seen(line.extrusion_direction.z < 0.0, bulged(&vertices, line.is_closed()))
         }
         EntityType::Polyline(line) => {
-            let vertices: Vec<(Spot, f64)> =
+            let vertices: Vec<(At, f64)> =
                 line.vertices().map(|v| ([v.location.x, v.location.y], v.bulge)).collect();
             seen(line.normal.z < 0.0, bulged(&vertices, line.is_closed()))
         }

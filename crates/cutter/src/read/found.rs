@@ -1,14 +1,14 @@
 //! Lines as a file has them, and the tool of each: by the name of its layer, or as it is told.
 
-use super::{Drawing, Layer, Line, MOST_LINES, MOST_POINTS, Told, Unreadable, refuse, too_many_points};
-use crate::{Spot, Tool};
+use super::{Drawing, Layer, MOST_LINES, MOST_POINTS, Polyline, Told, Unreadable, refuse, too_many_points};
+use crate::{At, Tool};
 use std::collections::{BTreeMap, BTreeSet};
 
 /// Lines before they have a tool.
 #[derive(Default)]
 pub(super) struct Found {
     /// The sheet, where the file has one.
-    pub size: Option<Spot>,
+    pub size: Option<At>,
     lines: Vec<Raw>,
     points: usize,
     /// What is not worked, by the reason.
@@ -20,12 +20,12 @@ struct Raw {
     name: String,
     /// `#a03020`, `colour 1`; empty if there is none.
     colour: String,
-    points: Vec<Spot>,
+    points: Vec<At>,
 }
 
 impl Found {
     /// One line more, in millimetres.
-    pub fn add(&mut self, name: &str, colour: &str, points: Vec<Spot>) -> Result<(), Unreadable> {
+    pub fn add(&mut self, name: &str, colour: &str, points: Vec<At>) -> Result<(), Unreadable> {
         self.points += points.len();
         if self.points > MOST_POINTS {
             return too_many_points();
@@ -66,7 +66,7 @@ impl Found {
             _ => format!("{}, {}", raw.name, raw.colour),
         };
         let keys: Vec<String> = self.lines.iter().map(key).collect();
-        let (mut layers, mut lines): (Vec<Layer>, Vec<Line>) = (Vec::new(), Vec::new());
+        let (mut layers, mut lines): (Vec<Layer>, Vec<Polyline>) = (Vec::new(), Vec::new());
         let mut without = 0;
         for (raw, key) in self.lines.into_iter().zip(keys) {
             let by_name = Tool::of_layer(&raw.name);
@@ -79,7 +79,7 @@ impl Found {
                 }
             }
             match tool {
-                Some(tool) => lines.push(Line { tool, points: raw.points }),
+                Some(tool) => lines.push(Polyline { tool, points: raw.points }),
                 None => without += 1,
             }
         }

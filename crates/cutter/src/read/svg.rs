@@ -4,7 +4,7 @@ use super::curves::bezier;
 use super::found::Found;
 use super::whole::{hidden, labels, looked_over};
 use super::{Told, Unreadable, ask_unit, refuse};
-use crate::{Spot, Tool};
+use crate::{At, Tool};
 use std::collections::HashMap;
 use usvg::roxmltree::{Document, ParsingOptions};
 use usvg::tiny_skia_path::{PathSegment, Point};
@@ -111,7 +111,7 @@ impl Reader<'_> {
         let Some(data) = path.data().clone().transform(path.abs_transform()) else { return Ok(()) };
         let (mm, height) = (self.mm, self.height);
         let spot = |p: Point| [f64::from(p.x) * mm, height - f64::from(p.y) * mm];
-        let mut points: Vec<Spot> = Vec::new();
+        let mut points: Vec<At> = Vec::new();
         for segment in data.segments() {
             match segment {
                 PathSegment::MoveTo(p) => {
@@ -122,7 +122,7 @@ impl Reader<'_> {
                 PathSegment::QuadTo(a, p) => {
                     let Some(from) = points.last().copied() else { continue };
                     let (a, to) = (spot(a), spot(p));
-                    let third = |near: Spot| [0, 1].map(|i| near[i] + (a[i] - near[i]) * 2.0 / 3.0);
+                    let third = |near: At| [0, 1].map(|i| near[i] + (a[i] - near[i]) * 2.0 / 3.0);
                     bezier(&mut points, [from, third(from), third(to), to]);
                 }
                 PathSegment::CubicTo(a, b, p) => {
@@ -143,7 +143,7 @@ impl Reader<'_> {
         self.finish(&mut points, name, colour)
     }
 
-    fn finish(&mut self, points: &mut Vec<Spot>, name: &str, colour: &str) -> Result<(), Unreadable> {
+    fn finish(&mut self, points: &mut Vec<At>, name: &str, colour: &str) -> Result<(), Unreadable> {
         let points = std::mem::take(points);
         if points.len() > 1 { self.found.add(name, colour, points) } else { Ok(()) }
     }

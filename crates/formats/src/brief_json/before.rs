@@ -1,5 +1,5 @@
 //! Briefs as they were written before: first as one flat list of what all builds together may need, then with sheets that were spelled
-//! otherwise than papers on the shelf.
+//! otherwise than papers on the shelf, and with a run of panels in place of a round.
 
 use serde_json::{Map, Value, json};
 
@@ -11,6 +11,7 @@ use serde_json::{Map, Value, json};
 /// let before = json!({ "finished": { "width": "6", "height": "8", "gusset": "3" }, "build": "cradle_pair" });
 /// assert_eq!(renewed(&before).unwrap()["build"], json!({ "kind": "cradle_pair" }));
 /// assert_eq!(renewed(&renewed(&before).unwrap()), None);
+/// assert_eq!(renewed(&json!({ "run": { "start": "face" } })), Some(json!({ "round": { "start": "face" } })));
 /// ```
 pub fn renewed(brief: &Value) -> Option<Value> {
     let built = rebuilt(brief);
@@ -19,7 +20,12 @@ pub fn renewed(brief: &Value) -> Option<Value> {
         let sheet = brief.get_mut(name)?.as_object_mut()?;
         respelled(sheet).then_some(())
     });
-    let any = sheets.by_ref().count() > 0;
+    let mut any = sheets.by_ref().count() > 0;
+    // How panels follow one another round the bag was called a run, as many bags by a day are.
+    if let Some(round) = brief.as_object_mut().and_then(|fields| fields.remove("run")) {
+        any = true;
+        brief["round"] = round;
+    }
     (any || built.is_some()).then_some(brief)
 }
 

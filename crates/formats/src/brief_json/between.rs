@@ -150,7 +150,7 @@ impl TryFrom<&BriefText> for Brief {
         brief.fittings = text.fittings.read(unit, brief.finished.width)?;
         brief.weights = text.weights.map(JoinWeights::from).unwrap_or_default();
         brief.extras = Extras::of(text.extras.iter().map(|extra| Extra::from(*extra)));
-        brief.run = Run { start: text.run.start.into(), direction: text.run.direction.into() };
+        brief.round = Round { start: text.round.start.into(), direction: text.round.direction.into() };
         brief.tab = read.or("tab", text.tab.as_ref(), CUSTOMARY_TAB)?;
         brief.joins = read.joins(&text.joins)?;
         brief.allowance = read.or("allowance", text.allowance.as_ref(), Length::ZERO)?;
@@ -189,7 +189,7 @@ impl From<&Brief> for BriefText {
             weights: (brief.weights != JoinWeights::default()).then(|| brief.weights.into()),
             fittings: FittingsText::from(&brief.fittings),
             extras: brief.extras.iter().map(ExtraText::from).collect(),
-            run: RunText { start: brief.run.start.into(), direction: brief.run.direction.into() },
+            round: RoundText { start: brief.round.start.into(), direction: brief.round.direction.into() },
             tab: Some(brief.tab.to_string()),
             joins: brief.joins.into(),
             allowance: brief.allowance.is_positive().then(|| brief.allowance.to_string()),

@@ -25,7 +25,7 @@ pub enum BuildText {
         /// What becomes of the base corner squares of the back piece.
         squares: SquaresText,
     },
-    /// The run cut into pieces at places of one's choice.
+    /// The round cut into pieces at places of one's choice.
     Joined {
         /// Where: one place at least.
         cuts: Vec<PlaceText>,
@@ -88,7 +88,7 @@ pub enum JoinsText {
         #[serde(skip_serializing_if = "Option::is_none")]
         width: Option<String>,
     },
-    /// Strips at some places, tabs at the others; only in a joined run.
+    /// Strips at some places, tabs at the others; only in a joined round.
     Mixed {
         /// Width of a strip, unfolded; 1 in if left out.
         #[serde(skip_serializing_if = "Option::is_none")]

@@ -24,7 +24,7 @@ fn writing_then_reading_gives_the_same(
 ) {
     let mut brief = Brief::new(Length::millimetres(95), Length::eighths(52), Length::inches(2));
     (brief.base, brief.top, brief.build, brief.gusset_crease) = (base, top, build, gusset_crease);
-    brief.run = Run { start: RunStart::HalfGusset, direction: Direction::Left };
+    brief.round = Round { start: RoundStart::HalfGusset, direction: Direction::Left };
     brief.joins = Joins::Strips { width: Length::eighths(6) };
     brief.allowance = Length::sixty_fourths(2);
     brief.hand = Hand { panel: Length::sixty_fourths(1), height: -Length::from_nm(400_000) };

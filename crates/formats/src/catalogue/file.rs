@@ -253,7 +253,7 @@ fn project_of(plan: &Plan, name: &str) -> Result<String, serde_json::Error> {
 }
 
 /// A file of a bag: its name, and what is in it.
-pub type Taken = (String, Vec<u8>);
+pub type WrittenFile = (String, Vec<u8>);
 
 /// Some files of a bag in one.
 fn together(
@@ -272,7 +272,7 @@ fn together(
 ///
 /// # Errors
 /// [`Unwritten`] if one of them cannot be written.
-pub fn everything(plan: &Plan, name: &str, how: &How) -> Result<Vec<Taken>, Unwritten> {
+pub fn everything(plan: &Plan, name: &str, how: &How) -> Result<Vec<WrittenFile>, Unwritten> {
     let wanted =
         |own: &File| own.export.is_alone() && (plan.is_ready() || own.export.nature().used != Use::Machine);
     let own = exports(plan).into_iter().filter(wanted);
@@ -299,7 +299,7 @@ pub fn folder(plan: &Plan, name: &str) -> String {
 ///
 /// # Errors
 /// If it cannot be written.
-pub fn zipped(folder: &str, files: &[Taken]) -> Result<Vec<u8>, Unwritten> {
+pub fn zipped(folder: &str, files: &[WrittenFile]) -> Result<Vec<u8>, Unwritten> {
     let mut writer = ZipWriter::new(Cursor::new(Vec::new()));
     for (name, bytes) in files {
         writer.start_file(format!("{folder}/{name}"), SimpleFileOptions::default())?;

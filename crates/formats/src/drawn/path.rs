@@ -7,9 +7,9 @@ use wide_fold_core::fittings::Shape;
 use wide_fold_core::net::{Blank, Curve, Hole, Shaped};
 use wide_fold_core::plane::{Point, Size};
 
-/// One stretch of a path.
+/// One leg of a path.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
-pub enum Run {
+pub enum Leg {
     /// Straight to a point.
     Line(Point),
     /// Round a centre to a point as far from it: half a circle at most.
@@ -23,7 +23,7 @@ pub enum Run {
     },
 }
 
-impl Run {
+impl Leg {
     /// Where it ends.
     pub fn to(self) -> Point {
         match self {
@@ -70,10 +70,10 @@ impl Run {
     ///
     /// ```
     /// use wide_fold_core::{Length, plane::Point};
-    /// use wide_fold_formats::drawn::Run;
+    /// use wide_fold_formats::drawn::Leg;
     /// let at = |x, y| Point::new(Length::inches(x), Length::inches(y));
     /// // Half a circle to the right of its ends.
-    /// let half = Run::Arc { to: at(2, 2), centre: at(2, 1), clockwise: false };
+    /// let half = Leg::Arc { to: at(2, 2), centre: at(2, 1), clockwise: false };
     /// assert_eq!(half.extent(at(2, 0)), (at(2, 0), at(3, 2)));
     /// ```
     pub fn extent(self, from: Point) -> (Point, Point) {
@@ -87,34 +87,34 @@ impl Run {
     }
 }
 
-/// A line that is drawn without lifting: straight stretches and arcs. A closed one ends where it begins.
+/// A line that is drawn without lifting: straight legs and arcs. A closed one ends where it begins.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub struct Path {
     /// Where it begins.
     pub from: Point,
     /// What follows; none of it is without length.
-    pub runs: Vec<Run>,
+    pub legs: Vec<Leg>,
 }
 
 impl Path {
     pub(super) fn line(from: Point, to: Point) -> Self {
-        Self { from, runs: vec![Run::Line(to)] }
+        Self { from, legs: vec![Leg::Line(to)] }
     }
 
     /// True if it ends where it begins.
     pub fn is_closed(&self) -> bool {
-        self.runs.last().is_some_and(|run| run.to() == self.from)
+        self.legs.last().is_some_and(|leg| leg.to() == self.from)
     }
 
-    /// Its stretches, each with where it begins.
-    pub fn stretches(&self) -> impl Iterator<Item = (Point, Run)> + '_ {
-        let starts = std::iter::once(self.from).chain(self.runs.iter().map(|run| run.to()));
-        starts.zip(self.runs.iter().copied())
+    /// Its legs, each with where it begins.
+    pub fn legs_from(&self) -> impl Iterator<Item = (Point, Leg)> + '_ {
+        let starts = std::iter::once(self.from).chain(self.legs.iter().map(|leg| leg.to()));
+        starts.zip(self.legs.iter().copied())
     }
 
-    fn add(&mut self, run: Run) {
-        if self.runs.last().map_or(self.from, |last| last.to()) != run.to() {
-            self.runs.push(run);
+    fn add(&mut self, leg: Leg) {
+        if self.legs.last().map_or(self.from, |last| last.to()) != leg.to() {
+            self.legs.push(leg);
         }
     }
 
@@ -126,11 +126,11 @@ impl Path {
             return Self::line(at(-half, Length::ZERO), at(half, Length::ZERO));
         }
         let straight = half - tall;
-        let mut path = Self { from: at(-straight, -tall), runs: Vec::new() };
-        path.add(Run::Line(at(straight, -tall)));
-        path.add(Run::Arc { to: at(straight, tall), centre: at(straight, Length::ZERO), clockwise: false });
-        path.add(Run::Line(at(-straight, tall)));
-        path.add(Run::Arc {
+        let mut path = Self { from: at(-straight, -tall), legs: Vec::new() };
+        path.add(Leg::Line(at(straight, -tall)));
+        path.add(Leg::Arc { to: at(straight, tall), centre: at(straight, Length::ZERO), clockwise: false });
+        path.add(Leg::Line(at(-straight, tall)));
+        path.add(Leg::Arc {
             to: at(-straight, -tall),
             centre: at(-straight, Length::ZERO),
             clockwise: false,
@@ -145,12 +145,12 @@ impl Path {
             let (middle, radius) = (Point::new(width.half(), height.half()), width.half());
             let (left, right) = (Point::new(zero, middle.y), Point::new(radius + radius, middle.y));
             let centre = Point::new(radius, middle.y);
-            let half = |to| Run::Arc { to, centre, clockwise: false };
-            return Self { from: right, runs: vec![half(left), half(right)] };
+            let half = |to| Leg::Arc { to, centre, clockwise: false };
+            return Self { from: right, legs: vec![half(left), half(right)] };
         }
         let corners = [(width, zero), (width, height), (zero, height), (zero, zero)];
-        let runs = corners.map(|(x, y)| Run::Line(Point::new(x, y)));
-        Self { from: Point::new(zero, zero), runs: runs.to_vec() }
+        let legs = corners.map(|(x, y)| Leg::Line(Point::new(x, y)));
+        Self { from: Point::new(zero, zero), legs: legs.to_vec() }
     }
 
     /// The edge of the paper as it is cut, anticlockwise: rounded corners and curves as arcs.
@@ -161,12 +161,12 @@ impl Path {
         let count = blank.outline.len();
         let mut path: Option<Self> = None;
         let mut reach = |to: Point| match &mut path {
-            Some(path) => path.add(Run::Line(to)),
-            none => *none = Some(Self { from: to, runs: Vec::new() }),
+            Some(path) => path.add(Leg::Line(to)),
+            none => *none = Some(Self { from: to, legs: Vec::new() }),
         };
         let mut arcs = Vec::new();
         for (index, corner) in blank.outline.iter().enumerate() {
-            match blank.rounds.iter().find(|round| round.at == *corner) {
+            match blank.round_corners.iter().find(|round| round.at == *corner) {
                 None => reach(*corner),
                 Some(round) => {
                     let (before, after) =
@@ -182,13 +182,13 @@ impl Path {
             }
         }
         let mut path =
-            path.unwrap_or_else(|| Self { from: Point::new(Length::ZERO, Length::ZERO), runs: Vec::new() });
-        path.add(Run::Line(path.from));
+            path.unwrap_or_else(|| Self { from: Point::new(Length::ZERO, Length::ZERO), legs: Vec::new() });
+        path.add(Leg::Line(path.from));
         let mut from = path.from;
-        for run in &mut path.runs {
-            let to = run.to();
+        for leg in &mut path.legs {
+            let to = leg.to();
             if let Some((.., centre)) = arcs.iter().find(|(a, b, _)| (*a, *b) == (from, to)) {
-                *run = Run::Arc { to, centre: *centre, clockwise: false };
+                *leg = Leg::Arc { to, centre: *centre, clockwise: false };
             }
             from = to;
         }
@@ -205,31 +205,31 @@ impl Path {
         };
         let corners: Vec<Point> = blank.outline.iter().map(lowered).collect();
         let from = corners.first().copied().unwrap_or(Point::new(Length::ZERO, Length::ZERO));
-        let mut path = Self { from, runs: Vec::new() };
+        let mut path = Self { from, legs: Vec::new() };
         for (from, to) in corners.iter().zip(corners.iter().cycle().skip(1)) {
             let own = blank.shaped.iter().rev().filter(|own| to.x <= own.x.from && own.x.to <= from.x);
             if [from.y, to.y].iter().all(|y| [top, level].contains(y)) {
                 let mut pen = *from;
                 for Shaped { x, curves, .. } in own {
                     if pen.x != x.to && pen.y != top {
-                        path.add(Run::Line(Point::new(pen.x, top)));
+                        path.add(Leg::Line(Point::new(pen.x, top)));
                     }
                     if pen.x != x.to {
-                        path.add(Run::Line(Point::new(x.to, top)));
+                        path.add(Leg::Line(Point::new(x.to, top)));
                     }
-                    path.add(Run::Line(Point::new(x.to, level)));
+                    path.add(Leg::Line(Point::new(x.to, level)));
                     for curve in curves.iter().rev() {
-                        path.add(Run::Line(Point::new(curve.x.to, level)));
+                        path.add(Leg::Line(Point::new(curve.x.to, level)));
                         path.add(bow(curve, level));
                     }
                     pen = Point::new(x.from, level);
-                    path.add(Run::Line(pen));
+                    path.add(Leg::Line(pen));
                 }
                 if pen.x != to.x && pen.y != to.y {
-                    path.add(Run::Line(Point::new(pen.x, to.y)));
+                    path.add(Leg::Line(Point::new(pen.x, to.y)));
                 }
             }
-            path.add(Run::Line(*to));
+            path.add(Leg::Line(*to));
         }
         path
     }
@@ -237,36 +237,36 @@ impl Path {
     /// The same line on a sheet of that width, turned over left to right.
     pub fn turned_over(&self, width: Length) -> Self {
         let over = |point: Point| Point::new(width - point.x, point.y);
-        let runs = self.runs.iter().map(|run| match *run {
-            Run::Line(to) => Run::Line(over(to)),
-            Run::Arc { to, centre, clockwise } => {
-                Run::Arc { to: over(to), centre: over(centre), clockwise: !clockwise }
+        let legs = self.legs.iter().map(|leg| match *leg {
+            Leg::Line(to) => Leg::Line(over(to)),
+            Leg::Arc { to, centre, clockwise } => {
+                Leg::Arc { to: over(to), centre: over(centre), clockwise: !clockwise }
             }
         });
-        Self { from: over(self.from), runs: runs.collect() }
+        Self { from: over(self.from), legs: legs.collect() }
     }
 
     /// The same line, run backwards.
     pub fn reversed(&self) -> Self {
-        let mut runs: Vec<Run> = self
-            .stretches()
-            .map(|(from, run)| match run {
-                Run::Line(_) => Run::Line(from),
-                Run::Arc { centre, clockwise, .. } => Run::Arc { to: from, centre, clockwise: !clockwise },
+        let mut legs: Vec<Leg> = self
+            .legs_from()
+            .map(|(from, leg)| match leg {
+                Leg::Line(_) => Leg::Line(from),
+                Leg::Arc { centre, clockwise, .. } => Leg::Arc { to: from, centre, clockwise: !clockwise },
             })
             .collect();
-        runs.reverse();
-        Self { from: self.runs.last().map_or(self.from, |run| run.to()), runs }
+        legs.reverse();
+        Self { from: self.legs.last().map_or(self.from, |leg| leg.to()), legs }
     }
 
     pub(crate) fn moved(mut self, by: Point) -> Self {
         let moved = |point: Point| Point::new(point.x + by.x, point.y + by.y);
         self.from = moved(self.from);
-        for run in &mut self.runs {
-            *run = match *run {
-                Run::Line(to) => Run::Line(moved(to)),
-                Run::Arc { to, centre, clockwise } => {
-                    Run::Arc { to: moved(to), centre: moved(centre), clockwise }
+        for leg in &mut self.legs {
+            *leg = match *leg {
+                Leg::Line(to) => Leg::Line(moved(to)),
+                Leg::Arc { to, centre, clockwise } => {
+                    Leg::Arc { to: moved(to), centre: moved(centre), clockwise }
                 }
             };
         }
@@ -275,13 +275,13 @@ impl Path {
 }
 
 /// A curve from its right end to its left one, part of a circle through both that rises so far beyond them.
-fn bow(curve: &Curve, level: Length) -> Run {
+fn bow(curve: &Curve, level: Length) -> Leg {
     let (half, rise) = (curve.x.length().mm() / 2.0, curve.rise.mm().abs());
     let radius = (half * half + rise * rise) / (2.0 * rise);
     let below = Length::from_units(((radius - rise) * Length::MM.units() as f64).round() as i64);
     let outwards = curve.rise.is_positive();
     let centre = Point::new(curve.x.middle(), if outwards { level - below } else { level + below });
-    Run::Arc { to: Point::new(curve.x.from, level), centre, clockwise: !outwards }
+    Leg::Arc { to: Point::new(curve.x.from, level), centre, clockwise: !outwards }
 }
 
 /// The point at a distance from a corner along the level or upright side to its neighbour.

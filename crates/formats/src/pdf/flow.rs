@@ -1,7 +1,7 @@
 //! Words and pictures that follow one another down pages, a block at a time; only a block taller than a page is parted.
 
 use super::fonts::Weight;
-use super::leaf::{Leaf, Mark, Pen, Spot, line};
+use super::leaf::{At, Leaf, Mark, Pen, line};
 
 /// Where text runs.
 #[derive(Clone, Copy, Debug)]
@@ -69,7 +69,7 @@ pub(super) struct Flow {
 
 impl Flow {
     /// Empty pages of that size.
-    pub fn new([width, height]: Spot, top: f64, bottom: f64) -> Self {
+    pub fn new([width, height]: At, top: f64, bottom: f64) -> Self {
         Self { width, height, top, bottom, at: f64::MAX, leaves: Vec::new() }
     }
 
@@ -133,9 +133,9 @@ impl Flow {
 }
 
 /// The same mark elsewhere.
-pub(super) fn moved(mark: Mark, by: Spot) -> Mark {
+pub(super) fn moved(mark: Mark, by: At) -> Mark {
     use super::leaf::Segment;
-    let to = |[x, y]: Spot| [x + by[0], y + by[1]];
+    let to = |[x, y]: At| [x + by[0], y + by[1]];
     match mark {
         Mark::Line { segments, pen, fill } => {
             let segment = |segment| match segment {

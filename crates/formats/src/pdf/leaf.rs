@@ -1,7 +1,7 @@
 //! A page before it is written: lines and words, in millimetres from its top left corner, y down.
 
 use super::fonts::Weight;
-use crate::drawn::{self, Run, Tool};
+use crate::drawn::{self, Leg, Tool};
 use std::f64::consts::FRAC_PI_2;
 use wide_fold_core::plane::Point;
 
@@ -20,7 +20,7 @@ pub(super) struct Leaf {
 }
 
 /// A place on a page.
-pub(super) type Spot = [f64; 2];
+pub(super) type At = [f64; 2];
 
 /// Something on a page.
 #[derive(Clone, Debug)]
@@ -30,15 +30,15 @@ pub(super) enum Mark {
     /// Words on one line; `y` is the line they stand on. Turned, they run upwards.
     Words { x: f64, y: f64, size: f64, weight: Weight, text: String, turned: bool },
     /// What is seen of other marks through a rectangle.
-    Window { from: Spot, to: Spot, marks: Vec<Mark> },
+    Window { from: At, to: At, marks: Vec<Mark> },
 }
 
 /// A stretch of a line.
 #[derive(Clone, Copy, Debug)]
 pub(super) enum Segment {
-    Move(Spot),
-    Line(Spot),
-    Curve([Spot; 3]),
+    Move(At),
+    Line(At),
+    Curve([At; 3]),
     Close,
 }
 
@@ -60,15 +60,15 @@ impl Pen {
     }
 }
 
-pub(super) fn line(from: Spot, to: Spot, pen: Pen) -> Mark {
+pub(super) fn line(from: At, to: At, pen: Pen) -> Mark {
     Mark::Line { segments: vec![Segment::Move(from), Segment::Line(to)], pen: Some(pen), fill: None }
 }
 
-pub(super) fn rectangle([x, y]: Spot, [wide, tall]: Spot, pen: Option<Pen>, fill: Option<u8>) -> Mark {
+pub(super) fn rectangle([x, y]: At, [wide, tall]: At, pen: Option<Pen>, fill: Option<u8>) -> Mark {
     polygon(&[[x, y], [x + wide, y], [x + wide, y + tall], [x, y + tall]], pen, fill)
 }
 
-pub(super) fn polygon(corners: &[Spot], pen: Option<Pen>, fill: Option<u8>) -> Mark {
+pub(super) fn polygon(corners: &[At], pen: Option<Pen>, fill: Option<u8>) -> Mark {
     let mut segments: Vec<Segment> = corners
         .iter()
         .enumerate()
@@ -78,29 +78,29 @@ pub(super) fn polygon(corners: &[Spot], pen: Option<Pen>, fill: Option<u8>) -> M
     Mark::Line { segments, pen, fill }
 }
 
-pub(super) fn words(at: Spot, size: f64, text: impl Into<String>) -> Mark {
+pub(super) fn words(at: At, size: f64, text: impl Into<String>) -> Mark {
     let [x, y] = at;
     Mark::Words { x, y, size, weight: Weight::Regular, text: text.into(), turned: false }
 }
 
-pub(super) fn heading(at: Spot, size: f64, text: impl Into<String>) -> Mark {
+pub(super) fn heading(at: At, size: f64, text: impl Into<String>) -> Mark {
     let [x, y] = at;
     Mark::Words { x, y, size, weight: Weight::Medium, text: text.into(), turned: false }
 }
 
 /// Words whose middle is at `x`.
-pub(super) fn centred([x, y]: Spot, size: f64, text: &str) -> Mark {
+pub(super) fn centred([x, y]: At, size: f64, text: &str) -> Mark {
     words([x - Weight::Regular.width(text, size) / 2.0, y], size, text)
 }
 
 /// Words that run upwards, their middle at the place.
-pub(super) fn upwards([x, y]: Spot, size: f64, text: &str) -> Mark {
+pub(super) fn upwards([x, y]: At, size: f64, text: &str) -> Mark {
     let y = y + Weight::Regular.width(text, size) / 2.0;
     Mark::Words { x, y, size, weight: Weight::Regular, text: text.to_owned(), turned: true }
 }
 
 /// An arrow that shows where the pattern's up is, its tail at the place.
-pub(super) fn arrow([x, y]: Spot, [dx, dy]: Spot, long: f64) -> Mark {
+pub(super) fn arrow([x, y]: At, [dx, dy]: At, long: f64) -> Mark {
     let tip = [x + dx * long, y + dy * long];
     let barb = |side: f64| [tip[0] - dx * 3.0 + dy * 2.0 * side, tip[1] - dy * 3.0 - dx * 2.0 * side];
     let segments = vec![
@@ -117,29 +117,29 @@ pub(super) fn arrow([x, y]: Spot, [dx, dy]: Spot, long: f64) -> Mark {
 #[derive(Clone, Copy, Debug)]
 pub(super) struct Frame {
     /// Its bottom left corner.
-    pub origin: Spot,
+    pub origin: At,
     /// Millimetres on the page for a millimetre.
     pub scale: f64,
 }
 
 impl Frame {
-    pub fn spot(self, point: Point) -> Spot {
+    pub fn spot(self, point: Point) -> At {
         self.at([point.x.mm(), point.y.mm()])
     }
 
-    pub fn at(self, [x, y]: Spot) -> Spot {
+    pub fn at(self, [x, y]: At) -> At {
         [self.origin[0] + x * self.scale, self.origin[1] - y * self.scale]
     }
 
     /// A path as it is drawn; an arc of more than a quarter of a circle in parts.
     pub fn path(self, path: &drawn::Path) -> Vec<Segment> {
         let mut segments = vec![Segment::Move(self.spot(path.from))];
-        for (from, run) in path.stretches() {
-            match run {
-                Run::Line(to) => segments.push(Segment::Line(self.spot(to))),
-                Run::Arc { centre, .. } => {
+        for (from, leg) in path.legs_from() {
+            match leg {
+                Leg::Line(to) => segments.push(Segment::Line(self.spot(to))),
+                Leg::Arc { centre, .. } => {
                     let mm = |point: Point| [point.x.mm(), point.y.mm()];
-                    let curves = curves(mm(from), mm(centre), run.sweep(from));
+                    let curves = curves(mm(from), mm(centre), leg.sweep(from));
                     segments.extend(
                         curves.into_iter().map(|curve| Segment::Curve(curve.map(|spot| self.at(spot)))),
                     );
@@ -155,13 +155,13 @@ impl Frame {
 
 /// An arc as Bézier curves, of a quarter of the circle at most: a control point stands off by 4/3 tan(θ/4) of the radius (the usual
 /// approximation, from memory).
-fn curves(from: Spot, centre: Spot, sweep: f64) -> Vec<[Spot; 3]> {
+fn curves(from: At, centre: At, sweep: f64) -> Vec<[At; 3]> {
     let parts = (sweep.abs() / FRAC_PI_2 - 1e-9).ceil().max(1.0);
     let each = sweep / parts;
     let off = 4.0 / 3.0 * (each / 4.0).tan();
     let (sin, cos) = each.sin_cos();
-    let place = |[x, y]: Spot| [centre[0] + x, centre[1] + y];
-    let lean = |[x, y]: Spot, by: f64| place([x - y * by, y + x * by]);
+    let place = |[x, y]: At| [centre[0] + x, centre[1] + y];
+    let lean = |[x, y]: At, by: f64| place([x - y * by, y + x * by]);
     let mut arm = [from[0] - centre[0], from[1] - centre[1]];
     (0..parts as usize)
         .map(|_| {

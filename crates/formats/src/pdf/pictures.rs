@@ -4,9 +4,9 @@
 
 use super::fonts::Weight;
 use super::leaf::{
-    Frame, INK, Mark, PALE, Pen, Segment, Spot, arrow, centred, line, polygon, rectangle, upwards, words,
+    At, Frame, INK, Mark, PALE, Pen, Segment, arrow, centred, line, polygon, rectangle, upwards, words,
 };
-use crate::drawn::{Drawn, Path, Run, Tool, extent};
+use crate::drawn::{Drawn, Leg, Path, Tool, extent};
 use wide_fold_core::Plan;
 use wide_fold_core::brief::Stop;
 use wide_fold_core::figures::Figures;
@@ -69,9 +69,9 @@ fn worked_on(plan: &Plan, step: &Step, room: Room) -> Vec<Mark> {
                     blank.cuts.iter().map(|cut| line(frame.spot(cut.from), frame.spot(cut.to), heavy)),
                 );
                 let edge = Path::of_edge(blank);
-                let curves = edge.stretches().filter(|(_, run)| matches!(run, Run::Arc { .. }));
-                marks.extend(curves.map(|(from, run)| {
-                    let segments = frame.path(&Path { from, runs: vec![run] });
+                let curves = edge.legs_from().filter(|(_, leg)| matches!(leg, Leg::Arc { .. }));
+                marks.extend(curves.map(|(from, leg)| {
+                    let segments = frame.path(&Path { from, legs: vec![leg] });
                     Mark::Line { segments, pen: Some(heavy), fill: None }
                 }));
             }
@@ -129,7 +129,7 @@ fn frames(plan: &Plan, [wide, tall]: Room) -> Vec<(usize, Frame)> {
 }
 
 /// A caption under a picture, broken to its width.
-fn caption(marks: &mut Vec<Mark>, text: &str, [left, y]: Spot, right: f64) {
+fn caption(marks: &mut Vec<Mark>, text: &str, [left, y]: At, right: f64) {
     let lines = Weight::Regular.wrap(text, SMALL, (right - left).max(20.0));
     marks.extend(
         lines
@@ -235,7 +235,7 @@ pub(super) fn pieces(plan: &Plan, [wide, tall]: Room, glue: &[GlueRole]) -> Vec<
         let (piece, scale) = (&pieces[index], frame.scale);
         foot = foot.max(frame.origin[1]);
         for area in piece.blank.glue.iter().filter(|area| glue.contains(&area.role)) {
-            let corners: Vec<Spot> = area.corners.iter().map(|corner| frame.spot(*corner)).collect();
+            let corners: Vec<At> = area.corners.iter().map(|corner| frame.spot(*corner)).collect();
             let (pen, fill) = match area.face {
                 PaperFace::Outside => (Pen::thin(INK), Some(0xc4)),
                 PaperFace::Inside => (Pen { width: 0.2, dashes: &[0.6, 0.6], grey: INK }, Some(0xee)),
@@ -433,7 +433,7 @@ pub(super) fn bag(plan: &Plan, reached: usize, finished: bool, room: Room) -> Ve
     let flat = |[x, y, _]: &[f64; 3]| frame.at([*x, *y]);
     let mut marks = Vec::new();
     for own in &seen {
-        let corners: Vec<Spot> = own.corners.iter().map(flat).collect();
+        let corners: Vec<At> = own.corners.iter().map(flat).collect();
         marks.push(polygon(&corners, Some(Pen { width: 0.2, dashes: &[], grey: INK }), Some(own.grey)));
         for hole in &own.holes {
             let mut segments: Vec<Segment> = hole.iter().map(|spot| Segment::Line(flat(spot))).collect();

@@ -3,8 +3,8 @@
 
 use super::fonts::Weight;
 use super::leaf::{
-    Frame, INK, Leaf, Mark, PALE, Pen, Segment, Spot, TEXT, arrow, centred, heading, line, rectangle,
-    upwards, words,
+    At, Frame, INK, Leaf, Mark, PALE, Pen, Segment, TEXT, arrow, centred, heading, line, rectangle, upwards,
+    words,
 };
 use super::printed::Printout;
 use super::tiles::{Correction, MARGIN, MOST_PAGES, Tile, Tiling};
@@ -146,7 +146,7 @@ fn is_shown(sheet: &OneToOne, tile: &Tile) -> bool {
         .drawn
         .iter()
         .flat_map(|drawn| &drawn.strokes)
-        .any(|stroke| stroke.path.stretches().any(|(from, run)| tile.shows(run, from)))
+        .any(|stroke| stroke.path.legs_from().any(|(from, leg)| tile.shows(leg, from)))
 }
 
 fn dashed(grey: u8) -> Pen {
@@ -165,7 +165,7 @@ fn lines(sheet: &OneToOne, frame: Frame, page: Option<&Tile>) -> Vec<Mark> {
     marks.extend(sheet.help.iter().map(|(from, to, pen)| line(frame.spot(*from), frame.spot(*to), *pen)));
     for drawn in &sheet.drawn {
         let seen = |stroke: &&Stroke| {
-            let shown = |tile: &Tile| stroke.path.stretches().any(|(from, run)| tile.shows(run, from));
+            let shown = |tile: &Tile| stroke.path.legs_from().any(|(from, leg)| tile.shows(leg, from));
             page.is_none_or(shown)
         };
         for stroke in drawn.strokes.iter().filter(seen) {
@@ -237,15 +237,15 @@ fn registration(tiling: &Tiling, tile: &Tile, frame: Frame) -> Vec<Mark> {
     marks
 }
 
-fn cross([x, y]: Spot) -> [Mark; 3] {
+fn cross([x, y]: At) -> [Mark; 3] {
     let (pen, reach) = (Pen::thin(INK), 4.0);
     let across = line([x - reach, y], [x + reach, y], pen);
     [across, line([x, y - reach], [x, y + reach], pen), ring([x, y], 2.0, pen)]
 }
 
-fn ring([x, y]: Spot, radius: f64, pen: Pen) -> Mark {
+fn ring([x, y]: At, radius: f64, pen: Pen) -> Mark {
     let off = radius * 0.552_284_75;
-    let curve = |a: Spot, b: Spot, c: Spot| Segment::Curve([a, b, c].map(|[dx, dy]| [x + dx, y + dy]));
+    let curve = |a: At, b: At, c: At| Segment::Curve([a, b, c].map(|[dx, dy]| [x + dx, y + dy]));
     let segments = vec![
         Segment::Move([x + radius, y]),
         curve([radius, off], [off, radius], [0.0, radius]),

@@ -3,7 +3,7 @@
 use super::leaf::{INK, Pen};
 use super::sheets::{OneToOne, Print, one_to_one};
 use super::{PdfFault, cannot_be_made};
-use crate::drawn::{Drawn, Label, Path, Run, Stroke, Tool};
+use crate::drawn::{Drawn, Label, Leg, Path, Stroke, Tool};
 use wide_fold_core::brief::Extra;
 use wide_fold_core::fittings::small::Small;
 use wide_fold_core::layout::Part;
@@ -48,7 +48,7 @@ pub fn strips_pdf(plan: &Plan, name: &str, print: Print) -> Result<Vec<u8>, PdfF
         let (low, high) = (size.height, size.height + WIDE);
         let spot = Point::new;
         let corners = [spot(long, low), spot(long, high), spot(zero, high), spot(zero, low)];
-        let path = Path { from: spot(zero, low), runs: corners.map(Run::Line).to_vec() };
+        let path = Path { from: spot(zero, low), legs: corners.map(Leg::Line).to_vec() };
         let edge = Stroke { tool: Tool::Cut, path, hole: false, says: None };
         let pen = Pen { width: 0.3, dashes: &[], grey: INK };
         help.extend(at.iter().map(|at| (spot(*at, low), spot(*at, high), pen)));

@@ -3,7 +3,7 @@
 use super::PdfFault;
 use super::leaf::{INK, Pen};
 use super::sheets::{OneToOne, Print, one_to_one};
-use crate::drawn::{Drawn, Path, Run, Stroke, Template, Tool};
+use crate::drawn::{Drawn, Leg, Path, Stroke, Template, Tool};
 use wide_fold_core::brief::Extra;
 use wide_fold_core::fittings::small::Small;
 use wide_fold_core::plane::{Point, Size};
@@ -21,7 +21,7 @@ pub fn template_pdf(brief: &Brief, name: &str, print: Print) -> Result<Vec<u8>, 
     let corner = at(Length::ZERO, Length::ZERO);
     let corners = [at(width, Length::ZERO), at(width, height), at(Length::ZERO, height), corner];
     let stroke = |path| Stroke { tool: Tool::Cut, path, hole: true, says: None };
-    let mut strokes = vec![stroke(Path { from: corner, runs: corners.map(Run::Line).to_vec() })];
+    let mut strokes = vec![stroke(Path { from: corner, legs: corners.map(Leg::Line).to_vec() })];
     let thin = Pen::thin(INK);
     let mut help = vec![(at(width.half(), Length::ZERO), at(width.half(), height), Pen::of(Tool::Mountain))];
     let reach = Length::millimetres(6);

@@ -1,7 +1,7 @@
 //! How a sheet at 1:1 is spread over pages that are put together, and what a printer that does not print at 100 % changes in that.
 
 use super::PrintPaper;
-use crate::drawn::Run;
+use crate::drawn::Leg;
 use wide_fold_core::plane::{Point, Size};
 use wide_fold_core::{Length, Unit};
 
@@ -151,8 +151,8 @@ impl Tiling {
 
 impl Tile {
     /// True if it may show something of a stretch of a line that begins at `from`: an arc is asked for all that it bulges.
-    pub fn shows(&self, run: Run, from: Point) -> bool {
-        let (low, high) = run.extent(from);
+    pub fn shows(&self, leg: Leg, from: Point) -> bool {
+        let (low, high) = leg.extent(from);
         low.x <= self.to.x && high.x >= self.from.x && low.y <= self.to.y && high.y >= self.from.y
     }
 
@@ -214,8 +214,8 @@ mod tests {
             let hole = Hole { centre, shape, purpose: Purpose::Hand, panel: Panel::Front, zone: Zone::Body };
             let path = Path::of_hole(&hole);
             let tiling = Tiling::of(Size::new(mm(720), mm(720)), PrintPaper::ALL[paper], Correction::none(Unit::Metric));
-            for (from, run) in path.stretches() {
-                let Run::Arc { centre, .. } = run else { continue };
+            for (from, leg) in path.legs_from() {
+                let Leg::Arc { centre, .. } = leg else { continue };
                 let radius = ((from.x - centre.x).mm()).hypot((from.y - centre.y).mm());
                 // Only the outer half is part of the edge.
                 let (sin, cos) = angle.to_radians().sin_cos();
@@ -224,7 +224,7 @@ mod tests {
                 let spot = (centre.x.mm() + cos * radius, centre.y.mm() + sin * radius);
                 for tile in tiling.tiles() {
                     let within = (tile.from.x.mm()..=tile.to.x.mm()).contains(&spot.0) && (tile.from.y.mm()..=tile.to.y.mm()).contains(&spot.1);
-                    prop_assert!(!within || tile.shows(run, from), "{spot:?} of {run:?}");
+                    prop_assert!(!within || tile.shows(leg, from), "{spot:?} of {leg:?}");
                 }
             }
         }

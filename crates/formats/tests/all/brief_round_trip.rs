@@ -3,8 +3,8 @@ use proptest::prelude::*;
 use serde_json::Value;
 use wide_fold_core::brief::{
     Across, AllRound, BackingKind, BaseName, Board, Build, BuildName, ClosingOrder, ClosureKind, CreaseName,
-    Cuts, Direction, Edge, EdgeBy, EdgeLine, FaceSide, HandleKind, Insert, Joins, Knot, Places, Run,
-    RunStart, ScoreFace, Squares, Stands, Stops, TopName,
+    Cuts, Direction, Edge, EdgeBy, EdgeLine, FaceSide, HandleKind, Insert, Joins, Knot, Places, Round,
+    RoundStart, ScoreFace, Squares, Stands, Stops, TopName,
 };
 use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::gift::{Gift, Lie, Lies, Thing, Together};
@@ -39,8 +39,8 @@ prop_compose! {
             repeat: flags[2].then(|| n(other)),
             rise: flags[1].then(|| n(other / 2)),
         };
-        let start = RunStart::ALL[start];
-        brief.run = Run { start, direction: if flags[0] { Direction::Left } else { Direction::Right } };
+        let start = RoundStart::ALL[start];
+        brief.round = Round { start, direction: if flags[0] { Direction::Left } else { Direction::Right } };
         let across = [Across::Back, Across::BothFaces, Across::Unscored][base % 3];
         brief.gusset_crease = CreaseName::ALL[crease].of(across);
         if flags[1] {

@@ -240,7 +240,7 @@ fn shelves() {
 fn briefs() {
     let examples = owned(&[
         r#"{"finished":{"width":"3 3/4 in","height":"6 1/2 in","gusset":"2 in"},"fittings":{"handle":{"kind":"tube"},"load":"12 oz"},"extras":["handle_strips"]}"#,
-        r#"{"finished":{"width":"110 mm","height":"125 mm","gusset":"25 mm"},"run":{"start":"half_gusset","direction":"left"},"tab":"10 mm","notch":"5 mm","sheet":{"width":"210 mm","height":"297 mm","pattern":"all_over","turned":true},"board":{"groove":"2.5 mm","reach":"300 mm"},"unit":"metric"}"#,
+        r#"{"finished":{"width":"110 mm","height":"125 mm","gusset":"25 mm"},"round":{"start":"half_gusset","direction":"left"},"tab":"10 mm","notch":"5 mm","sheet":{"width":"210 mm","height":"297 mm","pattern":"all_over","turned":true},"board":{"groove":"2.5 mm","reach":"300 mm"},"unit":"metric"}"#,
         r#"{"finished":{"width":"11 1/2 in","height":"6 in","gusset":"5 7/8 in"},"build":{"kind":"joined","cuts":["left_back_corner","right_back_corner"],"all_round":{"kind":"above","rise":"2"}},"joins":{"kind":"strips"},"top":{"kind":"flap","on":"front","depth":"3 in"},"gusset_crease":"fold_flat"}"#,
         r#"{"finished":{"width":"6","height":"8","gusset":"3"},"build":{"kind":"pleated_flare","pleats":2,"pleat":"1"},"fittings":{"closure":{"kind":"ribbon_round"},"decoration":{"faces":true}}}"#,
     ]);

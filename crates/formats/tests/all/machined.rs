@@ -19,9 +19,9 @@ use wide_fold_formats::machine_svg::machine_svg;
 const PX_A_MM: f64 = 96.0 / 25.4;
 const NEAR: f64 = 2e-3;
 
-type Spot = [f64; 2];
+type At = [f64; 2];
 /// Short straight stretches in millimetres, y up.
-type Lines = Vec<[Spot; 2]>;
+type Lines = Vec<[At; 2]>;
 
 fn find<'a>(group: &'a Group, id: &str) -> Option<&'a Group> {
     group.children().iter().find_map(|node| match node {
@@ -78,7 +78,7 @@ fn read_svg(text: &str, layer: Layer, height: f64) -> Lines {
     lines
 }
 
-fn far(a: Spot, b: Spot) -> f64 {
+fn far(a: At, b: At) -> f64 {
     (a[0] - b[0]).hypot(a[1] - b[1])
 }
 
@@ -119,13 +119,13 @@ fn read_dxf(text: &str, layer: Layer) -> Lines {
     lines
 }
 
-fn length(lines: &[[Spot; 2]]) -> f64 {
+fn length(lines: &[[At; 2]]) -> f64 {
     lines.iter().map(|[a, b]| far(*a, *b)).sum()
 }
 
 /// Distance of a place from the nearest line.
-fn off(lines: &[[Spot; 2]], [x, y]: Spot) -> f64 {
-    let from_one = |[[ax, ay], [bx, by]]: &[Spot; 2]| {
+fn off(lines: &[[At; 2]], [x, y]: At) -> f64 {
+    let from_one = |[[ax, ay], [bx, by]]: &[At; 2]| {
         let (dx, dy) = (bx - ax, by - ay);
         let t = (((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy)).clamp(0.0, 1.0);
         (ax + t * dx - x).hypot(ay + t * dy - y)
@@ -133,7 +133,7 @@ fn off(lines: &[[Spot; 2]], [x, y]: Spot) -> f64 {
     lines.iter().map(from_one).fold(f64::MAX, f64::min)
 }
 
-fn points([a, b]: &[Spot; 2]) -> impl Iterator<Item = Spot> {
+fn points([a, b]: &[At; 2]) -> impl Iterator<Item = At> {
     let (a, b) = (*a, *b);
     [0.01, 0.31, 0.5, 0.77, 0.99].into_iter().map(move |t| [0, 1].map(|i| a[i] + t * (b[i] - a[i])))
 }
@@ -152,7 +152,7 @@ fn asked(plan: &Plan, sheet: usize) -> [Lines; 3] {
             }
             Part::Piece(index) => {
                 let blank = &plan.pieces[index].blank;
-                let round = |point| blank.rounds.iter().any(|round| round.at == point);
+                let round = |point| blank.round_corners.iter().any(|round| round.at == point);
                 for (a, b) in blank.outline.iter().zip(blank.outline.iter().cycle().skip(1)) {
                     if !round(*a) && !round(*b) {
                         cuts.push([at(a.x, a.y), at(b.x, b.y)]);
@@ -188,7 +188,7 @@ proptest! {
             let (wide, tall) = (sheet.size.width.mm(), sheet.size.height.mm());
             let svg = machine_svg(&sheet, "Bud vase");
             let dxf = machine_dxf(&sheet);
-            let over = |[x, y]: Spot| if inside { [wide - x, y] } else { [x, y] };
+            let over = |[x, y]: At| if inside { [wide - x, y] } else { [x, y] };
             let asked = asked(&plan, index).map(|lines| lines.into_iter().map(|line| line.map(over)).collect::<Lines>());
             let edges: Lines = vec![[[0.0, 0.0], [wide, 0.0]], [[wide, 0.0], [wide, tall]], [[wide, tall], [0.0, tall]], [[0.0, tall], [0.0, 0.0]]];
             let cuts = read_dxf(&dxf, Layer::Cut);
@@ -213,7 +213,7 @@ proptest! {
                     if layer != Layer::Cut { prop_assert!(off(&from_svg, spot) < NEAR); }
                 }
                 let blanks = cut.placed.iter().filter_map(|placed| match placed.part { Part::Piece(piece) => Some(&plan.pieces[piece].blank), Part::Small(_) => None });
-                let round = blanks.into_iter().any(|blank| !blank.rounds.is_empty() || !blank.holes.is_empty());
+                let round = blanks.into_iter().any(|blank| !blank.round_corners.is_empty() || !blank.holes.is_empty());
                 for (n, line) in from_dxf.iter().enumerate() {
                     for spot in points(line) {
                         prop_assert!(off(asked, spot) < 1e-6 || (round && layer == Layer::Cut), "{layer:?} has a line of its own at {spot:?}");
@@ -250,7 +250,7 @@ proptest! {
         }
         // None runs through the tip of a slit, or through a corner: wherever any line of the net ends.
         let asked = asked(&plan, 0);
-        let ends: Vec<Spot> = asked.iter().flatten().flatten().copied().collect();
+        let ends: Vec<At> = asked.iter().flatten().flatten().copied().collect();
         for end in ends {
             prop_assert!(off(&cut, end) > 0.02, "a dash runs through {end:?}");
         }

@@ -19,15 +19,15 @@ use wide_fold_formats::pdf::{PdfFault, PrintPaper};
 const NEAR: f64 = 0.1;
 const POINTS: f64 = 72.0 / 25.4;
 
-type Spot = [f64; 2];
-type Line = [Spot; 2];
+type At = [f64; 2];
+type Line = [At; 2];
 
 /// A page: its size, and every straight line on it, in millimetres from its bottom left corner.
 struct Page {
-    size: Spot,
+    size: At,
     lines: Vec<Line>,
     /// The least and greatest of all points drawn on it that are not clipped.
-    drawn: Vec<Spot>,
+    drawn: Vec<At>,
 }
 
 fn number(object: &Object) -> f64 {
@@ -59,13 +59,13 @@ fn pages(pdf: &[u8]) -> Vec<Page> {
 
 /// What of a content stream is needed to measure lines (ISO 32000-1, 8.5 and 8.4.4).
 struct Reader {
-    at: Spot,
-    start: Spot,
+    at: At,
+    start: At,
     matrix: [f64; 6],
     kept: Vec<[f64; 6]>,
     path: Vec<Line>,
     lines: Vec<Line>,
-    drawn: Vec<Spot>,
+    drawn: Vec<At>,
     clipped: usize,
     clips: Vec<usize>,
 }
@@ -87,7 +87,7 @@ impl Default for Reader {
 }
 
 impl Reader {
-    fn spot(&self, x: f64, y: f64) -> Spot {
+    fn spot(&self, x: f64, y: f64) -> At {
         let [a, b, c, d, e, f] = self.matrix;
         [(a * x + c * y + e) / POINTS, (b * x + d * y + f) / POINTS]
     }
@@ -147,7 +147,7 @@ impl Reader {
     }
 }
 
-fn far(a: Spot, b: Spot) -> f64 {
+fn far(a: At, b: At) -> f64 {
     (a[0] - b[0]).hypot(a[1] - b[1])
 }
 
@@ -225,7 +225,7 @@ proptest! {
                 shown.push((page, tile.unwrap()));
             }
             // Where neighbouring pages show the same, they carry the same crosses: arms of 8 mm.
-            let crosses = |(page, tile): &(Page, Tile)| -> Vec<Spot> {
+            let crosses = |(page, tile): &(Page, Tile)| -> Vec<At> {
                 let arms = page.lines.iter().filter(|[a, b]| (far(*a, *b) - 8.0).abs() < 1e-2 && (a[1] - b[1]).abs() < 1e-3);
                 arms.map(|[a, b]| [(a[0] + b[0]) / 2.0 - 12.0 + tile.from.x.mm(), a[1] - page.size[1] + 12.0 + tile.to.y.mm()]).collect()
             };

@@ -2,7 +2,7 @@
 use proptest::prelude::*;
 use wide_fold_core::brief::{Build, Edge, EdgeBy, EdgeLine, FaceSide, Top};
 use wide_fold_core::{Brief, Length, Plan};
-use wide_fold_formats::drawn::{Path, Run};
+use wide_fold_formats::drawn::{Leg, Path};
 use wide_fold_formats::machine::{MachineSheet, Machining};
 use wide_fold_formats::machine_dxf::machine_dxf;
 use wide_fold_formats::machine_svg::machine_svg;
@@ -62,13 +62,13 @@ proptest! {
             let path = Path::of_edge(&piece.blank);
             prop_assert!(path.is_closed());
             let top = piece.height.mm();
-            for (from, run) in path.stretches() {
-                let Run::Arc { to, centre, .. } = run else { continue };
+            for (from, leg) in path.legs_from() {
+                let Leg::Arc { to, centre, .. } = leg else { continue };
                 let off = |at: wide_fold_core::plane::Point| (at.x - centre.x).mm().hypot((at.y - centre.y).mm());
                 prop_assert!((off(from) - off(to)).abs() < 1e-5);
-                let (low, high) = run.extent(from);
+                let (low, high) = leg.extent(from);
                 prop_assert!(high.y.mm() <= top + 1e-5);
-                let rise = off(from) * (1.0 - (run.sweep(from) / 2.0).cos());
+                let rise = off(from) * (1.0 - (leg.sweep(from) / 2.0).cos());
                 let reach = (high.y - from.y).mm().max((from.y - low.y).mm());
                 prop_assert!((rise - reach).abs() < 1e-4, "{rise} {reach}");
             }

@@ -1,7 +1,7 @@
 //! The drawn sheet measured by an independent SVG reader (usvg) against the net it was drawn from.
 use rstest::rstest;
 use usvg::{Group, Node, Options, Tree};
-use wide_fold_core::brief::{Build, Extra, Extras, GussetCrease, HandleKind, RunStart, Top};
+use wide_fold_core::brief::{Build, Extra, Extras, GussetCrease, HandleKind, RoundStart, Top};
 use wide_fold_core::layout::Part;
 use wide_fold_core::net::{Blank, Fold};
 use wide_fold_core::{Brief, Length, Plan};
@@ -42,11 +42,11 @@ fn near(a: f64, b: f64) -> bool {
 
 #[rstest]
 fn every_line_is_where_the_net_says(
-    #[values(RunStart::Gusset, RunStart::Face, RunStart::HalfGusset)] start: RunStart,
+    #[values(RoundStart::Gusset, RoundStart::Face, RoundStart::HalfGusset)] start: RoundStart,
     #[values(Length::ZERO, Length::eighths(2))] notch: Length,
 ) {
     let mut brief = Brief::new(Length::eighths(24), Length::eighths(41), Length::inches(2));
-    (brief.run.start, brief.notch) = (start, notch);
+    (brief.round.start, brief.notch) = (start, notch);
     brief.top = Top::HemOut { depth: Length::eighths(9) };
     brief.gusset_crease = GussetCrease::Centre;
     let (plan, tree) = drawn(&brief);
@@ -57,7 +57,7 @@ fn every_line_is_where_the_net_says(
     assert!(near(right - left, plan.pieces[0].width.mm()), "{cut:?}");
     assert!(near(bottom - top, plan.pieces[0].height.mm()));
     // Slits not on the outline: plain ones at every corner between panels, none when every one is tapered.
-    let corners = if start == RunStart::HalfGusset { 4 } else { 3 };
+    let corners = if start == RoundStart::HalfGusset { 4 } else { 3 };
     assert_eq!(cut.len() - 1, if notch == Length::ZERO { corners } else { 0 });
 
     for (fold, id) in

@@ -1,4 +1,4 @@
-//! The run as a ring of panels, fast enough to be cut in every way.
+//! The round as a ring of panels, fast enough to be cut in every way.
 
 use crate::brief::Side;
 use crate::brief::{Cuts, Direction, Place};
@@ -18,7 +18,7 @@ impl Widths {
     /// The widths of the pieces round the bag, each with its tab: what [`crate::net::piece_sizes`] tells without a level.
     pub fn new(brief: &Brief, cuts: Cuts) -> Self {
         let size = brief.finished;
-        let (near, far) = match brief.run.direction {
+        let (near, far) = match brief.round.direction {
             Direction::Right => (Side::Left, Side::Right),
             Direction::Left => (Side::Right, Side::Left),
         };
@@ -114,7 +114,7 @@ mod tests {
             width in 8_i64..100, gusset in 3_i64..50, part in 1_i64..7, at in 0_usize..255, left: bool, blanks in 0_usize..258,
         ) {
             let mut brief = Brief::new(Length::eighths(width), Length::inches(6), Length::eighths(gusset));
-            brief.run.direction = if left { Direction::Left } else { Direction::Right };
+            brief.round.direction = if left { Direction::Left } else { Direction::Right };
             brief.joins = match blanks {
                 255 => Joins::Tabs,
                 256.. => Joins::Strips { width: Length::INCH },

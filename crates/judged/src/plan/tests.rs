@@ -1,5 +1,5 @@
 use super::*;
-use crate::brief::{BaseHabit, Direction, RunStart};
+use crate::brief::{BaseHabit, Direction, RoundStart};
 use crate::net::{Blank, CreaseRole};
 use crate::plane::Point;
 use crate::{Length, Unit};
@@ -31,8 +31,8 @@ proptest! {
         let n = |n| if metric { Length::from_nm(n * 400_000) } else { Length::sixty_fourths(n) };
         let mut brief = Brief::new(n(w), n(h), n(d));
         brief.tab = n(t);
-        brief.run.start = [RunStart::Gusset, RunStart::Face, RunStart::HalfGusset][start];
-        brief.run.direction = if left { Direction::Left } else { Direction::Right };
+        brief.round.start = [RoundStart::Gusset, RoundStart::Face, RoundStart::HalfGusset][start];
+        brief.round.direction = if left { Direction::Left } else { Direction::Right };
         let blank = blank(&brief);
         // Handbook §2 (common practice): 2W + 2D + t by b + H + h.
         prop_assert_eq!(blank.width(), n(w) * 2 + n(d) * 2 + n(t));
@@ -46,9 +46,9 @@ proptest! {
     #[test]
     fn mirrored_runs_mirror(w in 16_i64..2000, h in 16_i64..2000, d in 8_i64..500, start in 0_usize..3) {
         let mut brief = Brief::new(Length::sixty_fourths(w), Length::sixty_fourths(h), Length::sixty_fourths(d * 2));
-        brief.run.start = [RunStart::Gusset, RunStart::Face, RunStart::HalfGusset][start];
+        brief.round.start = [RoundStart::Gusset, RoundStart::Face, RoundStart::HalfGusset][start];
         let right = blank(&brief);
-        brief.run.direction = Direction::Left;
+        brief.round.direction = Direction::Left;
         let left = blank(&brief);
         let width = right.width();
         let mut mirrored: Vec<Point> = right.outline.iter().map(|point| Point::new(width - point.x, point.y)).collect();

@@ -3,7 +3,7 @@
 use super::solve::{Sum, Unknown};
 use crate::Length;
 use crate::brief::{
-    Build, CUSTOMARY_LAP, CUSTOMARY_STRIP, Cuts, Direction, Joins, Place, Places, Run, RunStart, Side,
+    Build, CUSTOMARY_LAP, CUSTOMARY_STRIP, Cuts, Direction, Joins, Place, Places, Round, RoundStart, Side,
     Squares,
 };
 use crate::heard::{HeardBuild, HeardLine};
@@ -77,7 +77,7 @@ pub(super) struct Stretch {
 pub(super) struct Frame {
     pub(super) build: Build,
     pub(super) said: HeardBuild,
-    pub(super) run: Run,
+    pub(super) round: Round,
     pub(super) joins: Joins,
     /// Pieces alike.
     pub(super) pieces: u32,
@@ -99,7 +99,7 @@ impl Frame {
     }
 }
 
-/// One panel of a run.
+/// One panel of a round.
 #[derive(Clone, Copy, PartialEq, Eq)]
 enum Part {
     Front,
@@ -145,7 +145,7 @@ enum Centres {
     AndTab,
 }
 
-/// Stretches of a run; every whole gusset in two if its centre is scored.
+/// Stretches of a round; every whole gusset in two if its centre is scored.
 fn stretches(parts: &[Part], centres: Centres) -> Vec<Stretch> {
     let centred = centres != Centres::None;
     let mut all = Vec::new();
@@ -174,7 +174,7 @@ fn stretches(parts: &[Part], centres: Centres) -> Vec<Stretch> {
     all
 }
 
-/// Cut behind the gusset at the near end of the run, and opposite: every piece begins with a gusset and ends in a face's tab.
+/// Cut behind the gusset at the near end of the round, and opposite: every piece begins with a gusset and ends in a face's tab.
 fn other_corners(direction: Direction) -> Build {
     let (near, far) = match direction {
         Direction::Right => (Side::Left, Side::Right),
@@ -183,18 +183,18 @@ fn other_corners(direction: Direction) -> Build {
     Build::Joined { cuts: Cuts::from(Places::of([Place::back_corner(near), Place::front_corner(far)])) }
 }
 
-/// Every run of panels there is.
+/// Every round of panels there is.
 pub(super) fn frames() -> Vec<Frame> {
     use Part::{Back, Face, Front, Gusset, HalfGusset, Pleat, Tab};
     let mut all = Vec::new();
     let strips = Joins::Strips { width: CUSTOMARY_STRIP };
-    let starts: [(RunStart, &[Part]); 3] = [
-        (RunStart::Gusset, &[Gusset, Front, Gusset, Back, Tab]),
-        (RunStart::Face, &[Front, Gusset, Back, Gusset, Tab]),
-        (RunStart::HalfGusset, &[HalfGusset, Front, Gusset, Back, HalfGusset, Tab]),
+    let starts: [(RoundStart, &[Part]); 3] = [
+        (RoundStart::Gusset, &[Gusset, Front, Gusset, Back, Tab]),
+        (RoundStart::Face, &[Front, Gusset, Back, Gusset, Tab]),
+        (RoundStart::HalfGusset, &[HalfGusset, Front, Gusset, Back, HalfGusset, Tab]),
     ];
     let mut add =
-        |build: Build, said: HeardBuild, start: RunStart, parts: &[Part], joins: Joins, pieces: u32| {
+        |build: Build, said: HeardBuild, start: RoundStart, parts: &[Part], joins: Joins, pieces: u32| {
             for direction in [Direction::Right, Direction::Left] {
                 let mut parts: Vec<Part> = parts.to_vec();
                 if joins != Joins::Tabs {
@@ -216,9 +216,9 @@ pub(super) fn frames() -> Vec<Frame> {
                     }
                     let centred = centres != Centres::None;
                     let stretches = stretches(&parts, centres);
-                    let run = Run { start, direction };
+                    let round = Round { start, direction };
                     let build = if build.is_cut() { other_corners(direction) } else { build };
-                    all.push(Frame { build, said, run, joins, pieces, centred, stretches });
+                    all.push(Frame { build, said, round, joins, pieces, centred, stretches });
                 }
             }
         };
@@ -231,17 +231,17 @@ pub(super) fn frames() -> Vec<Frame> {
     }
     let pair = HeardBuild::CornerPair;
     for joins in [Joins::Tabs, strips] {
-        add(Build::CornerPair, pair, RunStart::Gusset, &[Face, Gusset, Tab], joins, 2);
+        add(Build::CornerPair, pair, RoundStart::Gusset, &[Face, Gusset, Tab], joins, 2);
     }
     // The same pair, its tabs at the faces: cut at the two other corners.
-    add(other_corners(Direction::Right), pair, RunStart::Gusset, &[Gusset, Face, Tab], Joins::Tabs, 2);
+    add(other_corners(Direction::Right), pair, RoundStart::Gusset, &[Gusset, Face, Tab], Joins::Tabs, 2);
     let cradle = Build::CradlePair { squares: Squares::SlitUp };
-    add(cradle, HeardBuild::CradlePair, RunStart::Gusset, &[Gusset, Face, Gusset], Joins::Tabs, 2);
+    add(cradle, HeardBuild::CradlePair, RoundStart::Gusset, &[Gusset, Face, Gusset], Joins::Tabs, 2);
     for pleats in 1..=6_u8 {
         let side = vec![Pleat; usize::from(pleats)];
         let parts = [side.as_slice(), &[Face], side.as_slice()].concat();
         let build = Build::PleatedFlare { pleats, pleat: Length::ZERO };
-        add(build, HeardBuild::PleatedFlare, RunStart::Gusset, &parts, Joins::Tabs, 1);
+        add(build, HeardBuild::PleatedFlare, RoundStart::Gusset, &parts, Joins::Tabs, 1);
     }
     all
 }

@@ -4,7 +4,7 @@
 use super::found::{Found, Mend};
 use super::solve::Unknown;
 use crate::Length;
-use crate::brief::{CUSTOMARY_LAP, CUSTOMARY_TAB, GUIDE_FLAP, Joins, RunStart, SMALL_TAB, half_inch};
+use crate::brief::{CUSTOMARY_LAP, CUSTOMARY_TAB, GUIDE_FLAP, Joins, RoundStart, SMALL_TAB, half_inch};
 use crate::heard::{Axis, Heard, HeardBuild, HeardTop, Measure};
 use crate::sheet::COMMON_SIZES;
 
@@ -56,10 +56,10 @@ pub(super) fn odd(heard: &Heard, found: &Found<'_>) -> Option<u32> {
         (Joins::Tabs, _) | (_, true) => 0,
         _ => 12,
     };
-    odd += match frame.run.start {
-        RunStart::Gusset => 0,
-        RunStart::Face => 1,
-        RunStart::HalfGusset => 2,
+    odd += match frame.round.start {
+        RoundStart::Gusset => 0,
+        RoundStart::Face => 1,
+        RoundStart::HalfGusset => 2,
     };
     odd += match frame.said {
         HeardBuild::Wrap | HeardBuild::CornerPair | HeardBuild::PleatedFlare => 0,

@@ -6,7 +6,7 @@ use crate::plane::Size;
 
 /// A figure where it lies.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
-pub(super) struct Spot {
+pub(super) struct FigureAt {
     /// From the left edge, or from the bottom edge.
     pub(super) at: Length,
     /// Which of the figures that were heard.
@@ -28,8 +28,8 @@ pub(super) struct Pose {
     pub(super) height_first: bool,
     /// True if top and bottom are not where they were said to be.
     pub(super) upside_down: bool,
-    pub(super) upright: Vec<Spot>,
-    pub(super) level: Vec<Spot>,
+    pub(super) upright: Vec<FigureAt>,
+    pub(super) level: Vec<FigureAt>,
 }
 
 /// At most so many passes of which the end is unsaid are tried from both.
@@ -65,7 +65,7 @@ pub(super) fn poses(heard: &Heard) -> Vec<Pose> {
                     let is_named = heard.passes.first().is_none_or(|pass| pass.axis.is_some());
                     let swapped = height_first ^ (!is_named && axes[0] == Axis::Level);
                     if let Some(pose) =
-                        pose(heard, &axes, &ends, Laid { size, swapped, height_first, upside_down })
+                        pose(heard, &axes, &ends, SheetLies { size, swapped, height_first, upside_down })
                     {
                         match all.iter_mut().find(|known| known.same(&pose)) {
                             Some(known) if known.oddly() > pose.oddly() => *known = pose,
@@ -156,15 +156,15 @@ fn ends(heard: &Heard, axes: &[Axis]) -> Vec<Vec<bool>> {
 
 /// How the sheet lies.
 #[derive(Clone, Copy)]
-struct Laid {
+struct SheetLies {
     size: Option<Size>,
     swapped: bool,
     height_first: bool,
     upside_down: bool,
 }
 
-fn pose(heard: &Heard, axes: &[Axis], ends: &[bool], laid: Laid) -> Option<Pose> {
-    let Laid { size, swapped, height_first, upside_down } = laid;
+fn pose(heard: &Heard, axes: &[Axis], ends: &[bool], laid: SheetLies) -> Option<Pose> {
+    let SheetLies { size, swapped, height_first, upside_down } = laid;
     let (mut upright, mut level) = (Vec::new(), Vec::new());
     let mut number = 0;
     for ((pass, axis), far) in heard.passes.iter().zip(axes).zip(ends) {
@@ -176,7 +176,7 @@ fn pose(heard: &Heard, axes: &[Axis], ends: &[bool], laid: Laid) -> Option<Pose>
             } else {
                 figure.at
             };
-            let spot = Spot { at, figure: number, far, said: figure.line, partial: figure.partial };
+            let spot = FigureAt { at, figure: number, far, said: figure.line, partial: figure.partial };
             match axis {
                 Axis::Upright => upright.push(spot),
                 Axis::Level => level.push(spot),

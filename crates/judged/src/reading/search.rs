@@ -3,7 +3,7 @@
 use super::found::{Found, Mend, Shortlist, total};
 use super::frames::{Frame, Role, Stack, Stretch};
 use super::odd;
-use super::poses::{Pose, Spot};
+use super::poses::{FigureAt, Pose};
 use super::solve::{Equation, Measures, Sum, Unknown, solve};
 use crate::brief::half_inch;
 use crate::heard::{Axis, Heard, HeardTop, Measure};
@@ -23,7 +23,7 @@ enum BaseIs {
 /// Which figure is which line of one axis; lines without a figure, and figures left out.
 struct Pairing {
     /// For every line the spot that is it.
-    spots: Vec<Option<Spot>>,
+    spots: Vec<Option<FigureAt>>,
 }
 
 /// One construction held against one way the words may be meant.
@@ -55,7 +55,7 @@ impl<'a> Trial<'a> {
         self.frame.is_flare() && self.heard.pleats.is_some() && self.spots(axis).is_empty()
     }
 
-    fn spots(&self, axis: Axis) -> &'a [Spot] {
+    fn spots(&self, axis: Axis) -> &'a [FigureAt] {
         match axis {
             Axis::Upright => &self.pose.upright,
             Axis::Level => &self.pose.level,
@@ -84,7 +84,7 @@ impl<'a> Trial<'a> {
         if self.is_silent(axis) {
             return Pairing { spots: vec![None; lines] };
         }
-        let mut spots: Vec<Spot> =
+        let mut spots: Vec<FigureAt> =
             self.spots(axis).iter().filter(|spot| Some(spot.figure) != without).copied().collect();
         spots.sort_by_key(|spot| spot.at);
         let mut spots = spots.into_iter();
@@ -93,7 +93,7 @@ impl<'a> Trial<'a> {
     }
 
     /// The bag as it was heard.
-    pub(super) fn exact(&self, slack: Length, list: &mut Shortlist<'a>) {
+    pub(super) fn unmended(&self, slack: Length, list: &mut Shortlist<'a>) {
         if self.missing(Axis::Upright) == 0 && self.missing(Axis::Level) == 0 {
             let pairs = [self.pair(Axis::Upright, None, None), self.pair(Axis::Level, None, None)];
             self.settle(&pairs, &Mend::Nothing, slack, list);
@@ -367,7 +367,7 @@ impl<'a> Trial<'a> {
     }
 
     /// So far from the end a figure is measured from.
-    fn measured_from_its_end(&self, axis: Axis, spot: Spot, at: Length) -> Option<Length> {
+    fn measured_from_its_end(&self, axis: Axis, spot: FigureAt, at: Length) -> Option<Length> {
         if !spot.far {
             return Some(at);
         }

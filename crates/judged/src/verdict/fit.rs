@@ -234,7 +234,7 @@ fn two_pieces(brief: &Brief) -> Option<Candidate> {
     })
 }
 
-/// The run cut into more pieces, where the joins show least.
+/// The round cut into more pieces, where the joins show least.
 fn more_pieces(brief: &Brief) -> Option<Candidate> {
     let pairs = [Build::Wrap, Build::CornerPair];
     let has_smaller = pairs.into_iter().any(|build| fits(&Brief { build, ..brief.clone() }));
@@ -279,7 +279,7 @@ fn joined(brief: &Brief, what: &str, now: Length, set: fn(&mut Brief, Length)) -
         let (figures, pieces) = (Figures::of(brief), best.cuts.at.count());
         let title = format!("{what} {}, in more pieces", figures.say(length));
         let then = format!(
-            "{} instead of {}, the run cut at {pieces} places: {} sheets.",
+            "{} instead of {}, cut at {pieces} places: {} sheets.",
             figures.say(length),
             figures.say(now),
             best.sheets

@@ -89,7 +89,7 @@ fn nearest_on_grooves(brief: &Brief) -> Vec<Candidate> {
     let mut gussets = vec![size.gusset];
     if brief.depth().is_positive() {
         gussets = either_side(size.gusset, groove);
-        // Half a gusset has to lie on a groove too where the run starts in its middle or it is pinched.
+        // Half a gusset has to lie on a groove too where the round starts in its middle or it is pinched.
         gussets.extend(either_side(size.gusset, groove * 2));
     }
     let mut sizes = Vec::new();

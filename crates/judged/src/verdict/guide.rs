@@ -24,9 +24,9 @@ fn reason(misfit: Misfit, brief: &Brief, guide: &Guide) -> String {
     let figures = Figures::of(brief);
     match misfit {
         Misfit::Build => {
-            "it folds a run of panels from a face to a tab: a bag of one piece, or a corner pair".to_owned()
+            "it folds panels from a face to a tab: a bag of one piece, or a corner pair".to_owned()
         }
-        Misfit::Start => "its moves begin with the front, and this run starts elsewhere".to_owned(),
+        Misfit::Start => "its moves begin with the front, and this bag starts elsewhere".to_owned(),
         Misfit::Direction => {
             let [own, other] = if guide.way.left_handed { ["right", "left"] } else { ["left", "right"] };
             format!(

@@ -53,7 +53,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
         }
     };
     vec![Finding {
-        code: "hand.allowance",
+        code: "hand.rule",
         level: Level::Notes,
         about,
         title: "Scores are told for your hands".to_owned(),

@@ -2,7 +2,7 @@
 
 use super::handle::{other_handle, with};
 use super::{About, Candidate, Finding, Level, finding};
-use crate::brief::{ClosingFlap, HandleKind, RunStart};
+use crate::brief::{ClosingFlap, HandleKind, RoundStart};
 use crate::draft::Draft;
 use crate::figures::Figures;
 use crate::fittings::{FaceHole, On, Purpose, Shape};
@@ -49,13 +49,9 @@ fn elsewhere(draft: &Draft) -> Vec<Vec<Candidate>> {
     let mut ways = Vec::new();
     if own.kind.is_on_gussets() {
         let mut whole = brief.clone();
-        whole.run.start = RunStart::Gusset;
+        whole.round.start = RoundStart::Gusset;
         let through = HandleKind::HoledRibbon.on(brief);
-        ways.push(vec![Candidate::new(
-            "Begin the run at a gusset",
-            "Both gussets are then in one piece.",
-            whole,
-        )]);
+        ways.push(vec![Candidate::new("Begin with a gusset", "Both gussets are then in one piece.", whole)]);
         ways.push(vec![Candidate::new("Ribbon through the faces", "A handle on either face.", through)]);
     }
     if own.kind.is_spaced() {

@@ -1,7 +1,7 @@
 //! Will the glue tab hold, and where does the seam show?
 
 use super::{About, Candidate, Finding, Level};
-use crate::brief::{CUSTOMARY_TAB, Joins, RunStart, SMALL_TAB};
+use crate::brief::{CUSTOMARY_TAB, Joins, RoundStart, SMALL_TAB};
 use crate::draft::Draft;
 use crate::figures::Figures;
 use crate::net::{Joint, Panel, Seam};
@@ -64,7 +64,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
         });
     }
     findings.extend(strips_collide(draft));
-    if brief.build.goes_round_in_one() && brief.run.start.is_face() {
+    if brief.build.goes_round_in_one() && brief.round.start.is_face() {
         findings.push(Finding {
             code: "seam.in-front",
             level: Level::Notes,
@@ -76,10 +76,10 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
             mends: |draft| {
                 let start = |start, title| {
                     let mut changed = draft.brief.clone();
-                    changed.run.start = start;
+                    changed.round.start = start;
                     vec![Candidate::new(title, "The sizes stay as they are.", changed)]
                 };
-                vec![start(RunStart::Gusset, "Start with a gusset"), start(RunStart::HalfGusset, "Start in mid-gusset")]
+                vec![start(RoundStart::Gusset, "Start with a gusset"), start(RoundStart::HalfGusset, "Start in mid-gusset")]
             },
         });
     }

@@ -1,7 +1,7 @@
 use super::*;
 use crate::brief::Side;
 use crate::brief::{
-    BaseHabit, Build, Cuts, Direction, FaceSide, GussetCrease, Joins, Place, Places, RunStart, ScoreFace,
+    BaseHabit, Build, Cuts, Direction, FaceSide, GussetCrease, Joins, Place, Places, RoundStart, ScoreFace,
     Squares, Top,
 };
 use crate::proof::Check;
@@ -132,7 +132,7 @@ fn tabs() {
     let narrow = verdict(&Brief { tab: Length::eighths(1), ..brief("3", "5", "1") }, "tab.narrow");
     assert_eq!(offers(&narrow), ["Tab ½", "Tab ¼"]);
     let mut wide = brief("3", "5", "3/4");
-    wide.run.start = RunStart::HalfGusset;
+    wide.run.start = RoundStart::HalfGusset;
     let wide = verdict(&wide, "tab.wide");
     assert_eq!(wide.title, "The tab is ⅛ wider than the panel over it");
     assert_eq!(offers(&wide), ["Tab ¼"]);
@@ -154,7 +154,7 @@ fn grooves_name_the_setting_and_the_nearest_size() {
 #[test]
 fn a_half_gusset_start_needs_half_the_gusset_on_a_groove() {
     let mut brief = brief("3", "5", "1 1/8");
-    brief.run.start = RunStart::HalfGusset;
+    brief.round.start = RoundStart::HalfGusset;
     let verdict = verdict(&brief, "groove.off");
     assert!(verdict.remedies[0].brief.finished.gusset.is_on(Length::eighths(2)));
 }
@@ -283,7 +283,7 @@ fn what_makes_no_sense_is_refused_with_the_nearest_that_does(
 
 mod any_brief {
     use super::*;
-    use crate::brief::{Across, ClosingOrder, Run};
+    use crate::brief::{Across, ClosingOrder, Round};
     use proptest::prelude::*;
 
     prop_compose! {
@@ -296,8 +296,8 @@ mod any_brief {
         ) -> Brief {
             let sixteenths = |n| Length::sixty_fourths(n * 4);
             let mut brief = Brief::new(sixteenths(size.0), sixteenths(size.1), sixteenths(size.2));
-            brief.run = Run {
-                start: [RunStart::Gusset, RunStart::Face, RunStart::HalfGusset][start],
+            brief.round = Round {
+                start: [RoundStart::Gusset, RoundStart::Face, RoundStart::HalfGusset][start],
                 direction: if left { Direction::Left } else { Direction::Right },
             };
             brief.build = match build {

@@ -40,7 +40,7 @@ fn turned(draft: &Draft) -> Option<Brief> {
         return None;
     }
     let other = Brief { sheet: Sheet { turned: !sheet.turned, ..sheet.clone() }, ..brief.clone() };
-    // A run in pieces is cut elsewhere on a sheet that lies otherwise.
+    // A round in pieces is cut elsewhere on a sheet that lies otherwise.
     let other = if other.build.is_cut() { joins::best(&other)?.brief(&other) } else { other };
     let fits = Draft::new(&other).is_ok_and(|draft| draft.plainly_fits());
     (fits && own_sheets(&other) < draft.layout().own_sheets()).then_some(other)

@@ -40,7 +40,7 @@ pub fn differs(brief: &Brief, now: &Brief) -> Vec<String> {
     found
 }
 
-/// Where a run of pieces is cut; nothing if it is none.
+/// Where a round of pieces is cut; nothing if it is none.
 fn cut(brief: &Brief, now: &Brief) -> Option<String> {
     brief.build.chosen_cuts().map(|cuts| cut_at(cuts, Figures::of(now)))
 }

@@ -66,7 +66,7 @@ struct Half {
 }
 
 /// A line of the blank, its lower or left end first, and the box round it.
-struct Line {
+struct PaperLine {
     from: Point,
     to: Point,
     /// The crease it is, if it is one.
@@ -75,7 +75,7 @@ struct Line {
     most: Point,
 }
 
-impl Line {
+impl PaperLine {
     fn new(from: Point, to: Point, crease: Option<usize>) -> Self {
         let (from, to) = (from.min(to), from.max(to));
         let (low, high) = (from.y.min(to.y), from.y.max(to.y));
@@ -146,11 +146,12 @@ pub fn facets(blank: &Blank) -> Vec<Facet> {
 impl Graph {
     fn new(blank: &Blank) -> Self {
         let count = blank.outline.len();
-        let edge = (0..count).map(|at| Line::new(blank.outline[at], blank.outline[(at + 1) % count], None));
-        let slits = blank.cuts.iter().map(|cut| Line::new(cut.from, cut.to, None));
+        let edge =
+            (0..count).map(|at| PaperLine::new(blank.outline[at], blank.outline[(at + 1) % count], None));
+        let slits = blank.cuts.iter().map(|cut| PaperLine::new(cut.from, cut.to, None));
         let scores = blank.creases.iter().enumerate();
-        let scores = scores.map(|(index, crease)| Line::new(crease.from, crease.to, Some(index)));
-        let lines: Vec<Line> = edge.chain(slits).chain(scores).collect();
+        let scores = scores.map(|(index, crease)| PaperLine::new(crease.from, crease.to, Some(index)));
+        let lines: Vec<PaperLine> = edge.chain(slits).chain(scores).collect();
         let mut points: Vec<Point> = lines.iter().flat_map(|line| [line.from, line.to]).collect();
         for (index, line) in lines.iter().enumerate() {
             let near = lines[..index].iter().filter(|other| !line.is_apart(other));
@@ -159,7 +160,7 @@ impl Graph {
         points.sort_unstable();
         points.dedup();
         let mut halves: Vec<Half> = Vec::with_capacity(lines.len() * 4);
-        for Line { from, to, crease, .. } in lines {
+        for PaperLine { from, to, crease, .. } in lines {
             // Points are sorted by x, then y: so are those on a line.
             let start = points.partition_point(|point| *point < from);
             let reach = points[start..].partition_point(|point| *point <= to);
@@ -225,7 +226,7 @@ fn eighth(from: Point, to: Point) -> u8 {
 }
 
 /// Where two lines cross inside both, to the nanometre.
-fn crossing(one: &Line, other: &Line) -> Option<Point> {
+fn crossing(one: &PaperLine, other: &PaperLine) -> Option<Point> {
     let ((a, b), (c, d)) = ((one.from, one.to), (other.from, other.to));
     match (a.x == b.x, a.y == b.y, c.x == d.x, c.y == d.y) {
         (true, _, true, _) | (_, true, _, true) => return None,

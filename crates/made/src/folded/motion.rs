@@ -1,6 +1,6 @@
 //! The way from the unrolled pieces to the finished bag, in the order of the work.
 //!
-//! A slit bag: the hem is turned, the run is bent into a tube, the base flaps close one after another. A folded base:
+//! A slit bag: the hem is turned, the round is bent into a tube, the base flaps close one after another. A folded base:
 //! its two ends are pushed in at one stroke, for the paper bends on the way there; then both flaps fold over. A flare:
 //! hem, pleats, and the sheet folded end to end.
 

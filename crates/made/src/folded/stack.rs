@@ -201,7 +201,7 @@ impl Layers {
 
     fn rules(&self, glued: &[(usize, usize, PaperFace)]) -> Vec<Rule> {
         let mut rules = Vec::new();
-        let lines: Vec<Line> = self.hinges.iter().map(Line::of).collect();
+        let lines: Vec<HingeLine> = self.hinges.iter().map(HingeLine::of).collect();
         for (hinge, line) in self.hinges.iter().zip(&lines) {
             let across = (0..self.bodies.len())
                 .filter(|body| *body != hinge.up && *body != hinge.down)
@@ -237,7 +237,7 @@ impl Layers {
     }
 
     /// True if a body lies on both sides of a hinge's line along some stretch of it.
-    fn runs_across(&self, body: usize, line: &Line) -> bool {
+    fn runs_across(&self, body: usize, line: &HingeLine) -> bool {
         if self.bodies[body].is_clear_of(line.round) {
             return false;
         }
@@ -253,7 +253,7 @@ impl Layers {
 }
 
 /// The line of a hinge, measured once.
-struct Line {
+struct HingeLine {
     ends: [DVec2; 2],
     /// Its direction, of length one.
     along: DVec2,
@@ -262,7 +262,7 @@ struct Line {
     round: (DVec2, DVec2),
 }
 
-impl Line {
+impl HingeLine {
     fn of(hinge: &Hinge) -> Self {
         let [from, to] = hinge.line;
         let along = (to - from).normalize_or_zero();

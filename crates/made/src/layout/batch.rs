@@ -1,13 +1,13 @@
 //! The parts of several bags on as few sheets as can be, with a lower bound on how few there can be.
 //!
 //! First the parts are laid one after the other, by several rules; often that is as few as the sizes alone allow. Otherwise a
-//! few parts are packed exactly, and for many whole patterns of a sheet are mixed: the value of the best mixture, rounded up,
+//! few parts are packed thoroughly, and for many whole cutting patterns of a sheet are mixed: the value of the best mixture, rounded up,
 //! is a lower bound on every way of cutting from edge to edge.
 
 use super::columns::Columns;
 use super::greedy::{self, RULES};
 use super::guillotine::{Lyings, sheet, tidy};
-use super::{Part, SheetCut, bounds, exact, together};
+use super::{Part, SheetCut, bounds, thorough, together};
 use crate::budget::Budget;
 use crate::plane::Size;
 
@@ -82,8 +82,8 @@ fn solve(parts: &[Lyings], counts: &[usize], size: Size, budget: &Budget<'_>) ->
     if laid.len() <= least as usize {
         return (laid, least);
     }
-    if total <= exact::MOST {
-        return match exactly(parts, counts, size, budget) {
+    if total <= thorough::MOST {
+        return match thoroughly(parts, counts, size, budget) {
             Some(sheets) => {
                 let least = sheets.len() as u32;
                 (sheets, least)
@@ -134,11 +134,11 @@ pub(super) fn laid(
     best.map(|best| best.0).unwrap_or_default()
 }
 
-fn exactly(parts: &[Lyings], counts: &[usize], size: Size, budget: &Budget<'_>) -> Option<Vec<SheetCut>> {
+fn thoroughly(parts: &[Lyings], counts: &[usize], size: Size, budget: &Budget<'_>) -> Option<Vec<SheetCut>> {
     let kinds: Vec<usize> =
         counts.iter().enumerate().flat_map(|(kind, count)| std::iter::repeat_n(kind, *count)).collect();
     let singles: Vec<Lyings> = kinds.iter().map(|kind| parts[*kind].clone()).collect();
-    let trees = exact::pack(&singles, size, budget)?;
+    let trees = thorough::pack(&singles, size, budget)?;
     let mut sheets: Vec<SheetCut> = trees.into_iter().map(|tree| sheet(&tidy(tree, size), size)).collect();
     for placed in sheets.iter_mut().flat_map(|sheet| &mut sheet.placed) {
         if let Part::Piece(single) = placed.part {

@@ -1,26 +1,26 @@
-//! Whole patterns of a sheet weighed against each other by linear programming, new patterns being found as they are worth it
-//! (column generation: Gilmore & Gomory, 1961 and 1965; the bound before the last pattern is found: Farley, 1990; from memory).
+//! Whole cutting patterns of a sheet weighed against each other by linear programming, new cutting patterns being found as they are worth it
+//! (column generation: Gilmore & Gomory, 1961 and 1965; the bound before the last cutting pattern is found: Farley, 1990; from memory).
 
 use super::SheetCut;
+use super::cutting_patterns::CuttingPatterns;
 use super::greedy::{self, RULES};
 use super::guillotine::{Lyings, Tree, only, sheet, tidy};
-use super::pattern::Patterns;
 use crate::budget::Budget;
 use crate::plane::Size;
 use microlp::{ComparisonOp, OptimizationDirection, Problem, SolveOutcome, Variable};
 
-/// New patterns are looked for no more often than this.
+/// New cutting patterns are looked for no more often than this.
 const ROUNDS: usize = 120;
 
-/// A pattern of a sheet, and how many of each kind it has.
+/// A cutting pattern of a sheet, and how many of each kind it has.
 struct Column {
     tree: Tree,
     counts: Vec<u32>,
 }
 
-/// Parts of several kinds, how many are wanted, and patterns to cut them by.
+/// Parts of several kinds, how many are wanted, and cutting patterns to cut them by.
 pub(super) struct Columns<'a> {
-    patterns: Patterns<'a>,
+    patterns: CuttingPatterns<'a>,
     parts: &'a [Lyings],
     counts: &'a [usize],
     size: Size,
@@ -30,7 +30,7 @@ pub(super) struct Columns<'a> {
 impl<'a> Columns<'a> {
     pub(super) fn new(parts: &'a [Lyings], counts: &'a [usize], size: Size) -> Self {
         let mut columns =
-            Self { patterns: Patterns::new(parts, size), parts, counts, size, list: Vec::new() };
+            Self { patterns: CuttingPatterns::new(parts, size), parts, counts, size, list: Vec::new() };
         for (kind, count) in counts.iter().enumerate() {
             let tree = columns.patterns.only_of(kind, *count);
             columns.add(tree);
@@ -51,11 +51,11 @@ impl<'a> Columns<'a> {
         holds
     }
 
-    /// Finds patterns until none is worth more than a sheet, the work is spent, or it is plain that no more than `least` can be
+    /// Finds cutting patterns until none is worth more than a sheet, the work is spent, or it is plain that no more than `least` can be
     /// shown; gives back the lower bound.
     pub(super) fn generate(&mut self, least: u32, budget: &Budget<'_>) -> u32 {
         let mut least = least;
-        // The dual: how much of a sheet every part is worth, so that no pattern is worth more than one.
+        // The dual: how much of a sheet every part is worth, so that no cutting pattern is worth more than one.
         let mut problem = Problem::new(OptimizationDirection::Maximize);
         let prices: Vec<Variable> =
             self.counts.iter().map(|count| problem.add_var(*count as f64, (0.0, 1.0))).collect();
@@ -66,7 +66,7 @@ impl<'a> Columns<'a> {
         for column in &self.list {
             problem.add_constraint(row(column), ComparisonOp::Le, 1.0);
         }
-        // Prices that swing from round to round find few patterns that last, so they are drawn half way to those that have
+        // Prices that swing from round to round find few cutting patterns that last, so they are drawn half way to those that have
         // shown the highest bound (smoothing: Wentges, 1997; from memory).
         let counts = self.counts;
         let worth_of = |values: &[f64]| -> f64 {
@@ -127,7 +127,7 @@ impl<'a> Columns<'a> {
         least
     }
 
-    /// Whole sheets of the best mixture of patterns, what is left being mixed anew and again, or laid out by the snuggest place:
+    /// Whole sheets of the best mixture of cutting patterns, what is left being mixed anew and again, or laid out by the snuggest place:
     /// the fewest sheets found, if that is no more than `most`.
     pub(super) fn rounded(&self, most: usize, least: u32, budget: &Budget<'_>) -> Option<Vec<SheetCut>> {
         let mut left = self.counts.to_vec();
@@ -178,7 +178,7 @@ impl<'a> Columns<'a> {
         best
     }
 
-    /// A pattern with only as many parts as are still wanted.
+    /// A cutting pattern with only as many parts as are still wanted.
     fn taken(&self, column: usize, left: &mut [usize]) -> SheetCut {
         let kept = only(&self.list[column].tree, &mut |kind: usize| {
             let wanted = left[kind] > 0;
@@ -190,7 +190,7 @@ impl<'a> Columns<'a> {
         sheet(&tidy(kept, self.size), self.size)
     }
 
-    /// How often every pattern is cut in the best mixture for what is left, as a broken number.
+    /// How often every cutting pattern is cut in the best mixture for what is left, as a broken number.
     fn mixture(&self, left: &[usize]) -> Vec<(usize, f64)> {
         let mut problem = Problem::new(OptimizationDirection::Minimize);
         let times: Vec<Variable> =

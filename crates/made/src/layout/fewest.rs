@@ -5,12 +5,12 @@
 use super::batch::laid;
 use super::guillotine::{Lyings, sheet as cut, tidy};
 use super::rows::{self, stacks};
-use super::{Part, SheetCut, bounds, exact};
+use super::{Part, SheetCut, bounds, thorough};
 use crate::budget::Budget;
 use crate::pieces::Piece;
 use crate::plane::Size;
 
-/// Work for packing one bag exactly.
+/// Work for packing one bag thoroughly.
 const WORK: u64 = 250_000;
 
 /// How many sheets pieces of these sizes take, as [`Layout`](super::Layout) lays them out.
@@ -41,8 +41,8 @@ fn fewer(sizes: &[Size], sheet: Size, rows: usize) -> Option<Vec<SheetCut>> {
         return None;
     }
     let budget = Budget::of(WORK);
-    let exactly = (sizes.len() <= exact::MOST).then(|| exact::pack(&parts, sheet, &budget)).flatten();
-    let sheets: Vec<SheetCut> = match exactly {
+    let packed = (sizes.len() <= thorough::MOST).then(|| thorough::pack(&parts, sheet, &budget)).flatten();
+    let sheets: Vec<SheetCut> = match packed {
         Some(trees) => trees.into_iter().map(|tree| cut(&tidy(tree, sheet), sheet)).collect(),
         None => laid(&parts, &counts, sheet, least, &Budget::of(WORK)),
     };

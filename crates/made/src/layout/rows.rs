@@ -1,4 +1,4 @@
-//! Pieces side by side in rows, rows one above another: each packed exactly, for there are few.
+//! Pieces side by side in rows, rows one above another: each packed thoroughly, for there are few.
 
 use super::{Blade, Part, Placed, Rectangle, SheetCut, Trim, lay, trim_out};
 use crate::Length;

@@ -1,7 +1,7 @@
 //! Panels side by side, and the zones they are stacked from.
 
 use super::{BaseCorners, Span};
-use crate::brief::{Build, Cuts, Direction, FaceSide, Joins, Place, RunStart, Side, Squares};
+use crate::brief::{Build, Cuts, Direction, FaceSide, Joins, Place, RoundStart, Side, Squares};
 use crate::{Brief, Length};
 
 /// What a column of the blank becomes.
@@ -18,7 +18,7 @@ pub enum Panel {
         /// Which part of it, looking at the front of the standing bag.
         side: Side,
     },
-    /// A side panel, or one half of it where the run starts in its middle.
+    /// A side panel, or one half of it where the round starts in its middle.
     Gusset {
         /// Which side, looking at the front of the standing bag.
         side: Side,
@@ -146,20 +146,20 @@ impl Panel {
     }
 }
 
-/// A run of panels before any line is drawn on it.
+/// A stretch of panels before any line is drawn on it.
 #[derive(Clone, Debug)]
-pub(super) struct Run {
+pub(super) struct Stretch {
     pub columns: Vec<Column>,
     pub rows: Vec<Row>,
     pub corners: BaseCorners,
 }
 
-impl Run {
+impl Stretch {
     pub fn row(&self, zone: Zone) -> Option<Span> {
         self.rows.iter().find(|row| row.zone == zone).map(|row| row.y)
     }
 
-    /// Where the body lies; every run has one.
+    /// Where the body lies; every stretch has one.
     pub fn body(&self) -> Span {
         self.row(Zone::Body).unwrap_or(Span::new(Length::ZERO, Length::ZERO))
     }
@@ -193,10 +193,10 @@ impl Run {
     }
 }
 
-/// Every run of a build, joining strips last.
-pub(super) fn runs(brief: &Brief) -> Vec<Run> {
+/// Every stretch of a build, joining strips last.
+pub(super) fn stretches(brief: &Brief) -> Vec<Stretch> {
     let size = brief.finished;
-    let (near, far) = match brief.run.direction {
+    let (near, far) = match brief.round.direction {
         Direction::Right => (Side::Left, Side::Right),
         Direction::Left => (Side::Right, Side::Left),
     };
@@ -205,14 +205,14 @@ pub(super) fn runs(brief: &Brief) -> Vec<Run> {
     let half = size.gusset.half();
     let (front, back, tab) = ((Panel::Front, size.width), (Panel::Back, size.width), (Panel::Tab, brief.tab));
     let corners = if brief.build.is_squashed() { BaseCorners::Folded } else { BaseCorners::Flaps };
-    let runs = match (brief.build, brief.run.start) {
-        (Build::Wrap | Build::FoldedBase { .. }, RunStart::Gusset) => {
+    let stretches = match (brief.build, brief.round.start) {
+        (Build::Wrap | Build::FoldedBase { .. }, RoundStart::Gusset) => {
             vec![vec![whole(near), front, whole(far), back, tab]]
         }
-        (Build::Wrap | Build::FoldedBase { .. }, RunStart::Face) => {
+        (Build::Wrap | Build::FoldedBase { .. }, RoundStart::Face) => {
             vec![vec![front, whole(far), back, whole(near), tab]]
         }
-        (Build::Wrap | Build::FoldedBase { .. }, RunStart::HalfGusset) => {
+        (Build::Wrap | Build::FoldedBase { .. }, RoundStart::HalfGusset) => {
             let first = (Panel::Gusset { side: near, part: GussetPart::FrontHalf }, half);
             let last = (Panel::Gusset { side: near, part: GussetPart::BackHalf }, size.gusset - half);
             vec![vec![first, front, whole(far), back, last, tab]]
@@ -228,29 +228,29 @@ pub(super) fn runs(brief: &Brief) -> Vec<Run> {
             let front = (Panel::Front, size.width + brief.allowance);
             let front = vec![whole(Side::Left), front, whole(Side::Right)];
             let back = vec![whole(Side::Right), back, whole(Side::Left)];
-            return vec![run(brief, &front, BaseCorners::CutOut), run(brief, &back, corners)];
+            return vec![stretch(brief, &front, BaseCorners::CutOut), stretch(brief, &back, corners)];
         }
         (Build::PleatedFlare { pleats, pleat }, _) => return vec![flare(brief, pleats, pleat)],
     };
     let turn = |mut panels: Vec<(Panel, Length)>| {
         if matches!(brief.joins, Joins::Strips { .. }) {
-            // Of a mixed run the pieces that end in a strip have no tab to begin with.
+            // Of a mixed round the pieces that end in a strip have no tab to begin with.
             panels.retain(|(panel, _)| *panel != Panel::Tab);
         }
-        if brief.run.direction == Direction::Left {
+        if brief.round.direction == Direction::Left {
             panels.reverse();
         }
-        run(brief, &panels, corners)
+        stretch(brief, &panels, corners)
     };
-    let mut runs: Vec<Run> = runs.into_iter().map(turn).collect();
+    let mut stretches: Vec<Stretch> = stretches.into_iter().map(turn).collect();
     if let Some(width) = brief.joins.strip() {
-        let blanks = runs.iter().filter(|run| !run.has_tab()).count();
-        runs.extend(vec![joining_strip(brief, width); blanks]);
+        let blanks = stretches.iter().filter(|stretch| !stretch.has_tab()).count();
+        stretches.extend(vec![joining_strip(brief, width); blanks]);
     }
-    runs
+    stretches
 }
 
-/// A panel and its width, and the place behind it at which the run may be cut.
+/// A panel and its width, and the place behind it at which the round may be cut.
 type Link = ((Panel, Length), Option<Place>);
 
 /// Round the bag from the front on, cut wherever `cuts` says; every piece ends in a tab, unless a strip holds that join.
@@ -319,7 +319,7 @@ fn cut_run(brief: &Brief, cuts: Cuts, near: Side, far: Side) -> Vec<Vec<(Panel, 
     pieces
 }
 
-fn run(brief: &Brief, panels: &[(Panel, Length)], corners: BaseCorners) -> Run {
+fn stretch(brief: &Brief, panels: &[(Panel, Length)], corners: BaseCorners) -> Stretch {
     let has = |on| panels.iter().any(|(panel, _)| panel.face() == Some(on));
     let top = match brief.top.flap() {
         None => (Zone::Hem, brief.top.hem()),
@@ -327,12 +327,12 @@ fn run(brief: &Brief, panels: &[(Panel, Length)], corners: BaseCorners) -> Run {
         Some(_) => (Zone::Flap, Length::ZERO),
     };
     let zones = [(Zone::Base, brief.flap()), (Zone::Body, brief.finished.height), top];
-    Run { columns: in_columns(panels), rows: in_rows(&zones), corners }
+    Stretch { columns: in_columns(panels), rows: in_rows(&zones), corners }
 }
 
 /// As tall as the seam it holds; under a folded base it runs on to the bottom edge. A hem turned in is turned over it; one turned
 /// out would show it, and one that is slit would not cover it, so there it ends at the top and lies hidden behind the body.
-fn joining_strip(brief: &Brief, width: Length) -> Run {
+fn joining_strip(brief: &Brief, width: Length) -> Stretch {
     let left = width.half();
     let panels = [(Panel::JoinHalf(Side::Left), left), (Panel::JoinHalf(Side::Right), width - left)];
     let is_tube = brief.build.is_squashed();
@@ -341,23 +341,23 @@ fn joining_strip(brief: &Brief, width: Length) -> Run {
     let base = if is_tube { brief.flap() } else { Length::ZERO };
     let zones = [(Zone::Base, base), (Zone::Body, brief.finished.height), (Zone::Hem, hem)];
     let corners = if is_tube { BaseCorners::Folded } else { BaseCorners::NoBase };
-    Run { columns: in_columns(&panels), rows: in_rows(&zones), corners }
+    Stretch { columns: in_columns(&panels), rows: in_rows(&zones), corners }
 }
 
 /// Front above, back below and upside down; pleats on both sides.
-fn flare(brief: &Brief, pleats: u8, pleat: Length) -> Run {
+fn flare(brief: &Brief, pleats: u8, pleat: Length) -> Stretch {
     let at = |side, number| (Panel::Pleat { side, number, behind: false }, pleat);
     let mut panels: Vec<(Panel, Length)> = (1..=pleats).rev().map(|number| at(Side::Left, number)).collect();
     panels.push((Panel::Front, brief.finished.width));
     panels.extend((1..=pleats).map(|number| at(Side::Right, number)));
     let (height, hem) = (brief.finished.height, brief.top.hem());
     let zones = [(Zone::BackHem, hem), (Zone::BackBody, height), (Zone::Body, height), (Zone::Hem, hem)];
-    Run { columns: in_columns(&panels), rows: in_rows(&zones), corners: BaseCorners::NoBase }
+    Stretch { columns: in_columns(&panels), rows: in_rows(&zones), corners: BaseCorners::NoBase }
 }
 
-fn in_columns(run: &[(Panel, Length)]) -> Vec<Column> {
-    let spans = Span::in_a_row(run.iter().map(|(_, width)| *width));
-    run.iter().zip(spans).map(|((panel, _), x)| Column { panel: *panel, x }).collect()
+fn in_columns(stretch: &[(Panel, Length)]) -> Vec<Column> {
+    let spans = Span::in_a_row(stretch.iter().map(|(_, width)| *width));
+    stretch.iter().zip(spans).map(|((panel, _), x)| Column { panel: *panel, x }).collect()
 }
 
 /// Bands from bottom to top; those of no height are left out.

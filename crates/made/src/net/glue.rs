@@ -1,6 +1,6 @@
 //! Where glue or tape goes, and on which face of the paper.
 
-use super::columns::Run;
+use super::columns::Stretch;
 use super::lines::squash_reach;
 use super::outline::Ends;
 use super::{BaseCorners, Column, Panel, Point, Span, Zone};
@@ -69,30 +69,32 @@ impl GlueRole {
     }
 }
 
-/// All glue areas of a run of panels.
-pub(super) fn areas(brief: &Brief, run: &Run, edge: &Ends) -> Vec<Glue> {
-    let (body, hem) = (run.body(), run.row(Zone::Hem));
+/// All glue areas of a stretch of panels.
+pub(super) fn areas(brief: &Brief, stretch: &Stretch, edge: &Ends) -> Vec<Glue> {
+    let (body, hem) = (stretch.body(), stretch.row(Zone::Hem));
     let mut areas = Vec::new();
-    for (index, column) in run.columns.iter().enumerate() {
+    for (index, column) in stretch.columns.iter().enumerate() {
         let panel = column.panel;
-        if goes_under(brief, run, column) {
-            areas.extend(going_under(brief, run, edge, index));
+        if goes_under(brief, stretch, column) {
+            areas.extend(going_under(brief, stretch, edge, index));
         }
-        if let (true, BaseCorners::Ears, Some(base)) = (panel.is_gusset(), run.corners, run.row(Zone::Base)) {
+        if let (true, BaseCorners::Ears, Some(base)) =
+            (panel.is_gusset(), stretch.corners, stretch.row(Zone::Base))
+        {
             let corners = rectangle(column.x, base);
             areas.push(Glue { role: GlueRole::Ear, panel, face: PaperFace::Outside, corners });
         }
         let has_hem = panel != Panel::Tab || brief.joins_reach_into_hem();
-        if let (Some(hem), false, true) = (hem, run.is_joining_strip(), has_hem) {
+        if let (Some(hem), false, true) = (hem, stretch.is_joining_strip(), has_hem) {
             // A hem turned in meets the body with its inside face, a hem turned out with its outside face.
             let face = if brief.top.is_turned_out() { PaperFace::Outside } else { PaperFace::Inside };
-            areas.push(Glue { role: GlueRole::Hem, panel, face, corners: edge.hem(run, index, hem) });
-            if let Some(behind) = run.row(Zone::BackHem).filter(|_| !is_outermost(brief, panel)) {
+            areas.push(Glue { role: GlueRole::Hem, panel, face, corners: edge.hem(stretch, index, hem) });
+            if let Some(behind) = stretch.row(Zone::BackHem).filter(|_| !is_outermost(brief, panel)) {
                 let corners = rectangle(column.x, behind);
                 areas.push(Glue { role: GlueRole::Hem, panel: panel.behind(), face, corners });
             }
         }
-        areas.extend(base_flap(brief, run, edge, index));
+        areas.extend(base_flap(brief, stretch, edge, index));
         if let (true, Some((pleats, _))) = (is_outermost(brief, panel), brief.build.pleated()) {
             // An even pleat ends up over the one of the back, an odd one under it.
             let face = if pleats.is_multiple_of(2) { PaperFace::Inside } else { PaperFace::Outside };
@@ -103,9 +105,10 @@ pub(super) fn areas(brief: &Brief, run: &Run, edge: &Ends) -> Vec<Glue> {
 }
 
 /// Tabs and joining strips go under; in a cradle pair the back piece's whole gussets do.
-fn goes_under(brief: &Brief, run: &Run, column: &Column) -> bool {
-    let is_lap =
-        brief.build.has_double_gussets() && run.corners != BaseCorners::CutOut && column.panel.is_gusset();
+fn goes_under(brief: &Brief, stretch: &Stretch, column: &Column) -> bool {
+    let is_lap = brief.build.has_double_gussets()
+        && stretch.corners != BaseCorners::CutOut
+        && column.panel.is_gusset();
     column.panel.is_join() || is_lap
 }
 
@@ -115,18 +118,18 @@ fn is_outermost(brief: &Brief, panel: Panel) -> bool {
 
 /// What goes under carries its glue on the outside. A hem turned out lies over its top, and there the glue goes on
 /// the face the hem shows: the inside of the sheet.
-fn going_under(brief: &Brief, run: &Run, edge: &Ends, index: usize) -> Vec<Glue> {
-    let panel = run.columns[index].panel;
+fn going_under(brief: &Brief, stretch: &Stretch, edge: &Ends, index: usize) -> Vec<Glue> {
+    let panel = stretch.columns[index].panel;
     let role = match panel {
         Panel::Tab => GlueRole::Tab,
         Panel::JoinHalf(_) => GlueRole::Strip,
         _ => GlueRole::Lap,
     };
-    let area = |face, y| Glue { role, panel, face, corners: edge.under(run, index, y) };
-    let body = run.body();
-    let foot = if run.corners == BaseCorners::Folded { Length::ZERO } else { body.from };
+    let area = |face, y| Glue { role, panel, face, corners: edge.under(stretch, index, y) };
+    let body = stretch.body();
+    let foot = if stretch.corners == BaseCorners::Folded { Length::ZERO } else { body.from };
     let depth = brief.top.hem();
-    match run.row(Zone::Hem) {
+    match stretch.row(Zone::Hem) {
         Some(hem)
             if brief.top.is_turned_out()
                 && depth < body.length()
@@ -139,11 +142,13 @@ fn going_under(brief: &Brief, run: &Run, edge: &Ends, index: usize) -> Vec<Glue>
 }
 
 /// What is glued on the flap below a column.
-fn base_flap(brief: &Brief, run: &Run, edge: &Ends, index: usize) -> Vec<Glue> {
-    let column = &run.columns[index];
-    let (Some(base), true) = (run.row(Zone::Base), column.has_flap(run.corners)) else { return Vec::new() };
+fn base_flap(brief: &Brief, stretch: &Stretch, edge: &Ends, index: usize) -> Vec<Glue> {
+    let column = &stretch.columns[index];
+    let (Some(base), true) = (stretch.row(Zone::Base), column.has_flap(stretch.corners)) else {
+        return Vec::new();
+    };
     let panel = column.panel;
-    if run.corners == BaseCorners::Folded {
+    if stretch.corners == BaseCorners::Folded {
         return folded_base(brief, column, base);
     }
     let folds_over = match brief.closing {
@@ -153,7 +158,7 @@ fn base_flap(brief: &Brief, run: &Run, edge: &Ends, index: usize) -> Vec<Glue> {
     if !folds_over {
         return Vec::new();
     }
-    let (left, right) = edge.feet(run, index);
+    let (left, right) = edge.feet(stretch, index);
     let corners = vec![left, right, Point::new(column.x.to, base.to), Point::new(column.x.from, base.to)];
     vec![Glue { role: GlueRole::BaseFlap, panel, face: PaperFace::Inside, corners }]
 }

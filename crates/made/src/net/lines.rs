@@ -1,9 +1,9 @@
-//! Where the creases of a run of panels lie.
+//! Where the creases of a stretch of panels lie.
 //!
 //! Every panel draws the lines inside it; a tab or a joining strip carries those of the panel that lies over it, so
 //! that both layers fold together. Upright lines between two columns come last.
 
-use super::columns::Run;
+use super::columns::Stretch;
 use super::{
     BaseCorners, Column, Crease, CreaseRole, Fold, GussetPart, Joint, Panel, Point, Seam, Side, Span, Zone,
 };
@@ -12,24 +12,24 @@ use crate::exact::clip_inside;
 use crate::fittings::Fitted;
 use crate::{Brief, Length};
 
-/// Every crease of the run of that index.
+/// Every crease of the stretch of that index.
 pub(super) fn creases(
     brief: &Brief,
     fitted: &Fitted,
-    runs: &[Run],
+    stretches: &[Stretch],
     seams: &[Seam],
     index: usize,
 ) -> Vec<Crease> {
-    let run = &runs[index];
+    let stretch = &stretches[index];
     let mut creases = Vec::new();
-    for (column, own) in run.columns.iter().enumerate() {
+    for (column, own) in stretch.columns.iter().enumerate() {
         match over(seams, index, column) {
-            Some(seam) if own.panel.is_join() => creases.extend(carried(brief, fitted, runs, seam)),
-            _ => creases.extend(inside(brief, fitted, run, own)),
+            Some(seam) if own.panel.is_join() => creases.extend(carried(brief, fitted, stretches, seam)),
+            _ => creases.extend(inside(brief, fitted, stretch, own)),
         }
     }
-    for right in 1..run.columns.len() {
-        creases.extend(between(brief, runs, seams, index, right));
+    for right in 1..stretch.columns.len() {
+        creases.extend(between(brief, stretches, seams, index, right));
     }
     if brief.gusset_crease.is_unscored() {
         for crease in &mut creases {
@@ -46,30 +46,30 @@ pub(super) fn creases(
 }
 
 /// The seam by which a column goes under another panel.
-fn over(seams: &[Seam], run: usize, column: usize) -> Option<&Seam> {
-    seams.iter().find(|seam| (seam.under.blank, seam.under.column) == (run, column))
+fn over(seams: &[Seam], stretch: usize, column: usize) -> Option<&Seam> {
+    seams.iter().find(|seam| (seam.under.blank, seam.under.column) == (stretch, column))
 }
 
-fn panel_over(runs: &[Run], seams: &[Seam], run: usize, column: usize) -> Panel {
-    let own = runs[run].columns[column].panel;
-    if own.is_join() { over(seams, run, column).map_or(own, |seam| seam.over.panel) } else { own }
+fn panel_over(stretches: &[Stretch], seams: &[Seam], stretch: usize, column: usize) -> Panel {
+    let own = stretches[stretch].columns[column].panel;
+    if own.is_join() { over(seams, stretch, column).map_or(own, |seam| seam.over.panel) } else { own }
 }
 
 /// Lines of one panel, its upright edges left out.
-fn inside(brief: &Brief, fitted: &Fitted, run: &Run, column: &Column) -> Vec<Crease> {
+fn inside(brief: &Brief, fitted: &Fitted, stretch: &Stretch, column: &Column) -> Vec<Crease> {
     if brief.build.pleated().is_some() {
-        return flare_lines(brief, run, column);
+        return flare_lines(brief, stretch, column);
     }
-    let body = run.body();
+    let body = stretch.body();
     let (panel, x) = (column.panel, column.x);
     let mut creases = Vec::new();
-    if column.has_flap(run.corners) && run.base().length().is_positive() {
+    if column.has_flap(stretch.corners) && stretch.base().length().is_positive() {
         creases.push(horizontal(panel, x, body.from, Fold::Mountain, CreaseRole::BaseLine));
     }
-    if let Some(hem) = run.row(Zone::Hem) {
+    if let Some(hem) = stretch.row(Zone::Hem) {
         creases.push(horizontal(panel, x, hem.from, hem_fold(brief), CreaseRole::HemLine));
     }
-    if let (Some(flap), Some(ClosingFlap { on, .. })) = (run.row(Zone::Flap), brief.top.flap())
+    if let (Some(flap), Some(ClosingFlap { on, .. })) = (stretch.row(Zone::Flap), brief.top.flap())
         && panel.face() == Some(on)
     {
         creases.push(horizontal(panel, x, flap.from, Fold::Mountain, CreaseRole::FlapLine));
@@ -79,14 +79,14 @@ fn inside(brief: &Brief, fitted: &Fitted, run: &Run, column: &Column) -> Vec<Cre
     }
     match panel {
         Panel::Gusset { side, part } => {
-            gusset_lines(brief, run, &Ends::of(x, side, part), panel, &mut creases)
+            gusset_lines(brief, stretch, &Ends::of(x, side, part), panel, &mut creases)
         }
-        _ => face_lines(brief, run, column, &mut creases),
+        _ => face_lines(brief, stretch, column, &mut creases),
     }
     creases
 }
 
-/// The places of a gusset, or of half a gusset, along the run.
+/// The places of a gusset, or of half a gusset, along the round.
 struct Ends {
     centre: Length,
     front: Option<Length>,
@@ -108,9 +108,9 @@ impl Ends {
     }
 }
 
-fn gusset_lines(brief: &Brief, run: &Run, ends: &Ends, panel: Panel, creases: &mut Vec<Crease>) {
-    let body = run.body();
-    let is_tube = run.corners == BaseCorners::Folded;
+fn gusset_lines(brief: &Brief, stretch: &Stretch, ends: &Ends, panel: Panel, creases: &mut Vec<Crease>) {
+    let body = stretch.body();
+    let is_tube = stretch.corners == BaseCorners::Folded;
     let Some(apex) = apex(brief, body) else { return };
     let top = Point::new(ends.centre, apex);
     let crease = brief.gusset_crease;
@@ -132,14 +132,14 @@ fn gusset_lines(brief: &Brief, run: &Run, ends: &Ends, panel: Panel, creases: &m
     }
     if crease.is_any() && ends.whole {
         let upright = Upright { x: ends.centre, role: CreaseRole::GussetCentre, fold: Fold::Valley, panel };
-        creases.extend(upright.through(Span::new(apex, body.to), run.row(Zone::Hem)));
+        creases.extend(upright.through(Span::new(apex, body.to), stretch.row(Zone::Hem)));
     }
 }
 
-fn face_lines(brief: &Brief, run: &Run, column: &Column, creases: &mut Vec<Crease>) {
-    let (body, base) = (run.body(), run.base());
+fn face_lines(brief: &Brief, stretch: &Stretch, column: &Column, creases: &mut Vec<Crease>) {
+    let (body, base) = (stretch.body(), stretch.base());
     let (panel, x) = (column.panel, column.x);
-    let is_tube = run.corners == BaseCorners::Folded;
+    let is_tube = stretch.corners == BaseCorners::Folded;
     if let Some(apex) = apex(brief, body) {
         let fold = match panel.face() {
             Some(FaceSide::Back) if brief.gusset_crease.folds_flat() => Some(Fold::Valley),
@@ -173,16 +173,16 @@ pub(super) fn squash_reach(base: Span, face: Span) -> Length {
 }
 
 /// The lines of the panel laid over a tab or half a joining strip, as far as they reach over it.
-fn carried(brief: &Brief, fitted: &Fitted, runs: &[Run], seam: &Seam) -> Vec<Crease> {
+fn carried(brief: &Brief, fitted: &Fitted, stretches: &[Stretch], seam: &Seam) -> Vec<Crease> {
     let (Joint { blank, column, .. }, Joint { blank: other, column: cover, .. }) = (seam.under, seam.over);
-    let (own, run) = (&runs[blank], &runs[other]);
+    let (own, stretch) = (&stretches[blank], &stretches[other]);
     let shift = |point: Point| {
-        Point::new(point.x + seam.under.x - seam.over.x, point.y + own.body().from - run.body().from)
+        Point::new(point.x + seam.under.x - seam.over.x, point.y + own.body().from - stretch.body().from)
     };
     let base = if own.corners == BaseCorners::Folded { Length::ZERO } else { own.body().from };
     let top = own.row(Zone::Hem).filter(|_| brief.joins_reach_into_hem()).unwrap_or(own.body()).to;
     let paper = (own.columns[column].x, Span::new(base, top));
-    inside(brief, fitted, run, &run.columns[cover])
+    inside(brief, fitted, stretch, &stretch.columns[cover])
         .into_iter()
         .filter_map(|crease| {
             let (from, to) = clip_inside(shift(crease.from), shift(crease.to), paper)?;
@@ -192,16 +192,16 @@ fn carried(brief: &Brief, fitted: &Fitted, runs: &[Run], seam: &Seam) -> Vec<Cre
 }
 
 /// The upright line between a column and the one on its left.
-fn between(brief: &Brief, runs: &[Run], seams: &[Seam], index: usize, right: usize) -> Vec<Crease> {
-    let run = &runs[index];
-    let x = run.columns[right].x.from;
-    let panels = [right - 1, right].map(|column| panel_over(runs, seams, index, column));
-    let own = [right - 1, right].map(|column| run.columns[column].panel);
+fn between(brief: &Brief, stretches: &[Stretch], seams: &[Seam], index: usize, right: usize) -> Vec<Crease> {
+    let stretch = &stretches[index];
+    let x = stretch.columns[right].x.from;
+    let panels = [right - 1, right].map(|column| panel_over(stretches, seams, index, column));
+    let own = [right - 1, right].map(|column| stretch.columns[column].panel);
     let panel = panels.into_iter().find(|panel| panel.is_face()).unwrap_or(panels[0]);
     if let Some((pleats, _)) = brief.build.pleated() {
-        return pleat_line(run, x, own, pleats);
+        return pleat_line(stretch, x, own, pleats);
     }
-    let (body, base) = (run.body(), run.base());
+    let (body, base) = (stretch.body(), stretch.base());
     let role = if own.contains(&Panel::Tab) {
         CreaseRole::TabLine
     } else if own.iter().all(|panel| panel.is_join()) {
@@ -211,7 +211,7 @@ fn between(brief: &Brief, runs: &[Run], seams: &[Seam], index: usize, right: usi
     };
     // Beside a tab that ends below the hem nothing is folded in it, and nothing at a corner where it is slit.
     let ends_below = own.contains(&Panel::Tab) && !brief.joins_reach_into_hem();
-    let hem = run.row(Zone::Hem).filter(|_| !ends_below && !brief.slits_hem());
+    let hem = stretch.row(Zone::Hem).filter(|_| !ends_below && !brief.slits_hem());
     let in_mid_gusset = role != CreaseRole::Corner && panels.iter().all(|panel| panel.is_gusset());
     let in_mid_face = role != CreaseRole::Corner && panels[0].face() == panels[1].face();
     if in_mid_face && panels[0].is_face() {
@@ -219,11 +219,11 @@ fn between(brief: &Brief, runs: &[Run], seams: &[Seam], index: usize, right: usi
         return Upright { x, role, fold: Fold::Flat, panel }.through(body, hem);
     }
     if in_mid_gusset {
-        return mid_gusset_line(brief, run, hem, Upright { x, role, fold: Fold::Flat, panel });
+        return mid_gusset_line(brief, stretch, hem, Upright { x, role, fold: Fold::Flat, panel });
     }
     let line = Upright { x, role, fold: Fold::Mountain, panel };
     let mut creases = line.through(body, hem);
-    match run.corners {
+    match stretch.corners {
         // Below the base line the corner line turns an ear up from the face flap.
         BaseCorners::Ears => creases.push(line.only(base)),
         // A folded base is bent right over there when its face flaps close.
@@ -237,9 +237,9 @@ fn between(brief: &Brief, runs: &[Run], seams: &[Seam], index: usize, right: usi
 
 /// In the middle of a gusset nothing turns: the line only shows how far to lay the other half over. From the apex up
 /// it is the centre crease of a pinched gusset.
-fn mid_gusset_line(brief: &Brief, run: &Run, hem: Option<Span>, guide: Upright) -> Vec<Crease> {
-    let body = run.body();
-    let bottom = if run.corners == BaseCorners::Folded { run.base().from } else { body.from };
+fn mid_gusset_line(brief: &Brief, stretch: &Stretch, hem: Option<Span>, guide: Upright) -> Vec<Crease> {
+    let body = stretch.body();
+    let bottom = if stretch.corners == BaseCorners::Folded { stretch.base().from } else { body.from };
     match apex(brief, body).filter(|_| brief.gusset_crease.is_any()) {
         None => guide.through(Span::new(bottom, body.to), hem),
         Some(apex) => {
@@ -252,7 +252,7 @@ fn mid_gusset_line(brief: &Brief, run: &Run, hem: Option<Span>, guide: Upright) 
 }
 
 /// Hem lines and the bottom fold of one column of a flare. The outermost pleat has no back half.
-fn flare_lines(brief: &Brief, run: &Run, column: &Column) -> Vec<Crease> {
+fn flare_lines(brief: &Brief, stretch: &Stretch, column: &Column) -> Vec<Crease> {
     let (panel, x) = (column.panel, column.x);
     let number = match panel {
         Panel::Pleat { number, .. } => number,
@@ -260,15 +260,15 @@ fn flare_lines(brief: &Brief, run: &Run, column: &Column) -> Vec<Crease> {
     };
     let outermost = brief.build.pleated().is_some_and(|(pleats, _)| number == pleats);
     let mut creases = Vec::new();
-    if let Some(hem) = run.row(Zone::Hem) {
+    if let Some(hem) = stretch.row(Zone::Hem) {
         creases.push(horizontal(panel, x, hem.from, hem_fold(brief), CreaseRole::HemLine));
     }
-    if let (Some(hem), false) = (run.row(Zone::BackHem), outermost) {
+    if let (Some(hem), false) = (stretch.row(Zone::BackHem), outermost) {
         creases.push(horizontal(panel.behind(), x, hem.to, hem_fold(brief), CreaseRole::HemLine));
     }
     if !outermost {
         let fold = alternating(number);
-        creases.push(horizontal(panel, x, run.body().from, fold, CreaseRole::BottomFold));
+        creases.push(horizontal(panel, x, stretch.body().from, fold, CreaseRole::BottomFold));
     }
     creases
 }
@@ -279,7 +279,7 @@ fn alternating(number: u8) -> Fold {
 }
 
 /// A pleat's line runs through front and back; the one beside the outermost pleat only through the front.
-fn pleat_line(run: &Run, x: Length, beside: [Panel; 2], pleats: u8) -> Vec<Crease> {
+fn pleat_line(stretch: &Stretch, x: Length, beside: [Panel; 2], pleats: u8) -> Vec<Crease> {
     let outer = beside.iter().filter_map(|panel| match panel {
         Panel::Pleat { number, .. } => Some(*number),
         _ => None,
@@ -287,16 +287,16 @@ fn pleat_line(run: &Run, x: Length, beside: [Panel; 2], pleats: u8) -> Vec<Creas
     let outer = outer.max().unwrap_or(0);
     let panel = beside[0];
     let line = Upright { x, role: CreaseRole::PleatLine, fold: alternating(outer - 1), panel };
-    let mut creases = line.through(run.body(), run.row(Zone::Hem));
+    let mut creases = line.through(stretch.body(), stretch.row(Zone::Hem));
     if outer < pleats {
         let line = Upright { panel: panel.behind(), ..line };
-        creases.extend(run.row(Zone::BackBody).map(|body| line.only(body)));
-        creases.extend(run.row(Zone::BackHem).map(|hem| line.turned_over(hem)));
+        creases.extend(stretch.row(Zone::BackBody).map(|body| line.only(body)));
+        creases.extend(stretch.row(Zone::BackHem).map(|hem| line.turned_over(hem)));
     }
     creases
 }
 
-/// Height of the apex of the gussets on the run; nothing if the body ends below it.
+/// Height of the apex of the gussets on the stretch; nothing if the body ends below it.
 fn apex(brief: &Brief, body: Span) -> Option<Length> {
     let apex = body.from + brief.apex();
     (apex < body.to).then_some(apex)

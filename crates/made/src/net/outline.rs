@@ -1,6 +1,6 @@
 //! Cuts made after trimming, and the edge of the paper they leave.
 
-use super::columns::Run;
+use super::columns::Stretch;
 use super::{BaseCorners, Column, GussetPart, Panel, Point, Side, Span, Zone};
 use crate::brief::{ClosingFlap, FaceSide};
 use crate::{Brief, Length};
@@ -43,7 +43,7 @@ pub struct Cut {
 
 /// A rounded corner of the outline.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
-pub struct Round {
+pub struct RoundCorner {
     /// The corner that is cut off.
     pub at: Point,
     /// Radius of the arc; both its ends lie that far from the corner.
@@ -106,32 +106,32 @@ fn eighth(length: Length) -> Length {
 
 /// How much the ends of a glue tab slant: less than half its width and an eighth of the body, and never across a line
 /// that the tab shares with the panel over it.
-fn tab_ends(brief: &Brief, run: &Run) -> (Length, Length) {
-    let Some(tab) = run.columns.iter().find(|column| column.panel == Panel::Tab) else {
+fn tab_ends(brief: &Brief, stretch: &Stretch) -> (Length, Length) {
+    let Some(tab) = stretch.columns.iter().find(|column| column.panel == Panel::Tab) else {
         return (Length::ZERO, Length::ZERO);
     };
     let width = tab.x.length();
-    let (body, apex) = (run.body().length(), brief.apex());
+    let (body, apex) = (stretch.body().length(), brief.apex());
     let above = if apex < body { (body - apex).half() } else { body };
     let most = brief.notch.min(width.half()).min(eighth(body)).min(eighth(brief.finished.gusset)).min(above);
     // So wide a tab carries the centre crease of the gusset over it, and the far diagonal.
     if brief.gusset_crease.is_any() && width >= apex {
         return (Length::ZERO, Length::ZERO);
     }
-    let in_mid_gusset = ends_at_gusset_centre(run, tab);
-    let base = run.base().length();
-    let meets_a_diagonal = match run.corners {
+    let in_mid_gusset = ends_at_gusset_centre(stretch, tab);
+    let base = stretch.base().length();
+    let meets_a_diagonal = match stretch.corners {
         BaseCorners::Folded => in_mid_gusset || base <= width + most,
         _ => in_mid_gusset,
     };
     let foot = if meets_a_diagonal { Length::ZERO } else { most };
-    let head = run.row(Zone::Hem).map_or(most, |hem| most.min(hem.length().half()));
+    let head = stretch.row(Zone::Hem).map_or(most, |hem| most.min(hem.length().half()));
     (foot, head)
 }
 
 /// True if the tab's line is the centre of a gusset.
-fn ends_at_gusset_centre(run: &Run, tab: &Column) -> bool {
-    run.columns.iter().any(|column| {
+fn ends_at_gusset_centre(stretch: &Stretch, tab: &Column) -> bool {
+    stretch.columns.iter().any(|column| {
         let Panel::Gusset { side, part } = column.panel else { return false };
         // Seen from outside, a front half has the centre on the side away from the front.
         let centre = match (part, side) {
@@ -147,23 +147,23 @@ impl Ends {
     /// The notch is the brief's, but never more than an eighth of the gusset, on a sixteenth (customary ¼ on a 2 in
     /// gusset). A tab's ends slant by as much as that, hem corners by half of it. Whoever cuts plain slits leaves those
     /// square too.
-    pub fn new(brief: &Brief, run: &Run) -> Self {
+    pub fn new(brief: &Brief, stretch: &Stretch) -> Self {
         let is_flare = !brief.build.has_base();
         let hem = if is_flare { Length::ZERO } else { brief.top.hem() };
         // An edge in curves is drawn in at its ends anyway, and its repeats go from corner to corner.
-        let hem_corner = if run.is_joining_strip() || brief.shaped_edge().is_some() {
+        let hem_corner = if stretch.is_joining_strip() || brief.shaped_edge().is_some() {
             Length::ZERO
         } else {
             // Never so far that it crosses the centre crease of a gusset at the edge.
-            let outer = [run.columns.first(), run.columns.last()].into_iter().flatten();
+            let outer = [stretch.columns.first(), stretch.columns.last()].into_iter().flatten();
             let least = outer.map(|column| column.x.length().half().half()).min().unwrap_or_default();
             brief.notch.half().min(eighth(hem)).min(least)
         };
-        let drawn = drawn(brief, run, hem_corner);
+        let drawn = drawn(brief, stretch, hem_corner);
         Self {
             notch: brief.notch.min(eighth(brief.finished.gusset)),
-            tab_ends: tab_ends(brief, run),
-            shaped: shaped(brief, run, &drawn),
+            tab_ends: tab_ends(brief, stretch),
+            shaped: shaped(brief, stretch, &drawn),
             drawn,
             tab_hem: brief.joins_reach_into_hem(),
             flap: brief.top.flap().map(|flap| flap.on),
@@ -172,33 +172,33 @@ impl Ends {
     }
 
     /// Height of the lower edge of a column at its left and right side.
-    fn foot(&self, run: &Run, index: usize) -> (Length, Length) {
-        let column = &run.columns[index];
-        let base = run.base();
-        let floor = match (column.panel, run.corners) {
+    fn foot(&self, stretch: &Stretch, index: usize) -> (Length, Length) {
+        let column = &stretch.columns[index];
+        let base = stretch.base();
+        let floor = match (column.panel, stretch.corners) {
             (Panel::Tab, BaseCorners::Folded) => Length::ZERO,
             (Panel::Tab, _) => base.to,
             (Panel::Gusset { .. }, BaseCorners::CutOut) => base.to,
-            (Panel::Pleat { number, .. }, _) if number == self.outermost => run.body().from,
+            (Panel::Pleat { number, .. }, _) if number == self.outermost => stretch.body().from,
             _ => Length::ZERO,
         };
-        self.slant(run, index, floor, self.tab_ends.0)
+        self.slant(stretch, index, floor, self.tab_ends.0)
     }
 
     /// Height of the upper edge of a column at its left and right side.
-    fn head(&self, run: &Run, index: usize) -> (Length, Length) {
-        let column = &run.columns[index];
-        let top = match run.row(Zone::Flap) {
+    fn head(&self, stretch: &Stretch, index: usize) -> (Length, Length) {
+        let column = &stretch.columns[index];
+        let top = match stretch.row(Zone::Flap) {
             Some(flap) if column.panel.face() != self.flap => flap.from,
-            None if column.panel == Panel::Tab && !self.tab_hem => run.body().to,
-            _ => run.height(),
+            None if column.panel == Panel::Tab && !self.tab_hem => stretch.body().to,
+            _ => stretch.height(),
         };
-        self.slant(run, index, top, -self.tab_ends.1)
+        self.slant(stretch, index, top, -self.tab_ends.1)
     }
 
     /// A tab's end, moved by `by` at its free side.
-    fn slant(&self, run: &Run, index: usize, y: Length, by: Length) -> (Length, Length) {
-        if run.columns[index].panel != Panel::Tab {
+    fn slant(&self, stretch: &Stretch, index: usize, y: Length, by: Length) -> (Length, Length) {
+        if stretch.columns[index].panel != Panel::Tab {
             (y, y)
         } else if index == 0 {
             (y + by, y)
@@ -209,13 +209,14 @@ impl Ends {
 
     /// The two corners of a column at the bottom edge, drawn in where its flap is notched. Half gussets meet their twin
     /// in the middle: only their side at the face tapers.
-    pub fn feet(&self, run: &Run, index: usize) -> (Point, Point) {
-        let column = &run.columns[index];
-        let (left, right) = self.foot(run, index);
+    pub fn feet(&self, stretch: &Stretch, index: usize) -> (Point, Point) {
+        let column = &stretch.columns[index];
+        let (left, right) = self.foot(stretch, index);
         let (mut from, mut to) = (column.x.from, column.x.to);
-        if let (Panel::Gusset { part, .. }, BaseCorners::Flaps) = (column.panel, run.corners) {
-            let at_face =
-                |side: Length| run.columns.iter().any(|other| other.panel.is_face() && other.x.touches(side));
+        if let (Panel::Gusset { part, .. }, BaseCorners::Flaps) = (column.panel, stretch.corners) {
+            let at_face = |side: Length| {
+                stretch.columns.iter().any(|other| other.panel.is_face() && other.x.touches(side))
+            };
             let tapers = |side| part == GussetPart::Whole || at_face(side);
             let (own_from, own_to) = (from, to);
             if tapers(own_from) {
@@ -229,9 +230,9 @@ impl Ends {
     }
 
     /// The corners of a tab or gusset that goes under, from `y.from` to `y.to`, anticlockwise, without its slanted ends.
-    pub fn under(&self, run: &Run, index: usize, y: Span) -> Vec<Point> {
-        let Column { x, .. } = run.columns[index];
-        let (foot, head) = (self.foot(run, index), self.head(run, index));
+    pub fn under(&self, stretch: &Stretch, index: usize, y: Span) -> Vec<Point> {
+        let Column { x, .. } = stretch.columns[index];
+        let (foot, head) = (self.foot(stretch, index), self.head(stretch, index));
         let clamp = |at: Length| at.max(y.from).min(y.to);
         vec![
             Point::new(x.from, clamp(foot.0)),
@@ -242,11 +243,11 @@ impl Ends {
     }
 
     /// The corners of the hem of a column, anticlockwise.
-    pub fn hem(&self, run: &Run, index: usize, hem: Span) -> Vec<Point> {
-        let Span { from, to } = run.columns[index].x;
+    pub fn hem(&self, stretch: &Stretch, index: usize, hem: Span) -> Vec<Point> {
+        let Span { from, to } = stretch.columns[index].x;
         let (left, right) = self.drawn[index];
         if (left, right) == (Length::ZERO, Length::ZERO) {
-            return self.under(run, index, hem);
+            return self.under(stretch, index, hem);
         }
         let at = Point::new;
         vec![at(from, hem.from), at(to, hem.from), at(to - right, hem.to), at(from + left, hem.to)]
@@ -269,13 +270,13 @@ fn at_corners(column: &Column) -> [bool; 2] {
 }
 
 /// How far the hem of every column is drawn in at its left and right end: at every corner of the bag if it is slit there, else only at the
-/// free edges of the run. A tab has its own slant.
-fn drawn(brief: &Brief, run: &Run, hem_corner: Length) -> Vec<(Length, Length)> {
+/// free edges of the stretch. A tab has its own slant.
+fn drawn(brief: &Brief, stretch: &Stretch, hem_corner: Length) -> Vec<(Length, Length)> {
     let none = (Length::ZERO, Length::ZERO);
-    if run.row(Zone::Hem).is_none() {
-        return vec![none; run.columns.len()];
+    if stretch.row(Zone::Hem).is_none() {
+        return vec![none; stretch.columns.len()];
     }
-    let last = run.columns.len() - 1;
+    let last = stretch.columns.len() - 1;
     let of = |(index, column): (usize, &Column)| {
         if matches!(column.panel, Panel::Tab | Panel::JoinHalf(_)) {
             return none;
@@ -289,15 +290,15 @@ fn drawn(brief: &Brief, run: &Run, hem_corner: Length) -> Vec<(Length, Length)> 
         let [left, right] = at_corners(column);
         (end(left, index == 0), end(right, index == last))
     };
-    run.columns.iter().enumerate().map(of).collect()
+    stretch.columns.iter().enumerate().map(of).collect()
 }
 
-/// The free edges of a run that are cut to curves: of every panel of a hem turned out, of a closing flap.
-fn shaped(brief: &Brief, run: &Run, drawn: &[(Length, Length)]) -> Vec<Shaped> {
+/// The free edges of a stretch that are cut to curves: of every panel of a hem turned out, of a closing flap.
+fn shaped(brief: &Brief, stretch: &Stretch, drawn: &[(Length, Length)]) -> Vec<Shaped> {
     let Some(edge) = brief.shaped_edge() else { return Vec::new() };
     let flap = brief.top.flap().map(|flap| flap.on);
-    let Some(row) = run.row(Zone::Hem).or(run.row(Zone::Flap)) else { return Vec::new() };
-    let own = run.columns.iter().zip(drawn).filter(|(column, _)| {
+    let Some(row) = stretch.row(Zone::Hem).or(stretch.row(Zone::Flap)) else { return Vec::new() };
+    let own = stretch.columns.iter().zip(drawn).filter(|(column, _)| {
         !column.panel.is_join() && flap.is_none_or(|on| column.panel.face() == Some(on))
     });
     let curves = edge.line.nature().curves;
@@ -329,11 +330,11 @@ fn shaped(brief: &Brief, run: &Run, drawn: &[(Length, Length)]) -> Vec<Shaped> {
 
 /// The edge of the paper after the cuts, anticlockwise from the bottom-left corner. A plain slit has no width and
 /// leaves no corner.
-pub(super) fn outline(run: &Run, edge: &Ends) -> Vec<Point> {
+pub(super) fn outline(stretch: &Stretch, edge: &Ends) -> Vec<Point> {
     let mut points = Vec::new();
-    let base = run.base().to;
-    for (index, column) in run.columns.iter().enumerate() {
-        let (left, right) = edge.feet(run, index);
+    let base = stretch.base().to;
+    for (index, column) in stretch.columns.iter().enumerate() {
+        let (left, right) = edge.feet(stretch, index);
         if left.x != column.x.from {
             points.push(Point::new(column.x.from, base));
         }
@@ -342,9 +343,9 @@ pub(super) fn outline(run: &Run, edge: &Ends) -> Vec<Point> {
             points.push(Point::new(column.x.to, base));
         }
     }
-    let hem = run.row(Zone::Hem).map_or(run.height(), |hem| hem.from);
-    for (index, column) in run.columns.iter().enumerate().rev() {
-        let (left, right) = edge.head(run, index);
+    let hem = stretch.row(Zone::Hem).map_or(stretch.height(), |hem| hem.from);
+    for (index, column) in stretch.columns.iter().enumerate().rev() {
+        let (left, right) = edge.head(stretch, index);
         let (drawn_left, drawn_right) = edge.drawn[index];
         if drawn_right.is_positive() {
             points.push(Point::new(column.x.to, hem));
@@ -374,14 +375,14 @@ pub(super) fn tidy(mut points: Vec<Point>) -> Vec<Point> {
 }
 
 /// Slits up to the base line between all flaps, tapered on the gusset's side, and every corner that is cut away.
-pub(super) fn cuts(run: &Run, edge: &Ends) -> Vec<Cut> {
-    let base = run.base().to;
+pub(super) fn cuts(stretch: &Stretch, edge: &Ends) -> Vec<Cut> {
+    let base = stretch.base().to;
     let up = |foot, x, role| Cut { from: Point::new(foot, Length::ZERO), to: Point::new(x, base), role };
     let mut cuts = Vec::new();
-    for pair in run.columns.windows(2) {
+    for pair in stretch.columns.windows(2) {
         let x = pair[0].x.to;
         let beside_tab = pair.iter().any(|column| column.panel == Panel::Tab);
-        match (beside_tab, run.corners) {
+        match (beside_tab, stretch.corners) {
             (_, BaseCorners::Folded | BaseCorners::NoBase) => {}
             (true, _) => cuts.push(up(x, x, CutRole::TabCorner)),
             (false, BaseCorners::Flaps) => cuts.push(up(x, x, CutRole::Slit)),
@@ -389,25 +390,25 @@ pub(super) fn cuts(run: &Run, edge: &Ends) -> Vec<Cut> {
             (false, BaseCorners::Ears) => {}
         }
     }
-    for (index, column) in run.columns.iter().enumerate() {
-        column_cuts(run, edge, index, column, &mut cuts);
+    for (index, column) in stretch.columns.iter().enumerate() {
+        column_cuts(stretch, edge, index, column, &mut cuts);
     }
-    hem_cuts(run, edge, &mut cuts);
+    hem_cuts(stretch, edge, &mut cuts);
     cuts
 }
 
-fn column_cuts(run: &Run, edge: &Ends, index: usize, column: &Column, cuts: &mut Vec<Cut>) {
-    let base = run.base().to;
+fn column_cuts(stretch: &Stretch, edge: &Ends, index: usize, column: &Column, cuts: &mut Vec<Cut>) {
+    let base = stretch.base().to;
     let Span { from, to } = column.x;
     let across = |left, right, role| Cut { from: Point::new(from, left), to: Point::new(to, right), role };
-    let (foot, head) = (edge.foot(run, index), edge.head(run, index));
-    match (column.panel, run.corners) {
+    let (foot, head) = (edge.foot(stretch, index), edge.head(stretch, index));
+    match (column.panel, stretch.corners) {
         (Panel::Tab, corners) => {
             let role = if corners == BaseCorners::Folded { CutRole::TabEnd } else { CutRole::TabCorner };
             if role == CutRole::TabCorner || foot.0 != foot.1 {
                 cuts.push(across(foot.0, foot.1, role));
             }
-            let ends_below_hem = !edge.tab_hem && run.row(Zone::Hem).is_some();
+            let ends_below_hem = !edge.tab_hem && stretch.row(Zone::Hem).is_some();
             if head.0 != head.1 || ends_below_hem {
                 cuts.push(across(head.0, head.1, CutRole::TabEnd));
             }
@@ -415,7 +416,7 @@ fn column_cuts(run: &Run, edge: &Ends, index: usize, column: &Column, cuts: &mut
         (Panel::Gusset { .. }, BaseCorners::CutOut) => cuts.push(across(base, base, CutRole::CornerSquare)),
         (Panel::Gusset { .. }, BaseCorners::Ears) => cuts.push(across(base, base, CutRole::BaseSlit)),
         (Panel::Gusset { .. }, BaseCorners::Flaps) => {
-            let (left, right) = edge.feet(run, index);
+            let (left, right) = edge.feet(stretch, index);
             for (foot, side) in [(left, from), (right, to)] {
                 if foot.x != side {
                     cuts.push(Cut { from: foot, to: Point::new(side, base), role: CutRole::Notch });
@@ -424,7 +425,7 @@ fn column_cuts(run: &Run, edge: &Ends, index: usize, column: &Column, cuts: &mut
         }
         (Panel::Pleat { number, .. }, _) if number == edge.outermost => {
             let inner = if index == 0 { to } else { from };
-            let bottom = run.body().from;
+            let bottom = stretch.body().from;
             let up = Cut {
                 from: Point::new(inner, Length::ZERO),
                 to: Point::new(inner, bottom),
@@ -435,9 +436,9 @@ fn column_cuts(run: &Run, edge: &Ends, index: usize, column: &Column, cuts: &mut
         _ => {}
     }
     // Beside a closing flap the rest of its zone is cut away.
-    if let Some(flap) = run.row(Zone::Flap) {
+    if let Some(flap) = stretch.row(Zone::Flap) {
         if column.panel.face() == edge.flap {
-            for x in [from, to].into_iter().filter(|x| *x != Length::ZERO && *x != run.width()) {
+            for x in [from, to].into_iter().filter(|x| *x != Length::ZERO && *x != stretch.width()) {
                 let side = Cut {
                     from: Point::new(x, flap.to),
                     to: Point::new(x, flap.from),
@@ -451,15 +452,15 @@ fn column_cuts(run: &Run, edge: &Ends, index: usize, column: &Column, cuts: &mut
     }
 }
 
-fn hem_cuts(run: &Run, edge: &Ends, cuts: &mut Vec<Cut>) {
-    let Some(hem) = run.row(Zone::Hem) else { return };
-    let last = run.columns.len() - 1;
+fn hem_cuts(stretch: &Stretch, edge: &Ends, cuts: &mut Vec<Cut>) {
+    let Some(hem) = stretch.row(Zone::Hem) else { return };
+    let last = stretch.columns.len() - 1;
     let slanted = |from: Length, to: Length, role| Cut {
         from: Point::new(from, hem.to),
         to: Point::new(to, hem.from),
         role,
     };
-    for (index, column) in run.columns.iter().enumerate() {
+    for (index, column) in stretch.columns.iter().enumerate() {
         let Span { from, to } = column.x;
         let (left, right) = edge.drawn[index];
         let role = |is_free: bool| if is_free { CutRole::HemCorner } else { CutRole::HemSlit };
@@ -470,7 +471,8 @@ fn hem_cuts(run: &Run, edge: &Ends, cuts: &mut Vec<Cut>) {
             cuts.push(slanted(to - right, to, role(index == last)));
         }
         // Beside a tab that ends below it the hem is cut down along the tab's line.
-        let is_beside = |other: usize| run.columns.get(other).is_some_and(|other| other.panel == Panel::Tab);
+        let is_beside =
+            |other: usize| stretch.columns.get(other).is_some_and(|other| other.panel == Panel::Tab);
         let cut_off = column.panel != Panel::Tab && !edge.tab_hem;
         for (x, by, other) in [(from, left, index.wrapping_sub(1)), (to, right, index + 1)] {
             if cut_off && !by.is_positive() && is_beside(other) {
@@ -481,8 +483,8 @@ fn hem_cuts(run: &Run, edge: &Ends, cuts: &mut Vec<Cut>) {
 }
 
 /// The two upper corners of a closing flap.
-pub(super) fn rounds(brief: &Brief, run: &Run) -> Vec<Round> {
-    let (Some(ClosingFlap { on, corner, depth }), Some(flap)) = (brief.top.flap(), run.row(Zone::Flap))
+pub(super) fn round_corners(brief: &Brief, stretch: &Stretch) -> Vec<RoundCorner> {
+    let (Some(ClosingFlap { on, corner, depth }), Some(flap)) = (brief.top.flap(), stretch.row(Zone::Flap))
     else {
         return Vec::new();
     };
@@ -491,9 +493,9 @@ pub(super) fn rounds(brief: &Brief, run: &Run) -> Vec<Round> {
     }
     // No more than the flap has room for.
     let corner = corner.min(depth).min(brief.finished.width.half());
-    let own = run.columns.iter().filter(|column| corner.is_positive() && column.panel.face() == Some(on));
+    let own = stretch.columns.iter().filter(|column| corner.is_positive() && column.panel.face() == Some(on));
     own.flat_map(|column| outer_edges(column).into_iter().flatten())
-        .map(|x| Round { at: Point::new(x, flap.to), radius: corner })
+        .map(|x| RoundCorner { at: Point::new(x, flap.to), radius: corner })
         .collect()
 }
 

@@ -1,13 +1,13 @@
 use super::*;
 use crate::brief::{
-    AllRound, BaseHabit, Build, Cuts, Direction, GussetCrease, Place, Places, RunStart, Squares, Top,
+    AllRound, BaseHabit, Build, Cuts, Direction, GussetCrease, Place, Places, RoundStart, Squares, Top,
 };
 use rstest::rstest;
 
 /// The handbook's one-piece bag (common practice): 3¾ × 6½ × 2, tab ½, flaps 2, out of 12 × 8½.
-fn worked(start: RunStart, direction: Direction) -> Blank {
+fn worked(start: RoundStart, direction: Direction) -> Blank {
     let mut brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
-    brief.run = crate::brief::Run { start, direction };
+    brief.round = crate::brief::Round { start, direction };
     Net::of(&brief).blanks.remove(0)
 }
 
@@ -20,14 +20,14 @@ fn scores(blank: &Blank) -> Vec<String> {
 }
 
 #[rstest]
-#[case(RunStart::Gusset, Direction::Right, &["2", "5¾", "7¾", "11½"])]
-#[case(RunStart::Gusset, Direction::Left, &["½", "4¼", "6¼", "10"])]
-#[case(RunStart::Face, Direction::Right, &["3¾", "5¾", "9½", "11½"])]
-#[case(RunStart::Face, Direction::Left, &["½", "2½", "6¼", "8¼"])]
-#[case(RunStart::HalfGusset, Direction::Right, &["1", "4¾", "6¾", "10½", "11½"])]
-#[case(RunStart::HalfGusset, Direction::Left, &["½", "1½", "5¼", "7¼", "11"])]
+#[case(RoundStart::Gusset, Direction::Right, &["2", "5¾", "7¾", "11½"])]
+#[case(RoundStart::Gusset, Direction::Left, &["½", "4¼", "6¼", "10"])]
+#[case(RoundStart::Face, Direction::Right, &["3¾", "5¾", "9½", "11½"])]
+#[case(RoundStart::Face, Direction::Left, &["½", "2½", "6¼", "8¼"])]
+#[case(RoundStart::HalfGusset, Direction::Right, &["1", "4¾", "6¾", "10½", "11½"])]
+#[case(RoundStart::HalfGusset, Direction::Left, &["½", "1½", "5¼", "7¼", "11"])]
 fn the_worked_bag_from_every_start(
-    #[case] start: RunStart,
+    #[case] start: RoundStart,
     #[case] direction: Direction,
     #[case] expected: &[&str],
 ) {
@@ -41,7 +41,7 @@ fn the_worked_bag_from_every_start(
 #[test]
 fn gussets_are_named_as_seen_from_the_front() {
     for direction in [Direction::Right, Direction::Left] {
-        let blank = worked(RunStart::Gusset, direction);
+        let blank = worked(RoundStart::Gusset, direction);
         let front = blank.columns.iter().position(|column| column.panel == Panel::Front).unwrap();
         let gusset = |side| Panel::Gusset { side, part: GussetPart::Whole };
         assert_eq!(blank.columns[front - 1].panel, gusset(Side::Left));
@@ -51,7 +51,7 @@ fn gussets_are_named_as_seen_from_the_front() {
 
 #[test]
 fn the_tabs_corner_and_the_tapers_fall_away() {
-    let blank = worked(RunStart::Gusset, Direction::Right);
+    let blank = worked(RoundStart::Gusset, Direction::Right);
     let eighths: Vec<(i64, i64)> = blank
         .outline
         .iter()
@@ -221,7 +221,7 @@ fn the_free_hem_corner_is_eased_and_tab_ends_slant(#[case] direction: Direction)
     // 4 × 6 × 2 with a hem of 1: tapered by ¼, the hem corner at the free edge is eased by half of that.
     let mut brief = Brief::new(Length::inches(4), Length::inches(6), Length::inches(2));
     brief.top = Top::HemIn { depth: Length::INCH };
-    brief.run.direction = direction;
+    brief.round.direction = direction;
     let net = Net::of(&brief);
     let blank = &net.blanks[0];
     let (hem, wide, eased) = (blank.row(Zone::Hem).unwrap().y, blank.width(), Length::eighths(1));
@@ -345,10 +345,10 @@ fn the_corners_of_a_closing_flap(#[case] corner: i64, #[case] radii: &[&str]) {
     };
     let blank = Net::of(&brief).blanks.remove(0);
     let found: Vec<String> =
-        blank.rounds.iter().map(|round| round.radius.figure(crate::Unit::Inch)).collect();
+        blank.round_corners.iter().map(|round| round.radius.figure(crate::Unit::Inch)).collect();
     assert_eq!(found, radii);
     let front = blank.columns.iter().find(|column| column.panel == Panel::Front).unwrap();
-    assert!(blank.rounds.iter().all(|round| [front.x.from, front.x.to].contains(&round.at.x)));
+    assert!(blank.round_corners.iter().all(|round| [front.x.from, front.x.to].contains(&round.at.x)));
 }
 
 /// A folded base has lines on its faces too; its mid-gusset guide is the gusset's centre from the apex up, where it is pinched.
@@ -356,7 +356,7 @@ fn the_corners_of_a_closing_flap(#[case] corner: i64, #[case] radii: &[&str]) {
 fn the_lines_of_a_squashed_end() {
     let mut brief = Brief::new(Length::inches(6), Length::inches(8), Length::inches(2));
     brief.build = Build::FoldedBase { lap: Length::eighths(4) };
-    brief.run.start = RunStart::HalfGusset;
+    brief.round.start = RoundStart::HalfGusset;
     let roles = |brief: &Brief, role| {
         let blank = Net::of(brief).blanks.remove(0);
         blank.creases.into_iter().filter(|crease| crease.role == role).collect::<Vec<_>>()

@@ -141,7 +141,7 @@ fn clipped(blank: &Blank, y: Span) -> Blank {
         let (from, to) = line(cut.from, cut.to)?;
         Some(Cut { from, to, ..*cut })
     });
-    let rounds = blank.rounds.iter().filter(|round| y.touches(round.at.y));
+    let round_corners = blank.round_corners.iter().filter(|round| y.touches(round.at.y));
     let shaped = blank.shaped.iter().filter(|shaped| y.touches(shaped.y)).map(|shaped| Shaped {
         y: shaped.y - y.from,
         level: shaped.level - y.from,
@@ -158,7 +158,9 @@ fn clipped(blank: &Blank, y: Span) -> Blank {
         creases: creases.collect(),
         cuts: cuts.collect(),
         outline: tidy(polygon_between(&blank.outline, y).into_iter().map(down).collect()),
-        rounds: rounds.map(|round| super::Round { at: down(round.at), ..*round }).collect(),
+        round_corners: round_corners
+            .map(|round| super::RoundCorner { at: down(round.at), ..*round })
+            .collect(),
         shaped: shaped.collect(),
         glue: glue.collect(),
         // They are made when all pieces are there.

@@ -1,5 +1,5 @@
 use super::*;
-use crate::brief::{Across, Build, Direction, GussetCrease, Joins, RunStart, Squares, Stop, Stops, Top};
+use crate::brief::{Across, Build, Direction, GussetCrease, Joins, RoundStart, Squares, Stop, Stops, Top};
 use crate::feeds::feeds;
 use crate::{Net, Unit, pieces};
 use proptest::prelude::*;
@@ -138,8 +138,8 @@ proptest! {
         start in 0_usize..3, inside: bool, build in 0_usize..6, blanks: bool, stops in 0_usize..3,
     ) {
         let mut brief = Brief::new(Length::eighths(w), Length::eighths(h), Length::eighths(d * 2));
-        brief.run.start = [RunStart::Gusset, RunStart::Face, RunStart::HalfGusset][start];
-        brief.run.direction = if left { Direction::Left } else { Direction::Right };
+        brief.round.start = [RoundStart::Gusset, RoundStart::Face, RoundStart::HalfGusset][start];
+        brief.round.direction = if left { Direction::Left } else { Direction::Right };
         brief.top = hemmed(hem, turn_out);
         brief.gusset_crease = CREASES[crease];
         if blanks {

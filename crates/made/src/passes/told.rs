@@ -4,7 +4,7 @@
 //! come out n times too wide. What lies between two corners shifts with the one before it. The base line lands too near to the
 //! bottom edge by all that the body comes out too high.
 
-use super::Line;
+use super::Straight;
 use super::board::Edge;
 use crate::Length;
 use crate::brief::Hand;
@@ -22,9 +22,9 @@ pub(super) struct Told {
 
 impl Told {
     /// For the lines of a piece that are scored; those of a guide are not told.
-    pub fn of(hand: Hand, piece: &Piece, scored: &[Line]) -> Self {
+    pub fn of(hand: Hand, piece: &Piece, scored: &[Straight]) -> Self {
         let blank = &piece.blank;
-        let is = |line: &Line, wanted: fn(&Crease) -> bool| {
+        let is = |line: &Straight, wanted: fn(&Crease) -> bool| {
             line.creases.iter().any(|crease| wanted(&blank.creases[*crease]))
         };
         let corner = |crease: &Crease| matches!(crease.role, CreaseRole::Corner | CreaseRole::TabLine);
@@ -42,7 +42,7 @@ impl Told {
     }
 
     /// What a line is told less by where distances are measured from that edge.
-    pub fn less(&self, line: &Line, from: Edge) -> Length {
+    pub fn less(&self, line: &Straight, from: Edge) -> Length {
         let at = line.from;
         match from {
             Edge::Left if line.is_upright() => self.panels(self.corners.iter().filter(|x| **x <= at.x)),

@@ -1,5 +1,5 @@
 use super::*;
-use crate::brief::{Across, BaseHabit, Build, Direction, GussetCrease, RunStart, Squares, Top};
+use crate::brief::{Across, BaseHabit, Build, Direction, GussetCrease, RoundStart, Squares, Top};
 use crate::net::{Crease, CreaseRole, Fold};
 use proptest::prelude::*;
 use rstest::rstest;
@@ -20,13 +20,13 @@ fn failed(proof: &Proof) -> Vec<Check> {
 
 #[rstest]
 fn every_start_and_turn_folds_up(
-    #[values(RunStart::Gusset, RunStart::Face, RunStart::HalfGusset)] start: RunStart,
+    #[values(RoundStart::Gusset, RoundStart::Face, RoundStart::HalfGusset)] start: RoundStart,
     #[values(Direction::Right, Direction::Left)] direction: Direction,
     #[values(Top::Raw, Top::HemIn { depth: Length::INCH }, Top::HemOut { depth: Length::INCH })] top: Top,
     #[values(GussetCrease::None, GussetCrease::Centre)] gusset_crease: GussetCrease,
 ) {
     let mut brief = Brief { top, gusset_crease, ..brief() };
-    brief.run = crate::brief::Run { start, direction };
+    brief.round = crate::brief::Round { start, direction };
     let proof = prove(&brief, &Net::of(&brief));
     assert_eq!(failed(&proof), [], "{:#?}", proof.items);
 }
@@ -180,7 +180,7 @@ fn every_pair_folds_up(
     #[values(GussetCrease::None, GussetCrease::Centre)] gusset_crease: GussetCrease,
 ) {
     let mut brief = Brief { build, top, gusset_crease, ..brief() };
-    brief.run.direction = direction;
+    brief.round.direction = direction;
     let net = Net::of(&brief);
     let proof = prove(&brief, &net);
     assert_eq!(failed(&proof), [], "{:#?}", proof.items);
@@ -387,12 +387,12 @@ fn the_base_is_told_by_its_layers() {
 
 /// Common practice: the front closes last, and the seam goes to a back corner, so that no raw edge shows in front.
 #[rstest]
-#[case(RunStart::Gusset, 0)]
-#[case(RunStart::HalfGusset, 0)]
-#[case(RunStart::Face, 1)]
-fn raw_edges_in_front(#[case] start: RunStart, #[case] edges: usize) {
+#[case(RoundStart::Gusset, 0)]
+#[case(RoundStart::HalfGusset, 0)]
+#[case(RoundStart::Face, 1)]
+fn raw_edges_in_front(#[case] start: RoundStart, #[case] edges: usize) {
     let mut brief = brief();
-    brief.run.start = start;
+    brief.round.start = start;
     assert_eq!(prove(&brief, &Net::of(&brief)).front_edges.len(), edges);
 }
 
@@ -413,7 +413,7 @@ proptest! {
         brief.build = [Build::Wrap, Build::CornerPair, Build::CradlePair { squares }, Build::FoldedBase { lap }, flare][build];
         let across = Across::Back;
         brief.gusset_crease = [GussetCrease::Centre, GussetCrease::FoldFlat { across }, GussetCrease::FoldFlat { across: Across::BothFaces }, GussetCrease::None][crease];
-        brief.run.start = [RunStart::Gusset, RunStart::HalfGusset, RunStart::Face][start];
+        brief.round.start = [RoundStart::Gusset, RoundStart::HalfGusset, RoundStart::Face][start];
         if half {
             brief.base = BaseHabit::HalfAndLap { lap };
         }

@@ -2,7 +2,7 @@
 
 use super::{Job, Step, adhesive, fit, step};
 use crate::brief::{
-    AllRound, ClosingFlap, ClosingOrder, FacesWhole, GoesRound, Insert, Joins, Place, Places, RunStart, Top,
+    AllRound, ClosingFlap, ClosingOrder, FacesWhole, GoesRound, Insert, Joins, Place, Places, RoundStart, Top,
 };
 use crate::figures::Figures;
 use crate::fittings::Fitted;
@@ -97,7 +97,7 @@ fn strips_of(brief: &Brief) -> (usize, usize) {
             match brief.joins {
                 Joins::Tabs | Joins::Mixed { .. } => (0, 0),
                 Joins::Strips { .. }
-                    if brief.build.goes_round_in_one() && brief.run.start.is_half_gusset() =>
+                    if brief.build.goes_round_in_one() && brief.round.start.is_half_gusset() =>
                 {
                     (0, count)
                 }
@@ -242,10 +242,10 @@ fn seam(brief: &Brief, figures: Figures) -> Step {
             "Match the base line first; the top can be trimmed. Then close the second seam the same way.".to_owned(),
         ],
         GoesRound::InOne | GoesRound::OverAndUp => {
-            let over = match brief.run.start {
-                RunStart::Gusset => "first gusset",
-                RunStart::Face => "front",
-                RunStart::HalfGusset => "first half gusset",
+            let over = match brief.round.start {
+                RoundStart::Gusset => "first gusset",
+                RoundStart::Face => "front",
+                RoundStart::HalfGusset => "first half gusset",
             };
             vec![
                 format!("Glue or tape on the outside of the {tab} tab, inside the score line."),

@@ -192,8 +192,8 @@ fn measure(wire: &mut Wire, case: &Case) -> Result<()> {
 fn work(address: &str, run: &Value, turn: usize) -> String {
     let done = |of: &Value| of["done"].as_u64().unwrap_or_default();
     if address.ends_with("cuts") {
-        let next = if turn % 10 < 5 { done(&run["lists"][0]["patterns"][0]) + 1 } else { 1 };
-        return json!({ "list": 0, "pattern": 0, "done": next }).to_string();
+        let next = if turn % 10 < 5 { done(&run["lists"][0]["lots"][0]) + 1 } else { 1 };
+        return json!({ "list": 0, "lot": 0, "done": next }).to_string();
     }
     let batches = run["work"].as_array().into_iter().flatten();
     let mut tasks = batches.flat_map(|batch| batch["tasks"].as_array().into_iter().flatten());
@@ -296,9 +296,9 @@ fn everyday_cases(demo: &[Value], joined: &[Value]) -> Vec<Case> {
         case("what is ticked off", "GET /api/bags/{id}/ticks", &[], ms(10), 50),
         case("a tick", "PUT /api/bags/{id}/ticks/{step}", &[json!({ "done": true })], ms(20), 100),
         case("all ticks taken back", "DELETE /api/bags/{id}/ticks", &[], ms(20), 20),
-        case("what was taken", "GET /api/bags/{id}/cut", &[], ms(5), 50),
-        case("paper taken", "POST /api/bags/{id}/cut", &[json!({ "paper": 1 })], ms(50), 20),
-        case("paper given back", "DELETE /api/bags/{id}/cut", &[], ms(50), 20),
+        case("what was taken", "GET /api/bags/{id}/paper", &[], ms(5), 50),
+        case("paper taken", "POST /api/bags/{id}/paper", &[json!({ "paper": 1 })], ms(50), 20),
+        case("paper given back", "DELETE /api/bags/{id}/paper", &[], ms(50), 20),
         case("a deletion", "DELETE /api/bags/{id}", &[], ms(50), 20),
         case("brought back", "POST /api/bags/{id}/restore", &[], ms(50), 20),
         case("the shelf", "GET /api/shelf", &[], ms(10), 50),
@@ -340,9 +340,9 @@ fn everyday_cases(demo: &[Value], joined: &[Value]) -> Vec<Case> {
         case("what else its paper makes", "GET /api/runs/{id}/more", &[], ms(2_000), 5),
         case("a made bag", "POST /api/journal", &[entry()], ms(50), 300),
         case("the journal", "GET /api/journal", &[], ms(50), 20),
-        case("an allowance taken", "PUT /api/allowances/{id}", &[], ms(50), 10),
-        case("what is taken off on a board", "GET /api/allowances/hand", &[], ms(20), 20),
-        case("an allowance left out", "DELETE /api/allowances/{id}", &[], ms(50), 5),
+        case("a hand rule taken", "PUT /api/hand-rules/{id}", &[], ms(50), 10),
+        case("what is taken off on a board", "GET /api/hand-rules/hand", &[], ms(20), 20),
+        case("a hand rule left out", "DELETE /api/hand-rules/{id}", &[], ms(50), 5),
         case("an entry changed", "PUT /api/journal/{id}", &[entry()], ms(50), 20),
         case("an entry taken out", "DELETE /api/journal/{id}", &[], ms(50), 5),
         case("an entry brought back", "POST /api/journal/{id}/restore", &[], ms(50), 5),
@@ -360,8 +360,8 @@ fn everyday_cases(demo: &[Value], joined: &[Value]) -> Vec<Case> {
         case("what the shelf makes of a bag", "POST /api/yields", demo, ms(1_000), 10),
         case("sizes that use the shelf up", "POST /api/mixes", &[json!({})], ms(2_000), 5),
         case("what a roll and an A4 can become", "POST /api/from-paper", &from_paper(), ms(300), 20),
-        case("a reading of twelve figures", "POST /api/read", &heard(), ms(50), 60),
-        case("the same with one misheard", "POST /api/read", &misheard(), ms(300), 60),
+        case("a reading of twelve figures", "POST /api/heard", &heard(), ms(50), 60),
+        case("the same with one misheard", "POST /api/heard", &misheard(), ms(300), 60),
     ]
 }
 

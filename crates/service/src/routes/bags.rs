@@ -18,8 +18,8 @@ use wide_fold_core::{Brief, Plan};
 use wide_fold_formats::BriefText;
 use wide_fold_formats::catalogue::{Media, file_name};
 use wide_fold_formats::project::LONGEST_NAME;
-use wide_fold_kept::allowances::Allowances;
 use wide_fold_kept::bags::{self, Bag, Change, Content, Cursor, Listed, Summary};
+use wide_fold_kept::hand_rules::HandRules;
 use wide_fold_kept::{Store, settings};
 
 /// Bags on a page of the list, if nothing is said.
@@ -196,7 +196,7 @@ fn in_brief(problem: impl Into<Problem>) -> Problem {
 /// A new bag takes what is taken off for the crafter's hands, unless its brief says something of them.
 async fn handed(store: &Store, mut draft: BagDraft) -> Result<BagDraft, Problem> {
     if draft.brief.hand.is_none() {
-        let taken = store.read(settings::holds::<Allowances>).await?;
+        let taken = store.read(settings::holds::<HandRules>).await?;
         let brief = Brief::try_from(&draft.brief).map_err(in_brief)?;
         draft.brief.hand = Some(taken.on(&brief).hand.into());
     }

@@ -12,8 +12,8 @@ use image::codecs::jpeg::JpegEncoder;
 use image::{DynamicImage, ImageDecoder, ImageReader, Limits};
 use std::io::Cursor;
 use wide_fold_answers::journal::{EntryKept, JournalView};
-use wide_fold_kept::allowances::Allowances;
 use wide_fold_kept::entry::EntryText;
+use wide_fold_kept::hand_rules::HandRules;
 use wide_fold_kept::papers::read_paper;
 use wide_fold_kept::shape::Shape;
 use wide_fold_kept::thing::{Change, Kind};
@@ -30,8 +30,8 @@ const KEPT: u32 = 1_400;
 pub async fn read_journal(State(store): State<Store>) -> Result<Json<JournalView>, Problem> {
     let view = store
         .read(|connection| {
-            let allowances = settings::holds::<Allowances>(connection)?;
-            Ok(JournalView::new(&Kind::Entry.list(connection)?, &journal::pictured(connection)?, &allowances))
+            let hand_rules = settings::holds::<HandRules>(connection)?;
+            Ok(JournalView::new(&Kind::Entry.list(connection)?, &journal::pictured(connection)?, &hand_rules))
         })
         .await?;
     Ok(Json(view))

@@ -8,7 +8,7 @@ use crate::problem::{Body, Problem};
 use axum::Json;
 use axum::extract::State;
 use axum::http::StatusCode;
-use wide_fold_answers::taken::{TakeText, TakenView};
+use wide_fold_answers::bag_paper::{BagPaperView, TakePaperText};
 use wide_fold_answers::ways::{
     BatchText, BatchView, JoiningView, LeftoverView, NearbyAnswer, NearbyText, WayView, WaysText,
 };
@@ -16,7 +16,7 @@ use wide_fold_answers::yields::{MixesText, MixesView, YieldsView};
 use wide_fold_core::paper::Paper;
 use wide_fold_core::{Brief, Sheet};
 use wide_fold_formats::{BriefText, FormatFault};
-use wide_fold_kept::cuts::{self, Cut};
+use wide_fold_kept::bag_paper::{self, BagPaper};
 use wide_fold_kept::papers::read_paper;
 use wide_fold_kept::thing::Kind;
 use wide_fold_kept::{Store, StoreError, bags};
@@ -119,34 +119,34 @@ pub async fn layout(
 }
 
 /// What has been taken from the shelf for a bag, if anything has.
-#[utoipa::path(get, path = "/api/bags/{id}/cut", params(("id" = i64, Path)), responses(
-    (status = 200, body = Option<TakenView>),
+#[utoipa::path(get, path = "/api/bags/{id}/paper", params(("id" = i64, Path)), responses(
+    (status = 200, body = Option<BagPaperView>),
     (status = 404, body = Problem, content_type = "application/problem+json")
 ))]
-pub async fn cut(State(store): State<Store>, id: Id) -> Result<Json<Option<TakenView>>, Problem> {
+pub async fn bag_paper(State(store): State<Store>, id: Id) -> Result<Json<Option<BagPaperView>>, Problem> {
     let id = bag_number(id)?;
     let found = store
         .read(move |connection| {
             if bags::find(connection, id)?.deleted {
                 return Err(StoreError::NoBag);
             }
-            named(connection, cuts::find(connection, id)?)
+            named(connection, bag_paper::find(connection, id)?)
         })
         .await?;
-    Ok(Json((!found.is_empty()).then(|| TakenView::new(&found))))
+    Ok(Json((!found.is_empty()).then(|| BagPaperView::new(&found))))
 }
 
 /// Take the paper for a bag from the shelf, as much as its plan needs.
-#[utoipa::path(post, path = "/api/bags/{id}/cut", params(("id" = i64, Path)), request_body = TakeText, responses(
-    (status = 200, body = TakenView),
+#[utoipa::path(post, path = "/api/bags/{id}/paper", params(("id" = i64, Path)), request_body = TakePaperText, responses(
+    (status = 200, body = BagPaperView),
     (status = 404, body = Problem, content_type = "application/problem+json"),
     (status = 409, body = Problem, content_type = "application/problem+json")
 ))]
 pub async fn take(
     State(store): State<Store>,
     id: Id,
-    Body(text): Body<TakeText>,
-) -> Result<Json<TakenView>, Problem> {
+    Body(text): Body<TakePaperText>,
+) -> Result<Json<BagPaperView>, Problem> {
     let id = bag_number(id)?;
     let bag = store.read(move |connection| bags::find(connection, id)).await?;
     let plan = planned_again(&bag)?;
@@ -170,11 +170,11 @@ pub async fn take(
             if bags::find(transaction, id)?.revision != bag.revision {
                 return Err(StoreError::Stale(Box::new(bags::find(transaction, id)?)));
             }
-            let taken = cuts::take(transaction, id, &wanted)?;
+            let taken = bag_paper::take(transaction, id, &wanted)?;
             named(transaction, taken)
         })
         .await?;
-    Ok(Json(TakenView::new(&taken)))
+    Ok(Json(BagPaperView::new(&taken)))
 }
 
 /// How many sheets of which paper a bag takes: its own, and those of the gussets' paper if it has one.
@@ -184,25 +184,29 @@ fn needs(plan: &wide_fold_core::Plan) -> Vec<(u32, wide_fold_core::Sheet)> {
     std::iter::once((own, plan.brief.sheet.clone())).chain(side).collect()
 }
 
-fn named(connection: &rusqlite::Connection, cuts: Vec<Cut>) -> Result<Vec<(Cut, String)>, StoreError> {
-    let name = |cut: &Cut| -> Result<String, StoreError> {
-        let kept = Kind::Paper.find(connection, cut.paper)?.text;
-        let paper = read_paper(cut.as_taken.as_ref().unwrap_or(&kept));
+fn named(
+    connection: &rusqlite::Connection,
+    papers: Vec<BagPaper>,
+) -> Result<Vec<(BagPaper, String)>, StoreError> {
+    let name = |own: &BagPaper| -> Result<String, StoreError> {
+        let kept = Kind::Paper.find(connection, own.paper)?.text;
+        let paper = read_paper(own.as_taken.as_ref().unwrap_or(&kept));
         Ok(paper.map_or_else(|_| "a paper that cannot be read".to_owned(), |paper| paper.name))
     };
-    cuts.into_iter()
-        .map(|cut| Ok((name(&cut)?, cut)))
-        .map(|pair| pair.map(|(name, cut)| (cut, name)))
+    papers
+        .into_iter()
+        .map(|own| Ok((name(&own)?, own)))
+        .map(|pair| pair.map(|(name, own)| (own, name)))
         .collect()
 }
 
 /// Give the paper of a bag back to the shelf. What can no longer be put to the paper it came from – because that was changed
 /// into another, or taken off the shelf – is put there as a paper of its own, so that none is lost.
-#[utoipa::path(delete, path = "/api/bags/{id}/cut", params(("id" = i64, Path)), responses(
+#[utoipa::path(delete, path = "/api/bags/{id}/paper", params(("id" = i64, Path)), responses(
     (status = 204), (status = 404, body = Problem, content_type = "application/problem+json")
 ))]
 pub async fn give_back(State(store): State<Store>, id: Id) -> Result<StatusCode, Problem> {
     let id = bag_number(id)?;
-    let had = store.write(move |transaction| cuts::give_back(transaction, id)).await?;
+    let had = store.write(move |transaction| bag_paper::give_back(transaction, id)).await?;
     if had { Ok(StatusCode::NO_CONTENT) } else { Err(Problem::not_found("paper taken for this bag")) }
 }

@@ -13,7 +13,7 @@ use wide_fold_answers::planned::{KeptLists, Planned};
 use wide_fold_answers::run_view::{key, said};
 use wide_fold_answers::working::{DoneView, SheetsCutText, SpoiltText, UndoneView, WorkedText};
 use wide_fold_core::counted::Said;
-use wide_fold_core::paper::Taken;
+use wide_fold_core::paper::Amount;
 use wide_fold_core::progress::Spoil;
 use wide_fold_core::work::Task;
 use wide_fold_core::{Length, counted};
@@ -102,7 +102,7 @@ fn needs(transaction: &Transaction<'_>, id: i64, lists: &KeptLists) -> Result<()
     runs::need(transaction, id, &lists.needs(&events))
 }
 
-/// Say how many sheets of a pattern are cut; the shelf follows.
+/// Say how many sheets of a lot are cut; the shelf follows.
 #[utoipa::path(put, path = "/api/runs/{id}/cuts", params(("id" = i64, Path)), request_body = SheetsCutText, responses(
     (status = 200, body = DoneView),
     (status = 404, body = Problem, content_type = "application/problem+json"),
@@ -125,36 +125,34 @@ pub async fn cut_sheets(
                 return Err(StoreError::LaidAnew { since: true });
             }
             let list = lists.lists.get(text.list).ok_or(StoreError::NoSuch("list of sheets"))?;
-            let pattern = list.patterns.get(text.pattern).ok_or(StoreError::NoSuch("sheet to cut"))?;
+            let lot = list.lots.get(text.lot).ok_or(StoreError::NoSuch("sheet to cut"))?;
             let events = runs::events(transaction, id)?;
-            let at = (text.list, text.pattern);
+            let at = (text.list, text.lot);
             let now = lists.cut(&events, at);
-            let by = counted::cut(now, pattern.times, Said { done: text.done, seen: text.seen })?;
-            let one = Taken { sheets: pattern.sheets, length: Length::from_nm(pattern.length_nm) };
-            let holds = pattern.holds.clone();
+            let by = counted::cut(now, lot.times, Said { done: text.done, seen: text.seen })?;
+            let one = Amount { sheets: lot.sheets, length: Length::from_nm(lot.length_nm) };
+            let holds = lot.holds.clone();
             if by > 0 {
                 let taken = list
                     .paper
                     .map(|paper| take(transaction, paper, one, text.done - now, planned.unit()))
                     .transpose()?;
-                runs::add(transaction, id, &Event::Cut { pattern: at, times: by, holds, taken })?;
+                runs::add(transaction, id, &Event::Cut { lot: at, times: by, holds, taken })?;
             } else if by < 0 {
                 // What was taken last of it goes back first.
                 let since = events.iter().rev().filter(|(id, _)| *id > lists.at);
                 let last = since.map(|(_, event)| event).find_map(|event| match event {
-                    Event::Cut { pattern, times, taken, .. } if *pattern == at && *times > 0 => {
-                        Some(taken.clone())
-                    }
+                    Event::Cut { lot, times, taken, .. } if *lot == at && *times > 0 => Some(taken.clone()),
                     _ => None,
                 });
                 let taken = last.flatten();
                 if let Some(taken) = &taken {
                     put_back(transaction, taken, now - text.done)?;
                 }
-                runs::add(transaction, id, &Event::Cut { pattern: at, times: by, holds, taken })?;
+                runs::add(transaction, id, &Event::Cut { lot: at, times: by, holds, taken })?;
             }
             needs(transaction, id, &lists)?;
-            Ok(DoneView { done: text.done, of: pattern.times })
+            Ok(DoneView { done: text.done, of: lot.times })
         })
         .await?;
     Ok(Json(done))
@@ -219,7 +217,7 @@ pub async fn undo_work(
                 if *times > 0 {
                     put_back(transaction, taken, count)?;
                 } else {
-                    let one = Taken { sheets: taken.sheets, length: Length::from_nm(taken.length_nm) };
+                    let one = Amount { sheets: taken.sheets, length: Length::from_nm(taken.length_nm) };
                     take(transaction, taken.paper, one, count, planned.unit())?;
                 }
             }

@@ -58,21 +58,21 @@ fn there(run: &Value) -> Count {
     all
 }
 
-/// Cuts one sheet more of the first pattern that is not done, and counts what lies on it: by the size it says it has.
+/// Cuts one sheet more of the first lot that is not done, and counts what lies on it: by the size it says it has.
 async fn cut(service: &Service, run: &Value, all: &mut Count) {
     let lists = run["lists"].as_array().unwrap();
     for (n, list) in lists.iter().enumerate() {
-        let open = |pattern: &&Value| pattern["done"].as_u64() < pattern["of"].as_u64();
-        let Some(k) = list["patterns"].as_array().unwrap().iter().position(|pattern| open(&pattern)) else {
+        let open = |lot: &&Value| lot["done"].as_u64() < lot["of"].as_u64();
+        let Some(k) = list["lots"].as_array().unwrap().iter().position(|lot| open(&lot)) else {
             continue;
         };
-        let pattern = &list["patterns"][k];
-        let done = pattern["done"].as_u64().unwrap() + 1;
-        let body = json!({ "list": n, "pattern": k, "done": done, "laid": run["laid"] });
+        let lot = &list["lots"][k];
+        let done = lot["done"].as_u64().unwrap() + 1;
+        let body = json!({ "list": n, "lot": k, "done": done, "laid": run["laid"] });
         let answer = service.put("/api/runs/1/cuts", "*", &body).await;
         assert_eq!(answer.status, StatusCode::OK, "{}", answer.text);
         let lines = run["lines"].as_array().unwrap();
-        for placed in pattern["sheet"]["placed"].as_array().unwrap() {
+        for placed in lot["sheet"]["placed"].as_array().unwrap() {
             let line = &lines[placed["bag"].as_u64().unwrap() as usize];
             let part = line["parts"]
                 .as_array()
@@ -205,7 +205,7 @@ async fn another_paper_takes_what_is_left_to_make(service: Service) {
         .await;
     let asked = json!({ "name": "Kiln opening", "date": DAY, "lines": [{ "bag": 1, "copies": 13, "paper": square }] });
     let run = service.post("/api/runs", &asked).await.json();
-    let body = json!({ "list": 0, "pattern": 0, "done": 5 });
+    let body = json!({ "list": 0, "lot": 0, "done": 5 });
     assert_eq!(service.put("/api/runs/1/cuts", "*", &body).await.status, StatusCode::OK);
     let mut next = draft(&run);
     next["lines"][0]["paper"] = json!(other);

@@ -138,14 +138,14 @@ async fn done(service: &Service, deed: &Deed) -> Result<Amount, u16> {
         Deed::Cut { bag, paper, side } => {
             let body = json!({ "paper": paper, "side_paper": side });
             let before = service.get(&format!("/api/bags/{bag}")).await;
-            let answer = service.post(&format!("/api/bags/{bag}/cut"), &body).await;
+            let answer = service.post(&format!("/api/bags/{bag}/paper"), &body).await;
             assert!(!answer.status.is_success() || before.status.is_success(), "cut for a deleted bag");
             (answer, none)
         }
         Deed::GiveBack(bag) => {
-            let cut = service.get(&format!("/api/bags/{bag}/cut")).await;
+            let cut = service.get(&format!("/api/bags/{bag}/paper")).await;
             let had = cut.status.is_success() && !cut.json().is_null();
-            let answer = service.send(Method::DELETE, &format!("/api/bags/{bag}/cut"), &[], "").await;
+            let answer = service.send(Method::DELETE, &format!("/api/bags/{bag}/paper"), &[], "").await;
             // Whatever has become of the paper, it is never stuck.
             assert_eq!(answer.status.is_success(), had, "{}", answer.text);
             (answer, none)

@@ -255,7 +255,7 @@ fn a_garbled_question_is_refused_in_words(#[case] path: &str, #[case] ask: fn(Va
 #[case::layout(Method::POST, "/api/layout", &[], json!({ "bags": [
     { "name": "Bud vase", "brief": briefs()[0], "copies": 3 }, { "name": "Platter", "brief": briefs()[4], "copies": 2 }
 ] }))]
-#[case::taking(Method::POST, "/api/bags/1/cut", &[], json!({ "paper": 1, "side_paper": null }))]
+#[case::taking(Method::POST, "/api/bags/1/paper", &[], json!({ "paper": 1, "side_paper": null }))]
 fn garbled_work_is_refused_in_words(
     #[case] method: Method,
     #[case] path: &str,

@@ -18,7 +18,7 @@ async fn filled(service: &Service) {
     service.put("/api/costs", "*", &json!({ "glue": "0.04" })).await;
     let run = json!({ "name": "Kiln opening", "date": "2999-12-05", "lines": [{ "bag": 1, "copies": 3 }] });
     assert_eq!(service.post("/api/runs", &run).await.status, StatusCode::CREATED);
-    let cut = json!({ "list": 0, "pattern": 0, "done": 1 });
+    let cut = json!({ "list": 0, "lot": 0, "done": 1 });
     assert_eq!(service.put("/api/runs/1/cuts", "*", &cut).await.status, StatusCode::OK);
     let plan = service.post("/api/plan", &brief("3 in", "5 in", "2 in")).await.json();
     let step = plan["steps"][0]["id"].as_str().unwrap().to_owned();
@@ -29,7 +29,7 @@ async fn filled(service: &Service) {
 /// Everything that can be exported or read, revisions and times left out.
 async fn exported(service: &Service) -> Vec<String> {
     let mut all = vec![service.get("/api/project").await.text, service.get("/api/shelf.csv").await.text];
-    for path in ["/api/costs", "/api/rooms", "/api/bags/1/ticks", "/api/bags/2/ticks", "/api/bags/1/cut"] {
+    for path in ["/api/costs", "/api/rooms", "/api/bags/1/ticks", "/api/bags/2/ticks", "/api/bags/1/paper"] {
         all.push(service.get(path).await.text);
     }
     for file in ["made.csv", "paper.csv", "cuts.csv", "work.csv", "evenings.csv", "costs.csv"] {

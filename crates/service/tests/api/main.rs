@@ -1,7 +1,6 @@
 //! The HTTP interface, without a network: requests go straight into the router.
 #![allow(clippy::unwrap_used)] // In a test, a panic is the failure.
 
-mod allowances;
 mod changing;
 mod conserved;
 mod cutter;
@@ -9,14 +8,15 @@ mod fit;
 mod from_paper;
 mod garbled;
 mod guides;
+mod hand_rules;
 mod handle;
+mod heard;
 mod house;
 mod journal;
 mod keeping;
 mod list;
 mod printing;
 mod project;
-mod read;
 mod run_papers;
 mod runs;
 mod shelf;
@@ -118,7 +118,7 @@ fn brief(width: &str, height: &str, gusset: &str) -> Value {
 async fn the_worked_bag_planned(service: Service) {
     let full = json!({
         "finished": { "width": "3 3/4 in", "height": "6 1/2 in", "gusset": "2 in" }, "build": { "kind": "wrap" },
-        "run": { "start": "gusset", "direction": "right" }, "tab": "1/2 in", "base": { "habit": "full" },
+        "round": { "start": "gusset", "direction": "right" }, "tab": "1/2 in", "base": { "habit": "full" },
         "top": { "kind": "raw" }, "gusset_crease": "none",
         "sheet": { "width": "12 in", "height": "12 in", "pattern": "up" }
     });

@@ -39,7 +39,7 @@ async fn sheets_of(service: &Service, paper: &Value) -> i64 {
 }
 
 async fn cut(service: &Service, done: u32) -> Answer {
-    service.put("/api/runs/1/cuts", "*", &json!({ "list": 0, "pattern": 0, "done": done })).await
+    service.put("/api/runs/1/cuts", "*", &json!({ "list": 0, "lot": 0, "done": done })).await
 }
 
 async fn tick(service: &Service, batch: &Value, done: u32) -> Answer {
@@ -66,13 +66,13 @@ async fn two_windows_lose_no_count(service: Service, #[case] seed: u64) {
     for _ in 0..24 {
         dice = dice.wrapping_mul(6_364_136_223_846_793_005).wrapping_add(1_442_695_040_888_963_407);
         let window = &mut windows[(dice >> 33) as usize % 2];
-        let seen = window["lists"][0]["patterns"][0]["done"].as_u64().unwrap();
+        let seen = window["lists"][0]["lots"][0]["done"].as_u64().unwrap();
         let by: i64 = if dice >> 40 & 3 == 0 { -1 } else { 1 };
         let done = u64::try_from(i64::try_from(seen).unwrap() + by).unwrap_or(0).min(6);
-        let body = json!({ "list": 0, "pattern": 0, "done": done, "seen": seen, "laid": window["laid"] });
+        let body = json!({ "list": 0, "lot": 0, "done": done, "seen": seen, "laid": window["laid"] });
         let answer = service.put("/api/runs/1/cuts", "*", &body).await;
         let now = look(&service).await;
-        let is = now["lists"][0]["patterns"][0]["done"].as_u64().unwrap();
+        let is = now["lists"][0]["lots"][0]["done"].as_u64().unwrap();
         match answer.status {
             StatusCode::OK => {
                 taken += i64::try_from(done).unwrap() - i64::try_from(seen).unwrap();
@@ -93,7 +93,7 @@ async fn two_windows_lose_no_count(service: Service, #[case] seed: u64) {
         }
     }
     // Another laying out is another sheet, whatever its place.
-    let body = json!({ "list": 0, "pattern": 0, "done": 0, "laid": -1 });
+    let body = json!({ "list": 0, "lot": 0, "done": 0, "laid": -1 });
     let answer = service.put("/api/runs/1/cuts", "*", &body).await;
     assert!(
         answer.status == StatusCode::CONFLICT && answer.text.contains("laid out anew"),
@@ -306,7 +306,7 @@ enum Deed {
 
 fn any_deed() -> impl Strategy<Value = Deed> {
     prop_oneof![
-        6 => (0_usize..9, 0_u32..7).prop_map(|(pattern, done)| Deed::Cut(pattern, done)),
+        6 => (0_usize..9, 0_u32..7).prop_map(|(lot, done)| Deed::Cut(lot, done)),
         5 => (0_usize..60, 0_u32..9).prop_map(|(task, done)| Deed::Tick(task, done)),
         3 => (0_usize..60, 0_usize..4, any::<bool>()).prop_map(|(task, part, whole)| Deed::Spoil(task, part, whole)),
         5 => Just(Deed::Undo),
@@ -347,9 +347,9 @@ fn all(service: &Service) -> (i64, i64) {
 fn on_sheets(run: &Value) -> BTreeMap<(u64, String), u64> {
     let mut found = BTreeMap::new();
     let lists = run["lists"].as_array().unwrap();
-    for pattern in lists.iter().flat_map(|list| list["patterns"].as_array().unwrap()) {
-        let open = pattern["of"].as_u64().unwrap() - pattern["done"].as_u64().unwrap();
-        for placed in pattern["sheet"]["placed"].as_array().unwrap() {
+    for lot in lists.iter().flat_map(|list| list["lots"].as_array().unwrap()) {
+        let open = lot["of"].as_u64().unwrap() - lot["done"].as_u64().unwrap();
+        for placed in lot["sheet"]["placed"].as_array().unwrap() {
             let part = (placed["bag"].as_u64().unwrap(), placed["small"].as_str().unwrap().to_owned());
             *found.entry(part).or_default() += open;
         }
@@ -395,12 +395,12 @@ async fn done(service: &Service, deed: &Deed) -> (i64, i64) {
     let run = service.get("/api/runs/1").await.json();
     let tasks: Vec<&Value> =
         run["work"].as_array().unwrap().iter().flat_map(|batch| batch["tasks"].as_array().unwrap()).collect();
-    let patterns: Vec<(usize, usize)> = run["lists"]
+    let lots: Vec<(usize, usize)> = run["lists"]
         .as_array()
         .unwrap()
         .iter()
         .enumerate()
-        .flat_map(|(list, own)| (0..own["patterns"].as_array().unwrap().len()).map(move |n| (list, n)))
+        .flat_map(|(list, own)| (0..own["lots"].as_array().unwrap().len()).map(move |n| (list, n)))
         .collect();
     let mut more = (0, 0);
     let asked = |change: &dyn Fn(&mut Value)| {
@@ -417,8 +417,8 @@ async fn done(service: &Service, deed: &Deed) -> (i64, i64) {
     let tag = format!("\"{}\"", run["revision"]);
     let answer = match deed {
         Deed::Cut(n, done) => {
-            let Some((list, pattern)) = patterns.get(*n) else { return more };
-            let body = json!({ "list": list, "pattern": pattern, "done": done });
+            let Some((list, lot)) = lots.get(*n) else { return more };
+            let body = json!({ "list": list, "lot": lot, "done": done });
             service.put("/api/runs/1/cuts", "*", &body).await
         }
         Deed::Tick(n, done) => {

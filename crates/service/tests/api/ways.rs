@@ -144,7 +144,7 @@ async fn gussets_of_another_paper_have_sheets_of_their_own(service: Service) {
 #[tokio::test]
 async fn paper_is_taken_for_a_bag_and_given_back(service: Service) {
     let bag = service.post("/api/bags", &json!({ "name": "Platter", "brief": platter() })).await.json();
-    let path = format!("/api/bags/{}/cut", bag["id"]);
+    let path = format!("/api/bags/{}/paper", bag["id"]);
     let left = async || {
         let shelf = service.send(Method::GET, "/api/shelf", &[], "").await.json()["papers"].clone();
         shelf[0]["paper"]["count"].clone()
@@ -175,7 +175,7 @@ async fn paper_is_taken_for_a_bag_and_given_back(service: Service) {
         "finished": { "width": "10", "height": "10", "gusset": "4" },
         "sheet": { "width": "30 in", "height": "14 in" } } });
     let roll = service.post("/api/bags", &roll).await.json();
-    let path = format!("/api/bags/{}/cut", roll["id"]);
+    let path = format!("/api/bags/{}/paper", roll["id"]);
     assert_eq!(
         service.post(&path, &json!({ "paper": 5 })).await.json()["says"],
         "14 in of Throwing-rings wrap"
@@ -190,7 +190,7 @@ async fn both_papers_of_a_bag_are_taken(service: Service) {
     let mut brief = platter();
     brief["side_sheet"] = json!({ "width": "30 in", "height": "14 in" });
     let bag = service.post("/api/bags", &json!({ "name": "Platter", "brief": brief })).await.json();
-    let path = format!("/api/bags/{}/cut", bag["id"]);
+    let path = format!("/api/bags/{}/paper", bag["id"]);
     // Which paper the gussets come from has to be said; refused, nothing is taken.
     assert_eq!(service.post(&path, &json!({ "paper": 1 })).await.status, StatusCode::CONFLICT);
     let missing = service.post(&path, &json!({ "paper": 1, "side_paper": 99 })).await;

@@ -176,7 +176,7 @@ async fn habits_are_changed_in_their_sentences() {
         ("Base flaps", "half_and_lap", "the piece is 12 × 7¾"),
         // A hem of 1.
         ("Top edge", "hem_out", "the piece is 12 × 8¾"),
-        ("Start of the run", "half_gusset", "the piece is 12 × 8¾"),
+        ("Where the panels start", "half_gusset", "the piece is 12 × 8¾"),
         ("Sheet", "10×10", "2 too wide for the 10×10 sheet"),
     ] {
         house.choose(name, value).await;

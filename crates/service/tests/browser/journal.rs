@@ -119,7 +119,7 @@ async fn what_the_hands_do_is_taken_off_in_new_plans_and_back_again() {
     // Left out, the next bag is told as it lies.
     house.goto("/journal").await;
     house.press("Leave it out").await;
-    house.browser.until("!document.querySelector('.journal-allowances')").await.unwrap();
+    house.browser.until("!document.querySelector('.journal-hand-rules')").await.unwrap();
     house.goto("/").await;
     house.tab_to(".new-bag-blanks input").await;
     house.browser.type_keys(&format!("3 3/4\u{e004}6 1/2\u{e004}2{}", Key::Enter)).await.unwrap();

@@ -133,9 +133,9 @@ async fn a_line_that_is_begun_keeps_what_is_cut() {
     house.reads("Kiln opening").await;
     // Two sheets of vases are cut behind the page.
     let cut = "const run = await (await fetch('/api/runs/1')).json();\
-        for (const [list, own] of run.lists.entries()) for (const [pattern, one] of own.patterns.entries()) {\
+        for (const [list, own] of run.lists.entries()) for (const [lot, one] of own.lots.entries()) {\
           if (one.sheet.placed.some((placed) => placed.bag === 0)) {\
-            await fetch('/api/runs/1/cuts', { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ list, pattern, done: 2 }) });\
+            await fetch('/api/runs/1/cuts', { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ list, lot, done: 2 }) });\
             window.cut = true; return; } }";
     house.browser.run(&format!("(async () => {{ {cut} }})()")).await.unwrap();
     house.browser.until("window.cut === true").await.unwrap();

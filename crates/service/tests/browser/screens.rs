@@ -47,7 +47,7 @@ async fn measurements_do_not_overlap(#[values((1280, 800), (390, 844))] size: (u
         { "finished": { "width": "14 3/16 in", "height": "3 in", "gusset": "1 1/16 in" },
           "top": { "kind": "hem_in", "depth": "3/4 in" }, "sheet": { "width": "33 in", "height": "8 in" } },
         { "finished": { "width": "1 in", "height": "20 in", "gusset": "1 in" }, "sheet": { "width": "6 in", "height": "30 in" },
-          "run": { "start": "half_gusset", "direction": "left" } },
+          "round": { "start": "half_gusset", "direction": "left" } },
         { "finished": { "width": "10 1/2 in", "height": "13 7/8 in", "gusset": "4 in" }, "build": { "kind": "pleated_flare" },
           "top": { "kind": "hem_in", "depth": "1 1/8 in" }, "sheet": { "width": "18 in", "height": "30 in" } },
         { "finished": { "width": "6 in", "height": "7 in", "gusset": "2 in" }, "gusset_crease": "fold_flat_both",

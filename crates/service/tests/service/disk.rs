@@ -49,7 +49,7 @@ fn everything(host: &str) -> Value {
         bags["bags"].as_array().unwrap().iter().map(|bag| bag["id"].as_i64().unwrap()).collect();
     let each: Vec<Value> = numbers
         .iter()
-        .map(|id| ["", "/cut", "/ticks"].map(|more| get(host, &format!("/api/bags/{id}{more}"))).into())
+        .map(|id| ["", "/paper", "/ticks"].map(|more| get(host, &format!("/api/bags/{id}{more}"))).into())
         .collect();
     let runs = get(host, "/api/runs");
     // The first few, each with all that was done on it.
@@ -89,7 +89,7 @@ fn writing() -> BTreeSet<String> {
         "/api/costs",
         "/api/backups",
         "/api/journal",
-        "/api/allowances",
+        "/api/hand-rules",
     ]
     .map(|start| {
         paths.iter().filter(move |(path, _)| {
@@ -134,10 +134,10 @@ fn a_run(copies: u64) -> Value {
 /// One write at that address, on some bag, paper or guide.
 fn write(host: &str, address: &str, dice: &mut Dice) -> Answer {
     let mut id = dice.roll(6) + 1;
-    if address == "DELETE /api/bags/{id}/cut" {
+    if address == "DELETE /api/bags/{id}/paper" {
         // One that has something to give back, if there is one.
         let has = |id: &u64| {
-            let cut = request(host, &format!("GET /api/bags/{id}/cut"), "", "").unwrap();
+            let cut = request(host, &format!("GET /api/bags/{id}/paper"), "", "").unwrap();
             cut.done() && !cut.json().is_null()
         };
         id = (1..=6).find(has).unwrap_or(id);
@@ -172,7 +172,7 @@ fn write(host: &str, address: &str, dice: &mut Dice) -> Answer {
         Value::Null
     };
     let backup = backup.as_str().unwrap_or("none");
-    let of = if address.contains("/allowances/") { "panels".to_owned() } else { id.to_string() };
+    let of = if address.contains("/hand-rules/") { "panels".to_owned() } else { id.to_string() };
     let start = address
         .replace("{id}", &of)
         .replace("{step}", &step)
@@ -184,7 +184,7 @@ fn write(host: &str, address: &str, dice: &mut Dice) -> Answer {
     let (more, body) = match address {
         "POST /api/bags" => (String::new(), bag(&format!("bag {}", dice.roll(100)))),
         "PUT /api/bags/{id}" => ("If-Match: *\r\n".to_owned(), bag(&format!("changed {}", dice.roll(100)))),
-        "POST /api/bags/{id}/cut" => (String::new(), json!({ "paper": dice.roll(5) + 1 })),
+        "POST /api/bags/{id}/paper" => (String::new(), json!({ "paper": dice.roll(5) + 1 })),
         "PUT /api/bags/{id}/ticks/{step}" => (String::new(), json!({ "done": dice.roll(4) > 0 })),
         "POST /api/shelf" => (String::new(), paper),
         "PUT /api/shelf/{id}" => (if_match(host, "/api/shelf", "papers", id), paper),
@@ -199,9 +199,9 @@ fn write(host: &str, address: &str, dice: &mut Dice) -> Answer {
             (format!("If-Match: \"{}\"\r\n", run["revision"]), draft)
         }
         "PUT /api/runs/{id}/cuts" => {
-            let done = run["lists"][0]["patterns"][0]["done"].as_u64().unwrap_or_default();
+            let done = run["lists"][0]["lots"][0]["done"].as_u64().unwrap_or_default();
             let next = if done == 0 || dice.roll(4) > 0 { done + 1 } else { done - 1 };
-            (String::new(), json!({ "list": 0, "pattern": 0, "done": next }))
+            (String::new(), json!({ "list": 0, "lot": 0, "done": next }))
         }
         "PUT /api/runs/{id}/ticks" => {
             let of = |task: &Value, field: &str| task[field].as_u64().unwrap_or_default();

@@ -85,7 +85,7 @@ fn a_database_of_an_early_version_is_taken_on() {
         shelf["papers"].as_array().unwrap().iter().filter(|one| one["paper"]["kind"] == "roll").collect();
     assert_eq!(rolls.iter().map(|roll| roll["paper"]["count"].as_u64()).collect::<Vec<_>>(), [Some(1); 3]);
     // What was taken then is given back now.
-    assert_eq!(request(service.host(), "DELETE /api/bags/1/cut", "", "").unwrap().status, 204);
+    assert_eq!(request(service.host(), "DELETE /api/bags/1/paper", "", "").unwrap().status, 204);
     let shelf = get(service.host(), "/api/shelf");
     assert_eq!(shelf["papers"][4]["paper"]["height"], "130 in");
 }

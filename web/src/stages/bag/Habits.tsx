@@ -9,7 +9,7 @@ import { Hands } from "./habits/Hands";
 import { Heard } from "./habits/Heard";
 import { Joinings } from "./habits/Joinings";
 import { Paper } from "./habits/Paper";
-import { Run } from "./habits/Run";
+import { Round } from "./habits/Round";
 import { natureOf } from "../../words/kinds";
 
 export function Habits(props: {
@@ -27,7 +27,7 @@ export function Habits(props: {
       <Heard {...said} onOffer={onOffer} />
       <Gift {...said} onOffer={onOffer} />
       <Paper {...said} />
-      <Run {...said} />
+      <Round {...said} />
       {natureOf(brief).isCut && <Joinings {...said} />}
       <BaseFlaps {...said} />
       <Board {...said} />

@@ -4,7 +4,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Button } from "react-bootstrap";
 import { addPaper, giveBack, takeFor, type Brief, type Plan, type SheetCut } from "../../api/client";
-import { cutQuery, leftoversQuery, shelfQuery } from "../../api/queries";
+import { bagPaperQuery, leftoversQuery, shelfQuery } from "../../api/queries";
 import { usePapers } from "../../api/usePapers";
 import { Failed } from "../../api/Failed";
 import { Icon } from "../../drawings/Icon";
@@ -109,10 +109,10 @@ function Sheets({ plan }: { plan: Plan }) {
 /** Takes the bag's sheets from the paper it is cut from; what was taken can be put back. */
 function TakePaper({ bag, brief, ready }: { bag: number; brief: Brief; ready: boolean }) {
   const queries = useQueryClient();
-  const cut = useQuery(cutQuery(bag));
+  const cut = useQuery(bagPaperQuery(bag));
   const { shelf, papers } = usePapers();
   const refresh = () =>
-    Promise.all([queries.invalidateQueries(cutQuery(bag)), queries.invalidateQueries(shelfQuery())]);
+    Promise.all([queries.invalidateQueries(bagPaperQuery(bag)), queries.invalidateQueries(shelfQuery())]);
   const take = useMutation({ mutationFn: takeFor, onSettled: refresh });
   const back = useMutation({ mutationFn: () => giveBack(bag), onSettled: refresh });
   const problem = take.error ?? back.error;

@@ -3,7 +3,7 @@
 import { useRef, useState, type FormEvent, type KeyboardEvent } from "react";
 import { staggered } from "../../sheet/staggered";
 import { useSpace } from "../../sheet/useSpace";
-import type { HeardLine, Read } from "../../api/client";
+import type { HeardLine, Heard } from "../../api/client";
 
 const LEFT = 28;
 const TOP = 92;
@@ -14,23 +14,23 @@ const TALLEST = 420;
 const UNNAMED = 304.8;
 
 export function HeardSheet(props: {
-  laid: Read["laid"];
+  drawn: Heard["drawn"];
   onFigure: (line: HeardLine, text: string) => void;
   onScore: (axis: "upright" | "level", text: string) => void;
   onSheet: (text: string) => void;
 }) {
-  const { laid, onFigure, onScore, onSheet } = props;
+  const { drawn, onFigure, onScore, onSheet } = props;
   const box = useRef<HTMLDivElement>(null);
   const space = useSpace(box);
-  const [wide = UNNAMED, tall = UNNAMED] = laid.size_mm ?? [];
+  const [wide = UNNAMED, tall = UNNAMED] = drawn.size_mm ?? [];
   const across = Math.max(120, (space?.width ?? 640) - LEFT - RIGHT);
   const scale = Math.min(across / wide, TALLEST / tall);
   const width = LEFT + wide * scale + RIGHT;
   const height = TOP + tall * scale + BOTTOM;
   const x = (mm: number) => LEFT + mm * scale;
   const y = (mm: number) => TOP + (tall - mm) * scale;
-  const upright = laid.lines.filter(({ axis }) => axis === "upright");
-  const level = laid.lines.filter(({ axis }) => axis === "level");
+  const upright = drawn.lines.filter(({ axis }) => axis === "upright");
+  const level = drawn.lines.filter(({ axis }) => axis === "level");
   const inOrder = upright.toSorted((one, other) => one.at_mm - other.at_mm);
   const rows = staggered(
     inOrder.map(({ at_mm, figure }) => ({ x: x(at_mm), text: figure })),
@@ -41,7 +41,7 @@ export function HeardSheet(props: {
       <div style={{ width, height }}>
         <svg viewBox={`0 0 ${width} ${height}`} width={width} height={height} aria-hidden="true">
           <rect
-            className={laid.size_mm ? "sheet" : "sheet is-unnamed"}
+            className={drawn.size_mm ? "sheet" : "sheet is-unnamed"}
             x={x(0)}
             y={y(tall)}
             width={wide * scale}
@@ -73,7 +73,7 @@ export function HeardSheet(props: {
         </svg>
         <FigureField
           className="line-field"
-          figure={laid.size ?? ""}
+          figure={drawn.size ?? ""}
           says="Size of the sheet"
           hint="12 × 12"
           left={x(wide / 2)}

@@ -4,7 +4,7 @@ import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Button } from "react-bootstrap";
 import { useLocation, useNavigate } from "react-router";
-import { createBag, read, type Read } from "../../api/client";
+import { createBag, hear, type Heard } from "../../api/client";
 import { usePapers } from "../../api/usePapers";
 import { useStanding } from "../../api/useStanding";
 import { PageHead } from "../../drawings/PageHead";
@@ -23,7 +23,7 @@ const SHEETS = ["12 × 12", "6 × 6", "8½ × 11", "A4"];
 /** What somebody said of a tea bowl's bag; one figure was misheard. */
 const CARD = "Two sheets 8¾ × 8¼, score both at 6 and 7¼, turn, score at 2¼ from the bottom";
 
-const NOTHING_LAID: Read["laid"] = { lines: [] };
+const NOTHING_DRAWN: Heard["drawn"] = { lines: [] };
 
 export function HeardView() {
   const navigate = useNavigate();
@@ -32,8 +32,8 @@ export function HeardView() {
   const { present: words, set: say, undo, redo, canUndo } = useHistory(carried?.words ?? "");
   const asked = useStanding(words.trim() === "" ? null : words, STANDS);
   const found = useQuery({
-    queryKey: ["read", asked],
-    queryFn: ({ signal }) => (asked === null ? null : read({ words: asked }, signal)),
+    queryKey: ["heard", asked],
+    queryFn: ({ signal }) => (asked === null ? null : hear({ words: asked }, signal)),
     enabled: asked !== null,
     placeholderData: keepPreviousData,
     retry: false,
@@ -51,9 +51,9 @@ export function HeardView() {
   }, [undo, redo]);
   const answer = asked === null || found.error ? null : (found.data ?? null);
   // What cannot be read leaves the drawing as it was.
-  const [laid, setLaid] = useState<Read["laid"]>(NOTHING_LAID);
-  const drawn = asked === null ? NOTHING_LAID : (answer?.laid ?? laid);
-  if (drawn !== laid) setLaid(drawn);
+  const [drawn, setDrawn] = useState<Heard["drawn"]>(NOTHING_DRAWN);
+  const shown = asked === null ? NOTHING_DRAWN : (answer?.drawn ?? drawn);
+  if (shown !== drawn) setDrawn(shown);
   // What is shown belongs to words said before: nothing of it may change the words as they are now.
   const stale = found.isPlaceholderData || asked !== words;
   return (
@@ -80,7 +80,7 @@ export function HeardView() {
                   key={sheet}
                   variant="remedy"
                   disabled={words.trim() !== "" && stale}
-                  onClick={() => say(withSheet(words, answer?.laid.sheet, sheet))}
+                  onClick={() => say(withSheet(words, answer?.drawn.sheet, sheet))}
                 >
                   {sheet}
                 </Button>
@@ -94,7 +94,7 @@ export function HeardView() {
                     const paper = papers.find(({ id }) => id === Number(event.target.value));
                     if (paper)
                       say(
-                        withSheet(words, answer?.laid.sheet, `${paper.sheet.width} × ${paper.sheet.height}`),
+                        withSheet(words, answer?.drawn.sheet, `${paper.sheet.width} × ${paper.sheet.height}`),
                       );
                   }}
                 >
@@ -129,12 +129,12 @@ export function HeardView() {
             {answer && !stale && <Gloss words={words} phrases={answer.phrases} />}
           </section>
           <HeardSheet
-            laid={drawn}
+            drawn={shown}
             onFigure={(line, text) => {
               if (!stale) say(replaced(words, line.place, text));
             }}
             onSheet={(text) => {
-              if (!stale || words.trim() === "") say(withSheet(words, answer?.laid.sheet, text));
+              if (!stale || words.trim() === "") say(withSheet(words, answer?.drawn.sheet, text));
             }}
             onScore={(axis, text) => say(withScore(words, axis, text))}
           />
@@ -142,7 +142,7 @@ export function HeardView() {
         <div aria-live="polite" aria-busy={found.isFetching}>
           {answer && (
             <Readings
-              read={answer}
+              heard={answer}
               stale={stale}
               onWords={(next) => say(next)}
               onMake={(reading) => make.mutate({ name: "", brief: reading.brief })}

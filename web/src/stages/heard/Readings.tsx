@@ -1,7 +1,7 @@
 // The bags the words make: side by side, with the question that tells them apart; and what has to be mended so that they make one.
 
 import { Button } from "react-bootstrap";
-import type { Read, Reading } from "../../api/client";
+import type { Heard, Reading } from "../../api/client";
 import { Icon } from "../../drawings/Icon";
 import { BagPicture } from "../../fold/BagPicture";
 import { Thumbnail } from "../../sheet/Thumbnail";
@@ -14,18 +14,18 @@ interface Does {
   onMake: (reading: Reading) => void;
 }
 
-export function Readings({ read, ...does }: { read: Read } & Does) {
-  const { readings, corrections } = read;
+export function Readings({ heard, ...does }: { heard: Heard } & Does) {
+  const { readings, corrections } = heard;
   const isUsual = readings[0]?.usual === true;
-  const bags = readings.length > 0 && <Bags key="bags" read={read} {...does} />;
+  const bags = readings.length > 0 && <Bags key="bags" heard={read} {...does} />;
   const mends = corrections.length > 0 && (
-    <Mends key="mends" read={read} beside={readings.length > 0} {...does} />
+    <Mends key="mends" heard={read} beside={readings.length > 0} {...does} />
   );
   return (
     <>
-      {read.wants && (
+      {heard.wants && (
         <p className="heard-wants">
-          <Icon name="warns" /> <Figure text={read.wants} />
+          <Icon name="warns" /> <Figure text={heard.wants} />
         </p>
       )}
       {isUsual ? [bags, mends] : [mends, bags]}
@@ -33,8 +33,8 @@ export function Readings({ read, ...does }: { read: Read } & Does) {
   );
 }
 
-function Bags({ read, stale, onWords, onMake }: { read: Read } & Does) {
-  const { readings, question } = read;
+function Bags({ heard, stale, onWords, onMake }: { heard: Heard } & Does) {
+  const { readings, question } = heard;
   return (
     <section aria-labelledby="readings-title">
       <h2 id="readings-title">
@@ -73,7 +73,7 @@ function Bags({ read, stale, onWords, onMake }: { read: Read } & Does) {
   );
 }
 
-function Mends({ read, beside, stale, onWords }: { read: Read; beside: boolean } & Does) {
+function Mends({ heard, beside, stale, onWords }: { heard: Heard; beside: boolean } & Does) {
   return (
     <section aria-labelledby="mends-title">
       <h2 id="mends-title">
@@ -82,7 +82,7 @@ function Mends({ read, beside, stale, onWords }: { read: Read; beside: boolean }
           : "As it was said it makes no bag. With one thing mended it does"}
       </h2>
       <ul className="readings">
-        {read.corrections.map((correction, index) => (
+        {heard.corrections.map((correction, index) => (
           <li key={correction.words} className={index === 0 && !beside ? "reading is-first" : "reading"}>
             <p className="mend-why">
               <Figure text={correction.why} />

@@ -5,12 +5,12 @@ import { lazy, Suspense, useState } from "react";
 import { Button } from "react-bootstrap";
 import {
   bringEntry,
-  leaveAllowance,
+  leaveHandRule,
   pictureUrl,
   setPicture,
-  takeAllowance,
+  takeHandRule,
   takeEntry,
-  type Allowance,
+  type HandRule,
   type Entry,
 } from "../../api/client";
 import { HAND, journalQuery } from "../../api/queries";
@@ -41,8 +41,8 @@ export function JournalView() {
     mutationFn: ({ entry, file }: { entry: number; file: File }) => setPicture(entry, file),
     onSuccess: refresh,
   });
-  const keep = useMutation({ mutationFn: (one: Allowance) => takeAllowance(one.id), onSuccess: refresh });
-  const leave = useMutation({ mutationFn: (one: Allowance) => leaveAllowance(one.id), onSuccess: refresh });
+  const keep = useMutation({ mutationFn: (one: HandRule) => takeHandRule(one.id), onSuccess: refresh });
+  const leave = useMutation({ mutationFn: (one: HandRule) => leaveHandRule(one.id), onSuccess: refresh });
   const problem = keep.error ?? leave.error ?? take.error ?? bring.error ?? picture.error;
   const entries = journal.data?.entries ?? [];
   return (
@@ -68,11 +68,11 @@ export function JournalView() {
             )}
           </section>
         )}
-        {(journal.data?.allowances.length ?? 0) > 0 && (
-          <section aria-label="Allowances">
+        {(journal.data?.hand_rules.length ?? 0) > 0 && (
+          <section aria-label="Hand rules">
             <h2>Taken off for your hands</h2>
-            <ul className="journal-allowances">
-              {journal.data?.allowances.map((one) => (
+            <ul className="journal-hand-rules">
+              {journal.data?.hand_rules.map((one) => (
                 <li key={one.id}>
                   <span>
                     <Figure text={one.says} />

@@ -12,15 +12,15 @@ import {
   YAxis,
 } from "recharts";
 import { Button } from "react-bootstrap";
-import type { Allowance, Drift } from "../../api/client";
+import type { HandRule, Drift } from "../../api/client";
 import { Icon } from "../../drawings/Icon";
 import { Figure } from "../../words/Figure";
 
 export default function Plots(props: {
   drifts: Drift[];
   enough: string;
-  /** Takes an allowance into new plans. */
-  onTake: (allowance: Allowance) => void;
+  /** Takes a hand rule into new plans. */
+  onTake: (hand_rule: HandRule) => void;
 }) {
   const { drifts, enough, onTake } = props;
   const groups = [...new Set(drifts.map((drift) => drift.of ?? ""))];
@@ -54,7 +54,7 @@ export default function Plots(props: {
   );
 }
 
-function Plot({ drift, onTake }: { drift: Drift; onTake: (allowance: Allowance) => void }) {
+function Plot({ drift, onTake }: { drift: Drift; onTake: (hand_rule: HandRule) => void }) {
   const figures = (marks: Drift["off_marks"]) => (mm: number) =>
     marks.find((mark) => Math.abs(mark.mm - mm) < 1e-6)?.figure ?? "";
   const ticks = (marks: Drift["off_marks"]) => marks.map((mark) => mark.mm);
@@ -106,17 +106,17 @@ function Plot({ drift, onTake }: { drift: Drift; onTake: (allowance: Allowance) 
         <span>
           <Figure text={drift.says} />
         </span>
-        {drift.allowance && (
+        {drift.hand_rule && (
           <div className="plot-offer">
             <p>
-              <Figure text={drift.allowance.says} />
+              <Figure text={drift.hand_rule.says} />
             </p>
-            {drift.allowance.taken ? (
+            {drift.hand_rule.taken ? (
               <p>
                 <Icon name="tick" /> New plans do so.
               </p>
             ) : (
-              <Button variant="remedy" onClick={() => onTake(drift.allowance!)}>
+              <Button variant="remedy" onClick={() => onTake(drift.hand_rule!)}>
                 Take it into new plans
               </Button>
             )}

@@ -1,4 +1,4 @@
-// The sheets of a run: each pattern to scale, its cuts in order, and how many of it are cut.
+// The sheets of a run: each lot of sheets that are cut alike to scale, its cuts in order, and how many of it are cut.
 
 import type { Run } from "../../api/client";
 import { Button } from "react-bootstrap";
@@ -23,15 +23,15 @@ export function RunSheets({ run, work }: { run: Run; work: RunWork }) {
             <p className="alarm">Too large for the sheet: {list.too_large.join(", ")}.</p>
           )}
           <ol className="cut-list">
-            {list.patterns.map((pattern, k) => {
+            {list.lots.map((lot, k) => {
               const title =
-                pattern.of === 1 ? `Sheet ${k + 1}` : `Pattern ${k + 1}: ${pattern.of} sheets alike`;
+                lot.of === 1 ? `Sheet ${k + 1}` : `Lot ${k + 1}: ${lot.of} sheets alike`;
               const set = (done: number) =>
-                work.cut({ list: n, pattern: k, done, seen: pattern.done, laid: run.laid });
+                work.cut({ list: n, lot: k, done, seen: lot.done, laid: run.laid });
               return (
                 <CutSheet
                   key={k}
-                  sheet={pattern.sheet}
+                  sheet={lot.sheet}
                   title={title}
                   size={LONGEST}
                   kindOf={(placed) => (placed.bag ?? -1) + 1}
@@ -41,17 +41,17 @@ export function RunSheets({ run, work }: { run: Run; work: RunWork }) {
                   <p className="run-tick">
                     <CountField
                       name={`${list.name}, ${title}, cut`}
-                      count={pattern.done}
-                      most={pattern.of}
+                      count={lot.done}
+                      most={lot.of}
                       onCount={set}
                     />
                     <span>
-                      of {pattern.of} cut{pattern.done === pattern.of ? ", all of them" : ""}
+                      of {lot.of} cut{lot.done === lot.of ? ", all of them" : ""}
                     </span>
                     <Button
                       variant="remedy"
-                      disabled={pattern.done === pattern.of || work.busy}
-                      onClick={() => set(pattern.of)}
+                      disabled={lot.done === lot.of || work.busy}
+                      onClick={() => set(lot.of)}
                     >
                       All cut
                     </Button>

@@ -19,15 +19,15 @@ import { useRun, useWork, type RunWork } from "./useRun";
 
 /** Something to do over and over: sheets to cut, or a task. */
 type Turn =
-  | { kind: "cut"; list: number; pattern: number; title: string; of: number; done: number; ready: number }
+  | { kind: "cut"; list: number; lot: number; title: string; of: number; done: number; ready: number }
   | { kind: "task"; task: RunTask; title: string; of: number; done: number; ready: number };
 
 function turnsOf(run: Run): Turn[] {
   const cuts = run.lists.flatMap((list, n) =>
-    list.patterns.map(({ of, done }, k): Turn => ({
+    list.lots.map(({ of, done }, k): Turn => ({
       kind: "cut",
       list: n,
-      pattern: k,
+      lot: k,
       title: `Cut ${list.name}`,
       of,
       done,
@@ -80,7 +80,7 @@ function Table({ run, work }: { run: Run; work: RunWork }) {
     if (!turn || done < 0 || done > turn.of || work.busy) return;
     const seen = turn.done;
     minutes.count(turn.kind === "task" ? keyOf(turn.task.line, turn.task.key) : null, done - seen);
-    if (turn.kind === "cut") work.cut({ list: turn.list, pattern: turn.pattern, done, seen, laid: run.laid });
+    if (turn.kind === "cut") work.cut({ list: turn.list, lot: turn.lot, done, seen, laid: run.laid });
     else work.tick({ line: turn.task.line, key: turn.task.key, done, seen });
   };
   const go = (to: number) => setAt(Math.max(0, Math.min(turns.length - 1, to)));
@@ -213,7 +213,7 @@ function Table({ run, work }: { run: Run; work: RunWork }) {
 }
 
 function cutSays(run: Run, turn: Extract<Turn, { kind: "cut" }>): string {
-  const sheet = run.lists[turn.list]?.patterns[turn.pattern]?.sheet;
+  const sheet = run.lists[turn.list]?.lots[turn.lot]?.sheet;
   const cuts = sheet?.trims.map(
     (trim) => `${trim.keep} from the ${trim.blade === "vertical" ? "left" : "bottom"}`,
   );
@@ -222,7 +222,7 @@ function cutSays(run: Run, turn: Extract<Turn, { kind: "cut" }>): string {
 
 function Drawing({ run, turn }: { run: Run; turn: Turn }) {
   if (turn.kind === "cut") {
-    const sheet = run.lists[turn.list]?.patterns[turn.pattern]?.sheet;
+    const sheet = run.lists[turn.list]?.lots[turn.lot]?.sheet;
     if (!sheet) return <div />;
     return (
       <div className="step-drawing run-drawing">

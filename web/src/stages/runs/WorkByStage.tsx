@@ -12,7 +12,7 @@ import { entriesOf } from "../../words/entries";
 import { WORK_HEADS } from "../../words/stages";
 
 export function WorkByStage({ run, work }: { run: Run; work: RunWork }) {
-  const sheets = run.lists.flatMap((list) => list.patterns);
+  const sheets = run.lists.flatMap((list) => list.lots);
   const [cut, all] = [sum(sheets.map((one) => one.done)), sum(sheets.map((one) => one.of))];
   if (run.lines.length === 0) return <p>Nothing is on the run yet.</p>;
   return (

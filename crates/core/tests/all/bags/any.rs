@@ -4,7 +4,7 @@ use proptest::prelude::*;
 use wide_fold_core::brief::{
     Across, AllRound, Backing, BackingKind, BaseHabit, BaseName, Board, Build, BuildName, Closure,
     ClosureKind, CreaseName, Cuts, Decoration, Direction, Edge, EdgeBy, EdgeLine, FaceSide, Fittings,
-    GussetCrease, Hand, Handle, HandleKind, Insert, Joins, Knot, Lined, Places, Punch, Run, RunStart,
+    GussetCrease, Hand, Handle, HandleKind, Insert, Joins, Knot, Lined, Places, Punch, Round, RoundStart,
     ScoreFace, Squares, Stands, Stops, Top, TopName,
 };
 use wide_fold_core::brief::{Extra, Extras};
@@ -164,8 +164,8 @@ prop_compose! {
         };
         let mut brief = Brief { build, top, ..table };
         (brief.finished.width, brief.finished.height, brief.finished.gusset) = (n(w, odd[0]), n(h, odd[1]), n(d, odd[2]));
-        brief.run = Run {
-            start: RunStart::ALL[start],
+        brief.round = Round {
+            start: RoundStart::ALL[start],
             direction: if left { Direction::Left } else { Direction::Right },
         };
         brief.tab = Length::eighths(tab);

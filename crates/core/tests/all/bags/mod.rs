@@ -6,7 +6,7 @@ pub mod cutting;
 use proptest::prelude::*;
 use wide_fold_core::brief::{
     Across, AllRound, BaseHabit, BuildName, ClosingOrder, CreaseName, Cuts, Direction, FaceSide, Joins,
-    Places, Run, RunStart, Squares, Top, TopName,
+    Places, Round, RoundStart, Squares, Top, TopName,
 };
 use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::{Brief, Length, Sheet};
@@ -35,8 +35,8 @@ prop_compose! {
         let folds_in = if build.is_squashed() { 8 } else { 0 };
         let mut brief = Brief::new(n(w.max(d + folds_in)), n(h.max(d + 20)), n(d));
         brief.build = build;
-        brief.run = Run {
-            start: RunStart::ALL[start],
+        brief.round = Round {
+            start: RoundStart::ALL[start],
             direction: if left { Direction::Left } else { Direction::Right },
         };
         brief.tab = n(4);

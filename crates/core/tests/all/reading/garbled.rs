@@ -5,7 +5,7 @@ use proptest::prelude::*;
 use rstest::rstest;
 use wide_fold_core::Unit;
 use wide_fold_core::heard::{Heard, MOST_FIGURES, MOST_WORDS};
-use wide_fold_core::reading::read;
+use wide_fold_core::reading::explain;
 
 #[rstest]
 #[case::another_script("12 × 8½, счёт 2", "“счёт”")]
@@ -101,7 +101,7 @@ proptest! {
                 for phrase in &heard.phrases {
                     prop_assert!(words.get(phrase.place.clone()).is_some_and(|text| !text.is_empty()));
                 }
-                let found = read(&heard, &words);
+                let found = explain(&heard, &words);
                 for reading in &found.readings {
                     prop_assert_eq!(reading.lines.len(), heard.figures().count(), "{}", words);
                 }
@@ -114,7 +114,7 @@ proptest! {
     #[test]
     fn no_letters_make_it_stumble(words in "\\PC{0,60}") {
         if let Ok(heard) = Heard::listen(&words, Unit::Metric) {
-            let _ = read(&heard, &words);
+            let _ = explain(&heard, &words);
         }
     }
 }

@@ -3,7 +3,7 @@
 use wide_fold_core::brief::Build;
 use wide_fold_core::heard::Heard;
 use wide_fold_core::plane::Size;
-use wide_fold_core::reading::{Read, Reading, read};
+use wide_fold_core::reading::{Explained, Reading, explain};
 use wide_fold_core::{Brief, Length, Plan, Unit};
 
 /// What can be read off of one of its pieces alike.
@@ -113,7 +113,7 @@ pub fn written(length: Length, unit: Unit) -> String {
 }
 
 /// What was found, in short.
-pub fn told(found: &Read) -> String {
+pub fn told(found: &Explained) -> String {
     let reading = |reading: &Reading| {
         format!("{:?} {:?} {}", reading.brief.build, reading.brief.top, reading.says.join(" "))
     };
@@ -123,8 +123,8 @@ pub fn told(found: &Read) -> String {
     told.join("\n")
 }
 
-pub fn read_words(words: &str) -> Read {
-    read(&Heard::listen(words, Unit::Inch).unwrap(), words)
+pub fn read_words(words: &str) -> Explained {
+    explain(&Heard::listen(words, Unit::Inch).unwrap(), words)
 }
 
 /// The same bag, whatever words it came from, and on whichever side its tab is.

@@ -4,7 +4,7 @@ use super::said::{Figures, Manner, explains, read_words, same_bag, told};
 use proptest::prelude::*;
 use rstest::rstest;
 use wide_fold_core::brief::{
-    Across, BaseHabit, Build, CUSTOMARY_LAP, Direction, GussetCrease, Joins, RunStart, Squares, Top,
+    Across, BaseHabit, Build, CUSTOMARY_LAP, Direction, GussetCrease, Joins, RoundStart, Squares, Top,
 };
 use wide_fold_core::{Brief, Length, Plan, Sheet, Unit};
 
@@ -59,7 +59,10 @@ pub fn worked() -> [(&'static str, Brief); 6] {
         ),
         (
             "folded base",
-            Brief { run: wide_fold_core::brief::Run { start: RunStart::Face, ..folded.run }, ..folded },
+            Brief {
+                round: wide_fold_core::brief::Round { start: RoundStart::Face, ..folded.round },
+                ..folded
+            },
         ),
     ]
 }
@@ -217,8 +220,8 @@ fn plain_bag() -> impl Strategy<Value = Brief> {
                 5 => Build::CradlePair { squares: Squares::SlitUp },
                 _ => Build::FoldedBase { lap: CUSTOMARY_LAP },
             };
-            brief.run.start = [RunStart::Gusset, RunStart::Face, RunStart::HalfGusset][build % 3];
-            brief.run.direction = if left { Direction::Left } else { Direction::Right };
+            brief.round.start = [RoundStart::Gusset, RoundStart::Face, RoundStart::HalfGusset][build % 3];
+            brief.round.direction = if left { Direction::Left } else { Direction::Right };
             brief.top = match top {
                 0 => Top::Raw,
                 1 => Top::HemIn { depth: eighths(8) },

@@ -40,7 +40,7 @@ fn strip_of(widths: &[i64], folds: &[Fold]) -> Net {
             at(wide, tall),
             at(Length::ZERO, tall),
         ],
-        rounds: Vec::new(),
+        round_corners: Vec::new(),
         shaped: Vec::new(),
         glue: Vec::new(),
         holes: Vec::new(),

@@ -1,4 +1,4 @@
-// Where a joined run is cut: any of eight places, one at least; and all round, if it is too tall.
+// Where a joined round is cut: any of eight places, one at least; and all round, if it is too tall.
 
 import type { Build, Plan } from "../../../api/client";
 import { Places } from "./Places";
@@ -14,7 +14,7 @@ export function Cuts({ plan, build, set }: { plan: Plan; build: Joined; set: Sai
     <>
       Round the bag in {cuts.length} {cuts.length === 1 ? "piece" : "pieces"}, joined at{" "}
       <Places
-        name="Places where the run is cut"
+        name="Places where it is cut"
         picked={cuts}
         keepOne
         onChange={(picked) => change({ cuts: picked })}

@@ -1,4 +1,4 @@
-// The best ways to cut a run into pieces, and how much a join counts at every kind of place.
+// The best ways to cut a bag into pieces, and how much a join counts at every kind of place.
 
 import { useQuery } from "@tanstack/react-query";
 import { Button } from "react-bootstrap";
@@ -25,7 +25,7 @@ export function Joinings({ plan, brief, set }: Said) {
   const { weights } = plan.settings;
   return (
     <section className="joinings" aria-labelledby="joinings-title">
-      <h3 id="joinings-title">Where to cut the run</h3>
+      <h3 id="joinings-title">Where to cut it</h3>
       <p>Fewest sheets first; among those the joins that show least, then fewest joins, then least waste.</p>
       <Failed asked={asked} what="The places to cut" />
       {asked.data?.length === 0 && !asked.isPlaceholderData && !asked.error && (

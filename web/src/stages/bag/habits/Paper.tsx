@@ -88,7 +88,7 @@ export function Paper({ plan, brief, set }: Said) {
   );
 }
 
-/** The paper that the gussets and a separate base of a joined run come from. */
+/** The paper that the gussets and a separate base of a joined round come from. */
 function SecondPaper({ brief, set }: Pick<Said, "brief" | "set">) {
   const { papers } = usePapers();
   if (papers.length === 0 || !natureOf(brief).isCut) return null;

@@ -1,4 +1,4 @@
-//! Allowances: offered when the journal is sure, taken into new plans, left out again.
+//! Hand rules: offered when the journal is sure, taken into new plans, left out again.
 
 use super::{Service, brief, service};
 use axum::http::{Method, StatusCode};
@@ -33,15 +33,15 @@ async fn measured(service: &Service, bag: &Value, off: &[(&str, &str)]) {
 async fn offers(service: &Service) -> Vec<Value> {
     let journal = service.get("/api/journal").await.json();
     let drifts = journal["drifts"].as_array().unwrap().clone();
-    drifts.into_iter().map(|drift| drift["allowance"].clone()).filter(|offer| !offer.is_null()).collect()
+    drifts.into_iter().map(|drift| drift["hand_rule"].clone()).filter(|offer| !offer.is_null()).collect()
 }
 
 async fn take(service: &Service, id: &str) -> StatusCode {
-    service.send(Method::PUT, &format!("/api/allowances/{id}"), &[], "").await.status
+    service.send(Method::PUT, &format!("/api/hand-rules/{id}"), &[], "").await.status
 }
 
 async fn leave(service: &Service, id: &str) -> StatusCode {
-    service.send(Method::DELETE, &format!("/api/allowances/{id}"), &[], "").await.status
+    service.send(Method::DELETE, &format!("/api/hand-rules/{id}"), &[], "").await.status
 }
 
 const MORE: [(&str, &str); 8] = [
@@ -57,14 +57,14 @@ const MORE: [(&str, &str); 8] = [
 
 #[rstest]
 #[tokio::test]
-async fn an_allowance_is_taken_into_new_plans_and_left_out_again(service: Service) {
+async fn a_hand_rule_is_taken_into_new_plans_and_left_out_again(service: Service) {
     let before = new_bag(&service, &vase()).await;
     measured(&service, &before, &MORE[..7]).await;
     // Seven bags are not enough, whatever they say.
     assert_eq!(offers(&service).await, Vec::<Value>::new());
     assert_eq!(take(&service, "panels").await, StatusCode::CONFLICT);
     assert_eq!(
-        service.get("/api/allowances/hand?groove=1/8%20in").await.json(),
+        service.get("/api/hand-rules/hand?groove=1/8%20in").await.json(),
         json!({ "hand": {}, "says": null })
     );
     measured(&service, &before, &MORE[7..]).await;
@@ -77,7 +77,7 @@ async fn an_allowance_is_taken_into_new_plans_and_left_out_again(service: Servic
     );
     assert_eq!(take(&service, "panels").await, StatusCode::NO_CONTENT);
     let journal = service.get("/api/journal").await.json();
-    assert_eq!(journal["allowances"][0]["id"], "panels");
+    assert_eq!(journal["hand_rules"][0]["id"], "panels");
     assert_eq!(offers(&service).await[0]["taken"], true);
     // New bags take it, and it is seen; what there was stays as it is.
     let after = new_bag(&service, &vase()).await;
@@ -85,8 +85,7 @@ async fn an_allowance_is_taken_into_new_plans_and_left_out_again(service: Servic
     let plan = service.post("/api/plan", &after["brief"]).await.json();
     let line = &plan["passes"][0]["lines"][1];
     assert_eq!((&line["at"], &line["less"]), (&json!("5¾"), &json!("less ⅛")));
-    let said =
-        plan["verdicts"].as_array().unwrap().iter().find(|said| said["code"] == "hand.allowance").unwrap();
+    let said = plan["verdicts"].as_array().unwrap().iter().find(|said| said["code"] == "hand.rule").unwrap();
     assert_eq!(said["remedies"][0]["brief"].get("hand"), None);
     assert_eq!(service.get("/api/bags/1").await.json()["brief"].get("hand"), None);
     // A brief that says something of hands is kept as it is.
@@ -143,7 +142,7 @@ async fn a_board_of_its_own_goes_before_all_boards(service: Service) {
     assert_eq!(hand("1/8 in").await, Value::Null);
     assert_eq!(take(&service, "height-1587500").await, StatusCode::NO_CONTENT);
     assert_eq!(hand("1/16 in").await, json!({ "panel": "1/32 in", "height": "1/8 in" }));
-    let told = service.get("/api/allowances/hand?groove=1/16%20in").await.json();
+    let told = service.get("/api/hand-rules/hand?groove=1/16%20in").await.json();
     assert_eq!(told["says"], "a panel 1⁄32 in more and the height ⅛ in more");
     // All boards together, where they are sure of it: only a board without its own takes it.
     if take(&service, "panels").await == StatusCode::NO_CONTENT {
@@ -153,12 +152,12 @@ async fn a_board_of_its_own_goes_before_all_boards(service: Service) {
 }
 
 #[rstest]
-#[case(Method::PUT, "/api/allowances/tabs", StatusCode::NOT_FOUND)]
-#[case(Method::PUT, "/api/allowances/panels-wide", StatusCode::NOT_FOUND)]
-#[case(Method::PUT, "/api/allowances/panels-1", StatusCode::CONFLICT)]
-#[case(Method::DELETE, "/api/allowances/height", StatusCode::NOT_FOUND)]
-#[case(Method::GET, "/api/allowances/hand", StatusCode::UNPROCESSABLE_ENTITY)]
-#[case(Method::GET, "/api/allowances/hand?groove=wide", StatusCode::UNPROCESSABLE_ENTITY)]
+#[case(Method::PUT, "/api/hand-rules/tabs", StatusCode::NOT_FOUND)]
+#[case(Method::PUT, "/api/hand-rules/panels-wide", StatusCode::NOT_FOUND)]
+#[case(Method::PUT, "/api/hand-rules/panels-1", StatusCode::CONFLICT)]
+#[case(Method::DELETE, "/api/hand-rules/height", StatusCode::NOT_FOUND)]
+#[case(Method::GET, "/api/hand-rules/hand", StatusCode::UNPROCESSABLE_ENTITY)]
+#[case(Method::GET, "/api/hand-rules/hand?groove=wide", StatusCode::UNPROCESSABLE_ENTITY)]
 #[tokio::test]
 async fn what_there_is_not_is_a_sentence(
     service: Service,

@@ -6,10 +6,10 @@ import { Cuts } from "./Cuts";
 import { Joins } from "./Joins";
 import { Blank, Choice, Sentence, type Said } from "./words";
 
-export function Run(said: Said) {
+export function Round(said: Said) {
   const nature = natureOf(said.brief);
   return (
-    <Sentence heading="The run">
+    <Sentence heading="The panels">
       {byBuild(buildOf(said.brief), PIECES(said))}
       {nature.hasSeams && <Joins {...said} />}
       {nature.hasGussets && <Gussets {...said} />}
@@ -73,32 +73,32 @@ const PIECES = ({ plan, brief, set }: Said): ByBuild<ReactNode> => ({
 });
 
 function Start({ brief, set }: Pick<Said, "brief" | "set">) {
-  const run = brief.run ?? {};
+  const round = brief.round ?? {};
   return (
     <Choice
-      name="Start of the run"
-      value={run.start ?? "gusset"}
+      name="Where the panels start"
+      value={round.start ?? "gusset"}
       options={[
         ["gusset", "a gusset (seam at a back corner)"],
         ["face", "the front (seam at a front corner)"],
         ["half_gusset", "half a gusset (seam hidden on its centre)"],
       ]}
-      onChange={(start) => set({ run: { ...run, start } })}
+      onChange={(start) => set({ round: { ...round, start } })}
     />
   );
 }
 
 function Way({ brief, set }: Pick<Said, "brief" | "set">) {
-  const run = brief.run ?? {};
+  const round = brief.round ?? {};
   return (
     <Choice
-      name="Direction of the run"
-      value={run.direction ?? "right"}
+      name="Which way the panels go"
+      value={round.direction ?? "right"}
       options={[
         ["right", "right"],
         ["left", "left"],
       ]}
-      onChange={(direction) => set({ run: { ...run, direction } })}
+      onChange={(direction) => set({ round: { ...round, direction } })}
     />
   );
 }

@@ -1,4 +1,4 @@
-//! Allowances in words: as they are offered, and as they are taken.
+//! Hand rules in words: as they are offered, and as they are taken.
 
 use super::taught;
 use serde::Serialize;
@@ -6,12 +6,12 @@ use utoipa::ToSchema;
 use wide_fold_core::text::list;
 use wide_fold_core::{Length, Unit};
 use wide_fold_formats::HandText;
-use wide_fold_kept::allowances::{Allowance, AllowanceId, Allowances, DriftOf};
 use wide_fold_kept::entry::KeptEntry;
+use wide_fold_kept::hand_rules::{DriftOf, HandRule, HandRuleId, HandRules};
 
-/// An allowance as it is offered, or as it is taken.
+/// A hand rule as it is offered, or as it is taken.
 #[derive(Clone, Debug, Serialize, ToSchema)]
-pub struct AllowanceView {
+pub struct HandRuleView {
     /// What it is taken and left by.
     pub id: String,
     /// What it does, in a sentence.
@@ -31,8 +31,8 @@ pub struct HandView {
 
 impl HandView {
     /// What is taken off on a board of such grooves.
-    pub fn new(allowances: &Allowances, groove: Length, unit: Unit) -> Self {
-        let hand = allowances.hand(groove);
+    pub fn new(hand_rules: &HandRules, groove: Length, unit: Unit) -> Self {
+        let hand = hand_rules.hand(groove);
         let by = |name: &str, by: Length| {
             let way = if by.is_positive() { "more" } else { "less" };
             (by != Length::ZERO).then(|| format!("{name} {} {way}", by.abs().label(unit)))
@@ -43,32 +43,32 @@ impl HandView {
     }
 }
 
-impl AllowanceView {
+impl HandRuleView {
     /// What a drift offers beside what is taken; nothing if it is not sure.
-    pub(super) fn offer(taken: &Allowances, offered: Option<&Allowance>) -> Option<Self> {
+    pub(super) fn offer(taken: &HandRules, offered: Option<&HandRule>) -> Option<Self> {
         let offered = offered?;
         let is_taken = taken.of(offered.id).is_some_and(|taken| taken.by == offered.by);
         Some(Self { taken: is_taken, ..Self::from(offered) })
     }
 }
 
-impl From<&Allowance> for AllowanceView {
-    fn from(allowance: &Allowance) -> Self {
-        let unit = if allowance.metric { Unit::Metric } else { Unit::Inch };
-        let by = Length::from_nm(allowance.by);
+impl From<&HandRule> for HandRuleView {
+    fn from(hand_rule: &HandRule) -> Self {
+        let unit = if hand_rule.metric { Unit::Metric } else { Unit::Inch };
+        let by = Length::from_nm(hand_rule.by);
         let (figure, more) = (by.abs().label(unit), by.is_positive());
-        let what = match (allowance.id.what, more) {
+        let what = match (hand_rule.id.what, more) {
             (DriftOf::Panels, true) => format!("score each corner {figure} nearer than the last"),
             (DriftOf::Panels, false) => format!("score each corner {figure} further than the last"),
             (DriftOf::Height, true) => format!("score the base line {figure} nearer to the top edge"),
             (DriftOf::Height, false) => format!("score the base line {figure} further from the top edge"),
         };
-        let board = allowance.id.groove.map_or_else(String::new, |groove| {
+        let board = hand_rule.id.groove.map_or_else(String::new, |groove| {
             format!(" on a board with {}", taught::grooves(Length::from_nm(groove), unit))
         });
-        let bags = allowance.bags;
+        let bags = hand_rule.bags;
         Self {
-            id: allowance.id.to_string(),
+            id: hand_rule.id.to_string(),
             says: format!("In new plans{board}, {what}: by {bags} bags of the journal."),
             taken: true,
         }
@@ -76,7 +76,7 @@ impl From<&Allowance> for AllowanceView {
 }
 
 /// What the journal offers for an id now; nothing unless it is sure.
-pub fn offered(entries: &[KeptEntry], id: AllowanceId) -> Option<Allowance> {
+pub fn offered(entries: &[KeptEntry], id: HandRuleId) -> Option<HandRule> {
     let own = |entry: &&KeptEntry| id.groove.is_none_or(|groove| entry.groove == groove);
-    taught::allowance(&entries.iter().filter(own).collect::<Vec<_>>(), id)
+    taught::hand_rule(&entries.iter().filter(own).collect::<Vec<_>>(), id)
 }

@@ -1,7 +1,7 @@
 //! A few rectangles on as few sheets as can be, by trying every way of cutting them out.
 //!
 //! For every set of parts the smallest rectangles that it can be cut from are found from those of its halves, laid side by
-//! side or one above the other; then the sets are shared out over sheets. Both are exact.
+//! side or one above the other; then the sets are shared out over sheets. Nothing better is passed over.
 
 use super::Blade;
 use super::guillotine::{Lyings, Tree};

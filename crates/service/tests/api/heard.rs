@@ -6,7 +6,7 @@ use rstest::rstest;
 use serde_json::{Value, json};
 
 async fn read(service: &Service, words: &str) -> Value {
-    service.post("/api/read", &json!({ "words": words })).await.json()
+    service.post("/api/heard", &json!({ "words": words })).await.json()
 }
 
 #[rstest]
@@ -40,11 +40,11 @@ async fn phrases_stand_where_they_say(service: Service) {
     let phrases = found["phrases"].as_array().unwrap();
     let said: Vec<String> = phrases.iter().map(|phrase| at(&phrase["place"])).collect();
     assert_eq!(said, ["two", "8¾ × 8¼", "6", "8¼", "turn", "2¼", "from the bottom"]);
-    for line in found["laid"]["lines"].as_array().unwrap() {
+    for line in found["drawn"]["lines"].as_array().unwrap() {
         assert_eq!(line["figure"], at(&line["place"]));
     }
-    assert_eq!(at(&found["laid"]["sheet"]), "8¾ × 8¼");
-    assert_eq!(found["laid"]["lines"][2]["axis"], "level");
+    assert_eq!(at(&found["drawn"]["sheet"]), "8¾ × 8¼");
+    assert_eq!(found["drawn"]["lines"][2]["axis"], "level");
 }
 
 #[rstest]
@@ -54,7 +54,7 @@ async fn a_correction_and_an_answer_are_words(service: Service) {
     assert!(found["readings"].as_array().unwrap().is_empty());
     let mended = &found["corrections"][0];
     assert_eq!(mended["says"], "5¾ in place of 5½");
-    assert!(found["laid"]["lines"].as_array().unwrap().iter().any(|line| line["amiss"] == true));
+    assert!(found["drawn"]["lines"].as_array().unwrap().iter().any(|line| line["amiss"] == true));
     let again = read(&service, mended["words"].as_str().unwrap()).await;
     assert_eq!(again["readings"][0]["brief"]["finished"], mended["reading"]["brief"]["finished"]);
     let question = &again["question"];
@@ -77,7 +77,7 @@ async fn words_that_cannot_be_read_are_refused_with_the_word(
     #[case] words: &str,
     #[case] at: &str,
 ) {
-    let refused = service.post("/api/read", &json!({ "words": words })).await;
+    let refused = service.post("/api/heard", &json!({ "words": words })).await;
     assert_eq!(refused.status, StatusCode::UNPROCESSABLE_ENTITY);
     let problem = refused.json();
     assert_eq!(problem["field"], "words");

@@ -10,8 +10,8 @@ use utoipa::IntoParams;
 use wide_fold_answers::journal::{HandView, offered};
 use wide_fold_core::{Length, Unit};
 use wide_fold_formats::UnitText;
-use wide_fold_kept::allowances::{AllowanceId, Allowances};
 use wide_fold_kept::entry::KeptEntry;
+use wide_fold_kept::hand_rules::{HandRuleId, HandRules};
 use wide_fold_kept::shape::Shape;
 use wide_fold_kept::thing::Kind;
 use wide_fold_kept::{Store, StoreError, settings};
@@ -29,7 +29,7 @@ pub struct BoardQuery {
 }
 
 /// What new plans take off on a board.
-#[utoipa::path(get, path = "/api/allowances/hand", params(BoardQuery), responses(
+#[utoipa::path(get, path = "/api/hand-rules/hand", params(BoardQuery), responses(
     (status = 200, body = HandView), (status = 422, body = Problem, content_type = "application/problem+json")
 ))]
 pub async fn hand(
@@ -43,21 +43,21 @@ pub async fn hand(
     let unit = Unit::from(board.unit);
     let groove =
         Length::parse(&board.groove, unit).map_err(|error| Problem::at("groove", format!("{error}.")))?;
-    let taken = store.read(settings::holds::<Allowances>).await?;
+    let taken = store.read(settings::holds::<HandRules>).await?;
     Ok(Json(HandView::new(&taken, groove, unit)))
 }
 
-/// An allowance's id, if the address holds one.
-fn known(id: Result<Path<String>, PathRejection>) -> Result<AllowanceId, Problem> {
-    id.ok().and_then(|Path(id)| id.parse().ok()).ok_or_else(|| Problem::not_found("allowance"))
+/// A hand rule's id, if the address holds one.
+fn known(id: Result<Path<String>, PathRejection>) -> Result<HandRuleId, Problem> {
+    id.ok().and_then(|Path(id)| id.parse().ok()).ok_or_else(|| Problem::not_found("hand rule"))
 }
 
 /// Take what the journal offers into new plans. What it is is worked out from the journal as it stands.
-#[utoipa::path(put, path = "/api/allowances/{id}", params(("id" = String, Path)), responses(
+#[utoipa::path(put, path = "/api/hand-rules/{id}", params(("id" = String, Path)), responses(
     (status = 204), (status = 404, body = Problem, content_type = "application/problem+json"),
     (status = 409, body = Problem, content_type = "application/problem+json")
 ))]
-pub async fn take_allowance(
+pub async fn take_hand_rule(
     State(store): State<Store>,
     id: Result<Path<String>, PathRejection>,
 ) -> Result<StatusCode, Problem> {
@@ -70,32 +70,32 @@ pub async fn take_allowance(
                 .filter_map(|kept| KeptEntry::from_kept(&kept.text).ok())
                 .collect();
             let taken = offered(&entries, id).ok_or(StoreError::NotSure)?;
-            let mut allowances = settings::holds::<Allowances>(transaction)?;
-            allowances.take(taken);
-            settings::set(transaction, &allowances)
+            let mut hand_rules = settings::holds::<HandRules>(transaction)?;
+            hand_rules.take(taken);
+            settings::set(transaction, &hand_rules)
         })
         .await?;
     Ok(StatusCode::NO_CONTENT)
 }
 
-/// Leave an allowance out of new plans; bags that were planned with it keep it.
-#[utoipa::path(delete, path = "/api/allowances/{id}", params(("id" = String, Path)), responses(
+/// Leave a hand rule out of new plans; bags that were planned with it keep it.
+#[utoipa::path(delete, path = "/api/hand-rules/{id}", params(("id" = String, Path)), responses(
     (status = 204), (status = 404, body = Problem, content_type = "application/problem+json")
 ))]
-pub async fn leave_allowance(
+pub async fn leave_hand_rule(
     State(store): State<Store>,
     id: Result<Path<String>, PathRejection>,
 ) -> Result<StatusCode, Problem> {
     let id = known(id)?;
     let left = store
         .write(move |transaction| {
-            let mut allowances = settings::holds::<Allowances>(transaction)?;
-            let left = allowances.leave(id);
+            let mut hand_rules = settings::holds::<HandRules>(transaction)?;
+            let left = hand_rules.leave(id);
             if left {
-                settings::set(transaction, &allowances)?;
+                settings::set(transaction, &hand_rules)?;
             }
             Ok(left)
         })
         .await?;
-    if left { Ok(StatusCode::NO_CONTENT) } else { Err(Problem::not_found("allowance")) }
+    if left { Ok(StatusCode::NO_CONTENT) } else { Err(Problem::not_found("hand rule")) }
 }

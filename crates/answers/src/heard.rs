@@ -8,7 +8,7 @@ use utoipa::ToSchema;
 use wide_fold_core::builds::name_of;
 use wide_fold_core::heard::{Heard, HeardFault};
 use wide_fold_core::plane::Size;
-use wide_fold_core::reading::{Correction, Edit, Question, Reading, read};
+use wide_fold_core::reading::{Correction, Edit, Question, Reading, explain};
 use wide_fold_core::{Plan, Unit};
 use wide_fold_formats::brief_json::UnitText;
 use wide_fold_formats::{BriefText, FormatFault};
@@ -16,7 +16,7 @@ use wide_fold_formats::{BriefText, FormatFault};
 /// What somebody said.
 #[derive(Clone, Debug, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
-pub struct ReadText {
+pub struct HeardText {
     /// The words, as they were heard.
     #[schema(max_length = 2000, example = "12 × 8½, score at 2, 5¾, 7¾ and 11½, turn, score at 2")]
     pub words: String,
@@ -27,11 +27,11 @@ pub struct ReadText {
 
 /// What was understood, and the bags it makes.
 #[derive(Clone, Debug, Serialize, ToSchema)]
-pub struct ReadView {
+pub struct HeardView {
     /// Every phrase, in order, and what was understood of it.
     pub phrases: Vec<PhraseView>,
     /// The figures where they lie on a piece, for drawing.
-    pub laid: LaidView,
+    pub drawn: HeardSheetView,
     /// Bags that explain every figure, the likeliest first.
     pub readings: Vec<ReadingView>,
     /// Bags that explain them once something is mended, the smallest correction first.
@@ -62,7 +62,7 @@ pub struct PhraseView {
 
 /// Figures where they lie on a piece, top edge up.
 #[derive(Clone, Debug, Serialize, ToSchema)]
-pub struct LaidView {
+pub struct HeardSheetView {
     /// Width and height of the piece, if they are known; millimetres.
     pub size_mm: Option<[f64; 2]>,
     /// The same as it was said, or as it would be said in the unit of the words.
@@ -70,12 +70,12 @@ pub struct LaidView {
     /// Where the size of the piece stands in the words, if it was said.
     pub sheet: Option<PlaceView>,
     /// The lines, in the order they were said.
-    pub lines: Vec<LaidLineView>,
+    pub lines: Vec<HeardAtView>,
 }
 
 /// A line where it was said to lie.
 #[derive(Clone, Debug, Serialize, ToSchema)]
-pub struct LaidLineView {
+pub struct HeardAtView {
     /// Where its figure stands in the words.
     pub place: PlaceView,
     /// The figure, as it was said.
@@ -142,7 +142,7 @@ pub struct AnswerView {
     pub readings: Vec<usize>,
 }
 
-impl ReadText {
+impl HeardText {
     /// Listens to the words.
     ///
     /// # Errors
@@ -159,10 +159,10 @@ fn place(words: &str, bytes: &Range<usize>) -> PlaceView {
     PlaceView { from: units(bytes.start), to: units(bytes.end) }
 }
 
-impl ReadView {
+impl HeardView {
     /// Reads what was heard in those words.
     pub fn new(heard: &Heard, words: &str) -> Self {
-        let found = read(heard, words);
+        let found = explain(heard, words);
         let sheet = heard.trimmed.as_ref().or(heard.sheet.as_ref());
         let as_said = |size: Size| {
             let [width, height] = [size.width, size.height].map(|side| heard.spoken.written(side));
@@ -171,7 +171,7 @@ impl ReadView {
         let amiss: Vec<&Range<usize>> =
             found.corrections.first().iter().flat_map(|first| &first.edits).map(|edit| &edit.place).collect();
         let first = found.readings.first().or(found.corrections.first().map(|first| &first.reading));
-        let lines = found.laid.lines.iter().map(|line| LaidLineView {
+        let lines = found.drawn.lines.iter().map(|line| HeardAtView {
             place: place(words, &line.place),
             figure: words[line.place.clone()].to_owned(),
             axis: line.axis.into(),
@@ -181,9 +181,9 @@ impl ReadView {
                 .map(|own| own.1.clone()),
             amiss: found.readings.is_empty() && amiss.contains(&&line.place),
         });
-        let laid = LaidView {
-            size_mm: found.laid.size.map(|size| [size.width.mm(), size.height.mm()]),
-            size: sheet.map(|sheet| words[sheet.at.clone()].to_owned()).or(found.laid.size.map(as_said)),
+        let drawn = HeardSheetView {
+            size_mm: found.drawn.size.map(|size| [size.width.mm(), size.height.mm()]),
+            size: sheet.map(|sheet| words[sheet.at.clone()].to_owned()).or(found.drawn.size.map(as_said)),
             sheet: sheet.map(|sheet| place(words, &sheet.at)),
             lines: lines.collect(),
         };
@@ -192,7 +192,7 @@ impl ReadView {
             phrases: phrases
                 .map(|phrase| PhraseView { place: place(words, &phrase.place), says: phrase.says.clone() })
                 .collect(),
-            laid,
+            drawn,
             readings: found.readings.iter().filter_map(|reading| ReadingView::new(reading, words)).collect(),
             corrections: found.corrections.iter().filter_map(|own| CorrectionView::new(own, words)).collect(),
             question: found.question.map(|question| QuestionView::new(question, words)),

@@ -8,11 +8,11 @@ use super::guillotine::{Lyings, Tree, tidy};
 use crate::Length;
 use crate::plane::Size;
 
-/// Work for one pattern grows with both sides and their sum; above this the parts are laid on a coarser grid.
+/// Work for one cutting pattern grows with both sides and their sum; above this the parts are laid on a coarser grid.
 const MOST_WORK: u64 = 2_500_000;
 
-/// Parts and a sheet, prepared so that patterns for many sets of values can be asked for.
-pub(super) struct Patterns<'a> {
+/// Parts and a sheet, prepared so that cutting patterns for many sets of values can be asked for.
+pub(super) struct CuttingPatterns<'a> {
     sheet: Size,
     /// The sizes each part may be laid in.
     parts: &'a [Lyings],
@@ -24,7 +24,7 @@ pub(super) struct Patterns<'a> {
     pub coarse: bool,
 }
 
-impl<'a> Patterns<'a> {
+impl<'a> CuttingPatterns<'a> {
     /// Finds where cuts may lie: every sum of sides, or the points of a coarser grid if those are too many.
     pub fn new(parts: &'a [Lyings], sheet: Size) -> Self {
         let of = |side: fn(&Size) -> Length| -> Vec<Length> {
@@ -42,12 +42,12 @@ impl<'a> Patterns<'a> {
         Self { parts, sheet, xs, ys, coarse: true }
     }
 
-    /// About how many steps one pattern takes.
+    /// About how many steps one cutting pattern takes.
     pub fn work(&self) -> u64 {
         work(self.xs.at.len(), self.ys.at.len())
     }
 
-    /// A pattern of one part alone, as often as it is wanted and fits, in rows all alike.
+    /// A cutting pattern of one part alone, as often as it is wanted and fits, in rows all alike.
     pub fn only_of(&self, part: usize, wanted: usize) -> Tree {
         let wanted = i64::try_from(wanted).unwrap_or(i64::MAX);
         let along = |whole: Length, one: Length| whole.units() / one.units().max(1);
@@ -66,7 +66,7 @@ impl<'a> Patterns<'a> {
         tidy(stack(Blade::Horizontal, way.height, up, &row), self.sheet)
     }
 
-    /// The pattern of greatest value, and its value (the sum of `values`, one a part, over its parts).
+    /// The cutting pattern of greatest value, and its value (the sum of `values`, one a part, over its parts).
     pub fn best(&self, values: &[f64]) -> (f64, Tree) {
         let (nx, ny) = (self.xs.at.len(), self.ys.at.len());
         // A part is worth its value wherever it fits; the recursion carries it on to larger rectangles.
@@ -194,7 +194,7 @@ impl Points {
     }
 }
 
-/// About how many steps one pattern on a grid takes.
+/// About how many steps one cutting pattern on a grid takes.
 fn work(nx: usize, ny: usize) -> u64 {
     (nx * ny * (nx + ny) / 4) as u64
 }
@@ -287,7 +287,7 @@ mod tests {
     #[case(&[(7, 7)], 1)]
     fn the_most_of_one_part(#[case] sizes: &[(i64, i64)], #[case] most: usize) {
         let parts = vec![sizes.iter().map(|size| inches(size.0, size.1)).collect::<Lyings>()];
-        let patterns = Patterns::new(&parts, inches(12, 12));
+        let patterns = CuttingPatterns::new(&parts, inches(12, 12));
         let (value, tree) = patterns.best(&[1.0]);
         assert!(!patterns.coarse);
         assert_eq!((value.round() as usize, count(&tree)), (most, most));
@@ -302,7 +302,7 @@ mod tests {
     #[case(&[(7, 5)], 2)]
     fn as_many_of_one_part_as_are_wanted(#[case] sizes: &[(i64, i64)], #[case] most: usize) {
         let parts = vec![sizes.iter().map(|size| inches(size.0, size.1)).collect::<Lyings>()];
-        let patterns = Patterns::new(&parts, inches(12, 12));
+        let patterns = CuttingPatterns::new(&parts, inches(12, 12));
         for wanted in 1..=most + 3 {
             assert_eq!(count(&patterns.only_of(0, wanted)), wanted.min(most), "{wanted} wanted");
         }
@@ -312,7 +312,7 @@ mod tests {
     fn the_more_valuable_mixture_wins() {
         // An 8 × 12 leaves room for three 4 × 4; nine 4 × 4 are worth less if the large one is worth seven of them.
         let parts = vec![vec![inches(8, 12)], vec![inches(4, 4)]];
-        let patterns = Patterns::new(&parts, inches(12, 12));
+        let patterns = CuttingPatterns::new(&parts, inches(12, 12));
         let (value, tree) = patterns.best(&[7.0, 1.0]);
         assert_eq!((value.round() as i64, count(&tree)), (10, 4));
         let (value, tree) = patterns.best(&[5.0, 1.0]);

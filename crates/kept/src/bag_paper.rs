@@ -5,13 +5,13 @@ use crate::stock::given_back;
 use crate::thing::Kind;
 use crate::{Result, StoreError, bags};
 use rusqlite::{Connection, Transaction, named_params};
-use wide_fold_core::paper::Taken;
+use wide_fold_core::paper::Amount;
 use wide_fold_core::shelf::{Back, take_for_bag};
 use wide_fold_core::{Length, Sheet};
 
 /// What was taken of one paper for a bag.
 #[derive(Clone, Debug, PartialEq, Eq)]
-pub struct Cut {
+pub struct BagPaper {
     /// The paper's number.
     pub paper: i64,
     /// How many sheets.
@@ -26,10 +26,10 @@ pub struct Cut {
 ///
 /// # Errors
 /// [`StoreError::Database`].
-pub fn find(connection: &Connection, bag: i64) -> Result<Vec<Cut>> {
-    let sql = "SELECT paper, sheets, length_nm, as_taken FROM cut WHERE bag = :bag ORDER BY rowid";
+pub fn find(connection: &Connection, bag: i64) -> Result<Vec<BagPaper>> {
+    let sql = "SELECT paper, sheets, length_nm, as_taken FROM bag_paper WHERE bag = :bag ORDER BY rowid";
     let read = |row: &rusqlite::Row<'_>| {
-        Ok(Cut {
+        Ok(BagPaper {
             paper: row.get("paper")?,
             sheets: row.get("sheets")?,
             length_nm: row.get("length_nm")?,
@@ -45,13 +45,13 @@ pub fn find(connection: &Connection, bag: i64) -> Result<Vec<Cut>> {
 /// paper has been taken for the bag already, or if the bag has been deleted.
 ///
 /// # Errors
-/// [`StoreError::NoBag`], [`StoreError::NoSuch`], [`StoreError::AlreadyCut`], [`StoreError::Lacks`], [`StoreError::Unreadable`].
-pub fn take(transaction: &Transaction<'_>, bag: i64, papers: &[(i64, u32, Sheet)]) -> Result<Vec<Cut>> {
+/// [`StoreError::NoBag`], [`StoreError::NoSuch`], [`StoreError::AlreadyTaken`], [`StoreError::Lacks`], [`StoreError::Unreadable`].
+pub fn take(transaction: &Transaction<'_>, bag: i64, papers: &[(i64, u32, Sheet)]) -> Result<Vec<BagPaper>> {
     if bags::find(transaction, bag)?.deleted {
         return Err(StoreError::NoBag);
     }
     if !find(transaction, bag)?.is_empty() {
-        return Err(StoreError::AlreadyCut);
+        return Err(StoreError::AlreadyTaken);
     }
     for (paper, sheets, sheet) in papers {
         let kept = Kind::Paper.find(transaction, *paper)?;
@@ -61,7 +61,7 @@ pub fn take(transaction: &Transaction<'_>, bag: i64, papers: &[(i64, u32, Sheet)
         let (left, taken) = take_for_bag(&read_paper(&kept.text)?, *sheets, sheet)?;
         Kind::Paper.put(transaction, *paper, &written_paper(&left)?)?;
         // Faces and gussets may come from the same paper.
-        let sql = "INSERT INTO cut (bag, paper, sheets, length_nm, as_taken) VALUES (:bag, :paper, :sheets, :length, :kept)
+        let sql = "INSERT INTO bag_paper (bag, paper, sheets, length_nm, as_taken) VALUES (:bag, :paper, :sheets, :length, :kept)
              ON CONFLICT DO UPDATE SET sheets = sheets + :sheets, length_nm = length_nm + :length";
         let values = named_params! {
             ":bag": bag, ":paper": paper, ":sheets": taken.sheets, ":length": taken.length.nm(), ":kept": kept.text
@@ -80,16 +80,18 @@ pub fn give_back(transaction: &Transaction<'_>, bag: i64) -> Result<bool> {
     if bags::find(transaction, bag)?.deleted {
         return Err(StoreError::NoBag);
     }
-    let cuts = find(transaction, bag)?;
-    for cut in &cuts {
-        let kept = Kind::Paper.find(transaction, cut.paper)?;
+    let papers = find(transaction, bag)?;
+    for own in &papers {
+        let kept = Kind::Paper.find(transaction, own.paper)?;
         let on_shelf = Some(kept.text.as_str()).filter(|_| !kept.deleted);
-        let taken = Taken { sheets: cut.sheets, length: Length::from_nm(cut.length_nm) };
-        match given_back(on_shelf, taken, cut.as_taken.as_deref())? {
-            Back::To(paper) => Kind::Paper.put(transaction, cut.paper, &written_paper(&paper)?)?,
+        let taken = Amount { sheets: own.sheets, length: Length::from_nm(own.length_nm) };
+        match given_back(on_shelf, taken, own.as_taken.as_deref())? {
+            Back::To(paper) => Kind::Paper.put(transaction, own.paper, &written_paper(&paper)?)?,
             Back::Own(paper) => drop(Kind::Paper.put_in(transaction, &[written_paper(&paper)?])?),
         }
     }
-    transaction.prepare_cached("DELETE FROM cut WHERE bag = :bag")?.execute(named_params! { ":bag": bag })?;
-    Ok(!cuts.is_empty())
+    transaction
+        .prepare_cached("DELETE FROM bag_paper WHERE bag = :bag")?
+        .execute(named_params! { ":bag": bag })?;
+    Ok(!papers.is_empty())
 }

@@ -1,4 +1,4 @@
-//! Allowances: what the journal is sure of, taken into new plans until it is left out again.
+//! Hand rules: what the journal is sure of, taken into new plans until it is left out again.
 
 use crate::entry::KeptEntry;
 use crate::settings::Setting;
@@ -51,17 +51,17 @@ impl DriftOf {
     }
 }
 
-/// What an allowance is for: `panels`, `height`, or either on one board: `panels-3175000`, its grooves in nanometres.
+/// What a hand rule is for: `panels`, `height`, or either on one board: `panels-3175000`, its grooves in nanometres.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize)]
 #[serde(into = "String", try_from = "String")]
-pub struct AllowanceId {
+pub struct HandRuleId {
     /// What is off.
     pub what: DriftOf,
     /// The distance of the board's grooves in nanometres; nothing for all boards.
     pub groove: Option<i64>,
 }
 
-impl fmt::Display for AllowanceId {
+impl fmt::Display for HandRuleId {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         let what = self.what.name();
         match self.groove {
@@ -71,13 +71,13 @@ impl fmt::Display for AllowanceId {
     }
 }
 
-impl From<AllowanceId> for String {
-    fn from(id: AllowanceId) -> Self {
+impl From<HandRuleId> for String {
+    fn from(id: HandRuleId) -> Self {
         id.to_string()
     }
 }
 
-impl FromStr for AllowanceId {
+impl FromStr for HandRuleId {
     type Err = &'static str;
 
     fn from_str(text: &str) -> Result<Self, Self::Err> {
@@ -87,7 +87,7 @@ impl FromStr for AllowanceId {
     }
 }
 
-impl TryFrom<String> for AllowanceId {
+impl TryFrom<String> for HandRuleId {
     type Error = &'static str;
 
     fn try_from(text: String) -> Result<Self, Self::Error> {
@@ -95,11 +95,11 @@ impl TryFrom<String> for AllowanceId {
     }
 }
 
-/// An allowance that new plans take.
+/// A hand rule that new plans take.
 #[derive(Clone, Debug, Serialize, Deserialize)]
-pub struct Allowance {
+pub struct HandRule {
     /// What it is for.
-    pub id: AllowanceId,
+    pub id: HandRuleId,
     /// What is taken off, in nanometres; with a minus it is added.
     pub by: i64,
     /// How many bags it rested on.
@@ -110,38 +110,38 @@ pub struct Allowance {
 
 /// All that new plans take.
 #[derive(Clone, Debug, Default, Serialize, Deserialize)]
-pub struct Allowances(Vec<Allowance>);
+pub struct HandRules(Vec<HandRule>);
 
-impl Allowances {
+impl HandRules {
     /// All that are taken.
-    pub fn all(&self) -> &[Allowance] {
+    pub fn all(&self) -> &[HandRule] {
         &self.0
     }
 
     /// Takes one, in place of what was taken for the same.
-    pub fn take(&mut self, taken: Allowance) {
+    pub fn take(&mut self, taken: HandRule) {
         self.leave(taken.id);
         self.0.push(taken);
         self.0.sort_by_key(|taken| taken.id);
     }
 
     /// Leaves it out; true if it was taken.
-    pub fn leave(&mut self, id: AllowanceId) -> bool {
+    pub fn leave(&mut self, id: HandRuleId) -> bool {
         let before = self.0.len();
         self.0.retain(|taken| taken.id != id);
         self.0.len() < before
     }
 
     /// What is taken for just that.
-    pub fn of(&self, id: AllowanceId) -> Option<&Allowance> {
+    pub fn of(&self, id: HandRuleId) -> Option<&HandRule> {
         self.0.iter().find(|taken| taken.id == id)
     }
 
     /// What bags scored on a board are told less by: what was taken for the board, else for all.
     pub fn hand(&self, groove: Length) -> Hand {
         let by = |what| {
-            let own = self.of(AllowanceId { what, groove: Some(groove.nm()) });
-            let taken = own.or_else(|| self.of(AllowanceId { what, groove: None }));
+            let own = self.of(HandRuleId { what, groove: Some(groove.nm()) });
+            let taken = own.or_else(|| self.of(HandRuleId { what, groove: None }));
             taken.map_or(Length::ZERO, |taken| Length::from_nm(taken.by))
         };
         Hand { panel: by(DriftOf::Panels), height: by(DriftOf::Height) }
@@ -154,10 +154,10 @@ impl Allowances {
     }
 }
 
-impl Shape for Allowances {
-    const NAME: &'static str = "list of allowances";
+impl Shape for HandRules {
+    const NAME: &'static str = "list of hand rules";
 }
 
-impl Setting for Allowances {
-    const KEY: &'static str = "allowances";
+impl Setting for HandRules {
+    const KEY: &'static str = "hand_rules";
 }
