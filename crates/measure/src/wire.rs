@@ -50,10 +50,12 @@ impl Wire {
         );
         self.stream.write_all(text.as_bytes())?;
         self.stream.write_all(body)?;
-        let mut answer = Vec::new();
+        let mut answer: Vec<u8> = Vec::new();
         let mut chunk = [0; 65536];
         let end = loop {
-            if let Some(end) = answer.windows(4).position(|window| window == b"\r\n\r\n") {
+            // A head is short: no more than its size is looked through.
+            let head = &answer[..answer.len().min(4096)];
+            if let Some(end) = head.windows(4).position(|window| window == b"\r\n\r\n") {
                 break end;
             }
             answer.extend_from_slice(self.more(&mut chunk)?);

@@ -60,6 +60,8 @@ export type Changing = Schemas["ChangeView"];
 /** What is told of a file that it does not say itself. */
 export type Told = Pick<Schemas["CutterAsked"], "unit" | "layers">;
 export type Costs = Schemas["CostsText"];
+export type RoomsText = Schemas["RoomsText"];
+export type RoomsKept = Schemas["RoomsView"];
 export type CommonSheet = Schemas["CommonSheet"];
 export type ProblemDetails = Schemas["Problem"];
 
@@ -149,11 +151,13 @@ export const duplicateBag = (id: number) =>
 export const readTicks = (id: number) =>
   answer(client.GET("/api/bags/{id}/ticks", { params: { path: { id } } }));
 
-export const setTick = (id: number, step: string, done: boolean) =>
-  answer(client.PUT("/api/bags/{id}/ticks/{step}", { params: { path: { id, step } }, body: { done } }));
+export const setTick = (id: number, step: string, done: boolean, keepalive = false) =>
+  answer(
+    client.PUT("/api/bags/{id}/ticks/{step}", { params: { path: { id, step } }, body: { done }, keepalive }),
+  );
 
-export const clearTicks = (id: number) =>
-  answer(client.DELETE("/api/bags/{id}/ticks", { params: { path: { id } } }));
+export const clearTicks = (id: number, keepalive = false) =>
+  answer(client.DELETE("/api/bags/{id}/ticks", { params: { path: { id } }, keepalive }));
 
 export const listTaken = (id: number) =>
   answer(client.GET("/api/bags/{id}/taken", { params: { path: { id } } }));
@@ -250,7 +254,7 @@ export const hear = (body: Schemas["HeardText"], signal?: AbortSignal) =>
 /** The room that is left round what goes in: what is set, and what is customary. */
 export const rooms = () => answer(client.GET("/api/rooms"));
 
-export const setRooms = (body: Schemas["RoomsText"]) => answer(client.PUT("/api/rooms", { body }));
+export const setRooms = (body: RoomsText) => answer(client.PUT("/api/rooms", { body }));
 
 export const listGuides = () => answer(client.GET("/api/guides"));
 

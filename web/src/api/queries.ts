@@ -98,7 +98,8 @@ export const takenQuery = (bag: number) =>
   queryOptions({ queryKey: ["taken", bag], queryFn: () => listTaken(bag), gcTime: 0 });
 
 /** The paper that was taken for a bag. */
-export const bagPaperQuery = (bag: number) => queryOptions({ queryKey: ["bag-paper", bag], queryFn: () => bagPaperOf(bag) });
+export const bagPaperQuery = (bag: number) =>
+  queryOptions({ queryKey: ["bag-paper", bag], queryFn: () => bagPaperOf(bag) });
 
 export const shelfQuery = () => queryOptions({ queryKey: ["shelf"], queryFn: listShelf });
 

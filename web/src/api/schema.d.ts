@@ -4,41 +4,6 @@
  */
 
 export interface paths {
-    "/api/allowances/hand": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** What new plans take off on a board. */
-        get: operations["hand"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/allowances/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Take what the journal offers into new plans. What it is is worked out from the journal as it stands. */
-        put: operations["take_allowance"];
-        post?: never;
-        /** Leave an allowance out of new plans; bags that were planned with it keep it. */
-        delete: operations["leave_allowance"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/backup": {
         parameters: {
             query?: never;
@@ -180,28 +145,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/bags/{id}/cut": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** What has been taken from the shelf for a bag, if anything has. */
-        get: operations["cut"];
-        put?: never;
-        /** Take the paper for a bag from the shelf, as much as its plan needs. */
-        post: operations["take"];
-        /**
-         * Give the paper of a bag back to the shelf. What can no longer be put to the paper it came from – because that was changed
-         *     into another, or taken off the shelf – is put there as a paper of its own, so that none is lost.
-         */
-        delete: operations["give_back"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/bags/{id}/duplicate": {
         parameters: {
             query?: never;
@@ -231,6 +174,28 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bags/{id}/paper": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What has been taken from the shelf for a bag, if anything has. */
+        get: operations["bag_paper"];
+        put?: never;
+        /** Take the paper for a bag from the shelf, as much as its plan needs. */
+        post: operations["take"];
+        /**
+         * Give the paper of a bag back to the shelf. What can no longer be put to the paper it came from – because that was changed
+         *     into another, or taken off the shelf – is put there as a paper of its own, so that none is lost.
+         */
+        delete: operations["give_back"];
         options?: never;
         head?: never;
         patch?: never;
@@ -566,6 +531,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/hand-rules/hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What new plans take off on a board. */
+        get: operations["hand"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hand-rules/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Take what the journal offers into new plans. What it is is worked out from the journal as it stands. */
+        put: operations["take_hand_rule"];
+        post?: never;
+        /** Leave a hand rule out of new plans; bags that were planned with it keep it. */
+        delete: operations["leave_hand_rule"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/handles": {
         parameters: {
             query?: never;
@@ -577,6 +577,26 @@ export interface paths {
         put?: never;
         /** Every kind of handle, drawn on this bag. */
         post: operations["handles"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Listens to what somebody said, and finds every bag that explains it, the likeliest first; where none does, the smallest
+         *     corrections that make one.
+         */
+        post: operations["heard"];
         delete?: never;
         options?: never;
         head?: never;
@@ -811,26 +831,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/read": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Listens to what somebody said, and finds every bag that explains it, the likeliest first; where none does, the smallest
-         *     corrections that make one.
-         */
-        post: operations["read_words"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/rehearsal": {
         parameters: {
             query?: never;
@@ -945,7 +945,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Say how many sheets of a pattern are cut; the shelf follows. */
+        /** Say how many sheets of a lot are cut; the shelf follows. */
         put: operations["cut_sheets"];
         post?: never;
         delete?: never;
@@ -1261,15 +1261,6 @@ export interface components {
              */
             rise?: string | null;
         };
-        /** @description An allowance as it is offered, or as it is taken. */
-        AllowanceView: {
-            /** @description What it is taken and left by. */
-            id: string;
-            /** @description What it does, in a sentence. */
-            says: string;
-            /** @description True if new plans take it just so. */
-            taken: boolean;
-        };
         /** @description One answer. */
         AnswerView: {
             /** @description The readings that are left with it. */
@@ -1341,6 +1332,13 @@ export interface components {
             brief: components["schemas"]["BriefText"];
             /** @description What the crafter calls it; a name is found for it if left empty. */
             name?: string;
+        };
+        /** @description What has been taken for a bag. */
+        BagPaperView: {
+            /** @description The numbers of the papers. */
+            papers: number[];
+            /** @description What was taken: `3 sheets of Iron-spot card`. */
+            says: string;
         };
         /** @description A saved bag in the list. */
         BagSummary: {
@@ -1551,8 +1549,8 @@ export interface components {
              * @example 1/4 in
              */
             notch?: string | null;
-            /** @description Where the run of panels starts, and which way it goes. */
-            run?: components["schemas"]["RunText"];
+            /** @description Where the round of panels starts, and which way it goes. */
+            round?: components["schemas"]["RoundText"];
             /** @description Which face is scored. */
             score_face?: components["schemas"]["ScoreFaceText"];
             /** @description The sheet to cut from; a directional 12×12 if left out. */
@@ -1801,6 +1799,8 @@ export interface components {
         };
         /** @description What is cut from one paper. */
         CutListView: {
+            /** @description Sheets cut alike. */
+            lots: components["schemas"]["LotView"][];
             /** @description What it is called. */
             name: string;
             /**
@@ -1808,8 +1808,6 @@ export interface components {
              * @description The paper's number; nothing for one that is not on the shelf.
              */
             paper?: number | null;
-            /** @description Sheets cut alike. */
-            patterns: components["schemas"]["PatternView"][];
             /** @description Parts larger than the sheet. */
             too_large: string[];
         };
@@ -1972,7 +1970,7 @@ export interface components {
             to_mm: number;
         };
         /**
-         * @description The side on which the run ends in its tab.
+         * @description The side on which the round ends in its tab.
          * @enum {string}
          */
         DirectionText: "right" | "left";
@@ -2001,9 +1999,9 @@ export interface components {
         DriftOf: "panels" | "height";
         /** @description What made bags are off, of one paper, on one board, or of all. */
         DriftView: {
-            allowance?: components["schemas"]["AllowanceView"] | null;
             /** @description How many bags it rests on. */
             bags: number;
+            hand_rule?: components["schemas"]["HandRuleView"] | null;
             /** @description True if it is surely there. */
             is_sure: boolean;
             /**
@@ -2033,18 +2031,8 @@ export interface components {
          * @enum {string}
          */
         EdgeByText: "drawn" | "punched";
-        /**
-         * @description What line an edge follows: straight, one curve a panel, scallops, waves.
-         * @enum {string}
-         */
-        EdgeLineText: "straight" | "rounded" | "scalloped" | "waved";
-        /**
-         * @description An edge of a piece, named as seen from the outside face.
-         * @enum {string}
-         */
-        EdgeName: "top" | "bottom" | "left" | "right";
         /** @description A stretch of the edge of the paper. The first begins where the last ends. */
-        EdgeRun: {
+        EdgeLeg: {
             /** @description True if the arc goes round clockwise. */
             clockwise: boolean;
             /**
@@ -2055,6 +2043,16 @@ export interface components {
             /** @description Where it ends. */
             to: number[];
         };
+        /**
+         * @description What line an edge follows: straight, one curve a panel, scallops, waves.
+         * @enum {string}
+         */
+        EdgeLineText: "straight" | "rounded" | "scalloped" | "waved";
+        /**
+         * @description An edge of a piece, named as seen from the outside face.
+         * @enum {string}
+         */
+        EdgeName: "top" | "bottom" | "left" | "right";
         /** @description The free edge of a hem turned out, or of a closing flap. */
         EdgeText: {
             /** @description What cuts it; drawn, and stretched to whole repeats, if left out. */
@@ -2710,6 +2708,15 @@ export interface components {
          * @enum {string}
          */
         HabitText: "full" | "half_and_lap" | "fixed" | "custom";
+        /** @description A hand rule as it is offered, or as it is taken. */
+        HandRuleView: {
+            /** @description What it is taken and left by. */
+            id: string;
+            /** @description What it does, in a sentence. */
+            says: string;
+            /** @description True if new plans take it just so. */
+            taken: boolean;
+        };
         /** @description How much more comes out than is scored, under one pair of hands; with a minus, less. */
         HandText: {
             /**
@@ -2800,6 +2807,58 @@ export interface components {
              * @default null
              */
             width?: string | null;
+        };
+        /** @description A line where it was said to lie. */
+        HeardAtView: {
+            /** @description True if the first correction changes it. */
+            amiss: boolean;
+            /**
+             * Format: double
+             * @description From the left edge, or from the bottom edge, in millimetres.
+             */
+            at_mm: number;
+            /** @description Which way it runs. */
+            axis: components["schemas"]["AxisName"];
+            /** @description The figure, as it was said. */
+            figure: string;
+            /** @description Where its figure stands in the words. */
+            place: components["schemas"]["PlaceView"];
+            /** @description What it is, by the first reading. */
+            says?: string | null;
+        };
+        /** @description Figures where they lie on a piece, top edge up. */
+        HeardSheetView: {
+            /** @description The lines, in the order they were said. */
+            lines: components["schemas"]["HeardAtView"][];
+            sheet?: components["schemas"]["PlaceView"] | null;
+            /** @description The same as it was said, or as it would be said in the unit of the words. */
+            size?: string | null;
+            /** @description Width and height of the piece, if they are known; millimetres. */
+            size_mm?: number[] | null;
+        };
+        /** @description What somebody said. */
+        HeardText: {
+            /** @description The unit of figures where none is said. */
+            unit?: components["schemas"]["UnitText"];
+            /**
+             * @description The words, as they were heard.
+             * @example 12 × 8½, score at 2, 5¾, 7¾ and 11½, turn, score at 2
+             */
+            words: string;
+        };
+        /** @description What was understood, and the bags it makes. */
+        HeardView: {
+            /** @description Bags that explain them once something is mended, the smallest correction first. */
+            corrections: components["schemas"]["CorrectionView"][];
+            /** @description The figures where they lie on a piece, for drawing. */
+            drawn: components["schemas"]["HeardSheetView"];
+            /** @description Every phrase, in order, and what was understood of it. */
+            phrases: components["schemas"]["PhraseView"][];
+            question?: components["schemas"]["QuestionView"] | null;
+            /** @description Bags that explain every figure, the likeliest first. */
+            readings: components["schemas"]["ReadingView"][];
+            /** @description What is wanted, where no bag is found. */
+            wants?: string | null;
         };
         /** @description What a database holds. */
         HeldView: {
@@ -2910,14 +2969,14 @@ export interface components {
         };
         /** @description The journal, and what it teaches. */
         JournalView: {
-            /** @description Allowances that new plans take. */
-            allowances: components["schemas"]["AllowanceView"][];
             /** @description What the hands do every time: of all bags first, then by paper and by board. */
             drifts: components["schemas"]["DriftView"][];
             /** @description What is enough to be sure. */
             enough: string;
             /** @description The last entries, the newest first. */
             entries: components["schemas"]["EntryView"][];
+            /** @description Hand rules that new plans take. */
+            hand_rules: components["schemas"]["HandRuleView"][];
             /** @description Papers, and what became of them. */
             papers: components["schemas"]["RecordView"][];
             /** @description How many there are in all. */
@@ -2959,34 +3018,6 @@ export interface components {
          * @enum {string}
          */
         KnotText: "double" | "triple";
-        /** @description A line where it was said to lie. */
-        LaidLineView: {
-            /** @description True if the first correction changes it. */
-            amiss: boolean;
-            /**
-             * Format: double
-             * @description From the left edge, or from the bottom edge, in millimetres.
-             */
-            at_mm: number;
-            /** @description Which way it runs. */
-            axis: components["schemas"]["AxisName"];
-            /** @description The figure, as it was said. */
-            figure: string;
-            /** @description Where its figure stands in the words. */
-            place: components["schemas"]["PlaceView"];
-            /** @description What it is, by the first reading. */
-            says?: string | null;
-        };
-        /** @description Figures where they lie on a piece, top edge up. */
-        LaidView: {
-            /** @description The lines, in the order they were said. */
-            lines: components["schemas"]["LaidLineView"][];
-            sheet?: components["schemas"]["PlaceView"] | null;
-            /** @description The same as it was said, or as it would be said in the unit of the words. */
-            size?: string | null;
-            /** @description Width and height of the piece, if they are known; millimetres. */
-            size_mm?: number[] | null;
-        };
         /** @description A layer, and the tool that works it. */
         LayerTool: {
             /** @description What it is told by. */
@@ -3092,6 +3123,21 @@ export interface components {
          * @enum {string}
          */
         LinedText: "usual" | "board" | "hand";
+        /** @description Sheets that are cut alike. */
+        LotView: {
+            /**
+             * Format: int32
+             * @description How many of them are cut,
+             */
+            done: number;
+            /**
+             * Format: int32
+             * @description of how many.
+             */
+            of: number;
+            /** @description One of them; what lies on it is given with its line, by the line's place. */
+            sheet: components["schemas"]["SheetCutView"];
+        };
         /** @description One size a guide makes. */
         MakesView: {
             /** @description The bag, to be planned instead. */
@@ -3555,21 +3601,6 @@ export interface components {
          * @enum {string}
          */
         PatternText: "up" | "all_over";
-        /** @description Sheets that are cut alike. */
-        PatternView: {
-            /**
-             * Format: int32
-             * @description How many of them are cut,
-             */
-            done: number;
-            /**
-             * Format: int32
-             * @description of how many.
-             */
-            of: number;
-            /** @description One of them; what lies on it is given with its line, by the line's place. */
-            sheet: components["schemas"]["SheetCutView"];
-        };
         /** @description A phrase. */
         PhraseView: {
             /** @description Where it stands. */
@@ -3591,7 +3622,7 @@ export interface components {
             /** @description Cuts made after trimming. */
             cuts: components["schemas"]["CutView"][];
             /** @description The same edge as it is cut, rounded corners and curves with it. */
-            edge: components["schemas"]["EdgeRun"][];
+            edge: components["schemas"]["EdgeLeg"][];
             /** @description Where glue goes. */
             glue: components["schemas"]["GlueView"][];
             /** @description Height as a figure. */
@@ -3857,30 +3888,6 @@ export interface components {
             /** @description What is asked. */
             asks: string;
         };
-        /** @description What somebody said. */
-        ReadText: {
-            /** @description The unit of figures where none is said. */
-            unit?: components["schemas"]["UnitText"];
-            /**
-             * @description The words, as they were heard.
-             * @example 12 × 8½, score at 2, 5¾, 7¾ and 11½, turn, score at 2
-             */
-            words: string;
-        };
-        /** @description What was understood, and the bags it makes. */
-        ReadView: {
-            /** @description Bags that explain them once something is mended, the smallest correction first. */
-            corrections: components["schemas"]["CorrectionView"][];
-            /** @description The figures where they lie on a piece, for drawing. */
-            laid: components["schemas"]["LaidView"];
-            /** @description Every phrase, in order, and what was understood of it. */
-            phrases: components["schemas"]["PhraseView"][];
-            question?: components["schemas"]["QuestionView"] | null;
-            /** @description Bags that explain every figure, the likeliest first. */
-            readings: components["schemas"]["ReadingView"][];
-            /** @description What is wanted, where no bag is found. */
-            wants?: string | null;
-        };
         /** @description A bag that explains what was heard. */
         ReadingView: {
             /** @description The bag, with the words it came from. */
@@ -3983,6 +3990,19 @@ export interface components {
             customary: components["schemas"]["RoomsText"];
             /** @description What is set. */
             set: components["schemas"]["RoomsText"];
+        };
+        /** @description The round of panels. */
+        RoundText: {
+            /**
+             * @description The side on which the round ends in its tab.
+             * @default right
+             */
+            direction?: components["schemas"]["DirectionText"];
+            /**
+             * @description The first panel.
+             * @default gusset
+             */
+            start?: components["schemas"]["StartText"];
         };
         /** @description A row that cannot be read. */
         RowFaultView: {
@@ -4180,19 +4200,6 @@ export interface components {
             says: string;
             /** @description When that is: `in 8 days`. */
             when: string;
-        };
-        /** @description The run of panels. */
-        RunText: {
-            /**
-             * @description The side on which the run ends in its tab.
-             * @default right
-             */
-            direction?: components["schemas"]["DirectionText"];
-            /**
-             * @description The first panel.
-             * @default gusset
-             */
-            start?: components["schemas"]["StartText"];
         };
         /** @description A run with all that follows from it. */
         RunView: {
@@ -4427,7 +4434,7 @@ export interface components {
              */
             width: string;
         };
-        /** @description How many sheets of a pattern are cut. */
+        /** @description How many sheets of a lot are cut. */
         SheetsCutText: {
             /**
              * Format: int32
@@ -4441,8 +4448,8 @@ export interface components {
             laid?: number | null;
             /** @description Which list. */
             list: number;
-            /** @description Which pattern of it. */
-            pattern: number;
+            /** @description which lot of it. */
+            lot: number;
             /**
              * Format: int32
              * @description How many were cut when that was counted: refused if it is another count by now.
@@ -4526,7 +4533,7 @@ export interface components {
             pose: number[][][];
         };
         /**
-         * @description The first panel of the run.
+         * @description The first panel of the round.
          * @enum {string}
          */
         StartText: "gusset" | "face" | "half_gusset";
@@ -4619,7 +4626,7 @@ export interface components {
             files: components["schemas"]["TakenFile"][];
         };
         /** @description Which paper to take for a bag. */
-        TakeText: {
+        TakePaperText: {
             /**
              * Format: int64
              * @description The paper's number.
@@ -4654,13 +4661,6 @@ export interface components {
          * @enum {string}
          */
         TakenFor: "print_at_one_to_one" | "read" | "machine" | "lists" | "keep";
-        /** @description What has been taken for a bag. */
-        TakenView: {
-            /** @description The numbers of the papers. */
-            papers: number[];
-            /** @description What was taken: `3 sheets of Iron-spot card`. */
-            says: string;
-        };
         /** @description What is done on one bag, or one piece of it. */
         TaskView: {
             /**
@@ -5013,163 +5013,6 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    hand: {
-        parameters: {
-            query: {
-                /** @description The distance of its grooves: `1/8 in`. */
-                groove: string;
-                /** @description The unit it is told in; inches if left out. */
-                unit?: components["schemas"]["UnitText"];
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HandView"];
-                };
-            };
-            /** @description There is no such page. */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Asked under another name than this machine's own, or by a page of another site. */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    take_allowance: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Asked under another name than this machine's own, or by a page of another site. */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    leave_allowance: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Asked under another name than this machine's own, or by a page of another site. */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     backup: {
         parameters: {
             query?: never;
@@ -6019,7 +5862,63 @@ export interface operations {
             };
         };
     };
-    cut: {
+    duplicate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BagView"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full; nothing was changed. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kept_text: {
         parameters: {
             query?: never;
             header?: never;
@@ -6035,7 +5934,54 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TakenView"] | null;
+                    "application/json": string;
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bag_paper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BagPaperView"] | null;
                 };
             };
             /** @description Asked under another name than this machine's own, or by a page of another site. */
@@ -6077,7 +6023,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TakeText"];
+                "application/json": components["schemas"]["TakePaperText"];
             };
         };
         responses: {
@@ -6086,7 +6032,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TakenView"];
+                    "application/json": components["schemas"]["BagPaperView"];
                 };
             };
             /** @description The body is no JSON, or broke off. */
@@ -6224,109 +6170,6 @@ export interface operations {
             };
             /** @description The disk is full; nothing was changed. */
             507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    duplicate: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BagView"];
-                };
-            };
-            /** @description Asked under another name than this machine's own, or by a page of another site. */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The disk is full; nothing was changed. */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    kept_text: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": string;
-                };
-            };
-            /** @description Asked under another name than this machine's own, or by a page of another site. */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7957,6 +7800,163 @@ export interface operations {
             };
         };
     };
+    hand: {
+        parameters: {
+            query: {
+                /** @description The distance of its grooves: `1/8 in`. */
+                groove: string;
+                /** @description The unit it is told in; inches if left out. */
+                unit?: components["schemas"]["UnitText"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandView"];
+                };
+            };
+            /** @description There is no such page. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_hand_rule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    leave_hand_rule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     handles: {
         parameters: {
             query?: never;
@@ -7976,6 +7976,91 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HandleChoiceView"][];
+                };
+            };
+            /** @description The body is no JSON, or broke off. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body took too long to arrive. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is not said to be JSON. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    heard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HeardText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeardView"];
                 };
             };
             /** @description The body is no JSON, or broke off. */
@@ -9240,91 +9325,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProjectView"];
-                };
-            };
-            /** @description The body is no JSON, or broke off. */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Asked under another name than this machine's own, or by a page of another site. */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The body took too long to arrive. */
-            408: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The body is too long. */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The body is not said to be JSON. */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    read_words: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ReadText"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ReadView"];
                 };
             };
             /** @description The body is no JSON, or broke off. */

@@ -132,7 +132,7 @@ fn tabs() {
     let narrow = verdict(&Brief { tab: Length::eighths(1), ..brief("3", "5", "1") }, "tab.narrow");
     assert_eq!(offers(&narrow), ["Tab ½", "Tab ¼"]);
     let mut wide = brief("3", "5", "3/4");
-    wide.run.start = RoundStart::HalfGusset;
+    wide.round.start = RoundStart::HalfGusset;
     let wide = verdict(&wide, "tab.wide");
     assert_eq!(wide.title, "The tab is ⅛ wider than the panel over it");
     assert_eq!(offers(&wide), ["Tab ¼"]);

@@ -146,10 +146,10 @@ fn measure(wire: &mut Wire, case: &Case) -> Result<()> {
         let body = case.bodies.get(turn % case.bodies.len().max(1)).map(Value::to_string).unwrap_or_default();
         // Numbers are those of the demo's bags and papers.
         let bag = turn % 5 + 1;
-        let of = if case.address.contains("/allowances/") { "panels".to_owned() } else { bag.to_string() };
+        let of = if case.address.contains("/hand-rules/") { "panels".to_owned() } else { bag.to_string() };
         let mut address = case
             .address
-            .replace("allowances/hand", "allowances/hand?groove=1/8%20in")
+            .replace("hand-rules/hand", "hand-rules/hand?groove=1/8%20in")
             .replace("{id}", &of)
             .replace("{page}", "1")
             .replace("{revision}", "1");
@@ -331,6 +331,7 @@ fn everyday_cases(demo: &[Value], joined: &[Value]) -> Vec<Case> {
         case("bags for a jar and for three boxes", "POST /api/fit", &gifts(), ms(100), 40),
         case("a run of 50 lines, 500 bags", "POST /api/runs", &[largest_run()], ms(1_000), 6),
         case("the same, changed", "PUT /api/runs/{id}", &[largest_run()], ms(1_000), 5),
+        case("what a change would do to it", "POST /api/runs/{id}/changing", &[largest_run()], ms(1_000), 5),
         case("all runs", "GET /api/runs", &[], ms(50), 50),
         case("a run", "GET /api/runs/{id}", &[], ms(100), 50),
         case("sheets cut", "PUT /api/runs/{id}/cuts", &[], ms(20), 100),

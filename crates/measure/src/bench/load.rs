@@ -2,13 +2,17 @@
 
 use super::report;
 use crate::wire::Wire;
+use serde_json::json;
 use std::path::Path;
 use std::time::{Duration, Instant};
 use wide_fold_browser::Service;
 
 const CLIENTS: usize = 32;
 const REQUESTS_A_CLIENT: usize = 200;
+const REQUESTS_ALONE: usize = 2000;
 const STARTS: usize = 20;
+/// Of random bags.
+const SIZES: usize = 60;
 
 /// Measures how soon it answers, how fast it plans the demo's bags for many clients, and what memory that leaves.
 pub fn run(binary: &Path) -> std::io::Result<()> {
@@ -29,12 +33,20 @@ pub fn run(binary: &Path) -> std::io::Result<()> {
         let bag = wire.good(&format!("GET /api/bags/{bag}"), "", "")?;
         briefs.push(serde_json::from_str::<serde_json::Value>(&bag)?["brief"].to_string());
     }
-    let times: Vec<std::io::Result<Vec<Duration>>> = std::thread::scope(|scope| {
-        let clients: Vec<_> = (0..CLIENTS).map(|_| scope.spawn(|| client(service.host(), &briefs))).collect();
-        clients.into_iter().map(|client| client.join().unwrap_or_else(|_| Ok(Vec::new()))).collect()
-    });
-    let mut times: Vec<Duration> = times.into_iter().collect::<std::io::Result<Vec<_>>>()?.concat();
-    report(&format!("/api/plan of the demo's bags, {CLIENTS} clients that never pause"), &mut times);
+    let random = random_bags(&mut wire)?;
+    for (which, briefs) in [("the demo's bags", &briefs), ("random bags", &random)] {
+        report(
+            &format!("/api/plan of {which}, one client"),
+            &mut client(service.host(), briefs, REQUESTS_ALONE)?,
+        );
+        let times: Vec<std::io::Result<Vec<Duration>>> = std::thread::scope(|scope| {
+            let one = || client(service.host(), briefs, REQUESTS_A_CLIENT);
+            let clients: Vec<_> = (0..CLIENTS).map(|_| scope.spawn(one)).collect();
+            clients.into_iter().map(|client| client.join().unwrap_or_else(|_| Ok(Vec::new()))).collect()
+        });
+        let mut times: Vec<Duration> = times.into_iter().collect::<std::io::Result<Vec<_>>>()?.concat();
+        report(&format!("/api/plan of {which}, {CLIENTS} clients that never pause"), &mut times);
+    }
     let status = std::fs::read_to_string(format!("/proc/{}/status", service.pid()))?;
     if let Some(line) = status.lines().find(|line| line.starts_with("VmRSS")) {
         println!("resident memory after the load: {}", line.trim_start_matches("VmRSS:").trim());
@@ -42,9 +54,33 @@ pub fn run(binary: &Path) -> std::io::Result<()> {
     Ok(())
 }
 
-fn client(host: &str, briefs: &[String]) -> std::io::Result<Vec<Duration>> {
+/// Bags of random sizes in every build that the service offers for them, each with one of the handles it offers.
+fn random_bags(wire: &mut Wire) -> std::io::Result<Vec<String>> {
+    // Numerical Recipes' linear congruential generator (from memory): the same bags every time.
+    let mut seed: u32 = 20_261_205;
+    let mut roll = |least: u32, most: u32| {
+        seed = seed.wrapping_mul(1_664_525).wrapping_add(1_013_904_223);
+        least + (seed >> 8) % (most - least + 1)
+    };
+    let mut briefs = Vec::new();
+    for _ in 0..SIZES {
+        let mut side = |least: u32, most: u32| format!("{}/16 in", roll(least * 16, most * 16));
+        let size = json!({ "width": side(2, 11), "height": side(3, 14), "gusset": side(1, 4) });
+        let builds = wire.ask("POST /api/builds", "", &json!({ "finished": size }).to_string())?.json();
+        for build in builds.as_array().into_iter().flatten().filter(|build| build["brief"].is_object()) {
+            let handles = wire.ask("POST /api/handles", "", &build["brief"].to_string())?.json();
+            let handles = handles.as_array().cloned().unwrap_or_default();
+            if let Some(handle) = handles.get(briefs.len() % handles.len().max(1)) {
+                briefs.push(handle["brief"].to_string());
+            }
+        }
+    }
+    Ok(briefs)
+}
+
+fn client(host: &str, briefs: &[String], requests: usize) -> std::io::Result<Vec<Duration>> {
     let mut wire = Wire::open(host)?;
-    (0..REQUESTS_A_CLIENT)
+    (0..requests)
         .map(|turn| {
             let begun = Instant::now();
             wire.good("POST /api/plan", "", &briefs[turn % briefs.len()])?;

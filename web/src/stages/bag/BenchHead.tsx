@@ -5,7 +5,7 @@ import { Link, useNavigate } from "react-router";
 import type { Bag, BagDraft, Brief } from "../../api/client";
 import { Icon } from "../../drawings/Icon";
 import { ToolButton } from "../../drawings/ToolButton";
-import type { Saving } from "./Autosaver";
+import type { Saving } from "../../shared/saving/Saver";
 import { TakeAlong } from "./TakeAlong";
 import type { useAutosave } from "./useAutosave";
 import type { useHistory } from "../../shared/useHistory";

@@ -3,7 +3,7 @@
 import { useCallback, useMemo, useRef, useState } from "react";
 import type { Bag, BagDraft, Brief, ProblemDetails } from "../../api/client";
 import { canDrawInSpace } from "../../fold/FoldView";
-import type { Standing as Savable } from "./Autosaver";
+import type { Standing as Savable } from "../../shared/saving/Saver";
 import { BenchHead } from "./BenchHead";
 import { BenchPanel } from "./BenchPanel";
 import { BenchSheet } from "./BenchSheet";

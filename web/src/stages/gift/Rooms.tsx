@@ -2,9 +2,9 @@
 
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { Refused, setRooms } from "../../api/client";
+import { Refused, setRooms, type RoomsKept, type RoomsText } from "../../api/client";
 import { FIT, roomsQuery } from "../../api/queries";
-import { useOneAtATime } from "../../shared/useOneAtATime";
+import { useSaver } from "../../shared/saving/useSaver";
 import { Figure } from "../../words/Figure";
 
 const FIELDS = [
@@ -19,9 +19,11 @@ type Field = (typeof FIELDS)[number][0];
 export function Rooms() {
   const queries = useQueryClient();
   const kept = useQuery(roomsQuery());
+  const [told, setTold] = useState(false);
   const [typed, setTyped] = useState<Partial<Record<Field, string>>>({});
-  const keep = useOneAtATime({
-    send: setRooms,
+  const keep = useSaver<RoomsText, RoomsKept>(kept.data, {
+    of: ({ set }) => set,
+    send: (wanted) => setRooms(wanted),
     onKept: (answer) => {
       queries.setQueryData(roomsQuery().queryKey, answer);
       void queries.invalidateQueries({ queryKey: FIT });
@@ -35,7 +37,8 @@ export function Rooms() {
   const isChanged = FIELDS.some(([field]) => value(field) !== (asked[field] ?? ""));
   const done = () => {
     if (!isChanged && !keep.problem) return;
-    keep.ask(Object.fromEntries(FIELDS.map(([field]) => [field, value(field)])));
+    keep.want(Object.fromEntries(FIELDS.map(([field]) => [field, value(field)])));
+    setTold(true);
     setTyped({});
   };
   return (
@@ -61,7 +64,7 @@ export function Rooms() {
       <p role="status">
         {keep.problem ? (
           keep.problem.message
-        ) : keep.kept && !isChanged ? (
+        ) : told && keep.state === "saved" && !isChanged ? (
           "Kept for every gift to come; bags made before keep theirs."
         ) : (
           <>

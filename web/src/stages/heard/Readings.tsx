@@ -17,9 +17,9 @@ interface Does {
 export function Readings({ heard, ...does }: { heard: Heard } & Does) {
   const { readings, corrections } = heard;
   const isUsual = readings[0]?.usual === true;
-  const bags = readings.length > 0 && <Bags key="bags" heard={read} {...does} />;
+  const bags = readings.length > 0 && <Bags key="bags" heard={heard} {...does} />;
   const mends = corrections.length > 0 && (
-    <Mends key="mends" heard={read} beside={readings.length > 0} {...does} />
+    <Mends key="mends" heard={heard} beside={readings.length > 0} {...does} />
   );
   return (
     <>

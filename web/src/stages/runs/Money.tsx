@@ -5,7 +5,7 @@ import { useState } from "react";
 import { Button } from "react-bootstrap";
 import { Refused, setCosts, type Costs, type Run } from "../../api/client";
 import { costsQuery, runQuery } from "../../api/queries";
-import { useOneAtATime } from "../../shared/useOneAtATime";
+import { useSaver } from "../../shared/saving/useSaver";
 import { Failed } from "../../api/Failed";
 
 export function Money({ run }: { run: Run }) {
@@ -71,8 +71,9 @@ function Rates({ run }: { run: Run }) {
   const queries = useQueryClient();
   const kept = useQuery(costsQuery());
   const [typed, setTyped] = useState<Costs | null>(null);
-  const keep = useOneAtATime({
-    send: setCosts,
+  const keep = useSaver<Costs, Costs>(kept.data, {
+    of: (costs) => costs,
+    send: (wanted) => setCosts(wanted),
     onKept: (costs) => {
       queries.setQueryData(costsQuery().queryKey, costs);
       void queries.invalidateQueries(runQuery(run.id));
@@ -88,7 +89,7 @@ function Rates({ run }: { run: Run }) {
       onSubmit={(event) => {
         event.preventDefault();
         const filled = Object.entries(shown).filter(([, value]) => (value ?? "").trim() !== "");
-        keep.ask(Object.fromEntries(filled));
+        keep.want(Object.fromEntries(filled));
         setTyped(null);
       }}
     >

@@ -24,8 +24,7 @@ export function RunSheets({ run, work }: { run: Run; work: RunWork }) {
           )}
           <ol className="cut-list">
             {list.lots.map((lot, k) => {
-              const title =
-                lot.of === 1 ? `Sheet ${k + 1}` : `Lot ${k + 1}: ${lot.of} sheets alike`;
+              const title = lot.of === 1 ? `Sheet ${k + 1}` : `Lot ${k + 1}: ${lot.of} sheets alike`;
               const set = (done: number) =>
                 work.cut({ list: n, lot: k, done, seen: lot.done, laid: run.laid });
               return (

@@ -2,18 +2,9 @@
 
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import {
-  Refused,
-  changeRun,
-  cutSheets,
-  spoil,
-  tickWork,
-  undoWork,
-  type Run,
-  type RunDraft,
-} from "../../api/client";
+import { changeRun, cutSheets, spoil, tickWork, undoWork, type Run, type RunDraft } from "../../api/client";
 import { runQuery, runsQuery, shelfQuery } from "../../api/queries";
-import { useOneAtATime } from "../../shared/useOneAtATime";
+import { useSaver } from "../../shared/saving/useSaver";
 
 /** What is asked for in a run, without what follows from it. */
 export function draftOf(run: Run): RunDraft {
@@ -37,8 +28,9 @@ export function useRun(id: number) {
   const queries = useQueryClient();
   const query = useQuery(runQuery(id));
   const run = query.data;
-  const keep = useOneAtATime({
-    send: (draft: RunDraft) => changeRun(id, run!.revision, draft),
+  const keep = useSaver<RunDraft, Run>(run, {
+    of: draftOf,
+    send: (draft, kept) => changeRun(id, kept.revision, draft),
     onKept: (kept) => {
       queries.setQueryData(runQuery(id).queryKey, kept);
       void queries.invalidateQueries(runsQuery());
@@ -50,17 +42,18 @@ export function useRun(id: number) {
   const change = (edit: (draft: RunDraft) => RunDraft) => {
     if (!asked) return;
     setPast((before) => [...before.slice(-49), asked]);
-    keep.ask(edit(asked));
+    keep.want(edit(asked));
   };
   const back = () => {
     const before = past.at(-1);
     if (!before) return;
     setPast(past.slice(0, -1));
-    keep.ask(before);
+    keep.want(before);
   };
   /** Looks at the run as it is kept now, and drops what could not be kept. */
   const again = async () => {
-    await query.refetch();
+    const now = await query.refetch();
+    if (now.data) keep.settle(now.data);
     keep.drop();
   };
   return {
@@ -70,9 +63,9 @@ export function useRun(id: number) {
     asked,
     change,
     back: past.length > 0 ? back : null,
-    saving: keep.saving,
+    saving: keep.state === "saving",
     problem: keep.problem,
-    stale: keep.problem instanceof Refused && keep.problem.problem.status === 412,
+    stale: keep.state === "conflict",
     again,
   };
 }

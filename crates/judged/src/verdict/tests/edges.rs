@@ -244,7 +244,7 @@ fn a_pattern_with_a_direction_hangs_down_on_a_flap() {
 
 #[test]
 fn a_seam_lies_in_front_only_if_the_run_starts_there() {
-    let starts = |start| changed(&plain(), |own| own.run.start = start);
+    let starts = |start| changed(&plain(), |own| own.round.start = start);
     let (at, past) = (starts(RoundStart::Gusset), starts(RoundStart::Face));
     begins("seam.in-front", &at, &past, Level::Notes, "The seam lies at a front corner");
 }

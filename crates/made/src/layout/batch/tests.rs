@@ -198,7 +198,7 @@ proptest! {
         let ways: Vec<Lyings> = parts.iter().map(lyings).collect();
         let counts: Vec<usize> = parts.iter().map(|part| part.2).collect();
         let budget = Budget::of(Budget::USUAL);
-        let fewest = exactly(&ways, &counts, size, &budget).unwrap().len();
+        let fewest = thoroughly(&ways, &counts, size, &budget).unwrap().len();
         let by_size = bounds::fewest(&ways, &counts, size);
         prop_assert!(by_size as usize <= fewest, "{by_size} by size, {fewest} do");
         let mut columns = Columns::new(&ways, &counts, size);

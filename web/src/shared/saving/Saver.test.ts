@@ -1,3 +1,4 @@
+import { array, assert, asyncProperty, constantFrom } from "fast-check";
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import type { Bag, BagDraft } from "../../api/client";
 
@@ -9,10 +10,10 @@ const { updateBag, Refused } = vi.hoisted(() => ({
     }
   },
 }));
-vi.mock("../../api/client", () => ({ updateBag, Refused }));
+vi.mock("../../api/client", () => ({ Refused }));
 vi.stubGlobal("window", globalThis);
 
-const { Autosaver } = await import("./Autosaver");
+const { Saver } = await import("./Saver");
 
 const draft = (width: string): BagDraft => ({
   name: "Bud vase",
@@ -20,6 +21,16 @@ const draft = (width: string): BagDraft => ({
 });
 const bag = { id: 7, revision: 3, ...draft("4 in") } as Bag;
 const kept = (revision: number) => ({ ...bag, revision });
+
+/** A bag that is kept as the workbench keeps it. */
+const opened = () =>
+  new Saver<BagDraft, Bag>(bag, {
+    of: ({ name, brief }) => ({ name, brief }),
+    send: (wanted, { id, revision }, leaving) =>
+      leaving ? updateBag(id, revision, wanted, leaving) : updateBag(id, revision, wanted),
+    stored: ({ problem }) => problem.stored ?? null,
+    pause: 350,
+  });
 
 beforeEach(() => {
   vi.useFakeTimers();
@@ -31,7 +42,7 @@ afterEach(() => {
 
 test("what is not saved does not say it is", async () => {
   updateBag.mockResolvedValue(kept(4));
-  const saver = new Autosaver(bag);
+  const saver = opened();
   expect(saver.snapshot().state).toBe("saved");
   saver.want(draft("5 in"), "pending");
   expect(saver.snapshot().state).toBe("saving");
@@ -43,7 +54,7 @@ test("what is not saved does not say it is", async () => {
 
 test("typing on is one save, of the last figure", async () => {
   updateBag.mockResolvedValue(kept(4));
-  const saver = new Autosaver(bag);
+  const saver = opened();
   for (const width of ["1 in", "12 in", "12 1/2 in"]) {
     saver.want(draft(width), "good");
     await vi.advanceTimersByTimeAsync(100);
@@ -54,7 +65,7 @@ test("typing on is one save, of the last figure", async () => {
 
 test("a faulty draft is not sent, and the one after it is", async () => {
   updateBag.mockResolvedValue(kept(4));
-  const saver = new Autosaver(bag);
+  const saver = opened();
   saver.want(draft("five"), "faulty");
   await vi.advanceTimersByTimeAsync(5000);
   expect([updateBag.mock.calls.length, saver.snapshot().state]).toEqual([0, "waiting"]);
@@ -65,7 +76,7 @@ test("a faulty draft is not sent, and the one after it is", async () => {
 
 test("while nobody answers it says so, and what was changed is saved later with the right revision", async () => {
   updateBag.mockRejectedValueOnce(new Refused({ status: 0 })).mockResolvedValue(kept(4));
-  const saver = new Autosaver(bag);
+  const saver = opened();
   saver.want(draft("5 in"), "good");
   await vi.advanceTimersByTimeAsync(1000);
   expect(saver.snapshot().state).toBe("offline");
@@ -77,7 +88,7 @@ test("while nobody answers it says so, and what was changed is saved later with 
 });
 
 test("a plan that does not come says it is not saved", () => {
-  const saver = new Autosaver(bag);
+  const saver = opened();
   saver.want(draft("5 in"), "unanswered");
   expect(saver.snapshot().state).toBe("offline");
 });
@@ -85,10 +96,10 @@ test("a plan that does not come says it is not saved", () => {
 test("what was changed elsewhere stops it until it is settled", async () => {
   const stored = kept(9);
   updateBag.mockRejectedValueOnce(new Refused({ status: 412, stored })).mockResolvedValue(kept(10));
-  const saver = new Autosaver(bag);
+  const saver = opened();
   saver.want(draft("5 in"), "good");
   await vi.advanceTimersByTimeAsync(1000);
-  expect(saver.snapshot()).toEqual({ state: "conflict", conflict: stored });
+  expect(saver.snapshot()).toMatchObject({ state: "conflict", conflict: stored });
   saver.want(draft("6 in"), "good");
   await vi.advanceTimersByTimeAsync(5000);
   expect(updateBag).toHaveBeenCalledTimes(1);
@@ -109,7 +120,7 @@ test("two saves never run at once", async () => {
     running -= 1;
     return kept(revision + 1);
   });
-  const saver = new Autosaver(bag);
+  const saver = opened();
   for (const width of ["5 in", "6 in", "7 in"]) {
     saver.want(draft(width), "good");
     await vi.advanceTimersByTimeAsync(400);
@@ -122,10 +133,60 @@ test("two saves never run at once", async () => {
 
 test("leaving the page sends what is not saved, and only that", () => {
   updateBag.mockResolvedValue(kept(4));
-  const saver = new Autosaver(bag);
+  const saver = opened();
   saver.leave();
   expect(updateBag).not.toHaveBeenCalled();
   saver.want(draft("5 in"), "good");
   saver.leave();
   expect(updateBag).toHaveBeenCalledExactlyOnceWith(7, 3, draft("5 in"), true);
+});
+
+test("whatever happens on the way, the last of what was asked for is kept, one save after the other", async () => {
+  const acts = array(constantFrom("want", "back", "answer", "fail", "wait", "elsewhere"), { maxLength: 25 });
+  await assert(
+    asyncProperty(acts, async (all) => {
+      type Reply = { answer: (kept: Kept) => void; fail: (error: Error) => void };
+      type Kept = { revision: number; text: string };
+      let service: Kept = { revision: 1, text: "a" };
+      const open: { text: string; rests: number; reply: Reply }[] = [];
+      const saver = new Saver<string, Kept>(service, {
+        of: ({ text }) => text,
+        send: (text, { revision }) =>
+          new Promise<Kept>((answer, fail) => open.push({ text, rests: revision, reply: { answer, fail } })),
+      });
+      let wanted = "a";
+      let ours = "a";
+      const answer = async () => {
+        const one = open.shift();
+        if (!one) return;
+        if (one.rests === service.revision) {
+          service = { revision: service.revision + 1, text: (ours = one.text) };
+          one.reply.answer(service);
+        } else {
+          one.reply.fail(new Refused({ status: 412 }));
+        }
+        await vi.advanceTimersByTimeAsync(0);
+      };
+      for (const [at, act] of all.entries()) {
+        if (act === "want") saver.want((wanted = `change ${at}`));
+        if (act === "back") saver.want((wanted = service.text));
+        if (act === "answer") await answer();
+        if (act === "fail") open.shift()?.reply.fail(new Refused({ status: 0 }));
+        if (act === "elsewhere") service = { revision: service.revision + 1, text: `theirs ${at}` };
+        await vi.advanceTimersByTimeAsync(act === "wait" ? 5000 : 0);
+        expect(open.length).toBeLessThanOrEqual(1);
+        // It never says that it is saved while what is wanted is not what was kept last.
+        const told = saver.snapshot();
+        expect(told.state === "saved" && told.asked !== null).toBe(false);
+      }
+      for (let turn = 0; turn < 20; turn += 1) {
+        await answer();
+        await vi.advanceTimersByTimeAsync(5000);
+      }
+      const told = saver.snapshot();
+      // Kept, or held out to be decided on.
+      expect(told.state === "conflict" ? (told.asked ?? ours) : ours).toBe(wanted);
+    }),
+    { numRuns: 300 },
+  );
 });
