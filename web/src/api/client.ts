@@ -367,6 +367,8 @@ export const restoreVersion = (id: number, revision: number, seen: number) =>
     }),
   );
 
+export type Backups = Schemas["BackupsView"];
+
 export const listBackups = () => answer(client.GET("/api/backups"));
 
 export const keepBackups = (keep: number) => answer(client.PUT("/api/backups", { body: { keep } }));

@@ -2,7 +2,7 @@
 
 import { useState } from "react";
 
-type Light = "bright" | "dark";
+export type Light = "bright" | "dark";
 
 const KEPT = "wide-fold.table-light";
 

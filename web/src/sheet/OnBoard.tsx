@@ -56,35 +56,7 @@ function AtTheFence(props: LaidPass) {
       role="img"
       aria-label={describe(plan, pass)}
     >
-      {!pass.on_table && (
-        <>
-          <rect
-            className="board"
-            x={leftOf(reach)}
-            y={y(0)}
-            width={reach * scale}
-            height={tall * scale + 14}
-          />
-          <Grooves {...{ plan, x, scale }} from={y(0)} to={y(tall) + 14} />
-          <rect
-            className="fence"
-            x={leftOf(reach) - STOP}
-            y={y(0) - STOP}
-            width={reach * scale + STOP * 2}
-            height={STOP}
-          />
-          {plan.board.stops.map((stop) => (
-            <rect
-              key={stop}
-              className={stop === pass.stop ? "fence" : "fence is-free"}
-              x={stop === "left" ? leftOf(reach) - STOP : leftOf(reach) + reach * scale}
-              y={y(0)}
-              width={STOP}
-              height={stop === pass.stop ? tall * scale + 14 : STOP * 4}
-            />
-          ))}
-        </>
-      )}
+      {!pass.on_table && <BoardItself plan={plan} pass={pass} {...{ x, y, leftOf, scale, tall }} />}
       <rect className="laid" x={leftOf(wide)} y={y(0)} width={wide * scale} height={tall * scale} />
       <PatternOnBoard plan={plan} pass={pass} cx={x(widest(pass, wide))} cy={y(tall / 2)} />
       {pass.lines.map((line, index) => (
@@ -128,6 +100,43 @@ function AtTheFence(props: LaidPass) {
         {pass.fence} edge {pass.on_table ? "away from you" : "along the fence"}
       </text>
     </svg>
+  );
+}
+
+/** The board with its grooves, its fence, and the stops it has. */
+function BoardItself(props: {
+  plan: Plan;
+  pass: Pass;
+  x: (mm: number) => number;
+  y: (mm: number) => number;
+  leftOf: (mm: number) => number;
+  scale: number;
+  tall: number;
+}) {
+  const { plan, pass, x, y, leftOf, scale, tall } = props;
+  const reach = plan.board.reach_mm;
+  return (
+    <>
+      <rect className="board" x={leftOf(reach)} y={y(0)} width={reach * scale} height={tall * scale + 14} />
+      <Grooves {...{ plan, x, scale }} from={y(0)} to={y(tall) + 14} />
+      <rect
+        className="fence"
+        x={leftOf(reach) - STOP}
+        y={y(0) - STOP}
+        width={reach * scale + STOP * 2}
+        height={STOP}
+      />
+      {plan.board.stops.map((stop) => (
+        <rect
+          key={stop}
+          className={stop === pass.stop ? "fence" : "fence is-free"}
+          x={stop === "left" ? leftOf(reach) - STOP : leftOf(reach) + reach * scale}
+          y={y(0)}
+          width={STOP}
+          height={stop === pass.stop ? tall * scale + 14 : STOP * 4}
+        />
+      ))}
+    </>
   );
 }
 

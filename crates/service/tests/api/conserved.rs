@@ -87,7 +87,7 @@ fn all(service: &Service) -> Amount {
             let papers =
                 papers.query_map([], |row| row.get::<_, String>(0))?.collect::<Result<Vec<_>, _>>()?;
             let cuts: Amount = db.query_row(
-                "SELECT coalesce(sum(sheets), 0), coalesce(sum(length_nm), 0) FROM cut",
+                "SELECT coalesce(sum(sheets), 0), coalesce(sum(length_nm), 0) FROM bag_paper",
                 [],
                 |row| Ok((row.get(0)?, row.get(1)?)),
             )?;

@@ -21,26 +21,33 @@ import { ThingForm } from "./ThingForm";
 const STANDS = 300;
 const ANY: Chosen = { name: "all my shelf", sheet: null };
 
+/** What is asked about all things together. */
+interface All {
+  together: Together;
+  unit: "inch" | "metric";
+  weight: string;
+  room: string;
+  headroom: string;
+}
+
+const ALL: All = { together: "side_by_side", unit: "inch", weight: "", room: "", headroom: "" };
+
 type Asked = Parameters<typeof fit>[0];
 
 export function GiftView() {
   const navigate = useNavigate();
   const [things, setThings] = useState<Typed[]>([EMPTY]);
-  const [together, setTogether] = useState<Together>("side_by_side");
-  const [unit, setUnit] = useState<"inch" | "metric">("inch");
-  const [weight, setWeight] = useState("");
-  const [room, setRoom] = useState("");
-  const [headroom, setHeadroom] = useState("");
+  const [all, setAll] = useState(ALL);
   const [paper, setPaper] = useState<Chosen>(ANY);
-  const gift = asGift(things, together, room, headroom);
+  const gift = asGift(things, all.together, all.room, all.headroom);
   const forms = oneByOne(things);
   // As text: the same words are the same question.
   const typed =
     gift &&
     JSON.stringify({
       gift,
-      weight: weight.trim() || null,
-      unit,
+      weight: all.weight.trim() || null,
+      unit: all.unit,
       sheet: typedSheet(paper),
       stand: forms.map((form) => things[form]?.stands ?? false),
     });
@@ -74,55 +81,13 @@ export function GiftView() {
               onTake={() => setThings(things.filter((_, at) => at !== index))}
             />
           ))}
-          <div className="gift-more">
-            <Button
-              variant="remedy"
-              disabled={forms.length >= MOST}
-              onClick={() => setThings([...things, EMPTY])}
-            >
-              Something else beside it
-            </Button>
-            <label>
-              <span>Measured in</span>
-              <select value={unit} onChange={(event) => setUnit(event.target.value as "inch" | "metric")}>
-                <option value="inch">inches</option>
-                <option value="metric">millimetres</option>
-              </select>
-            </label>
-            {forms.length > 1 && (
-              <label>
-                <span>Together</span>
-                <select value={together} onChange={(event) => setTogether(event.target.value as Together)}>
-                  {Object.entries(TOGETHER).map(([name, says]) => (
-                    <option key={name} value={name}>
-                      {says}
-                    </option>
-                  ))}
-                </select>
-              </label>
-            )}
-            <Field
-              name="Weight of all"
-              hint="12 oz"
-              text={weight}
-              onText={setWeight}
-              wrong={problem?.field === "weight"}
-            />
-            <Field
-              name="Room on every side"
-              hint="as usual"
-              text={room}
-              onText={setRoom}
-              wrong={problem?.field === "gift.room"}
-            />
-            <Field
-              name="Room above"
-              hint="as usual"
-              text={headroom}
-              onText={setHeadroom}
-              wrong={problem?.field === "gift.headroom"}
-            />
-          </div>
+          <Besides
+            all={all}
+            set={setAll}
+            things={forms.length}
+            wrong={problem?.field ?? null}
+            onMore={() => setThings([...things, EMPTY])}
+          />
           <Rooms />
         </form>
         {(found.error ?? refused ?? make.error) && (
@@ -147,6 +112,71 @@ export function GiftView() {
           ))}
         </ul>
       </main>
+    </div>
+  );
+}
+
+/** One thing more, and what is true of all of them. */
+function Besides(props: {
+  all: All;
+  set: (all: All) => void;
+  things: number;
+  /** The field that cannot be read, if any. */
+  wrong: string | null;
+  onMore: () => void;
+}) {
+  const { all, set, things, wrong, onMore } = props;
+  return (
+    <div className="gift-more">
+      <Button variant="remedy" disabled={things >= MOST} onClick={onMore}>
+        Something else beside it
+      </Button>
+      <label>
+        <span>Measured in</span>
+        <select
+          value={all.unit}
+          onChange={(event) => set({ ...all, unit: event.target.value as All["unit"] })}
+        >
+          <option value="inch">inches</option>
+          <option value="metric">millimetres</option>
+        </select>
+      </label>
+      {things > 1 && (
+        <label>
+          <span>Together</span>
+          <select
+            value={all.together}
+            onChange={(event) => set({ ...all, together: event.target.value as Together })}
+          >
+            {Object.entries(TOGETHER).map(([name, says]) => (
+              <option key={name} value={name}>
+                {says}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+      <Field
+        name="Weight of all"
+        hint="12 oz"
+        text={all.weight}
+        onText={(weight) => set({ ...all, weight })}
+        wrong={wrong === "weight"}
+      />
+      <Field
+        name="Room on every side"
+        hint="as usual"
+        text={all.room}
+        onText={(room) => set({ ...all, room })}
+        wrong={wrong === "gift.room"}
+      />
+      <Field
+        name="Room above"
+        hint="as usual"
+        text={all.headroom}
+        onText={(headroom) => set({ ...all, headroom })}
+        wrong={wrong === "gift.headroom"}
+      />
     </div>
   );
 }

@@ -1,7 +1,7 @@
 // From somebody's figures to the bag: what was heard is typed as it was said, and every bag that explains it is shown.
 
 import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useEffect, useState, type ReactNode } from "react";
 import { Button } from "react-bootstrap";
 import { useLocation, useNavigate } from "react-router";
 import { createBag, hear, type Heard } from "../../api/client";
@@ -27,7 +27,6 @@ const NOTHING_DRAWN: Heard["drawn"] = { lines: [] };
 
 export function HeardView() {
   const navigate = useNavigate();
-  const { papers } = usePapers();
   const carried = useLocation().state as { words?: string } | null;
   const { present: words, set: say, undo, redo, canUndo } = useHistory(carried?.words ?? "");
   const asked = useStanding(words.trim() === "" ? null : words, STANDS);
@@ -39,16 +38,7 @@ export function HeardView() {
     retry: false,
   });
   const make = useMutation({ mutationFn: createBag, onSuccess: (bag) => navigate(`/bags/${bag.id}`) });
-  useEffect(() => {
-    const keys = (event: KeyboardEvent) => {
-      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z") return;
-      event.preventDefault();
-      if (event.shiftKey) redo();
-      else undo();
-    };
-    window.addEventListener("keydown", keys);
-    return () => window.removeEventListener("keydown", keys);
-  }, [undo, redo]);
+  useUndoKeys(undo, redo);
   const answer = asked === null || found.error ? null : (found.data ?? null);
   // What cannot be read leaves the drawing as it was.
   const [drawn, setDrawn] = useState<Heard["drawn"]>(NOTHING_DRAWN);
@@ -56,6 +46,7 @@ export function HeardView() {
   if (shown !== drawn) setDrawn(shown);
   // What is shown belongs to words said before: nothing of it may change the words as they are now.
   const stale = found.isPlaceholderData || asked !== words;
+  const sayingSheet = (sheet: string) => say(withSheet(words, answer?.drawn.sheet, sheet));
   return (
     <div className="shelf heard">
       <PageHead title="Start from somebody’s figures" />
@@ -73,59 +64,15 @@ export function HeardView() {
               aria-invalid={found.error ? true : undefined}
               onChange={(event) => say(event.target.value, "typing")}
             />
-            <div className="heard-tools">
-              <span>Sheet</span>
-              {SHEETS.map((sheet) => (
-                <Button
-                  key={sheet}
-                  variant="remedy"
-                  disabled={words.trim() !== "" && stale}
-                  onClick={() => say(withSheet(words, answer?.drawn.sheet, sheet))}
-                >
-                  {sheet}
-                </Button>
-              ))}
-              {papers.length > 0 && (
-                <select
-                  aria-label="A paper of the shelf"
-                  value=""
-                  disabled={words.trim() !== "" && stale}
-                  onChange={(event) => {
-                    const paper = papers.find(({ id }) => id === Number(event.target.value));
-                    if (paper)
-                      say(
-                        withSheet(words, answer?.drawn.sheet, `${paper.sheet.width} × ${paper.sheet.height}`),
-                      );
-                  }}
-                >
-                  <option value="" disabled>
-                    from my shelf…
-                  </option>
-                  {papers.map(({ id, paper }) => (
-                    <option key={id} value={id}>
-                      {paper.name}
-                    </option>
-                  ))}
-                </select>
-              )}
+            <SheetTools disabled={words.trim() !== "" && stale} onSheet={sayingSheet}>
               <ToolButton icon="undo" name="Undo" title="Undo (Ctrl+Z)" disabled={!canUndo} onClick={undo} />
-            </div>
+            </SheetTools>
             {(found.error ?? make.error) && (
               <p className="alarm" role="alert">
                 {(found.error ?? make.error)?.message}
               </p>
             )}
-            {words.trim() === "" && (
-              <div className="heard-empty">
-                <p>
-                  Say the sheet and how many, the scores in their order, when it is turned, and from which end
-                  they are measured. Every phrase is shown with what was understood of it.
-                </p>
-                <Button variant="remedy" onClick={() => say(CARD)}>
-                  Try it with a card from the packing table
-                </Button>
-              </div>
-            )}
+            {words.trim() === "" && <Empty onWords={say} />}
             {answer && !stale && <Gloss words={words} phrases={answer.phrases} />}
           </section>
           <HeardSheet
@@ -134,7 +81,7 @@ export function HeardView() {
               if (!stale) say(replaced(words, line.place, text));
             }}
             onSheet={(text) => {
-              if (!stale || words.trim() === "") say(withSheet(words, answer?.drawn.sheet, text));
+              if (!stale || words.trim() === "") sayingSheet(text);
             }}
             onScore={(axis, text) => say(withScore(words, axis, text))}
           />
@@ -150,6 +97,71 @@ export function HeardView() {
           )}
         </div>
       </main>
+    </div>
+  );
+}
+
+/** Undo and redo with the usual keys: what is undone is what was said, not a letter of it. */
+function useUndoKeys(undo: () => void, redo: () => void) {
+  useEffect(() => {
+    const keys = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z") return;
+      event.preventDefault();
+      if (event.shiftKey) redo();
+      else undo();
+    };
+    window.addEventListener("keydown", keys);
+    return () => window.removeEventListener("keydown", keys);
+  }, [undo, redo]);
+}
+
+/** Usual sheets, and those of the shelf, to be said with one press. */
+function SheetTools(props: { disabled: boolean; onSheet: (sheet: string) => void; children: ReactNode }) {
+  const { disabled, onSheet, children } = props;
+  const { papers } = usePapers();
+  return (
+    <div className="heard-tools">
+      <span>Sheet</span>
+      {SHEETS.map((sheet) => (
+        <Button key={sheet} variant="remedy" disabled={disabled} onClick={() => onSheet(sheet)}>
+          {sheet}
+        </Button>
+      ))}
+      {papers.length > 0 && (
+        <select
+          aria-label="A paper of the shelf"
+          value=""
+          disabled={disabled}
+          onChange={(event) => {
+            const paper = papers.find(({ id }) => id === Number(event.target.value));
+            if (paper) onSheet(`${paper.sheet.width} × ${paper.sheet.height}`);
+          }}
+        >
+          <option value="" disabled>
+            from my shelf…
+          </option>
+          {papers.map(({ id, paper }) => (
+            <option key={id} value={id}>
+              {paper.name}
+            </option>
+          ))}
+        </select>
+      )}
+      {children}
+    </div>
+  );
+}
+
+function Empty({ onWords }: { onWords: (words: string) => void }) {
+  return (
+    <div className="heard-empty">
+      <p>
+        Say the sheet and how many, the scores in their order, when it is turned, and from which end they are
+        measured. Every phrase is shown with what was understood of it.
+      </p>
+      <Button variant="remedy" onClick={() => onWords(CARD)}>
+        Try it with a card from the packing table
+      </Button>
     </div>
   );
 }

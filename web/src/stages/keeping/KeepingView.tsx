@@ -11,6 +11,7 @@ import {
   restoreBackup,
   type Backup,
   type BackupPreview,
+  type Backups,
 } from "../../api/client";
 import { backupsQuery } from "../../api/queries";
 import { Failed } from "../../api/Failed";
@@ -101,54 +102,78 @@ export function KeepingView() {
           <h2 id="self-title">Backups made by themselves</h2>
           <Failed asked={list} what="The backups" />
           {list.data && (
-            <>
-              <p>
-                Once a day, when something has changed, a backup is made in <code>{list.data.folder}</code>.
-              </p>
-              <p className="keep-count">
-                <CountField
-                  name="Backups that are kept"
-                  count={list.data.keep}
-                  most={60}
-                  onCount={(count) => keep.mutate(count)}
-                />
-                <span>{list.data.keep === 0 ? "are kept: none are made" : "are kept; the oldest goes"}</span>
-                <Button variant="remedy" disabled={now.isPending} onClick={() => now.mutate()}>
-                  Make one now
-                </Button>
-              </p>
-              {list.data.kept.length === 0 ? (
-                <p>There is none yet.</p>
-              ) : (
-                <ul className="backups" aria-label="Backups">
-                  {list.data.kept.map((backup) => (
-                    <li key={backup.name}>
-                      <strong>{moment(backup.at)}</strong>
-                      <small>{backup.size}</small>
-                      <Button
-                        variant="remedy"
-                        aria-pressed={chosen === backup.name}
-                        onClick={() => choose(backup.name)}
-                        aria-label={`Look into it: ${moment(backup.at)}`}
-                      >
-                        Look into it
-                      </Button>
-                    </li>
-                  ))}
-                </ul>
-              )}
-            </>
+            <ByThemselves
+              backups={list.data}
+              chosen={chosen}
+              busy={now.isPending}
+              onKeep={keep.mutate}
+              onNow={() => now.mutate()}
+              onChoose={choose}
+            />
           )}
         </section>
-        <section aria-labelledby="else-title">
-          <h2 id="else-title">If the file itself is damaged</h2>
-          <p>
-            Wide Fold checks its file at every start. A damaged one is never written to: it says how many
-            bags, papers and runs can still be read, and the command that saves them into a new file.
-          </p>
-        </section>
+        <IfDamaged />
       </main>
     </div>
+  );
+}
+
+function IfDamaged() {
+  return (
+    <section aria-labelledby="else-title">
+      <h2 id="else-title">If the file itself is damaged</h2>
+      <p>
+        Wide Fold checks its file at every start. A damaged one is never written to: it says how many bags,
+        papers and runs can still be read, and the command that saves them into a new file.
+      </p>
+    </section>
+  );
+}
+
+/** The backups that are made once a day, and how many are kept. */
+function ByThemselves(props: {
+  backups: Backups;
+  chosen: Backup | null;
+  busy: boolean;
+  onKeep: (count: number) => void;
+  onNow: () => void;
+  onChoose: (name: string) => void;
+}) {
+  const { backups, chosen, busy, onKeep, onNow, onChoose } = props;
+  const { folder, keep, kept } = backups;
+  return (
+    <>
+      <p>
+        Once a day, when something has changed, a backup is made in <code>{folder}</code>.
+      </p>
+      <p className="keep-count">
+        <CountField name="Backups that are kept" count={keep} most={60} onCount={onKeep} />
+        <span>{keep === 0 ? "are kept: none are made" : "are kept; the oldest goes"}</span>
+        <Button variant="remedy" disabled={busy} onClick={onNow}>
+          Make one now
+        </Button>
+      </p>
+      {kept.length === 0 ? (
+        <p>There is none yet.</p>
+      ) : (
+        <ul className="backups" aria-label="Backups">
+          {kept.map((backup) => (
+            <li key={backup.name}>
+              <strong>{moment(backup.at)}</strong>
+              <small>{backup.size}</small>
+              <Button
+                variant="remedy"
+                aria-pressed={chosen === backup.name}
+                onClick={() => onChoose(backup.name)}
+                aria-label={`Look into it: ${moment(backup.at)}`}
+              >
+                Look into it
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
   );
 }
 

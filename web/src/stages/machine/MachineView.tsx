@@ -5,11 +5,10 @@ import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { cutOnMachine, fetchText, Refused, type MatText, type TakenFile, type Told } from "../../api/client";
 import { takenQuery } from "../../api/queries";
-import { FilePick } from "../../drawings/FilePick";
 import { Icon } from "../../drawings/Icon";
-import { MEDIA } from "../../words/media";
 import { useTakeChoices } from "../../shared/useTakeChoices";
 import { Faults } from "./Faults";
+import { FileChoice } from "./FileChoice";
 import { Layers, UnitChoice } from "./Layers";
 import { MatChoices } from "./MatChoices";
 import { Player } from "./Player";
@@ -98,37 +97,17 @@ export function MachineView() {
               {problem.message}
             </p>
           )}
-          <section>
-            <h2>The file</h2>
-            {files.length > 0 && (
-              <label className="machine-file">
-                <span>Of this bag</span>
-                <select
-                  value={own ? "" : (href ?? "")}
-                  onChange={(event) => {
-                    setOwn(null);
-                    setChosen(event.target.value);
-                  }}
-                >
-                  {own && <option value="">{own.name}</option>}
-                  {files.map((one) => (
-                    <option key={one.href} value={one.href}>
-                      {one.title}, {MEDIA[one.media]}
-                    </option>
-                  ))}
-                </select>
-              </label>
-            )}
-            {listed.data && files.length === 0 && (
-              <p>No sheet of this bag can be cut as it stands: a piece reaches past its sheet.</p>
-            )}
-            {own && files.length === 0 && (
-              <p>
-                <strong>{own.name}</strong>
-              </p>
-            )}
-            <FilePick says="Another SVG or DXF" accept=".svg,.dxf" onText={pick} />
-          </section>
+          <FileChoice
+            files={files}
+            href={href}
+            own={own?.name ?? null}
+            listed={listed.data !== undefined}
+            onChoose={(next) => {
+              setOwn(null);
+              setChosen(next);
+            }}
+            onPick={pick}
+          />
           {own && (asksUnit || told.unit) && (
             <UnitChoice unit={told.unit ?? null} onUnit={(unit) => setTold({ ...told, unit })} />
           )}

@@ -1,7 +1,7 @@
 // From the paper to its bags: one sheet, or two, and all they can become; what is chosen is one bag among its family.
 
 import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
-import { useRef, useState } from "react";
+import { useRef, useState, type ReactNode } from "react";
 import { Button } from "react-bootstrap";
 import { useNavigate } from "react-router";
 import { createBag, fromPaper, Refused, type Brief, type Family, type FamilyMember } from "../../api/client";
@@ -31,16 +31,24 @@ const BASES = { full: "full base flaps", half_and_lap: "half-and-lap flaps" } as
 /** One piece on a sheet as it lies. */
 const UPRIGHT = "upright";
 
+/** How the bags are made, whatever their size. */
+interface Habits {
+  sheets: 1 | 2;
+  top: keyof typeof TOPS;
+  base: keyof typeof BASES;
+  may: "upright" | "turn";
+  unit: "inch" | "metric";
+}
+
+const HABITS: Habits = { sheets: 1, top: "raw", base: "full", may: "upright", unit: "inch" };
+
 type Asked = Parameters<typeof fromPaper>[0];
 
 export function PaperView() {
   const navigate = useNavigate();
   const [chosen, setChosen] = useState(USUAL);
-  const [sheets, setSheets] = useState<1 | 2>(1);
-  const [top, setTop] = useState<keyof typeof TOPS>("raw");
-  const [base, setBase] = useState<keyof typeof BASES>("full");
-  const [may, setMay] = useState<"upright" | "turn">("upright");
-  const [unit, setUnit] = useState<"inch" | "metric">("inch");
+  const [habits, setHabits] = useState(HABITS);
+  const { sheets, top, base, may, unit } = habits;
   // A family by its build and how it lies, a bag by its gusset: another sheet keeps them, as far as it has them.
   const [build, setBuild] = useState("");
   const [lies, setLies] = useState("");
@@ -79,31 +87,9 @@ export function PaperView() {
     <div className="shelf from-paper">
       <PageHead title="Start from the paper" />
       <main>
-        <form className="from-paper-asks" onSubmit={(event) => event.preventDefault()}>
+        <Asks habits={habits} set={setHabits} mayTurn={chosen.paper === undefined}>
           <SheetChoice chosen={chosen} wrong={wrong} onChange={setChosen} />
-          <Pick
-            name="Sheets for a bag"
-            value={String(sheets)}
-            options={{ "1": "one sheet a bag", "2": "two sheets a bag" }}
-            onChange={(own) => setSheets(own === "2" ? 2 : 1)}
-          />
-          {chosen.paper === undefined && (
-            <Pick
-              name="Pattern"
-              value={may}
-              options={{ upright: "pattern has an up", turn: "may lie either way" }}
-              onChange={setMay}
-            />
-          )}
-          <Pick name="Top" value={top} options={TOPS} onChange={setTop} />
-          <Pick name="Base" value={base} options={BASES} onChange={setBase} />
-          <Pick
-            name="Measured in"
-            value={unit}
-            options={{ inch: "inches", metric: "millimetres" }}
-            onChange={setUnit}
-          />
-        </form>
+        </Asks>
         {(found.error ?? make.error) && (
           <p className="alarm" role="alert">
             {(found.error ?? make.error)?.message}
@@ -121,29 +107,7 @@ export function PaperView() {
         )}
         {family && member && (
           <>
-            <div className="builds">
-              <div role="radiogroup" aria-label="How it is built">
-                {builds.map((own) => (
-                  <label key={own} className={own === family.build ? "is-chosen" : ""}>
-                    <input
-                      type="radio"
-                      name="build"
-                      checked={own === family.build}
-                      onChange={() => setBuild(own)}
-                    />
-                    <span>{own}</span>
-                  </label>
-                ))}
-              </div>
-              {alike.length > 1 && (
-                <Pick
-                  name="How it lies on the sheet"
-                  value={family.lies ?? UPRIGHT}
-                  options={Object.fromEntries(alike.map((own) => [own.lies ?? UPRIGHT, own.lies ?? UPRIGHT]))}
-                  onChange={setLies}
-                />
-              )}
-            </div>
+            <Families builds={builds} alike={alike} family={family} onBuild={setBuild} onLies={setLies} />
             <Desk
               family={family}
               member={member}
@@ -162,6 +126,75 @@ export function PaperView() {
           </>
         )}
       </main>
+    </div>
+  );
+}
+
+/** What is asked for, in one line of words. */
+function Asks(props: {
+  habits: Habits;
+  set: (habits: Habits) => void;
+  mayTurn: boolean;
+  children: ReactNode;
+}) {
+  const { habits, set, mayTurn, children } = props;
+  const { sheets, top, base, may, unit } = habits;
+  return (
+    <form className="from-paper-asks" onSubmit={(event) => event.preventDefault()}>
+      {children}
+      <Pick
+        name="Sheets for a bag"
+        value={String(sheets)}
+        options={{ "1": "one sheet a bag", "2": "two sheets a bag" }}
+        onChange={(own) => set({ ...habits, sheets: own === "2" ? 2 : 1 })}
+      />
+      {mayTurn && (
+        <Pick
+          name="Pattern"
+          value={may}
+          options={{ upright: "pattern has an up", turn: "may lie either way" }}
+          onChange={(own) => set({ ...habits, may: own })}
+        />
+      )}
+      <Pick name="Top" value={top} options={TOPS} onChange={(own) => set({ ...habits, top: own })} />
+      <Pick name="Base" value={base} options={BASES} onChange={(own) => set({ ...habits, base: own })} />
+      <Pick
+        name="Measured in"
+        value={unit}
+        options={{ inch: "inches", metric: "millimetres" }}
+        onChange={(own) => set({ ...habits, unit: own })}
+      />
+    </form>
+  );
+}
+
+/** Which family of bags is looked at: by its build, and by how it lies on the sheet. */
+function Families(props: {
+  builds: string[];
+  alike: Family[];
+  family: Family;
+  onBuild: (build: string) => void;
+  onLies: (lies: string) => void;
+}) {
+  const { builds, alike, family, onBuild, onLies } = props;
+  return (
+    <div className="builds">
+      <div role="radiogroup" aria-label="How it is built">
+        {builds.map((own) => (
+          <label key={own} className={own === family.build ? "is-chosen" : ""}>
+            <input type="radio" name="build" checked={own === family.build} onChange={() => onBuild(own)} />
+            <span>{own}</span>
+          </label>
+        ))}
+      </div>
+      {alike.length > 1 && (
+        <Pick
+          name="How it lies on the sheet"
+          value={family.lies ?? UPRIGHT}
+          options={Object.fromEntries(alike.map((own) => [own.lies ?? UPRIGHT, own.lies ?? UPRIGHT]))}
+          onChange={onLies}
+        />
+      )}
     </div>
   );
 }

@@ -88,40 +88,47 @@ export function Making({ run, asked, change }: { run: Run; asked: RunDraft; chan
           }
         />
       </section>
-      <section aria-label="Paper">
-        <h2 tabIndex={-1}>Paper for it</h2>
-        {run.papers.length === 0 && run.lines.length > 0 && <p>Everything is cut.</p>}
-        <ul className="run-needs">
-          {run.papers.map((need) => (
-            <Need key={`${need.paper} ${need.name}`} need={need} papers={papers} run={run} />
-          ))}
-        </ul>
-        <MorePaper run={run} change={change} />
-        <label className="run-holds">
-          <input
-            type="checkbox"
-            checked={asked.holds ?? true}
-            onChange={(event) => {
-              const holds = event.target.checked;
-              change((draft) => ({ ...draft, holds }));
-            }}
-          />
-          Hold this paper: later runs do not count on it
-        </label>
-        {run.besides.length > 0 && (
-          <>
-            <h3>Besides</h3>
-            <ul className="run-besides">
-              {run.besides.map((item) => (
-                <li key={item}>
-                  <Figure text={item} />
-                </li>
-              ))}
-            </ul>
-          </>
-        )}
-      </section>
+      <PaperForIt run={run} asked={asked} papers={papers} change={change} />
     </div>
+  );
+}
+
+function PaperForIt(props: { run: Run; asked: RunDraft; papers: UsablePaper[]; change: Change }) {
+  const { run, asked, papers, change } = props;
+  return (
+    <section aria-label="Paper">
+      <h2 tabIndex={-1}>Paper for it</h2>
+      {run.papers.length === 0 && run.lines.length > 0 && <p>Everything is cut.</p>}
+      <ul className="run-needs">
+        {run.papers.map((need) => (
+          <Need key={`${need.paper} ${need.name}`} need={need} papers={papers} run={run} />
+        ))}
+      </ul>
+      <MorePaper run={run} change={change} />
+      <label className="run-holds">
+        <input
+          type="checkbox"
+          checked={asked.holds ?? true}
+          onChange={(event) => {
+            const holds = event.target.checked;
+            change((draft) => ({ ...draft, holds }));
+          }}
+        />
+        Hold this paper: later runs do not count on it
+      </label>
+      {run.besides.length > 0 && (
+        <>
+          <h3>Besides</h3>
+          <ul className="run-besides">
+            {run.besides.map((item) => (
+              <li key={item}>
+                <Figure text={item} />
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </section>
   );
 }
 

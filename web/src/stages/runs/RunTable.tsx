@@ -10,7 +10,7 @@ import { SheetHatches, SheetPicture } from "../../sheet/SheetPicture";
 import { Figure } from "../../words/Figure";
 import { StepDrawing } from "../../shared/StepDrawing";
 import { useAwake } from "../../shared/useAwake";
-import { useLight } from "../../shared/useLight";
+import { useLight, type Light } from "../../shared/useLight";
 import { useTableKeys } from "../../shared/useTableKeys";
 import { LaidPiece } from "./LaidPiece";
 import { keyOf } from "./minutes";
@@ -93,36 +93,7 @@ function Table({ run, work }: { run: Run; work: RunWork }) {
   return (
     <div className={`at-table run-table is-${light}`}>
       <SheetHatches />
-      <header className="table-head">
-        <Link to={`/runs/${run.id}?part=work`} className="table-leave">
-          <Icon name="back" />
-          {run.name}
-        </Link>
-        <span className="walk-stage">
-          {run.made} of {run.bags} made
-        </span>
-        <div className="table-tools">
-          <button
-            type="button"
-            disabled={!run.last || work.busy}
-            title={run.last ?? undefined}
-            onClick={work.undo}
-          >
-            Undo
-          </button>
-          <button type="button" aria-pressed={minutes.on} onClick={minutes.turn}>
-            {minutes.on ? "Timing" : "Time it"}
-          </button>
-          {minutes.minutes > 0 && (
-            <button type="button" disabled={minutes.busy} onClick={minutes.write}>
-              {minutes.minutes} min into the journal
-            </button>
-          )}
-          <button type="button" onClick={() => setLight(light === "bright" ? "dark" : "bright")}>
-            {light === "bright" ? "Dark" : "Bright"}
-          </button>
-        </div>
-      </header>
+      <Head run={run} work={work} minutes={minutes} light={light} onLight={setLight} />
       {minutes.says && (
         <p className="table-alarm" role="status">
           {minutes.says}
@@ -137,51 +108,7 @@ function Table({ run, work }: { run: Run; work: RunWork }) {
         {turn ? (
           <>
             <Drawing run={run} turn={turn} />
-            <section className="step-words run-turn" aria-live="polite">
-              <p className="step-place">
-                {at + 1} of {turns.length}
-              </p>
-              <h1>
-                <Figure text={turn.title} />
-              </h1>
-              <p>
-                <Figure
-                  text={turn.kind === "task" ? `${turn.task.name}: ${turn.task.says}` : cutSays(run, turn)}
-                />
-              </p>
-              {turn.kind === "task" && turn.task.step != null && <SaysOf run={run} task={turn.task} />}
-              <p className="turn-count">
-                <strong>{turn.done}</strong> of <strong>{turn.of}</strong>
-                {turn.ready < turn.of && <span> ({turn.ready} cut)</span>}
-              </p>
-              <div className="turn-tools">
-                <button
-                  type="button"
-                  disabled={turn.done === 0 || work.busy}
-                  onClick={() => set(turn.done - 1)}
-                >
-                  One less
-                </button>
-                <button
-                  type="button"
-                  disabled={turn.done >= turn.ready || work.busy}
-                  onClick={() => set(turn.ready)}
-                >
-                  {turn.ready < turn.of ? `All ${turn.ready}` : "All done"}
-                </button>
-                {turn.kind === "task" && (
-                  <button
-                    type="button"
-                    disabled={turn.ready === 0 || work.busy}
-                    onClick={() =>
-                      work.spoil({ line: turn.task.line, part: turn.task.part ?? null, key: turn.task.key })
-                    }
-                  >
-                    <Icon name="spoiled" /> One spoiled
-                  </button>
-                )}
-              </div>
-            </section>
+            <TurnWords run={run} work={work} turn={turn} place={`${at + 1} of ${turns.length}`} set={set} />
           </>
         ) : (
           <div className="table-finished">
@@ -209,6 +136,95 @@ function Table({ run, work }: { run: Run; work: RunWork }) {
         </button>
       </footer>
     </div>
+  );
+}
+
+/** Where one is, and what is set for the whole of the work. */
+function Head(props: {
+  run: Run;
+  work: RunWork;
+  minutes: ReturnType<typeof useMinutes>;
+  light: Light;
+  onLight: (light: Light) => void;
+}) {
+  const { run, work, minutes, light, onLight } = props;
+  return (
+    <header className="table-head">
+      <Link to={`/runs/${run.id}?part=work`} className="table-leave">
+        <Icon name="back" />
+        {run.name}
+      </Link>
+      <span className="walk-stage">
+        {run.made} of {run.bags} made
+      </span>
+      <div className="table-tools">
+        <button
+          type="button"
+          disabled={!run.last || work.busy}
+          title={run.last ?? undefined}
+          onClick={work.undo}
+        >
+          Undo
+        </button>
+        <button type="button" aria-pressed={minutes.on} onClick={minutes.turn}>
+          {minutes.on ? "Timing" : "Time it"}
+        </button>
+        {minutes.minutes > 0 && (
+          <button type="button" disabled={minutes.busy} onClick={minutes.write}>
+            {minutes.minutes} min into the journal
+          </button>
+        )}
+        <button type="button" onClick={() => onLight(light === "bright" ? "dark" : "bright")}>
+          {light === "bright" ? "Dark" : "Bright"}
+        </button>
+      </div>
+    </header>
+  );
+}
+
+/** The turn in words, how many of it are done, and what can be said of it. */
+function TurnWords(props: {
+  run: Run;
+  work: RunWork;
+  turn: Turn;
+  place: string;
+  set: (done: number) => void;
+}) {
+  const { run, work, turn, place, set } = props;
+  return (
+    <section className="step-words run-turn" aria-live="polite">
+      <p className="step-place">{place}</p>
+      <h1>
+        <Figure text={turn.title} />
+      </h1>
+      <p>
+        <Figure text={turn.kind === "task" ? `${turn.task.name}: ${turn.task.says}` : cutSays(run, turn)} />
+      </p>
+      {turn.kind === "task" && turn.task.step != null && <SaysOf run={run} task={turn.task} />}
+      <p className="turn-count">
+        <strong>{turn.done}</strong> of <strong>{turn.of}</strong>
+        {turn.ready < turn.of && <span> ({turn.ready} cut)</span>}
+      </p>
+      <div className="turn-tools">
+        <button type="button" disabled={turn.done === 0 || work.busy} onClick={() => set(turn.done - 1)}>
+          One less
+        </button>
+        <button type="button" disabled={turn.done >= turn.ready || work.busy} onClick={() => set(turn.ready)}>
+          {turn.ready < turn.of ? `All ${turn.ready}` : "All done"}
+        </button>
+        {turn.kind === "task" && (
+          <button
+            type="button"
+            disabled={turn.ready === 0 || work.busy}
+            onClick={() =>
+              work.spoil({ line: turn.task.line, part: turn.task.part ?? null, key: turn.task.key })
+            }
+          >
+            <Icon name="spoiled" /> One spoiled
+          </button>
+        )}
+      </div>
+    </section>
   );
 }
 

@@ -3,6 +3,7 @@
 import { useEffect } from "react";
 import { Button } from "react-bootstrap";
 import { Link, useParams, useSearchParams } from "react-router";
+import type { Run, RunDraft } from "../../api/client";
 import { Failed } from "../../api/Failed";
 import { Working } from "../../api/Working";
 import { Icon, type IconName } from "../../drawings/Icon";
@@ -32,17 +33,7 @@ export function RunView() {
   const own = useRun(id);
   const work = useWork(id);
   const { run, asked, back } = own;
-  useEffect(() => {
-    const keys = (event: KeyboardEvent) => {
-      const inField = event.target instanceof HTMLInputElement;
-      if (back && !inField && (event.ctrlKey || event.metaKey) && event.key === "z") {
-        event.preventDefault();
-        back();
-      }
-    };
-    window.addEventListener("keydown", keys);
-    return () => window.removeEventListener("keydown", keys);
-  }, [back]);
+  useBackKey(back);
   if (!run || !asked) {
     return (
       <div className="shelf">
@@ -59,38 +50,7 @@ export function RunView() {
     <div className="shelf run">
       <SheetHatches />
       <PageHead title={run.name} />
-      <div className="run-head">
-        <p className="run-day">
-          <label>
-            <span className="visually-hidden">Done by</span>
-            <input
-              type="date"
-              aria-label="Done by"
-              value={asked.date}
-              onChange={(event) => {
-                const date = event.target.value;
-                if (date) own.change((draft) => ({ ...draft, date }));
-              }}
-            />
-          </label>
-          <strong>{run.when}</strong>, {spokenDay(run.date)}
-        </p>
-        <p className="run-made">
-          <strong>{run.made}</strong> of <strong>{run.bags}</strong> made
-        </p>
-        <Link to={`/runs/${run.id}/table`} className="btn btn-primary">
-          Work at the table
-        </Link>
-        <Button variant="remedy" disabled={!back} onClick={() => back?.()}>
-          <Icon name="undo" /> Change back
-        </Button>
-        <Button
-          variant="remedy"
-          onClick={() => own.change((draft) => ({ ...draft, archived: !draft.archived }))}
-        >
-          {asked.archived ? "Take it out again" : "Put it away"}
-        </Button>
-      </div>
+      <Head own={own} run={run} asked={asked} />
       <nav className="run-rail" aria-label="Parts of the run">
         {PARTS.map(([key, name, icon]) => (
           <Link key={key} to={`?part=${key}`} replace aria-current={part === key ? "page" : undefined}>
@@ -128,4 +88,58 @@ export function RunView() {
       </main>
     </div>
   );
+}
+
+/** When it is done, how far it is, and what is done with the whole of it. */
+function Head({ own, run, asked }: { own: ReturnType<typeof useRun>; run: Run; asked: RunDraft }) {
+  const { back } = own;
+  return (
+    <div className="run-head">
+      <p className="run-day">
+        <label>
+          <span className="visually-hidden">Done by</span>
+          <input
+            type="date"
+            aria-label="Done by"
+            value={asked.date}
+            onChange={(event) => {
+              const date = event.target.value;
+              if (date) own.change((draft) => ({ ...draft, date }));
+            }}
+          />
+        </label>
+        <strong>{run.when}</strong>, {spokenDay(run.date)}
+      </p>
+      <p className="run-made">
+        <strong>{run.made}</strong> of <strong>{run.bags}</strong> made
+      </p>
+      <Link to={`/runs/${run.id}/table`} className="btn btn-primary">
+        Work at the table
+      </Link>
+      <Button variant="remedy" disabled={!back} onClick={() => back?.()}>
+        <Icon name="undo" /> Change back
+      </Button>
+      <Button
+        variant="remedy"
+        onClick={() => own.change((draft) => ({ ...draft, archived: !draft.archived }))}
+      >
+        {asked.archived ? "Take it out again" : "Put it away"}
+      </Button>
+    </div>
+  );
+}
+
+/** The change before, with the usual key; in a field the key is the field's own. */
+function useBackKey(back: (() => void) | null) {
+  useEffect(() => {
+    const keys = (event: KeyboardEvent) => {
+      const inField = event.target instanceof HTMLInputElement;
+      if (back && !inField && (event.ctrlKey || event.metaKey) && event.key === "z") {
+        event.preventDefault();
+        back();
+      }
+    };
+    window.addEventListener("keydown", keys);
+    return () => window.removeEventListener("keydown", keys);
+  }, [back]);
 }

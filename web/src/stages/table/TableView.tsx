@@ -95,7 +95,6 @@ function Table(props: { bag: Bag; plan: Plan; done: string[]; scrap: string | nu
     go(at + 1);
   };
   useTableKeys({ on, back: () => go(at - 1) });
-  const blocked = plan.verdicts.find((verdict) => verdict.level === "blocks");
   return (
     <div className={`at-table is-${light}`}>
       <header className="table-head">
@@ -120,30 +119,7 @@ function Table(props: { bag: Bag; plan: Plan; done: string[]; scrap: string | nu
           </button>
         </div>
       </header>
-      {scrap !== null && at === 0 && (
-        <p className="table-alarm is-told">
-          <Figure text={scrap} />. Every fold, nothing put on; ticks are not kept.
-        </p>
-      )}
-      {blocked && (
-        <p className="table-alarm">
-          <Icon name="blocks" label="Cannot be made so" />
-          {blocked.title}. <Link to={`/bags/${bag.id}`}>Mend it first</Link>
-        </p>
-      )}
-      {ticks.stale && (
-        <p className="table-alarm" role="alert">
-          The bag was changed elsewhere, and its steps with it: not every tick was kept.{" "}
-          <button type="button" onClick={() => window.location.reload()}>
-            Read the steps again
-          </button>
-        </p>
-      )}
-      {ticks.failed && (
-        <p className="table-alarm" role="alert">
-          Not kept yet: {ticks.failed} <button onClick={ticks.again}>Try again</button>
-        </p>
-      )}
+      <Alarms plan={plan} bag={bag.id} ticks={ticks} scrap={at === 0 ? scrap : null} />
       <main className="table-step">
         {step ? (
           <>
@@ -177,6 +153,45 @@ function Table(props: { bag: Bag; plan: Plan; done: string[]; scrap: string | nu
         </button>
       </footer>
     </div>
+  );
+}
+
+/** What stands in the way, and what was not kept. */
+function Alarms(props: {
+  plan: Plan;
+  bag: number;
+  ticks: ReturnType<typeof useTicks>;
+  scrap: string | null;
+}) {
+  const { plan, bag, ticks, scrap } = props;
+  const blocked = plan.verdicts.find((verdict) => verdict.level === "blocks");
+  return (
+    <>
+      {scrap !== null && (
+        <p className="table-alarm is-told">
+          <Figure text={scrap} />. Every fold, nothing put on; ticks are not kept.
+        </p>
+      )}
+      {blocked && (
+        <p className="table-alarm">
+          <Icon name="blocks" label="Cannot be made so" />
+          {blocked.title}. <Link to={`/bags/${bag}`}>Mend it first</Link>
+        </p>
+      )}
+      {ticks.stale && (
+        <p className="table-alarm" role="alert">
+          The bag was changed elsewhere, and its steps with it: not every tick was kept.{" "}
+          <button type="button" onClick={() => window.location.reload()}>
+            Read the steps again
+          </button>
+        </p>
+      )}
+      {ticks.failed && (
+        <p className="table-alarm" role="alert">
+          Not kept yet: {ticks.failed} <button onClick={ticks.again}>Try again</button>
+        </p>
+      )}
+    </>
   );
 }
 
