@@ -1,6 +1,6 @@
 // The stages in the order of the work.
 
-import { useRef, type KeyboardEvent } from "react";
+import { Nav, Tab } from "react-bootstrap";
 import { Icon } from "../../drawings/Icon";
 import { entriesOf } from "../../words/entries";
 import { STAGES, type Stage } from "../../words/stages";
@@ -8,42 +8,23 @@ import { STAGES, type Stage } from "../../words/stages";
 const ALL = entriesOf(STAGES);
 
 export function StageRail({ stage, onStage }: { stage: Stage; onStage: (stage: Stage) => void }) {
-  const list = useRef<HTMLDivElement>(null);
-  const keys = (event: KeyboardEvent) => {
-    const step = event.key === "ArrowRight" ? 1 : event.key === "ArrowLeft" ? -1 : 0;
-    if (!step) return;
-    event.preventDefault();
-    const here = ALL.findIndex(([id]) => id === stage);
-    const [next] = ALL[(here + step + ALL.length) % ALL.length] ?? [];
-    if (!next) return;
-    onStage(next);
-    list.current?.querySelector<HTMLElement>(`#stage-${next}`)?.focus();
-  };
   return (
-    <div
-      className="rail"
-      role="tablist"
-      aria-label="Stages of the work"
-      ref={list}
-      onKeyDown={keys}
-      tabIndex={-1}
+    <Tab.Container
+      activeKey={stage}
+      onSelect={(key) => {
+        const chosen = ALL.find(([id]) => id === key);
+        if (chosen) onStage(chosen[0]);
+      }}
+      generateChildId={(key, type) => (type === "tab" ? `stage-${key}` : "stage-panel")}
     >
-      {ALL.map(([id, name], index) => (
-        <button
-          key={id}
-          id={`stage-${id}`}
-          type="button"
-          role="tab"
-          aria-selected={stage === id}
-          aria-controls="stage-panel"
-          tabIndex={stage === id ? 0 : -1}
-          title={`${name} (${index + 1})`}
-          onClick={() => onStage(id)}
-        >
-          <Icon name={id} />
-          <span>{name}</span>
-        </button>
-      ))}
-    </div>
+      <Nav className="rail" role="tablist" aria-label="Stages of the work">
+        {ALL.map(([id, name], index) => (
+          <Nav.Link key={id} as="button" type="button" eventKey={id} title={`${name} (${index + 1})`}>
+            <Icon name={id} />
+            <span>{name}</span>
+          </Nav.Link>
+        ))}
+      </Nav>
+    </Tab.Container>
   );
 }

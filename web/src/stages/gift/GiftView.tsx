@@ -9,6 +9,10 @@ import { FIT } from "../../api/queries";
 import { useStanding } from "../../api/useStanding";
 import { Icon } from "../../drawings/Icon";
 import { PageHead } from "../../drawings/PageHead";
+import { Pick } from "../../drawings/Pick";
+import { TextField } from "../../drawings/TextField";
+import { entriesOf } from "../../words/entries";
+import { UNITS } from "../../words/units";
 import { sideAtFault, typedSheet, type Chosen } from "../../sheet/chosen";
 import { SheetChoice } from "../../sheet/SheetChoice";
 import { BagPicture } from "../../fold/BagPicture";
@@ -131,49 +135,33 @@ function Besides(props: {
       <Button variant="remedy" disabled={things >= MOST} onClick={onMore}>
         Something else beside it
       </Button>
-      <label>
-        <span>Measured in</span>
-        <select
-          value={all.unit}
-          onChange={(event) => set({ ...all, unit: event.target.value as All["unit"] })}
-        >
-          <option value="inch">inches</option>
-          <option value="metric">millimetres</option>
-        </select>
-      </label>
+      <Pick name="Measured in" value={all.unit} options={UNITS} onPick={(unit) => set({ ...all, unit })} />
       {things > 1 && (
-        <label>
-          <span>Together</span>
-          <select
-            value={all.together}
-            onChange={(event) => set({ ...all, together: event.target.value as Together })}
-          >
-            {Object.entries(TOGETHER).map(([name, says]) => (
-              <option key={name} value={name}>
-                {says}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Pick
+          name="Together"
+          value={all.together}
+          options={entriesOf(TOGETHER)}
+          onPick={(together) => set({ ...all, together })}
+        />
       )}
-      <Field
+      <TextField
         name="Weight of all"
         hint="12 oz"
-        text={all.weight}
+        value={all.weight}
         onText={(weight) => set({ ...all, weight })}
         wrong={wrong === "weight"}
       />
-      <Field
+      <TextField
         name="Room on every side"
         hint="as usual"
-        text={all.room}
+        value={all.room}
         onText={(room) => set({ ...all, room })}
         wrong={wrong === "gift.room"}
       />
-      <Field
+      <TextField
         name="Room above"
         hint="as usual"
-        text={all.headroom}
+        value={all.headroom}
         onText={(headroom) => set({ ...all, headroom })}
         wrong={wrong === "gift.headroom"}
       />
@@ -199,27 +187,6 @@ const named = (things: Typed[]) =>
   oneByOne(things).length > 1
     ? `For ${oneByOne(things).length} things`
     : `For a ${SHAPES[things[0]?.kind ?? "odd"].name.toLowerCase()}`;
-
-function Field(props: {
-  name: string;
-  hint: string;
-  text: string;
-  wrong: boolean;
-  onText: (text: string) => void;
-}) {
-  return (
-    <label>
-      <span>{props.name}</span>
-      <input
-        value={props.text}
-        placeholder={props.hint}
-        autoComplete="off"
-        aria-invalid={props.wrong || undefined}
-        onChange={(event) => props.onText(event.target.value)}
-      />
-    </label>
-  );
-}
 
 function FitSlip(props: { fit: Fit; best: boolean; stale: boolean; onMake: (brief: Brief) => void }) {
   const { fit: one, best, stale, onMake } = props;

@@ -5,6 +5,7 @@ import { useState } from "react";
 import { Refused, setRooms, type RoomsKept, type RoomsText } from "../../api/client";
 import { FIT, roomsQuery } from "../../api/queries";
 import { useSaver } from "../../shared/saving/useSaver";
+import { TextField } from "../../drawings/TextField";
 import { Figure } from "../../words/Figure";
 
 const FIELDS = [
@@ -46,19 +47,16 @@ export function Rooms() {
       <summary>Room I usually leave</summary>
       <div className="measures">
         {FIELDS.map(([field, name]) => (
-          <label key={field}>
-            <span>{name}</span>
-            <input
-              value={value(field)}
-              placeholder={customary[field] ?? ""}
-              autoComplete="off"
-              spellCheck={false}
-              aria-invalid={problem?.field === field || undefined}
-              onChange={(event) => setTyped({ ...typed, [field]: event.target.value })}
-              onBlur={done}
-              onKeyDown={(event) => event.key === "Enter" && done()}
-            />
-          </label>
+          <TextField
+            key={field}
+            name={name}
+            value={value(field)}
+            hint={customary[field] ?? ""}
+            wrong={problem?.field === field}
+            onText={(text) => setTyped({ ...typed, [field]: text })}
+            onBlur={done}
+            onKeyDown={(event) => event.key === "Enter" && done()}
+          />
         ))}
       </div>
       <p role="status">

@@ -1,6 +1,7 @@
 // One thing: its shape picked from drawings, its measures in large figures.
 
 import { Button } from "react-bootstrap";
+import { TextField } from "../../drawings/TextField";
 import { ToolButton } from "../../drawings/ToolButton";
 import { fieldOf, SHAPES, type Kind, type Typed } from "./shapes";
 import { MAY_LIE } from "../../words/kinds";
@@ -45,19 +46,15 @@ export function ThingForm(props: {
         {shape.measures.map(([field, name, hint]) => {
           const own = fieldOf(thing, field);
           return (
-            <label key={own} className="edge-field">
-              <span>{own === "round" ? "Once round" : name}</span>
-              <input
-                value={thing.measures[own] ?? ""}
-                placeholder={own === "round" ? "11" : hint}
-                autoComplete="off"
-                spellCheck={false}
-                aria-invalid={wrong === own || wrong === field || undefined}
-                onChange={(event) =>
-                  onChange({ ...thing, measures: { ...thing.measures, [own]: event.target.value } })
-                }
-              />
-            </label>
+            <TextField
+              key={own}
+              className="edge-field"
+              name={own === "round" ? "Once round" : name}
+              value={thing.measures[own] ?? ""}
+              hint={own === "round" ? "11" : hint}
+              wrong={wrong === own || wrong === field}
+              onText={(text) => onChange({ ...thing, measures: { ...thing.measures, [own]: text } })}
+            />
           );
         })}
         <div className="alike" role="group" aria-label={`How many of thing ${number}`}>

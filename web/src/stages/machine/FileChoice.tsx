@@ -2,6 +2,7 @@
 
 import type { TakenFile } from "../../api/client";
 import { FilePick } from "../../drawings/FilePick";
+import { Pick } from "../../drawings/Pick";
 import { MEDIA } from "../../words/media";
 
 export function FileChoice(props: {
@@ -19,17 +20,16 @@ export function FileChoice(props: {
     <section>
       <h2>The file</h2>
       {files.length > 0 && (
-        <label className="machine-file">
-          <span>Of this bag</span>
-          <select value={own ? "" : (href ?? "")} onChange={(event) => onChoose(event.target.value)}>
-            {own && <option value="">{own}</option>}
-            {files.map((one) => (
-              <option key={one.href} value={one.href}>
-                {one.title}, {MEDIA[one.media]}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Pick
+          className="machine-file"
+          name="Of this bag"
+          value={own ? "" : (href ?? "")}
+          options={[
+            ...(own ? [["", own] as const] : []),
+            ...files.map((one) => [one.href, `${one.title}, ${MEDIA[one.media]}`] as const),
+          ]}
+          onPick={onChoose}
+        />
       )}
       {listed && files.length === 0 && (
         <p>No sheet of this bag can be cut as it stands: a piece reaches past its sheet.</p>

@@ -2,6 +2,7 @@
 
 import { useState } from "react";
 import type { MatText } from "../../api/client";
+import { TextField } from "../../drawings/TextField";
 
 const MATS: [string, string][] = [
   ["12 in", "12 in"],
@@ -52,16 +53,14 @@ function Typed(props: { says: string; value: string; hint: string; onValue: (val
   const [typed, setTyped] = useState(value);
   const take = () => typed !== value && onValue(typed);
   return (
-    <label className="mat-typed">
-      <span>{says}</span>
-      <input
-        type="text"
-        value={typed}
-        placeholder={hint}
-        onChange={(event) => setTyped(event.target.value)}
-        onBlur={take}
-        onKeyDown={(event) => event.key === "Enter" && take()}
-      />
-    </label>
+    <TextField
+      className="mat-typed"
+      name={says}
+      value={typed}
+      hint={hint}
+      onText={setTyped}
+      onBlur={take}
+      onKeyDown={(event) => event.key === "Enter" && take()}
+    />
   );
 }

@@ -8,6 +8,9 @@ import { createBag, fromPaper, Refused, type Brief, type Family, type FamilyMemb
 import { leftoversQuery } from "../../api/queries";
 import { useStanding } from "../../api/useStanding";
 import { PageHead } from "../../drawings/PageHead";
+import { Pick } from "../../drawings/Pick";
+import { entriesOf } from "../../words/entries";
+import { UNITS } from "../../words/units";
 import { OTHER, sideAtFault, typedSheet, USUAL } from "../../sheet/chosen";
 import { SheetChoice } from "../../sheet/SheetChoice";
 import { useSpace } from "../../sheet/useSpace";
@@ -25,6 +28,14 @@ const STANDS = 300;
 /** A bag that has stood for so long is asked what it leaves. */
 const RESTS = 500;
 
+const SHEETS = [
+  ["1", "one sheet a bag"],
+  ["2", "two sheets a bag"],
+] as const;
+const MAY = [
+  ["upright", "pattern has an up"],
+  ["turn", "may lie either way"],
+] as const;
 const TOPS = { raw: "a raw edge", hem_in: "a hem turned in", hem_out: "a hem turned out" } as const;
 const BASES = { full: "full base flaps", half_and_lap: "half-and-lap flaps" } as const;
 
@@ -143,26 +154,41 @@ function Asks(props: {
     <form className="from-paper-asks" onSubmit={(event) => event.preventDefault()}>
       {children}
       <Pick
+        className="pick"
         name="Sheets for a bag"
-        value={String(sheets)}
-        options={{ "1": "one sheet a bag", "2": "two sheets a bag" }}
-        onChange={(own) => set({ ...habits, sheets: own === "2" ? 2 : 1 })}
+        value={sheets === 2 ? "2" : "1"}
+        options={SHEETS}
+        onPick={(own) => set({ ...habits, sheets: own === "2" ? 2 : 1 })}
       />
       {mayTurn && (
         <Pick
+          className="pick"
           name="Pattern"
           value={may}
-          options={{ upright: "pattern has an up", turn: "may lie either way" }}
-          onChange={(own) => set({ ...habits, may: own })}
+          options={MAY}
+          onPick={(own) => set({ ...habits, may: own })}
         />
       )}
-      <Pick name="Top" value={top} options={TOPS} onChange={(own) => set({ ...habits, top: own })} />
-      <Pick name="Base" value={base} options={BASES} onChange={(own) => set({ ...habits, base: own })} />
       <Pick
+        className="pick"
+        name="Top"
+        value={top}
+        options={entriesOf(TOPS)}
+        onPick={(own) => set({ ...habits, top: own })}
+      />
+      <Pick
+        className="pick"
+        name="Base"
+        value={base}
+        options={entriesOf(BASES)}
+        onPick={(own) => set({ ...habits, base: own })}
+      />
+      <Pick
+        className="pick"
         name="Measured in"
         value={unit}
-        options={{ inch: "inches", metric: "millimetres" }}
-        onChange={(own) => set({ ...habits, unit: own })}
+        options={UNITS}
+        onPick={(own) => set({ ...habits, unit: own })}
       />
     </form>
   );
@@ -189,10 +215,11 @@ function Families(props: {
       </div>
       {alike.length > 1 && (
         <Pick
+          className="pick"
           name="How it lies on the sheet"
           value={family.lies ?? UPRIGHT}
-          options={Object.fromEntries(alike.map((own) => [own.lies ?? UPRIGHT, own.lies ?? UPRIGHT]))}
-          onChange={onLies}
+          options={alike.map((own) => [own.lies ?? UPRIGHT, own.lies ?? UPRIGHT])}
+          onPick={onLies}
         />
       )}
     </div>
@@ -296,26 +323,5 @@ function Left({ family, member }: { family: Family; member: FamilyMember }) {
             </span>
           ))}
     </p>
-  );
-}
-
-function Pick<T extends string>(props: {
-  name: string;
-  value: T;
-  options: Record<T, string>;
-  onChange: (value: T) => void;
-}) {
-  const { name, value, options, onChange } = props;
-  return (
-    <label className="pick">
-      <span>{name}</span>
-      <select value={value} onChange={(event) => onChange(event.target.value as T)}>
-        {(Object.keys(options) as T[]).map((own) => (
-          <option key={own} value={own}>
-            {options[own]}
-          </option>
-        ))}
-      </select>
-    </label>
   );
 }

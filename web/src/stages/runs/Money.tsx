@@ -7,6 +7,7 @@ import { Refused, setCosts, type Costs, type Run } from "../../api/client";
 import { costsQuery, runQuery } from "../../api/queries";
 import { useSaver } from "../../shared/saving/useSaver";
 import { Failed } from "../../api/Failed";
+import { TextField } from "../../drawings/TextField";
 
 export function Money({ run }: { run: Run }) {
   return (
@@ -96,15 +97,15 @@ function Rates({ run }: { run: Run }) {
       <h2>What things cost</h2>
       <p>Paper has its price on the shelf.</p>
       {FIELDS.map(([field, name, hint]) => (
-        <label key={field} className={fault?.field === field ? "has-error" : ""}>
-          <span>{name}</span>
-          <input
-            value={shown[field] ?? ""}
-            placeholder={hint}
-            aria-invalid={fault?.field === field || undefined}
-            onChange={(event) => setTyped({ ...shown, [field]: event.target.value })}
-          />
-        </label>
+        <TextField
+          key={field}
+          name={name}
+          value={shown[field] ?? ""}
+          hint={hint}
+          wrong={fault?.field === field}
+          className={fault?.field === field ? "has-error" : ""}
+          onText={(text) => setTyped({ ...shown, [field]: text })}
+        />
       ))}
       {keep.problem && (
         <p className="alarm" role="alert">

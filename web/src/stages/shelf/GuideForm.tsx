@@ -2,6 +2,7 @@
 
 import { useEffect, useRef, useState } from "react";
 import type { Guide, GuideText } from "../../api/client";
+import { TextField } from "../../drawings/TextField";
 import { FormDone } from "./FormDone";
 import { GuideDrawing, type Measured } from "./GuideDrawing";
 import { useSending } from "./useSending";
@@ -37,18 +38,16 @@ export function GuideForm(props: {
   const whole = { ...guide, widths: each.filter(Boolean), taper: guide.taper?.trim() || null };
   const { fault, busy, send } = useSending(() => save(whole), onClose);
   const field = (name: Typed, label: string, hint: string, big = true) => (
-    <label className={`at-${name}${big ? " edge-field" : ""}`}>
-      <span>{label}</span>
-      <input
-        value={guide[name] ?? ""}
-        placeholder={hint}
-        autoComplete="off"
-        readOnly={busy}
-        ref={name === "name" ? first : undefined}
-        aria-invalid={fault?.field === name || undefined}
-        onChange={(event) => setGuide({ ...guide, [name]: event.target.value })}
-      />
-    </label>
+    <TextField
+      name={label}
+      value={guide[name] ?? ""}
+      hint={hint}
+      wrong={fault?.field === name}
+      className={`at-${name}${big ? " edge-field" : ""}`}
+      readOnly={busy}
+      ref={name === "name" ? first : undefined}
+      onText={(text) => setGuide({ ...guide, [name]: text })}
+    />
   );
   return (
     <form
@@ -63,16 +62,15 @@ export function GuideForm(props: {
         {field("reach", "Its lines reach", "6")}
         {field("flap", "Base line", "1 1/4")}
         {field("gusset", "Gusset’s mark", "2")}
-        <label className="at-widths edge-field">
-          <span>Marks for faces, up to eight</span>
-          <input
-            value={widths}
-            placeholder="3 1/2, 5"
-            autoComplete="off"
-            aria-invalid={fault?.field === "widths" || undefined}
-            onChange={(event) => setWidths(event.target.value)}
-          />
-        </label>
+        <TextField
+          name="Marks for faces, up to eight"
+          value={widths}
+          hint="3 1/2, 5"
+          wrong={fault?.field === "widths"}
+          className="at-widths edge-field"
+          readOnly={busy}
+          onText={setWidths}
+        />
         {field("taper", "Taper of its notch", "none: plain slits")}
       </div>
       <label className="once-round">

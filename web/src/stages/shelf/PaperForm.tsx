@@ -1,13 +1,24 @@
 // One paper's figures, its width and height standing at the edges of the sheet they measure.
 
-import { useEffect, useRef, useState, type ReactNode } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { PaperText } from "../../api/client";
+import { Pick } from "../../drawings/Pick";
+import { TextField } from "../../drawings/TextField";
 import { FormDone } from "./FormDone";
 import { useSending } from "./useSending";
 import { entriesOf } from "../../words/entries";
-import { isRoll, STOCKS, type StockKind } from "../../words/kinds";
+import { isRoll, STOCKS } from "../../words/kinds";
 
 const EMPTY: PaperText = { name: "", width: "12 in", height: "12 in", count: 1 };
+
+/** In words; a new one stops the compiler here. */
+const PATTERNS: Record<NonNullable<PaperText["pattern"]>, string> = {
+  up: "has an up",
+  all_over: "lies all over",
+};
+const PRINTED: Record<NonNullable<PaperText["printed"]>, string> = { one: "one side", both: "both sides" };
+const GRAINS: Record<NonNullable<PaperText["grain"]>, string> = { upright: "upright", sideways: "sideways" };
+const UNKNOWN = "";
 
 type Typed = "name" | "width" | "height" | "weight" | "thickness" | "grid" | "price";
 
@@ -32,18 +43,16 @@ export function PaperForm(props: {
   };
   const { fault, busy, send } = useSending(() => save({ ...paper, ...figures }), onClose);
   const field = (name: Typed, label: string, hint = "", big = false) => (
-    <label className={big ? "edge-field" : undefined}>
-      <span>{label}</span>
-      <input
-        value={paper[name] ?? ""}
-        placeholder={hint}
-        autoComplete="off"
-        readOnly={busy}
-        ref={name === "name" ? first : undefined}
-        aria-invalid={fault?.field === name || undefined}
-        onChange={(event) => setPaper({ ...paper, [name]: event.target.value })}
-      />
-    </label>
+    <TextField
+      name={label}
+      value={paper[name] ?? ""}
+      hint={hint}
+      wrong={fault?.field === name}
+      className={big ? "edge-field" : undefined}
+      readOnly={busy}
+      ref={name === "name" ? first : undefined}
+      onText={(text) => setPaper({ ...paper, [name]: text })}
+    />
   );
   const onRoll = isRoll(paper);
   return (
@@ -76,62 +85,34 @@ export function PaperForm(props: {
 function Kinds({ paper, setPaper }: { paper: PaperText; setPaper: (paper: PaperText) => void }) {
   return (
     <>
-      <Choice label="It comes as">
-        <select
-          value={paper.kind ?? "sheets"}
-          onChange={(event) => {
-            const kind = event.target.value as StockKind;
-            // Every roll stands by itself.
-            const count = STOCKS[kind].isRoll ? Math.min(paper.count ?? 1, 1) : paper.count;
-            setPaper({ ...paper, kind, count });
-          }}
-        >
-          {entriesOf(STOCKS).map(([kind, { words }]) => (
-            <option key={kind} value={kind}>
-              {words}
-            </option>
-          ))}
-        </select>
-      </Choice>
-      <Choice label="Its pattern">
-        <select
-          value={paper.pattern ?? "up"}
-          onChange={(event) => setPaper({ ...paper, pattern: event.target.value as "up" | "all_over" })}
-        >
-          <option value="up">has an up</option>
-          <option value="all_over">lies all over</option>
-        </select>
-      </Choice>
-      <Choice label="Fit to be seen">
-        <select
-          value={paper.printed ?? "one"}
-          onChange={(event) => setPaper({ ...paper, printed: event.target.value as "one" | "both" })}
-        >
-          <option value="one">one side</option>
-          <option value="both">both sides</option>
-        </select>
-      </Choice>
-      <Choice label="Grain">
-        <select
-          value={paper.grain ?? ""}
-          onChange={(event) =>
-            setPaper({ ...paper, grain: (event.target.value || null) as "upright" | "sideways" | null })
-          }
-        >
-          <option value="">not known</option>
-          <option value="upright">upright</option>
-          <option value="sideways">sideways</option>
-        </select>
-      </Choice>
+      <Pick
+        name="It comes as"
+        value={paper.kind ?? "sheets"}
+        options={entriesOf(STOCKS).map(([kind, { words }]) => [kind, words] as const)}
+        onPick={(kind) => {
+          // Every roll stands by itself.
+          const count = STOCKS[kind].isRoll ? Math.min(paper.count ?? 1, 1) : paper.count;
+          setPaper({ ...paper, kind, count });
+        }}
+      />
+      <Pick
+        name="Its pattern"
+        value={paper.pattern ?? "up"}
+        options={entriesOf(PATTERNS)}
+        onPick={(pattern) => setPaper({ ...paper, pattern })}
+      />
+      <Pick
+        name="Fit to be seen"
+        value={paper.printed ?? "one"}
+        options={entriesOf(PRINTED)}
+        onPick={(printed) => setPaper({ ...paper, printed })}
+      />
+      <Pick
+        name="Grain"
+        value={paper.grain ?? UNKNOWN}
+        options={[[UNKNOWN, "not known"], ...entriesOf(GRAINS)] as const}
+        onPick={(grain) => setPaper({ ...paper, grain: grain === UNKNOWN ? null : grain })}
+      />
     </>
-  );
-}
-
-function Choice({ label, children }: { label: string; children: ReactNode }) {
-  return (
-    <label>
-      <span>{label}</span>
-      {children}
-    </label>
   );
 }
