@@ -6,8 +6,11 @@ use rusqlite::Connection;
 use serde_json::{Value, json};
 use wide_fold_formats::BriefText;
 use wide_fold_kept::Store;
+use wide_fold_kept::hand_rules::HandRules;
 use wide_fold_kept::run::KeptRun;
+use wide_fold_kept::runs::Event;
 use wide_fold_kept::shape::Shape;
+use wide_fold_kept::{bag_paper, settings};
 
 const FINISHED: &str = r#"{ "width": "9 in", "height": "8 in", "gusset": "4 in" }"#;
 
@@ -17,15 +20,19 @@ fn brief(sheet: Value) -> Value {
 }
 
 fn before() -> Value {
-    brief(
-        json!({ "width": "12 in", "height": "12 in", "directional": false, "grammage": 180, "caliper": "0.3 mm" }),
-    )
+    let sheet =
+        json!({ "width": "12 in", "height": "12 in", "directional": false, "grammage": 180, "caliper": "0.3 mm" });
+    let mut before = brief(sheet);
+    before["run"] = json!({ "start": "face", "direction": "left" });
+    before
 }
 
 fn now() -> Value {
-    brief(
-        json!({ "width": "12 in", "height": "12 in", "pattern": "all_over", "weight": "180 g/m²", "thickness": "0.3 mm" }),
-    )
+    let sheet =
+        json!({ "width": "12 in", "height": "12 in", "pattern": "all_over", "weight": "180 g/m²", "thickness": "0.3 mm" });
+    let mut now = brief(sheet);
+    now["round"] = json!({ "start": "face", "direction": "left" });
+    now
 }
 
 fn run(brief: &Value) -> Value {
@@ -49,6 +56,17 @@ fn what_was_kept_before_is_read_as_what_it_was() {
     assert_eq!((why.what, why.text.as_str()), ("run", "{\"name\":7}"));
 }
 
+/// Sheets cut alike were a pattern.
+#[rstest]
+fn what_was_done_before_is_read_as_what_it_was() {
+    let done = |lot: &str| {
+        let mut cut = json!({ "kind": "cut", "times": 2, "holds": [[1, 0, 3]], "taken": null });
+        cut[lot] = json!([0, 1]);
+        serde_json::from_value::<Event>(cut)
+    };
+    assert_eq!(done("pattern").unwrap(), done("lot").unwrap());
+}
+
 #[rstest]
 fn a_file_of_before_is_written_anew_when_it_is_opened() {
     let folder = tempfile::tempdir().unwrap();
@@ -63,9 +81,21 @@ fn a_file_of_before_is_written_anew_when_it_is_opened() {
     file.execute(put, (before().to_string(), at)).unwrap();
     let put = "INSERT INTO run (revision, run) VALUES (2, ?1), (1, '\"no run at all\"')";
     file.execute(put, [run(&before()).to_string()]).unwrap();
+    // Paper taken for a bag was a cut, and hand rules were allowances.
+    file.execute_batch("ALTER TABLE bag_paper RENAME TO cut").unwrap();
+    file.execute("INSERT INTO paper (id, revision, paper) VALUES (3, 1, '{}')", []).unwrap();
+    file.execute("INSERT INTO cut (bag, paper, sheets, length_nm) VALUES (1, 3, 2, 0)", []).unwrap();
+    let rules = json!([{ "id": "panels", "by": 396_875, "bags": 16, "metric": false }]).to_string();
+    file.execute("INSERT INTO setting (name, setting) VALUES ('allowances', ?1)", [&rules]).unwrap();
     file.pragma_update(None, "user_version", 12).unwrap();
     drop(file);
-    Store::open(&path).unwrap().close().unwrap();
+    let store = Store::open(&path).unwrap();
+    let (rules, papers) = store
+        .read_now(|db| Ok((settings::holds::<HandRules>(db)?, bag_paper::find(db, 1)?)))
+        .unwrap();
+    assert_eq!(rules.all().iter().map(|rule| (rule.by, rule.bags)).collect::<Vec<_>>(), [(396_875, 16)]);
+    assert_eq!(papers.iter().map(|own| (own.paper, own.sheets)).collect::<Vec<_>>(), [(3, 2)]);
+    store.close().unwrap();
     let file = Connection::open(&path).unwrap();
     let text = |sql: &str| -> String { file.query_row(sql, [], |row| row.get(0)).unwrap() };
     let read = |sql: &str| -> Value { serde_json::from_str(&text(sql)).unwrap() };

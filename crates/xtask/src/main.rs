@@ -1,5 +1,7 @@
 //! The project's chores, one command each: `cargo xtask demo | test | check | bench | shots | samples | schema | fuzz | mutants | soak`.
 
+mod mutants;
+
 use lexopt::{Arg, Parser, ValueExt};
 use std::process::ExitCode;
 use xtask::{Chore, begin, beside, browser, cargo, output, project, run, run_with, web};
@@ -14,7 +16,7 @@ cargo xtask shots                          take the screenshots in docs/screensh
 cargo xtask samples                        write what the demo's bags are taken along as into docs/samples
 cargo xtask schema                         write the description of the HTTP interface and the client's types anew
 cargo xtask fuzz [--minutes 10]            feed every reader with garbled examples for a while
-cargo xtask mutants repeated[/counted]     put faults into a crate or one of its modules, and list those its own tests miss
+cargo xtask mutants made[/net][:40]        put faults into a crate or one of its modules, all or one in 40, and tell how many its own tests notice
 cargo xtask soak [--minutes 5]             work the real service with kills, full disks and slow clients";
 
 fn main() -> ExitCode {
@@ -51,7 +53,7 @@ fn chore() -> Chore {
         "test" => test(),
         "check" => check(),
         "fuzz" => fuzz(minutes.unwrap_or(10)),
-        "mutants" => mutants(rest.first().map_or("repeated", String::as_str)),
+        "mutants" => mutants::run_all(&rest.first().map_or("repeated", String::as_str).parse()?),
         "samples" => samples(),
         "schema" => schema(),
         "bench" | "shots" | "soak" => measure(name, rest, minutes),
@@ -136,25 +138,6 @@ fn fuzz(minutes: u32) -> Chore {
         )?;
     }
     Ok(())
-}
-
-/// Puts faults one by one into a crate of the computation (`asked`), or one of its modules (`asked/length`): which of them the
-/// crate's own tests miss stands in `target/mutants.out/missed.txt`.
-fn mutants(what: &str) -> Chore {
-    let (room, module) = what.split_once('/').unwrap_or((what, ""));
-    let tools = project().join("target/tools");
-    let tool = tools.join("bin/cargo-mutants");
-    if !tool.exists() {
-        begin("Building cargo-mutants", "about 4 minutes, once");
-        cargo(&["install", "--locked", "--quiet", "cargo-mutants", "--root", &tools.display().to_string()])?;
-    }
-    let (package, file) = (format!("wide-fold-{room}"), format!("crates/{room}/src/{module}*"));
-    let mut all = vec!["mutants", "--package", &package, "--output", "target", "--no-shuffle"];
-    if !module.is_empty() {
-        all.extend(["--file", &file]);
-    }
-    all.extend(["--", "--lib"]);
-    run(&tool.display().to_string(), &all)
 }
 
 fn schema() -> Chore {

@@ -1,0 +1,124 @@
+//! Faults put in one by one, and which of them the tests notice.
+
+use std::collections::BTreeMap;
+use std::fmt;
+use std::str::FromStr;
+use xtask::{Chore, begin, cargo, project, run};
+
+/// What is tried: a crate of the computation, one of its modules, and of the faults all or every so manieth.
+#[derive(Clone, Debug, PartialEq, Eq)]
+pub struct Wanted {
+    room: String,
+    module: String,
+    /// So many parts of which one is tried.
+    parts: u32,
+}
+
+impl FromStr for Wanted {
+    type Err = String;
+
+    /// `made`, `made/layout`, `made:40`.
+    fn from_str(text: &str) -> Result<Self, String> {
+        let (place, parts) = text.split_once(':').unwrap_or((text, "1"));
+        let (room, module) = place.split_once('/').unwrap_or((place, ""));
+        let parts = parts.parse().ok().filter(|parts| *parts > 0);
+        let parts =
+            parts.ok_or_else(|| format!("{text}: after the colon stands one in how many, as in made:40."))?;
+        Ok(Self { room: room.to_owned(), module: module.to_owned(), parts })
+    }
+}
+
+/// Faults of one module: noticed, or not.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+pub struct Noticed {
+    caught: usize,
+    missed: usize,
+}
+
+impl fmt::Display for Noticed {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        let all = self.caught + self.missed;
+        write!(f, "{} of {all} ({} %)", self.caught, self.caught * 100 / all.max(1))
+    }
+}
+
+/// Counts faults module by module. A line begins with where the fault is: `crates/made/src/net/lines.rs:12:5: …`; one that never came
+/// to an end was noticed.
+pub fn tally<'a>(
+    caught: impl Iterator<Item = &'a str>,
+    missed: impl Iterator<Item = &'a str>,
+) -> BTreeMap<String, Noticed> {
+    let mut all: BTreeMap<String, Noticed> = BTreeMap::new();
+    let module = |line: &str| {
+        let path = line.split_once("/src/")?.1.split(':').next()?;
+        Some(path.split(['/', '.']).next()?.to_owned())
+    };
+    for module in caught.filter_map(module) {
+        all.entry(module).or_default().caught += 1;
+    }
+    for module in missed.filter_map(module) {
+        all.entry(module).or_default().missed += 1;
+    }
+    all
+}
+
+/// Puts them in and tells how many the crate's own tests notice; those they miss stand in `target/mutants.out/missed.txt`.
+pub fn run_all(wanted: &Wanted) -> Chore {
+    let tools = project().join("target/tools");
+    let tool = tools.join("bin/cargo-mutants");
+    if !tool.exists() {
+        begin("Building cargo-mutants", "about 4 minutes, once");
+        cargo(&["install", "--locked", "--quiet", "cargo-mutants", "--root", &tools.display().to_string()])?;
+    }
+    let Wanted { room, module, parts } = wanted;
+    let (package, file) = (format!("wide-fold-{room}"), format!("crates/{room}/src/{module}*"));
+    let shard = format!("0/{parts}");
+    let mut all = vec!["mutants", "--package", &package, "--output", "target", "--no-shuffle"];
+    all.extend(["--shard", &shard, "--sharding", "round-robin"]);
+    let deeper = format!("crates/{room}/src/{module}/**");
+    if !module.is_empty() {
+        all.extend(["--file", &file, "--file", &deeper]);
+    }
+    all.extend(["--", "--lib"]);
+    // It ends with an error where anything was missed: that is what is asked.
+    let done = run(&tool.display().to_string(), &all);
+    let read = |name: &str| std::fs::read_to_string(project().join("target/mutants.out").join(name));
+    let read = |name: &str| read(name).map_err(|error| format!("{name} cannot be read: {error}"));
+    let (caught, late, missed) = (read("caught.txt")?, read("timeout.txt")?, read("missed.txt")?);
+    let by_module = tally(caught.lines().chain(late.lines()), missed.lines());
+    let whole = by_module.values().fold(Noticed::default(), |all, own| Noticed {
+        caught: all.caught + own.caught,
+        missed: all.missed + own.missed,
+    });
+    for (module, noticed) in &by_module {
+        println!("{room}/{module}: {noticed}");
+    }
+    println!("{room}: {whole} noticed");
+    if whole == Noticed::default() { done } else { Ok(()) }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn what_is_wanted_is_read() {
+        let wanted = |text: &str| text.parse::<Wanted>().map(|own| (own.room, own.module, own.parts));
+        assert_eq!(wanted("made").unwrap(), ("made".to_owned(), String::new(), 1));
+        assert_eq!(wanted("made/net:40").unwrap(), ("made".to_owned(), "net".to_owned(), 40));
+        assert!(wanted("made:0").is_err() && wanted("made:few").is_err());
+    }
+
+    #[test]
+    fn faults_are_counted_where_they_are() {
+        let caught = [
+            "crates/made/src/net/lines.rs:12:5: replace < with <= in a",
+            "crates/made/src/net.rs:1:1: replace b",
+        ];
+        let missed = ["crates/made/src/exact.rs:4:1: replace c", "no fault"];
+        let all = tally(caught.into_iter(), missed.into_iter());
+        assert_eq!(all["net"], Noticed { caught: 2, missed: 0 });
+        assert_eq!(all["exact"], Noticed { caught: 0, missed: 1 });
+        assert_eq!((all.len(), all["net"].to_string()), (2, "2 of 2 (100 %)".to_owned()));
+    }
+}
