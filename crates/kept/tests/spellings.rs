@@ -20,16 +20,14 @@ fn brief(sheet: Value) -> Value {
 }
 
 fn before() -> Value {
-    let sheet =
-        json!({ "width": "12 in", "height": "12 in", "directional": false, "grammage": 180, "caliper": "0.3 mm" });
+    let sheet = json!({ "width": "12 in", "height": "12 in", "directional": false, "grammage": 180, "caliper": "0.3 mm" });
     let mut before = brief(sheet);
     before["run"] = json!({ "start": "face", "direction": "left" });
     before
 }
 
 fn now() -> Value {
-    let sheet =
-        json!({ "width": "12 in", "height": "12 in", "pattern": "all_over", "weight": "180 g/m²", "thickness": "0.3 mm" });
+    let sheet = json!({ "width": "12 in", "height": "12 in", "pattern": "all_over", "weight": "180 g/m²", "thickness": "0.3 mm" });
     let mut now = brief(sheet);
     now["round"] = json!({ "start": "face", "direction": "left" });
     now
@@ -90,9 +88,8 @@ fn a_file_of_before_is_written_anew_when_it_is_opened() {
     file.pragma_update(None, "user_version", 12).unwrap();
     drop(file);
     let store = Store::open(&path).unwrap();
-    let (rules, papers) = store
-        .read_now(|db| Ok((settings::holds::<HandRules>(db)?, bag_paper::find(db, 1)?)))
-        .unwrap();
+    let (rules, papers) =
+        store.read_now(|db| Ok((settings::holds::<HandRules>(db)?, bag_paper::find(db, 1)?))).unwrap();
     assert_eq!(rules.all().iter().map(|rule| (rule.by, rule.bags)).collect::<Vec<_>>(), [(396_875, 16)]);
     assert_eq!(papers.iter().map(|own| (own.paper, own.sheets)).collect::<Vec<_>>(), [(3, 2)]);
     store.close().unwrap();

@@ -4,6 +4,7 @@ pub mod dear;
 pub mod demo;
 mod desk;
 pub mod guard;
+mod json;
 pub mod problem;
 pub mod routes;
 pub mod serve;

@@ -227,26 +227,34 @@ impl<S: Send + Sync, T: DeserializeOwned, const MOST: usize> FromRequest<S> for 
                 let detail = "The request took too long to arrive. Nothing was changed; try again.";
                 Problem::new(StatusCode::REQUEST_TIMEOUT, "slow", detail)
             })??;
-        let not_json = |why: &dyn std::fmt::Display| {
-            Problem::new(StatusCode::BAD_REQUEST, "json", format!("This is not JSON: {why}."))
-        };
+        // Where something is wrong the body is read once more, by a reader that knows where it is.
         let mut reader = serde_json::Deserializer::from_slice(&bytes);
-        let read = serde_path_to_error::deserialize(Strict(&mut reader)).map_err(|error| {
-            let problem = if error.inner().is_data() {
-                Problem::new(
-                    StatusCode::UNPROCESSABLE_ENTITY,
-                    "brief",
-                    unread::sentence(&error.inner().to_string()),
-                )
-            } else {
-                not_json(error.inner())
-            };
-            let field = Some(error.path().to_string()).filter(|path| path != ".");
-            Problem { field, ..problem }
-        })?;
+        let read = match T::deserialize(Strict(&mut reader)) {
+            Ok(read) => read,
+            Err(_) => traced(&bytes)?,
+        };
         reader.end().map_err(|_| not_json(&"something stands after its end"))?;
         Ok(Self(read))
     }
+}
+
+fn not_json(why: &dyn std::fmt::Display) -> Problem {
+    Problem::new(StatusCode::BAD_REQUEST, "json", format!("This is not JSON: {why}."))
+}
+
+/// What a body holds; where it cannot be read the problem names the field.
+fn traced<T: DeserializeOwned>(bytes: &[u8]) -> Result<T, Problem> {
+    let mut reader = serde_json::Deserializer::from_slice(bytes);
+    serde_path_to_error::deserialize(Strict(&mut reader)).map_err(|error| {
+        let problem = if error.inner().is_data() {
+            let sentence = unread::sentence(&error.inner().to_string());
+            Problem::new(StatusCode::UNPROCESSABLE_ENTITY, "brief", sentence)
+        } else {
+            not_json(error.inner())
+        };
+        let field = Some(error.path().to_string()).filter(|path| path != ".");
+        Problem { field, ..problem }
+    })
 }
 
 /// A body as a whole.

@@ -1,8 +1,8 @@
 //! Bags, found and planned again.
 
 use super::address::{Id, bag_number, tag};
+use crate::json::Json;
 use crate::problem::Problem;
-use axum::Json;
 use axum::http::StatusCode;
 use axum::response::{IntoResponse, Response};
 use headers::HeaderMapExt;

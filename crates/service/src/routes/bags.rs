@@ -3,8 +3,8 @@
 use crate::desk::address::{Id, bag_number, expected, required};
 use crate::desk::bags::{kept, planned, planned_again, tagged};
 use crate::desk::files::attached;
+use crate::json::Json;
 use crate::problem::{Body, Problem};
-use axum::Json;
 use axum::extract::rejection::QueryRejection;
 use axum::extract::{Query, State};
 use axum::http::{HeaderMap, HeaderValue, StatusCode, header};

@@ -1,7 +1,7 @@
 //! What things cost, and the rule for a price.
 
+use crate::json::Json;
 use crate::problem::{Body, Problem};
-use axum::Json;
 use axum::extract::State;
 use wide_fold_kept::costs::CostsText;
 use wide_fold_kept::{Store, settings};

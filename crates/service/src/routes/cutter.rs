@@ -1,8 +1,8 @@
 //! The simulated cutting machine, a stand-in for a real one: a file and a mat in, the job and what will go wrong out.
 
 use crate::dear::Dear;
+use crate::json::Json;
 use crate::problem::{Body, Problem};
-use axum::Json;
 use axum::extract::State;
 use wide_fold_answers::cutter::{CutterAsked, JobView};
 use wide_fold_cutter::{Unreadable, read};

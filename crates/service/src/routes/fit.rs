@@ -2,8 +2,8 @@
 
 use crate::dear::Dear;
 use crate::desk::shelf::readable;
+use crate::json::Json;
 use crate::problem::{Body, Problem};
-use axum::Json;
 use axum::extract::State;
 use wide_fold_answers::fit::{FitText, FitView};
 use wide_fold_answers::rooms::RoomsView;

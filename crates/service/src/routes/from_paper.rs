@@ -1,8 +1,8 @@
 //! From the paper to the bags it makes.
 
 use crate::dear::Dear;
+use crate::json::Json;
 use crate::problem::{Body, Problem};
-use axum::Json;
 use axum::extract::State;
 use wide_fold_answers::from_paper::{FromPaperText, FromPaperView};
 

@@ -2,8 +2,8 @@
 
 use crate::dear::Dear;
 use crate::desk::address::{Id, changed, expected, number, required};
+use crate::json::Json;
 use crate::problem::{Body, Problem};
-use axum::Json;
 use axum::extract::State;
 use axum::http::{HeaderMap, StatusCode};
 use axum::response::{IntoResponse, Response};

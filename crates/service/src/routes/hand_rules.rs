@@ -1,7 +1,7 @@
 //! What new plans take off for the crafter's own hands, as the journal offers it.
 
+use crate::json::Json;
 use crate::problem::Problem;
-use axum::Json;
 use axum::extract::rejection::{PathRejection, QueryRejection};
 use axum::extract::{Path, Query, State};
 use axum::http::StatusCode;

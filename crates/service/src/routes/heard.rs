@@ -1,8 +1,8 @@
 //! From somebody's figures to the bags they make.
 
 use crate::dear::Dear;
+use crate::json::Json;
 use crate::problem::{Body, Problem};
-use axum::Json;
 use axum::extract::State;
 use wide_fold_answers::heard::{HeardText, HeardView};
 

@@ -3,8 +3,8 @@
 use crate::dear::Dear;
 use crate::desk::address::{Id, changed, expected, number, required};
 use crate::desk::clock::today;
+use crate::json::Json;
 use crate::problem::{Body, FileBody, Problem};
-use axum::Json;
 use axum::extract::State;
 use axum::http::{HeaderMap, StatusCode, header};
 use axum::response::{IntoResponse, Response};

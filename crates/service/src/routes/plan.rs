@@ -2,8 +2,8 @@
 
 use crate::dear::Dear;
 use crate::desk::bags::planned;
+use crate::json::Json;
 use crate::problem::{Body, Problem};
-use axum::Json;
 use axum::extract::State;
 use wide_fold_answers::build::{BuildView, RescaledView};
 use wide_fold_answers::fold::FoldView;

@@ -2,8 +2,8 @@
 
 use crate::dear::Dear;
 use crate::desk::files::attached;
+use crate::json::Json;
 use crate::problem::{Body, Problem};
-use axum::Json;
 use axum::extract::State;
 use axum::response::Response;
 use jiff::Timestamp;

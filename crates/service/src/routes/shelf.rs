@@ -3,8 +3,8 @@
 use crate::desk::address::{Id, changed, expected, number, required};
 use crate::desk::runs::held;
 use crate::desk::shelf::readable;
+use crate::json::Json;
 use crate::problem::{Body, Problem};
-use axum::Json;
 use axum::extract::State;
 use axum::http::{HeaderMap, StatusCode, header};
 use axum::response::{IntoResponse, Response};

@@ -2,8 +2,8 @@
 
 use crate::desk::address::{Id, bag_number};
 use crate::desk::bags::{kept, planned_again};
+use crate::json::Json;
 use crate::problem::{Body, Problem};
-use axum::Json;
 use axum::extract::rejection::PathRejection;
 use axum::extract::{Path, State};
 use axum::http::StatusCode;

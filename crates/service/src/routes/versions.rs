@@ -2,8 +2,8 @@
 
 use crate::desk::address::{Id, bag_number, expected};
 use crate::desk::bags::{kept, planned_again, tagged};
+use crate::json::Json;
 use crate::problem::Problem;
-use axum::Json;
 use axum::extract::rejection::PathRejection;
 use axum::extract::{Path, State};
 use axum::http::{HeaderMap, StatusCode};
