@@ -41,8 +41,11 @@ pub fn list(items: &[String]) -> String {
 
 /// The sentence with its first letter in upper case.
 pub fn sentence(text: &str) -> String {
-    let mut chars = text.chars();
-    chars.next().map_or_else(String::new, |first| first.to_uppercase().chain(chars).collect())
+    let Some(first) = text.chars().next() else { return String::new() };
+    let mut sentence = String::with_capacity(text.len() + 2);
+    sentence.extend(first.to_uppercase());
+    sentence.push_str(&text[first.len_utf8()..]);
+    sentence
 }
 
 /// `one sheet`, `3 sheets`.

@@ -47,23 +47,22 @@ impl Length {
     /// # Ok::<(), wide_fold_asked::LengthError>(())
     /// ```
     pub fn figure(self, unit: Unit) -> String {
-        let (exact, nearest) = match unit {
-            Unit::Inch => (self.is_on(SIXTY_FOURTH), Ruler::ThirtySecond.nearest(self).length),
-            Unit::Metric => {
-                (self.is_on(Ruler::HalfMillimetre.step()), Ruler::HalfMillimetre.nearest(self).length)
-            }
+        let (mark, ruler) = match unit {
+            Unit::Inch => (SIXTY_FOURTH, Ruler::ThirtySecond),
+            Unit::Metric => (Ruler::HalfMillimetre.step(), Ruler::HalfMillimetre),
         };
-        let mut text = String::with_capacity(12);
-        if !exact && nearest == Length::ZERO {
+        let exact = self.is_on(mark);
+        let shown = if exact { self } else { ruler.nearest(self).length };
+        if !exact && shown == Length::ZERO {
             return match unit {
                 Unit::Inch => "under 1⁄32".to_owned(),
                 Unit::Metric => "under 0.5".to_owned(),
             };
         }
+        let mut text = String::with_capacity(16);
         if !exact {
             text.push('≈');
         }
-        let shown = if exact { self } else { nearest };
         match unit {
             Unit::Inch => shown.write_pretty_inches(&mut text),
             Unit::Metric => text.push_str(&shown.decimal_mm()),

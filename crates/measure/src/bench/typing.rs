@@ -1,11 +1,12 @@
-//! How long it takes from a key to the net drawn anew, in the real browser.
+//! How long it takes until a bag is drawn, and from a key to the net drawn anew, in the real browser.
 
 use super::report;
 use std::path::Path;
-use std::time::Duration;
+use std::time::{Duration, Instant};
 use wide_fold_browser::{Browser, Failed, Key, Service};
 
-const KEYS: usize = 120;
+const KEYS: usize = 300;
+const OPENINGS: usize = 20;
 
 /// From the key's event to the frame after the outline of the piece has changed.
 const WATCH: &str = "
@@ -27,6 +28,15 @@ pub fn run(binary: &Path) -> Result<(), Failed> {
         let folder = tempfile::tempdir()?;
         let service = Service::start(binary, &folder.path().join("typing.db"), &["--demo"])?;
         let browser = Browser::open(1280, 800).await?;
+        let mut opened = Vec::new();
+        for turn in 0..OPENINGS {
+            browser.goto(&format!("{}/", service.url())).await?;
+            let begun = Instant::now();
+            browser.goto(&format!("{}/bags/{}", service.url(), turn % 5 + 1)).await?;
+            browser.until("document.querySelector('.drawing .paper')?.getAttribute('d')").await?;
+            opened.push(begun.elapsed());
+        }
+        report("first drawing of a bag, from its address", &mut opened);
         browser.goto(&format!("{}/bags/1", service.url())).await?;
         let width = browser.find_path("//label[text()='Width']/following-sibling::span/input").await?;
         browser.run(WATCH).await?;
