@@ -247,3 +247,6 @@ fn shortened(cut: SheetCut, wanted: &[Wanted], mark: Length, budget: &Budget<'_>
     }
     short
 }
+
+#[cfg(test)]
+mod tests;

@@ -135,6 +135,36 @@ mod tests {
         assert!(rank(10_000, SURE).unwrap().abs_diff(4902) <= 1);
     }
 
+    /// Eight bags alike: the median is theirs, and half a mark of the ruler to either side of it.
+    #[test]
+    fn what_is_sure_is_taken_off_to_a_mark_of_the_ruler() {
+        let off = |n: i64| drift(&[Length::sixty_fourths(n); 8], Length::sixty_fourths(2)).unwrap();
+        let (low, high) = off(3).within.unwrap();
+        assert_eq!((low, high), (Length::sixty_fourths(2), Length::sixty_fourths(4)));
+        assert_eq!((off(3).spread, off(3).bags), (Length::ZERO, 8));
+        assert_eq!(off(3).hand_rule(Unit::Inch), Some(Length::sixty_fourths(3)));
+        assert_eq!(off(-3).hand_rule(Unit::Inch), Some(Length::sixty_fourths(-3)));
+        // A sixty-fourth may be read where there is nothing; nothing is surely nothing.
+        assert_eq!((off(1).hand_rule(Unit::Inch), off(0).hand_rule(Unit::Inch)), (None, None));
+        // Tenths of a millimetre: 3/64 in is 1.19 mm.
+        assert_eq!(off(3).hand_rule(Unit::Metric), Some(Length::from_nm(1_200_000)));
+        // More than hands do is no habit.
+        let most = Hand::MOST.units() / Length::sixty_fourths(1).units();
+        assert!(off(most).hand_rule(Unit::Inch).is_some() && off(most + 1).hand_rule(Unit::Inch).is_none());
+        // With seven nothing is said 99 times of 100.
+        assert!(!drift(&[Length::sixty_fourths(9); 7], Length::sixty_fourths(2)).unwrap().is_sure);
+    }
+
+    #[test]
+    fn minutes_are_told_against_what_was_guessed() {
+        assert_eq!(pace(&[(10, 10), (30, 20)]), None);
+        assert_eq!(pace(&[(10, 10), (30, 20), (40, 20)]), Some(150));
+        // What was guessed at nothing tells nothing; a bag left lying overnight is not how anybody works.
+        assert_eq!(pace(&[(5, 0), (10, 10), (30, 20)]), None);
+        assert_eq!(pace(&[(9000, 1), (9000, 1), (9000, 1)]), Some(2000));
+        assert_eq!(pace(&[(0, 9), (0, 9), (1, 90)]), Some(10));
+    }
+
     proptest! {
         #[test]
         fn a_few_wild_ones_move_the_median_no_further_than_their_neighbours(
