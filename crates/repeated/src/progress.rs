@@ -180,4 +180,34 @@ mod tests {
         assert_eq!((progress.wanted(&lines, piece), progress.of(&lines, &work, score)), (2, 5));
         assert_eq!((progress.of(&lines, &work, fold), progress.of(&lines, &work, seam)), (4, 4));
     }
+
+    /// A corner pair is cut two alike: three pieces are one whole bag, and two begun.
+    #[test]
+    fn bags_of_two_pieces_alike_are_made_of_two() {
+        let mut brief = Brief::new(Length::inches(6), Length::inches(8), Length::inches(3));
+        brief.build = crate::brief::Build::CornerPair;
+        let lines = [Line::new("Tea bowl", brief, 3, [None, None])];
+        let work = work(&lines, &Budget::of(Budget::USUAL));
+        let piece = PartRef { line: 0, part: 0 };
+        let mut progress = Progress::default();
+        assert!(progress.is_fresh());
+        assert_eq!(progress.wanted(&lines, piece), 6);
+        progress.cut(piece, 3);
+        assert!(!progress.is_fresh());
+        let of = |key: &str| {
+            let mut tasks = work.batches.iter().flat_map(|batch| &batch.tasks);
+            tasks.find(|task| task.keys.iter().any(|own| own.starts_with(key))).unwrap()
+        };
+        assert_eq!(progress.most(&lines, &work, of("make/seam")), 1);
+        assert_eq!(progress.most(&lines, &work, of("score/0/0")), 3);
+        assert_eq!((progress.begun(&lines, 0), progress.there(&lines, piece)), (2, 3));
+        // What is cut and taken back is as if it had not been; what is ticked or spoiled is not.
+        progress.cut(piece, -3);
+        assert!(progress.is_fresh());
+        let mut ticked = progress.clone();
+        ticked.tick(0, "make/seam", 1);
+        assert!(!ticked.is_fresh());
+        progress.spoil(Spoil { line: 0, part: Some(0), at: None, counted: false });
+        assert!(!progress.is_fresh());
+    }
 }

@@ -123,6 +123,27 @@ mod tests {
         prop::sample::select(vec![Stock::Sheets, Stock::Pad, Stock::Roll])
     }
 
+    #[test]
+    fn amounts_are_told_as_paper_is_counted() {
+        let told = |sheets, inches| amount(sheets, Length::inches(inches), Unit::Inch);
+        assert_eq!([told(0, 0), told(1, 0), told(3, 0)], ["nothing", "one sheet", "3 sheets"]);
+        assert_eq!(told(0, 9), "9 in of the roll");
+    }
+
+    /// A sheet as large as the paper is taken whole; one that is larger either way is not.
+    #[test]
+    fn a_bag_takes_sheets_no_larger_than_its_paper() {
+        let pad = paper(Stock::Pad, 5);
+        let Sheet { width, height, .. } = pad.sheet;
+        let (left, taken) = take_for_bag(&pad, 2, &pad.sheet).unwrap();
+        assert_eq!((left.count, taken.sheets), (3, 2));
+        for (more_wide, more_tall) in [(Length::INCH, Length::ZERO), (Length::ZERO, Length::INCH)] {
+            let larger = Sheet { width: width + more_wide, height: height + more_tall, ..pad.sheet.clone() };
+            assert!(matches!(take_for_bag(&pad, 1, &larger), Err(Lacks::Smaller { .. })));
+        }
+        assert!(matches!(take_for_bag(&pad, 6, &pad.sheet), Err(Lacks::ForBag(_))));
+    }
+
     proptest! {
         #[test]
         fn what_is_taken_and_given_back_is_there_again(kind in kinds(), has in 0_u32..60, times in 1_u32..70) {
