@@ -29,9 +29,12 @@ if (!window.asks) {
 }
 window.failed = text => note(`refused: ${text}`);
 const pause = ms => new Promise(done => setTimeout(done, ms));
-const settled = async () => {
+const answered = async () => {
   await pause(60);
-  for (let n = 0; n < 80 && (window.asks > 0 || document.querySelector('.saving')?.innerText.trim() !== 'Saved'); n += 1) await pause(25);
+  for (let n = 0; n < 80 && window.asks > 0; n += 1) await pause(25);
+};
+const saved = async () => {
+  for (let n = 0; n < 80 && document.querySelector('.saving')?.innerText.trim() !== 'Saved'; n += 1) await pause(25);
 };
 const box = node => node.getBoundingClientRect();
 const drawn = node => box(node).width > 0 && getComputedStyle(node).visibility !== 'hidden';
@@ -66,7 +69,7 @@ const overlaps = () => {
     } else {
       control.click();
     }
-    await settled();
+    await answered();
     if (document.activeElement === null || document.activeElement === document.body) note(`focus lost after ${called}`);
     // A word of a sentence may go to the next line. Where a panel is scrolled to its end it cannot hold a control that far.
     if (control.isConnected && drawn(control) && control.closest('.decides, .builds') && Math.abs(box(control).top - before) > 40) {
@@ -85,7 +88,8 @@ const overlaps = () => {
       undo.click();
       await pause(15);
     }
-    await settled();
+    await answered();
+    await saved();
   }
   window.walked = { count, faults };
 })();
