@@ -74,16 +74,12 @@ fn demo(addr: &str) -> Chore {
         "Building the service and its client, one beside the other",
         "about 5 minutes the first time, on two cores",
     );
-    beside(web::build, || cargo(&["build", "--package", "wide-fold"]))?;
+    beside(web::build, || build(&["--bin", "wide-fold"]))?;
     let folder = project().join("target/demo-data");
     std::fs::create_dir_all(&folder)
         .map_err(|error| format!("{} cannot be made: {error}", folder.display()))?;
     let db = folder.join("quillbrook-kiln.db");
-    let binary = project().join("target/debug/wide-fold");
-    run(
-        &binary.display().to_string(),
-        &["serve", "--demo", "--addr", addr, "--db", &db.display().to_string()],
-    )
+    run(&built("wide-fold"), &["serve", "--demo", "--addr", addr, "--db", &db.display().to_string()])
 }
 
 fn test() -> Chore {
@@ -122,9 +118,22 @@ fn fresh(paths: &[&str], chore: &str) -> Chore {
     if unknown.is_empty() { Ok(()) } else { Err(stale()) }
 }
 
+/// Builds what is named with the features that the tests are built with: a package asked for by itself would have its own, and all
+/// it stands on would be built once more.
+fn build(what: &[&str]) -> Chore {
+    let mut all = vec!["build", "--workspace", "--example", "alike"];
+    all.extend(what);
+    cargo(&all)
+}
+
+/// Where cargo puts what it has built.
+fn built(name: &str) -> String {
+    project().join("target/debug").join(name).display().to_string()
+}
+
 fn samples() -> Chore {
-    let docs = project().join("docs").display().to_string();
-    cargo(&["run", "--quiet", "--package", "wide-fold", "--example", "samples", "--", &docs])
+    build(&["--quiet", "--example", "samples"])?;
+    run(&built("examples/samples"), &[&project().join("docs").display().to_string()])
 }
 
 fn fuzz(minutes: u32) -> Chore {
@@ -142,7 +151,8 @@ fn fuzz(minutes: u32) -> Chore {
 
 fn schema() -> Chore {
     web::install()?;
-    let document = output("cargo", &["run", "--quiet", "--package", "wide-fold", "--", "openapi"])?;
+    build(&["--quiet", "--bin", "wide-fold"])?;
+    let document = output(&built("wide-fold"), &["openapi"])?;
     let path = project().join("docs/openapi.json");
     std::fs::write(&path, document)
         .map_err(|error| format!("{} cannot be written: {error}", path.display()))?;

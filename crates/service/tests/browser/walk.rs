@@ -89,8 +89,8 @@ const overlaps = () => {
       await pause(15);
     }
     await answered();
-    await saved();
   }
+  await saved();
   window.walked = { count, faults };
 })();
 "#;
