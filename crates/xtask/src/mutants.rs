@@ -73,9 +73,10 @@ pub fn run_all(wanted: &Wanted) -> Chore {
     let Wanted { room, module, parts } = wanted;
     let (package, file) = (format!("wide-fold-{room}"), format!("crates/{room}/src/{module}*"));
     let (deeper, shard) = (format!("crates/{room}/src/{module}/**"), format!("0/{parts}"));
-    let own = ["mutants", "--package", &package, "--output", "target", "--no-shuffle"];
+    let tree = tree()?;
+    let own = ["mutants", "--dir", &tree, "--in-place", "--package", &package, "--output", "target"];
     let mut first = own.to_vec();
-    first.extend(["--shard", &shard, "--sharding", "round-robin"]);
+    first.extend(["--no-shuffle", "--shard", &shard, "--sharding", "round-robin"]);
     if !module.is_empty() {
         first.extend(["--file", &file, "--file", &deeper]);
     }
@@ -106,6 +107,18 @@ pub fn run_all(wanted: &Wanted) -> Chore {
     }
     println!("{room}: {whole} noticed");
     if whole == Noticed::default() { done } else { Ok(()) }
+}
+
+/// A clone of what is committed, that faults can be put into. What it has built stays for the next time.
+fn tree() -> Result<String, String> {
+    let (own, tree) = (project().display().to_string(), project().join("target/mutants"));
+    let path = tree.display().to_string();
+    if !tree.exists() {
+        run("git", &["clone", "--quiet", "--shared", &own, &path])?;
+    }
+    run("git", &["-C", &path, "fetch", "--quiet", &own, "HEAD"])?;
+    run("git", &["-C", &path, "reset", "--quiet", "--hard", "FETCH_HEAD"])?;
+    Ok(path)
 }
 
 /// A list that the last run left behind; nothing where there is none.
