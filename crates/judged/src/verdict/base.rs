@@ -37,7 +37,7 @@ pub(super) fn find(draft: &Draft) -> Vec<Finding> {
             format!("The base stays open by {}", figures.say(-lap))
         };
         add("base.open", Level::Blocks, title, why, close);
-    } else if lap < THIN_LAP && flap < gusset {
+    } else if lap < THIN_LAP {
         let why = format!(
             "Two face flaps of {} on a base {} deep lap by {}; {} is customary.",
             figures.say(flap),

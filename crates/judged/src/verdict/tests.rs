@@ -11,6 +11,7 @@ use rstest::rstest;
 
 mod edges;
 mod handles;
+mod limits;
 
 fn brief(width: &str, height: &str, gusset: &str) -> Brief {
     let [width, height, gusset] = [width, height, gusset].map(|text| text.parse().unwrap());

@@ -107,8 +107,8 @@ async fn every_control_does_no_harm(#[values(1, 2, 3, 4, 5)] bag: usize) {
         house.browser.until("document.querySelector('.saving')?.innerText.trim() === 'Saved'").await.unwrap();
         house.browser.run(WALK).await.unwrap();
         let mut walked = Value::Null;
-        for _ in 0..240 {
-            tokio::time::sleep(std::time::Duration::from_millis(500)).await;
+        for _ in 0..1200 {
+            tokio::time::sleep(std::time::Duration::from_millis(100)).await;
             walked = house.browser.run("return window.walked").await.unwrap();
             if !walked.is_null() {
                 break;

@@ -5,31 +5,31 @@ use super::handles::bag;
 use super::*;
 use crate::brief::{Across, AllRound, ClosureKind, HandleKind, Stands};
 
-const GROOVE: Length = Length::eighths(1);
+pub(super) const GROOVE: Length = Length::eighths(1);
 
 /// Nothing is said of the first bag; of the second it is, in these words.
-fn begins(code: &str, at: &Brief, past: &Brief, level: Level, title: &str) {
+pub(super) fn begins(code: &str, at: &Brief, past: &Brief, level: Level, title: &str) {
     let plan = Plan::new(at).unwrap();
     assert!(plan.verdicts.iter().all(|verdict| verdict.code != code), "{code} is said too early");
     let found = verdict(past, code);
     assert_eq!((found.level, found.title.as_str()), (level, title));
 }
 
-fn eighths(count: i64) -> Length {
+pub(super) fn eighths(count: i64) -> Length {
     Length::eighths(count)
 }
 
-fn changed(brief: &Brief, change: impl FnOnce(&mut Brief)) -> Brief {
+pub(super) fn changed(brief: &Brief, change: impl FnOnce(&mut Brief)) -> Brief {
     let mut brief = brief.clone();
     change(&mut brief);
     brief
 }
 
-fn plain() -> Brief {
+pub(super) fn plain() -> Brief {
     bag(HandleKind::None)
 }
 
-fn flap(depth: Length) -> Top {
+pub(super) fn flap(depth: Length) -> Top {
     Top::Flap { on: FaceSide::Back, depth, corner: Length::ZERO }
 }
 
