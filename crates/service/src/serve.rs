@@ -46,7 +46,6 @@ pub const LONGEST_STOP: Duration = Duration::from_secs(9);
 pub fn serve(addr: SocketAddr, store: Store, ready: impl FnOnce(SocketAddr)) -> Result<(), String> {
     let runtime = tokio::runtime::Builder::new_multi_thread()
         .worker_threads(2)
-        .event_interval(std::env::var("EVENTS").ok().and_then(|own| own.parse().ok()).unwrap_or(61))
         .enable_all()
         .build()
         .map_err(|error| format!("the service cannot start: {error}"))?;
