@@ -449,3 +449,6 @@ const fn seconds(what: What) -> u32 {
         },
     }
 }
+
+#[cfg(test)]
+mod tests;
