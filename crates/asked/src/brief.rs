@@ -9,6 +9,8 @@ mod habits;
 mod hand;
 mod limits;
 mod lined;
+#[cfg(test)]
+mod natures;
 mod places;
 mod top;
 

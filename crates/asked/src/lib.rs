@@ -10,8 +10,6 @@ pub mod guide;
 pub mod heard;
 pub mod length;
 pub mod mass;
-#[cfg(test)]
-mod natures;
 pub mod paper;
 pub mod plane;
 pub mod sheet;

@@ -91,7 +91,7 @@ pub fn run_all(wanted: &Wanted) -> Chore {
         let named: Vec<String> = missed.lines().map(pattern).collect();
         let mut second = own.to_vec();
         named.iter().for_each(|name| second.extend(["--re", name]));
-        second.extend(["--baseline", "skip", "--timeout", "240"]);
+        second.extend(["--timeout", "240"]);
         second.extend(["--test-package", "wide-fold-core", "--", "--test", "all", "--"]);
         second.extend(SLOWEST.iter().flat_map(|test| ["--skip", test]));
         drop(run(&tool, &second));

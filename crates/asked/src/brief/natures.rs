@@ -1,8 +1,8 @@
 //! What kinds are, told the other way round: for every question the kinds of which it is true, as a crafter would list them (common
 //! practice). A kind that answers for another, or a new one that nobody listed, is found here.
 
+use super::*;
 use crate::Length;
-use crate::brief::*;
 use rstest::rstest;
 
 /// Those of which it is true.
