@@ -7,9 +7,6 @@ use bags::bags;
 use criterion::{Criterion, criterion_group, criterion_main};
 use std::hint::black_box;
 use std::time::{Duration, Instant};
-use wide_fold_core::brief::{
-    Across, BaseHabit, Build, GussetCrease, HandleKind, Joins, RoundStart, Squares, Top,
-};
 use wide_fold_core::brief::{Extra, Extras};
 use wide_fold_core::budget::Budget;
 use wide_fold_core::drift::drift;

@@ -1,7 +1,7 @@
 //! Every reader of what people write, fed with garbled examples for a while: nothing panics, whatever is refused is refused in
 //! a sentence, and whatever is read is the same when it is written and read again.
 //!
-//! `FUZZ_SECONDS` says how long each reader is fed (15 if left out), `FUZZ_SEED` begins where a failure began.
+//! `FUZZ_SECONDS` says how long each reader is fed (4 if left out), `FUZZ_SEED` begins where a failure began.
 use std::panic::{AssertUnwindSafe, catch_unwind};
 use std::time::{Duration, Instant, SystemTime};
 use wide_fold_core::mass::Mass;
@@ -114,7 +114,7 @@ fn struck(example: &str, dice: &mut Dice) -> String {
 
 /// Feeds a reader with struck examples. `read` gives back whether it took the text.
 fn feed(name: &str, examples: &[String], read: impl Fn(&str) -> bool) {
-    let seconds = std::env::var("FUZZ_SECONDS").ok().and_then(|text| text.parse().ok()).unwrap_or(15);
+    let seconds = std::env::var("FUZZ_SECONDS").ok().and_then(|text| text.parse().ok()).unwrap_or(4);
     let now = SystemTime::now().duration_since(SystemTime::UNIX_EPOCH).unwrap().as_nanos() as u64;
     let seed = std::env::var("FUZZ_SEED").ok().and_then(|text| text.parse().ok()).unwrap_or(now);
     let mut dice = Dice(seed);

@@ -144,7 +144,7 @@ proptest! {
 }
 
 proptest! {
-    #![proptest_config(ProptestConfig::with_cases(24))]
+    #![proptest_config(ProptestConfig::with_cases(12))]
 
     /// Every piece, cut and score has its row, read by another reader; and every sheet of the layout is in the ZIP.
     #[test]

@@ -126,9 +126,13 @@ fn if_match(host: &str, path: &str, list: &str, id: u64) -> String {
     format!("If-Match: \"{}\"\r\n", own.map_or(1, |one| one["revision"].as_i64().unwrap()))
 }
 
-/// A run of bags on a day that is never past.
-fn a_run(copies: u64) -> Value {
-    json!({ "name": "Kiln opening", "date": "2999-12-05", "lines": [{ "bag": 1, "copies": copies }, { "bag": 2, "copies": 1 }] })
+/// A run of bags that are there, on a day that is never past.
+fn a_run(host: &str, copies: u64) -> Value {
+    let all = get(host, "/api/bags")["bags"].as_array().cloned().unwrap_or_default();
+    let bag = |own: Option<&Value>| own.map_or(json!(1), |own| own["id"].clone());
+    let lines =
+        json!([{ "bag": bag(all.first()), "copies": copies }, { "bag": bag(all.last()), "copies": 1 }]);
+    json!({ "name": "Kiln opening", "date": "2999-12-05", "lines": lines })
 }
 
 /// One write at that address, on some bag, paper or guide.
@@ -189,9 +193,9 @@ fn write(host: &str, address: &str, dice: &mut Dice) -> Answer {
         "POST /api/shelf" => (String::new(), paper),
         "PUT /api/shelf/{id}" => (if_match(host, "/api/shelf", "papers", id), paper),
         "PUT /api/rooms" => (String::new(), json!({ "flat": format!("{}/8 in", dice.roll(20)) })),
-        "POST /api/runs" => (String::new(), a_run(dice.roll(3) + 1)),
+        "POST /api/runs" => (String::new(), a_run(host, dice.roll(3) + 1)),
         "PUT /api/runs/{id}" => {
-            let mut draft = a_run(dice.roll(3) + 1);
+            let mut draft = a_run(host, dice.roll(3) + 1);
             for (place, line) in run["lines"].as_array().into_iter().flatten().take(2).enumerate() {
                 draft["lines"][place]["line"] = line["line"].clone();
                 draft["lines"][place]["paper"] = line["paper"].clone();
@@ -278,7 +282,12 @@ fn worked_on(disk: &Disk, rounds: usize, seed: u64, mut fails: impl FnMut(&Servi
         if round >= rounds && (kept == all && refused == all || round >= rounds * 8) {
             break;
         }
-        let address = &addresses[dice.roll(addresses.len() as u64) as usize];
+        // Every second time one that has not been both yet.
+        let open: Vec<&String> =
+            addresses.iter().filter(|own| !kept.contains(*own) || !refused.contains(*own)).collect();
+        let any: Vec<&String> = addresses.iter().collect();
+        let among = if dice.roll(2) == 0 && !open.is_empty() { &open } else { &any };
+        let address = among[dice.roll(among.len() as u64) as usize];
         fails(&service, &mut dice);
         let again = Dice(dice.0);
         let mut answer = write(service.host(), address, &mut dice);
