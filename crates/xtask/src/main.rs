@@ -84,7 +84,10 @@ fn demo(addr: &str) -> Chore {
 }
 
 fn test() -> Chore {
-    begin("Building every test, and beside it the client", "about 7 minutes the first time, on two cores");
+    begin(
+        "Building every test, and beside it the client",
+        "about 7 minutes the first time, 2 after the demo, on two cores",
+    );
     let build = || cargo(&["test", "--workspace", "--no-run", "--quiet"]);
     beside(|| browser().and_then(|()| web::test()), build)?;
     begin("Running every test", "about 14 minutes on two cores, every time");
