@@ -16,7 +16,7 @@ cargo xtask shots                          take the screenshots in docs/screensh
 cargo xtask samples                        write what the demo's bags are taken along as into docs/samples
 cargo xtask schema                         write the description of the HTTP interface and the client's types anew
 cargo xtask fuzz [--minutes 10]            feed every reader with garbled examples for a while
-cargo xtask mutants made[/net][:40]        put faults into a crate or one of its modules, all or one in 40, and tell how many its own tests notice
+cargo xtask mutants made[/net][:40]        put faults into a crate or one of its modules, all or one in 40, and tell how many the tests notice
 cargo xtask soak [--minutes 5]             work the real service with kills, full disks and slow clients";
 
 fn main() -> ExitCode {

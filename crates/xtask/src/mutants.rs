@@ -124,6 +124,8 @@ fn tree() -> Result<String, String> {
     }
     run("git", &["-C", &path, "fetch", "--quiet", &own, "HEAD"])?;
     run("git", &["-C", &path, "reset", "--quiet", "--hard", "FETCH_HEAD"])?;
+    // Failing cases that faults have left behind.
+    run("git", &["-C", &path, "clean", "--quiet", "--force", "-d"])?;
     Ok(path)
 }
 

@@ -34,7 +34,9 @@ const answered = async () => {
   for (let n = 0; n < 80 && window.asks > 0; n += 1) await pause(25);
 };
 const saved = async () => {
-  for (let n = 0; n < 80 && document.querySelector('.saving')?.innerText.trim() !== 'Saved'; n += 1) await pause(25);
+  const is = () => document.querySelector('.saving')?.innerText.trim() === 'Saved';
+  for (let n = 0; n < 800 && !is(); n += 1) await pause(25);
+  if (!is()) note('what was pressed last is not saved');
 };
 const box = node => node.getBoundingClientRect();
 const drawn = node => box(node).width > 0 && getComputedStyle(node).visibility !== 'hidden';
