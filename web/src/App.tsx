@@ -1,4 +1,5 @@
 import { Link, Route, Routes } from "react-router";
+import { Unkept } from "./shared/saving/Unkept";
 import { BagView } from "./stages/bag/BagView";
 import { BagsView } from "./stages/bags/BagsView";
 import { CutView } from "./stages/cut/CutView";
@@ -17,6 +18,15 @@ import { ShelfView } from "./stages/shelf/ShelfView";
 import { TableView } from "./stages/table/TableView";
 
 export function App() {
+  return (
+    <>
+      <Pages />
+      <Unkept />
+    </>
+  );
+}
+
+function Pages() {
   return (
     <Routes>
       <Route path="/" element={<BagsView />} />

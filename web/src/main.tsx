@@ -5,6 +5,8 @@ import { BrowserRouter } from "react-router";
 import { isBusy } from "./api/client";
 import { App } from "./App";
 import { ErrorBoundary } from "./ErrorBoundary";
+import { resume } from "./shared/saving/keepers";
+import { savers } from "./shared/saving/savers";
 import "./theme/fonts";
 import "./theme/theme.scss";
 
@@ -19,7 +21,15 @@ const queries = new QueryClient({
   },
 });
 
+window.addEventListener("pagehide", savers.leave);
+// A page that the browser had put by is old: what it had not kept, another may have sent meanwhile.
+window.addEventListener("pageshow", (event) => event.persisted && window.location.reload());
+window.addEventListener("beforeunload", (event) => savers.mustAsk() && event.preventDefault());
+
 const root = document.getElementById("root");
+// What an earlier page has left unkept is there before anything is shown.
+await savers.places.adopt(globalThis.navigator.locks).catch(() => undefined);
+resume(queries);
 if (root) {
   createRoot(root).render(
     <StrictMode>

@@ -14,6 +14,8 @@ use tempfile::TempDir;
 
 /// How long to wait for something to appear before giving up.
 const PATIENCE: Duration = Duration::from_secs(15);
+/// How often it is looked for.
+const AGAIN: Duration = Duration::from_millis(50);
 
 /// Why the browser could not do something.
 #[derive(Debug, thiserror::Error)]
@@ -137,7 +139,7 @@ impl Browser {
     /// # Errors
     /// [`Failed::Missing`] if there is none for a long while.
     pub async fn find(&self, css: &str) -> Result<Element, Failed> {
-        let found = self.client.wait().at_most(PATIENCE).for_element(Locator::Css(css)).await;
+        let found = self.client.wait().at_most(PATIENCE).every(AGAIN).for_element(Locator::Css(css)).await;
         found.map_err(|_| Failed::Missing(css.to_owned()))
     }
 
@@ -146,7 +148,7 @@ impl Browser {
     /// # Errors
     /// [`Failed::Missing`] if there is none for a long while.
     pub async fn find_path(&self, path: &str) -> Result<Element, Failed> {
-        let found = self.client.wait().at_most(PATIENCE).for_element(Locator::XPath(path)).await;
+        let found = self.client.wait().at_most(PATIENCE).every(AGAIN).for_element(Locator::XPath(path)).await;
         found.map_err(|_| Failed::Missing(path.to_owned()))
     }
 
@@ -155,12 +157,12 @@ impl Browser {
     /// # Errors
     /// [`Failed::Missing`] if it does not for a long while.
     pub async fn until(&self, script: &str) -> Result<(), Failed> {
-        let tries = PATIENCE.as_millis() / 50;
+        let tries = PATIENCE.as_millis() / AGAIN.as_millis();
         for _ in 0..tries {
             if self.run(&format!("return ({script})")).await.is_ok_and(|value| value == Value::Bool(true)) {
                 return Ok(());
             }
-            tokio::time::sleep(Duration::from_millis(50)).await;
+            tokio::time::sleep(AGAIN).await;
         }
         Err(Failed::Missing(script.to_owned()))
     }

@@ -175,6 +175,7 @@ fn put_in_place(connection: &mut Connection) -> Result<()> {
         transaction
             .execute(&format!("INSERT INTO main.{table} ({names}) SELECT {values} FROM other.{table}"), [])?;
     }
+    crate::save_key::forget(&transaction)?;
     // Numbers of what was deleted for good are not given again.
     transaction.execute("DELETE FROM main.sqlite_sequence", [])?;
     transaction.execute("INSERT INTO main.sqlite_sequence SELECT * FROM other.sqlite_sequence", [])?;

@@ -1,5 +1,6 @@
 //! Bags whose paper has been taken from the shelf.
 
+use crate::cell::{number, some_text};
 use crate::papers::{read_paper, written_paper};
 use crate::stock::given_back;
 use crate::thing::Kind;
@@ -30,10 +31,10 @@ pub fn find(connection: &Connection, bag: i64) -> Result<Vec<BagPaper>> {
     let sql = "SELECT paper, sheets, length_nm, as_taken FROM bag_paper WHERE bag = :bag ORDER BY rowid";
     let read = |row: &rusqlite::Row<'_>| {
         Ok(BagPaper {
-            paper: row.get("paper")?,
-            sheets: row.get("sheets")?,
-            length_nm: row.get("length_nm")?,
-            as_taken: row.get("as_taken")?,
+            paper: number(row, "paper")?,
+            sheets: u32::try_from(number(row, "sheets")?).unwrap_or_default(),
+            length_nm: number(row, "length_nm")?,
+            as_taken: some_text(row, "as_taken")?,
         })
     };
     let mut statement = connection.prepare_cached(sql)?;

@@ -1,5 +1,7 @@
 //! Bags kept in SQLite.
 
+use crate::cell::{number, some_text, text};
+use crate::save_key::{self, Saved};
 use crate::shape::{Shape, Unreadable};
 use crate::versions::{self, Version};
 use crate::{Expected, Result, StoreError};
@@ -59,6 +61,11 @@ impl Bag {
     /// [`Unreadable`] if the kept text is no brief this version can read.
     pub fn brief(&self) -> std::result::Result<Brief, Unreadable> {
         read_brief(&self.brief)
+    }
+
+    /// What a save has made that ended in it as it is.
+    pub fn saved(&self) -> Saved {
+        Saved { what: BriefText::NAME.to_owned(), id: self.id, revision: self.revision }
     }
 
     /// The bag as it is, to be gone back to.
@@ -125,10 +132,9 @@ pub fn page(
          ORDER BY updated_at DESC, id DESC LIMIT :most"
     );
     let read = |row: &Row<'_>| -> rusqlite::Result<(Listed, String)> {
-        let json: Option<String> = row.get("summary")?;
-        let rules: Option<String> = row.get("rules")?;
+        let (json, rules) = (some_text(row, "summary")?, some_text(row, "rules")?);
         let summary = json.zip(rules).map(|(json, rules)| Summary { json, rules });
-        Ok((Listed { bag: read(row)?, summary }, row.get("updated_at")?))
+        Ok((Listed { bag: read(row)?, summary }, text(row, "updated_at")?))
     };
     let values = named_params! {
         ":id": after.map(|after| after.id), ":at": after.map(|after| &after.updated_at), ":most": most + 1
@@ -204,6 +210,15 @@ pub fn create(transaction: &Transaction<'_>, content: &Content, now: Timestamp) 
     Ok(transaction.prepare_cached(&sql)?.query_row(values, read)?)
 }
 
+/// Refuses what was meant for another revision than the kept one, and says under which key that one came.
+///
+/// # Errors
+/// [`StoreError::Database`].
+pub fn stale(connection: &Connection, kept: Bag) -> Result<StoreError> {
+    let key = save_key::of(connection, &kept.saved())?;
+    Ok(StoreError::Stale(Box::new(kept), key))
+}
+
 /// What a write does to a bag.
 #[derive(Clone, Debug)]
 pub enum Change {
@@ -232,7 +247,7 @@ pub fn change(
         return Err(StoreError::NoBag);
     }
     if expected.is_some_and(|expected| !expected(kept.revision)) {
-        return Err(StoreError::Stale(Box::new(kept)));
+        return Err(stale(transaction, kept)?);
     }
     if let Change::Content(content) = change
         && (&content.name, &content.brief) != (&kept.name, &kept.brief)
@@ -266,15 +281,15 @@ pub fn change(
 /// neither hides a bag.
 fn read(row: &Row<'_>) -> rusqlite::Result<Bag> {
     let time = |column: &str| -> rusqlite::Result<Timestamp> {
-        Ok(row.get::<_, String>(column)?.parse().unwrap_or(Timestamp::UNIX_EPOCH))
+        Ok(text(row, column)?.parse().unwrap_or(Timestamp::UNIX_EPOCH))
     };
     Ok(Bag {
         id: row.get("id")?,
-        revision: row.get("revision")?,
-        name: printable(&row.get::<_, String>("name")?),
-        brief: row.get("brief")?,
+        revision: number(row, "revision")?,
+        name: printable(&text(row, "name")?),
+        brief: text(row, "brief")?,
         created_at: time("created_at")?,
         updated_at: time("updated_at")?,
-        deleted: row.get::<_, Option<String>>("deleted_at")?.is_some(),
+        deleted: some_text(row, "deleted_at")?.is_some(),
     })
 }

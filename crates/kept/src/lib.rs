@@ -12,6 +12,7 @@ use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
 pub mod backup;
 pub mod bag_paper;
 pub mod bags;
+mod cell;
 pub mod costs;
 pub mod day;
 pub mod entry;
@@ -26,6 +27,7 @@ pub mod rooms;
 mod rows;
 pub mod run;
 pub mod runs;
+pub mod save_key;
 pub mod settings;
 pub mod shape;
 pub mod stock;
@@ -33,6 +35,7 @@ pub mod thing;
 pub mod ticks;
 pub mod versions;
 
+use save_key::SavedUnder;
 use shape::Unreadable;
 use wide_fold_core::counted::Refusal;
 use wide_fold_core::shelf::Lacks;
@@ -63,7 +66,7 @@ pub enum StoreError {
     NoSuch(&'static str),
     /// The paper, or whatever it is, has changed since.
     #[error("the {0} has changed since")]
-    Outdated(&'static str),
+    Outdated(&'static str, Option<SavedUnder>),
     /// Paper has been taken for the bag already.
     #[error("paper has been taken already")]
     AlreadyTaken,
@@ -96,7 +99,7 @@ pub enum StoreError {
     Unwritten(serde_json::Error),
     /// The bag has changed since; this is how it is kept now.
     #[error("the bag has changed since")]
-    Stale(Box<bags::Bag>),
+    Stale(Box<bags::Bag>, Option<String>),
     /// The file is not ours to write to, or not fit to; the sentence says why and what can be done.
     #[error("{0}")]
     NotOurs(String),

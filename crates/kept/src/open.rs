@@ -11,7 +11,7 @@ use std::path::Path;
 use std::time::{Duration, Instant};
 
 /// How many changes the tables have been through.
-const VERSIONS: i64 = 15;
+const VERSIONS: i64 = 16;
 
 fn migrations() -> Migrations<'static> {
     Migrations::new(vec![
@@ -33,6 +33,7 @@ fn migrations() -> Migrations<'static> {
         M::up(include_str!("../migrations/014_bag_paper.sql")),
         // Panels follow one another in a round, and hands have rules of their own.
         M::up_with_hook("", |transaction: &Transaction<'_>| Ok(renew(transaction)?)),
+        M::up(include_str!("../migrations/016_save_keys.sql")),
     ])
 }
 

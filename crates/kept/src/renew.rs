@@ -1,5 +1,6 @@
 //! What is kept in an older spelling, written in today's when a file is opened.
 
+use crate::cell::text;
 use crate::run::KeptRun;
 use crate::shape::Shape;
 use rusqlite::Transaction;
@@ -33,7 +34,8 @@ fn column<T: Shape>(transaction: &Transaction<'_>, table: &str, column: &str) ->
     }
     let mut all = transaction.prepare(&format!("SELECT rowid, {column} FROM {table}"))?;
     let mut write = transaction.prepare(&format!("UPDATE {table} SET {column} = ?2 WHERE rowid = ?1"))?;
-    let rows = all.query_map([], |row| Ok((row.get::<_, i64>(0)?, row.get::<_, String>(1)?)))?;
+    // What is no text any more is in no spelling either: it stays.
+    let rows = all.query_map([], |row| Ok((row.get::<_, i64>(0)?, text(row, 1)?)))?;
     for (id, text) in rows.collect::<rusqlite::Result<Vec<_>>>()? {
         let before = serde_json::from_str(&text).ok();
         if let Some(now) = before.and_then(|before| T::renewed(&before)) {

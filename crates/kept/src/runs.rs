@@ -1,5 +1,6 @@
 //! Runs: what was done on them, the sheets as they are laid out, and what they still take of the shelf.
 
+use crate::cell::{some_text, text};
 use crate::shape::{Shape, Unreadable};
 use crate::thing::Kind;
 use crate::{Full, Result, StoreError};
@@ -83,7 +84,7 @@ pub struct Done {
 pub fn done(connection: &Connection, run: i64) -> Result<Done> {
     let sql = "SELECT id, event FROM run_event WHERE run = :run ORDER BY id";
     let mut statement = connection.prepare_cached(sql)?;
-    let read = |row: &rusqlite::Row<'_>| Ok((row.get::<_, i64>(0)?, row.get::<_, String>(1)?));
+    let read = |row: &rusqlite::Row<'_>| Ok((row.get::<_, i64>(0)?, text(row, 1)?));
     let mut done = Done::default();
     for row in statement.query_map(named_params! { ":run": run }, read)? {
         let (id, text) = row?;
@@ -146,7 +147,7 @@ pub fn take_out(transaction: &Transaction<'_>, event: i64) -> Result<()> {
 /// [`StoreError::Database`].
 pub fn lists(connection: &Connection, run: i64) -> Result<Option<String>> {
     let mut statement = connection.prepare_cached("SELECT lists FROM run WHERE id = :run")?;
-    Ok(statement.query_row(named_params! { ":run": run }, |row| row.get(0)).optional()?.flatten())
+    Ok(statement.query_row(named_params! { ":run": run }, |row| some_text(row, 0)).optional()?.flatten())
 }
 
 /// Keeps the sheets as they are laid out, and what they still take of the shelf; nothing if they have to be laid out anew.
@@ -181,8 +182,8 @@ pub fn needs(connection: &Connection) -> Result<Vec<(i64, String, Vec<Need>)>> {
     let sql = "SELECT id, run, needs FROM run WHERE deleted_at IS NULL ORDER BY id";
     let mut statement = connection.prepare_cached(sql)?;
     let read = |row: &rusqlite::Row<'_>| {
-        let needs: String = row.get("needs")?;
-        Ok((row.get("id")?, row.get("run")?, serde_json::from_str(&needs).unwrap_or_default()))
+        let needs = text(row, "needs")?;
+        Ok((row.get("id")?, text(row, "run")?, serde_json::from_str(&needs).unwrap_or_default()))
     };
     Ok(statement.query_map([], read)?.collect::<rusqlite::Result<_>>()?)
 }

@@ -1,6 +1,7 @@
 //! What the crafter has set for everything, as JSON under a name.
 
 use crate::Result;
+use crate::cell::text;
 use crate::shape::{Shape, Unreadable};
 use rusqlite::{Connection, OptionalExtension, Transaction, named_params};
 use serde::{Deserialize, Serialize};
@@ -42,7 +43,7 @@ impl Setting for KeepText {
 pub fn find<T: Setting>(connection: &Connection) -> Result<Option<std::result::Result<T, Unreadable>>> {
     let mut statement = connection.prepare_cached("SELECT setting FROM setting WHERE name = :name")?;
     let kept: Option<String> =
-        statement.query_row(named_params! { ":name": T::KEY }, |row| row.get(0)).optional()?;
+        statement.query_row(named_params! { ":name": T::KEY }, |row| text(row, 0)).optional()?;
     Ok(kept.map(|kept| T::from_kept(&kept)))
 }
 

@@ -1,5 +1,7 @@
 //! Things kept in SQLite as one line of JSON each, with a number and a count of its changes: papers, guides, runs, entries.
 
+use crate::cell::{number, some_text, text};
+use crate::save_key::{self, Saved, SavedUnder};
 use crate::{Expected, Full, Result, StoreError};
 use jiff::Timestamp;
 use rusqlite::{Connection, OptionalExtension, Row, Transaction, named_params};
@@ -130,6 +132,20 @@ impl Kind {
         Ok(())
     }
 
+    /// Refuses what was meant for another revision than the kept one, and says under which key that one came.
+    ///
+    /// # Errors
+    /// [`StoreError::Database`].
+    pub fn outdated(self, connection: &Connection, kept: &Kept) -> Result<StoreError> {
+        let key = save_key::of(connection, &self.saved(kept))?;
+        Ok(StoreError::Outdated(self.name(), Some(SavedUnder { revision: kept.revision, key })))
+    }
+
+    /// What a save has made that ended in one as it is.
+    pub fn saved(self, kept: &Kept) -> Saved {
+        Saved { what: self.name().to_owned(), id: kept.id, revision: kept.revision }
+    }
+
     /// Changes one if it is still at a revision that is `expected` (any, if nothing is).
     ///
     /// # Errors
@@ -147,7 +163,7 @@ impl Kind {
             return Err(StoreError::NoSuch(self.name()));
         }
         if expected.is_some_and(|expected| !expected(kept.revision)) {
-            return Err(StoreError::Outdated(self.name()));
+            return Err(self.outdated(transaction, &kept)?);
         }
         let (text, deleted_at) = match change {
             Change::Content(text) => (text.as_str(), None),
@@ -167,8 +183,8 @@ impl Kind {
 fn read(row: &Row<'_>) -> rusqlite::Result<Kept> {
     Ok(Kept {
         id: row.get("id")?,
-        revision: row.get("revision")?,
-        text: row.get("text")?,
-        deleted: row.get::<_, Option<String>>("deleted_at")?.is_some(),
+        revision: number(row, "revision")?,
+        text: text(row, "text")?,
+        deleted: some_text(row, "deleted_at")?.is_some(),
     })
 }

@@ -1,5 +1,6 @@
 //! Steps of the work on a bag that are ticked off.
 
+use crate::cell::text;
 use crate::{Result, StoreError, bags};
 use rusqlite::{Connection, Transaction, named_params};
 use std::collections::BTreeSet;
@@ -16,7 +17,7 @@ pub fn find(connection: &Connection, bag: i64) -> Result<BTreeSet<String>> {
         return Err(StoreError::NoBag);
     }
     let mut statement = connection.prepare_cached("SELECT step FROM tick WHERE bag = :bag")?;
-    let found = statement.query_map(named_params! { ":bag": bag }, |row| row.get(0))?;
+    let found = statement.query_map(named_params! { ":bag": bag }, |row| text(row, 0))?;
     Ok(found.collect::<rusqlite::Result<_>>()?)
 }
 

@@ -1,5 +1,6 @@
 //! How bags were before: a version at the end of every spell of work, and of every bag that was made.
 
+use crate::cell::{number, text};
 use crate::{Result, StoreError};
 use jiff::{SignedDuration, Timestamp};
 use rusqlite::{Connection, OptionalExtension, Row, Transaction, named_params};
@@ -76,9 +77,9 @@ pub fn find(connection: &Connection, bag: i64, revision: i64) -> Result<Version>
 
 fn read(row: &Row<'_>) -> rusqlite::Result<Version> {
     Ok(Version {
-        revision: row.get("revision")?,
-        name: row.get("name")?,
-        brief: row.get("brief")?,
-        at: row.get::<_, String>("at")?.parse().unwrap_or(Timestamp::UNIX_EPOCH),
+        revision: number(row, "revision")?,
+        name: text(row, "name")?,
+        brief: text(row, "brief")?,
+        at: text(row, "at")?.parse().unwrap_or(Timestamp::UNIX_EPOCH),
     })
 }

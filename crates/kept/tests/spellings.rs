@@ -80,7 +80,7 @@ fn a_file_of_before_is_written_anew_when_it_is_opened() {
     let put = "INSERT INTO run (revision, run) VALUES (2, ?1), (1, '\"no run at all\"')";
     file.execute(put, [run(&before()).to_string()]).unwrap();
     // Paper taken for a bag was a cut, and hand rules were allowances.
-    file.execute_batch("ALTER TABLE bag_paper RENAME TO cut").unwrap();
+    file.execute_batch("ALTER TABLE bag_paper RENAME TO cut; DROP TABLE save_key").unwrap();
     file.execute("INSERT INTO paper (id, revision, paper) VALUES (3, 1, '{}')", []).unwrap();
     file.execute("INSERT INTO cut (bag, paper, sheets, length_nm) VALUES (1, 3, 2, 0)", []).unwrap();
     let rules = json!([{ "id": "panels", "by": 396_875, "bags": 16, "metric": false }]).to_string();

@@ -62,7 +62,7 @@ fn a_stale_change_changes_nothing(kept: Kept) {
     write(|db| bags::create(db, &content("vase"), at(1))).unwrap();
     write(|db| bags::change(db, 1, Some(&only(1)), &changed("mine"), at(2))).unwrap();
     let error = write(|db| bags::change(db, 1, Some(&only(1)), &changed("theirs"), at(3))).unwrap_err();
-    let StoreError::Stale(bag) = error else { panic!("{error}") };
+    let StoreError::Stale(bag, _) = error else { panic!("{error}") };
     assert_eq!((bag.name.as_str(), bag.revision), ("mine", 2));
     let now = kept.store.read_now(|db| bags::find(db, 1)).unwrap();
     assert_eq!(now, *bag);

@@ -42,6 +42,12 @@ pub struct Problem {
     /// On a stale write: the bag as it is kept, to choose from.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub stored: Option<Box<BagView>>,
+    /// On a stale write: the revision that is kept.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub stored_revision: Option<i64>,
+    /// On a stale write: the `Save-Key` of the save that made it, if it had one. It may be the asker's own, whose answer was lost.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub stored_key: Option<String>,
 }
 
 impl Problem {
@@ -55,6 +61,8 @@ impl Problem {
             field: None,
             retry_after: None,
             stored: None,
+            stored_revision: None,
+            stored_key: None,
         }
     }
 
@@ -156,11 +164,17 @@ impl From<StoreError> for Problem {
                 "already-taken",
                 "The paper for this bag has been taken already. Put it back first to take it anew.",
             ),
-            StoreError::Outdated(what) => stale(format!(
-                "This {what} was changed somewhere else in the meantime. Look at it again first."
-            )),
-            StoreError::Stale(stored) => Self {
+            StoreError::Outdated(what, now) => Self {
+                stored_revision: now.as_ref().map(|now| now.revision),
+                stored_key: now.and_then(|now| now.key),
+                ..stale(format!(
+                    "This {what} was changed somewhere else in the meantime. Look at it again first."
+                ))
+            },
+            StoreError::Stale(stored, key) => Self {
                 stored: BagView::new(&stored).ok().map(Box::new),
+                stored_revision: Some(stored.revision),
+                stored_key: key,
                 ..stale(
                     "This bag was changed somewhere else in the meantime. Choose which version to keep."
                         .to_owned(),

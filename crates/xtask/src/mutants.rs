@@ -4,7 +4,7 @@ use std::collections::BTreeMap;
 use std::fmt;
 use std::path::PathBuf;
 use std::str::FromStr;
-use xtask::{Chore, begin, cargo, project, run};
+use xtask::{Chore, begin, cargo, output, project, run};
 
 /// What is tried: a crate of the computation, one of its modules, and of the faults all or every so manieth.
 #[derive(Clone, Debug, PartialEq, Eq)]
@@ -87,16 +87,7 @@ pub fn run_all(wanted: &Wanted) -> Chore {
     let done = run(&tool, &first);
     let (mut noticed, mut missed) = (read("caught.txt") + &read("timeout.txt"), read("missed.txt"));
     if !missed.is_empty() {
-        // What the crate's own tests miss, those of the whole computation may notice.
-        let named: Vec<String> = missed.lines().map(pattern).collect();
-        let mut second = own.to_vec();
-        named.iter().for_each(|name| second.extend(["--re", name]));
-        second.extend(["--timeout", "240"]);
-        second.extend(["--test-package", "wide-fold-core", "--", "--test", "all", "--"]);
-        second.extend(SLOWEST.iter().flat_map(|test| ["--skip", test]));
-        drop(run(&tool, &second));
-        // The tool tries more than is named: a field left out it always tries.
-        let caught = read("caught.txt") + &read("timeout.txt");
+        let caught = tried_on_all(&tool, &own, &missed)?;
         let is_caught = |name: &&str| caught.lines().any(|own| own == *name);
         let (more, left): (Vec<&str>, Vec<&str>) = missed.lines().partition(is_caught);
         noticed.extend(more.iter().map(|name| format!("{name}\n")));
@@ -115,6 +106,25 @@ pub fn run_all(wanted: &Wanted) -> Chore {
     if whole == Noticed::default() { done } else { Ok(()) }
 }
 
+/// Those of the faults that the tests of the whole computation notice, of those the crate's own tests have missed.
+fn tried_on_all(tool: &str, own: &[&str], missed: &str) -> Result<String, String> {
+    let named: Vec<String> = missed.lines().map(pattern).collect();
+    let mut all = own.to_vec();
+    named.iter().for_each(|name| all.extend(["--re", name]));
+    // A field left out is tried whether or not it is named: those that are not are left out by their own names.
+    let mut listing = all.clone();
+    listing.push("--list");
+    let listed = String::from_utf8(output(tool, &listing)?).map_err(|error| error.to_string())?;
+    let others: Vec<String> =
+        listed.lines().filter(|name| !missed.lines().any(|own| own == *name)).map(pattern).collect();
+    others.iter().for_each(|name| all.extend(["--exclude-re", name]));
+    all.extend(["--timeout", "240", "--test-workspace=true", "--", "--test", "all", "--"]);
+    all.extend(SLOWEST.iter().flat_map(|test| ["--skip", test]));
+    // It ends with an error where anything was missed.
+    drop(run(tool, &all));
+    Ok(read("caught.txt") + &read("timeout.txt"))
+}
+
 /// A clone of what is committed, that faults can be put into. What it has built stays for the next time.
 fn tree() -> Result<String, String> {
     let (own, tree) = (project().display().to_string(), project().join("target/mutants"));
@@ -124,6 +134,8 @@ fn tree() -> Result<String, String> {
     }
     run("git", &["-C", &path, "fetch", "--quiet", &own, "HEAD"])?;
     run("git", &["-C", &path, "reset", "--quiet", "--hard", "FETCH_HEAD"])?;
+    // What was built half when a run was broken off does not link again.
+    drop(std::fs::remove_dir_all(tree.join("target/debug/incremental")));
     // Failing cases that faults have left behind.
     run("git", &["-C", &path, "clean", "--quiet", "--force", "-d"])?;
     Ok(path)

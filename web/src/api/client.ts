@@ -85,8 +85,7 @@ const NO_ANSWER: ProblemDetails = {
   type: "/problems/no-answer",
   title: "No answer",
   status: 0,
-  detail:
-    "Wide Fold does not answer. Is it still running? Your work is kept here and saved as soon as it does.",
+  detail: "Wide Fold does not answer. Is it still running?",
 };
 
 /** The data of an answer; throws {@link Refused} for anything else. */
@@ -130,12 +129,24 @@ export const createBag = (body: BagDraft) => answer(client.POST("/api/bags", { b
 
 export const readBag = (id: number) => answer(client.GET("/api/bags/{id}", { params: { path: { id } } }));
 
-export const updateBag = (id: number, revision: number, body: BagDraft, keepalive = false) =>
+/** How a save is sent: under a key of its own, so that it is known again; with nobody waiting for its answer, if the page goes. */
+export interface Sending {
+  key: string;
+  leaving: boolean;
+}
+
+const keyed = ({ key }: Sending) => ({ "Save-Key": key });
+const resting = (revision: number, sending: Sending) => ({
+  "If-Match": `"${revision}"`,
+  ...keyed(sending),
+});
+
+export const updateBag = (id: number, revision: number, body: BagDraft, sending: Sending) =>
   answer(
     client.PUT("/api/bags/{id}", {
-      params: { path: { id }, header: { "If-Match": `"${revision}"` } },
+      params: { path: { id }, header: resting(revision, sending) },
       body,
-      keepalive,
+      keepalive: sending.leaving,
     }),
   );
 
@@ -254,7 +265,8 @@ export const hear = (body: Schemas["HeardText"], signal?: AbortSignal) =>
 /** The room that is left round what goes in: what is set, and what is customary. */
 export const rooms = () => answer(client.GET("/api/rooms"));
 
-export const setRooms = (body: RoomsText) => answer(client.PUT("/api/rooms", { body }));
+export const setRooms = (body: RoomsText, keepalive = false) =>
+  answer(client.PUT("/api/rooms", { body, keepalive }));
 
 export const listGuides = () => answer(client.GET("/api/guides"));
 
@@ -316,11 +328,12 @@ export const readRun = (id: number) => answer(client.GET("/api/runs/{id}", { par
 export const changing = (id: number, body: RunDraft) =>
   answer(client.POST("/api/runs/{id}/changing", { params: { path: { id } }, body }));
 
-export const changeRun = (id: number, revision: number, body: RunDraft) =>
+export const changeRun = (id: number, revision: number, body: RunDraft, sending: Sending) =>
   answer(
     client.PUT("/api/runs/{id}", {
-      params: { path: { id }, header: { "If-Match": `"${revision}"` } },
+      params: { path: { id }, header: resting(revision, sending) },
       body,
+      keepalive: sending.leaving,
     }),
   );
 
@@ -334,23 +347,47 @@ export const copyRun = (id: number) =>
   answer(client.POST("/api/runs/{id}/duplicate", { params: { path: { id } } }));
 
 /** How often some work of a run is done now. */
-export const tickWork = (id: number, body: Schemas["WorkedText"]) =>
-  answer(client.PUT("/api/runs/{id}/ticks", { params: { path: { id } }, body }));
+export const tickWork = (id: number, body: Schemas["WorkedText"], sending: Sending) =>
+  answer(
+    client.PUT("/api/runs/{id}/ticks", {
+      params: { path: { id }, header: keyed(sending) },
+      body,
+      keepalive: sending.leaving,
+    }),
+  );
 
 /** How many sheets of a lot are cut now. */
-export const cutSheets = (id: number, body: Schemas["SheetsCutText"]) =>
-  answer(client.PUT("/api/runs/{id}/cuts", { params: { path: { id } }, body }));
+export const cutSheets = (id: number, body: Schemas["SheetsCutText"], sending: Sending) =>
+  answer(
+    client.PUT("/api/runs/{id}/cuts", {
+      params: { path: { id }, header: keyed(sending) },
+      body,
+      keepalive: sending.leaving,
+    }),
+  );
 
 /** A piece, or a whole bag, that was spoiled. */
-export const spoil = (id: number, body: Schemas["SpoiltText"]) =>
-  answer(client.POST("/api/runs/{id}/spoils", { params: { path: { id } }, body }));
+export const spoil = (id: number, body: Schemas["SpoiltText"], sending: Sending) =>
+  answer(
+    client.POST("/api/runs/{id}/spoils", {
+      params: { path: { id }, header: keyed(sending) },
+      body,
+      keepalive: sending.leaving,
+    }),
+  );
 
-export const undoWork = (id: number) =>
-  answer(client.POST("/api/runs/{id}/undo", { params: { path: { id } } }));
+export const undoWork = (id: number, sending: Sending) =>
+  answer(
+    client.POST("/api/runs/{id}/undo", {
+      params: { path: { id }, header: keyed(sending) },
+      keepalive: sending.leaving,
+    }),
+  );
 
 export const readCosts = () => answer(client.GET("/api/costs"));
 
-export const setCosts = (body: Costs) => answer(client.PUT("/api/costs", { body }));
+export const setCosts = (body: Costs, keepalive = false) =>
+  answer(client.PUT("/api/costs", { body, keepalive }));
 
 /** How many more of each line of a run come out of the paper there is. */
 export const moreOf = (id: number) => answer(client.GET("/api/runs/{id}/more", { params: { path: { id } } }));

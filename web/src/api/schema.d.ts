@@ -135,7 +135,7 @@ export interface paths {
         };
         /** One bag. */
         get: operations["read"];
-        /** Change a bag. `If-Match` carries the revision it was read at. */
+        /** Change a bag. `If-Match` carries the revision it was read at, `Save-Key` a key of this save alone. */
         put: operations["update"];
         post?: never;
         /** Delete a bag; it can be brought back. */
@@ -910,7 +910,10 @@ export interface paths {
         };
         /** One run, with all that follows from it. */
         get: operations["read_run"];
-        /** Change what is asked for. `If-Match` carries the revision it was read at; what has been done stays done. */
+        /**
+         * Change what is asked for. `If-Match` carries the revision it was read at, `Save-Key` a key of this save alone; what has been done
+         *     stays done.
+         */
         put: operations["change_run"];
         post?: never;
         /** Delete a run; it can be brought back. Paper that was cut for it stays cut. */
@@ -3807,6 +3810,13 @@ export interface components {
              */
             status: number;
             stored?: components["schemas"]["BagView"] | null;
+            /** @description On a stale write: the `Save-Key` of the save that made it, if it had one. It may be the asker's own, whose answer was lost. */
+            stored_key?: string | null;
+            /**
+             * Format: int64
+             * @description On a stale write: the revision that is kept.
+             */
+            stored_revision?: number | null;
             /** @description The kind in words. */
             title: string;
             /** @description What kind of problem: a relative reference. */
@@ -5681,6 +5691,7 @@ export interface operations {
             query?: never;
             header: {
                 "If-Match": string;
+                "Save-Key"?: string | null;
             };
             path: {
                 id: number;
@@ -9857,6 +9868,7 @@ export interface operations {
             query?: never;
             header: {
                 "If-Match": string;
+                "Save-Key"?: string | null;
             };
             path: {
                 id: number;
@@ -10127,7 +10139,9 @@ export interface operations {
     cut_sheets: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "Save-Key"?: string | null;
+            };
             path: {
                 id: number;
             };
@@ -10371,7 +10385,9 @@ export interface operations {
     spoil_piece: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "Save-Key"?: string | null;
+            };
             path: {
                 id: number;
             };
@@ -10521,7 +10537,9 @@ export interface operations {
     tick_work: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "Save-Key"?: string | null;
+            };
             path: {
                 id: number;
             };
@@ -10626,7 +10644,9 @@ export interface operations {
     undo_work: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "Save-Key"?: string | null;
+            };
             path: {
                 id: number;
             };
@@ -10640,6 +10660,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["UndoneView"];
+                };
+            };
+            /** @description If-Match holds no revision. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Asked under another name than this machine's own, or by a page of another site. */

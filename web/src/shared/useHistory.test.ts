@@ -1,6 +1,6 @@
 import * as fc from "fast-check";
 import { expect, test } from "vitest";
-import { LONGEST, step, type History } from "./useHistory";
+import { LONGEST, resumed, step, type History } from "./useHistory";
 
 const fresh: History<number> = { past: [], present: 0, future: [] };
 const set = (value: number, merge = false) => ({ kind: "set" as const, change: () => value, merge });
@@ -47,6 +47,24 @@ test("as many undos as there are changes lead back to the beginning, as many red
       let on = back;
       while (on.future.length > end.future.length) on = step(on, { kind: "redo" });
       expect(on).toEqual(end);
+    }),
+  );
+});
+
+test("a history goes on with the next page, whatever the service has spelled otherwise or another has changed", () => {
+  fc.assert(
+    fc.property(moves, fc.option(fc.integer()), fc.boolean(), (made, other, isElsewhere) => {
+      const before = made.reduce(step<number>, fresh);
+      const now = other ?? before.present;
+      const after = resumed({ ...before, keptAs: isElsewhere ? null : now }, now);
+      expect(after.present).toBe(now);
+      if (!isElsewhere || now === before.present) {
+        expect([after.past, after.future]).toEqual([before.past, before.future]);
+      } else {
+        // What stood here is one step back.
+        expect(step(after, { kind: "undo" }).present).toBe(before.present);
+      }
+      expect(resumed(null, now)).toEqual({ past: [], present: now, future: [] });
     }),
   );
 });

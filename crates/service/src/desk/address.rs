@@ -6,6 +6,7 @@ use axum::extract::rejection::PathRejection;
 use axum::http::{HeaderMap, StatusCode, header};
 use headers::{ETag, HeaderMapExt, IfMatch};
 use jiff::Timestamp;
+use wide_fold_kept::save_key::SaveKey;
 use wide_fold_kept::thing::{Change, Kept, Kind};
 use wide_fold_kept::{Expected, Store};
 
@@ -50,6 +51,16 @@ pub fn required(what: &str, headers: &HeaderMap) -> Result<Expected, Problem> {
     expected(headers)?.ok_or_else(|| {
         let detail = format!("Say which revision of the {what} this changes, in If-Match.");
         Problem::new(StatusCode::PRECONDITION_REQUIRED, "revision", detail)
+    })
+}
+
+/// The key a save comes under, told by `Save-Key`: none if the header is missing.
+pub fn save_key(headers: &HeaderMap) -> Result<Option<SaveKey>, Problem> {
+    let Some(said) = headers.get("save-key") else { return Ok(None) };
+    let key = said.to_str().ok().and_then(SaveKey::new);
+    key.map(Some).ok_or_else(|| {
+        let detail = "Save-Key holds no key: one to 64 letters, digits and hyphens.";
+        Problem::new(StatusCode::BAD_REQUEST, "save-key", detail)
     })
 }
 

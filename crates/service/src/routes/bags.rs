@@ -1,6 +1,6 @@
 //! Bags: list, create, read, change with a revision check, duplicate, delete and bring back.
 
-use crate::desk::address::{Id, bag_number, expected, required};
+use crate::desk::address::{Id, bag_number, expected, required, save_key};
 use crate::desk::bags::{kept, planned, planned_again, tagged};
 use crate::desk::files::attached;
 use crate::json::Json;
@@ -20,6 +20,7 @@ use wide_fold_formats::catalogue::{Media, file_name};
 use wide_fold_formats::project::LONGEST_NAME;
 use wide_fold_kept::bags::{self, Bag, Change, Content, Cursor, Listed, Summary};
 use wide_fold_kept::hand_rules::HandRules;
+use wide_fold_kept::save_key::remember;
 use wide_fold_kept::{Store, settings};
 
 /// Bags on a page of the list, if nothing is said.
@@ -107,8 +108,9 @@ pub async fn read(State(store): State<Store>, id: Id) -> Result<Response, Proble
     tagged(StatusCode::OK, &kept(&store, id).await?)
 }
 
-/// Change a bag. `If-Match` carries the revision it was read at.
-#[utoipa::path(put, path = "/api/bags/{id}", params(("id" = i64, Path), ("If-Match" = String, Header)),
+/// Change a bag. `If-Match` carries the revision it was read at, `Save-Key` a key of this save alone.
+#[utoipa::path(put, path = "/api/bags/{id}",
+    params(("id" = i64, Path), ("If-Match" = String, Header), ("Save-Key" = Option<String>, Header)),
     request_body = BagDraft, responses(
     (status = 200, body = BagView),
     (status = 412, description = "Changed in the meantime; the kept version comes with it.", body = Problem,
@@ -124,9 +126,13 @@ pub async fn update(
 ) -> Result<Response, Problem> {
     let id = bag_number(id)?;
     let expected = required("bag", &headers)?;
-    let change = Change::Content(checked(draft)?);
+    let (change, key) = (Change::Content(checked(draft)?), save_key(&headers)?);
     let bag = store
-        .write(move |transaction| bags::change(transaction, id, Some(&expected), &change, Timestamp::now()))
+        .write(move |transaction| {
+            let bag = bags::change(transaction, id, Some(&expected), &change, Timestamp::now())?;
+            key.iter().try_for_each(|key| remember(transaction, key, &bag.saved()))?;
+            Ok(bag)
+        })
         .await?;
     tagged(StatusCode::OK, &bag)
 }

@@ -1,7 +1,7 @@
 //! Runs: list, plan, read, change with a revision check, copy, delete and bring back.
 
 use crate::dear::Dear;
-use crate::desk::address::{Id, changed, expected, number, required};
+use crate::desk::address::{Id, changed, expected, number, required, save_key};
 use crate::desk::at_work::Runs;
 use crate::desk::clock::today;
 use crate::desk::runs::{found, view};
@@ -19,6 +19,7 @@ use wide_fold_answers::run_view::{RunSummary, RunView, RunsView};
 use wide_fold_kept::papers::papers;
 use wide_fold_kept::run::KeptRun;
 use wide_fold_kept::runs::{self, Event};
+use wide_fold_kept::save_key::remember;
 use wide_fold_kept::shape::Shape;
 use wide_fold_kept::thing::{Change, Kind};
 use wide_fold_kept::{Store, bags};
@@ -77,8 +78,10 @@ pub async fn read_run(
     tagged(StatusCode::OK, &view)
 }
 
-/// Change what is asked for. `If-Match` carries the revision it was read at; what has been done stays done.
-#[utoipa::path(put, path = "/api/runs/{id}", params(("id" = i64, Path), ("If-Match" = String, Header)),
+/// Change what is asked for. `If-Match` carries the revision it was read at, `Save-Key` a key of this save alone; what has been done
+/// stays done.
+#[utoipa::path(put, path = "/api/runs/{id}",
+    params(("id" = i64, Path), ("If-Match" = String, Header), ("Save-Key" = Option<String>, Header)),
     request_body = RunDraft, responses(
     (status = 200, body = RunView),
     (status = 404, body = Problem, content_type = "application/problem+json"),
@@ -99,6 +102,7 @@ pub async fn change_run(
     let before = KeptRun::from_kept(&kept.text).ok();
     draft.check(before.as_ref(), today())?;
     let Merged { run, at, .. } = merged(&store, &dear, draft, before.clone().map(|run| (id, run))).await?;
+    let key = save_key(&headers)?;
     let same = before.is_some_and(|before| before.lines == run.lines);
     let text = run.written()?;
     store
@@ -106,9 +110,10 @@ pub async fn change_run(
             let now = jiff::Timestamp::now();
             // What was done meanwhile may have been done on a line that is made otherwise now.
             if !same && runs::last(transaction, id)? != at {
-                return Err(wide_fold_kept::StoreError::Outdated(Kind::Run.name()));
+                return Err(wide_fold_kept::StoreError::Outdated(Kind::Run.name(), None));
             }
-            Kind::Run.change(transaction, id, Some(&expected), &Change::Content(text), now)?;
+            let kept = Kind::Run.change(transaction, id, Some(&expected), &Change::Content(text), now)?;
+            key.iter().try_for_each(|key| remember(transaction, key, &Kind::Run.saved(&kept)))?;
             if !same {
                 runs::lay(transaction, id, None, &[])?;
             }

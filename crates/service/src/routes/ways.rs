@@ -168,7 +168,7 @@ pub async fn take(
     let taken = store
         .write(move |transaction| {
             if bags::find(transaction, id)?.revision != bag.revision {
-                return Err(StoreError::Stale(Box::new(bags::find(transaction, id)?)));
+                return Err(bags::stale(transaction, bags::find(transaction, id)?)?);
             }
             let taken = bag_paper::take(transaction, id, &wanted)?;
             named(transaction, taken)

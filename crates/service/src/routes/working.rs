@@ -1,12 +1,14 @@
-//! Work on a run: ticks, sheets that are cut, pieces that are spoiled, and undo. The shelf follows in the same transaction.
+//! Work on a run: ticks, sheets that are cut, pieces that are spoiled, and undo. The shelf follows in the same transaction. What comes
+//! twice under one `Save-Key` is done once.
 
 use crate::dear::Dear;
-use crate::desk::address::{Id, number};
+use crate::desk::address::{Id, number, save_key};
 use crate::desk::at_work::Runs;
 use crate::desk::runs::{found, view};
 use crate::json::Json;
 use crate::problem::{Body, Problem};
 use axum::extract::State;
+use axum::http::HeaderMap;
 use rusqlite::Transaction;
 use std::sync::Arc;
 use wide_fold_answers::planned::{KeptLists, Planned};
@@ -19,6 +21,8 @@ use wide_fold_core::work::Task;
 use wide_fold_core::{Length, counted};
 use wide_fold_kept::papers::papers;
 use wide_fold_kept::runs::{self, Event};
+use wide_fold_kept::save_key::{SaveKey, Saved, made, remember};
+use wide_fold_kept::shape::Shape;
 use wide_fold_kept::stock::{put_back, take};
 use wide_fold_kept::thing::Kind;
 use wide_fold_kept::{Store, StoreError};
@@ -41,7 +45,19 @@ fn still(transaction: &Transaction<'_>, id: i64, revision: i64) -> Result<(), St
     if kept.deleted {
         return Err(StoreError::NoSuch(Kind::Run.name()));
     }
-    if kept.revision == revision { Ok(()) } else { Err(StoreError::Outdated(Kind::Run.name())) }
+    if kept.revision == revision { Ok(()) } else { Err(Kind::Run.outdated(transaction, &kept)?) }
+}
+
+/// True if what comes under that key was done before: only the answer was lost.
+fn is_done(transaction: &Transaction<'_>, key: Option<&SaveKey>) -> Result<bool, StoreError> {
+    Ok(key.map(|key| made(transaction, key)).transpose()?.flatten().is_some())
+}
+
+/// Remembers that something was done on a run under that key.
+fn done_under(transaction: &Transaction<'_>, key: Option<&SaveKey>, run: i64) -> Result<(), StoreError> {
+    let Some(key) = key else { return Ok(()) };
+    let revision = runs::last(transaction, run)?;
+    remember(transaction, key, &Saved { what: Event::NAME.to_owned(), id: run, revision })
 }
 
 /// The task of that name.
@@ -53,7 +69,7 @@ fn task<'a>(planned: &'a Planned, line: u32, wanted: &str) -> Result<&'a Task, S
 }
 
 /// Say how often some work has been done.
-#[utoipa::path(put, path = "/api/runs/{id}/ticks", params(("id" = i64, Path)), request_body = WorkedText, responses(
+#[utoipa::path(put, path = "/api/runs/{id}/ticks", params(("id" = i64, Path), ("Save-Key" = Option<String>, Header)), request_body = WorkedText, responses(
     (status = 200, body = DoneView),
     (status = 404, body = Problem, content_type = "application/problem+json"),
     (status = 409, description = "More than is cut by now.", body = Problem, content_type = "application/problem+json")
@@ -63,9 +79,10 @@ pub async fn tick_work(
     State(dear): State<Dear>,
     State(known): State<Runs>,
     id: Id,
+    headers: HeaderMap,
     Body(text): Body<WorkedText>,
 ) -> Result<Json<DoneView>, Problem> {
-    let id = number(Kind::Run, id)?;
+    let (id, key) = (number(Kind::Run, id)?, save_key(&headers)?);
     let (revision, planned) = planned(&store, &dear, &known, id).await?;
     let done = store
         .write(move |transaction| {
@@ -73,12 +90,19 @@ pub async fn tick_work(
             let task = task(&planned, text.line, &text.key)?;
             let events = runs::events(transaction, id)?;
             let progress = planned.progress(&events);
+            if is_done(transaction, key.as_ref())? {
+                return Ok(DoneView {
+                    done: progress.done(task),
+                    of: progress.of(&planned.lines, &planned.work, task),
+                });
+            }
             let said = Said { done: text.done, seen: text.seen };
             let (by, of) = counted::ticked(&progress, &planned.lines, &planned.work, task, said)?;
             if by != 0 {
                 let event = Event::Tick { line: text.line, keys: task.keys.clone(), by };
                 runs::add(transaction, id, &event)?;
             }
+            done_under(transaction, key.as_ref(), id)?;
             Ok(DoneView { done: text.done, of })
         })
         .await?;
@@ -103,7 +127,7 @@ fn needs(transaction: &Transaction<'_>, id: i64, lists: &KeptLists) -> Result<()
 }
 
 /// Say how many sheets of a lot are cut; the shelf follows.
-#[utoipa::path(put, path = "/api/runs/{id}/cuts", params(("id" = i64, Path)), request_body = SheetsCutText, responses(
+#[utoipa::path(put, path = "/api/runs/{id}/cuts", params(("id" = i64, Path), ("Save-Key" = Option<String>, Header)), request_body = SheetsCutText, responses(
     (status = 200, body = DoneView),
     (status = 404, body = Problem, content_type = "application/problem+json"),
     (status = 409, description = "The shelf has too little.", body = Problem, content_type = "application/problem+json")
@@ -113,13 +137,17 @@ pub async fn cut_sheets(
     State(dear): State<Dear>,
     State(known): State<Runs>,
     id: Id,
+    headers: HeaderMap,
     Body(text): Body<SheetsCutText>,
 ) -> Result<Json<DoneView>, Problem> {
-    let id = number(Kind::Run, id)?;
+    let (id, key) = (number(Kind::Run, id)?, save_key(&headers)?);
     let (revision, planned) = planned(&store, &dear, &known, id).await?;
     let done = store
         .write(move |transaction| {
             still(transaction, id, revision)?;
+            if is_done(transaction, key.as_ref())? {
+                return Ok(DoneView { done: text.done, of: text.done });
+            }
             let lists = standing(transaction, id, &planned, &known)?;
             if text.laid.is_some_and(|laid| laid != lists.at) {
                 return Err(StoreError::LaidAnew { since: true });
@@ -152,6 +180,7 @@ pub async fn cut_sheets(
                 runs::add(transaction, id, &Event::Cut { lot: at, times: by, holds, taken })?;
             }
             needs(transaction, id, &lists)?;
+            done_under(transaction, key.as_ref(), id)?;
             Ok(DoneView { done: text.done, of: lot.times })
         })
         .await?;
@@ -159,7 +188,7 @@ pub async fn cut_sheets(
 }
 
 /// Say that a piece, or a whole bag, was spoiled: it is planned again.
-#[utoipa::path(post, path = "/api/runs/{id}/spoils", params(("id" = i64, Path)), request_body = SpoiltText, responses(
+#[utoipa::path(post, path = "/api/runs/{id}/spoils", params(("id" = i64, Path), ("Save-Key" = Option<String>, Header)), request_body = SpoiltText, responses(
     (status = 204),
     (status = 404, body = Problem, content_type = "application/problem+json"),
     (status = 409, description = "There is none.", body = Problem, content_type = "application/problem+json")
@@ -169,13 +198,17 @@ pub async fn spoil_piece(
     State(dear): State<Dear>,
     State(known): State<Runs>,
     id: Id,
+    headers: HeaderMap,
     Body(text): Body<SpoiltText>,
 ) -> Result<axum::http::StatusCode, Problem> {
-    let id = number(Kind::Run, id)?;
+    let (id, key) = (number(Kind::Run, id)?, save_key(&headers)?);
     let (revision, planned) = planned(&store, &dear, &known, id).await?;
     store
         .write(move |transaction| {
             still(transaction, id, revision)?;
+            if is_done(transaction, key.as_ref())? {
+                return Ok(());
+            }
             let place = planned.place(text.line).ok_or(StoreError::NoSuch("line of this run"))?;
             let events = runs::events(transaction, id)?;
             let progress = planned.progress(&events);
@@ -183,6 +216,7 @@ pub async fn spoil_piece(
             let (lines, work) = (&planned.lines, &planned.work);
             let Spoil { at, counted, .. } = counted::spoiled(&progress, lines, work, place, text.part, at)?;
             runs::add(transaction, id, &Event::Spoil { line: text.line, part: text.part, at, counted })?;
+            done_under(transaction, key.as_ref(), id)?;
             // What is spoiled has to be cut again: the rest is laid out anew with it.
             runs::lay(transaction, id, None, &[])
         })
@@ -192,7 +226,7 @@ pub async fn spoil_piece(
 }
 
 /// Undo what was done last; the shelf follows.
-#[utoipa::path(post, path = "/api/runs/{id}/undo", params(("id" = i64, Path)), responses(
+#[utoipa::path(post, path = "/api/runs/{id}/undo", params(("id" = i64, Path), ("Save-Key" = Option<String>, Header)), responses(
     (status = 200, body = UndoneView),
     (status = 404, body = Problem, content_type = "application/problem+json"),
     (status = 409, description = "There is nothing to undo.", body = Problem, content_type = "application/problem+json")
@@ -202,12 +236,16 @@ pub async fn undo_work(
     State(dear): State<Dear>,
     State(known): State<Runs>,
     id: Id,
+    headers: HeaderMap,
 ) -> Result<Json<UndoneView>, Problem> {
-    let id = number(Kind::Run, id)?;
+    let (id, key) = (number(Kind::Run, id)?, save_key(&headers)?);
     let (revision, planned) = planned(&store, &dear, &known, id).await?;
     let undone = store
         .write(move |transaction| {
             still(transaction, id, revision)?;
+            if is_done(transaction, key.as_ref())? {
+                return Ok(UndoneView { says: "what was done last".to_owned() });
+            }
             let events = runs::events(transaction, id)?;
             let Some((number, event)) = events.last() else {
                 return Err(StoreError::NothingDone);
@@ -230,6 +268,7 @@ pub async fn undo_work(
                 None if matches!(event, Event::Tick { .. }) => {}
                 None => runs::lay(transaction, id, None, &[])?,
             }
+            done_under(transaction, key.as_ref(), id)?;
             Ok(UndoneView { says: said(event, &planned) })
         })
         .await?;

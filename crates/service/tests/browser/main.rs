@@ -13,6 +13,7 @@ mod journal;
 mod machine;
 mod paper;
 mod runs;
+mod saving;
 mod screens;
 mod shelf;
 mod table;

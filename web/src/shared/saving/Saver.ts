@@ -1,6 +1,6 @@
 // Keeps what is asked for: a bag, a run, rates, ticks. Knows nothing of the screen; the view follows it.
 
-import { Refused } from "../../api/client";
+import { Refused, type Sending } from "../../api/client";
 
 /** How it stands with what is asked for: kept, on its way, held back, not answered, refused, or changed elsewhere. */
 export type Saving = "saved" | "saving" | "waiting" | "offline" | "refused" | "conflict";
@@ -19,21 +19,61 @@ export interface Told<What, Kept> {
   problem: Error | null;
 }
 
+/** What a save rests on: what was kept, as it was asked for, and what the service wants to know of it (its revision). */
+export interface Rest<What, Base> {
+  base: Base;
+  what: What;
+}
+
 /** How something is kept. */
-export interface How<What, Kept> {
+export interface How<What, Kept, Base> {
   /** What is kept, as it is asked for. */
   of: (kept: Kept) => What;
-  /** Sends what is asked for; rests on what is kept. When the page is `leaving` nobody waits for the answer. */
-  send: (what: What, kept: Kept, leaving: boolean) => Promise<Kept>;
-  /** Takes note of what is kept now, before anything else is sent. */
-  onKept?: (kept: Kept) => void;
+  /** What the next save has to know of it. */
+  base: (kept: Kept) => Base;
+  /** The same from the revision that is kept. */
+  baseAt?: (revision: number) => Base;
+  /** Sends what is asked for; rests on what is kept. What was sent before without an answer stands in `unsure`. */
+  send: (what: What, rest: Rest<What, Base>, unsure: What[], sending: Sending) => Promise<Kept>;
+  /** Takes note of what is kept now, before anything else is sent; of nothing, if only that it is kept is known. */
+  onKept?: (kept: Kept | null) => void;
   /** What is kept elsewhere, as a refusal says. */
   stored?: (refused: Refused) => Kept | null;
   /** For how many milliseconds changes are gathered before they are sent. */
   pause?: number;
 }
 
+/** What was sent, and the key it was sent under. */
+export interface Unsure<What> {
+  key: string;
+  what: What;
+}
+
+/** What is asked for and not kept yet, as it outlives the page. */
+export interface Waiting<What, Base> {
+  what: What;
+  rest: Rest<What, Base>;
+  /** What was sent, and nobody said whether it is kept. */
+  unsure: Unsure<What>[];
+  /** False if it cannot be sent as it is. */
+  good: boolean;
+}
+
+/** Where it outlives the page. */
+export interface Place<What, Base> {
+  read: () => Waiting<What, Base> | null;
+  /** Takes it, or nothing any more. */
+  write: (waiting: Waiting<What, Base> | null) => void;
+}
+
+const NOWHERE = { read: () => null, write: () => undefined };
+
 const TRY_AGAIN = 3000;
+
+const KEPT_HERE = "What you changed is kept in this browser, and saved as soon as it does.";
+
+/** Of so many sent without an answer, besides the last, it is known what they were. */
+const MOST_UNSURE = 20;
 
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
 
@@ -42,23 +82,29 @@ const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
  * nothing is sent: the last good version stays kept, and what is typed stays on the screen. What nobody answered is sent again; what
  * was refused stays as it was typed until it is mended or dropped; what was changed elsewhere waits until that is settled.
  */
-export class Saver<What, Kept> {
-  private how: How<What, Kept>;
-  /** What the next save rests on, and what was asked for when it was kept. */
-  private kept: { as: Kept; what: What } | null = null;
+export class Saver<What, Kept, Base> {
+  private how: How<What, Kept, Base>;
+  private readonly place: Place<What, Base>;
+  /** What the next save rests on. */
+  private kept: Rest<What, Base> | null = null;
   /** What was last said to be kept, by others than this. */
   private offered: Kept | undefined;
+  /** How the service has spelled what it keeps. */
+  private spelled: What | null = null;
   private wanted: { what: What } | null = null;
   private standing: Standing = "good";
-  /** True if something was sent and nobody said whether it is kept. */
-  private unsure = false;
+  /** What was sent, and nobody said whether it is kept. */
+  private unsure: Unsure<What>[] = [];
   private sending: Promise<boolean> | null = null;
   private timer = 0;
   private current: Told<What, Kept> = { state: "saved", asked: null, conflict: null, problem: null };
   private readonly followers = new Set<() => void>();
 
-  constructor(kept: Kept | undefined, how: How<What, Kept>) {
+  constructor(kept: Kept | undefined, how: How<What, Kept, Base>, place: Place<What, Base> = NOWHERE) {
     this.how = how;
+    this.place = place;
+    const waiting = place.read();
+    if (waiting) this.resume(waiting);
     this.rest(kept);
   }
 
@@ -69,8 +115,11 @@ export class Saver<What, Kept> {
 
   readonly snapshot = () => this.current;
 
+  /** How the service has spelled what it kept last: `3 1/2` is `3 1/2 in` there. */
+  readonly keptAs = () => this.spelled;
+
   /** Takes note of how it is kept from now on, and of what is kept by now. */
-  readonly follows = (kept: Kept | undefined, how: How<What, Kept>) => {
+  readonly follows = (kept: Kept | undefined, how: How<What, Kept, Base>) => {
     this.how = how;
     this.rest(kept);
   };
@@ -81,10 +130,18 @@ export class Saver<What, Kept> {
     this.offered = kept;
     const what = this.how.of(kept);
     const open = this.isOpen();
-    if (this.kept && (open || this.sending) && !same(what, this.how.of(this.kept.as))) return;
-    this.kept = { as: kept, what: open && this.kept ? this.kept.what : what };
+    if (this.kept && (open || this.sending) && !same(what, this.kept.what)) return;
+    this.kept = { base: this.how.base(kept), what };
+    this.spelled = what;
     if (!open) this.wanted = null;
   };
+
+  /** Goes on where an earlier page has stopped. */
+  private resume({ what, rest, unsure, good }: Waiting<What, Base>) {
+    this.kept = rest;
+    this.unsure = unsure;
+    this.want(what, good ? "good" : "faulty");
+  }
 
   /** Takes note of a change. */
   readonly want = (what: What, standing: Standing = "good") => {
@@ -127,8 +184,8 @@ export class Saver<What, Kept> {
 
   /** Goes on from what is kept elsewhere: the next save replaces it. */
   readonly settle = (stored: Kept) => {
-    this.kept = { as: stored, what: this.how.of(stored) };
-    this.unsure = false;
+    this.kept = this.restOf(stored);
+    this.unsure = [];
     this.tell("saving");
   };
 
@@ -136,23 +193,40 @@ export class Saver<What, Kept> {
   readonly drop = () => {
     window.clearTimeout(this.timer);
     this.wanted = null;
-    this.unsure = false;
-    if (this.kept) this.kept = { as: this.kept.as, what: this.how.of(this.kept.as) };
+    this.unsure = [];
     this.tell("saved");
   };
 
-  /** The page is going away: sends what is not kept yet without waiting for the answer. */
+  /**
+   * The page is going away: sends what is not kept yet without waiting for the answer. While a save is on its way the next would be
+   * refused: it waits in its place for the next page.
+   */
   readonly leave = () => {
     const { kept, wanted } = this;
     const held = this.standing === "faulty" || this.current.state === "conflict" || this.sending;
     if (held || !kept || !wanted || !this.isOpen()) return;
     window.clearTimeout(this.timer);
-    void this.how.send(wanted.what, kept.as, true).catch(() => undefined);
+    const { key, before } = this.sent(wanted.what);
+    this.note();
+    void this.how.send(wanted.what, kept, before, { key, leaving: true }).catch(() => undefined);
   };
 
   private isOpen() {
     if (this.wanted === null || this.kept === null) return false;
-    return this.unsure || !same(this.wanted.what, this.kept.what);
+    return this.unsure.length > 0 || !same(this.wanted.what, this.kept.what);
+  }
+
+  private restOf(kept: Kept): Rest<What, Base> {
+    return { base: this.how.base(kept), what: this.how.of(kept) };
+  }
+
+  /** Puts away what is not kept yet, before anything can happen to it. */
+  private note() {
+    const { kept, wanted, unsure } = this;
+    const open = kept && wanted && this.isOpen();
+    this.place.write(
+      open ? { what: wanted.what, rest: kept, unsure, good: this.standing !== "faulty" } : null,
+    );
   }
 
   private soon(pause: number) {
@@ -163,46 +237,65 @@ export class Saver<What, Kept> {
   private async send(): Promise<boolean> {
     const { kept, wanted } = this;
     if (!kept || !wanted) return true;
+    const { what } = wanted;
+    const { key, before } = this.sent(what);
     this.tell("saving");
     try {
-      const now = await this.how.send(wanted.what, kept.as, false);
-      this.kept = { as: now, what: wanted.what };
-      this.unsure = false;
-      this.how.onKept?.(now);
+      const now = await this.how.send(what, kept, before, { key, leaving: false });
+      this.keep({ base: this.how.base(now), what }, now);
       return true;
     } catch (error) {
-      return this.fail(error, wanted.what);
+      return this.fail(error);
     } finally {
       this.sending = null;
     }
   }
 
-  /** True if it is kept all the same. */
-  private fail(error: unknown, sent: What): boolean {
+  /** Takes note that something is sent: its key, and what was sent before and is not sure to be kept. */
+  private sent(what: What): { key: string; before: What[] } {
+    const key = crypto.randomUUID();
+    const before = this.unsure.map((one) => one.what);
+    this.unsure = [...this.unsure.slice(-MOST_UNSURE), { key, what }];
+    return { key, before };
+  }
+
+  /** Takes note of what is kept now. */
+  private keep(rest: Rest<What, Base>, now: Kept | null) {
+    this.kept = rest;
+    this.spelled = now && this.how.of(now);
+    this.unsure = [];
+    this.note();
+    this.how.onKept?.(now);
+  }
+
+  /** True if something of what was sent is kept all the same. */
+  private fail(error: unknown): boolean {
     const refused = error instanceof Refused ? error : null;
     const status = refused?.problem.status ?? 0;
     const problem = error instanceof Error ? error : new Error(String(error));
     if (refused && status === 412) {
+      const { stored_key: key, stored_revision: revision } = refused.problem;
       const stored = this.how.stored?.(refused) ?? null;
-      if (this.unsure && stored && same(this.how.of(stored), sent)) {
-        // It had been kept, and only the answer was lost.
-        this.kept = { as: stored, what: sent };
-        this.unsure = false;
-        this.how.onKept?.(stored);
+      const ours = this.unsure.find((one) => one.key === key);
+      if (ours && this.how.baseAt && typeof revision === "number") {
+        // It had been kept, and only the answer was lost. What came after it goes on from there.
+        this.keep({ base: this.how.baseAt(revision), what: ours.what }, stored);
         return true;
       }
       this.tell("conflict", stored, problem);
     } else if (status >= 400 && status < 500) {
+      // What was refused is not kept.
+      this.unsure = this.unsure.slice(0, -1);
       this.tell("refused", null, problem);
     } else {
-      this.unsure = true;
-      this.tell("offline", null, problem);
+      this.tell("offline", null, new Error(`${problem.message} ${KEPT_HERE}`));
       this.timer = window.setTimeout(() => void this.save(), TRY_AGAIN);
     }
     return false;
   }
 
   private tell(state: Saving, conflict: Kept | null = null, problem: Error | null = null) {
+    this.note();
     const asked = this.isOpen() ? (this.wanted?.what ?? null) : null;
     const now = this.current;
     if (

@@ -1,20 +1,25 @@
-// Keeps something as long as a view stands, and once more when it goes.
+// Keeps something as long as a view stands, and after it.
 
 import { useEffect, useState, useSyncExternalStore } from "react";
 import { Saver, type How } from "./Saver";
+import { savers, type Named } from "./savers";
 
-/** `kept` is what is kept now, as soon as it is known; nothing can be asked for before. */
-export function useSaver<What, Kept>(kept: Kept | undefined, how: How<What, Kept>) {
-  const [saver] = useState(() => new Saver(kept, how));
+/**
+ * `kept` is what is kept now, as soon as it is known; nothing can be asked for before. What an earlier page has left unkept under this
+ * name is asked for again. Without a name it lives as long as the view.
+ */
+export function useSaver<What, Kept, Base>(
+  name: Named | null,
+  kept: Kept | undefined,
+  how: How<What, Kept, Base>,
+) {
+  const [saver] = useState(() =>
+    name === null ? new Saver<What, Kept, Base>(kept, how) : savers.get(name, kept, how),
+  );
   const told = useSyncExternalStore(saver.follow, saver.snapshot);
   useEffect(() => saver.follows(kept, how));
-  useEffect(() => {
-    window.addEventListener("pagehide", saver.leave);
-    return () => {
-      window.removeEventListener("pagehide", saver.leave);
-      void saver.save();
-    };
-  }, [saver]);
+  useEffect(() => () => void saver.save(), [saver]);
+  useEffect(() => (name === null ? undefined : savers.show(name)), [name]);
   const { want, save, settle, drop } = saver;
-  return { ...told, want, save, settle, drop };
+  return { ...told, keptAs: saver.keptAs(), want, save, settle, drop };
 }

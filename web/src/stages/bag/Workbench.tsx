@@ -1,6 +1,6 @@
 // The workbench of one bag: the sheet in the middle, the stages of the work beside it, its name and what is kept above.
 
-import { useCallback, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Bag, BagDraft, Brief, ProblemDetails } from "../../api/client";
 import { canDrawInSpace } from "../../fold/FoldView";
 import type { Standing as Savable } from "../../shared/saving/Saver";
@@ -13,15 +13,20 @@ import { rebase } from "./rebase";
 import { useAutosave } from "./useAutosave";
 import { useBenchKeys } from "./useBenchKeys";
 import { useFocusKept } from "../../shared/useFocusKept";
-import { useHistory } from "../../shared/useHistory";
+import { leaveBehind, useHistory } from "../../shared/useHistory";
 import { useLivePlan } from "./useLivePlan";
 import { withDimension } from "./withDimension";
 
 export function Workbench({ bag }: { bag: Bag }) {
-  const history = useHistory<BagDraft>({ name: bag.name, brief: bag.brief });
+  const saving = useAutosave(bag);
+  const history = useHistory<BagDraft>(`bag ${bag.id}`, { name: bag.name, brief: bag.brief }, saving.left);
   const draft = history.present;
   const { plan, current, problem } = useLivePlan(draft.brief);
-  const saving = useAutosave(bag, draft, current ? "good" : standingOf(problem));
+  const standing = current ? "good" : standingOf(problem);
+  const { want, keptAs } = saving;
+  useEffect(() => want(draft, standing), [want, draft, standing]);
+  const made = history.history;
+  useEffect(() => leaveBehind(`bag ${bag.id}`, { ...made, keptAs }), [bag.id, made, keptAs]);
   const { now, look } = useLooking(() => (canDrawInSpace() ? "solid" : "drawn"));
   const [said, setSaid] = useState("");
   const workbench = useRef<HTMLDivElement>(null);
@@ -106,6 +111,7 @@ function Settling(props: {
       stored={conflict}
       onMine={() => {
         settle(conflict);
+        history.set({ name: conflict.name, brief: conflict.brief });
         history.set({ ...draft });
       }}
       onStored={() => {

@@ -62,7 +62,10 @@ test("what could not be kept stays where it was typed, and goes again", async ()
   await typed("Above", "2");
   sent[0]?.reply.refuse(new Refused({ type: "", title: "", status: 0, detail: "No answer." }));
   await settle();
-  expect([(await field("Above")).value, screen.getByRole("status").textContent]).toEqual(["2", "No answer."]);
+  expect([(await field("Above")).value, screen.getByRole("status").textContent]).toEqual([
+    "2",
+    "No answer. What you changed is kept in this browser, and saved as soon as it does.",
+  ]);
   fireEvent.blur(await field("Above"));
   await settle();
   expect(sent[1]?.body).toMatchObject({ above: "2" });

@@ -2,8 +2,9 @@
 
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { Refused, setRooms, type RoomsKept, type RoomsText } from "../../api/client";
-import { FIT, roomsQuery } from "../../api/queries";
+import { Refused } from "../../api/client";
+import { roomsQuery } from "../../api/queries";
+import { roomsHow } from "../../shared/saving/keepers";
 import { useSaver } from "../../shared/saving/useSaver";
 import { TextField } from "../../drawings/TextField";
 import { Figure } from "../../words/Figure";
@@ -22,14 +23,7 @@ export function Rooms() {
   const kept = useQuery(roomsQuery());
   const [told, setTold] = useState(false);
   const [typed, setTyped] = useState<Partial<Record<Field, string>>>({});
-  const keep = useSaver<RoomsText, RoomsKept>(kept.data, {
-    of: ({ set }) => set,
-    send: (wanted) => setRooms(wanted),
-    onKept: (answer) => {
-      queries.setQueryData(roomsQuery().queryKey, answer);
-      void queries.invalidateQueries({ queryKey: FIT });
-    },
-  });
+  const keep = useSaver("rooms", kept.data, roomsHow(queries));
   if (!kept.data) return null;
   const { set, customary } = kept.data;
   const problem = keep.problem instanceof Refused ? keep.problem.problem : null;

@@ -28,7 +28,7 @@ const NOTHING_DRAWN: Heard["drawn"] = { lines: [] };
 export function HeardView() {
   const navigate = useNavigate();
   const carried = useLocation().state as { words?: string } | null;
-  const { present: words, set: say, undo, redo, canUndo } = useHistory(carried?.words ?? "");
+  const { present: words, set: say, undo, redo, canUndo } = useHistory("heard", carried?.words ?? "");
   const asked = useStanding(words.trim() === "" ? null : words, STANDS);
   const found = useQuery({
     queryKey: ["heard", asked],

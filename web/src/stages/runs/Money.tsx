@@ -3,8 +3,9 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Button } from "react-bootstrap";
-import { Refused, setCosts, type Costs, type Run } from "../../api/client";
-import { costsQuery, runQuery } from "../../api/queries";
+import { Refused, type Costs, type Run } from "../../api/client";
+import { costsQuery } from "../../api/queries";
+import { ratesHow } from "../../shared/saving/keepers";
 import { useSaver } from "../../shared/saving/useSaver";
 import { Failed } from "../../api/Failed";
 import { TextField } from "../../drawings/TextField";
@@ -50,7 +51,7 @@ export function Money({ run }: { run: Run }) {
           The price is {run.costs.rule}: {run.costs.sold} for all {run.bags}.
         </p>
       </section>
-      <Rates run={run} />
+      <Rates />
     </div>
   );
 }
@@ -68,18 +69,11 @@ const FIELDS: [keyof Costs, string, string][] = [
   ["step", "rounded up to", "0.50"],
 ];
 
-function Rates({ run }: { run: Run }) {
+function Rates() {
   const queries = useQueryClient();
   const kept = useQuery(costsQuery());
   const [typed, setTyped] = useState<Costs | null>(null);
-  const keep = useSaver<Costs, Costs>(kept.data, {
-    of: (costs) => costs,
-    send: (wanted) => setCosts(wanted),
-    onKept: (costs) => {
-      queries.setQueryData(costsQuery().queryKey, costs);
-      void queries.invalidateQueries(runQuery(run.id));
-    },
-  });
+  const keep = useSaver("rates", kept.data, ratesHow(queries));
   const shown = typed ?? keep.asked ?? kept.data;
   const fault = keep.problem instanceof Refused ? keep.problem.problem : null;
   if (!shown) return <Failed asked={kept} what="What things cost" />;

@@ -114,7 +114,10 @@ test("a change that failed goes with the next one; undo asks for what was before
     new Refused({ type: "/problems/no-answer", title: "", status: 0, detail: "No answer." }),
   );
   await settle();
-  expect([result.current.asked?.name, result.current.problem?.message]).toEqual(["One", "No answer."]);
+  expect([result.current.asked?.name, result.current.problem?.message]).toEqual([
+    "One",
+    "No answer. What you changed is kept in this browser, and saved as soon as it does.",
+  ]);
   act(() => result.current.change((draft) => ({ ...draft, holds: false })));
   await settle();
   expect(sent[1]?.draft).toMatchObject({ name: "One", holds: false });

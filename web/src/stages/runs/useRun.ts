@@ -1,42 +1,17 @@
 // A run as it is kept and as it is being changed: one change is sent at a time, the last one wins, none is lost.
 
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useIsFetching, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { changeRun, cutSheets, spoil, tickWork, undoWork, type Run, type RunDraft } from "../../api/client";
-import { runQuery, runsQuery, shelfQuery } from "../../api/queries";
+import type { cutSheets, RunDraft, spoil, tickWork } from "../../api/client";
+import { runQuery } from "../../api/queries";
+import { deedsHow, draftOf, RefusedDeed, runHow, type Deed } from "../../shared/saving/keepers";
 import { useSaver } from "../../shared/saving/useSaver";
-
-/** What is asked for in a run, without what follows from it. */
-export function draftOf(run: Run): RunDraft {
-  return {
-    name: run.name,
-    date: run.date,
-    lines: run.lines.map(({ line, bag, copies, paper, side_paper }) => ({
-      line,
-      bag,
-      copies,
-      paper: paper ?? null,
-      side_paper: side_paper ?? null,
-    })),
-    evenings: run.evenings.evenings.map(({ date, minutes }) => ({ date, minutes })),
-    holds: run.holds,
-    archived: run.archived,
-  };
-}
 
 export function useRun(id: number) {
   const queries = useQueryClient();
   const query = useQuery(runQuery(id));
   const run = query.data;
-  const keep = useSaver<RunDraft, Run>(run, {
-    of: draftOf,
-    send: (draft, kept) => changeRun(id, kept.revision, draft),
-    onKept: (kept) => {
-      queries.setQueryData(runQuery(id).queryKey, kept);
-      void queries.invalidateQueries(runsQuery());
-      void queries.invalidateQueries(shelfQuery());
-    },
-  });
+  const keep = useSaver(`run ${id}`, run, runHow(queries, id));
   const [past, setPast] = useState<RunDraft[]>([]);
   const asked = run && (keep.asked ?? draftOf(run));
   const change = (edit: (draft: RunDraft) => RunDraft) => {
@@ -70,45 +45,40 @@ export function useRun(id: number) {
   };
 }
 
-/** Work on a run: whatever is done is kept, then the run is looked at again. */
+/** What is told of something that was done, without its key. */
+type Told = Deed extends infer One ? (One extends Deed ? Omit<One, "key"> : never) : never;
+
+/** Work on a run: whatever is done is kept, one after the other, then the run is looked at again. */
 export function useWork(id: number) {
   const queries = useQueryClient();
-  const [problem, setProblem] = useState<Error | null>(null);
   const [says, setSays] = useState<string | null>(null);
-  const after = {
-    onMutate: () => setProblem(null),
-    onError: (error: Error) => setProblem(error),
-    onSettled: async () => {
-      await queries.invalidateQueries(runQuery(id));
-      void queries.invalidateQueries(shelfQuery());
-    },
+  const [none] = useState<Deed[]>([]);
+  const how = deedsHow(queries, id, (undone) => setSays(`Undone: ${undone}.`));
+  const keep = useSaver(`deeds ${id}`, none, how);
+  const { problem, state } = keep;
+  // What cannot have been done is left out; what was done after it goes on.
+  const left = (keep.asked ?? []).filter(
+    ({ key }) => !(problem instanceof RefusedDeed && problem.key === key),
+  );
+  const tell = (told: Told) => keep.want([...left, { ...told, key: crypto.randomUUID() }]);
+  const isRead = useIsFetching(runQuery(id)) > 0;
+  const forget = () => {
+    setSays(null);
+    if (!(problem instanceof RefusedDeed)) return;
+    keep.drop();
+    if (left.length > 0) keep.want(left);
+    void queries.invalidateQueries(runQuery(id));
   };
-  const tick = useMutation({
-    mutationFn: (body: Parameters<typeof tickWork>[1]) => tickWork(id, body),
-    ...after,
-  });
-  const cut = useMutation({
-    mutationFn: (body: Parameters<typeof cutSheets>[1]) => cutSheets(id, body),
-    ...after,
-  });
-  const spoiled = useMutation({
-    mutationFn: (body: Parameters<typeof spoil>[1]) => spoil(id, body),
-    ...after,
-  });
-  const undo = useMutation({
-    mutationFn: () => undoWork(id),
-    ...after,
-    onSuccess: (undone) => setSays(`Undone: ${undone.says}.`),
-  });
   return {
-    tick: tick.mutate,
-    cut: cut.mutate,
-    spoil: spoiled.mutate,
-    undo: () => undo.mutate(),
-    busy: tick.isPending || cut.isPending || spoiled.isPending || undo.isPending,
+    tick: (body: Parameters<typeof tickWork>[1]) => tell({ kind: "tick", body }),
+    cut: (body: Parameters<typeof cutSheets>[1]) => tell({ kind: "cut", body }),
+    spoil: (body: Parameters<typeof spoil>[1]) => tell({ kind: "spoil", body }),
+    undo: () => tell({ kind: "undo" }),
+    /** While something is on its way, or waits, nothing else can be counted on top of it. */
+    busy: state === "saving" || state === "offline" || isRead,
     problem,
     says,
-    forget: () => (setProblem(null), setSays(null)),
+    forget,
   };
 }
 

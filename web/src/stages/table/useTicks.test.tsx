@@ -12,6 +12,7 @@ vi.mock("../../api/client", async (original) => ({
 
 const { Refused } = await import("../../api/client");
 const { useTicks } = await import("./useTicks");
+const { savers } = await import("../../shared/saving/savers");
 
 const STEPS = ["trim-1", "score-1", "glue-1"];
 const refusal = (status: number) =>
@@ -64,6 +65,7 @@ test("whatever is ticked while nobody answers is kept when somebody does", async
       expect([...kept.done].sort()).toEqual([...shown].sort());
       expect(result.current.failed).toBeNull();
       cleanup();
+      savers.close();
     }),
     { numRuns: 100 },
   );

@@ -1,0 +1,168 @@
+//! What is typed is kept, whatever becomes of the page, the window and the service while a save is on its way.
+
+use crate::house::{House, WIDTH};
+use std::io::{Read, Write};
+use std::net::{Shutdown, TcpListener, TcpStream};
+use std::path::Path;
+use std::sync::atomic::{AtomicBool, Ordering};
+use std::sync::{Arc, Mutex};
+use std::time::Duration;
+use wide_fold_browser::Service;
+
+/// A way to the service on which saves can be held up, whoever has sent them.
+struct Road {
+    host: String,
+    holds: Arc<AtomicBool>,
+    held: Arc<Mutex<usize>>,
+}
+
+impl Road {
+    fn to(service: &str) -> Self {
+        let listener = TcpListener::bind("127.0.0.1:0").unwrap();
+        let host = listener.local_addr().unwrap().to_string();
+        let (holds, held) = (Arc::new(AtomicBool::new(false)), Arc::new(Mutex::new(0)));
+        let own = (service.to_owned(), Arc::clone(&holds), Arc::clone(&held));
+        std::thread::spawn(move || {
+            for browser in listener.incoming().flatten() {
+                let (service, holds, held) = (own.0.clone(), Arc::clone(&own.1), Arc::clone(&own.2));
+                std::thread::spawn(move || carry(browser, &service, &holds, &held));
+            }
+        });
+        Self { host, holds, held }
+    }
+
+    /// Holds up every save from now on.
+    fn hold(&self) {
+        self.holds.store(true, Ordering::SeqCst);
+    }
+
+    /// Lets them through, those as well that wait already.
+    fn free(&self) {
+        self.holds.store(false, Ordering::SeqCst);
+    }
+
+    /// Waits until a save is held up.
+    async fn holds_one(&self) {
+        for _ in 0..300 {
+            if *self.held.lock().unwrap() > 0 {
+                return;
+            }
+            tokio::time::sleep(Duration::from_millis(20)).await;
+        }
+        panic!("no save came");
+    }
+}
+
+/// Carries one connection; without a service it ends.
+fn carry(mut browser: TcpStream, service: &str, holds: &AtomicBool, held: &Mutex<usize>) {
+    let Ok(mut there) = TcpStream::connect(service) else { return };
+    let (mut answers, mut back) = (there.try_clone().unwrap(), browser.try_clone().unwrap());
+    std::thread::spawn(move || {
+        drop(std::io::copy(&mut answers, &mut back));
+        back.shutdown(Shutdown::Both)
+    });
+    let mut room = [0; 64 * 1024];
+    while let Ok(count @ 1..) = browser.read(&mut room) {
+        if room.starts_with(b"PUT ") && holds.load(Ordering::SeqCst) {
+            *held.lock().unwrap() += 1;
+            while holds.load(Ordering::SeqCst) {
+                std::thread::sleep(Duration::from_millis(10));
+            }
+            *held.lock().unwrap() -= 1;
+        }
+        if there.write_all(&room[..count]).is_err() {
+            return;
+        }
+    }
+    drop(there.shutdown(Shutdown::Write));
+}
+
+/// What becomes of the page.
+#[derive(Clone, Copy, Debug)]
+enum Goes {
+    Reloaded,
+    Closed,
+    Back,
+    ToTheShelf,
+    ElsewhereAndBack,
+    ServiceKilled,
+}
+
+/// One change is on its way, a second is typed, and the page goes: both arrive, the second last.
+#[tokio::test]
+async fn of_two_quick_changes_the_second_is_kept_wherever_one_goes() {
+    let mut house = House::open((1280, 800), &["--demo"]).await;
+    let road = Road::to(house.service.host());
+    let at = |path: &str| format!("http://{}{path}", road.host);
+    let db = house.folder.path().join("bags.db");
+    let kept = "return fetch('/api/bags/1').then(a => a.json()).then(bag => bag.brief.finished.width)";
+    let ways = [
+        Goes::Reloaded,
+        Goes::Closed,
+        Goes::Back,
+        Goes::ToTheShelf,
+        Goes::ElsewhereAndBack,
+        Goes::ServiceKilled,
+    ];
+    house.browser.goto(&at("/")).await.unwrap();
+    for (n, goes) in ways.into_iter().enumerate() {
+        house.browser.goto(&at("/shelf")).await.unwrap();
+        house.browser.goto(&at("/bags/1")).await.unwrap();
+        house.browser.find_path(WIDTH).await.unwrap();
+        house.saved().await;
+        road.hold();
+        house.retype(WIDTH, &format!("{} 1/8", 3 + n % 2)).await;
+        road.holds_one().await;
+        let last = format!("{} {}/8", 3 + n % 2, if n % 4 < 2 { 3 } else { 5 });
+        // The field has the focus already: what stands in it is taken whole.
+        house.browser.type_keys(&format!("\u{e009}a\u{e000}{last}")).await.unwrap();
+        let client = house.browser.client().clone();
+        match goes {
+            Goes::Reloaded => client.refresh().await.unwrap(),
+            Goes::Closed => {
+                let new = client.new_window(false).await.unwrap().handle;
+                client.close_window().await.unwrap();
+                client.switch_to_window(new).await.unwrap();
+                client.goto(&at("/bags/1")).await.unwrap();
+            }
+            Goes::Back => client.back().await.unwrap(),
+            Goes::ToTheShelf => client.goto(&at("/shelf")).await.unwrap(),
+            Goes::ElsewhereAndBack => {
+                client.goto("about:blank").await.unwrap();
+                client.goto(&at("/bags/1")).await.unwrap();
+            }
+            Goes::ServiceKilled => {
+                let host = house.service.host().to_owned();
+                // Its place is taken by one that answers nothing of these.
+                house.service = Service::start(binary(), &house.folder.path().join("other.db"), &[]).unwrap();
+                road.free();
+                house
+                    .browser
+                    .until("document.querySelector('.saving').innerText.includes('trying again')")
+                    .await
+                    .unwrap();
+                client.refresh().await.unwrap();
+                house.service = Service::start_at(&host, binary(), &db, &["--demo"]).unwrap();
+                client.refresh().await.unwrap();
+            }
+        }
+        road.free();
+        let wanted = format!("{last} in");
+        for _ in 0..200 {
+            if house.browser.run(kept).await.is_ok_and(|width| width == wanted.as_str()) {
+                break;
+            }
+            tokio::time::sleep(Duration::from_millis(50)).await;
+        }
+        assert_eq!(house.browser.run(kept).await.unwrap(), wanted.as_str(), "{goes:?}");
+        // Nobody is asked about a change of their own.
+        let asked = "return document.querySelector('.conflict') !== null";
+        assert_eq!(house.browser.run(asked).await.unwrap(), false, "{goes:?}");
+        let left = "return Object.keys(localStorage).filter(key => key.startsWith('not kept')).length";
+        assert_eq!(house.browser.run(left).await.unwrap(), 0, "{goes:?}");
+    }
+}
+
+fn binary() -> &'static Path {
+    Path::new(env!("CARGO_BIN_EXE_wide-fold"))
+}
