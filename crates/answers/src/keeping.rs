@@ -2,9 +2,9 @@
 
 use serde::Serialize;
 use utoipa::ToSchema;
-use wide_fold_kept::backup::Contents;
+use wide_fold_kept::backup::{Contents, Made};
 
-/// Automatic backups.
+/// Backups beside the database.
 #[derive(Clone, Debug, Serialize, ToSchema)]
 pub struct BackupsView {
     /// Where they lie.
@@ -13,13 +13,39 @@ pub struct BackupsView {
     pub keep: u32,
     /// Those there are, the newest first.
     pub kept: Vec<KeptBackup>,
+    /// True if nothing is in the file, though there are backups.
+    pub emptied: bool,
 }
 
-/// An automatic backup.
+/// What a backup was made for.
+#[derive(Clone, Copy, Debug, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum MadeName {
+    /// By itself, once a day.
+    ByItself,
+    /// By hand.
+    ByHand,
+    /// Before another was put back.
+    BeforeRestore,
+}
+
+impl From<Made> for MadeName {
+    fn from(made: Made) -> Self {
+        match made {
+            Made::ByItself => Self::ByItself,
+            Made::ByHand => Self::ByHand,
+            Made::BeforeRestore => Self::BeforeRestore,
+        }
+    }
+}
+
+/// A backup beside the database.
 #[derive(Clone, Debug, Serialize, ToSchema)]
 pub struct KeptBackup {
     /// Its file's name.
     pub name: String,
+    /// What it was made for.
+    pub made: MadeName,
     /// When it was made (RFC 3339).
     pub at: String,
     /// How large it is: `84 KiB`.

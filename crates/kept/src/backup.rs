@@ -1,9 +1,10 @@
 //! Everything in one file: written while the service runs, looked into, and put back in place of what is there.
 //!
-//! A backup is a database of its own (SQLite), of one moment. Automatic ones lie in a folder beside the database, named by the
-//! moment; when there are more than are kept, the oldest goes.
+//! A backup is a database of its own (SQLite), of one moment. They lie in a folder beside the database, named by the moment and by
+//! what they were made for; when there are more of a kind than are kept, the oldest goes.
 
 use crate::look::PATIENCE;
+use crate::place;
 use crate::{Connections, Result, Store, StoreError, held, open};
 use jiff::Timestamp;
 use rusqlite::{Connection, OpenFlags, TransactionBehavior};
@@ -25,8 +26,40 @@ const TABLES: [(&str, bool); 11] = [
     ("bag_version", false),
 ];
 
-/// How the name of an automatic backup ends.
+/// How the name of a backup ends.
 const ENDING: &str = ".backup.db";
+
+/// Why a backup was made. Those of one kind push out no others.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord)]
+pub enum Made {
+    /// By itself, once a day.
+    ByItself,
+    /// By hand.
+    ByHand,
+    /// Before another was put back.
+    BeforeRestore,
+}
+
+impl Made {
+    /// All there are.
+    pub const ALL: [Self; 3] = [Self::ByItself, Self::ByHand, Self::BeforeRestore];
+
+    /// How the name of such a backup ends, from the moment on.
+    const fn ending(self) -> &'static str {
+        match self {
+            Self::ByItself => ".backup.db",
+            Self::ByHand => ".hand.backup.db",
+            Self::BeforeRestore => ".before.backup.db",
+        }
+    }
+
+    /// The kind of a backup of that name.
+    fn of(name: &str) -> Self {
+        let other =
+            [Self::ByHand, Self::BeforeRestore].into_iter().find(|made| name.ends_with(made.ending()));
+        other.unwrap_or(Self::ByItself)
+    }
+}
 
 /// What a file holds, what is deleted left out.
 #[derive(Clone, Debug, Default, PartialEq, Eq)]
@@ -45,15 +78,24 @@ pub struct Contents {
     pub changed: Option<String>,
 }
 
-/// An automatic backup.
+/// A backup beside the database.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub struct Kept {
     /// Its file's name.
     pub name: String,
+    /// Why it was made.
+    pub made: Made,
     /// How large it is, in bytes.
     pub bytes: u64,
     /// When it was made.
     pub at: Timestamp,
+}
+
+impl Contents {
+    /// True if there is nothing in it that anybody has made.
+    pub fn is_empty(&self) -> bool {
+        self.bags.is_empty() && self.papers + self.guides + self.runs + self.entries == 0
+    }
 }
 
 impl Store {
@@ -62,6 +104,7 @@ impl Store {
     /// # Errors
     /// [`StoreError::Database`] if it cannot be written: there is such a file, or no room.
     pub fn copy_to(&self, into: &Path) -> Result<()> {
+        self.is_in_place()?;
         // By a connection of its own, so that nobody waits.
         let own = Connection::open_with_flags(&self.0.path, OpenFlags::SQLITE_OPEN_READ_ONLY)?;
         own.busy_timeout(PATIENCE)?;
@@ -75,47 +118,62 @@ impl Store {
         self.0.path.with_file_name(format!("{name}.backups"))
     }
 
-    /// The automatic backups there are, the newest first.
+    /// The backups there are, the newest first. Only files count: no folder, and nothing that leads elsewhere.
     pub fn kept_backups(&self) -> Vec<Kept> {
         let files = std::fs::read_dir(self.backups()).into_iter().flatten().flatten();
         let kept = |file: std::fs::DirEntry| {
             let name = file.file_name().into_string().ok()?;
             let at = moment(&name)?;
-            Some(Kept { name, bytes: file.metadata().ok()?.len(), at })
+            let there = file.metadata().ok().filter(std::fs::Metadata::is_file)?;
+            Some(Kept { made: Made::of(&name), name, bytes: there.len(), at })
         };
         let mut all: Vec<Kept> = files.filter_map(kept).collect();
         all.sort_by(|one, other| other.name.cmp(&one.name));
         all
     }
 
-    /// Makes a backup beside the database, and takes those away that are more than `keep`. Gives its name.
+    /// Makes a backup beside the database, and takes those of its kind away that are more than `keep`: never the one just made, and
+    /// none at all for one that holds nothing. Gives its name.
     ///
     /// # Errors
-    /// [`StoreError::NotOurs`] with a sentence if the folder cannot be written to; [`StoreError::Database`] if there is no room.
-    pub fn back_up(&self, keep: usize, now: Timestamp) -> Result<String> {
+    /// [`StoreError::NotOurs`] with a sentence if the folder cannot be written to, or the file was taken away;
+    /// [`StoreError::Database`] if there is no room.
+    pub fn back_up(&self, made: Made, keep: usize, now: Timestamp) -> Result<String> {
         let folder = self.backups();
         let unwritable = |error: std::io::Error| {
             StoreError::NotOurs(format!("The folder {} cannot be written to: {error}.", folder.display()))
         };
-        std::fs::create_dir_all(&folder).map_err(unwritable)?;
+        self.is_in_place()?;
+        place::private_folder(&folder).map_err(unwritable)?;
         // Two within one second are told apart.
-        let stamp = now.strftime("%Y-%m-%dT%H-%M-%SZ").to_string();
+        let (stamp, ending) = (now.strftime("%Y-%m-%dT%H-%M-%SZ").to_string(), made.ending());
         let name = (0..100)
-            .map(|n| if n == 0 { format!("{stamp}{ENDING}") } else { format!("{stamp}.{n:02}{ENDING}") })
+            .map(|n| if n == 0 { format!("{stamp}{ending}") } else { format!("{stamp}.{n:02}{ending}") })
             .find(|name| !folder.join(name).exists())
             .ok_or_else(|| StoreError::NotOurs("There are a hundred backups of this second.".to_owned()))?;
         let part = folder.join(format!("{name}.part"));
         drop(std::fs::remove_file(&part));
-        let written = self.copy_to(&part);
+        let written = self.copy_to(&part).and_then(|()| place::private_file(&part).map_err(unwritable));
         if written.is_err() {
             drop(std::fs::remove_file(&part));
         }
         written?;
         std::fs::rename(&part, folder.join(&name)).map_err(unwritable)?;
-        for old in self.kept_backups().into_iter().skip(keep.max(1)) {
-            drop(std::fs::remove_file(folder.join(old.name)));
+        if !self.contents()?.is_empty() {
+            for old in self.too_many(made, keep, &name, now) {
+                drop(std::fs::remove_file(folder.join(old.name)));
+            }
         }
         Ok(name)
+    }
+
+    /// The backups of a kind that are more than `keep`, that of the name `own` counted and spared. What is dated ahead was made by a clock
+    /// that was wrong, before now: it is the oldest.
+    fn too_many(&self, made: Made, keep: usize, own: &str, now: Timestamp) -> Vec<Kept> {
+        let mut others: Vec<Kept> = self.kept_backups();
+        others.retain(|kept| kept.made == made && kept.name != own);
+        others.sort_by_key(|kept| (kept.at > now, std::cmp::Reverse(kept.at)));
+        others.split_off(keep.saturating_sub(1).min(others.len()))
     }
 
     /// The file of an automatic backup, if there is one of that name.
@@ -138,6 +196,7 @@ impl Store {
     /// # Errors
     /// [`StoreError::Database`] if anything cannot be read or written.
     pub fn restore(&self, from: &Path) -> Result<()> {
+        self.is_in_place()?;
         let Connections { writer, .. } = &*self.0;
         let mut writer = held(writer);
         let connection = writer.as_mut().ok_or(StoreError::Stopped)?;

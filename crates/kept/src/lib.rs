@@ -21,6 +21,7 @@ pub mod journal;
 mod look;
 mod open;
 pub mod papers;
+mod place;
 mod renew;
 pub mod rescue;
 pub mod rooms;
@@ -51,6 +52,8 @@ pub struct Store(Arc<Connections>);
 #[derive(Debug)]
 struct Connections {
     path: std::path::PathBuf,
+    /// Which file was opened.
+    identity: Option<place::Identity>,
     writer: Mutex<Option<Connection>>,
     reader: Mutex<Option<Connection>>,
 }
@@ -185,7 +188,24 @@ impl Store {
     pub fn open(path: &Path) -> Result<Self> {
         let (writer, reader) = open::open(path)?;
         let (path, writer, reader) = (path.to_owned(), Mutex::new(Some(writer)), Mutex::new(Some(reader)));
-        Ok(Self(Arc::new(Connections { path, writer, reader })))
+        let identity = place::identity(&path);
+        Ok(Self(Arc::new(Connections { path, identity, writer, reader })))
+    }
+
+    /// Makes sure that the file that was opened still lies in its place: what is written to one that was taken away is lost.
+    ///
+    /// # Errors
+    /// [`StoreError::NotOurs`] with a sentence.
+    fn is_in_place(&self) -> Result<()> {
+        let Connections { path, identity, .. } = &*self.0;
+        if place::identity(path) == *identity {
+            return Ok(());
+        }
+        let name = path.file_name().unwrap_or_default().to_string_lossy();
+        Err(StoreError::NotOurs(format!(
+            "The file {name} was moved, deleted or replaced while Wide Fold runs, so nothing is saved. What you see is still here. Put \
+             the file back where it was, or start Wide Fold anew."
+        )))
     }
 
     /// Runs `work` in a transaction, off the threads that answer requests. What it did is on the disk when this returns;
@@ -208,9 +228,12 @@ impl Store {
     pub fn write_now<T>(&self, work: impl FnOnce(&Transaction<'_>) -> Result<T>) -> Result<T> {
         let mut held = held(&self.0.writer);
         let connection = held.as_mut().ok_or(StoreError::Stopped)?;
+        self.is_in_place()?;
         let transaction = connection.transaction_with_behavior(TransactionBehavior::Immediate)?;
         let done = work(&transaction)?;
         transaction.commit()?;
+        // Taken away meanwhile, it is not said to be kept.
+        self.is_in_place()?;
         Ok(done)
     }
 

@@ -1,6 +1,7 @@
 //! Opening the one file: whose it is, whether it is whole, and bringing its tables up to date.
 
 use crate::look::{PATIENCE, look_into};
+use crate::place;
 use crate::renew::renew;
 use crate::rows::readable;
 use crate::{Result, StoreError};
@@ -44,6 +45,7 @@ pub(super) const APPLICATION_ID: i64 = 0x5746_6F6C;
 pub(super) fn open(path: &Path) -> Result<(Connection, Connection)> {
     let turn = Turn::wait(path)?;
     examine(path)?;
+    place::private_file(path).map_err(|error| refused(&format!("It cannot be written to: {error}.")))?;
     let mut writer = Connection::open(path)?;
     writer.busy_timeout(PATIENCE)?;
     writer.pragma_update(None, "journal_mode", "wal")?;

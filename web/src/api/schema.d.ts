@@ -1317,8 +1317,10 @@ export interface components {
             /** @description Bags that are only in the file. */
             only_there: string[];
         };
-        /** @description Automatic backups. */
+        /** @description Backups beside the database. */
         BackupsView: {
+            /** @description True if nothing is in the file, though there are backups. */
+            emptied: boolean;
             /** @description Where they lie. */
             folder: string;
             /**
@@ -2993,10 +2995,12 @@ export interface components {
              */
             keep: number;
         };
-        /** @description An automatic backup. */
+        /** @description A backup beside the database. */
         KeptBackup: {
             /** @description When it was made (RFC 3339). */
             at: string;
+            /** @description What it was made for. */
+            made: components["schemas"]["MadeName"];
             /** @description Its file's name. */
             name: string;
             /** @description How large it is: `84 KiB`. */
@@ -3141,6 +3145,11 @@ export interface components {
             /** @description One of them; what lies on it is given with its line, by the line's place. */
             sheet: components["schemas"]["SheetCutView"];
         };
+        /**
+         * @description What a backup was made for.
+         * @enum {string}
+         */
+        MadeName: "by_itself" | "by_hand" | "before_restore";
         /** @description One size a guide makes. */
         MakesView: {
             /** @description The bag, to be planned instead. */

@@ -2,7 +2,7 @@
 
 use crate::dear::Dear;
 use crate::desk::at_work::Runs;
-use crate::desk::backups::kept_count;
+use crate::desk::backups::{is_emptied, kept_count};
 use crate::desk::clock::today;
 use crate::desk::files::attached;
 use crate::json::Json;
@@ -13,7 +13,7 @@ use axum::response::Response;
 use jiff::Timestamp;
 use wide_fold_answers::keeping::{BackupPreview, BackupsView, KeptBackup};
 use wide_fold_formats::catalogue::Media;
-use wide_fold_kept::backup::{self, Contents};
+use wide_fold_kept::backup::{self, Contents, Made};
 use wide_fold_kept::settings::KeepText;
 use wide_fold_kept::{Store, StoreError, settings};
 
@@ -71,7 +71,7 @@ impl Sent {
     fn put_back(&self, store: &Store, runs: &Runs) -> Result<(), Problem> {
         // Whatever is here now is kept, however few are kept otherwise.
         let keep = kept_count(store).max(2);
-        store.back_up(usize::try_from(keep).unwrap_or(2), Timestamp::now())?;
+        store.back_up(Made::BeforeRestore, usize::try_from(keep).unwrap_or(2), Timestamp::now())?;
         store.restore(&self.folder.path().join("sent.db"))?;
         runs.forget();
         Ok(())
@@ -107,22 +107,28 @@ pub async fn restore_backup(
     .await
 }
 
-fn listed(store: &Store) -> BackupsView {
+fn listed(store: &Store) -> Result<BackupsView, StoreError> {
     let size = |bytes: u64| match bytes / 1024 {
         kib if kib < 1024 => format!("{kib} KiB"),
         kib => format!("{}.{} MiB", kib / 1024, kib % 1024 * 10 / 1024),
     };
     let kept = store.kept_backups().into_iter();
-    BackupsView {
+    Ok(BackupsView {
+        emptied: is_emptied(store)?,
         folder: std::path::absolute(store.backups())
             .unwrap_or_else(|_| store.backups())
             .display()
             .to_string(),
         keep: kept_count(store),
         kept: kept
-            .map(|kept| KeptBackup { name: kept.name, at: kept.at.to_string(), size: size(kept.bytes) })
+            .map(|kept| KeptBackup {
+                name: kept.name,
+                made: kept.made.into(),
+                at: kept.at.to_string(),
+                size: size(kept.bytes),
+            })
             .collect(),
-    }
+    })
 }
 
 async fn apart<T: Send + 'static>(work: impl FnOnce() -> T + Send + 'static) -> Result<T, Problem> {
@@ -132,7 +138,7 @@ async fn apart<T: Send + 'static>(work: impl FnOnce() -> T + Send + 'static) -> 
 /// The backups that lie beside the database.
 #[utoipa::path(get, path = "/api/backups", responses((status = 200, body = BackupsView)))]
 pub async fn backups(State(store): State<Store>) -> Result<Json<BackupsView>, Problem> {
-    Ok(Json(apart(move || listed(&store)).await?))
+    Ok(Json(apart(move || listed(&store)).await??))
 }
 
 /// Say how many automatic backups are kept. Those there are stay until the next one is made.
@@ -147,7 +153,7 @@ pub async fn keep_backups(
         return Err(Problem::at("keep", format!("Up to {MOST} backups can be kept.")));
     }
     store.write(move |transaction| settings::set(transaction, &text)).await?;
-    Ok(Json(apart(move || listed(&store)).await?))
+    Ok(Json(apart(move || listed(&store)).await??))
 }
 
 /// Make a backup beside the database now.
@@ -158,8 +164,8 @@ pub async fn back_up(
 ) -> Result<(StatusCode, Json<BackupsView>), Problem> {
     dear.run(move |_| {
         let keep = kept_count(&store).max(1);
-        store.back_up(usize::try_from(keep).unwrap_or(1), Timestamp::now())?;
-        Ok((StatusCode::CREATED, Json(listed(&store))))
+        store.back_up(Made::ByHand, usize::try_from(keep).unwrap_or(1), Timestamp::now())?;
+        Ok((StatusCode::CREATED, Json(listed(&store)?)))
     })
     .await
 }

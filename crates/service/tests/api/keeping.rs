@@ -7,6 +7,7 @@ use rstest::rstest;
 use rusqlite::Connection;
 use serde_json::json;
 use wide_fold::back_up_if_due;
+use wide_fold_kept::backup::Made;
 
 async fn filled(service: &Service) {
     for name in ["Bud vase", "Tea bowl"] {
@@ -165,7 +166,7 @@ async fn backups_are_made_by_themselves_when_something_has_changed_and_the_oldes
     }
     let mut names: Vec<String> = Vec::new();
     for day in 0..5 {
-        names.push(service.store.back_up(3, later(day * 24)).unwrap());
+        names.push(service.store.back_up(Made::ByItself, 3, later(day * 24)).unwrap());
     }
     let kept = service.get("/api/backups").await.json();
     let kept: Vec<&str> =
@@ -179,4 +180,103 @@ async fn backups_are_made_by_themselves_when_something_has_changed_and_the_oldes
         (refused.status, &refused.json()["field"]),
         (StatusCode::UNPROCESSABLE_ENTITY, &json!("keep"))
     );
+}
+
+/// Made by hand, before another is put back, and by themselves are three kinds, and none pushes out another; whatever is dated ahead, the
+/// one just made stays.
+#[rstest]
+#[tokio::test]
+async fn no_kind_of_backup_pushes_out_another(service: Service) {
+    filled(&service).await;
+    let now = Timestamp::now();
+    let later = |hours: i64| now + SignedDuration::from_hours(hours);
+    let ahead = service.store.back_up(Made::ByItself, 7, later(24 * 400)).unwrap();
+    for day in 0..7 {
+        service.store.back_up(Made::ByItself, 7, later(day * 24 - 200)).unwrap();
+    }
+    for second in 0..9 {
+        let own = service.store.back_up(Made::ByHand, 3, later(-9) + SignedDuration::from_secs(second)).unwrap();
+        assert!(service.store.backup_named(&own).is_some());
+    }
+    service.store.back_up(Made::BeforeRestore, 2, later(-8)).unwrap();
+    let count = |made: Made| service.store.kept_backups().iter().filter(|kept| kept.made == made).count();
+    assert_eq!(Made::ALL.map(count), [7, 3, 1]);
+    assert_eq!(service.store.backup_named(&ahead), None, "a day that has not come is no newer than today");
+    // A clock that was wrong once stops none either.
+    service.store.back_up(Made::ByItself, 7, later(24 * 400)).unwrap();
+    service.store.write_now(|db| Ok(db.execute("UPDATE bag SET revision = revision + 1", [])?)).unwrap();
+    assert!(back_up_if_due(&service.store, later(1)).unwrap());
+    let kinds = service.get("/api/backups").await.json();
+    assert_eq!(kinds["kept"][1]["made"], "before_restore", "{kinds}");
+    // A folder, and what leads elsewhere, is no backup.
+    let lies = |name: &str| service.store.backups().join(format!("2026-01-0{name}T00-00-00Z.backup.db"));
+    std::fs::create_dir(lies("1")).unwrap();
+    #[cfg(unix)]
+    std::os::unix::fs::symlink("/dev/zero", lies("2")).unwrap();
+    assert!(service.store.kept_backups().iter().all(|kept| !kept.name.starts_with("2026-01-0")));
+}
+
+/// A file that was emptied pushes out no backup that holds something, and is said to be empty.
+#[rstest]
+#[tokio::test]
+async fn an_emptied_file_pushes_out_no_backup(service: Service) {
+    filled(&service).await;
+    let now = Timestamp::now();
+    let full = service.store.back_up(Made::ByHand, 1, now).unwrap();
+    let emptied = "DELETE FROM tick; DELETE FROM bag_paper; DELETE FROM bag_version; DELETE FROM run_event; DELETE FROM run;
+        DELETE FROM picture; DELETE FROM entry; DELETE FROM bag; DELETE FROM paper; DELETE FROM guide;";
+    service.store.write_now(|db| Ok(db.execute_batch(emptied)?)).unwrap();
+    let later = now + SignedDuration::from_hours(100);
+    assert!(!back_up_if_due(&service.store, later).unwrap());
+    service.store.back_up(Made::ByHand, 1, later).unwrap();
+    assert!(service.store.backup_named(&full).is_some());
+    assert_eq!(service.get("/api/backups").await.json()["emptied"], true);
+}
+
+/// What is written to a file that was taken away is lost: it is refused, and said. Put back, it goes on.
+#[rstest]
+#[tokio::test]
+async fn a_file_that_was_taken_away_is_not_written_to(service: Service) {
+    filled(&service).await;
+    let path = service._folder.path().join("bags.db");
+    let away = service._folder.path().join("away.db");
+    let bag = json!({ "name": "Tile box", "brief": brief("4", "5", "2") });
+    let before = service.get("/api/bags").await.json()["total"].clone();
+    std::fs::rename(&path, &away).unwrap();
+    for replaced in [false, true] {
+        if replaced {
+            std::fs::write(&path, "").unwrap();
+        }
+        let refused = service.post("/api/bags", &bag).await;
+        assert_eq!(refused.status, StatusCode::SERVICE_UNAVAILABLE, "{}", refused.text);
+        assert!(refused.text.contains("moved, deleted or replaced"), "{}", refused.text);
+        assert_eq!(
+            service.send(Method::POST, "/api/backups", &[], "").await.status,
+            StatusCode::SERVICE_UNAVAILABLE
+        );
+        // What is there can still be looked at.
+        assert_eq!(service.get("/api/bags").await.json()["total"], before);
+    }
+    std::fs::rename(&away, &path).unwrap();
+    assert_eq!(service.post("/api/bags", &bag).await.status, StatusCode::CREATED);
+}
+
+/// File, log and backups are their owner's alone.
+#[cfg(unix)]
+#[rstest]
+#[tokio::test]
+async fn nobody_else_reads_what_is_kept(service: Service) {
+    use std::os::unix::fs::PermissionsExt;
+    filled(&service).await;
+    service.store.back_up(Made::ByHand, 1, Timestamp::now()).unwrap();
+    let mut seen = 0;
+    for folder in [service._folder.path().to_owned(), service.store.backups()] {
+        for entry in std::fs::read_dir(folder).unwrap().flatten() {
+            let mode = entry.metadata().unwrap().permissions().mode() & 0o777;
+            let wanted = if entry.path().is_dir() { 0o700 } else { 0o600 };
+            assert_eq!(mode, wanted, "{:?}", entry.path());
+            seen += 1;
+        }
+    }
+    assert!(seen >= 4, "the file, its log, its folder of backups and a backup");
 }

@@ -20,6 +20,7 @@ mod project;
 mod run_papers;
 mod runs;
 mod shelf;
+mod spoiled;
 mod table;
 mod taking;
 mod versions;

@@ -95,12 +95,13 @@ export function KeepingView() {
             />
           )}
           {restore.isSuccess && (
-            <p role="status">It is back. What was here before is the first of the backups below.</p>
+            <p role="status">It is back. What was here before is among the backups below.</p>
           )}
         </section>
         <section aria-labelledby="self-title">
-          <h2 id="self-title">Backups made by themselves</h2>
+          <h2 id="self-title">Backups beside the file</h2>
           <Failed asked={list} what="The backups" />
+          {list.data?.emptied && <Emptied />}
           {list.data && (
             <ByThemselves
               backups={list.data}
@@ -118,6 +119,15 @@ export function KeepingView() {
   );
 }
 
+function Emptied() {
+  return (
+    <p className="alarm" role="alert">
+      There is nothing in the file, though there are backups of it: it may have been moved or replaced. None
+      is made of an empty one. Look into the last, and put it back if something is missing.
+    </p>
+  );
+}
+
 function IfDamaged() {
   return (
     <section aria-labelledby="else-title">
@@ -129,6 +139,13 @@ function IfDamaged() {
     </section>
   );
 }
+
+/** What a backup was made for. */
+const MADE: Record<Backups["kept"][number]["made"], string> = {
+  by_itself: "by itself",
+  by_hand: "by hand",
+  before_restore: "before another was put back",
+};
 
 /** The backups that are made once a day, and how many are kept. */
 function ByThemselves(props: {
@@ -144,7 +161,8 @@ function ByThemselves(props: {
   return (
     <>
       <p>
-        Once a day, when something has changed, a backup is made in <code>{folder}</code>.
+        Once a day, when something has changed, a backup is made in <code>{folder}</code>. Those made by hand,
+        or before another was put back, are counted by themselves.
       </p>
       <p className="keep-count">
         <CountField name="Backups that are kept" count={keep} most={60} onCount={onKeep} />
@@ -160,7 +178,9 @@ function ByThemselves(props: {
           {kept.map((backup) => (
             <li key={backup.name}>
               <strong>{moment(backup.at)}</strong>
-              <small>{backup.size}</small>
+              <small>
+                {MADE[backup.made]}, {backup.size}
+              </small>
               <Button
                 variant="remedy"
                 aria-pressed={chosen === backup.name}
