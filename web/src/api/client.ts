@@ -224,11 +224,12 @@ export const listShelf = () => answer(client.GET("/api/shelf"));
 
 export const addPaper = (body: PaperText) => answer(client.POST("/api/shelf", { body }));
 
-export const updatePaper = (id: number, revision: number, body: PaperText) =>
+export const updatePaper = (id: number, revision: number, body: PaperText, sending?: Sending) =>
   answer(
     client.PUT("/api/shelf/{id}", {
-      params: { path: { id }, header: { "If-Match": `"${revision}"` } },
+      params: { path: { id }, header: { "If-Match": `"${revision}"`, ...(sending && keyed(sending)) } },
       body,
+      keepalive: sending?.leaving ?? false,
     }),
   );
 

@@ -7601,6 +7601,7 @@ export interface operations {
             query?: never;
             header: {
                 "If-Match": string;
+                "Save-Key"?: string | null;
             };
             path: {
                 id: number;
@@ -8367,6 +8368,7 @@ export interface operations {
             query?: never;
             header: {
                 "If-Match": string;
+                "Save-Key"?: string | null;
             };
             path: {
                 id: number;
@@ -11021,6 +11023,7 @@ export interface operations {
             query?: never;
             header: {
                 "If-Match": string;
+                "Save-Key"?: string | null;
             };
             path: {
                 id: number;

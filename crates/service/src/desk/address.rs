@@ -6,7 +6,8 @@ use axum::extract::rejection::PathRejection;
 use axum::http::{HeaderMap, StatusCode, header};
 use headers::{ETag, HeaderMapExt, IfMatch};
 use jiff::Timestamp;
-use wide_fold_kept::save_key::SaveKey;
+use rusqlite::Transaction;
+use wide_fold_kept::save_key::{SaveKey, remember};
 use wide_fold_kept::thing::{Change, Kept, Kind};
 use wide_fold_kept::{Expected, Store};
 
@@ -62,6 +63,33 @@ pub fn save_key(headers: &HeaderMap) -> Result<Option<SaveKey>, Problem> {
         let detail = "Save-Key holds no key: one to 64 letters, digits and hyphens.";
         Problem::new(StatusCode::BAD_REQUEST, "save-key", detail)
     })
+}
+
+/// What a save of one says of itself: which one it is, the revisions it is for, and its key.
+pub struct Save {
+    kind: Kind,
+    id: i64,
+    expected: Expected,
+    key: Option<SaveKey>,
+}
+
+impl Save {
+    /// A save of the thing in an address; the revision it is for has to be said.
+    pub fn of(kind: Kind, id: Id, headers: &HeaderMap) -> Result<Self, Problem> {
+        let (id, expected) = (number(kind, id)?, required(kind.name(), headers)?);
+        Ok(Self { kind, id, expected, key: save_key(headers)? })
+    }
+}
+
+/// Keeps one as it is told, and how it is kept then.
+pub async fn saved(store: &Store, save: Save, text: String) -> Result<Kept, Problem> {
+    let (now, Save { kind, id, expected, key }) = (Timestamp::now(), save);
+    let work = move |transaction: &Transaction<'_>| {
+        let kept = kind.change(transaction, id, Some(&expected), &Change::Content(text), now)?;
+        key.iter().try_for_each(|key| remember(transaction, key, &kind.saved(&kept)))?;
+        Ok(kept)
+    };
+    Ok(store.write(work).await?)
 }
 
 /// Changes one, and how it is kept then.

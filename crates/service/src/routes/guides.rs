@@ -1,7 +1,7 @@
 //! Guides that are kept: list, add, change with a revision check, take away and bring back; and what one makes of a sheet.
 
 use crate::dear::Dear;
-use crate::desk::address::{Id, changed, expected, number, required};
+use crate::desk::address::{Id, Save, changed, expected, number, saved};
 use crate::json::Json;
 use crate::problem::{Body, Problem};
 use axum::extract::State;
@@ -33,7 +33,8 @@ pub async fn add_guide(State(store): State<Store>, Body(text): Body<GuideText>) 
 }
 
 /// Change a guide. `If-Match` carries the revision it was read at. Bags that were made with it keep what it was then.
-#[utoipa::path(put, path = "/api/guides/{id}", params(("id" = i64, Path), ("If-Match" = String, Header)),
+#[utoipa::path(put, path = "/api/guides/{id}", 
+    params(("id" = i64, Path), ("If-Match" = String, Header), ("Save-Key" = Option<String>, Header)),
     request_body = GuideText, responses(
     (status = 200, body = GuideView),
     (status = 404, body = Problem, content_type = "application/problem+json"),
@@ -47,9 +48,8 @@ pub async fn change_guide(
     headers: HeaderMap,
     Body(text): Body<GuideText>,
 ) -> Result<Json<GuideView>, Problem> {
-    let (id, expected) = (number(Kind::Guide, id)?, required(Kind::Guide.name(), &headers)?);
-    let change = Change::Content(GuideText::from(&text.read(Unit::Inch)?).written()?);
-    let kept = changed(&store, Kind::Guide, id, Some(expected), change).await?;
+    let save = Save::of(Kind::Guide, id, &headers)?;
+    let kept = saved(&store, save, GuideText::from(&text.read(Unit::Inch)?).written()?).await?;
     Ok(Json(GuideView::new(&kept)?))
 }
 

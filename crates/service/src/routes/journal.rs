@@ -1,7 +1,7 @@
 //! The journal: bags that were made and measured, their pictures, and what they teach.
 
 use crate::dear::Dear;
-use crate::desk::address::{Id, changed, expected, number, required};
+use crate::desk::address::{Id, Save, changed, expected, number, saved};
 use crate::desk::clock::today;
 use crate::json::Json;
 use crate::problem::{Body, FileBody, Problem};
@@ -78,7 +78,8 @@ pub async fn add_entry(State(store): State<Store>, Body(text): Body<EntryText>) 
 }
 
 /// Change an entry. `If-Match` carries the revision it was read at.
-#[utoipa::path(put, path = "/api/journal/{id}", params(("id" = i64, Path), ("If-Match" = String, Header)),
+#[utoipa::path(put, path = "/api/journal/{id}", 
+    params(("id" = i64, Path), ("If-Match" = String, Header), ("Save-Key" = Option<String>, Header)),
     request_body = EntryText, responses(
     (status = 200, body = EntryKept),
     (status = 404, body = Problem, content_type = "application/problem+json"),
@@ -92,9 +93,8 @@ pub async fn change_entry(
     headers: HeaderMap,
     Body(text): Body<EntryText>,
 ) -> Result<Json<EntryKept>, Problem> {
-    let (id, expected) = (number(Kind::Entry, id)?, required(Kind::Entry.name(), &headers)?);
-    let change = Change::Content(checked(&store, text).await?.0);
-    let kept = changed(&store, Kind::Entry, id, Some(expected), change).await?;
+    let save = Save::of(Kind::Entry, id, &headers)?;
+    let kept = saved(&store, save, checked(&store, text).await?.0).await?;
     Ok(Json(EntryKept { id: kept.id, revision: kept.revision }))
 }
 

@@ -1,6 +1,6 @@
 //! The paper shelf: list, add, change with a revision check, take off and bring back, CSV in and out.
 
-use crate::desk::address::{Id, changed, expected, number, required};
+use crate::desk::address::{Id, Save, changed, expected, number, saved};
 use crate::desk::runs::held;
 use crate::desk::shelf::readable;
 use crate::json::Json;
@@ -38,7 +38,8 @@ pub async fn add_paper(State(store): State<Store>, Body(text): Body<PaperText>) 
 }
 
 /// Change a paper. `If-Match` carries the revision it was read at.
-#[utoipa::path(put, path = "/api/shelf/{id}", params(("id" = i64, Path), ("If-Match" = String, Header)),
+#[utoipa::path(put, path = "/api/shelf/{id}", 
+    params(("id" = i64, Path), ("If-Match" = String, Header), ("Save-Key" = Option<String>, Header)),
     request_body = PaperText, responses(
     (status = 200, body = PaperView),
     (status = 404, body = Problem, content_type = "application/problem+json"),
@@ -52,9 +53,8 @@ pub async fn change_paper(
     headers: HeaderMap,
     Body(text): Body<PaperText>,
 ) -> Result<Json<PaperView>, Problem> {
-    let (id, expected) = (number(Kind::Paper, id)?, required(Kind::Paper.name(), &headers)?);
-    let change = Change::Content(checked(&text)?);
-    let kept = changed(&store, Kind::Paper, id, Some(expected), change).await?;
+    let save = Save::of(Kind::Paper, id, &headers)?;
+    let kept = saved(&store, save, checked(&text)?).await?;
     Ok(Json(PaperView::new(&kept)?))
 }
 

@@ -14,6 +14,7 @@ mod heard;
 mod house;
 mod journal;
 mod keeping;
+mod keyed;
 mod list;
 mod printing;
 mod project;

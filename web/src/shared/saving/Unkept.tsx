@@ -11,6 +11,7 @@ const WHAT: Record<Kind, { what: string; at: (id: number) => string }> = {
   run: { what: "Changes to a run", at: (id) => `/runs/${id}` },
   deeds: { what: "Work on a run", at: (id) => `/runs/${id}` },
   ticks: { what: "Ticks at the table", at: (id) => `/bags/${id}/table` },
+  paper: { what: "Changes to a paper", at: () => "/shelf" },
   rooms: { what: "The room you usually leave", at: () => "/gift" },
   rates: { what: "What things cost", at: () => "/runs" },
 };

@@ -13,13 +13,16 @@ import {
   tickWork,
   undoWork,
   updateBag,
+  updatePaper,
   type Bag,
   type BagDraft,
   type Costs,
+  type PaperText,
   type RoomsKept,
   type RoomsText,
   type Run,
   type RunDraft,
+  type ShelfPaper,
   type Sending,
 } from "../../api/client";
 import { bagsQuery, costsQuery, FIT, roomsQuery, runQuery, runsQuery, shelfQuery } from "../../api/queries";
@@ -177,6 +180,23 @@ async function isThere(told: Promise<unknown>): Promise<boolean> {
   }
 }
 
+/** A paper on the shelf: how much of it is left. */
+export const paperHow = (queries: QueryClient, id: number): How<PaperText, ShelfPaper, Revision> => ({
+  of: ({ paper }) => paper,
+  base: ({ revision }) => ({ revision }),
+  baseAt: (revision) => ({ revision }),
+  send: (wanted, { base }, _, sending) => updatePaper(id, base.revision, wanted, sending),
+  onKept: (kept) => {
+    // At once, so that the count does not go back and forth.
+    queries.setQueryData(shelfQuery().queryKey, (shelf) => {
+      if (!shelf || !kept) return shelf;
+      const papers = shelf.papers.map((paper) => (paper.id === id ? { ...paper, ...kept } : paper));
+      return { ...shelf, papers };
+    });
+    void queries.invalidateQueries(shelfQuery());
+  },
+});
+
 export const roomsHow = (queries: QueryClient): How<RoomsText, RoomsKept, null> => ({
   of: ({ set }) => set,
   base: () => null,
@@ -205,6 +225,7 @@ const RESUMED: Record<Kind, (queries: QueryClient, name: Named, id: number) => v
   run: (queries, name, id) => savers.get(name, undefined, runHow(queries, id)),
   ticks: (_, name, id) => savers.get(name, undefined, ticksHow(id)),
   deeds: (queries, name, id) => savers.get(name, undefined, deedsHow(queries, id)),
+  paper: (queries, name, id) => savers.get(name, undefined, paperHow(queries, id)),
   rooms: (queries, name) => savers.get(name, undefined, roomsHow(queries)),
   rates: (queries, name) => savers.get(name, undefined, ratesHow(queries)),
 };

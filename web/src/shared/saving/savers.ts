@@ -3,8 +3,8 @@
 import { Places } from "./places";
 import { Saver, type How, type Saving } from "./Saver";
 
-/** What can be kept, and of which one: a bag, a run, what was done on a run, the ticks of a bag; room and rates are there once. */
-export type Named = `${"bag" | "run" | "deeds" | "ticks"} ${number}` | "rooms" | "rates";
+/** What can be kept, and of which one: a bag, a run, what was done on a run, the ticks of a bag, a paper; room and rates are there once. */
+export type Named = `${"bag" | "run" | "deeds" | "ticks" | "paper"} ${number}` | "rooms" | "rates";
 
 /** What kind of thing that is. */
 export type Kind = Named extends infer Name ? (Name extends `${infer Word} ${number}` ? Word : Name) : never;

@@ -1,7 +1,13 @@
 // One paper standing on the shelf: its sheet to scale, its figures, and how many are left.
 
+import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { Button } from "react-bootstrap";
 import type { PaperText, ShelfPaper } from "../../api/client";
+import { shelfQuery } from "../../api/queries";
+import { paperHow } from "../../shared/saving/keepers";
+import type { Saving } from "../../shared/saving/Saver";
+import { useSaver } from "../../shared/saving/useSaver";
 import { ToolButton } from "../../drawings/ToolButton";
 import { Figure } from "../../words/Figure";
 import { PaperForm } from "./PaperForm";
@@ -18,8 +24,11 @@ export function PaperSlip(props: {
 }) {
   const { paper, widest, onChange, onTake } = props;
   const [editing, setEditing] = useState(false);
-  const { name, count = 0 } = paper.paper;
-  const set = (left: number) => onChange({ ...paper.paper, count: Math.max(0, left) }).catch(() => undefined);
+  const queries = useQueryClient();
+  const keep = useSaver(`paper ${paper.id}`, paper, paperHow(queries, paper.id));
+  const now = keep.asked ?? paper.paper;
+  const { name, count = 0 } = now;
+  const set = (left: number) => keep.want({ ...now, count: Math.max(0, left) });
   if (editing) {
     return (
       <li className="paper-slip is-open">
@@ -58,7 +67,30 @@ export function PaperSlip(props: {
         <ToolButton icon="pencil" name={`Change ${name}`} expanded={false} onClick={() => setEditing(true)} />
         <ToolButton icon="bin" name={`Take ${name} off the shelf`} onClick={onTake} />
       </div>
+      <NotKept
+        keep={keep}
+        onLeave={() => {
+          keep.drop();
+          void queries.invalidateQueries(shelfQuery());
+        }}
+      />
     </li>
+  );
+}
+
+/** Why a count is not kept, and the way on. */
+function NotKept(props: { keep: { state: Saving; problem: Error | null }; onLeave: () => void }) {
+  const { state, problem } = props.keep;
+  if (!problem) return null;
+  return (
+    <p className="alarm" role="alert">
+      {problem.message}{" "}
+      {state !== "offline" && (
+        <Button variant="remedy" onClick={props.onLeave}>
+          Look at it as it is now
+        </Button>
+      )}
+    </p>
   );
 }
 

@@ -17,6 +17,7 @@ vi.mock("../../api/client", async (original) => ({
   ...api,
 }));
 const { ShelfView } = await import("./ShelfView");
+const { Refused } = await import("../../api/client");
 
 let papers: PaperText[];
 beforeEach(() => {
@@ -52,4 +53,35 @@ test("whoever goes by the keyboard goes on from what opened a form, kept or left
   await userEvent.click(screen.getByRole("button", { name: "Take Speckled stoneware pad off the shelf" }));
   await waitFor(() => expect(screen.queryByText("Speckled stoneware pad")).toBeNull());
   await waitFor(() => expect(focused()).toBe("Papers"));
+});
+
+test("a sheet more is shown at once and kept when somebody answers, however often it was pressed meanwhile", async () => {
+  let answers = false;
+  api.updatePaper.mockImplementation((id: number, revision: number, paper: PaperText) => {
+    if (!answers)
+      return Promise.reject(new Refused({ type: "", title: "", status: 0, detail: "No answer." }));
+    papers[0] = paper;
+    return Promise.resolve({
+      id,
+      revision: revision + 1,
+      paper,
+      mm: [300, 300],
+      size: "12×12",
+      says: "",
+      held: 0,
+    });
+  });
+  show(<ShelfView />);
+  const more = await screen.findByRole("button", { name: "One Speckled stoneware pad more" });
+  const count = () => screen.getByRole("group", { name: /How many/u }).querySelector("output")?.textContent;
+  for (const shown of ["4", "5", "6"]) {
+    await userEvent.click(more);
+    expect(count()).toBe(shown);
+  }
+  expect((await screen.findByRole("alert")).textContent).toContain("kept in this browser");
+  answers = true;
+  await userEvent.click(screen.getByRole("button", { name: "One Speckled stoneware pad less" }));
+  await waitFor(() => expect(papers[0]?.count).toBe(5));
+  await waitFor(() => expect(screen.queryByRole("alert")).toBeNull());
+  expect(count()).toBe("5");
 });
