@@ -25,8 +25,9 @@ export function RunSheets({ run, work }: { run: Run; work: RunWork }) {
           <ol className="cut-list">
             {list.lots.map((lot, k) => {
               const title = lot.of === 1 ? `Sheet ${k + 1}` : `Lot ${k + 1}: ${lot.of} sheets alike`;
-              const set = (done: number) =>
-                work.cut({ list: n, lot: k, done, seen: lot.done, laid: run.laid });
+              const said = (done: number) => ({ list: n, lot: k, done, seen: lot.done, laid: run.laid });
+              const set = (done: number) => work.cut(said(done));
+              const count = work.told({ kind: "cut", body: said(lot.done) }) ?? lot.done;
               return (
                 <CutSheet
                   key={k}
@@ -40,7 +41,7 @@ export function RunSheets({ run, work }: { run: Run; work: RunWork }) {
                   <p className="run-tick">
                     <CountField
                       name={`${list.name}, ${title}, cut`}
-                      count={lot.done}
+                      count={count}
                       most={lot.of}
                       onCount={set}
                     />

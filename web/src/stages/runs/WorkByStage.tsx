@@ -79,7 +79,9 @@ function Batch({ batch, work }: { batch: RunBatch; work: RunWork }) {
 }
 
 function Task({ task, work }: { task: RunTask; work: RunWork }) {
-  const set = (done: number) => work.tick({ line: task.line, key: task.key, done, seen: task.done });
+  const said = (done: number) => ({ line: task.line, key: task.key, done, seen: task.done });
+  const set = (done: number) => work.tick(said(done));
+  const count = work.told({ kind: "tick", body: said(task.done) }) ?? task.done;
   return (
     <li>
       {task.lies && <LaidPiece lies={task.lies} size={86} />}
@@ -90,7 +92,7 @@ function Task({ task, work }: { task: RunTask; work: RunWork }) {
         </small>
       </div>
       <div className="task-count">
-        <CountField name={`${task.name}, ${task.says}`} count={task.done} most={task.of} onCount={set} />
+        <CountField name={`${task.name}, ${task.says}`} count={count} most={task.of} onCount={set} />
         <span>of {task.of}</span>
         <Button
           variant="remedy"

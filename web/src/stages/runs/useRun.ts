@@ -48,6 +48,19 @@ export function useRun(id: number) {
 /** What is told of something that was done, without its key. */
 type Told = Deed extends infer One ? (One extends Deed ? Omit<One, "key"> : never) : never;
 
+/** What was last counted of the same among what is not kept yet. */
+function countOf(deeds: Told[], of: Told): number | undefined {
+  for (const deed of deeds.toReversed()) {
+    if (deed.kind === "tick" && of.kind === "tick") {
+      if (deed.body.line === of.body.line && deed.body.key === of.body.key) return deed.body.done;
+    }
+    if (deed.kind === "cut" && of.kind === "cut") {
+      if (deed.body.list === of.body.list && deed.body.lot === of.body.lot) return deed.body.done;
+    }
+  }
+  return undefined;
+}
+
 /** Work on a run: whatever is done is kept, one after the other, then the run is looked at again. */
 export function useWork(id: number) {
   const queries = useQueryClient();
@@ -60,7 +73,14 @@ export function useWork(id: number) {
   const left = (keep.asked ?? []).filter(
     ({ key }) => !(problem instanceof RefusedDeed && problem.key === key),
   );
-  const tell = (told: Told) => keep.want([...left, { ...told, key: crypto.randomUUID() }]);
+  // Counted again before it is kept, it goes on from what was counted last.
+  const resting = (told: Told): Told => {
+    const seen = countOf(left, told);
+    if (seen === undefined) return told;
+    if (told.kind === "tick") return { ...told, body: { ...told.body, seen } };
+    return told.kind === "cut" ? { ...told, body: { ...told.body, seen } } : told;
+  };
+  const tell = (told: Told) => keep.want([...left, { ...resting(told), key: crypto.randomUUID() }]);
   const isRead = useIsFetching(runQuery(id)) > 0;
   const forget = () => {
     setSays(null);
@@ -70,6 +90,8 @@ export function useWork(id: number) {
     void queries.invalidateQueries(runQuery(id));
   };
   return {
+    /** How often work was said to be done, or sheets to be cut, that is not kept yet. */
+    told: (of: Told) => countOf(left, of),
     tick: (body: Parameters<typeof tickWork>[1]) => tell({ kind: "tick", body }),
     cut: (body: Parameters<typeof cutSheets>[1]) => tell({ kind: "cut", body }),
     spoil: (body: Parameters<typeof spoil>[1]) => tell({ kind: "spoil", body }),
