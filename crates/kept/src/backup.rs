@@ -3,8 +3,10 @@
 //! A backup is a database of its own (SQLite), of one moment. They lie in a folder beside the database, named by the moment and by
 //! what they were made for; when there are more of a kind than are kept, the oldest goes.
 
-use crate::look::PATIENCE;
+use crate::cell::{some_text, text};
+use crate::look::{PATIENCE, look_into};
 use crate::place;
+use crate::seal::{self, seal};
 use crate::{Connections, Result, Store, StoreError, held, open};
 use jiff::Timestamp;
 use rusqlite::{Connection, OpenFlags, TransactionBehavior};
@@ -61,6 +63,9 @@ impl Made {
     }
 }
 
+/// No database is smaller than its first page, in bytes: what is, the database takes for one that is still to be made.
+const SMALLEST: u64 = 512;
+
 /// What a file holds, what is deleted left out.
 #[derive(Clone, Debug, Default, PartialEq, Eq)]
 pub struct Contents {
@@ -109,6 +114,13 @@ impl Store {
         let own = Connection::open_with_flags(&self.0.path, OpenFlags::SQLITE_OPEN_READ_ONLY)?;
         own.busy_timeout(PATIENCE)?;
         own.execute("VACUUM INTO ?1", [into.to_string_lossy()])?;
+        place::private_file(into)
+            .map_err(|error| StoreError::NotOurs(format!("It cannot be written: {error}.")))?;
+        let copy = Connection::open(into)?;
+        // Nothing is left beside it.
+        copy.pragma_update(None, "journal_mode", "memory")?;
+        seal(&copy)?;
+        copy.close().map_err(|(_, error)| error)?;
         Ok(())
     }
 
@@ -153,7 +165,7 @@ impl Store {
             .ok_or_else(|| StoreError::NotOurs("There are a hundred backups of this second.".to_owned()))?;
         let part = folder.join(format!("{name}.part"));
         drop(std::fs::remove_file(&part));
-        let written = self.copy_to(&part).and_then(|()| place::private_file(&part).map_err(unwritable));
+        let written = self.copy_to(&part);
         if written.is_err() {
             drop(std::fs::remove_file(&part));
         }
@@ -248,10 +260,13 @@ fn put_in_place(connection: &mut Connection) -> Result<()> {
 /// # Errors
 /// [`StoreError::NotOurs`] with a sentence for a file that is another program's, newer, or spoiled.
 pub fn looked_into(path: &Path) -> Result<Contents> {
-    let nothing = std::fs::metadata(path).map_or(0, |file| file.len()) == 0;
-    if nothing {
-        return Err(StoreError::NotOurs("The file is empty.".to_owned()));
+    let length = std::fs::metadata(path).map_or(0, |file| file.len());
+    if length < SMALLEST {
+        let says = if length == 0 { "The file is empty." } else { "The file is too short to be a backup." };
+        return Err(StoreError::NotOurs(says.to_owned()));
     }
+    open::examine(path)?;
+    seal::check(&look_into(path)?)?;
     let (writer, reader) = open::open(path)?;
     let found = contents(&reader)?;
     drop(reader);
@@ -269,14 +284,14 @@ fn contents(connection: &Connection) -> rusqlite::Result<Contents> {
             .map(|count| usize::try_from(count).unwrap_or(0))
     };
     let mut bags = connection.prepare("SELECT name FROM bag WHERE deleted_at IS NULL ORDER BY id")?;
-    let bags = bags.query_map([], |row| row.get(0))?.collect::<rusqlite::Result<_>>()?;
+    let bags = bags.query_map([], |row| text(row, 0))?.collect::<rusqlite::Result<_>>()?;
     Ok(Contents {
         bags,
         papers: count("paper")?,
         guides: count("guide")?,
         runs: count("run")?,
         entries: count("entry")?,
-        changed: connection.query_row("SELECT max(updated_at) FROM bag", [], |row| row.get(0))?,
+        changed: connection.query_row("SELECT max(updated_at) FROM bag", [], |row| some_text(row, 0))?,
     })
 }
 

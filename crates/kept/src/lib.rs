@@ -29,6 +29,7 @@ mod rows;
 pub mod run;
 pub mod runs;
 pub mod save_key;
+mod seal;
 pub mod settings;
 pub mod shape;
 pub mod stock;

@@ -38,6 +38,16 @@ fn migrations() -> Migrations<'static> {
     ])
 }
 
+/// A file in memory as it was after so many changes of its tables, with nothing in it.
+///
+/// # Errors
+/// [`StoreError::Migration`].
+pub(super) fn tables_of(version: i64) -> Result<Connection> {
+    let mut file = Connection::open_in_memory()?;
+    migrations().to_version(&mut file, usize::try_from(version).unwrap_or_default())?;
+    Ok(file)
+}
+
 /// Says in the file's header whose it is (`WFol`); given by the fifth migration.
 pub(super) const APPLICATION_ID: i64 = 0x5746_6F6C;
 
@@ -52,6 +62,8 @@ pub(super) fn open(path: &Path) -> Result<(Connection, Connection)> {
     writer.pragma_update(None, "synchronous", "full")?;
     let is_new = count(&writer, "SELECT count(*) FROM sqlite_schema")? == 0;
     migrations().to_latest(&mut writer)?;
+    // A backup that is worked on is none any more.
+    writer.execute_batch("DROP TABLE IF EXISTS seal")?;
     if is_new {
         // The second migration put a sample shelf in: an empty file has an empty one, and the demo brings its own.
         writer.execute_batch(
@@ -65,7 +77,7 @@ pub(super) fn open(path: &Path) -> Result<(Connection, Connection)> {
 }
 
 /// Refuses a file that is another program's, newer than this program, or spoiled. Writes nothing.
-fn examine(path: &Path) -> Result<()> {
+pub(super) fn examine(path: &Path) -> Result<()> {
     if std::fs::metadata(path).map_or(0, |file| file.len()) == 0 {
         return Ok(());
     }

@@ -97,7 +97,7 @@ fn firsts(group: TokenStream) -> Vec<String> {
 ])]
 #[case("cutter", &["read", "cut_out", "mat", "faults", "job"])]
 #[case("kept", &[
-    "cell", "save_key", "shape", "versions", "bags", "day", "entry", "settings", "hand_rules", "costs", "rooms", "run", "renew", "look", "place", "rows", "open", "rescue",
+    "cell", "save_key", "shape", "versions", "bags", "day", "entry", "settings", "hand_rules", "costs", "rooms", "run", "renew", "look", "place", "rows", "open", "seal", "rescue",
     "backup", "thing", "papers", "runs", "stock", "bag_paper", "journal", "ticks",
 ])]
 #[case("answers", &[

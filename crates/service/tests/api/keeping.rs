@@ -9,7 +9,7 @@ use serde_json::json;
 use wide_fold::back_up_if_due;
 use wide_fold_kept::backup::Made;
 
-async fn filled(service: &Service) {
+pub async fn filled(service: &Service) {
     for name in ["Bud vase", "Tea bowl"] {
         let made =
             service.post("/api/bags", &json!({ "name": name, "brief": brief("3 in", "5 in", "2 in") })).await;
@@ -28,7 +28,7 @@ async fn filled(service: &Service) {
 }
 
 /// Everything that can be exported or read, revisions and times left out.
-async fn exported(service: &Service) -> Vec<String> {
+pub async fn exported(service: &Service) -> Vec<String> {
     let mut all = vec![service.get("/api/project").await.text, service.get("/api/shelf.csv").await.text];
     for path in ["/api/costs", "/api/rooms", "/api/bags/1/ticks", "/api/bags/2/ticks", "/api/bags/1/paper"] {
         all.push(service.get(path).await.text);
@@ -39,7 +39,7 @@ async fn exported(service: &Service) -> Vec<String> {
     all
 }
 
-async fn bytes(service: &Service, path: &str) -> Vec<u8> {
+pub async fn bytes(service: &Service, path: &str) -> Vec<u8> {
     let request = axum::http::Request::builder()
         .uri(path)
         .header("host", "127.0.0.1:7390")
@@ -50,7 +50,7 @@ async fn bytes(service: &Service, path: &str) -> Vec<u8> {
     axum::body::to_bytes(response.into_body(), usize::MAX).await.unwrap().to_vec()
 }
 
-async fn send_file(service: &Service, path: &str, file: &[u8]) -> Answer {
+pub async fn send_file(service: &Service, path: &str, file: &[u8]) -> Answer {
     service.send(Method::POST, path, &[("content-type", "application/octet-stream")], file.to_vec()).await
 }
 

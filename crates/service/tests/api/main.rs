@@ -4,6 +4,7 @@
 mod changing;
 mod conserved;
 mod cutter;
+mod damaged;
 mod fit;
 mod from_paper;
 mod garbled;

@@ -1,0 +1,105 @@
+//! What a backup's content adds up to, written into it: a byte that has changed since is found, wherever it is. And whether a file that
+//! is to be put back is built as this program builds its own.
+
+use crate::open::tables_of;
+use crate::{Result, StoreError};
+use rusqlite::Connection;
+use rusqlite::types::ValueRef;
+use sha2::{Digest, Sha256};
+use std::collections::BTreeSet;
+
+/// No number in a file of ours comes near this: one that does was written to run out of numbers.
+const HIGHEST: i64 = 1 << 50;
+
+/// Writes down what a file adds up to.
+///
+/// # Errors
+/// [`StoreError::Database`].
+pub fn seal(file: &Connection) -> Result<()> {
+    file.execute_batch("DROP TABLE IF EXISTS seal")?;
+    let sum = sum(file)?;
+    file.execute_batch(SEAL)?;
+    file.execute("INSERT INTO seal (sum) VALUES (?1)", [sum])?;
+    Ok(())
+}
+
+/// Refuses a file that is built otherwise than this program has ever built one, or whose content is not what it was sealed with. One of
+/// before there were seals has none.
+///
+/// # Errors
+/// [`StoreError::NotOurs`] with a sentence.
+pub fn check(file: &Connection) -> Result<()> {
+    let version: i64 = file.query_row("PRAGMA user_version", [], |row| row.get(0))?;
+    let mut own = built(file)?;
+    let is_sealed = own.remove(&("table".to_owned(), "seal".to_owned(), spelled(SEAL)));
+    if own != built(&tables_of(version)?)? {
+        let detail = "It is built otherwise than Wide Fold builds its files, and was not read.";
+        return Err(StoreError::NotOurs(detail.to_owned()));
+    }
+    for table in ["bag", "paper", "guide", "run", "entry", "run_event"] {
+        let highest = format!("SELECT max(id) FROM {table}");
+        let highest: Option<i64> = file.query_row(&highest, [], |row| row.get(0)).unwrap_or_default();
+        if highest.is_some_and(|highest| highest > HIGHEST) {
+            let detail = "Its numbers run higher than any that Wide Fold gives, so it was not read.";
+            return Err(StoreError::NotOurs(detail.to_owned()));
+        }
+    }
+    if !is_sealed {
+        return Ok(());
+    }
+    let sealed: String = file.query_row("SELECT sum FROM seal", [], |row| row.get(0))?;
+    if sealed == sum(file)? {
+        Ok(())
+    } else {
+        let detail =
+            "Its content is not what it was when it was written: it is damaged. Take another backup.";
+        Err(StoreError::NotOurs(detail.to_owned()))
+    }
+}
+
+const SEAL: &str = "CREATE TABLE seal (sum TEXT NOT NULL)";
+
+/// What a file is built of: kind, name, and how it was asked for.
+fn built(file: &Connection) -> Result<BTreeSet<(String, String, String)>> {
+    let mut all = file.prepare("SELECT type, name, sql FROM sqlite_schema")?;
+    let found = all.query_map([], |row| {
+        Ok((row.get(0)?, row.get(1)?, spelled(&row.get::<_, Option<String>>(2)?.unwrap_or_default())))
+    })?;
+    Ok(found.collect::<rusqlite::Result<_>>()?)
+}
+
+/// Spaces and quotes mean nothing.
+fn spelled(sql: &str) -> String {
+    sql.chars().filter(|letter| !letter.is_whitespace() && *letter != '"').collect()
+}
+
+/// What every row of every table adds up to, but the seal's own.
+fn sum(file: &Connection) -> Result<String> {
+    let names = "SELECT name FROM sqlite_schema WHERE type = 'table' AND name <> 'seal' ORDER BY name";
+    let names: Vec<String> =
+        file.prepare(names)?.query_map([], |row| row.get(0))?.collect::<rusqlite::Result<_>>()?;
+    let mut digest = Sha256::new();
+    let mut part = |kind: u8, bytes: &[u8]| {
+        digest.update([kind]);
+        digest.update(bytes.len().to_le_bytes());
+        digest.update(bytes);
+    };
+    for name in names {
+        part(b't', name.as_bytes());
+        let mut rows = file.prepare(&format!("SELECT rowid, * FROM {name} ORDER BY rowid"))?;
+        let width = rows.column_count();
+        let mut rows = rows.query([])?;
+        while let Some(row) = rows.next()? {
+            for cell in 0..width {
+                match row.get_ref(cell)? {
+                    ValueRef::Null => part(b'n', &[]),
+                    ValueRef::Integer(number) => part(b'i', &number.to_le_bytes()),
+                    ValueRef::Real(number) => part(b'r', &number.to_le_bytes()),
+                    ValueRef::Text(bytes) => part(b's', bytes),
+                    ValueRef::Blob(bytes) => part(b'b', bytes),
+                }
+            }
+        }
+    }
+    Ok(digest.finalize().iter().map(|byte| format!("{byte:02x}")).collect())
+}
