@@ -6,6 +6,7 @@ pub mod backups;
 pub mod bags;
 pub mod clock;
 pub mod files;
+pub mod on_disk;
 pub mod print;
 pub mod runs;
 pub mod shelf;

@@ -4,9 +4,9 @@ use crate::dear::Dear;
 use crate::desk::at_work::Runs;
 use crate::desk::backups::{is_emptied, kept_count};
 use crate::desk::clock::today;
-use crate::desk::files::attached;
+use crate::desk::on_disk::OnDisk;
 use crate::json::Json;
-use crate::problem::{Body, FileBody, Problem};
+use crate::problem::{Body, Problem};
 use axum::extract::{Path, State};
 use axum::http::StatusCode;
 use axum::response::Response;
@@ -17,42 +17,34 @@ use wide_fold_kept::backup::{self, Contents, Made};
 use wide_fold_kept::settings::KeepText;
 use wide_fold_kept::{Store, StoreError, settings};
 
-/// A backup is at most so large.
-const LARGEST: usize = 64 * 1024 * 1024;
-
 /// No more automatic backups are kept.
 const MOST: u32 = 60;
 
 /// Everything as one file: a database (SQLite) of this moment.
 #[utoipa::path(get, path = "/api/backup", responses((status = 200, description = "The file, to be saved.")))]
 pub async fn backup(State(store): State<Store>, State(dear): State<Dear>) -> Result<Response, Problem> {
-    let bytes = dear
+    let file = dear
         .run(move |_| {
-            let folder = tempfile::tempdir().map_err(|error| Problem::ours(&error))?;
-            let file = folder.path().join("backup.db");
-            store.copy_to(&file)?;
-            std::fs::read(&file).map_err(|error| Problem::ours(&error))
+            let file = OnDisk::new()?;
+            store.copy_to(&file.path())?;
+            Ok(file)
         })
         .await?;
-    let name = format!("wide-fold-{}.db", today());
-    attached(bytes, &name, Media::Database)
+    file.sent(&format!("wide-fold-{}.db", today()), Media::Database).await
 }
 
-/// A file that was sent, in a folder that goes when this does, and what it holds.
+/// A file that was sent, and what it holds.
 struct Sent {
-    folder: tempfile::TempDir,
+    file: OnDisk,
     contents: Contents,
 }
 
 impl Sent {
-    fn new(bytes: &[u8]) -> Result<Self, Problem> {
-        let folder = tempfile::tempdir().map_err(|error| Problem::ours(&error))?;
-        let file = folder.path().join("sent.db");
-        std::fs::write(&file, bytes).map_err(|error| Problem::ours(&error))?;
-        let contents = backup::looked_into(&file).map_err(|error| match error {
+    fn new(file: OnDisk) -> Result<Self, Problem> {
+        let contents = backup::looked_into(&file.path()).map_err(|error| match error {
             // Whose file it is, is said of the one that was sent.
             StoreError::NotOurs(sentence) => {
-                let own = file.display().to_string();
+                let own = file.path().display().to_string();
                 Problem::at(
                     "file",
                     sentence
@@ -65,14 +57,14 @@ impl Sent {
             }
             other => other.into(),
         })?;
-        Ok(Self { folder, contents })
+        Ok(Self { file, contents })
     }
 
     fn put_back(&self, store: &Store, runs: &Runs) -> Result<(), Problem> {
         // Whatever is here now is kept, however few are kept otherwise.
         let keep = kept_count(store).max(2);
         store.back_up(Made::BeforeRestore, usize::try_from(keep).unwrap_or(2), Timestamp::now())?;
-        store.restore(&self.folder.path().join("sent.db"))?;
+        store.restore(&self.file.path())?;
         runs.forget();
         Ok(())
     }
@@ -85,9 +77,9 @@ impl Sent {
 pub async fn preview_backup(
     State(store): State<Store>,
     State(dear): State<Dear>,
-    FileBody(bytes): FileBody<LARGEST>,
+    file: OnDisk,
 ) -> Result<Json<BackupPreview>, Problem> {
-    dear.run(move |_| Ok(Json(BackupPreview::new(&Sent::new(&bytes)?.contents, &store.contents()?)))).await
+    dear.run(move |_| Ok(Json(BackupPreview::new(&Sent::new(file)?.contents, &store.contents()?)))).await
 }
 
 /// Put a backup in place of everything that is here. What is here is backed up first.
@@ -98,10 +90,10 @@ pub async fn restore_backup(
     State(store): State<Store>,
     State(dear): State<Dear>,
     State(runs): State<Runs>,
-    FileBody(bytes): FileBody<LARGEST>,
+    file: OnDisk,
 ) -> Result<StatusCode, Problem> {
     dear.run(move |_| {
-        Sent::new(&bytes)?.put_back(&store, &runs)?;
+        Sent::new(file)?.put_back(&store, &runs)?;
         Ok(StatusCode::NO_CONTENT)
     })
     .await
@@ -170,9 +162,8 @@ pub async fn back_up(
     .await
 }
 
-fn read(store: &Store, name: &str) -> Result<Vec<u8>, Problem> {
-    let file = store.backup_named(name).ok_or_else(|| Problem::not_found("backup"))?;
-    std::fs::read(file).map_err(|error| Problem::ours(&error))
+fn copied(store: &Store, name: &str) -> Result<OnDisk, Problem> {
+    OnDisk::copy_of(&store.backup_named(name).ok_or_else(|| Problem::not_found("backup"))?)
 }
 
 /// Look into a backup that lies beside the database.
@@ -187,7 +178,7 @@ pub async fn preview_kept(
     Path(name): Path<String>,
 ) -> Result<Json<BackupPreview>, Problem> {
     dear.run(move |_| {
-        let sent = Sent::new(&read(&store, &name)?)?;
+        let sent = Sent::new(copied(&store, &name)?)?;
         Ok(Json(BackupPreview::new(&sent.contents, &store.contents()?)))
     })
     .await
@@ -206,7 +197,7 @@ pub async fn restore_kept(
     Path(name): Path<String>,
 ) -> Result<StatusCode, Problem> {
     dear.run(move |_| {
-        Sent::new(&read(&store, &name)?)?.put_back(&store, &runs)?;
+        Sent::new(copied(&store, &name)?)?.put_back(&store, &runs)?;
         Ok(StatusCode::NO_CONTENT)
     })
     .await

@@ -100,3 +100,30 @@ async fn an_unsealed_backup_is_taken(service: Service) {
     assert_eq!(back.status, StatusCode::NO_CONTENT, "{}", back.text);
     assert_eq!(exported(&other).await, wanted);
 }
+
+/// What the service gives it takes back, however large it is.
+#[rstest]
+#[tokio::test]
+async fn a_large_backup_goes_out_and_comes_back(service: Service) {
+    filled(&service).await;
+    service
+        .store
+        .write_now(|db| {
+            for id in 1..=34 {
+                db.execute("INSERT INTO entry (id, revision, entry) VALUES (?1, 1, '{}')", [id])?;
+                db.execute("INSERT INTO picture VALUES (?1, randomblob(2097152))", [id])?;
+            }
+            Ok(())
+        })
+        .unwrap();
+    let file = bytes(&service, "/api/backup").await;
+    assert!(file.len() > 64 << 20);
+    let other = super::service();
+    let back = send_file(&other, "/api/backup/restore", &file).await;
+    assert_eq!(back.status, StatusCode::NO_CONTENT, "{}", back.text);
+    let picture = |service: &Service| {
+        let sql = "SELECT jpeg FROM picture WHERE entry = 34";
+        service.store.read_now(|db| Ok(db.query_row(sql, [], |row| row.get::<_, Vec<u8>>(0))?)).unwrap()
+    };
+    assert!(picture(&service) == picture(&other));
+}

@@ -1,0 +1,117 @@
+//! Files that are too large for memory: they come to the disk piece by piece, and leave from it so.
+
+use super::files::attached;
+use crate::problem::Problem;
+use axum::body::Body;
+use axum::extract::{FromRequest, Request};
+use axum::http::StatusCode;
+use axum::response::Response;
+use futures_util::{StreamExt, stream};
+use std::io;
+use std::path::{Path, PathBuf};
+use std::time::Duration;
+use tempfile::TempDir;
+use tokio::fs::File;
+use tokio::io::{AsyncReadExt, AsyncWriteExt};
+use wide_fold_formats::catalogue::Media;
+
+/// Whoever sends nothing for so long has left.
+const PATIENCE: Duration = Duration::from_secs(30);
+
+/// So many bytes leave at once.
+const PIECE: usize = 256 * 1024;
+
+/// No file is taken that is larger, whatever room there is.
+const LARGEST: u64 = 8 << 30;
+
+/// A file in a folder of its own, which goes when this does.
+pub struct OnDisk {
+    folder: TempDir,
+}
+
+impl OnDisk {
+    /// A folder for a file that is still to come.
+    ///
+    /// # Errors
+    /// [`Problem`] if there is no room for it.
+    pub fn new() -> Result<Self, Problem> {
+        let folder = tempfile::Builder::new().prefix(PREFIX).tempdir().map_err(|error| no_room(&error))?;
+        Ok(Self { folder })
+    }
+
+    /// A copy of a file.
+    ///
+    /// # Errors
+    /// [`Problem`] if it cannot be read, or there is no room for it.
+    pub fn copy_of(file: &Path) -> Result<Self, Problem> {
+        let own = Self::new()?;
+        std::fs::copy(file, own.path()).map_err(|error| no_room(&error))?;
+        Ok(own)
+    }
+
+    /// Where it is.
+    pub fn path(&self) -> PathBuf {
+        self.folder.path().join("file")
+    }
+
+    /// Sends it piece by piece, to be saved under a name.
+    ///
+    /// # Errors
+    /// [`Problem`] if it cannot be read.
+    pub async fn sent(self, name: &str, media: Media) -> Result<Response, Problem> {
+        let file = File::open(self.path()).await.map_err(|error| Problem::ours(&error))?;
+        // The folder stays as long as anything of it is still to be sent.
+        let pieces = stream::try_unfold((file, self), |(mut file, own)| async move {
+            let mut piece = Vec::with_capacity(PIECE);
+            (&mut file).take(PIECE as u64).read_to_end(&mut piece).await?;
+            let more = (!piece.is_empty()).then_some((piece, (file, own)));
+            Ok::<_, io::Error>(more)
+        });
+        attached(Body::from_stream(pieces), name, media)
+    }
+}
+
+/// How the names of such folders begin.
+pub const PREFIX: &str = "wide-fold-";
+
+impl<S: Send + Sync> FromRequest<S> for OnDisk {
+    type Rejection = Problem;
+
+    async fn from_request(request: Request, _: &S) -> Result<Self, Problem> {
+        let own = Self::new()?;
+        let mut file = File::create(own.path()).await.map_err(|error| no_room(&error))?;
+        let mut pieces = request.into_body().into_data_stream();
+        let mut length = 0_u64;
+        loop {
+            let next = tokio::time::timeout(PATIENCE, pieces.next()).await;
+            let Some(piece) = next.map_err(|_| slow())? else { break };
+            let piece = piece.map_err(|_| broken_off())?;
+            length += piece.len() as u64;
+            if length > LARGEST {
+                let detail = "That is larger than any backup Wide Fold takes.";
+                return Err(Problem::new(StatusCode::PAYLOAD_TOO_LARGE, "too-large", detail));
+            }
+            file.write_all(&piece).await.map_err(|error| no_room(&error))?;
+        }
+        file.flush().await.map_err(|error| no_room(&error))?;
+        Ok(own)
+    }
+}
+
+fn slow() -> Problem {
+    let detail = "The file took too long to arrive. Nothing was changed; try again.";
+    Problem::new(StatusCode::REQUEST_TIMEOUT, "slow", detail)
+}
+
+fn broken_off() -> Problem {
+    let detail = "The request broke off before it was whole. Nothing was changed; try again.";
+    Problem::new(StatusCode::BAD_REQUEST, "broken-off", detail)
+}
+
+fn no_room(error: &io::Error) -> Problem {
+    if matches!(error.kind(), io::ErrorKind::StorageFull | io::ErrorKind::QuotaExceeded) {
+        let detail = "There is no room on the disk for this file. Nothing was changed.";
+        return Problem::new(StatusCode::INSUFFICIENT_STORAGE, "full", detail);
+    }
+    Problem::ours(error)
+}
