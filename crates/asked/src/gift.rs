@@ -504,7 +504,19 @@ mod tests {
     #[case(Gift::one(Thing::Ball { across: Length::inches(61) }), "things[0].across")]
     #[case(Gift { room: Some(-Length::INCH), ..Gift::one(BOX) }, "room")]
     #[case(Gift { headroom: Some(Length::inches(13)), ..Gift::one(BOX) }, "headroom")]
+    #[case(Gift { room: Some(Length::inches(12) + Length::eighths(1)), ..Gift::one(BOX) }, "room")]
     fn what_is_no_gift_is_said(#[case] gift: Gift, #[case] field: &str) {
         assert_eq!(gift.check().unwrap_err().0, field);
+    }
+
+    /// What is just within the limits is a gift.
+    #[rstest]
+    #[case(Gift { room: Some(Length::ZERO), ..Gift::one(BOX) })]
+    #[case(Gift { headroom: Some(Length::inches(12)), ..Gift::one(BOX) })]
+    #[case(Gift::one(Thing::Ball { across: LARGEST }))]
+    #[case(Gift::one(Thing::Ball { across: SMALLEST }))]
+    #[case(Gift { things: vec![BOX; 6], ..Gift::one(BOX) })]
+    fn what_is_just_a_gift_is_taken(#[case] gift: Gift) {
+        assert_eq!(gift.check(), Ok(()));
     }
 }

@@ -343,3 +343,6 @@ impl Heard {
             .map(|(pass, figure)| (pass, &self.passes[pass].figures[figure]))
     }
 }
+
+#[cfg(test)]
+mod tests;

@@ -149,11 +149,12 @@ pub fn read_shelf(text: &str) -> ShelfRead {
         |line: u64, field: &str, sentence: String| RowFault { line, field: field.to_owned(), sentence };
     let mut headers: Option<Vec<String>> = None;
     let mut row = csv::StringRecord::new();
+    let mut lines = Lines { text: text.as_bytes(), at: 0, line: 1 };
     loop {
         // The reader counts a row from the end of the one before it, blank lines and all.
         let from = reader.position().byte();
         let more = reader.read_record(&mut row);
-        let line = line_of(text, from);
+        let line = lines.of(from);
         match more {
             Ok(false) => break,
             Ok(true) => {}
@@ -185,12 +186,23 @@ pub fn read_shelf(text: &str) -> ShelfRead {
     read
 }
 
-/// The line, from 1, in which the first text at or after a byte stands.
-fn line_of(text: &str, byte: u64) -> u64 {
-    let from = usize::try_from(byte).unwrap_or(usize::MAX).min(text.len());
-    let blank = text.as_bytes()[from..].iter().take_while(|byte| matches!(byte, b'\n' | b'\r')).count();
-    let before = text.as_bytes()[..from + blank].iter().filter(|byte| **byte == b'\n').count();
-    before as u64 + 1
+/// Lines of a text, counted as it is read on: each byte is looked at once.
+struct Lines<'a> {
+    text: &'a [u8],
+    at: usize,
+    line: u64,
+}
+
+impl Lines<'_> {
+    /// The line, from 1, in which the first text at or after a byte stands; no earlier byte is asked for after a later one.
+    fn of(&mut self, byte: u64) -> u64 {
+        let from = usize::try_from(byte).unwrap_or(usize::MAX).clamp(self.at, self.text.len().max(self.at));
+        let blank = self.text[from..].iter().take_while(|byte| matches!(byte, b'\n' | b'\r')).count();
+        let passed = &self.text[self.at..from + blank];
+        self.line += passed.iter().filter(|byte| **byte == b'\n').count() as u64;
+        self.at = from + blank;
+        self.line
+    }
 }
 
 /// The columns that the first line names; or the one at fault, and why.

@@ -188,6 +188,15 @@ impl Store {
         others.split_off(keep.saturating_sub(1).min(others.len()))
     }
 
+    /// Takes away backups that were begun and never ended: by a service that is no more.
+    pub fn sweep(&self) {
+        for file in std::fs::read_dir(self.backups()).into_iter().flatten().flatten() {
+            if file.file_name().to_string_lossy().ends_with(&format!("{ENDING}.part")) {
+                drop(std::fs::remove_file(file.path()));
+            }
+        }
+    }
+
     /// The file of an automatic backup, if there is one of that name.
     pub fn backup_named(&self, name: &str) -> Option<PathBuf> {
         let known = self.kept_backups().into_iter().any(|kept| kept.name == name);

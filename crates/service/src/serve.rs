@@ -58,6 +58,8 @@ pub fn serve(addr: SocketAddr, store: Store, ready: impl FnOnce(SocketAddr)) -> 
         let listener = TcpListener::bind(addr)
             .await
             .map_err(|error| format!("{addr} cannot be listened on: {error}"))?;
+        crate::desk::on_disk::sweep();
+        store.sweep();
         drop(tokio::spawn(crate::desk::backups::by_itself(store.clone())));
         ready(listener.local_addr().map_err(|error| error.to_string())?);
         let asked = async {

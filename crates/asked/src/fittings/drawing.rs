@@ -204,3 +204,28 @@ pub fn handle_marks(brief: &Brief, handle: &FittedHandle) -> Vec<Mark> {
     marks.push(Mark { what, inside, drawn: Drawn::Along { points, width } });
     marks
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::Length;
+
+    /// A medallion is a circle about its middle, on the centre line of the front, within the face.
+    #[test]
+    fn a_medallion_is_round() {
+        let mut brief = Brief::new(Length::inches(8), Length::inches(9), Length::inches(4));
+        brief.fittings.decoration.medallion = true;
+        let fitted = Fitted::of(&brief);
+        let own = fitted.medallion.unwrap();
+        let marks = face_marks(&brief, &fitted);
+        let mark = marks.iter().find(|mark| mark.what == What::Medallion).unwrap();
+        let Drawn::Area(points) = &mark.drawn else { panic!("an area") };
+        for [x, y] in points {
+            assert!(((x * x + (y - own.rise.mm()).powi(2)).sqrt() - own.across.mm() / 2.0).abs() < 1e-9);
+            assert!(
+                x.abs() < brief.finished.width.mm() / 2.0 && (0.0..brief.finished.height.mm()).contains(y)
+            );
+        }
+        assert_eq!(points.len(), ROUND as usize);
+    }
+}

@@ -326,6 +326,25 @@ mod tests {
         assert_eq!((handle.width, handle.opening), (length("4"), Some(length("2"))));
     }
 
+    /// Below the hem while there is half an inch left under it; else an inch or a fifth of the height from the top.
+    #[rstest]
+    #[case("3 7/8", "1 1/4", true)]
+    #[case("3 3/4", "1 1/4", false)]
+    fn a_hand_hole_lies_below_the_hem_if_there_is_room(
+        #[case] height: &str,
+        #[case] hem: &str,
+        #[case] below: bool,
+    ) {
+        let mut brief = brief(HandleKind::HandHole, "12", height, "4");
+        brief.top = crate::brief::Top::HemIn { depth: length(hem) };
+        let opening = handle(&brief).unwrap().opening.unwrap();
+        let margin = super::super::backing::margin(&brief);
+        let lowest = length(hem) + margin + opening + length("1/2");
+        assert_eq!(lowest <= brief.finished.height, below, "{lowest:?}");
+        let down = handle(&brief).unwrap().down;
+        assert_eq!(down >= length(hem) + margin, below, "{down:?}");
+    }
+
     #[test]
     fn on_a_metric_board_customary_figures_are_whole_millimetres() {
         let mut brief = brief(HandleKind::HoledRibbon, "200 mm", "220 mm", "80 mm");

@@ -104,4 +104,19 @@ mod tests {
         brief.gusset_crease = GussetCrease::FoldFlat { across: Across::Back };
         assert_eq!(of(&brief).across, Length::eighths(62));
     }
+
+    /// A band parts the face in two: the medallion has the higher of both, wherever the band lies.
+    #[test]
+    fn over_or_under_a_band_whichever_is_higher() {
+        let brief = Brief::new(Length::inches(8), Length::inches(9), Length::inches(4));
+        let margin = backing::margin(&brief);
+        for eighths in 1..64 {
+            let (rise, width) = (Length::eighths(eighths), Length::INCH);
+            let band = Band { width, length: Length::inches(20), rise: Some(rise), hides_join: false };
+            let (_, up) = free(&brief, None, &[], &Fitted::of(&brief).closing, Some(&band), &[]);
+            let (under, over) = (rise, brief.finished.height - rise - width);
+            assert_eq!(up.length(), under.max(over) - margin * 2, "a band at {rise:?}");
+            assert!(up.to <= rise || up.from >= rise + width);
+        }
+    }
 }

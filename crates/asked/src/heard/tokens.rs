@@ -412,3 +412,18 @@ fn give_units(tokens: &mut [Token], unit: Unit) -> Spoken {
         (Named::Centimetre, _) => Spoken::Centimetres,
     }
 }
+
+/// What a fraction in words is read as, for tests.
+#[cfg(test)]
+pub(super) fn fraction_of(words: &str) -> Option<(i64, i64, usize)> {
+    let mut at = 0;
+    let tokens: Vec<Token> = words
+        .split(' ')
+        .map(|word| {
+            let own = Token { kind: Kind::Word(word.to_owned()), at: at..at + word.len() };
+            at += word.len() + 1;
+            own
+        })
+        .collect();
+    fraction(&tokens)
+}

@@ -72,7 +72,23 @@ impl OnDisk {
 }
 
 /// How the names of such folders begin.
-pub const PREFIX: &str = "wide-fold-";
+pub const PREFIX: &str = "wide-fold-file-";
+
+/// Nobody works for so long on one: what is older was left behind.
+const LEFT: Duration = Duration::from_secs(60 * 60);
+
+/// Takes away what services have left behind that were ended in the middle of something.
+pub fn sweep() {
+    let old = |there: &std::fs::Metadata| {
+        there.is_dir() && there.modified().is_ok_and(|at| at.elapsed().is_ok_and(|age| age > LEFT))
+    };
+    for folder in std::fs::read_dir(std::env::temp_dir()).into_iter().flatten().flatten() {
+        let is_ours = folder.file_name().to_string_lossy().starts_with(PREFIX);
+        if is_ours && folder.metadata().is_ok_and(|there| old(&there)) {
+            drop(std::fs::remove_dir_all(folder.path()));
+        }
+    }
+}
 
 impl<S: Send + Sync> FromRequest<S> for OnDisk {
     type Rejection = Problem;

@@ -1,5 +1,6 @@
 //! The paper shelf: list, add, change with a revision check, take off and bring back, CSV in and out.
 
+use crate::dear::Dear;
 use crate::desk::address::{Id, Save, changed, expected, number, saved};
 use crate::desk::runs::held;
 use crate::desk::shelf::readable;
@@ -101,12 +102,14 @@ pub async fn export_shelf(State(store): State<Store>) -> Result<Response, Proble
 ))]
 pub async fn import_shelf(
     State(store): State<Store>,
+    State(dear): State<Dear>,
     Body(text): Body<ImportText, LONGEST_FILE>,
 ) -> Result<Json<ImportView>, Problem> {
-    let read = read_shelf(&text.csv);
+    let keep_good = text.keep_good;
+    let read = dear.run(move |_| Ok(read_shelf(&text.csv))).await?;
     let good = read.papers.len();
     let mut kept = 0;
-    if read.faults.is_empty() || text.keep_good {
+    if read.faults.is_empty() || keep_good {
         let papers = read.papers.iter().map(written_paper).collect::<Result<Vec<_>, _>>()?;
         kept = store.write(move |transaction| Kind::Paper.add(transaction, &papers)).await?.len();
     }

@@ -127,3 +127,23 @@ async fn a_large_backup_goes_out_and_comes_back(service: Service) {
     };
     assert!(picture(&service) == picture(&other));
 }
+
+/// What was left in the middle goes; backups and what others have put there stay.
+#[rstest]
+#[tokio::test]
+async fn what_was_left_in_the_middle_is_swept(service: Service) {
+    filled(&service).await;
+    let name =
+        service.store.back_up(wide_fold_kept::backup::Made::ByHand, 1, jiff::Timestamp::now()).unwrap();
+    let folder = service.store.backups();
+    for left in ["2026-01-01T00-00-00Z.backup.db.part", "notes.txt"] {
+        std::fs::write(folder.join(left), "").unwrap();
+    }
+    service.store.sweep();
+    let mut there: Vec<String> = std::fs::read_dir(folder)
+        .unwrap()
+        .map(|file| file.unwrap().file_name().into_string().unwrap())
+        .collect();
+    there.sort();
+    assert_eq!(there, [name, "notes.txt".to_owned()]);
+}
