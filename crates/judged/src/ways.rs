@@ -488,4 +488,21 @@ mod tests {
         all_over.grain = Some(crate::paper::Grain::Upright);
         assert!(!wrap(&all_over));
     }
+
+    /// Ways stand in the order they are compared by, the better one first.
+    #[test]
+    fn the_better_way_comes_first() {
+        let papers = [
+            Paper { count: 1, ..paper("Speckle", Stock::Pad, 12, 12) },
+            Paper { count: 30, ..paper("Celadon", Stock::Pad, 12, 12) },
+            Paper { count: 3, ..paper("Ash", Stock::Sheets, 24, 24) },
+        ];
+        let brief = Brief::new(Length::inches(8), Length::inches(9), Length::inches(3));
+        let found = ways(&brief, &papers, &Budget::of(Budget::USUAL));
+        let key = |way: &Way| {
+            (!way.enough, way.warns.len(), way.base_layers.1 == 0, way.front_edges, way.area, way.joins)
+        };
+        assert!(found.is_sorted_by_key(key), "{:?}", found.iter().map(key).collect::<Vec<_>>());
+        assert!(found.iter().any(|way| way.enough) && found.iter().any(|way| !way.enough));
+    }
 }

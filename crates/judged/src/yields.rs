@@ -275,3 +275,14 @@ impl<'a> Pack<'a> {
         cannot - 1
     }
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn no_more_are_possible_only_where_the_bound_is_met() {
+        let of = |bags, at_most| Yield { paper: 0, build: None, brief: None, bags, at_most };
+        assert_eq!([of(4, 4), of(3, 4), of(0, 0)].map(|own| own.is_most()), [true, false, true]);
+    }
+}

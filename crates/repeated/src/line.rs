@@ -74,3 +74,42 @@ pub fn choose(brief: &Brief, papers: &[Paper], budget: &Budget<'_>) -> Option<(u
     });
     order.into_iter().find_map(|n| Some((n, on_paper(brief, &papers[n], budget)?)))
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::Length;
+    use crate::paper::Stock;
+
+    /// The worked bag (common practice), 3¾ × 6½ × 2, on a 12 × 12.
+    fn worked() -> Brief {
+        Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2))
+    }
+
+    fn paper(kind: Stock, side: i64, count: u32) -> Paper {
+        let sheet = Sheet { width: Length::inches(side), height: Length::inches(side), ..worked().sheet };
+        Paper { kind, sheet, count, ..Paper::plain() }
+    }
+
+    /// A bag that is put on another paper is cut from that one's sheet.
+    #[test]
+    fn a_bag_is_cut_from_the_sheet_it_is_put_on() {
+        let other = paper(Stock::Pad, 14, 9);
+        let own = on_paper(&worked(), &other, &Budget::of(Budget::USUAL)).unwrap();
+        assert_eq!(own.sheet.size(), other.sheet.size());
+        assert_eq!(own.finished, worked().finished);
+    }
+
+    /// Sheets of the size it is drafted on come first, those there are most of before the others; a roll as wide is not one of them.
+    #[test]
+    fn the_paper_it_is_drafted_on_comes_first() {
+        let choice = |papers: &[Paper]| choose(&worked(), papers, &Budget::of(Budget::USUAL)).map(|(n, _)| n);
+        let (roll, few, many) =
+            (paper(Stock::Roll, 12, 90), paper(Stock::Pad, 12, 2), paper(Stock::Pad, 12, 9));
+        let larger = paper(Stock::Pad, 14, 500);
+        assert_eq!(choice(&[roll.clone(), few.clone()]), Some(1));
+        assert_eq!(choice(&[few.clone(), larger.clone(), many]), Some(2));
+        assert_eq!(choice(&[larger, few]), Some(1));
+        assert_eq!(choice(&[paper(Stock::Pad, 12, 0), roll]), Some(1));
+    }
+}

@@ -215,3 +215,38 @@ fn is_easily_misheard(was: Length, is: Length) -> bool {
 pub(super) fn is_flap(heard: &Heard) -> bool {
     heard.top == Some(HeardTop::Flap)
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use proptest::prelude::*;
+
+    proptest! {
+        /// A pass goes up or it does not, whatever stands in the others; the one that is changed is changed.
+        #[test]
+        fn a_pass_is_in_order_with_one_figure_changed(
+            passes in prop::collection::vec(prop::collection::vec(1_i64..20, 1..5), 1..4),
+            which in any::<prop::sample::Index>(),
+            to in 1_i64..20,
+        ) {
+            let said = |at: &i64| at.to_string();
+            let words: Vec<String> = passes
+                .iter()
+                .map(|own| format!("score at {}", own.iter().map(said).collect::<Vec<_>>().join(", ")))
+                .collect();
+            let heard = Heard::listen(&words.join(". Turn it. "), crate::Unit::Inch).unwrap();
+            prop_assume!(heard.passes.iter().map(|pass| pass.figures.len()).eq(passes.iter().map(Vec::len)));
+            let all: usize = passes.iter().map(Vec::len).sum();
+            let figure = which.index(all);
+            let mut from = 0;
+            for own in &passes {
+                if (from..from + own.len()).contains(&figure) {
+                    let mut changed = own.clone();
+                    changed[figure - from] = to;
+                    prop_assert_eq!(is_in_order(&heard, figure, Length::inches(to)), changed.is_sorted());
+                }
+                from += own.len();
+            }
+        }
+    }
+}

@@ -212,3 +212,31 @@ fn contains(corners: &[DVec2], point: DVec2) -> bool {
     };
     sides.filter(crosses).count() % 2 == 1
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    /// A point is in a slanted triangle if it is on the inner side of each of its sides, worked without crossings.
+    #[test]
+    fn a_point_is_inside_or_it_is_not() {
+        let corners = [DVec2::new(-7.0, -3.0), DVec2::new(9.0, 1.0), DVec2::new(2.0, 8.0)];
+        let left_of = |a: DVec2, b: DVec2, point: DVec2| (b - a).perp_dot(point - a) > 0.0;
+        for step in 0..2500 {
+            let point = DVec2::new(f64::from(step % 50) * 0.41 - 10.03, f64::from(step / 50) * 0.41 - 10.07);
+            let inside = (0..3).all(|n| left_of(corners[n], corners[(n + 1) % 3], point));
+            assert_eq!(contains(&corners, point), inside, "{point}");
+            let nearest = to_edge(&corners, point);
+            let by_hand = (0..=3000)
+                .map(|n| {
+                    let (side, share) = (n / 1000 % 3, f64::from(n as u32 % 1000) / 1000.0);
+                    corners[side].lerp(corners[(side + 1) % 3], share).distance(point)
+                })
+                .fold(f64::INFINITY, f64::min);
+            assert!(
+                (nearest - by_hand).abs() < 0.02 && nearest <= by_hand + 1e-9,
+                "{point}: {nearest}, {by_hand}"
+            );
+        }
+    }
+}

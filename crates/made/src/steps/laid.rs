@@ -176,3 +176,23 @@ fn on_gusset(brief: &Brief, fitted: &Fitted, job: Job, column: &Column) -> Optio
         _ => None,
     }
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::fittings::drawing::What;
+
+    /// Along a line only what runs upright counts, as wide as the line; an area counts as it is.
+    #[test]
+    fn what_runs_along_a_line_counts_where_it_stands_upright() {
+        let mark = |drawn| Mark { what: What::Mat, inside: true, drawn };
+        let corners = vec![[0.0, 1.0], [4.0, 1.0], [4.0, 3.0]];
+        assert_eq!(areas(&mark(Drawn::Area(corners.clone()))), [corners]);
+        let points = vec![[2.0, 0.0], [2.0, 10.0], [8.0, 10.0], [8.0, 5.0]];
+        let along = areas(&mark(Drawn::Along { points, width: 1.0 }));
+        let upright =
+            |x: f64, from: f64, to: f64| vec![[x - 0.5, from], [x + 0.5, from], [x + 0.5, to], [x - 0.5, to]];
+        assert_eq!(along, [upright(2.0, 0.0, 10.0), upright(8.0, 10.0, 5.0)]);
+        assert_eq!(along.iter().map(|corners| area(corners)).collect::<Vec<_>>(), [10.0, 5.0]);
+    }
+}
