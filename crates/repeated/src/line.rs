@@ -110,6 +110,7 @@ mod tests {
         assert_eq!(choice(&[roll.clone(), few.clone()]), Some(1));
         assert_eq!(choice(&[few.clone(), larger.clone(), many]), Some(2));
         assert_eq!(choice(&[larger, few]), Some(1));
-        assert_eq!(choice(&[paper(Stock::Pad, 12, 0), roll]), Some(1));
+        // Used up it is still its paper: what is missing is to be bought.
+        assert_eq!(choice(&[roll, paper(Stock::Pad, 12, 0)]), Some(1));
     }
 }
