@@ -195,7 +195,8 @@ async fn no_kind_of_backup_pushes_out_another(service: Service) {
         service.store.back_up(Made::ByItself, 7, later(day * 24 - 200)).unwrap();
     }
     for second in 0..9 {
-        let own = service.store.back_up(Made::ByHand, 3, later(-9) + SignedDuration::from_secs(second)).unwrap();
+        let own =
+            service.store.back_up(Made::ByHand, 3, later(-9) + SignedDuration::from_secs(second)).unwrap();
         assert!(service.store.backup_named(&own).is_some());
     }
     service.store.back_up(Made::BeforeRestore, 2, later(-8)).unwrap();

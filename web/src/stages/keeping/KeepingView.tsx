@@ -162,7 +162,7 @@ function ByThemselves(props: {
     <>
       <p>
         Once a day, when something has changed, a backup is made in <code>{folder}</code>. Those made by hand,
-        or before another was put back, are counted by themselves.
+        or before another was put back, are counted apart.
       </p>
       <p className="keep-count">
         <CountField name="Backups that are kept" count={keep} most={60} onCount={onKeep} />

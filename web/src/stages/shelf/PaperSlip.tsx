@@ -25,7 +25,7 @@ export function PaperSlip(props: {
   const { paper, widest, onChange, onTake } = props;
   const [editing, setEditing] = useState(false);
   const queries = useQueryClient();
-  const keep = useSaver(`paper ${paper.id}`, paper, paperHow(queries, paper.id));
+  const keep = useSaver(`paper ${paper.id}`, paper, paperHow(queries, paper.id), true);
   const now = keep.asked ?? paper.paper;
   const { name, count = 0 } = now;
   const set = (left: number) => keep.want({ ...now, count: Math.max(0, left) });
@@ -81,15 +81,13 @@ export function PaperSlip(props: {
 /** Why a count is not kept, and the way on. */
 function NotKept(props: { keep: { state: Saving; problem: Error | null }; onLeave: () => void }) {
   const { state, problem } = props.keep;
-  if (!problem) return null;
+  if (!problem || state === "offline") return null;
   return (
     <p className="alarm" role="alert">
       {problem.message}{" "}
-      {state !== "offline" && (
-        <Button variant="remedy" onClick={props.onLeave}>
-          Look at it as it is now
-        </Button>
-      )}
+      <Button variant="remedy" onClick={props.onLeave}>
+        Look at it as it is now
+      </Button>
     </p>
   );
 }

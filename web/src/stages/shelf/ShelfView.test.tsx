@@ -18,6 +18,7 @@ vi.mock("../../api/client", async (original) => ({
 }));
 const { ShelfView } = await import("./ShelfView");
 const { Refused } = await import("../../api/client");
+const { Unkept } = await import("../../shared/saving/Unkept");
 
 let papers: PaperText[];
 beforeEach(() => {
@@ -71,17 +72,22 @@ test("a sheet more is shown at once and kept when somebody answers, however ofte
       held: 0,
     });
   });
-  show(<ShelfView />);
+  show(
+    <>
+      <ShelfView />
+      <Unkept />
+    </>,
+  );
   const more = await screen.findByRole("button", { name: "One Speckled stoneware pad more" });
   const count = () => screen.getByRole("group", { name: /How many/u }).querySelector("output")?.textContent;
   for (const shown of ["4", "5", "6"]) {
     await userEvent.click(more);
     expect(count()).toBe(shown);
   }
-  expect((await screen.findByRole("alert")).textContent).toContain("kept in this browser");
+  await screen.findByText(/Kept in this browser/u);
   answers = true;
   await userEvent.click(screen.getByRole("button", { name: "One Speckled stoneware pad less" }));
   await waitFor(() => expect(papers[0]?.count).toBe(5));
-  await waitFor(() => expect(screen.queryByRole("alert")).toBeNull());
+  await waitFor(() => expect(screen.queryByText(/Kept in this browser/u)).toBeNull());
   expect(count()).toBe("5");
 });
