@@ -106,7 +106,7 @@ mod tests {
     #[case("a'", false)]
     fn a_key_is_letters_digits_and_hyphens(#[case] name: &str, #[case] is_key: bool) {
         assert_eq!(SaveKey::new(name).is_some(), is_key);
-        assert_eq!(SaveKey::new(&"a".repeat(64)).is_some_and(|key| key.name().len() == 64), true);
+        assert!(SaveKey::new(&"a".repeat(64)).is_some_and(|key| key.name().len() == 64));
         assert_eq!(SaveKey::new(&"a".repeat(65)), None);
     }
 

@@ -16,6 +16,7 @@ use wide_fold_core::counted::Refusal;
 use wide_fold_formats::{FormatFault, unread};
 use wide_fold_kept::StoreError;
 use wide_fold_kept::entry::EntryFault;
+use wide_fold_kept::save_key::SavedUnder;
 use wide_fold_kept::shape::Unreadable;
 
 /// Request bodies are at most this long, in bytes.
@@ -42,12 +43,24 @@ pub struct Problem {
     /// On a stale write: the bag as it is kept, to choose from.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub stored: Option<Box<BagView>>,
-    /// On a stale write: the revision that is kept.
+    /// On a stale write: which revision is kept, and whose it is.
     #[serde(skip_serializing_if = "Option::is_none")]
-    pub stored_revision: Option<i64>,
-    /// On a stale write: the `Save-Key` of the save that made it, if it had one. It may be the asker's own, whose answer was lost.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub stored_key: Option<String>,
+    pub stored_as: Option<Box<StoredAs>>,
+}
+
+/// What is kept where something else was expected.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct StoredAs {
+    /// The revision.
+    pub revision: i64,
+    /// The `Save-Key` of the save that made it, if it had one. It may be the asker's own, whose answer was lost.
+    pub key: Option<String>,
+}
+
+impl From<SavedUnder> for Box<StoredAs> {
+    fn from(SavedUnder { revision, key }: SavedUnder) -> Self {
+        Self::new(StoredAs { revision, key })
+    }
 }
 
 impl Problem {
@@ -61,8 +74,7 @@ impl Problem {
             field: None,
             retry_after: None,
             stored: None,
-            stored_revision: None,
-            stored_key: None,
+            stored_as: None,
         }
     }
 
@@ -165,16 +177,14 @@ impl From<StoreError> for Problem {
                 "The paper for this bag has been taken already. Put it back first to take it anew.",
             ),
             StoreError::Outdated(what, now) => Self {
-                stored_revision: now.as_ref().map(|now| now.revision),
-                stored_key: now.and_then(|now| now.key),
+                stored_as: now.map(Into::into),
                 ..stale(format!(
                     "This {what} was changed somewhere else in the meantime. Look at it again first."
                 ))
             },
             StoreError::Stale(stored, key) => Self {
                 stored: BagView::new(&stored).ok().map(Box::new),
-                stored_revision: Some(stored.revision),
-                stored_key: key,
+                stored_as: Some(SavedUnder { revision: stored.revision, key }.into()),
                 ..stale(
                     "This bag was changed somewhere else in the meantime. Choose which version to keep."
                         .to_owned(),

@@ -3819,13 +3819,7 @@ export interface components {
              */
             status: number;
             stored?: components["schemas"]["BagView"] | null;
-            /** @description On a stale write: the `Save-Key` of the save that made it, if it had one. It may be the asker's own, whose answer was lost. */
-            stored_key?: string | null;
-            /**
-             * Format: int64
-             * @description On a stale write: the revision that is kept.
-             */
-            stored_revision?: number | null;
+            stored_as?: components["schemas"]["StoredAs"] | null;
             /** @description The kind in words. */
             title: string;
             /** @description What kind of problem: a relative reference. */
@@ -4608,6 +4602,16 @@ export interface components {
          * @enum {string}
          */
         StopsText: "left" | "right" | "both";
+        /** @description What is kept where something else was expected. */
+        StoredAs: {
+            /** @description The `Save-Key` of the save that made it, if it had one. It may be the asker's own, whose answer was lost. */
+            key?: string | null;
+            /**
+             * Format: int64
+             * @description The revision.
+             */
+            revision: number;
+        };
         /** @description One line of a job. */
         StrokeView: {
             /**

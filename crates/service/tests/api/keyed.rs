@@ -43,12 +43,20 @@ async fn a_save_whose_answer_was_lost_is_known_by_its_key(#[case] path: &str) {
     let again = keyed(&service, Method::PUT, path, "\"1\"", "two-2", &draft("Two")).await;
     let told = again.json();
     assert_eq!(again.status, StatusCode::PRECONDITION_FAILED);
-    assert_eq!((&told["stored_revision"], &told["stored_key"]), (&json!(2), &json!("one-1")), "{told}");
+    assert_eq!(
+        (&told["stored_as"]["revision"], &told["stored_as"]["key"]),
+        (&json!(2), &json!("one-1")),
+        "{told}"
+    );
     // Somebody else's save has no key of ours.
     let other = service.put(path, "\"2\"", &draft("Three")).await;
     assert_eq!(other.status, StatusCode::OK, "{}", other.text);
     let told = keyed(&service, Method::PUT, path, "\"2\"", "two-3", &draft("Two")).await.json();
-    assert_eq!((&told["stored_revision"], &told["stored_key"]), (&json!(3), &Value::Null), "{told}");
+    assert_eq!(
+        (&told["stored_as"]["revision"], &told["stored_as"]["key"]),
+        (&json!(3), &Value::Null),
+        "{told}"
+    );
     for bad in ["", "a b", "a/b", "k".repeat(65).as_str()] {
         let refused = keyed(&service, Method::PUT, path, "\"3\"", bad, &draft("Four")).await;
         assert_eq!(

@@ -11,8 +11,7 @@ const { updateBag, Refused } = vi.hoisted(() => ({
       readonly problem: {
         status: number;
         stored?: unknown;
-        stored_revision?: number;
-        stored_key?: string | null;
+        stored_as?: { revision: number; key: string | null };
       },
     ) {
       super("refused");
@@ -204,9 +203,7 @@ class Service {
       else one.answer(this.kept);
     } else {
       const { revision } = this.kept;
-      one.fail(
-        new Refused({ status: 412, stored: this.kept, stored_revision: revision, stored_key: this.key }),
-      );
+      one.fail(new Refused({ status: 412, stored: this.kept, stored_as: { revision, key: this.key } }));
     }
     await vi.advanceTimersByTimeAsync(0);
   }

@@ -274,7 +274,7 @@ export class Saver<What, Kept, Base> {
     const status = refused?.problem.status ?? 0;
     const problem = error instanceof Error ? error : new Error(String(error));
     if (refused && status === 412) {
-      const { stored_key: key, stored_revision: revision } = refused.problem;
+      const { key, revision } = refused.problem.stored_as ?? {};
       const stored = this.how.stored?.(refused) ?? null;
       const ours = this.unsure.find((one) => one.key === key);
       if (ours && this.how.baseAt && typeof revision === "number") {
