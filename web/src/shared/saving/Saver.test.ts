@@ -3,6 +3,7 @@ import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import type { Bag, BagDraft } from "../../api/client";
 import type { Locks, Store } from "./places";
 import type { Place } from "./Saver";
+import { newKey } from "./key";
 
 const { updateBag, Refused } = vi.hoisted(() => ({
   updateBag: vi.fn(),
@@ -274,7 +275,7 @@ test("nothing typed is lost when the page goes, whatever is on its way, and nobo
       const store = storeOf();
       const load = async () => {
         const page = { stands: true };
-        const places = new Places(store, crypto.randomUUID());
+        const places = new Places(store, newKey());
         await places.adopt(undefined);
         const place = places.place<string, number>("bag 7");
         const write: typeof place.write = (waiting) => page.stands && place.write(waiting);

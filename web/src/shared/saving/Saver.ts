@@ -1,6 +1,7 @@
 // Keeps what is asked for: a bag, a run, rates, ticks. Knows nothing of the screen; the view follows it.
 
 import { Refused, type Sending } from "../../api/client";
+import { newKey } from "./key";
 
 /** How it stands with what is asked for: kept, on its way, held back, not answered, refused, or changed elsewhere. */
 export type Saving = "saved" | "saving" | "waiting" | "offline" | "refused" | "conflict";
@@ -253,7 +254,7 @@ export class Saver<What, Kept, Base> {
 
   /** Takes note that something is sent: its key, and what was sent before and is not sure to be kept. */
   private sent(what: What): { key: string; before: What[] } {
-    const key = crypto.randomUUID();
+    const key = newKey();
     const before = this.unsure.map((one) => one.what);
     this.unsure = [...this.unsure.slice(-MOST_UNSURE), { key, what }];
     return { key, before };

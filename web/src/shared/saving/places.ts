@@ -1,6 +1,7 @@
 // What is not kept by the service yet outlives the page in the browser's own store, under the window it was typed in.
 
 import type { Place, Waiting } from "./Saver";
+import { newKey } from "./key";
 
 const PREFIX = "not kept ";
 
@@ -30,7 +31,7 @@ export class Places {
 
   constructor(
     private readonly store: Store | null = browserStore(),
-    private readonly own: string = crypto.randomUUID(),
+    private readonly own: string = newKey(),
   ) {}
 
   /** Where one thing outlives the page. */

@@ -6,6 +6,7 @@ import type { cutSheets, RunDraft, spoil, tickWork } from "../../api/client";
 import { runQuery } from "../../api/queries";
 import { deedsHow, draftOf, RefusedDeed, runHow, type Deed } from "../../shared/saving/keepers";
 import { useSaver } from "../../shared/saving/useSaver";
+import { newKey } from "../../shared/saving/key";
 
 export function useRun(id: number) {
   const queries = useQueryClient();
@@ -80,7 +81,7 @@ export function useWork(id: number) {
     if (told.kind === "tick") return { ...told, body: { ...told.body, seen } };
     return told.kind === "cut" ? { ...told, body: { ...told.body, seen } } : told;
   };
-  const tell = (told: Told) => keep.want([...left, { ...resting(told), key: crypto.randomUUID() }]);
+  const tell = (told: Told) => keep.want([...left, { ...resting(told), key: newKey() }]);
   const isRead = useIsFetching(runQuery(id)) > 0;
   const forget = () => {
     setSays(null);
