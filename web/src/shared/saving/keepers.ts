@@ -110,8 +110,9 @@ export const deedsHow = (
       const sent = sendDeed(run, deed, { key: deed.key, leaving }, onUndone).catch((error: unknown) => {
         throw refusedOf(error, deed);
       });
-      if (!leaving) await sent;
-      else void sent.catch(() => undefined);
+      // Nobody waits for the answer of a page that goes, and what comes after must not overtake it: that the next page sends.
+      if (leaving) return sent.then(() => wanted);
+      await sent;
     }
     return wanted;
   },
