@@ -66,27 +66,36 @@ impl Block {
     }
 }
 
-/// How wide every column is: as its longest cell asks, no column less than a share, all together the page.
+/// How wide every column is: as its longest cell asks; where that is more than the page has, every column holds its longest
+/// word and what is left is shared as the cells ask. Only where not even the words fit beside one another are they broken.
 fn widths(table: &Table, whole: f64) -> Vec<f64> {
-    let columns = table.head.len().max(1);
-    let longest = |n: usize| {
-        let cells = table.rows.iter().filter_map(|row| row.get(n));
-        let cells = cells.map(|cell| Weight::Regular.width(cell, SIZE));
+    // A hair more than its words, so that rounding never breaks one.
+    const OVER: f64 = GAP + 0.01;
+    let widest = |n: usize, of: fn(&str) -> f64| {
+        let cells = table.rows.iter().filter_map(|row| row.get(n)).map(|cell| of(cell));
         let head = table.head.get(n).map_or(0.0, |head| Weight::Medium.width(head, SIZE));
-        // A hair more than its words, so that rounding never breaks one.
-        cells.fold(head, f64::max).min(whole * 0.5) + GAP + 0.01
+        cells.fold(head, f64::max)
     };
-    let asked: Vec<f64> = (0..columns).map(longest).collect();
-    let all: f64 = asked.iter().sum();
+    let columns = || 0..table.head.len().max(1);
+    let words: Vec<f64> = columns().map(|n| widest(n, longest_word) + OVER).collect();
+    let asked: Vec<f64> = columns()
+        .zip(&words)
+        .map(|(n, word)| {
+            (widest(n, |cell| Weight::Regular.width(cell, SIZE)).min(whole * 0.5) + OVER).max(*word)
+        })
+        .collect();
+    let (all, least): (f64, f64) = (asked.iter().sum(), words.iter().sum());
     if all <= whole {
         return asked;
     }
-    // What is short keeps its width; the rest shares what is left.
-    let fair = whole / columns as f64;
-    let short: f64 = asked.iter().filter(|width| **width <= fair).sum();
-    let long: f64 = asked.iter().filter(|width| **width > fair).sum();
-    asked
-        .into_iter()
-        .map(|width| if width <= fair { width } else { width * (whole - short) / long })
-        .collect()
+    if least >= whole {
+        return words.iter().map(|word| word * whole / least).collect();
+    }
+    let share = (whole - least) / (all - least);
+    asked.iter().zip(&words).map(|(asked, word)| word + (asked - word) * share).collect()
+}
+
+/// How wide the longest word of a cell is, in millimetres.
+fn longest_word(cell: &str) -> f64 {
+    cell.split_whitespace().map(|word| Weight::Regular.width(word, SIZE)).fold(0.0, f64::max)
 }

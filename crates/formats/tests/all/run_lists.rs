@@ -79,15 +79,29 @@ proptest! {
     }
 
     #[test]
-    fn every_word_is_printed(rows in prop::collection::vec(prop::collection::vec("[a-zA-Z]{1,14}( [a-zA-Z]{1,14}){0,12}", 4), 1..40)) {
-        let table = Table { name: "Work by stage", head: vec!["stage", "what", "bag", "how"], rows };
-        let bytes = lists_pdf("Kiln opening", "Done by 2026-12-05.", std::slice::from_ref(&table), true).unwrap();
-        let document = lopdf::Document::load_mem(&bytes).unwrap();
-        let pages: Vec<u32> = document.get_pages().into_keys().collect();
-        let text = document.extract_text(&pages).unwrap();
+    fn every_word_is_printed(rows in prop::collection::vec(prop::collection::vec("[a-zA-Z]{1,8}( [a-zA-Z]{1,8}){0,16}", 4), 1..40)) {
+        let text = printed(rows.clone());
         let printed: std::collections::BTreeSet<&str> = text.split_whitespace().collect();
-        for word in table.rows.iter().flatten().flat_map(|cell| cell.split_whitespace()) {
+        for word in rows.iter().flatten().flat_map(|cell| cell.split_whitespace()) {
             prop_assert!(printed.contains(word), "{word} in {text}");
         }
     }
+
+    /// Words that are together wider than the page are broken, and no letter is lost.
+    #[test]
+    fn every_letter_is_printed(rows in prop::collection::vec(prop::collection::vec("[a-zA-Z]{1,30}( [a-zA-Z]{1,30}){0,6}", 4), 1..20)) {
+        let text: String = printed(rows.clone()).split_whitespace().collect();
+        for word in rows.iter().flatten().flat_map(|cell| cell.split_whitespace()) {
+            prop_assert!(text.contains(word), "{word} in {text}");
+        }
+    }
+}
+
+/// What a reader of PDF finds on the pages of a list.
+fn printed(rows: Vec<Vec<String>>) -> String {
+    let table = Table { name: "Work by stage", head: vec!["stage", "what", "bag", "how"], rows };
+    let bytes = lists_pdf("Kiln opening", "Done by 2026-12-05.", std::slice::from_ref(&table), true).unwrap();
+    let document = lopdf::Document::load_mem(&bytes).unwrap();
+    let pages: Vec<u32> = document.get_pages().into_keys().collect();
+    document.extract_text(&pages).unwrap()
 }
