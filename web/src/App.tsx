@@ -1,4 +1,5 @@
 import { Link, Route, Routes } from "react-router";
+import { LeftOut } from "./shared/LeftOut";
 import { Unkept } from "./shared/saving/Unkept";
 import { BagView } from "./stages/bag/BagView";
 import { BagsView } from "./stages/bags/BagsView";
@@ -21,6 +22,7 @@ export function App() {
   return (
     <>
       <Pages />
+      <LeftOut />
       <Unkept />
     </>
   );

@@ -2,7 +2,9 @@
 
 use serde::Serialize;
 use utoipa::ToSchema;
-use wide_fold_kept::backup::{Contents, Made};
+use wide_fold_core::text::printable;
+use wide_fold_kept::backup::Made;
+use wide_fold_kept::contents::{Contents, Part};
 
 /// Backups beside the database.
 #[derive(Clone, Debug, Serialize, ToSchema)]
@@ -59,10 +61,21 @@ pub struct BackupPreview {
     pub holds: HeldView,
     /// What is here now.
     pub here: HeldView,
-    /// Bags that are only in the file.
-    pub only_there: Vec<String>,
-    /// Bags that are only here, and would be gone.
-    pub only_here: Vec<String>,
+    /// What differs, kind by kind; kinds in which nothing does are left out.
+    pub differs: Vec<DiffersView>,
+}
+
+/// What differs in one kind of thing.
+#[derive(Clone, Debug, Serialize, ToSchema)]
+pub struct DiffersView {
+    /// What they are: `Bags`.
+    pub title: String,
+    /// Would come back: only in the file.
+    pub comes_back: Vec<String>,
+    /// Would be gone: only here.
+    pub gone: Vec<String>,
+    /// Would be as they are in the file: in both, and not alike.
+    pub otherwise: Vec<String>,
 }
 
 /// What a database holds.
@@ -74,46 +87,74 @@ pub struct HeldView {
     pub changed: Option<String>,
 }
 
+/// What things of a kind are called: one of them, several, above a list, and one without a name.
+const fn words(part: Part) -> [&'static str; 3] {
+    match part {
+        Part::Bags => ["bag", "Bags", "a bag without a name"],
+        Part::Papers => ["paper", "Papers", "a paper without a name"],
+        Part::Guides => ["guide", "Guides", "a guide without a name"],
+        Part::Runs => ["run", "Runs", "a run without a name"],
+        Part::Entries => ["bag", "In the journal", "a bag without a name"],
+        Part::Settings => ["setting", "What is set", "something that is set"],
+    }
+}
+
 impl From<&Contents> for HeldView {
     fn from(contents: &Contents) -> Self {
-        let count = |count: usize, one: &str| match count {
-            0 => format!("no {one}"),
-            1 => format!("one {one}"),
-            _ => format!("{count} {one}s"),
+        let says = |part: &Part| {
+            let [one, ..] = words(*part);
+            let counted = match contents.count(*part) {
+                0 => format!("no {one}"),
+                1 => format!("one {one}"),
+                count => format!("{count} {one}s"),
+            };
+            match (part, contents.count(*part)) {
+                (Part::Entries, 0) => Some("nothing in the journal".to_owned()),
+                (Part::Entries, _) => Some(format!("{counted} in the journal")),
+                (Part::Settings, _) => None,
+                (Part::Bags | Part::Papers | Part::Guides | Part::Runs, _) => Some(counted),
+            }
         };
-        let says = [
-            count(contents.bags.len(), "bag"),
-            count(contents.papers, "paper"),
-            count(contents.guides, "guide"),
-            count(contents.runs, "run"),
-            match contents.entries {
-                0 => "nothing in the journal".to_owned(),
-                entries => format!("{} in the journal", count(entries, "bag")),
-            },
-        ];
+        let says: Vec<String> = Part::ALL.iter().filter_map(says).collect();
         Self { says: says.join(", "), changed: contents.changed.clone() }
     }
 }
 
+/// More names of a kind are counted and not listed.
+const NAMED: usize = 60;
+
 impl BackupPreview {
     /// What a backup holds, beside what is here.
     pub fn new(there: &Contents, here: &Contents) -> Self {
-        let without = |own: &[String], other: &[String]| {
-            let mut left = other.to_vec();
-            let is_new = |name: &&String| match left.iter().position(|known| known == *name) {
-                Some(place) => {
-                    left.swap_remove(place);
-                    false
+        let differs = |part: &Part| {
+            let [_, title, nameless] = words(*part);
+            let found = there.against(here, *part);
+            let listed = |names: Vec<String>| -> Vec<String> {
+                let more = names.len().saturating_sub(NAMED);
+                let mut names: Vec<String> = names
+                    .into_iter()
+                    .take(NAMED)
+                    .map(|name| printable(&name).trim().chars().take(60).collect())
+                    .map(|name: String| if name.is_empty() { nameless.to_owned() } else { name })
+                    .collect();
+                if more > 0 {
+                    names.push(format!("{more} more"));
                 }
-                None => true,
+                names
             };
-            own.iter().filter(is_new).cloned().collect()
+            let view = DiffersView {
+                title: title.to_owned(),
+                comes_back: listed(found.only_first),
+                gone: listed(found.only_second),
+                otherwise: listed(found.otherwise),
+            };
+            let any = !(view.comes_back.is_empty() && view.gone.is_empty() && view.otherwise.is_empty());
+            any.then_some(view)
         };
         Self {
             holds: there.into(),
             here: here.into(),
-            only_there: without(&there.bags, &here.bags),
-            only_here: without(&here.bags, &there.bags),
+            differs: Part::ALL.iter().filter_map(differs).collect(),
         }
     }
 }

@@ -34,6 +34,7 @@ pub mod shelf;
 pub mod spelled;
 pub mod table;
 pub mod taking;
+pub mod unread;
 pub mod verdict;
 pub mod version;
 pub mod ways;

@@ -75,6 +75,8 @@ pub struct RunView {
     pub bags: u32,
     /// What was done last and can be undone.
     pub last: Option<String>,
+    /// Its number, by which an undo says what it means; nothing if nothing was done.
+    pub last_number: Option<i64>,
     /// What can be taken along of it.
     pub files: Vec<RunFile>,
 }
@@ -296,6 +298,7 @@ impl RunView {
             evenings: evenings(planned, lists, events, &progress, around),
             costs: RunCosts::new(&costs, sold, &rates, around.costs, paper.1),
             last: events.last().map(|(_, event)| said(event, planned)),
+            last_number: events.last().map(|(number, _)| *number),
             files: RunFile::all(id),
             lines,
         }

@@ -1,7 +1,7 @@
 //! Work on a run as it is told, and what came of it.
 
 use serde::{Deserialize, Serialize};
-use utoipa::ToSchema;
+use utoipa::{IntoParams, ToSchema};
 
 /// How often work has been done.
 #[derive(Clone, Debug, Deserialize, ToSchema)]
@@ -49,6 +49,17 @@ pub struct SpoiltText {
     /// The task at which it was; left out if it had only been cut, or for a bag that was made.
     #[serde(default)]
     pub key: Option<String>,
+    /// The revision of the run that was looked at: refused if it is another by now, for the part may be another one then.
+    #[serde(default)]
+    pub revision: Option<i64>,
+}
+
+/// What is to be undone.
+#[derive(Clone, Copy, Debug, Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub struct UndoAsked {
+    /// The number of what was done last, as the run says it: refused if something else was done since. Left out, whatever was last.
+    pub of: Option<i64>,
 }
 
 /// How far something has come.

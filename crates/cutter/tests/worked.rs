@@ -195,6 +195,17 @@ fn svg(head: &str, inside: &str) -> String {
     )
 }
 
+/// Quotes in remarks, and many attributes in many tags, are nothing to stop at.
+#[rstest]
+fn a_remark_is_no_tag() {
+    let lines = "<path data-name='a' d=\"M 1 1 H 9\" stroke=\"#000\"/>".repeat(300);
+    let text = svg(
+        "<!-- it's = \" -->",
+        &format!("<g id=\"cut\"><!-- don't --><style><![CDATA[a { b: '=' }]]></style>{lines}</g>"),
+    );
+    assert_eq!(read(Kind::Svg, &text, &Told::default()).unwrap().lines.len(), 300);
+}
+
 #[rstest]
 #[case(Kind::Svg, String::new(), "empty")]
 #[case(Kind::Svg, "hello".into(), "no SVG")]
@@ -219,6 +230,7 @@ fn svg(head: &str, inside: &str) -> String {
 #[case(Kind::Svg, svg("", &format!("<g id=\"cut\">{}</g>", "<path d=\"M 1 1 H 9\"/>".repeat(20_001))), "more than 20000 lines")]
 #[case(Kind::Svg, svg("", &"<g>".repeat(100_000)), "no SVG that can be read")]
 #[case(Kind::Svg, svg("", &format!("<g id=\"cut\"><path stroke=\"#000\" d=\"M 1 1{}\"/></g>", " c 9 9 -9 9 0 0".repeat(100_000))), "more than 400000 points")]
+#[case(Kind::Svg, svg("", &format!("<g id=\"cut\"><path {}/></g>", (0..300_000).map(|n| format!("a{n}=\"\" ")).collect::<String>())), "so many attributes")]
 #[case(Kind::Svg, " ".repeat(4 * 1024 * 1024 + 1), "larger than 4 MiB")]
 #[case(Kind::Dxf, "hello".into(), "no DXF")]
 #[case(Kind::Dxf, "  0\nSECTION\n  2\nENTITIES\n  0\nLINE\n  8\ncut\n 10\n0\n 20\n0\n 11\n9\n 21\n9\n  0\nENDSEC\n  0\nEOF\n".into(), "millimetres, centimetres or inches")]

@@ -15,6 +15,8 @@ mod poses;
 mod says;
 mod search;
 mod solve;
+#[cfg(test)]
+mod tests;
 
 pub use ask::{Answer, Question};
 pub use mend::Edit;

@@ -3,15 +3,17 @@
 //! A backup is a database of its own (SQLite), of one moment. They lie in a folder beside the database, named by the moment and by
 //! what they were made for; when there are more of a kind than are kept, the oldest goes.
 
-use crate::cell::{some_text, text};
+use crate::contents::Contents;
 use crate::look::{PATIENCE, look_into};
 use crate::place;
 use crate::seal::{self, seal};
 use crate::{Connections, Result, Store, StoreError, held, open};
 use jiff::Timestamp;
-use rusqlite::{Connection, OpenFlags, TransactionBehavior};
+use rusqlite::{Connection, ErrorCode, InterruptHandle, OpenFlags, TransactionBehavior};
 use std::path::{Path, PathBuf};
 use std::sync::Arc;
+use std::sync::mpsc::RecvTimeoutError;
+use std::time::Duration;
 
 /// Every table, those first on which others rest; and whether it counts revisions.
 const TABLES: [(&str, bool); 11] = [
@@ -66,23 +68,6 @@ impl Made {
 /// No database is smaller than its first page, in bytes: what is, the database takes for one that is still to be made.
 const SMALLEST: u64 = 512;
 
-/// What a file holds, what is deleted left out.
-#[derive(Clone, Debug, Default, PartialEq, Eq)]
-pub struct Contents {
-    /// Names of its bags.
-    pub bags: Vec<String>,
-    /// Papers on its shelf.
-    pub papers: usize,
-    /// Guides.
-    pub guides: usize,
-    /// Runs.
-    pub runs: usize,
-    /// Entries of the journal.
-    pub entries: usize,
-    /// When a bag was last changed, as it is kept; nothing if there is none.
-    pub changed: Option<String>,
-}
-
 /// A backup beside the database.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub struct Kept {
@@ -94,13 +79,6 @@ pub struct Kept {
     pub bytes: u64,
     /// When it was made.
     pub at: Timestamp,
-}
-
-impl Contents {
-    /// True if there is nothing in it that anybody has made.
-    pub fn is_empty(&self) -> bool {
-        self.bags.is_empty() && self.papers + self.guides + self.runs + self.entries == 0
-    }
 }
 
 impl Store {
@@ -171,7 +149,7 @@ impl Store {
         }
         written?;
         std::fs::rename(&part, folder.join(&name)).map_err(unwritable)?;
-        if !self.contents()?.is_empty() {
+        if !self.is_empty()? {
             for old in self.too_many(made, keep, &name, now) {
                 drop(std::fs::remove_file(folder.join(old.name)));
             }
@@ -203,31 +181,67 @@ impl Store {
         known.then(|| self.backups().join(name))
     }
 
-    /// What is in the database now.
-    ///
-    /// # Errors
-    /// [`StoreError::Database`].
-    pub fn contents(&self) -> Result<Contents> {
-        self.read_now(|connection| Ok(contents(connection)?))
-    }
-
     /// Puts all that the file `from` holds in place of all that is here, or nothing of it. It has to be of today's shape: see
-    /// [`looked_into`]. Every revision is a new one, so that no window that is still open can save over what came back.
+    /// [`looked_into`]. Every revision is a new one, so that no window that is still open can save over what came back. It stops when
+    /// it is not `wanted` any more.
     ///
     /// # Errors
-    /// [`StoreError::Database`] if anything cannot be read or written.
-    pub fn restore(&self, from: &Path) -> Result<()> {
+    /// [`StoreError::Unfit`] if what it holds can be put nowhere; [`StoreError::Database`] if anything cannot be read or written;
+    /// [`StoreError::Stopped`].
+    pub fn restore(&self, from: &Path, wanted: &(dyn Fn() -> bool + Sync)) -> Result<()> {
         self.is_in_place()?;
         let Connections { writer, .. } = &*self.0;
         let mut writer = held(writer);
         let connection = writer.as_mut().ok_or(StoreError::Stopped)?;
         connection.execute("ATTACH DATABASE ?1 AS other", [from.to_string_lossy()])?;
-        let done = put_in_place(connection);
+        let stop = connection.get_interrupt_handle();
+        let done = while_wanted(&stop, wanted, || put_in_place(connection));
         // What is attached holds a file open, whatever became of it.
         let detached = connection.execute("DETACH DATABASE other", []);
-        done?;
+        done.map_err(never)?;
         detached?;
         Ok(())
+    }
+}
+
+/// Does `work` on a connection, and interrupts it once it is not `wanted` any more.
+fn while_wanted<T>(
+    stop: &InterruptHandle,
+    wanted: &(dyn Fn() -> bool + Sync),
+    work: impl FnOnce() -> Result<T>,
+) -> Result<T> {
+    const LOOK: Duration = Duration::from_millis(40);
+    let (done, ended) = std::sync::mpsc::channel::<()>();
+    std::thread::scope(|scope| {
+        scope.spawn(move || {
+            while ended.recv_timeout(LOOK) == Err(RecvTimeoutError::Timeout) {
+                if !wanted() {
+                    stop.interrupt();
+                }
+            }
+        });
+        let found = work();
+        drop(done);
+        match found {
+            Err(StoreError::Database(error))
+                if error.sqlite_error_code() == Some(ErrorCode::OperationInterrupted) =>
+            {
+                Err(StoreError::Stopped)
+            }
+            found => found,
+        }
+    })
+}
+
+/// What the database refuses of a backup for what is in it is refused for ever.
+fn never(error: StoreError) -> StoreError {
+    match error {
+        StoreError::Database(error) if error.sqlite_error_code() == Some(ErrorCode::ConstraintViolation) => {
+            StoreError::Unfit(
+                "What is in it does not fit together, so it cannot be put back. Take another backup.",
+            )
+        }
+        other => other,
     }
 }
 
@@ -264,44 +278,27 @@ fn put_in_place(connection: &mut Connection) -> Result<()> {
 }
 
 /// Looks into a file that is to be put back, and brings a copy of an older one to today's shape: the file at `path` is changed by
-/// that.
+/// that. It stops when it is not `wanted` any more.
 ///
 /// # Errors
-/// [`StoreError::NotOurs`] with a sentence for a file that is another program's, newer, or spoiled.
-pub fn looked_into(path: &Path) -> Result<Contents> {
+/// [`StoreError::NotOurs`] with a sentence for a file that is another program's, newer, or spoiled; [`StoreError::Stopped`].
+pub fn looked_into(path: &Path, wanted: &(dyn Fn() -> bool + Sync)) -> Result<Contents> {
     let length = std::fs::metadata(path).map_or(0, |file| file.len());
     if length < SMALLEST {
         let says = if length == 0 { "The file is empty." } else { "The file is too short to be a backup." };
         return Err(StoreError::NotOurs(says.to_owned()));
     }
     open::examine(path)?;
-    seal::check(&look_into(path)?)?;
+    let file = look_into(path)?;
+    while_wanted(&file.get_interrupt_handle(), wanted, || seal::check(&file))?;
+    drop(file);
     let (writer, reader) = open::open(path)?;
-    let found = contents(&reader)?;
+    let found = while_wanted(&reader.get_interrupt_handle(), wanted, || Ok(Contents::of(&reader)?))?;
     drop(reader);
     // The log folded in, so that the one file is all there is.
     writer.query_row("PRAGMA wal_checkpoint(TRUNCATE)", [], |_| Ok(()))?;
     writer.pragma_update(None, "journal_mode", "delete")?;
     Ok(found)
-}
-
-fn contents(connection: &Connection) -> rusqlite::Result<Contents> {
-    let count = |table: &str| -> rusqlite::Result<usize> {
-        let sql = format!("SELECT count(*) FROM {table} WHERE deleted_at IS NULL");
-        connection
-            .query_row(&sql, [], |row| row.get::<_, i64>(0))
-            .map(|count| usize::try_from(count).unwrap_or(0))
-    };
-    let mut bags = connection.prepare("SELECT name FROM bag WHERE deleted_at IS NULL ORDER BY id")?;
-    let bags = bags.query_map([], |row| text(row, 0))?.collect::<rusqlite::Result<_>>()?;
-    Ok(Contents {
-        bags,
-        papers: count("paper")?,
-        guides: count("guide")?,
-        runs: count("run")?,
-        entries: count("entry")?,
-        changed: connection.query_row("SELECT max(updated_at) FROM bag", [], |row| some_text(row, 0))?,
-    })
 }
 
 /// When a backup of that name was made; nothing if it is none.

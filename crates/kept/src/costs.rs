@@ -1,7 +1,7 @@
 //! What things cost besides paper, and the crafter's own rule for a price.
 
 use crate::settings::Setting;
-use crate::shape::Shape;
+use crate::shape::{Shape, Unreadable};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::costs::Rates;
@@ -62,6 +62,13 @@ impl Shape for CostsText {
 
 impl Setting for CostsText {
     const KEY: &'static str = "costs";
+
+    fn checked(self) -> std::result::Result<Self, Unreadable> {
+        match self.read() {
+            Ok(_) => Ok(self),
+            Err(fault) => Err(self.broken(fault)),
+        }
+    }
 }
 
 impl CostsText {

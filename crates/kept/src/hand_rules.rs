@@ -2,7 +2,7 @@
 
 use crate::entry::KeptEntry;
 use crate::settings::Setting;
-use crate::shape::Shape;
+use crate::shape::{Shape, Unreadable};
 use serde::{Deserialize, Serialize};
 use std::fmt;
 use std::str::FromStr;
@@ -160,4 +160,8 @@ impl Shape for HandRules {
 
 impl Setting for HandRules {
     const KEY: &'static str = "hand_rules";
+
+    fn checked(self) -> std::result::Result<Self, Unreadable> {
+        Ok(self)
+    }
 }

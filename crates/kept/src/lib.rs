@@ -13,6 +13,7 @@ pub mod backup;
 pub mod bag_paper;
 pub mod bags;
 mod cell;
+pub mod contents;
 pub mod costs;
 pub mod day;
 pub mod entry;
@@ -35,6 +36,7 @@ pub mod shape;
 pub mod stock;
 pub mod thing;
 pub mod ticks;
+pub mod unread;
 pub mod versions;
 
 use save_key::SavedUnder;
@@ -89,6 +91,9 @@ pub enum StoreError {
         /// True if they have been.
         since: bool,
     },
+    /// A run was changed, or something was done on it, since the window looked at it in which something is meant.
+    #[error("the run is another one since")]
+    LookedAtBefore,
     /// Nothing has been done that could be undone.
     #[error("there is nothing to undo")]
     NothingDone,
@@ -107,6 +112,9 @@ pub enum StoreError {
     /// The file is not ours to write to, or not fit to; the sentence says why and what can be done.
     #[error("{0}")]
     NotOurs(String),
+    /// What is in a file cannot be put back; the sentence says why.
+    #[error("{0}")]
+    Unfit(&'static str),
     /// The database refused.
     #[error("database: {0}")]
     Database(#[from] rusqlite::Error),

@@ -12,7 +12,7 @@ use std::path::Path;
 use std::time::{Duration, Instant};
 
 /// How many changes the tables have been through.
-const VERSIONS: i64 = 16;
+const VERSIONS: i64 = 17;
 
 fn migrations() -> Migrations<'static> {
     Migrations::new(vec![
@@ -35,6 +35,8 @@ fn migrations() -> Migrations<'static> {
         // Panels follow one another in a round, and hands have rules of their own.
         M::up_with_hook("", |transaction: &Transaction<'_>| Ok(renew(transaction)?)),
         M::up(include_str!("../migrations/016_save_keys.sql")),
+        // Everything else that is kept, not bags and runs alone.
+        M::up_with_hook("", |transaction: &Transaction<'_>| Ok(renew(transaction)?)),
     ])
 }
 

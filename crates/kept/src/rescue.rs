@@ -3,11 +3,11 @@
 use crate::look::look_into;
 use crate::renew::renew;
 use crate::rows::{
-    BAG, BAG_PAPER, ENTRY, EVENT, GUIDE, PAPER, PICTURE, RUN, SETTING, Saved, TICK, VERSION, bag_papers, rows,
+    BAG, BAG_PAPER, ENTRY, EVENT, GUIDE, PAPER, PICTURE, RUN, Rows, SETTING, Saved, TICK, VERSION,
+    bag_papers, rows,
 };
 use crate::{Result, Store, StoreError};
 use rusqlite::params_from_iter;
-use rusqlite::types::Value;
 use std::path::Path;
 
 /// Copies what can be read of the file `from` into a new file.
@@ -25,15 +25,20 @@ pub fn rescue(from: &Path, into: &Path) -> Result<Saved> {
     let saved = store.write_now(|transaction| {
         // The sample papers of a new shelf make room for the crafter's own.
         transaction.execute("DELETE FROM paper", [])?;
-        let put = |(table, _, columns): (&str, &str, &str), rows: Vec<Vec<Value>>| -> Result<usize> {
+        let mut lost = Some(0);
+        let mut put = |(table, _, columns): (&str, &str, &str), rows: Rows| -> Result<usize> {
             let marks = vec!["?"; columns.split(", ").count()].join(", ");
             let mut insert = transaction
                 .prepare(&format!("INSERT OR IGNORE INTO {table} ({columns}) VALUES ({marks})"))?;
             // A row whose cells are no longer what its table holds is left behind.
-            Ok(rows
+            let there = rows.all.len();
+            let saved = rows
+                .all
                 .into_iter()
                 .filter(|row| insert.execute(params_from_iter(row)).is_ok_and(|count| count == 1))
-                .count())
+                .count();
+            lost = lost.zip(rows.lost).map(|(all, own)| all + own + there - saved);
+            Ok(saved)
         };
         let saved = Saved {
             bags: put(BAG, rows(&file, BAG))?,
@@ -47,7 +52,9 @@ pub fn rescue(from: &Path, into: &Path) -> Result<Saved> {
             entries: put(ENTRY, rows(&file, ENTRY))?,
             pictures: put(PICTURE, rows(&file, PICTURE))?,
             versions: put(VERSION, rows(&file, VERSION))?,
+            lost: None,
         };
+        let saved = Saved { lost, ..saved };
         // The file may be from before.
         renew(transaction)?;
         Ok(saved)

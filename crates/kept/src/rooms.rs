@@ -1,7 +1,7 @@
 //! The room a crafter leaves round what goes into a bag, by its shape.
 
 use crate::settings::Setting;
-use crate::shape::Shape;
+use crate::shape::{Shape, Unreadable};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use wide_fold_core::gift::{Gift, Thing};
@@ -45,6 +45,13 @@ impl Shape for RoomsText {
 
 impl Setting for RoomsText {
     const KEY: &'static str = "rooms";
+
+    fn checked(self) -> std::result::Result<Self, Unreadable> {
+        match self.read() {
+            Ok(_) => Ok(self),
+            Err(fault) => Err(self.broken(fault)),
+        }
+    }
 }
 
 impl RoomsText {

@@ -1,8 +1,8 @@
 //! What can still be read of a file that is spoiled inside, row by row.
 
 use crate::look::look_into;
-use rusqlite::Connection;
-use rusqlite::types::Value;
+use rusqlite::types::{Value, ValueRef};
+use rusqlite::{Connection, Row};
 use std::path::Path;
 
 /// How many rows of each kind.
@@ -30,6 +30,8 @@ pub struct Saved {
     pub pictures: usize,
     /// Versions of bags.
     pub versions: usize,
+    /// Rows of whatever kind that are there and cannot be saved; nothing if that cannot be told.
+    pub lost: Option<usize>,
 }
 
 /// Numbers are looked for up to this one if the file cannot say which is the last.
@@ -52,39 +54,61 @@ pub(crate) const TICK: (&str, &str, &str) = ("tick", "rowid", "bag, step");
 /// How much of a file can be read.
 pub fn readable(path: &Path) -> Saved {
     let Ok(file) = look_into(path) else { return Saved::default() };
+    let count = |of| rows(&file, of).all.len();
     Saved {
-        bags: rows(&file, BAG).len(),
-        papers: rows(&file, PAPER).len(),
-        guides: rows(&file, GUIDE).len(),
-        bag_papers: bag_papers(&file).len(),
-        ticks: rows(&file, TICK).len(),
-        settings: rows(&file, SETTING).len(),
-        runs: rows(&file, RUN).len(),
-        events: rows(&file, EVENT).len(),
-        entries: rows(&file, ENTRY).len(),
-        pictures: rows(&file, PICTURE).len(),
-        versions: rows(&file, VERSION).len(),
+        bags: count(BAG),
+        papers: count(PAPER),
+        guides: count(GUIDE),
+        bag_papers: bag_papers(&file).all.len(),
+        ticks: count(TICK),
+        settings: count(SETTING),
+        runs: count(RUN),
+        events: count(EVENT),
+        entries: count(ENTRY),
+        pictures: count(PICTURE),
+        versions: count(VERSION),
+        lost: Some(0),
     }
 }
 
-/// The papers taken for bags that can be read, from a file of before as well: their table was called otherwise.
-pub(crate) fn bag_papers(file: &Connection) -> Vec<Vec<Value>> {
-    let own = rows(file, BAG_PAPER);
-    let (_, key, columns) = BAG_PAPER;
-    if own.is_empty() { rows(file, ("cut", key, columns)) } else { own }
+/// Rows of a table.
+pub(crate) struct Rows {
+    /// Those that can be read.
+    pub all: Vec<Vec<Value>>,
+    /// How many cannot; nothing if the file does not say how many there are.
+    pub lost: Option<usize>,
 }
 
-/// The rows of a table that can be read, each looked for by its number.
-pub(crate) fn rows(file: &Connection, (table, key, columns): (&str, &str, &str)) -> Vec<Vec<Value>> {
-    let last: i64 = file
+/// The papers taken for bags that can be read, from a file of before as well: their table was called otherwise.
+pub(crate) fn bag_papers(file: &Connection) -> Rows {
+    let own = rows(file, BAG_PAPER);
+    let (_, key, columns) = BAG_PAPER;
+    if own.all.is_empty() { rows(file, ("cut", key, columns)) } else { own }
+}
+
+/// The rows of a table, each looked for by its number. A table that is not there has none.
+pub(crate) fn rows(file: &Connection, (table, key, columns): (&str, &str, &str)) -> Rows {
+    let last = file
         .query_row(&format!("SELECT max({key}) FROM {table}"), [], |row| row.get::<_, Option<i64>>(0))
-        .map_or(LAST_GUESS, |last| last.unwrap_or(0));
+        .map(|last| last.unwrap_or(0));
     let sql = format!("SELECT {columns} FROM {table} WHERE {key} = ?");
-    let Ok(mut one) = file.prepare(&sql) else { return Vec::new() };
+    let Ok(mut one) = file.prepare(&sql) else { return Rows { all: Vec::new(), lost: Some(0) } };
     let width = one.column_count();
-    (1..=last)
-        .filter_map(|number| {
-            one.query_row([number], |row| (0..width).map(|cell| row.get(cell)).collect()).ok()
-        })
-        .collect()
+    let (mut all, mut lost) = (Vec::new(), 0);
+    for number in 1..=*last.as_ref().unwrap_or(&LAST_GUESS) {
+        match one.query_row([number], |row| (0..width).map(|cell| lenient(row, cell)).collect()) {
+            Ok(row) => all.push(row),
+            Err(rusqlite::Error::QueryReturnedNoRows) => {}
+            Err(_) => lost += 1,
+        }
+    }
+    Rows { all, lost: last.is_ok().then_some(lost) }
+}
+
+/// A cell as it stands: text with a byte that is none stays text, without it.
+fn lenient(row: &Row<'_>, cell: usize) -> rusqlite::Result<Value> {
+    Ok(match row.get_ref(cell)? {
+        ValueRef::Text(bytes) => Value::Text(String::from_utf8_lossy(bytes).into_owned()),
+        other => other.try_into().unwrap_or(Value::Null),
+    })
 }

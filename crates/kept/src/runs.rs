@@ -66,6 +66,9 @@ pub type Need = (i64, u32, i64);
 
 impl Shape for Event {
     const NAME: &'static str = "work on a run";
+
+    /// In the first, sheets cut alike were a pattern.
+    const VERSION: u32 = 2;
 }
 
 /// What was done on a run.
@@ -141,13 +144,20 @@ pub fn take_out(transaction: &Transaction<'_>, event: i64) -> Result<()> {
     Ok(())
 }
 
-/// The sheets as they were laid out, as JSON, if they still stand.
+/// The sheets as they were laid out, as JSON, if they still stand and what they take can be read.
 ///
 /// # Errors
 /// [`StoreError::Database`].
 pub fn lists(connection: &Connection, run: i64) -> Result<Option<String>> {
-    let mut statement = connection.prepare_cached("SELECT lists FROM run WHERE id = :run")?;
-    Ok(statement.query_row(named_params! { ":run": run }, |row| some_text(row, 0)).optional()?.flatten())
+    let mut statement = connection.prepare_cached("SELECT lists, needs FROM run WHERE id = :run")?;
+    let read = |row: &rusqlite::Row<'_>| Ok((some_text(row, 0)?, needed(&text(row, 1)?)));
+    let found = statement.query_row(named_params! { ":run": run }, read).optional()?;
+    Ok(found.and_then(|(lists, needs)| needs.and(lists)))
+}
+
+/// What a run still takes, as it is kept; nothing if that cannot be read: it is worked out anew with the sheets.
+fn needed(text: &str) -> Option<Vec<Need>> {
+    serde_json::from_str(text).ok()
 }
 
 /// Keeps the sheets as they are laid out, and what they still take of the shelf; nothing if they have to be laid out anew.
@@ -174,16 +184,19 @@ pub fn need(transaction: &Transaction<'_>, run: i64, needs: &[Need]) -> Result<(
     Ok(())
 }
 
-/// What the runs that are not deleted still take: each run's number, its JSON, and its needs.
+/// A run's number, its JSON, and what it still takes: nothing for what cannot be read, which looking at the run works out anew.
+pub type Needing = (i64, String, Option<Vec<Need>>);
+
+/// What the runs that are not deleted still take.
 ///
 /// # Errors
 /// [`StoreError::Database`].
-pub fn needs(connection: &Connection) -> Result<Vec<(i64, String, Vec<Need>)>> {
+pub fn needs(connection: &Connection) -> Result<Vec<Needing>> {
     let sql = "SELECT id, run, needs FROM run WHERE deleted_at IS NULL ORDER BY id";
     let mut statement = connection.prepare_cached(sql)?;
     let read = |row: &rusqlite::Row<'_>| {
         let needs = text(row, "needs")?;
-        Ok((row.get("id")?, text(row, "run")?, serde_json::from_str(&needs).unwrap_or_default()))
+        Ok((row.get("id")?, text(row, "run")?, needed(&needs)))
     };
     Ok(statement.query_map([], read)?.collect::<rusqlite::Result<_>>()?)
 }

@@ -11,6 +11,22 @@ use std::collections::BTreeSet;
 /// No number in a file of ours comes near this: one that does was written to run out of numbers.
 const HIGHEST: i64 = 1 << 50;
 
+/// Every number that is counted on from, or by.
+const NUMBERED: [(&str, &str); 12] = [
+    ("bag", "id"),
+    ("bag", "revision"),
+    ("paper", "id"),
+    ("paper", "revision"),
+    ("guide", "id"),
+    ("guide", "revision"),
+    ("run", "id"),
+    ("run", "revision"),
+    ("entry", "id"),
+    ("entry", "revision"),
+    ("run_event", "id"),
+    ("sqlite_sequence", "seq"),
+];
+
 /// Writes down what a file adds up to.
 ///
 /// # Errors
@@ -36,13 +52,24 @@ pub fn check(file: &Connection) -> Result<()> {
         let detail = "It is built otherwise than Wide Fold builds its files, and was not read.";
         return Err(StoreError::NotOurs(detail.to_owned()));
     }
-    for table in ["bag", "paper", "guide", "run", "entry", "run_event"] {
-        let highest = format!("SELECT max(id) FROM {table}");
-        let highest: Option<i64> = file.query_row(&highest, [], |row| row.get(0)).unwrap_or_default();
+    // What a table of before has not come to have yet it has no figures in.
+    let most = |table: &str, column: &str| -> rusqlite::Result<Option<i64>> {
+        let known = "SELECT count(*) FROM pragma_table_info(?1) WHERE name = ?2";
+        if file.query_row(known, (table, column), |row| row.get::<_, i64>(0))? == 0 {
+            return Ok(None);
+        }
+        file.query_row(&format!("SELECT max(abs({column})) FROM {table}"), [], |row| row.get(0))
+    };
+    for (table, column) in NUMBERED {
+        let highest = most(table, column)?;
         if highest.is_some_and(|highest| highest > HIGHEST) {
             let detail = "Its numbers run higher than any that Wide Fold gives, so it was not read.";
             return Err(StoreError::NotOurs(detail.to_owned()));
         }
+    }
+    if file.prepare("PRAGMA foreign_key_check")?.exists([])? {
+        let detail = "What is in it does not fit together, so it cannot be put back. Take another backup.";
+        return Err(StoreError::NotOurs(detail.to_owned()));
     }
     if !is_sealed {
         return Ok(());

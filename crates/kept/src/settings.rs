@@ -6,11 +6,23 @@ use crate::shape::{Shape, Unreadable};
 use rusqlite::{Connection, OptionalExtension, Transaction, named_params};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
+use wide_fold_formats::FormatFault;
 
 /// What is set for everything, each kind under a name of its own.
 pub trait Setting: Shape + Default {
     /// The name it is kept under.
     const KEY: &'static str;
+
+    /// The same, if its figures are what they say they are.
+    ///
+    /// # Errors
+    /// [`Unreadable`] if one breaks the rule by which it was written.
+    fn checked(self) -> std::result::Result<Self, Unreadable>;
+
+    /// What does not hold in one that is written well.
+    fn broken(&self, fault: FormatFault) -> Unreadable {
+        Unreadable::broken(Self::NAME, &self.written().unwrap_or_default(), fault)
+    }
 }
 
 /// How many automatic backups are kept.
@@ -34,6 +46,10 @@ impl Shape for KeepText {
 
 impl Setting for KeepText {
     const KEY: &'static str = "backups";
+
+    fn checked(self) -> std::result::Result<Self, Unreadable> {
+        Ok(self)
+    }
 }
 
 /// What is set, if anything is.
@@ -44,7 +60,7 @@ pub fn find<T: Setting>(connection: &Connection) -> Result<Option<std::result::R
     let mut statement = connection.prepare_cached("SELECT setting FROM setting WHERE name = :name")?;
     let kept: Option<String> =
         statement.query_row(named_params! { ":name": T::KEY }, |row| text(row, 0)).optional()?;
-    Ok(kept.map(|kept| T::from_kept(&kept)))
+    Ok(kept.map(|kept| T::from_kept(&kept).and_then(T::checked)))
 }
 
 /// What holds: what is set, and the usual where nothing is, or nothing that can be read.
@@ -53,6 +69,17 @@ pub fn find<T: Setting>(connection: &Connection) -> Result<Option<std::result::R
 /// [`crate::StoreError::Database`].
 pub fn holds<T: Setting>(connection: &Connection) -> Result<T> {
     Ok(find(connection)?.and_then(std::result::Result::ok).unwrap_or_default())
+}
+
+/// Takes out what is set under a name: the usual holds then.
+///
+/// # Errors
+/// [`crate::StoreError::Database`].
+pub fn forget(transaction: &Transaction<'_>, name: &str) -> Result<()> {
+    transaction
+        .prepare_cached("DELETE FROM setting WHERE name = :name")?
+        .execute(named_params! { ":name": name })?;
+    Ok(())
 }
 
 /// Sets it, in place of what was set before.

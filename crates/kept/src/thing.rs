@@ -180,6 +180,12 @@ impl Kind {
     }
 }
 
+/// What a thing calls itself, if anything of it can be made out.
+pub(crate) fn called(text: &str) -> Option<String> {
+    let json: serde_json::Value = serde_json::from_str(text).ok()?;
+    json["name"].as_str().map(str::trim).filter(|name| !name.is_empty()).map(str::to_owned)
+}
+
 fn read(row: &Row<'_>) -> rusqlite::Result<Kept> {
     Ok(Kept {
         id: row.get("id")?,

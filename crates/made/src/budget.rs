@@ -45,6 +45,12 @@ impl<'a> Budget<'a> {
         true
     }
 
+    /// True as long as somebody waits for the answer; may be asked from another thread.
+    pub fn wanted(&self) -> impl Fn() -> bool + Sync + use<'a> {
+        let gone = self.gone;
+        move || gone.is_none_or(|gone| !gone.load(Ordering::Relaxed))
+    }
+
     /// True once nothing more will be done.
     pub fn is_spent(&self) -> bool {
         self.left.get() == 0

@@ -140,3 +140,35 @@ fn feed(guide: &Guide, index: usize, piece: &Piece, face_up: PaperFace) -> Feed 
     let carry_on = (highest > guide.reach).then_some(guide.reach);
     Feed { piece: index, face_up, from_right, moves, carry_on, creases }
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::brief::Build;
+    use crate::{Net, pieces::divide};
+    use rstest::rstest;
+
+    fn fed(base_on_board: bool) -> Vec<Feed> {
+        let guide = Guide {
+            name: "Small guide".to_owned(),
+            gusset: Length::inches(2),
+            flap: Length::eighths(10),
+            widths: vec![Length::eighths(28)],
+            reach: Length::inches(6),
+            taper: Length::ZERO,
+            way: wide_fold_asked::GuideWay { base_on_board, ..Default::default() },
+        };
+        let brief = Brief::new(Length::inches(3), Length::inches(5), Length::inches(2));
+        let fitted = guide.fitted(&brief, Build::Wrap, Length::eighths(28));
+        feeds(&fitted, &divide(&Net::of(&fitted)))
+    }
+
+    #[rstest]
+    fn base_lines_are_scored_in_the_guide_or_on_the_board(#[values(true, false)] on_board: bool) {
+        let moves = fed(on_board).into_iter().flat_map(|feed| feed.moves);
+        for step in moves {
+            // Below a tab there is no flap.
+            assert_eq!(step.base, !on_board && step.panel != Panel::Tab, "{step:?}");
+        }
+    }
+}

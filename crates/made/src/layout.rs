@@ -431,4 +431,19 @@ mod tests {
         assert!(of("3 3/4").fits());
         assert!(!of("4").fits());
     }
+
+    #[test]
+    fn sheets_are_cut_alike_whatever_their_count_and_not_if_anything_differs() {
+        let one = laid("3", "5", "1");
+        assert!(one.is_cut_like(&SheetCut { times: 7, ..one.clone() }));
+        assert!(!one.offcuts.is_empty() && !one.trims.is_empty() && !one.placed.is_empty());
+        let others = [
+            SheetCut { offcuts: Vec::new(), ..one.clone() },
+            SheetCut { trims: Vec::new(), ..one.clone() },
+            SheetCut { placed: Vec::new(), ..one.clone() },
+            SheetCut { width: one.width + Length::INCH, ..one.clone() },
+            SheetCut { scrap: !one.scrap, ..one.clone() },
+        ];
+        assert!(others.iter().all(|other| !one.is_cut_like(other)));
+    }
 }

@@ -512,4 +512,30 @@ mod tests {
             assert!(base.says[0].contains("then the front flap; each"));
         }
     }
+
+    #[test]
+    fn a_hole_is_punched_through_what_reaches_over_it() {
+        use crate::brief::{BackingKind, ClosureKind, HandleKind};
+        let gusseted = |hem: Length| {
+            let plan = plan(|brief| {
+                brief.top = Top::HemIn { depth: hem };
+                brief.fittings.handle.kind = HandleKind::GussetRibbon;
+                brief.fittings.handle.down = Some(Length::eighths(12));
+                brief.fittings.punch.hole = Length::eighths(2);
+                brief.fittings.backing.kind = BackingKind::None;
+            });
+            let holes = plan.steps.iter().find(|step| step.job == Job::Holes).unwrap().clone();
+            (holes.says.join(" "), holes.counsel.check)
+        };
+        // A hole of ¼ whose middle is 1½ below the top begins 1⅜ below it.
+        let (says, check) = gusseted(Length::eighths(11));
+        assert!(says.contains("through one layer"), "{says}");
+        assert!(check.contains("gusset on gusset"), "{check}");
+        let (says, _) = gusseted(Length::eighths(11) + Length::sixty_fourths(1));
+        assert!(says.contains("through 2 layers"), "{says}");
+        // Without a handle, the holes of a closing are in front and back.
+        let closed = plan(|brief| brief.fittings.closure.kind = ClosureKind::RibbonThrough);
+        let holes = closed.steps.iter().find(|step| step.job == Job::Holes).unwrap();
+        assert!(holes.counsel.check.contains("front on back"), "{}", holes.counsel.check);
+    }
 }

@@ -1,11 +1,12 @@
 //! The real service worked hard for a while: mixed load, slow and half-finished requests, disks that fill up, kills; and
 //! whether everything that was acknowledged is there in the end.
 
-use crate::wire::Wire;
-use serde_json::{Value, json};
+mod asking;
+mod hostile;
+
+use crate::wire::{Answer, Wire};
+use serde_json::Value;
 use std::collections::BTreeMap;
-use std::io::Write;
-use std::net::TcpStream;
 use std::os::unix::fs::PermissionsExt;
 use std::path::{Path, PathBuf};
 use std::sync::Mutex;
@@ -23,13 +24,42 @@ struct Report {
     statuses: Mutex<BTreeMap<(String, u16), u64>>,
     broken_off: AtomicU64,
     slowest_save: Mutex<Duration>,
+    slowest: Mutex<BTreeMap<String, Duration>>,
+    /// What must not be, in sentences.
+    wrong: Mutex<Vec<String>>,
 }
+
+/// An answer that takes longer is a hang.
+const HANG: Duration = Duration::from_secs(12);
 
 impl Report {
     fn count(&self, what: &str, status: u16) {
         if let Ok(mut statuses) = self.statuses.lock() {
             *statuses.entry((what.to_owned(), status)).or_insert(0) += 1;
         }
+    }
+
+    /// Something must not be.
+    fn wrong(&self, says: String) {
+        if let Ok(mut wrong) = self.wrong.lock() {
+            wrong.push(says);
+        }
+    }
+
+    /// Asks, counts the answer, and takes its time.
+    fn timed(&self, what: &str, ask: impl FnOnce() -> std::io::Result<Answer>) -> std::io::Result<Answer> {
+        let begun = Instant::now();
+        let answer = ask();
+        let took = begun.elapsed();
+        if took > HANG {
+            self.wrong(format!("{what} hung for {took:.1?}"));
+        }
+        if let (Ok(answer), Ok(mut slowest)) = (&answer, self.slowest.lock()) {
+            let own = slowest.entry(what.to_owned()).or_default();
+            *own = took.max(*own);
+            self.count(what, answer.status);
+        }
+        answer
     }
 }
 
@@ -67,9 +97,15 @@ fn soak(binary: &Path, long: Duration) -> std::io::Result<Chore> {
                 let (report, kept, done) = (&report, &kept, &done);
                 let host = service.host();
                 let seed = dice.roll(1 << 20) + seed;
-                scope.spawn(move || saves(host, seed, done, report, kept));
+                scope.spawn(move || asking::saves(host, seed, done, report, kept));
             }
-            for work in [dear, plans, slow] {
+            let (seed, host) = (dice.roll(1 << 20), service.host());
+            let (reports, keeps, ends, file) = (&report, &kept, &done, db.as_path());
+            scope.spawn(move || hostile::backups(host, seed, ends, reports));
+            scope.spawn(move || hostile::pictures(host, seed, ends, reports));
+            scope.spawn(move || hostile::spoiling(host, file, seed, ends, reports));
+            scope.spawn(move || hostile::windows(host, seed, ends, reports, keeps));
+            for work in [asking::dear, asking::plans, asking::slow] {
                 let (report, done) = (&report, &done);
                 let host = service.host();
                 scope.spawn(move || work(host, done, report));
@@ -109,12 +145,23 @@ fn soak(binary: &Path, long: Duration) -> std::io::Result<Chore> {
         // 503 is busy, a full disk that is told as a fault of writing, or 507.
         faults += if status >= 500 && !matches!(status, 503 | 507) { count } else { 0 };
     }
+    for (what, slowest) in report.slowest.into_inner().unwrap_or_default() {
+        println!("  {what}: slowest {slowest:.2?}");
+    }
+    let wrong = report.wrong.into_inner().unwrap_or_default();
+    for says in wrong.iter().take(20) {
+        println!("  WRONG: {says}");
+    }
     println!("  {} requests cut off by a kill", report.broken_off.into_inner());
     println!("  slowest acknowledged save: {:.2?}", report.slowest_save.into_inner().unwrap_or_default());
     println!("  {} bags acknowledged, {} there, {} lost", kept.len(), there.len(), lost.len());
-    Ok(match (lost.is_empty(), faults) {
-        (true, 0) => Ok(()),
-        _ => Err(format!("{} bags lost ({lost:?}), {faults} faults of ours", lost.len())),
+    Ok(match (lost.is_empty(), faults, wrong.len()) {
+        (true, 0, 0) => Ok(()),
+        _ => Err(format!(
+            "{} bags lost ({lost:?}), {faults} faults of ours, {} things wrong",
+            lost.len(),
+            wrong.len()
+        )),
     })
 }
 
@@ -158,114 +205,5 @@ fn everything(host: &str) -> std::io::Result<BTreeMap<i64, (i64, String)>> {
             Some(place) => next = format!("&after={place}"),
             None => return Ok(all),
         }
-    }
-}
-
-/// Saves new bags and changes its own, and remembers what was acknowledged.
-fn saves(
-    host: &str,
-    seed: u64,
-    done: &AtomicBool,
-    report: &Report,
-    kept: &Mutex<BTreeMap<i64, (i64, String)>>,
-) {
-    let mut dice = Dice(seed);
-    let Ok(mut wire) = Wire::open(host) else { return };
-    let mut own: Vec<(i64, i64)> = Vec::new();
-    while !done.load(Ordering::Relaxed) {
-        let name = format!("bag {seed} {}", dice.roll(1 << 30));
-        let width = format!("{}/8 in", 16 + dice.roll(40));
-        let body = json!({ "name": name, "brief": { "finished": { "width": width, "height": "5 in", "gusset": "2 in" } } });
-        let change = own.get(dice.roll(own.len() as u64 * 2 + 1) as usize).copied();
-        let (start, more) = match change {
-            Some((id, revision)) => (format!("PUT /api/bags/{id}"), format!("If-Match: \"{revision}\"\r\n")),
-            None => ("POST /api/bags".to_owned(), String::new()),
-        };
-        let begun = Instant::now();
-        let Ok(answer) = wire.ask(&start, &more, &body.to_string()) else {
-            report.broken_off.fetch_add(1, Ordering::Relaxed);
-            match Wire::open(host) {
-                Ok(again) => wire = again,
-                Err(_) => return,
-            }
-            continue;
-        };
-        report.count("saves", answer.status);
-        if let (200..300, Some(id), Some(revision)) =
-            (answer.status, answer.json()["id"].as_i64(), answer.json()["revision"].as_i64())
-        {
-            own.retain(|bag| bag.0 != id);
-            own.push((id, revision));
-            if let (Ok(mut kept), Ok(mut slowest)) = (kept.lock(), report.slowest_save.lock()) {
-                kept.insert(id, (revision, name));
-                *slowest = slowest.max(begun.elapsed());
-            }
-        }
-    }
-}
-
-/// Asks again and again for something.
-fn keep_asking(host: &str, done: &AtomicBool, report: &Report, what: &str, asked: &[(&str, Value)]) {
-    let Ok(mut wire) = Wire::open(host) else { return };
-    for (start, body) in asked.iter().cycle() {
-        if done.load(Ordering::Relaxed) {
-            return;
-        }
-        let body = if body.is_null() { String::new() } else { body.to_string() };
-        match wire.ask(start, "", &body) {
-            Ok(answer) => report.count(what, answer.status),
-            Err(_) => {
-                report.broken_off.fetch_add(1, Ordering::Relaxed);
-                match Wire::open(host) {
-                    Ok(again) => wire = again,
-                    Err(_) => return,
-                }
-            }
-        }
-    }
-}
-
-fn dear(host: &str, done: &AtomicBool, report: &Report) {
-    let brief = |n: i64| json!({ "finished": { "width": format!("{}/64 in", 150 + n * 3), "height": "6 in", "gusset": "2 in" } });
-    let bags: Vec<Value> =
-        (0..30).map(|n| json!({ "name": n.to_string(), "brief": brief(n), "copies": 10 })).collect();
-    let near = json!({ "brief": brief(3), "range": "1 in" });
-    let asked = [
-        ("POST /api/layout", json!({ "bags": bags })),
-        ("POST /api/nearby", near),
-        ("POST /api/ways", json!({ "brief": brief(9) })),
-        ("POST /api/joins", brief(40)),
-    ];
-    keep_asking(host, done, report, "dear work", &asked);
-}
-
-fn plans(host: &str, done: &AtomicBool, report: &Report) {
-    let brief = json!({ "finished": { "width": "4 in", "height": "6 in", "gusset": "2 in" } });
-    let wide = json!({ "finished": { "width": "40 in", "height": "6 in", "gusset": "wide" } });
-    let asked = [
-        ("POST /api/plan", brief),
-        ("GET /api/bags", Value::Null),
-        ("POST /api/plan", wide),
-        ("GET /api/shelf.csv", Value::Null),
-    ];
-    keep_asking(host, done, report, "plans and lists", &asked);
-}
-
-/// Opens requests and never finishes them.
-fn slow(host: &str, done: &AtomicBool, _: &Report) {
-    let mut open = Vec::new();
-    while !done.load(Ordering::Relaxed) {
-        if let Ok(mut stream) = TcpStream::connect(host) {
-            let half = format!(
-                "POST /api/bags HTTP/1.1\r\nHost: {host}\r\nContent-Type: application/json\r\nContent-Length: 900\r\n\r\n{{\"name\":"
-            );
-            let sent = stream.write_all(&half.as_bytes()[..half.len() - open.len() % 40]);
-            drop(sent);
-            open.push(stream);
-        }
-        if open.len() > 60 {
-            open.remove(0);
-        }
-        std::thread::sleep(Duration::from_millis(30));
     }
 }

@@ -1,23 +1,66 @@
-//! Dear work, apart from saves, lists and plans: a few at once, the others in a short line, and none for those who have left.
+//! Dear work, apart from saves, lists and plans: a few at once, the others in a short line, and none for those who have left. Every kind
+//! of it has a line of its own, and the kinds take turns: however much is asked of one, the others come on.
 
 use crate::problem::Problem;
 use axum::http::StatusCode;
+use std::array;
 use std::sync::Arc;
 use std::sync::atomic::{AtomicBool, Ordering};
+use strum::VariantArray;
 use tokio::sync::Semaphore;
 use wide_fold_core::budget::Budget;
 
-/// How many may wait. Whoever comes after is asked to come again.
-const LINE: usize = 24;
+/// How many may wait, of every kind. Whoever comes after is asked to come again.
+const LINE: usize = 16;
 
 /// Seconds after which to come again.
 const COME_AGAIN: u16 = 2;
 
+/// What dear work is about.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, VariantArray)]
+pub enum Work {
+    /// What can be made of a bag or of paper.
+    Bags,
+    /// Runs of many bags.
+    Runs,
+    /// What is printed and taken along.
+    Files,
+    /// Pictures that are made anew.
+    Pictures,
+    /// Files for a machine, read.
+    Machine,
+    /// Backups, project files and lists, written and read.
+    Keeping,
+}
+
+impl Work {
+    const ALL: &[Self] = Self::VARIANTS;
+
+    /// True for work on whole files: it waits for the disk more than it works, and may take as long as the file is large. It has a hand
+    /// of its own.
+    const fn is_of_the_disk(self) -> bool {
+        match self {
+            Self::Keeping => true,
+            Self::Bags | Self::Runs | Self::Files | Self::Pictures | Self::Machine => false,
+        }
+    }
+}
+
 /// The place where dear work is done; clones share it.
 #[derive(Clone, Debug)]
 pub struct Dear {
-    line: Arc<Semaphore>,
+    lines: Arc<[Line; Work::ALL.len()]>,
     hands: Arc<Semaphore>,
+    /// For work of the disk.
+    own_hand: Arc<Semaphore>,
+}
+
+/// Who waits for work of one kind.
+#[derive(Debug)]
+struct Line {
+    places: Arc<Semaphore>,
+    /// One of a kind waits for a hand at a time: so the kinds come on in turn.
+    first: Semaphore,
 }
 
 impl Default for Dear {
@@ -29,20 +72,25 @@ impl Default for Dear {
 }
 
 impl Dear {
-    /// So many in line, so many at work.
-    pub fn with(line: usize, hands: usize) -> Self {
-        Self { line: Arc::new(Semaphore::new(line + hands)), hands: Arc::new(Semaphore::new(hands)) }
+    /// So many in every line, so many at work.
+    pub fn with(line: usize, hands_at_work: usize) -> Self {
+        let places = || Arc::new(Semaphore::new(line + hands_at_work));
+        let lines = array::from_fn(|_| Line { places: places(), first: Semaphore::new(1) });
+        let hands = |count| Arc::new(Semaphore::new(count));
+        Self { lines: Arc::new(lines), hands: hands(hands_at_work), own_hand: hands(1) }
     }
 
     /// Does `work` as soon as it is its turn, with as much to spend as one answer may cost; it stops when the asker leaves.
     ///
     /// # Errors
-    /// Whatever `work` fails with; 503 with `Retry-After` if too many wait already.
+    /// Whatever `work` fails with; 503 with `Retry-After` if too many wait for work of its kind already.
     pub async fn run<T: Send + 'static>(
         &self,
+        kind: Work,
         work: impl FnOnce(&Budget<'_>) -> Result<T, Problem> + Send + 'static,
     ) -> Result<T, Problem> {
-        let _place = self.line.clone().try_acquire_owned().map_err(|_| {
+        let line = &self.lines[kind as usize];
+        let place = line.places.clone().try_acquire_owned().map_err(|_| {
             let detail =
                 "Wide Fold is busy with other work just now. Ask again in a moment; nothing is lost.";
             Problem {
@@ -50,12 +98,15 @@ impl Dear {
                 ..Problem::new(StatusCode::SERVICE_UNAVAILABLE, "busy", detail)
             }
         })?;
-        let turn = self.hands.clone().acquire_owned().await.map_err(|error| Problem::ours(&error))?;
+        let first = line.first.acquire().await.map_err(|error| Problem::ours(&error))?;
+        let hands = if kind.is_of_the_disk() { &self.own_hand } else { &self.hands };
+        let turn = hands.clone().acquire_owned().await.map_err(|error| Problem::ours(&error))?;
+        drop(first);
         let asker = Asker::default();
         let gone = asker.gone.clone();
         let done = tokio::task::spawn_blocking(move || {
             // The turn ends with the work, not with the asker.
-            let _turn = turn;
+            let _turn = (turn, place);
             work(&Budget::until(Budget::USUAL, &gone))
         });
         let done = done.await.map_err(|error| Problem::ours(&error))?;
@@ -85,7 +136,7 @@ mod tests {
     async fn work_ends_when_its_asker_leaves_and_the_next_comes_on() {
         let dear = Dear::with(3, 1);
         let (spent, told) = tokio::sync::oneshot::channel();
-        let endless = dear.run(move |budget| {
+        let endless = dear.run(Work::Bags, move |budget| {
             while budget.spend(0) {
                 std::thread::sleep(Duration::from_millis(1));
             }
@@ -94,7 +145,7 @@ mod tests {
         });
         assert!(tokio::time::timeout(Duration::from_millis(50), endless).await.is_err());
         tokio::time::timeout(Duration::from_secs(5), told).await.unwrap().unwrap();
-        let next = tokio::time::timeout(Duration::from_secs(5), dear.run(|_| Ok(7)));
+        let next = tokio::time::timeout(Duration::from_secs(5), dear.run(Work::Bags, |_| Ok(7)));
         assert_eq!(next.await.unwrap().unwrap(), 7);
     }
 
@@ -105,7 +156,7 @@ mod tests {
         let first = tokio::spawn({
             let dear = dear.clone();
             async move {
-                dear.run(move |_| {
+                dear.run(Work::Bags, move |_| {
                     let _ = gate.recv();
                     Ok(0)
                 })
@@ -115,7 +166,7 @@ mod tests {
         let others: Vec<_> = (1..=4)
             .map(|n| {
                 let dear = dear.clone();
-                tokio::spawn(async move { dear.run(move |_| Ok(n)).await })
+                tokio::spawn(async move { dear.run(Work::Bags, move |_| Ok(n)).await })
             })
             .collect();
         tokio::time::sleep(Duration::from_millis(100)).await;
@@ -129,5 +180,56 @@ mod tests {
         assert!(
             refused.iter().all(|problem| (problem.status, problem.retry_after) == (503, Some(COME_AGAIN)))
         );
+    }
+
+    /// However many pictures wait, what is asked of a bag is the next but one.
+    #[tokio::test]
+    async fn the_kinds_take_turns() {
+        let dear = Dear::with(8, 1);
+        let order = Arc::new(std::sync::Mutex::new(Vec::new()));
+        let asked = [vec![Work::Pictures; 6], vec![Work::Bags; 2], vec![Work::Files]].concat();
+        let mut all = Vec::new();
+        for kind in asked {
+            let (dear, order) = (dear.clone(), order.clone());
+            all.push(tokio::spawn(async move {
+                let done = dear.run(kind, move |_| {
+                    std::thread::sleep(Duration::from_millis(30));
+                    order.lock().unwrap().push(kind);
+                    Ok(())
+                });
+                done.await.unwrap();
+            }));
+            tokio::time::sleep(Duration::from_millis(2)).await;
+        }
+        for one in all {
+            one.await.unwrap();
+        }
+        let order = order.lock().unwrap().clone();
+        let place = |kind: Work| order.iter().position(|own| *own == kind).unwrap();
+        assert!(place(Work::Bags) <= 3 && place(Work::Files) <= 4, "{order:?}");
+    }
+
+    /// A line that is full of one kind keeps nobody of another out.
+    #[tokio::test]
+    async fn a_full_line_is_full_for_its_own_kind() {
+        let dear = Dear::with(1, 1);
+        let (open, gate) = std::sync::mpsc::channel::<()>();
+        let slow = |gate: std::sync::mpsc::Receiver<()>| {
+            let dear = dear.clone();
+            tokio::spawn(async move { dear.run(Work::Pictures, move |_| Ok(gate.recv().is_err())).await })
+        };
+        let first = slow(gate);
+        tokio::time::sleep(Duration::from_millis(20)).await;
+        let (_also, second_gate) = std::sync::mpsc::channel::<()>();
+        let second = slow(second_gate);
+        tokio::time::sleep(Duration::from_millis(20)).await;
+        assert_eq!(dear.run(Work::Pictures, |_| Ok(())).await.unwrap_err().status, 503);
+        let other = tokio::spawn({
+            let dear = dear.clone();
+            async move { dear.run(Work::Bags, |_| Ok(7)).await }
+        });
+        drop((open, _also));
+        assert_eq!(other.await.unwrap().unwrap(), 7);
+        assert!(first.await.unwrap().unwrap() && second.await.unwrap().unwrap());
     }
 }

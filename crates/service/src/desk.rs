@@ -7,6 +7,7 @@ pub mod bags;
 pub mod clock;
 pub mod files;
 pub mod on_disk;
+pub mod pictures;
 pub mod print;
 pub mod runs;
 pub mod shelf;

@@ -1,10 +1,16 @@
 //! Who may talk to the service: pages it served itself, on this machine.
 
+use std::net::IpAddr;
+
 use crate::problem::Problem;
 use axum::extract::Request;
 use axum::http::{HeaderMap, HeaderName, HeaderValue, Method, StatusCode, header};
 use axum::middleware::Next;
 use axum::response::{IntoResponse, Response};
+
+/// Where a connection comes from.
+#[derive(Clone, Copy, Debug)]
+pub struct Peer(pub IpAddr);
 
 /// Names under which this machine reaches itself. A page from elsewhere whose name was pointed at this machine sends
 /// another Host and is refused.
@@ -16,7 +22,9 @@ const CONTENT_SECURITY_POLICY: &str = "default-src 'none'; script-src 'self'; st
 /// Refuses requests with a foreign Host or Origin, and sends the security headers with every answer.
 pub async fn protect(request: Request, next: Next) -> Response {
     let is_api = request.uri().path().starts_with("/api/");
-    let mut response = match check(request.method(), request.headers()) {
+    let near = is_near(request.extensions().get::<Peer>());
+    let checked = near.and_then(|()| check(request.method(), request.headers()));
+    let mut response = match checked {
         Ok(()) => next.run(request).await,
         Err(problem) => problem.into_response(),
     };
@@ -34,6 +42,17 @@ pub async fn protect(request: Request, next: Next) -> Response {
         headers.insert(header::CACHE_CONTROL, HeaderValue::from_static("no-store"));
     }
     response
+}
+
+/// Whatever name a request from elsewhere gives, it is not of this machine. One that comes over no connection is.
+fn is_near(peer: Option<&Peer>) -> Result<(), Problem> {
+    match peer {
+        Some(Peer(address)) if !address.to_canonical().is_loopback() => {
+            let detail = "Wide Fold answers only on the machine it runs on.";
+            Err(Problem::new(StatusCode::FORBIDDEN, "elsewhere", detail))
+        }
+        _ => Ok(()),
+    }
 }
 
 fn check(method: &Method, headers: &HeaderMap) -> Result<(), Problem> {

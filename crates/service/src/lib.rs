@@ -1,5 +1,6 @@
 //! Wide Fold's service: the addresses of the HTTP interface, the runs at work, and the web files it carries.
 
+mod crowd;
 pub mod dear;
 pub mod demo;
 mod desk;

@@ -74,14 +74,25 @@ fn serve(addr: SocketAddr, db: &Path, demo: bool) -> Result<(), String> {
     if demo {
         wide_fold::demo::fill(&store).map_err(|error| format!("the demo's bags cannot be saved: {error}"))?;
     }
-    wide_fold::serve::serve(addr, store, |bound| println!("Wide Fold is ready at http://{bound}"))
+    wide_fold::serve::serve(addr, store, |bound| {
+        println!("Wide Fold is ready at http://{bound}");
+        if let Some(warning) = wide_fold::serve::warning(bound) {
+            eprintln!("wide-fold: {warning}");
+        }
+    })
 }
 
 fn save(db: &Path, into: &Path) -> Result<(), String> {
     let saved =
         rescue(db, into).map_err(|error| format!("nothing was saved into {}. {error}", into.display()))?;
+    let left = match saved.lost {
+        Some(0) => String::new(),
+        Some(1) => " One row could not be saved.".to_owned(),
+        Some(lost) => format!(" {lost} rows could not be saved."),
+        None => " What else was in it cannot be told.".to_owned(),
+    };
     println!(
-        "{} bags, {} papers and {} guides are in {} now; {} of the papers were taken for bags. Look them through: wide-fold serve --db {}",
+        "{} bags, {} papers and {} guides are in {} now; {} of the papers were taken for bags.{left} Look them through: wide-fold serve --db {}",
         saved.bags,
         saved.papers,
         saved.guides,

@@ -162,6 +162,10 @@ impl From<StoreError> for Problem {
                 "laid-anew",
                 "The sheets have been laid out anew since they were looked at. Look at them again: another sheet may stand in this place.",
             ),
+            StoreError::LookedAtBefore => conflict(
+                "looked-at-before",
+                "The run has been changed or worked on somewhere else since this window looked at it. It is shown as it is now: look at it again.",
+            ),
             StoreError::NothingDone => {
                 conflict("nothing-done", "Nothing has been done on this run that could be undone.")
             }
@@ -172,6 +176,7 @@ impl From<StoreError> for Problem {
             StoreError::NotOurs(sentence) => {
                 Self::new(StatusCode::SERVICE_UNAVAILABLE, "unavailable", sentence)
             }
+            StoreError::Unfit(sentence) => Self::at("file", sentence),
             StoreError::AlreadyTaken => conflict(
                 "already-taken",
                 "The paper for this bag has been taken already. Put it back first to take it anew.",
@@ -240,26 +245,42 @@ impl<S: Send + Sync, T: DeserializeOwned, const MOST: usize> FromRequest<S> for 
     type Rejection = Problem;
 
     async fn from_request(request: Request, _: &S) -> Result<Self, Problem> {
-        let kind =
-            request.headers().get(header::CONTENT_TYPE).and_then(|kind| kind.to_str().ok()).unwrap_or("");
-        if kind.split(';').next().map(str::trim) != Some("application/json") {
-            let detail = "Send JSON, with the content type application/json.";
-            return Err(Problem::new(StatusCode::UNSUPPORTED_MEDIA_TYPE, "content-type", detail));
-        }
+        says_json(&request)?;
         let bytes =
             tokio::time::timeout(PATIENCE, whole(request.into_body(), MOST)).await.map_err(|_| {
                 let detail = "The request took too long to arrive. Nothing was changed; try again.";
                 Problem::new(StatusCode::REQUEST_TIMEOUT, "slow", detail)
             })??;
-        // Where something is wrong the body is read once more, by a reader that knows where it is.
-        let mut reader = serde_json::Deserializer::from_slice(&bytes);
-        let read = match T::deserialize(Strict(&mut reader)) {
-            Ok(read) => read,
-            Err(_) => traced(&bytes)?,
-        };
-        reader.end().map_err(|_| not_json(&"something stands after its end"))?;
-        Ok(Self(read))
+        Ok(Self(read_json(&bytes)?))
     }
+}
+
+/// Refuses what is not said to be JSON.
+///
+/// # Errors
+/// 415.
+pub fn says_json(request: &Request) -> Result<(), Problem> {
+    let kind = request.headers().get(header::CONTENT_TYPE).and_then(|kind| kind.to_str().ok()).unwrap_or("");
+    if kind.split(';').next().map(str::trim) == Some("application/json") {
+        return Ok(());
+    }
+    let detail = "Send JSON, with the content type application/json.";
+    Err(Problem::new(StatusCode::UNSUPPORTED_MEDIA_TYPE, "content-type", detail))
+}
+
+/// What a body holds.
+///
+/// # Errors
+/// 400 or 422, with the field.
+pub fn read_json<T: DeserializeOwned>(bytes: &[u8]) -> Result<T, Problem> {
+    // Where something is wrong the body is read once more, by a reader that knows where it is.
+    let mut reader = serde_json::Deserializer::from_slice(bytes);
+    let read = match T::deserialize(Strict(&mut reader)) {
+        Ok(read) => read,
+        Err(_) => traced(bytes)?,
+    };
+    reader.end().map_err(|_| not_json(&"something stands after its end"))?;
+    Ok(read)
 }
 
 fn not_json(why: &dyn std::fmt::Display) -> Problem {
@@ -303,25 +324,6 @@ async fn whole(body: axum::body::Body, most: usize) -> Result<Vec<u8>, Problem> 
     }
     Ok(bytes)
 }
-
-/// A file that is sent as it is, of at most `MOST` bytes.
-pub struct FileBody<const MOST: usize>(pub Vec<u8>);
-
-impl<S: Send + Sync, const MOST: usize> FromRequest<S> for FileBody<MOST> {
-    type Rejection = Problem;
-
-    async fn from_request(request: Request, _: &S) -> Result<Self, Problem> {
-        let read = tokio::time::timeout(FILE_PATIENCE, whole(request.into_body(), MOST)).await;
-        let slow = |_| {
-            let detail = "The file took too long to arrive. Nothing was changed; try again.";
-            Problem::new(StatusCode::REQUEST_TIMEOUT, "slow", detail)
-        };
-        Ok(Self(read.map_err(slow)??))
-    }
-}
-
-/// A file has to be there within this time.
-const FILE_PATIENCE: Duration = Duration::from_secs(120);
 
 /// The answer to a method that an address does not have.
 pub async fn no_such_method() -> Problem {

@@ -19,6 +19,7 @@ mod runs;
 mod shelf;
 mod table;
 mod taking;
+mod unread;
 mod versions;
 mod ways;
 mod working;
@@ -108,6 +109,8 @@ pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
         .routes(routes!(keeping::backups, keeping::keep_backups, keeping::back_up))
         .routes(routes!(keeping::preview_kept))
         .routes(routes!(keeping::restore_kept))
+        .routes(routes!(unread::list_unread))
+        .routes(routes!(unread::put_away))
         .split_for_parts();
     document::complete(&mut document);
     (router, document)

@@ -1,11 +1,15 @@
-//! Listening: a bounded number of connections, each bounded in time, and an end that loses nothing and takes no more than
+//! Listening: a bounded number of connections, none of which can keep the others out, each bounded in time, and an end that loses nothing and takes no more than
 //! [`LONGEST_STOP`].
 
+use crate::crowd::{Crowd, Moving, Seat, Watched};
+use crate::guard::Peer;
 use axum::Router;
+use axum::body::Body;
+use hyper::body::Incoming;
 use hyper::server::conn::http1;
+use hyper::service::service_fn;
 use hyper_util::rt::{TokioIo, TokioTimer};
-use hyper_util::server::graceful::GracefulShutdown;
-use hyper_util::service::TowerToHyperService;
+use hyper_util::server::graceful::{GracefulConnection, GracefulShutdown};
 use rustix::process::{Resource, getrlimit};
 use std::net::SocketAddr;
 use std::pin::pin;
@@ -13,8 +17,8 @@ use std::sync::Arc;
 use std::time::Duration;
 use tokio::net::{TcpListener, TcpStream};
 use tokio::signal::unix::{SignalKind, signal};
-use tokio::sync::Semaphore;
 use tokio_io_timeout::TimeoutStream;
+use tower::ServiceExt;
 use wide_fold_kept::Store;
 
 /// A connection that has not sent the head of a request for so long is closed.
@@ -23,7 +27,7 @@ const HEAD: Duration = Duration::from_secs(20);
 /// A reader who takes nothing of an answer for so long is given up.
 const UNREAD: Duration = Duration::from_secs(20);
 
-/// No more connections at once, however many files the process may open; others wait their turn.
+/// No more connections at once, however many files the process may open; who comes then takes the place of one who is idle.
 const MOST_CONNECTIONS: u64 = 200;
 
 /// Files that are open besides connections: the database, its log, the program's own.
@@ -79,51 +83,77 @@ pub fn serve(addr: SocketAddr, store: Store, ready: impl FnOnce(SocketAddr)) -> 
     store.close().map_err(|error| format!("the log could not be folded into the file: {error}"))
 }
 
+/// What to say of an address that others on the network can reach; nothing of one that only this machine can.
+pub fn warning(bound: SocketAddr) -> Option<String> {
+    (!bound.ip().to_canonical().is_loopback()).then(|| {
+        format!(
+            "Others on your network can reach {bound}. They are refused, whatever they ask; only this machine is answered. \
+             Leave --addr out to listen where nobody else can knock."
+        )
+    })
+}
+
 /// Answers until `asked` is done, then gives what runs a little time.
 async fn until(asked: impl Future<Output = ()>, listener: TcpListener, app: Router) {
-    let places = Arc::new(Semaphore::new(connections()));
+    let crowd = Crowd::new(connections());
     let graceful = GracefulShutdown::new();
     let mut asked = pin!(asked);
     loop {
-        let next = async {
-            let place = places.clone().acquire_owned().await;
-            (place, listener.accept().await)
-        };
-        let (place, stream) = tokio::select! {
-            next = next => match next {
-                (Ok(place), Ok((stream, _))) => (place, stream),
-                (_, accepted) => {
+        let (stream, peer) = tokio::select! {
+            accepted = listener.accept() => match accepted {
+                Ok(accepted) => accepted,
+                Err(error) => {
                     // Too many open files, or a connection gone before it was taken: others may still come.
-                    tracing::warn!(error = ?accepted.err(), "a connection could not be taken");
+                    tracing::warn!(%error, "a connection could not be taken");
+                    crowd.make_room();
                     tokio::time::sleep(Duration::from_millis(50)).await;
                     continue;
                 }
             },
             () = &mut asked => break,
         };
-        let connection = graceful.watch(connection(stream, app.clone()));
+        let taken = tokio::select! {
+            taken = crowd.seat() => taken,
+            () = &mut asked => break,
+        };
+        let connection = graceful.watch(connection(stream, Peer(peer.ip()), taken.seat(), app.clone()));
         tokio::spawn(async move {
-            // Whoever leaves in the middle has ended his own request.
-            drop(connection.await);
-            drop(place);
+            tokio::select! {
+                // Whoever leaves in the middle has ended his own request.
+                ended = connection => drop(ended),
+                () = taken.told_to_leave() => {}
+            }
         });
     }
     drop(listener);
     drop(tokio::time::timeout(LAST_REQUESTS, graceful.shutdown()).await);
 }
 
-type Connection =
-    http1::Connection<TokioIo<std::pin::Pin<Box<TimeoutStream<TcpStream>>>>, TowerToHyperService<Router>>;
-
-fn connection(stream: TcpStream, app: Router) -> Connection {
+fn connection(
+    stream: TcpStream,
+    peer: Peer,
+    seat: Arc<Seat>,
+    app: Router,
+) -> impl GracefulConnection<Error = hyper::Error> + Send {
     drop(stream.set_nodelay(true));
     let mut stream = TimeoutStream::new(stream);
     stream.set_write_timeout(Some(UNREAD));
+    let stream = Moving::new(Box::pin(stream), seat.clone());
+    let answer = service_fn(move |mut request: hyper::Request<Incoming>| {
+        request.extensions_mut().insert(peer);
+        let seat = seat.clone();
+        let answer = app.clone().oneshot(request.map(|body| Body::from(Watched::new(body, seat.clone()))));
+        async move {
+            let answer = answer.await;
+            seat.rests();
+            answer
+        }
+    });
     http1::Builder::new()
         .timer(TokioTimer::new())
         .header_read_timeout(HEAD)
         .max_buf_size(LONGEST_HEAD)
-        .serve_connection(TokioIo::new(Box::pin(stream)), TowerToHyperService::new(app))
+        .serve_connection(TokioIo::new(stream), answer)
 }
 
 /// How many connections there may be at once: fewer than the files the process may open.

@@ -193,13 +193,20 @@ async function file(href: string): Promise<{ name: string; body: Blob }> {
 /** Fetches a file and hands it to the browser to be saved; gives back its name. */
 export async function fetchFile(href: string): Promise<string> {
   const { name, body } = await file(href);
+  save(body, name);
+  return name;
+}
+
+/** Hands a text to the browser to be saved as it stands. */
+export const saveText = (text: string, name: string) => save(new Blob([text], { type: "text/plain" }), name);
+
+function save(body: Blob, name: string) {
   const link = document.createElement("a");
   link.href = URL.createObjectURL(body);
   link.download = name;
   link.click();
   // The browser has to have begun before the address is forgotten.
   setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
-  return name;
 }
 
 export const fetchText = async (href: string) => (await file(href)).body.text();
@@ -377,10 +384,10 @@ export const spoil = (id: number, body: Schemas["SpoiltText"], sending: Sending)
     }),
   );
 
-export const undoWork = (id: number, sending: Sending) =>
+export const undoWork = (id: number, of: number | undefined, sending: Sending) =>
   answer(
     client.POST("/api/runs/{id}/undo", {
-      params: { path: { id }, header: keyed(sending) },
+      params: { path: { id }, query: { of }, header: keyed(sending) },
       keepalive: sending.leaving,
     }),
   );
@@ -406,6 +413,13 @@ export const restoreVersion = (id: number, revision: number, seen: number) =>
   );
 
 export type Backups = Schemas["BackupsView"];
+
+export type Unread = Schemas["UnreadView"];
+
+export const listUnread = () => answer(client.GET("/api/unread"));
+
+export const putUnreadAway = (kind: Unread["kind"], key: string) =>
+  answer(client.DELETE("/api/unread/{kind}/{key}", { params: { path: { kind, key } } }));
 
 export const listBackups = () => answer(client.GET("/api/backups"));
 

@@ -18,6 +18,7 @@ import {
   listRuns,
   listShelf,
   listTaken,
+  listUnread,
   mixes,
   moreOf,
   nearby,
@@ -136,6 +137,10 @@ export const handQuery = (groove: string, unit: Brief["unit"]) =>
 
 export const backupsQuery = () =>
   queryOptions({ queryKey: ["backups"], queryFn: listBackups, refetchOnMount: "always" });
+
+/** What is kept and cannot be read. It does not become so while one looks. */
+export const unreadQuery = () =>
+  queryOptions({ queryKey: ["unread"], queryFn: listUnread, staleTime: 5 * AGAIN });
 
 /** The room that is left round what goes in. */
 export const roomsQuery = () => queryOptions({ queryKey: ["rooms"], queryFn: rooms });

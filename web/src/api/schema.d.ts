@@ -1180,6 +1180,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/unread": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything that is kept, is not deleted, and cannot be read. */
+        get: operations["list_unread"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/unread/{kind}/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Put away one that cannot be read. What can be brought back is only marked as deleted. */
+        delete: operations["put_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/ways": {
         parameters: {
             query?: never;
@@ -1308,14 +1342,12 @@ export interface components {
         };
         /** @description What a backup holds beside what is here now. */
         BackupPreview: {
+            /** @description What differs, kind by kind; kinds in which nothing does are left out. */
+            differs: components["schemas"]["DiffersView"][];
             /** @description What is here now. */
             here: components["schemas"]["HeldView"];
             /** @description What it holds. */
             holds: components["schemas"]["HeldView"];
-            /** @description Bags that are only here, and would be gone. */
-            only_here: string[];
-            /** @description Bags that are only in the file. */
-            only_there: string[];
         };
         /** @description Backups beside the database. */
         BackupsView: {
@@ -1938,6 +1970,17 @@ export interface components {
              * @default false
              */
             pocket?: boolean;
+        };
+        /** @description What differs in one kind of thing. */
+        DiffersView: {
+            /** @description Would come back: only in the file. */
+            comes_back: string[];
+            /** @description Would be gone: only here. */
+            gone: string[];
+            /** @description Would be as they are in the file: in both, and not alike. */
+            otherwise: string[];
+            /** @description What they are: `Bags`. */
+            title: string;
         };
         /** @description A measurement on the drawing of a piece. */
         DimensionView: {
@@ -4249,6 +4292,11 @@ export interface components {
             laid: number;
             /** @description What was done last and can be undone. */
             last?: string | null;
+            /**
+             * Format: int64
+             * @description Its number, by which an undo says what it means; nothing if nothing was done.
+             */
+            last_number?: number | null;
             /** @description What is made. */
             lines: components["schemas"]["RunLine"][];
             /** @description The sheets as they are cut. */
@@ -4516,6 +4564,11 @@ export interface components {
             line: number;
             /** @description The part, by its place in the line's list; left out for a whole bag. */
             part?: number | null;
+            /**
+             * Format: int64
+             * @description The revision of the run that was looked at: refused if it is another by now, for the part may be another one then.
+             */
+            revision?: number | null;
         };
         /** @description A small place of a piece at which a step is done. */
         SpotView: {
@@ -4840,6 +4893,38 @@ export interface components {
          * @enum {string}
          */
         UnitText: "inch" | "metric";
+        /**
+         * @description What kind of thing it is.
+         * @enum {string}
+         */
+        UnreadKind: "bag" | "paper" | "guide" | "run" | "work" | "entry" | "setting";
+        /** @description All of them. */
+        UnreadList: {
+            /** @description One by one, kind by kind. */
+            unread: components["schemas"]["UnreadView"][];
+        };
+        /** @description Something that cannot be read. */
+        UnreadView: {
+            /** @description True if it can be brought back after it has been put away. */
+            comes_back: boolean;
+            /** @description Its number; of a setting the name it is kept under. */
+            key: string;
+            /** @description What it is. */
+            kind: components["schemas"]["UnreadKind"];
+            /** @description What follows from that. */
+            means: string;
+            /**
+             * Format: int64
+             * @description The run it was done on.
+             */
+            run?: number | null;
+            /** @description Why it cannot be read. */
+            sentence: string;
+            /** @description What is kept, as it stands. */
+            text: string;
+            /** @description What it is called: `The paper “Ash card”`. */
+            title: string;
+        };
         /** @description A thing, such as a paper, that is kept and cannot be read: written by hand, or by another version. */
         UnreadableView: {
             /**
@@ -10658,7 +10743,10 @@ export interface operations {
     };
     undo_work: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The number of what was done last, as the run says it: refused if something else was done since. Left out, whatever was last. */
+                of?: number;
+            };
             header?: {
                 "Save-Key"?: string | null;
             };
@@ -11265,6 +11353,89 @@ export interface operations {
             };
             /** @description The disk is full; nothing was changed. */
             507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_unread: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnreadList"];
+                };
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: components["schemas"]["UnreadKind"];
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Asked under another name than this machine's own, or by a page of another site. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Busy or unable just now; nothing was changed. Retry-After says when to come again, if it is known. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

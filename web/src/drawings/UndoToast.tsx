@@ -1,14 +1,16 @@
-// What was just taken away, for as long as it can be brought back with one press.
+// What has just happened, for as long as something can be done about it with one press: mostly that it is brought back.
 
 import { Button, Toast } from "react-bootstrap";
 
 export function UndoToast(props: {
   /** What happened, in a sentence; nothing while there is nothing to bring back. */
   says: string | null;
+  /** What is pressed. */
+  press?: string;
   onBack: () => void;
   onClose: () => void;
 }) {
-  const { says, onBack, onClose } = props;
+  const { says, press = "Bring it back", onBack, onClose } = props;
   return (
     <Toast
       className="undo-toast"
@@ -21,7 +23,7 @@ export function UndoToast(props: {
       <Toast.Body>
         <span>{says}</span>
         <Button variant="remedy" onClick={onBack}>
-          Bring it back
+          {press}
         </Button>
       </Toast.Body>
     </Toast>

@@ -1,4 +1,4 @@
-import { useCallback, useReducer, useRef } from "react";
+import { useCallback, useEffect, useReducer, useRef, useState } from "react";
 
 export interface History<T> {
   past: T[];
@@ -114,5 +114,42 @@ export function useHistory<T>(name: string, initial: T, left: T | null = null) {
     reset,
     canUndo: history.past.length > 0,
     canRedo: history.future.length > 0,
+  };
+}
+
+type Sides<T> = Pick<History<T>, "past" | "future">;
+
+const NOTHING: Sides<never> = { past: [], future: [] };
+
+/**
+ * Undo and redo of something that is `asked` for elsewhere: whatever is changed, undone or done again is `want`ed. Under its `name` it
+ * goes on in the same window when the page comes again.
+ */
+export function useChanges<T>(
+  name: string,
+  asked: T | undefined,
+  want: (asked: T) => void,
+  keptAs: T | null,
+) {
+  // What an earlier page has left is looked at once: as soon as it is known what there is now.
+  const opened = (now: T): Sides<T> => resumed(leftBehind<T>(name), now);
+  const [own, setOwn] = useState(() => (asked === undefined ? null : opened(asked)));
+  if (own === null && asked !== undefined) setOwn(opened(asked));
+  const { past, future } = own ?? NOTHING;
+  const go = (move: Move<T>) => {
+    if (asked === undefined) return;
+    const next = step({ past, present: asked, future }, move);
+    setOwn({ past: next.past, future: next.future });
+    if (next.present !== asked) want(next.present);
+  };
+  useEffect(() => {
+    if (asked !== undefined) leaveBehind(name, { past, present: asked, future, keptAs });
+  }, [name, past, asked, future, keptAs]);
+  return {
+    change: (changed: (now: T) => T) => go({ kind: "set", change: changed, merge: false }),
+    undo: past.length > 0 ? () => go({ kind: "undo" }) : null,
+    redo: future.length > 0 ? () => go({ kind: "redo" }) : null,
+    /** Puts something into what undo brings back that was never asked for here. */
+    remember: (before: T) => setOwn({ past: [...past, before].slice(-LONGEST), future: [] }),
   };
 }

@@ -14,6 +14,9 @@ use usvg::{Group, Node, Options, Paint, Tree};
 const MM_A_PX: f64 = 25.4 / 96.0;
 
 pub(super) fn read(text: &str, told: &Told) -> Result<Found, Unreadable> {
+    if has_crowded_tag(text) {
+        return refuse("One of its parts says too much about itself: no line needs so many attributes.");
+    }
     let options = ParsingOptions { allow_dtd: false, nodes_limit: 200_000, ..ParsingOptions::default() };
     let document = match Document::parse_with_options(text, options) {
         Ok(document) => document,
@@ -58,6 +61,39 @@ pub(super) fn read(text: &str, told: &Told) -> Result<Found, Unreadable> {
     found.leave("in layers that are switched off", hidden);
     found.leave("without any length, or not drawn", drawn.saturating_sub(followed + hidden));
     Ok(found)
+}
+
+/// True if a tag has more attributes than any that means a line: a reader holds each against all others.
+fn has_crowded_tag(text: &str) -> bool {
+    const MOST: usize = 400;
+    /// What is no tag: how it begins, and how it ends.
+    const OTHER: [(&str, &str); 4] = [("!--", "-->"), ("![CDATA[", "]]>"), ("?", "?>"), ("!", ">")];
+    let mut rest = text;
+    while let Some((_, inside)) = rest.split_once('<') {
+        if let Some((_, end)) = OTHER.iter().find(|(begin, _)| inside.starts_with(begin)) {
+            rest = inside.split_once(end).map_or("", |(_, after)| after);
+            continue;
+        }
+        let (mut quote, mut count, mut length) = (None, 0, inside.len());
+        for (place, letter) in inside.bytes().enumerate() {
+            match (quote, letter) {
+                (Some(open), _) if letter == open => quote = None,
+                (Some(_), _) => {}
+                (None, b'"' | b'\'') => quote = Some(letter),
+                (None, b'=') => count += 1,
+                (None, b'>') => {
+                    length = place;
+                    break;
+                }
+                (None, _) => {}
+            }
+        }
+        if count > MOST {
+            return true;
+        }
+        rest = &inside[length..];
+    }
+    false
 }
 
 struct Reader<'a> {

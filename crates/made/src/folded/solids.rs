@@ -257,4 +257,25 @@ mod tests {
         // Half of it belongs to the back.
         assert!((centre / count + 1.5 * 25.4).abs() < 1.0, "{}", centre / count);
     }
+
+    /// Whatever of the face comes first in the round, it is told from the middle of its base line.
+    #[test]
+    fn the_front_is_where_it_is_folded_to() {
+        let brief = Brief::new(Length::inches(8), Length::inches(9), Length::inches(3));
+        for start in [crate::brief::RoundStart::Gusset, crate::brief::RoundStart::Face] {
+            let mut brief = brief.clone();
+            brief.round.start = start;
+            let net = Net::of(&brief);
+            let folded = Folded::new(&net);
+            let pose = of_front(&brief, &net, &folded).unwrap();
+            let mut fronts = folded.facets.iter().filter(|facet| facet.part.0.is_front());
+            let corners = fronts.find(|facet| facet.part.1 == Zone::Body).unwrap().corners();
+            let low = [-1.0, 1.0].map(|side| pose.transform_point3(DVec3::new(side * 4.0 * 25.4, 0.0, 0.0)));
+            // Both ends of its base line are corners of the front, as it stands folded.
+            assert!(
+                low.iter().all(|end| corners.iter().any(|corner| (*corner - *end).length() < 1e-6)),
+                "{low:?}"
+            );
+        }
+    }
 }

@@ -368,3 +368,19 @@ fn against_a_stop_on_the_right_figures_run_from_the_right_edge() {
     );
     assert_eq!(passes[0].lying.fence, Edge::Top);
 }
+
+/// What is folded by hand is told apart by how it is made, straight or slanted: what slants stands by itself.
+#[test]
+fn by_hand_a_way_of_folding_is_told_once() {
+    for gusset_crease in CREASES {
+        let mut brief = Brief::new(Length::eighths(30), Length::eighths(52), Length::inches(2));
+        brief.gusset_crease = gusset_crease;
+        brief.lined = crate::brief::Lined::Hand;
+        let (_, passes) = planned(&brief);
+        let told: Vec<_> =
+            passes.iter().map(|pass| (pass.lying, pass.by_hand, pass.slants.is_empty())).collect();
+        for (n, own) in told.iter().enumerate() {
+            assert!(!told[..n].contains(own), "{gusset_crease:?}: {own:?} among {told:?}");
+        }
+    }
+}

@@ -33,7 +33,7 @@ pub async fn by_itself(store: Store) {
 
 /// True if there is nothing in the file and there are backups: somebody has emptied it, or put another in its place.
 pub fn is_emptied(store: &Store) -> Result<bool, StoreError> {
-    Ok(store.contents()?.is_empty() && !store.kept_backups().is_empty())
+    Ok(!store.kept_backups().is_empty() && store.is_empty()?)
 }
 
 /// Makes a backup if it is time for one.

@@ -1,13 +1,15 @@
 //! Files that are too large for memory: they come to the disk piece by piece, and leave from it so.
 
 use super::files::attached;
-use crate::problem::Problem;
+use crate::problem::{Problem, read_json, says_json};
 use axum::body::Body;
 use axum::extract::{FromRequest, Request};
 use axum::http::StatusCode;
 use axum::response::Response;
 use futures_util::{StreamExt, stream};
+use serde::de::DeserializeOwned;
 use std::io;
+use std::marker::PhantomData;
 use std::path::{Path, PathBuf};
 use std::time::Duration;
 use tempfile::TempDir;
@@ -23,6 +25,9 @@ const PIECE: usize = 256 * 1024;
 
 /// No file is taken that is larger, whatever room there is.
 const LARGEST: u64 = 8 << 30;
+
+/// As much of a body that is too long is read all the same, so that its sender comes to read the answer.
+const DRAINED: u64 = 16 << 20;
 
 /// A file in a folder of its own, which goes when this does.
 pub struct OnDisk {
@@ -52,6 +57,14 @@ impl OnDisk {
     /// Where it is.
     pub fn path(&self) -> PathBuf {
         self.folder.path().join("file")
+    }
+
+    /// All that is in it.
+    ///
+    /// # Errors
+    /// [`Problem`] if it cannot be read.
+    pub fn bytes(&self) -> Result<Vec<u8>, Problem> {
+        std::fs::read(self.path()).map_err(|error| Problem::ours(&error))
     }
 
     /// Sends it piece by piece, to be saved under a name.
@@ -90,28 +103,74 @@ pub fn sweep() {
     }
 }
 
-impl<S: Send + Sync> FromRequest<S> for OnDisk {
+/// A file that is sent as it is, of at most `MOST` bytes.
+pub struct Upload<const MOST: u64 = LARGEST>(pub OnDisk);
+
+impl<S: Send + Sync, const MOST: u64> FromRequest<S> for Upload<MOST> {
     type Rejection = Problem;
 
     async fn from_request(request: Request, _: &S) -> Result<Self, Problem> {
-        let own = Self::new()?;
-        let mut file = File::create(own.path()).await.map_err(|error| no_room(&error))?;
-        let mut pieces = request.into_body().into_data_stream();
-        let mut length = 0_u64;
-        loop {
-            let next = tokio::time::timeout(PATIENCE, pieces.next()).await;
-            let Some(piece) = next.map_err(|_| slow())? else { break };
-            let piece = piece.map_err(|_| broken_off())?;
-            length += piece.len() as u64;
-            if length > LARGEST {
-                let detail = "That is larger than any backup Wide Fold takes.";
-                return Err(Problem::new(StatusCode::PAYLOAD_TOO_LARGE, "too-large", detail));
-            }
-            file.write_all(&piece).await.map_err(|error| no_room(&error))?;
-        }
-        file.flush().await.map_err(|error| no_room(&error))?;
-        Ok(own)
+        Ok(Self(received(request, MOST).await?))
     }
+}
+
+/// JSON of at most `MOST` bytes that waits on the disk until it is its turn: see [`Large::read`].
+pub struct Large<T, const MOST: u64> {
+    file: OnDisk,
+    of: PhantomData<fn() -> T>,
+}
+
+impl<T: DeserializeOwned, const MOST: u64> Large<T, MOST> {
+    /// What was sent; read where one reads at a time.
+    ///
+    /// # Errors
+    /// [`Problem`] that names the field.
+    pub fn read(self) -> Result<T, Problem> {
+        read_json(&self.file.bytes()?)
+    }
+}
+
+impl<S: Send + Sync, T, const MOST: u64> FromRequest<S> for Large<T, MOST> {
+    type Rejection = Problem;
+
+    async fn from_request(request: Request, _: &S) -> Result<Self, Problem> {
+        says_json(&request)?;
+        Ok(Self { file: received(request, MOST).await?, of: PhantomData })
+    }
+}
+
+/// Takes a body to the disk as it comes.
+async fn received(request: Request, most: u64) -> Result<OnDisk, Problem> {
+    let own = OnDisk::new()?;
+    let mut file = File::create(own.path()).await.map_err(|error| no_room(&error))?;
+    let mut pieces = request.into_body().into_data_stream();
+    let mut length = 0_u64;
+    loop {
+        let next = tokio::time::timeout(PATIENCE, pieces.next()).await;
+        let Some(piece) = next.map_err(|_| slow())? else { break };
+        let piece = piece.map_err(|_| broken_off())?;
+        length += piece.len() as u64;
+        if length <= most {
+            file.write_all(&piece).await.map_err(|error| no_room(&error))?;
+        } else if length > most.max(DRAINED) {
+            break;
+        }
+    }
+    if length > most {
+        return Err(too_large(most));
+    }
+    file.flush().await.map_err(|error| no_room(&error))?;
+    Ok(own)
+}
+
+fn too_large(most: u64) -> Problem {
+    let most = match most >> 10 {
+        kib @ ..1024 => format!("{kib} KiB"),
+        kib @ ..0x10_0000 => format!("{} MiB", kib >> 10),
+        kib => format!("{} GiB", kib >> 20),
+    };
+    let detail = format!("That is too much at once; {most} is the most.");
+    Problem::new(StatusCode::PAYLOAD_TOO_LARGE, "too-large", detail)
 }
 
 fn slow() -> Problem {

@@ -2,7 +2,7 @@
 
 use super::at_work::Runs;
 use super::clock::today;
-use crate::dear::Dear;
+use crate::dear::{Dear, Work};
 use crate::problem::Problem;
 use rusqlite::Connection;
 use std::sync::Arc;
@@ -14,7 +14,7 @@ use wide_fold_formats::BriefText;
 use wide_fold_kept::costs::CostsText;
 use wide_fold_kept::papers::papers;
 use wide_fold_kept::run::{KeptLine, KeptRun};
-use wide_fold_kept::runs::{self, Event, Need};
+use wide_fold_kept::runs::{self, Event, Need, Needing};
 use wide_fold_kept::shape::Shape;
 use wide_fold_kept::thing::{Kept, Kind};
 use wide_fold_kept::{Store, StoreError, bags, settings};
@@ -86,13 +86,28 @@ pub fn held(connection: &Connection) -> Result<Vec<Need>, StoreError> {
     Ok(all.into_iter().flat_map(|held| held.needs).collect())
 }
 
+/// Works out anew what runs still take whose note of it cannot be read.
+pub async fn mend_needs(store: &Store, dear: &Dear, known: &Runs) -> Result<(), Problem> {
+    let unread = |connection: &Connection| {
+        let all = runs::needs(connection)?.into_iter();
+        Ok(all.filter(|(_, _, needs)| needs.is_none()).map(|(id, _, _)| id).collect::<Vec<_>>())
+    };
+    for id in store.read(unread).await? {
+        // One that cannot be worked out is told as what it is, wherever runs are.
+        if let Err(problem) = view(store, dear, known, id).await {
+            tracing::warn!(id, problem = problem.detail, "what a run takes could not be worked out anew");
+        }
+    }
+    Ok(())
+}
+
 /// What the runs beside one hold of the shelf, the next one first: by their day, on one day by their number.
 pub fn held_beside(connection: &Connection, date: &str, own: i64) -> Result<Vec<Held>, StoreError> {
     let all = runs::needs(connection)?.into_iter().filter(|(id, _, _)| *id != own);
-    let holds = |(id, text, needs): (i64, String, Vec<Need>)| {
+    let holds = |(id, text, needs): Needing| {
         let run = KeptRun::from_kept(&text).ok().filter(|run| run.holds && !run.archived)?;
         let is_first = (run.date.as_str(), id) < (date, own);
-        Some((id, Held { name: run.name, date: run.date, is_first, needs }))
+        Some((id, Held { name: run.name, date: run.date, is_first, needs: needs.unwrap_or_default() }))
     };
     let mut found: Vec<(i64, Held)> = all.filter_map(holds).collect();
     found.sort_by(|(a, one), (b, other)| (&one.date, a).cmp(&(&other.date, b)));
@@ -116,7 +131,7 @@ pub async fn view(store: &Store, dear: &Dear, known: &Runs, id: i64) -> Result<R
     }
     let (own, runs) = (loaded.clone(), known.clone());
     let (view, laid) = dear
-        .run(move |budget| {
+        .run(Work::Runs, move |budget| {
             let planned = runs.work_out(id, revision, &own.kept.text)?;
             let signature = planned.signature(&own.papers);
             if let Some(lists) = runs.standing(id, own.lists.clone(), &signature) {

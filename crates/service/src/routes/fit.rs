@@ -1,6 +1,6 @@
 //! From what goes into a bag to the bag.
 
-use crate::dear::Dear;
+use crate::dear::{Dear, Work};
 use crate::desk::shelf::readable;
 use crate::json::Json;
 use crate::problem::{Body, Problem};
@@ -26,7 +26,7 @@ pub async fn fit(
         Some(paper) => vec![paper],
         None => readable(&store).await?,
     };
-    dear.run(move |budget| Ok(Json(FitView::all(&gift, stand, &habits, &papers, budget)))).await
+    dear.run(Work::Bags, move |budget| Ok(Json(FitView::all(&gift, stand, &habits, &papers, budget)))).await
 }
 
 /// The room that is left round what goes into a bag: what is set, and what is customary.

@@ -1,6 +1,6 @@
 //! From the paper to the bags it makes.
 
-use crate::dear::Dear;
+use crate::dear::{Dear, Work};
 use crate::json::Json;
 use crate::problem::{Body, Problem};
 use axum::extract::State;
@@ -16,5 +16,5 @@ pub async fn from_paper(
     Body(text): Body<FromPaperText>,
 ) -> Result<Json<FromPaperView>, Problem> {
     let (habits, sheets) = text.read()?;
-    dear.run(move |budget| Ok(Json(FromPaperView::new(&habits, sheets, budget)))).await
+    dear.run(Work::Bags, move |budget| Ok(Json(FromPaperView::new(&habits, sheets, budget)))).await
 }

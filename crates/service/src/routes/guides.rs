@@ -1,6 +1,6 @@
 //! Guides that are kept: list, add, change with a revision check, take away and bring back; and what one makes of a sheet.
 
-use crate::dear::Dear;
+use crate::dear::{Dear, Work};
 use crate::desk::address::{Id, Save, changed, expected, number, saved};
 use crate::json::Json;
 use crate::problem::{Body, Problem};
@@ -88,7 +88,7 @@ pub async fn makes(
     State(dear): State<Dear>,
     Body(text): Body<BriefText>,
 ) -> Result<Json<Option<GuidedView>>, Problem> {
-    dear.run(move |_| {
+    dear.run(Work::Bags, move |_| {
         let brief = Brief::try_from(&text)?;
         brief.check().map_err(FormatFault::from)?;
         Ok(Json(GuidedView::new(&brief)))

@@ -1,6 +1,6 @@
 //! From somebody's figures to the bags they make.
 
-use crate::dear::Dear;
+use crate::dear::{Dear, Work};
 use crate::json::Json;
 use crate::problem::{Body, Problem};
 use axum::extract::State;
@@ -16,5 +16,5 @@ pub async fn heard(
     Body(text): Body<HeardText>,
 ) -> Result<Json<HeardView>, Problem> {
     let said = text.listen()?;
-    dear.run(move |_| Ok(Json(HeardView::new(&said, &text.words)))).await
+    dear.run(Work::Bags, move |_| Ok(Json(HeardView::new(&said, &text.words)))).await
 }

@@ -1,16 +1,15 @@
 //! The journal: bags that were made and measured, their pictures, and what they teach.
 
-use crate::dear::Dear;
+use crate::dear::{Dear, Work};
 use crate::desk::address::{Id, Save, changed, expected, number, saved};
 use crate::desk::clock::today;
+use crate::desk::on_disk::Upload;
+use crate::desk::pictures::anew;
 use crate::json::Json;
-use crate::problem::{Body, FileBody, Problem};
+use crate::problem::{Body, Problem};
 use axum::extract::State;
 use axum::http::{HeaderMap, StatusCode, header};
 use axum::response::{IntoResponse, Response};
-use image::codecs::jpeg::JpegEncoder;
-use image::{DynamicImage, ImageDecoder, ImageReader, Limits};
-use std::io::Cursor;
 use wide_fold_answers::journal::{EntryKept, JournalView};
 use wide_fold_kept::entry::EntryText;
 use wide_fold_kept::hand_rules::HandRules;
@@ -19,11 +18,8 @@ use wide_fold_kept::shape::Shape;
 use wide_fold_kept::thing::{Change, Kind};
 use wide_fold_kept::{Store, bags, journal, settings, versions};
 
-/// A picture is sent in at most so many bytes, and is at most so wide and high.
-const LARGEST: usize = 12 * 1024 * 1024;
-const WIDEST: u32 = 12_000;
-/// It is kept so large at most.
-const KEPT: u32 = 1_400;
+/// A picture is sent in at most so many bytes.
+const LARGEST: u64 = 24 * 1024 * 1024;
 
 /// Everything that was measured, and what it teaches.
 #[utoipa::path(get, path = "/api/journal", responses((status = 200, body = JournalView)))]
@@ -145,10 +141,10 @@ pub async fn set_picture(
     State(store): State<Store>,
     State(dear): State<Dear>,
     id: Id,
-    FileBody(bytes): FileBody<LARGEST>,
+    Upload(file): Upload<LARGEST>,
 ) -> Result<StatusCode, Problem> {
     let id = number(Kind::Entry, id)?;
-    let jpeg = dear.run(move |_| anew(&bytes)).await?;
+    let jpeg = dear.run(Work::Pictures, move |budget| anew(&file.bytes()?, budget)).await?;
     store.write(move |transaction| journal::put_picture(transaction, id, Some(&jpeg))).await?;
     Ok(StatusCode::NO_CONTENT)
 }
@@ -161,23 +157,4 @@ pub async fn take_picture(State(store): State<Store>, id: Id) -> Result<StatusCo
     let id = number(Kind::Entry, id)?;
     store.write(move |transaction| journal::put_picture(transaction, id, None)).await?;
     Ok(StatusCode::NO_CONTENT)
-}
-
-/// A picture read, turned upright, made no larger than is kept, and written as JPEG.
-fn anew(bytes: &[u8]) -> Result<Vec<u8>, Problem> {
-    let none = |_| Problem::at("picture", "This is no picture that can be read: JPEG, PNG or WebP can.");
-    let mut reader =
-        ImageReader::new(Cursor::new(bytes)).with_guessed_format().map_err(|error| none(error.into()))?;
-    let mut limits = Limits::default();
-    (limits.max_image_width, limits.max_image_height) = (Some(WIDEST), Some(WIDEST));
-    limits.max_alloc = Some(160 * 1024 * 1024);
-    reader.limits(limits);
-    let mut decoder = reader.into_decoder().map_err(none)?;
-    let upright = decoder.orientation().map_err(none)?;
-    let mut image = DynamicImage::from_decoder(decoder).map_err(none)?;
-    image = image.thumbnail(image.width().min(KEPT), image.height().min(KEPT));
-    image.apply_orientation(upright);
-    let mut jpeg = Vec::new();
-    JpegEncoder::new_with_quality(&mut jpeg, 82).encode_image(&image.to_rgb8()).map_err(none)?;
-    Ok(jpeg)
 }

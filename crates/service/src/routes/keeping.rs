@@ -1,10 +1,10 @@
 //! Safe keeping: everything as one file, a file looked into and put back, and the backups that are made by themselves.
 
-use crate::dear::Dear;
+use crate::dear::{Dear, Work};
 use crate::desk::at_work::Runs;
 use crate::desk::backups::{is_emptied, kept_count};
 use crate::desk::clock::today;
-use crate::desk::on_disk::OnDisk;
+use crate::desk::on_disk::{OnDisk, Upload};
 use crate::json::Json;
 use crate::problem::{Body, Problem};
 use axum::extract::{Path, State};
@@ -12,8 +12,10 @@ use axum::http::StatusCode;
 use axum::response::Response;
 use jiff::Timestamp;
 use wide_fold_answers::keeping::{BackupPreview, BackupsView, KeptBackup};
+use wide_fold_core::budget::Budget;
 use wide_fold_formats::catalogue::Media;
-use wide_fold_kept::backup::{self, Contents, Made};
+use wide_fold_kept::backup::{self, Made};
+use wide_fold_kept::contents::Contents;
 use wide_fold_kept::settings::KeepText;
 use wide_fold_kept::{Store, StoreError, settings};
 
@@ -24,7 +26,7 @@ const MOST: u32 = 60;
 #[utoipa::path(get, path = "/api/backup", responses((status = 200, description = "The file, to be saved.")))]
 pub async fn backup(State(store): State<Store>, State(dear): State<Dear>) -> Result<Response, Problem> {
     let file = dear
-        .run(move |_| {
+        .run(Work::Keeping, move |_| {
             let file = OnDisk::new()?;
             store.copy_to(&file.path())?;
             Ok(file)
@@ -40,8 +42,8 @@ struct Sent {
 }
 
 impl Sent {
-    fn new(file: OnDisk) -> Result<Self, Problem> {
-        let contents = backup::looked_into(&file.path()).map_err(|error| match error {
+    fn new(file: OnDisk, budget: &Budget<'_>) -> Result<Self, Problem> {
+        let contents = backup::looked_into(&file.path(), &budget.wanted()).map_err(|error| match error {
             // Whose file it is, is said of the one that was sent.
             StoreError::NotOurs(sentence) => {
                 let own = file.path().display().to_string();
@@ -60,11 +62,11 @@ impl Sent {
         Ok(Self { file, contents })
     }
 
-    fn put_back(&self, store: &Store, runs: &Runs) -> Result<(), Problem> {
+    fn put_back(&self, store: &Store, runs: &Runs, budget: &Budget<'_>) -> Result<(), Problem> {
         // Whatever is here now is kept, however few are kept otherwise.
         let keep = kept_count(store).max(2);
         store.back_up(Made::BeforeRestore, usize::try_from(keep).unwrap_or(2), Timestamp::now())?;
-        store.restore(&self.file.path())?;
+        store.restore(&self.file.path(), &budget.wanted())?;
         runs.forget();
         Ok(())
     }
@@ -77,9 +79,12 @@ impl Sent {
 pub async fn preview_backup(
     State(store): State<Store>,
     State(dear): State<Dear>,
-    file: OnDisk,
+    Upload(file): Upload,
 ) -> Result<Json<BackupPreview>, Problem> {
-    dear.run(move |_| Ok(Json(BackupPreview::new(&Sent::new(file)?.contents, &store.contents()?)))).await
+    dear.run(Work::Keeping, move |budget| {
+        Ok(Json(BackupPreview::new(&Sent::new(file, budget)?.contents, &store.contents()?)))
+    })
+    .await
 }
 
 /// Put a backup in place of everything that is here. What is here is backed up first.
@@ -90,10 +95,10 @@ pub async fn restore_backup(
     State(store): State<Store>,
     State(dear): State<Dear>,
     State(runs): State<Runs>,
-    file: OnDisk,
+    Upload(file): Upload,
 ) -> Result<StatusCode, Problem> {
-    dear.run(move |_| {
-        Sent::new(file)?.put_back(&store, &runs)?;
+    dear.run(Work::Keeping, move |budget| {
+        Sent::new(file, budget)?.put_back(&store, &runs, budget)?;
         Ok(StatusCode::NO_CONTENT)
     })
     .await
@@ -154,7 +159,7 @@ pub async fn back_up(
     State(store): State<Store>,
     State(dear): State<Dear>,
 ) -> Result<(StatusCode, Json<BackupsView>), Problem> {
-    dear.run(move |_| {
+    dear.run(Work::Keeping, move |_| {
         let keep = kept_count(&store).max(1);
         store.back_up(Made::ByHand, usize::try_from(keep).unwrap_or(1), Timestamp::now())?;
         Ok((StatusCode::CREATED, Json(listed(&store)?)))
@@ -177,8 +182,8 @@ pub async fn preview_kept(
     State(dear): State<Dear>,
     Path(name): Path<String>,
 ) -> Result<Json<BackupPreview>, Problem> {
-    dear.run(move |_| {
-        let sent = Sent::new(copied(&store, &name)?)?;
+    dear.run(Work::Keeping, move |budget| {
+        let sent = Sent::new(copied(&store, &name)?, budget)?;
         Ok(Json(BackupPreview::new(&sent.contents, &store.contents()?)))
     })
     .await
@@ -196,8 +201,8 @@ pub async fn restore_kept(
     State(runs): State<Runs>,
     Path(name): Path<String>,
 ) -> Result<StatusCode, Problem> {
-    dear.run(move |_| {
-        Sent::new(copied(&store, &name)?)?.put_back(&store, &runs)?;
+    dear.run(Work::Keeping, move |budget| {
+        Sent::new(copied(&store, &name)?, budget)?.put_back(&store, &runs, budget)?;
         Ok(StatusCode::NO_CONTENT)
     })
     .await

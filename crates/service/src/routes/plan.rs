@@ -1,6 +1,6 @@
 //! Stateless: a brief in, a plan out.
 
-use crate::dear::Dear;
+use crate::dear::{Dear, Work};
 use crate::desk::bags::planned;
 use crate::json::Json;
 use crate::problem::{Body, Problem};
@@ -31,7 +31,7 @@ pub async fn builds(
     State(dear): State<Dear>,
     Body(text): Body<BriefText>,
 ) -> Result<Json<Vec<BuildView>>, Problem> {
-    dear.run(move |_| Ok(Json(BuildView::all(&Brief::try_from(&text)?)))).await
+    dear.run(Work::Bags, move |_| Ok(Json(BuildView::all(&Brief::try_from(&text)?)))).await
 }
 
 /// Every kind of handle, drawn on this bag.
@@ -43,7 +43,7 @@ pub async fn handles(
     State(dear): State<Dear>,
     Body(text): Body<BriefText>,
 ) -> Result<Json<Vec<HandleChoiceView>>, Problem> {
-    dear.run(move |_| Ok(Json(HandleChoiceView::all(&Brief::try_from(&text)?)))).await
+    dear.run(Work::Bags, move |_| Ok(Json(HandleChoiceView::all(&Brief::try_from(&text)?)))).await
 }
 
 /// The same bag, in proportion, on other sheets.
@@ -55,7 +55,7 @@ pub async fn rescaled(
     State(dear): State<Dear>,
     Body(text): Body<BriefText>,
 ) -> Result<Json<Vec<RescaledView>>, Problem> {
-    dear.run(move |_| Ok(Json(RescaledView::all(&Brief::try_from(&text)?)))).await
+    dear.run(Work::Bags, move |_| Ok(Json(RescaledView::all(&Brief::try_from(&text)?)))).await
 }
 
 /// A rehearsal of a bag on a quarter of its sheet: every fold, nothing put on. Nothing if such a scrap is too small for it.
@@ -67,7 +67,7 @@ pub async fn rehearse(
     State(dear): State<Dear>,
     Body(text): Body<BriefText>,
 ) -> Result<Json<Option<RehearsalView>>, Problem> {
-    dear.run(move |_| {
+    dear.run(Work::Bags, move |_| {
         let brief = Brief::try_from(&text)?;
         brief.check().map_err(FormatFault::from)?;
         Ok(Json(rehearsal(&brief).map(|plan| RehearsalView::new(&plan))))

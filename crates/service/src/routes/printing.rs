@@ -1,6 +1,6 @@
 //! The simulated printer, a stand-in for a real one: the pages of a bag's sheets as they come out, and what its check square measures.
 
-use crate::dear::Dear;
+use crate::dear::{Dear, Work};
 use crate::desk::address::Id;
 use crate::desk::bags::{kept, planned_again};
 use crate::desk::print::read_print;
@@ -54,7 +54,7 @@ pub async fn printed(
     let bag = kept(&store, id).await?;
     let Query(query) = query.map_err(|_| Problem::at("query", "Pages cannot be asked for that way."))?;
     let view = dear
-        .run(move |_| {
+        .run(Work::Files, move |_| {
             let plan = planned_again(&bag)?;
             let (print, hundredths) = query.read(&plan)?;
             let out = sheets_printed(&plan, &bag.name, print, hundredths as f64 / 100.0)?;
@@ -81,7 +81,7 @@ pub async fn printed_page(
     let Query(query) = query.map_err(|_| Problem::at("query", "Pages cannot be asked for that way."))?;
     let bag = kept(&store, Ok(Path(id))).await?;
     let svg = dear
-        .run(move |_| {
+        .run(Work::Files, move |_| {
             let plan = planned_again(&bag)?;
             let (print, hundredths) = query.read(&plan)?;
             let out = sheets_printed(&plan, &bag.name, print, hundredths as f64 / 100.0)?;

@@ -1,9 +1,10 @@
 //! Project files: everything out, and in again after a look at what it would change.
 
-use crate::dear::Dear;
+use crate::dear::{Dear, Work};
 use crate::desk::files::attached;
+use crate::desk::on_disk::Large;
 use crate::json::Json;
-use crate::problem::{Body, Problem};
+use crate::problem::Problem;
 use axum::extract::State;
 use axum::response::Response;
 use jiff::Timestamp;
@@ -21,7 +22,7 @@ use wide_fold_kept::thing::{Kept, Kind};
 use wide_fold_kept::{Store, StoreError, bags};
 
 /// A project file is at most this long, in bytes, with all that stands round it.
-const LONGEST_FILE: usize = 16 * 1024 * 1024;
+const LONGEST_FILE: u64 = 16 * 1024 * 1024;
 
 /// All bags, papers and guides as a project file.
 #[utoipa::path(get, path = "/api/project", responses(
@@ -34,7 +35,7 @@ pub async fn project(State(store): State<Store>, State(dear): State<Dear>) -> Re
         })
         .await?;
     let text = dear
-        .run(move |_| {
+        .run(Work::Keeping, move |_| {
             // What was kept by another version and cannot be read is taken along by itself, from its own page.
             let bags =
                 kept.into_iter().filter_map(|bag| Some((bag.name.clone(), bag.brief().ok()?))).collect();
@@ -53,9 +54,9 @@ pub async fn project(State(store): State<Store>, State(dear): State<Dear>) -> Re
 pub async fn preview(
     State(store): State<Store>,
     State(dear): State<Dear>,
-    Body(file): Body<ProjectFile, LONGEST_FILE>,
+    file: Large<ProjectFile, LONGEST_FILE>,
 ) -> Result<Json<ProjectView>, Problem> {
-    let incoming = dear.run(move |_| Incoming::read(&file.text)).await?;
+    let incoming = dear.run(Work::Keeping, move |_| Incoming::read(&file.read()?.text)).await?;
     let view = store.read(move |connection| Ok(incoming.sorted(connection)?.view)).await?;
     Ok(Json(view))
 }
@@ -68,9 +69,9 @@ pub async fn preview(
 pub async fn import(
     State(store): State<Store>,
     State(dear): State<Dear>,
-    Body(file): Body<ProjectFile, LONGEST_FILE>,
+    file: Large<ProjectFile, LONGEST_FILE>,
 ) -> Result<Json<ProjectView>, Problem> {
-    let incoming = dear.run(move |_| Incoming::read(&file.text)).await?;
+    let incoming = dear.run(Work::Keeping, move |_| Incoming::read(&file.read()?.text)).await?;
     let view = store
         .write(move |transaction| {
             let Sorted { view, bags, papers, guides } = incoming.sorted(transaction)?;

@@ -1,6 +1,6 @@
 //! What is taken along of a run: lists as CSV, all of them as PDF, the evenings as a calendar; and what else its paper would make.
 
-use crate::dear::Dear;
+use crate::dear::{Dear, Work};
 use crate::desk::address::{Id, number};
 use crate::desk::at_work::Runs;
 use crate::desk::files::attached;
@@ -42,7 +42,8 @@ pub async fn run_file(
         RunExport::Everything => {
             let under = format!("Done by {}. {} of {} bags made.", run.date, run.made, run.bags);
             let metric = run.lines.iter().all(|line| line.metric);
-            let printed = dear.run(move |_| Ok(lists_pdf(&run.name, &under, &tables(&run), metric)?));
+            let printed =
+                dear.run(Work::Files, move |_| Ok(lists_pdf(&run.name, &under, &tables(&run), metric)?));
             printed.await?
         }
         RunExport::Made
@@ -105,7 +106,7 @@ pub async fn more_of_run(
 ) -> Result<Json<Vec<MoreView>>, Problem> {
     let id = number(Kind::Run, id)?;
     let loaded = store.read(move |connection| Loaded::read(connection, id)).await?;
-    dear.run(move |budget| {
+    dear.run(Work::Runs, move |budget| {
         let planned = known.work_out(id, loaded.kept.revision, &loaded.kept.text)?;
         Ok(Json(MoreView::all(&planned, &loaded.events, &loaded.papers, &loaded.held, budget)))
     })

@@ -1,6 +1,6 @@
 //! Runs: list, plan, read, change with a revision check, copy, delete and bring back.
 
-use crate::dear::Dear;
+use crate::dear::{Dear, Work};
 use crate::desk::address::{Id, changed, expected, number, required, save_key};
 use crate::desk::at_work::Runs;
 use crate::desk::clock::today;
@@ -211,7 +211,7 @@ async fn merged(
         .await?;
     let at = events.last().map_or(0, |(id, _)| *id);
     let before = before.map(|(_, run)| run);
-    dear.run(move |budget| {
+    dear.run(Work::Runs, move |budget| {
         let events: Vec<Event> = events.into_iter().map(|(_, event)| event).collect();
         let begun = before.as_ref().map_or_else(BTreeMap::new, |before| begun(before, &events));
         let run = draft.merged(before.as_ref(), &bags, &papers, &begun, budget)?;

@@ -1,8 +1,10 @@
 //! The paper shelf: list, add, change with a revision check, take off and bring back, CSV in and out.
 
-use crate::dear::Dear;
+use crate::dear::{Dear, Work};
 use crate::desk::address::{Id, Save, changed, expected, number, saved};
-use crate::desk::runs::held;
+use crate::desk::at_work::Runs;
+use crate::desk::on_disk::Large;
+use crate::desk::runs::{held, mend_needs};
 use crate::desk::shelf::readable;
 use crate::json::Json;
 use crate::problem::{Body, Problem};
@@ -10,6 +12,7 @@ use axum::extract::State;
 use axum::http::{HeaderMap, StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use wide_fold_answers::shelf::{ImportText, ImportView, PaperView, ShelfView};
+use wide_fold_core::budget::Budget;
 use wide_fold_core::paper::Paper;
 use wide_fold_formats::{PaperText, read_shelf, write_shelf};
 use wide_fold_kept::Store;
@@ -17,11 +20,16 @@ use wide_fold_kept::papers::written_paper;
 use wide_fold_kept::thing::{Change, Kind};
 
 /// A file of papers is at most this long, in bytes: enough for a shelf full of them.
-const LONGEST_FILE: usize = 1024 * 1024;
+const LONGEST_FILE: u64 = 1024 * 1024;
 
 /// All papers on the shelf.
 #[utoipa::path(get, path = "/api/shelf", responses((status = 200, body = ShelfView)))]
-pub async fn list_papers(State(store): State<Store>) -> Result<Json<ShelfView>, Problem> {
+pub async fn list_papers(
+    State(store): State<Store>,
+    State(dear): State<Dear>,
+    State(runs): State<Runs>,
+) -> Result<Json<ShelfView>, Problem> {
+    mend_needs(&store, &dear, &runs).await?;
     let (kept, held) =
         store.read(|connection| Ok((Kind::Paper.list(connection)?, held(connection)?))).await?;
     Ok(Json(ShelfView::new(&kept, &held)))
@@ -103,10 +111,13 @@ pub async fn export_shelf(State(store): State<Store>) -> Result<Response, Proble
 pub async fn import_shelf(
     State(store): State<Store>,
     State(dear): State<Dear>,
-    Body(text): Body<ImportText, LONGEST_FILE>,
+    file: Large<ImportText, LONGEST_FILE>,
 ) -> Result<Json<ImportView>, Problem> {
-    let keep_good = text.keep_good;
-    let read = dear.run(move |_| Ok(read_shelf(&text.csv))).await?;
+    let read = move |_: &Budget<'_>| {
+        let text = file.read()?;
+        Ok((text.keep_good, read_shelf(&text.csv)))
+    };
+    let (keep_good, read) = dear.run(Work::Keeping, read).await?;
     let good = read.papers.len();
     let mut kept = 0;
     if read.faults.is_empty() || keep_good {

@@ -1,6 +1,6 @@
 //! What of a bag can be taken along: one list of it, and the files.
 
-use crate::dear::Dear;
+use crate::dear::{Dear, Work};
 use crate::desk::address::Id;
 use crate::desk::bags::{kept, planned_again};
 use crate::desk::files::attached;
@@ -121,6 +121,6 @@ pub async fn taken_file(
         Use::Read | Use::Lists | Use::Keep => How::customary(unit),
     };
     let name = format!("{}-{what}", folder(&plan, &bag.name));
-    let bytes = dear.run(move |_| Ok(file.write(&plan, &bag.name, &how)?)).await?;
+    let bytes = dear.run(Work::Files, move |_| Ok(file.write(&plan, &bag.name, &how)?)).await?;
     attached(bytes, &name, media)
 }

@@ -1,6 +1,6 @@
 //! Ways to make a bag, sizes close by, what is left over, many bags at once; and taking paper for a bag.
 
-use crate::dear::Dear;
+use crate::dear::{Dear, Work};
 use crate::desk::address::{Id, bag_number};
 use crate::desk::bags::{planned, planned_again};
 use crate::desk::shelf::readable;
@@ -40,7 +40,7 @@ pub async fn ways(
         Some(papers) => papers.iter().map(Paper::try_from).collect::<Result<Vec<_>, _>>()?,
         None => readable(&store).await?,
     };
-    dear.run(move |budget| Ok(Json(WayView::all(&brief, &papers, budget)))).await
+    dear.run(Work::Bags, move |budget| Ok(Json(WayView::all(&brief, &papers, budget)))).await
 }
 
 /// How many of a bag the shelf makes, paper by paper, and how many at most.
@@ -55,7 +55,7 @@ pub async fn yields(
     let brief = Brief::try_from(&text)?;
     brief.check().map_err(wide_fold_formats::FormatFault::from)?;
     let papers = readable(&store).await?;
-    dear.run(move |budget| Ok(Json(YieldsView::new(&brief, &papers, budget)))).await
+    dear.run(Work::Bags, move |budget| Ok(Json(YieldsView::new(&brief, &papers, budget)))).await
 }
 
 /// For every paper of the shelf the sizes that use it up, and how many of each all of it makes.
@@ -69,7 +69,7 @@ pub async fn mixes(
 ) -> Result<Json<MixesView>, Problem> {
     let habits = text.read()?;
     let papers = readable(&store).await?;
-    dear.run(move |budget| Ok(Json(MixesView::new(&habits, &papers, budget)))).await
+    dear.run(Work::Bags, move |budget| Ok(Json(MixesView::new(&habits, &papers, budget)))).await
 }
 
 /// Sizes close by that save a sheet, a join or a score between grooves.
@@ -80,7 +80,7 @@ pub async fn nearby(
     State(dear): State<Dear>,
     Body(text): Body<NearbyText>,
 ) -> Result<Json<NearbyAnswer>, Problem> {
-    dear.run(move |budget| Ok(Json(NearbyAnswer::of(&text, budget)?))).await
+    dear.run(Work::Bags, move |budget| Ok(Json(NearbyAnswer::of(&text, budget)?))).await
 }
 
 /// The best ways to cut the run of a bag into pieces.
@@ -93,7 +93,7 @@ pub async fn joins(
 ) -> Result<Json<Vec<JoiningView>>, Problem> {
     let brief = Brief::try_from(&text)?;
     brief.check().map_err(wide_fold_formats::FormatFault::from)?;
-    dear.run(move |_| Ok(Json(JoiningView::all(&brief)))).await
+    dear.run(Work::Bags, move |_| Ok(Json(JoiningView::all(&brief)))).await
 }
 
 /// What is left over of a bag's sheets, and what it is good for.
@@ -104,7 +104,7 @@ pub async fn leftovers(
     State(dear): State<Dear>,
     Body(text): Body<BriefText>,
 ) -> Result<Json<Vec<LeftoverView>>, Problem> {
-    dear.run(move |_| Ok(Json(LeftoverView::all(&planned(&text)?)))).await
+    dear.run(Work::Bags, move |_| Ok(Json(LeftoverView::all(&planned(&text)?)))).await
 }
 
 /// Several bags laid out on as few sheets as can be.
@@ -115,7 +115,7 @@ pub async fn layout(
     State(dear): State<Dear>,
     Body(text): Body<BatchText>,
 ) -> Result<Json<Vec<BatchView>>, Problem> {
-    dear.run(move |budget| Ok(Json(BatchView::all(&text, budget)?))).await
+    dear.run(Work::Bags, move |budget| Ok(Json(BatchView::all(&text, budget)?))).await
 }
 
 /// What has been taken from the shelf for a bag, if anything has.

@@ -1,19 +1,20 @@
 //! Work on a run: ticks, sheets that are cut, pieces that are spoiled, and undo. The shelf follows in the same transaction. What comes
 //! twice under one `Save-Key` is done once.
 
-use crate::dear::Dear;
+use crate::dear::{Dear, Work};
 use crate::desk::address::{Id, number, save_key};
 use crate::desk::at_work::Runs;
 use crate::desk::runs::{found, view};
 use crate::json::Json;
 use crate::problem::{Body, Problem};
-use axum::extract::State;
+use axum::extract::rejection::QueryRejection;
+use axum::extract::{Query, State};
 use axum::http::HeaderMap;
 use rusqlite::Transaction;
 use std::sync::Arc;
 use wide_fold_answers::planned::{KeptLists, Planned};
 use wide_fold_answers::run_view::{key, said};
-use wide_fold_answers::working::{DoneView, SheetsCutText, SpoiltText, UndoneView, WorkedText};
+use wide_fold_answers::working::{DoneView, SheetsCutText, SpoiltText, UndoAsked, UndoneView, WorkedText};
 use wide_fold_core::counted::Said;
 use wide_fold_core::paper::Amount;
 use wide_fold_core::progress::Spoil;
@@ -35,7 +36,7 @@ async fn planned(store: &Store, dear: &Dear, known: &Runs, id: i64) -> Result<(i
         return Ok((revision, planned));
     }
     let runs = known.clone();
-    let planned = dear.run(move |_| Ok(runs.work_out(id, revision, &kept.text)?)).await?;
+    let planned = dear.run(Work::Runs, move |_| Ok(runs.work_out(id, revision, &kept.text)?)).await?;
     Ok((revision, planned))
 }
 
@@ -209,6 +210,9 @@ pub async fn spoil_piece(
             if is_done(transaction, key.as_ref())? {
                 return Ok(());
             }
+            if text.revision.is_some_and(|seen| seen != revision) {
+                return Err(StoreError::LookedAtBefore);
+            }
             let place = planned.place(text.line).ok_or(StoreError::NoSuch("line of this run"))?;
             let events = runs::events(transaction, id)?;
             let progress = planned.progress(&events);
@@ -226,7 +230,7 @@ pub async fn spoil_piece(
 }
 
 /// Undo what was done last; the shelf follows.
-#[utoipa::path(post, path = "/api/runs/{id}/undo", params(("id" = i64, Path), ("Save-Key" = Option<String>, Header)), responses(
+#[utoipa::path(post, path = "/api/runs/{id}/undo", params(("id" = i64, Path), UndoAsked, ("Save-Key" = Option<String>, Header)), responses(
     (status = 200, body = UndoneView),
     (status = 404, body = Problem, content_type = "application/problem+json"),
     (status = 409, description = "There is nothing to undo.", body = Problem, content_type = "application/problem+json")
@@ -236,9 +240,12 @@ pub async fn undo_work(
     State(dear): State<Dear>,
     State(known): State<Runs>,
     id: Id,
+    asked: Result<Query<UndoAsked>, QueryRejection>,
     headers: HeaderMap,
 ) -> Result<Json<UndoneView>, Problem> {
     let (id, key) = (number(Kind::Run, id)?, save_key(&headers)?);
+    let Query(UndoAsked { of }) =
+        asked.map_err(|_| Problem::at("of", "What is undone is told by the number the run gives it."))?;
     let (revision, planned) = planned(&store, &dear, &known, id).await?;
     let undone = store
         .write(move |transaction| {
@@ -250,6 +257,9 @@ pub async fn undo_work(
             let Some((number, event)) = events.last() else {
                 return Err(StoreError::NothingDone);
             };
+            if of.is_some_and(|of| of != *number) {
+                return Err(StoreError::LookedAtBefore);
+            }
             if let Event::Cut { times, taken: Some(taken), .. } = event {
                 let count = u32::try_from(times.unsigned_abs()).unwrap_or(u32::MAX);
                 if *times > 0 {

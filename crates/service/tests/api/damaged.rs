@@ -61,6 +61,19 @@ fn a_flipped_bit_is_found_or_does_no_harm() {
     "DELETE FROM tick; UPDATE paper SET id = 9000000000000000000 WHERE id = 1",
     "higher than any"
 )]
+#[case::revisions_run_out(
+    "DELETE FROM seal; UPDATE bag SET revision = 9000000000000000000 WHERE id = 1",
+    "higher than any"
+)]
+#[case::numbers_below_nothing(
+    "DELETE FROM tick; UPDATE bag SET id = -9000000000000000000 WHERE id = 2",
+    "higher than any"
+)]
+#[case::the_next_number_runs_out(
+    "UPDATE sqlite_sequence SET seq = 9223372036854775807 WHERE name = 'bag'",
+    "higher than any"
+)]
+#[case::a_tick_of_no_bag("INSERT INTO tick VALUES (99, 'trim-1')", "does not fit together")]
 #[case::changed_by_hand("UPDATE bag SET name = 'Another' WHERE id = 1", "damaged")]
 #[case::no_seal_but_its_table("DELETE FROM seal", "")]
 #[tokio::test]

@@ -62,7 +62,12 @@ async fn a_backup_restored_into_an_empty_place_is_the_same(service: Service) {
     let other = super::service();
     let look = send_file(&other, "/api/backup/preview", &file).await.json();
     assert_eq!(look["holds"]["says"], "2 bags, 5 papers, one guide, one run, nothing in the journal");
-    assert_eq!((&look["only_there"], &look["only_here"]), (&json!(["Bud vase", "Tea bowl"]), &json!([])));
+    let titles: Vec<_> = look["differs"].as_array().unwrap().iter().map(|part| &part["title"]).collect();
+    assert_eq!(titles, ["Bags", "Papers", "Guides", "Runs", "What is set"]);
+    assert_eq!(look["differs"][0]["comes_back"], json!(["Bud vase", "Tea bowl"]));
+    assert!(look["differs"].as_array().unwrap().iter().all(|part| part["gone"] == json!([])));
+    // Against itself nothing differs.
+    assert_eq!(send_file(&service, "/api/backup/preview", &file).await.json()["differs"], json!([]));
     // Only looking changes nothing.
     assert_eq!(other.get("/api/bags").await.json()["total"], 0);
     assert_eq!(send_file(&other, "/api/backup/restore", &file).await.status, StatusCode::NO_CONTENT);
@@ -84,7 +89,8 @@ async fn what_was_there_before_a_restore_comes_back_and_no_open_window_saves_ove
     service.send(Method::DELETE, "/api/bags/2", &[], "").await;
     let late = exported(&service).await;
     let look = send_file(&service, "/api/backup/preview", &early).await.json();
-    assert_eq!(look["only_here"], json!(["Bud vase, taller"]));
+    let bags = json!([{ "title": "Bags", "comes_back": ["Bud vase", "Tea bowl"], "gone": ["Bud vase, taller"], "otherwise": [] }]);
+    assert_eq!(look["differs"], bags);
     assert_eq!(send_file(&service, "/api/backup/restore", &early).await.status, StatusCode::NO_CONTENT);
     assert_eq!(service.get("/api/bags/1").await.json()["name"], "Bud vase");
     // Windows that were open before, at either revision, are told.
@@ -96,7 +102,8 @@ async fn what_was_there_before_a_restore_comes_back_and_no_open_window_saves_ove
     let name = kept["kept"][0]["name"].as_str().unwrap().to_owned();
     assert!(std::path::Path::new(kept["folder"].as_str().unwrap()).join(&name).exists());
     let look = service.send(Method::POST, &format!("/api/backups/{name}/preview"), &[], "").await.json();
-    assert_eq!(look["only_there"], json!(["Bud vase, taller"]));
+    assert_eq!(look["differs"][0]["comes_back"], json!(["Bud vase, taller"]));
+    assert_eq!(look["differs"][0]["gone"], json!(["Bud vase", "Tea bowl"]));
     let back = service.send(Method::POST, &format!("/api/backups/{name}/restore"), &[], "").await;
     assert_eq!(back.status, StatusCode::NO_CONTENT);
     assert_eq!(exported(&service).await, late);

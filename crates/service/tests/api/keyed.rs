@@ -133,3 +133,36 @@ fn what_counts_is_counted_once() {
         })
         .unwrap();
 }
+
+/// What a window means that looked at the run before it was changed or worked on elsewhere is not done to what it is now.
+#[tokio::test]
+async fn a_stale_window_is_told() {
+    let service = furnished().await;
+    let cut = json!({ "list": 0, "lot": 0, "done": 1 });
+    assert_eq!(service.put("/api/runs/1/cuts", "*", &cut).await.status, StatusCode::OK);
+    let seen = service.get("/api/runs/1").await.json();
+    let (revision, last) = (seen["revision"].clone(), seen["last_number"].clone());
+    assert!(last.is_i64());
+    // Elsewhere the run is changed, and something is done on it.
+    let line = &seen["lines"][0];
+    let draft = json!({ "name": "Kiln", "date": "2999-12-05", "evenings": [], "lines": [{ "line": line["line"], "bag": 1, "copies": 7 }] });
+    assert_eq!(service.put("/api/runs/1", &format!("\"{revision}\""), &draft).await.status, StatusCode::OK);
+    let cut = json!({ "list": 0, "lot": 0, "done": 1 });
+    assert_eq!(service.put("/api/runs/1/cuts", "*", &cut).await.status, StatusCode::OK);
+    let before = state(&service).await;
+    let spoil = json!({ "line": line["line"], "part": 0, "revision": revision });
+    let undo = format!("/api/runs/1/undo?of={last}");
+    for (path, body) in [("/api/runs/1/spoils", &spoil), (undo.as_str(), &Value::Null)] {
+        let told = service.post(path, body).await;
+        assert_eq!(told.status, StatusCode::CONFLICT, "{path}: {}", told.text);
+        assert!(told.json()["type"].as_str().unwrap().ends_with("/looked-at-before"), "{}", told.text);
+    }
+    assert_eq!(state(&service).await, before);
+    // Looked at again it is done.
+    let now = service.get("/api/runs/1").await.json();
+    let undo = format!("/api/runs/1/undo?of={}", now["last_number"]);
+    let done = service.post(&undo, &Value::Null).await;
+    assert_eq!(done.status, StatusCode::OK, "{}", done.text);
+    let bad = service.post("/api/runs/1/undo?of=last", &Value::Null).await;
+    assert_eq!((bad.status, bad.json()["field"].as_str()), (StatusCode::UNPROCESSABLE_ENTITY, Some("of")));
+}

@@ -1,7 +1,7 @@
 //! One row is spoiled, wherever: every view still stands, and shows what lies beside it.
 
 use super::{Service, brief, service};
-use axum::http::StatusCode;
+use axum::http::{Method, StatusCode};
 use rstest::rstest;
 use rusqlite::types::Value as Cell;
 use serde_json::{Value, json};
@@ -24,13 +24,14 @@ const CELLS: [(&str, &str, &str); 13] = [
 ];
 
 /// Everything that shows more than one thing.
-const VIEWS: [&str; 9] = [
+const VIEWS: [&str; 10] = [
     "/api/bags",
     "/api/shelf",
     "/api/guides",
     "/api/runs",
     "/api/journal",
     "/api/project",
+    "/api/unread",
     "/api/shelf.csv",
     "/api/bags/2/versions",
     "/api/runs/2",
@@ -119,4 +120,50 @@ async fn a_spoiled_row_is_shown_beside_its_fellows(service: Service) {
     assert_eq!((bags["total"].clone(), names(&bags["bags"]).len()), (json!(3), 3), "{bags}");
     let project = service.get("/api/project").await.text;
     assert!(project.contains("Bag 2"), "{project}");
+}
+
+/// What a view leaves out is in the one list of what cannot be read, with what follows; put away, it is in no list, and the rest is as
+/// it was.
+#[rstest]
+#[case::bag(("bag", "brief", "id = 1"), "bag", "1", true)]
+#[case::paper(("paper", "paper", "id = 1"), "paper", "1", true)]
+#[case::guide(("guide", "guide", "id = 1"), "guide", "1", true)]
+#[case::run(("run", "run", "id = 1"), "run", "1", true)]
+#[case::work(("run_event", "event", "run = 2"), "work", "1", false)]
+#[case::entry(("entry", "entry", "id = 1"), "entry", "1", true)]
+#[case::costs(("setting", "setting", "name = 'costs'"), "setting", "costs", false)]
+#[case::hand_rules(("setting", "setting", "name = 'hand_rules'"), "setting", "hand_rules", false)]
+#[tokio::test]
+async fn what_is_left_out_is_told_and_can_be_put_away(
+    service: Service,
+    #[case] cell: (&str, &str, &str),
+    #[case] kind: &str,
+    #[case] key: &str,
+    #[case] comes_back: bool,
+    #[values("7", "{\"name\":\"Ash card\"}", "no text of ours")] text: &str,
+) {
+    furnished(&service).await;
+    let guide =
+        json!({ "name": "Small guide", "gusset": "2", "flap": "1 1/4", "widths": ["3 1/2"], "reach": "6" });
+    assert_eq!(service.post("/api/guides", &guide).await.status, StatusCode::CREATED);
+    let entry = json!({ "bag": 1, "made": "2026-11-20" });
+    assert_eq!(service.post("/api/journal", &entry).await.status, StatusCode::CREATED);
+    let set = "INSERT INTO setting VALUES ('costs', '{}'), ('hand_rules', '[]')";
+    service.store.write_now(|db| Ok(db.execute(set, [])?)).unwrap();
+    assert_eq!(service.get("/api/unread").await.json()["unread"], json!([]));
+    let nothing = service.send(Method::DELETE, &format!("/api/unread/{kind}/{key}"), &[], "").await;
+    assert_eq!(nothing.status, StatusCode::NOT_FOUND, "what can be read is not put away");
+    put(&service, cell, text.as_bytes());
+    let unread = service.get("/api/unread").await.json()["unread"].clone();
+    assert_eq!(unread.as_array().unwrap().len(), 1, "{unread}");
+    let own = &unread[0];
+    assert_eq!((own["kind"].as_str(), own["key"].as_str()), (Some(kind), Some(key)));
+    assert_eq!((own["comes_back"].as_bool(), own["text"].as_str()), (Some(comes_back), Some(text)));
+    assert!(own["sentence"].as_str().unwrap().len() > 9 && own["means"].as_str().unwrap().len() > 9);
+    let away = service.send(Method::DELETE, &format!("/api/unread/{kind}/{key}"), &[], "").await;
+    assert_eq!(away.status, StatusCode::NO_CONTENT, "{}", away.text);
+    assert_eq!(service.get("/api/unread").await.json()["unread"], json!([]));
+    for view in VIEWS {
+        assert_eq!(service.get(view).await.status, StatusCode::OK, "{view}");
+    }
 }

@@ -83,7 +83,7 @@ export type Deed = { key: string } & (
   | { kind: "tick"; body: Parameters<typeof tickWork>[1] }
   | { kind: "cut"; body: Parameters<typeof cutSheets>[1] }
   | { kind: "spoil"; body: Parameters<typeof spoil>[1] }
-  | { kind: "undo" }
+  | { kind: "undo"; of?: number }
 );
 
 /** What was done on a run cannot have been. */
@@ -139,7 +139,7 @@ async function sendDeed(run: number, deed: Deed, sending: Sending, onUndone?: (s
     case "spoil":
       return spoil(run, deed.body, sending);
     case "undo":
-      return undoWork(run, sending).then(({ says }) => onUndone?.(says));
+      return undoWork(run, deed.of, sending).then(({ says }) => onUndone?.(says));
   }
 }
 

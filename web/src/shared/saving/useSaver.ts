@@ -23,5 +23,7 @@ export function useSaver<What, Kept, Base>(
   useEffect(() => () => void saver.save(), [saver]);
   useEffect(() => (name === null || unsaid ? undefined : savers.show(name)), [name, unsaid]);
   const { want, save, settle, drop } = saver;
-  return { ...told, keptAs: saver.keptAs(), want, save, settle, drop };
+  /** What is asked for at this moment, though no view has shown it yet. */
+  const latest = () => saver.snapshot().asked;
+  return { ...told, keptAs: saver.keptAs(), latest, want, save, settle, drop };
 }

@@ -1,10 +1,12 @@
 // What stands in the head of a bag: its name, whether it is saved, the unit, the sheet to take along.
 
+import { useState } from "react";
 import { Button, ButtonGroup } from "react-bootstrap";
 import { Link, useNavigate } from "react-router";
 import type { Bag, BagDraft, Brief } from "../../api/client";
 import { Icon } from "../../drawings/Icon";
 import { ToolButton } from "../../drawings/ToolButton";
+import { UndoToast } from "../../drawings/UndoToast";
 import type { Saving } from "../../shared/saving/Saver";
 import { TakeAlong } from "./TakeAlong";
 import type { useAutosave } from "./useAutosave";
@@ -68,34 +70,43 @@ function UnitSwitch(props: { unit: UnitName; disabled: boolean; onChange: (unit:
   );
 }
 
-/** The work step by step; what is on the screen is saved first. */
-function ToTheTable({ bag, save }: { bag: Bag; save: () => Promise<boolean> }) {
+/** The pages of the bag that show it as it is saved. What is on the screen is saved first; if that cannot be, one is asked. */
+function Elsewhere({ bag, save }: { bag: Bag; save: () => Promise<boolean> }) {
   const navigate = useNavigate();
-  const to = `/bags/${bag.id}/table`;
+  const [held, setHeld] = useState<{ page: "table" | "history"; says: string } | null>(null);
+  const go = async (page: "table" | "history", name: string) => {
+    setHeld(null);
+    if (await save()) void navigate(`/bags/${bag.id}/${page}`);
+    else
+      setHeld({
+        page,
+        says: `The bag is not saved as it stands here. ${name} would show it as it was saved.`,
+      });
+  };
   return (
-    <Button
-      variant="tool"
-      className="to-table"
-      title="One step at a time, to be read standing up"
-      onClick={async () => (await save()) && navigate(to)}
-    >
-      <Icon name="steps" />
-      <span>At the table</span>
-    </Button>
-  );
-}
-
-/** How it was before; what is on the screen is saved first. */
-function ToVersions({ bag, save }: { bag: Bag; save: () => Promise<boolean> }) {
-  const navigate = useNavigate();
-  const go = async () => (await save()) && navigate(`/bags/${bag.id}/history`);
-  return (
-    <ToolButton
-      icon="versions"
-      name="Earlier versions"
-      title="How it was before, and which was made"
-      onClick={() => void go()}
-    />
+    <>
+      <ToolButton
+        icon="versions"
+        name="Earlier versions"
+        title="How it was before, and which was made"
+        onClick={() => void go("history", "The list of versions")}
+      />
+      <Button
+        variant="tool"
+        className="to-table"
+        title="One step at a time, to be read standing up"
+        onClick={() => void go("table", "The table")}
+      >
+        <Icon name="steps" />
+        <span>At the table</span>
+      </Button>
+      <UndoToast
+        says={held && held.says}
+        press="Open it as it was"
+        onBack={() => held && void navigate(`/bags/${bag.id}/${held.page}`)}
+        onClose={() => setHeld(null)}
+      />
+    </>
   );
 }
 
@@ -132,9 +143,8 @@ export function BenchHead(props: {
           disabled={!history.canRedo}
           onClick={history.redo}
         />
-        <ToVersions bag={bag} save={saving.save} />
         <UnitSwitch unit={unit} disabled={onUnit === null} onChange={(to) => onUnit?.(to)} />
-        <ToTheTable bag={bag} save={saving.save} />
+        <Elsewhere bag={bag} save={saving.save} />
         <TakeAlong bag={bag.id} unit={unit === "metric" ? "mm" : "in"} save={saving.save} />
       </div>
     </header>

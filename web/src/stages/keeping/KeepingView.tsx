@@ -18,6 +18,8 @@ import { Failed } from "../../api/Failed";
 import { CountField } from "../../drawings/CountField";
 import { Icon } from "../../drawings/Icon";
 import { PageHead } from "../../drawings/PageHead";
+import { Unread } from "./Unread";
+import { WhatUndoMeans } from "./WhatUndoMeans";
 
 const moment = (at: string) =>
   new Date(at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" });
@@ -113,6 +115,8 @@ export function KeepingView() {
             />
           )}
         </section>
+        <Unread />
+        <WhatUndoMeans />
         <IfDamaged />
       </main>
     </div>
@@ -222,12 +226,10 @@ function Preview(props: {
           </tr>
         </tbody>
       </table>
-      {preview.only_there.length > 0 && <p>Would come back: {preview.only_there.join(", ")}.</p>}
-      {preview.only_here.length > 0 && (
-        <p className="is-lost">
-          <Icon name="warns" label="Would be gone" /> Would be gone: {preview.only_here.join(", ")}.
-        </p>
-      )}
+      {preview.differs.length === 0 && <p>Nothing in it is other than what is here.</p>}
+      {preview.differs.map((part) => (
+        <Differs key={part.title} part={part} />
+      ))}
       <p>
         It takes the place of everything here. What is here is backed up first, and can be put back the same
         way.
@@ -239,5 +241,22 @@ function Preview(props: {
         Leave it
       </Button>
     </div>
+  );
+}
+
+/** What of one kind would come back, be gone, or be otherwise. */
+function Differs({ part }: { part: BackupPreview["differs"][number] }) {
+  const { title, comes_back, gone, otherwise } = part;
+  return (
+    <section className="differs">
+      <h3>{title}</h3>
+      {comes_back.length > 0 && <p>Would come back: {comes_back.join(", ")}.</p>}
+      {otherwise.length > 0 && <p>Would be as in the backup: {otherwise.join(", ")}.</p>}
+      {gone.length > 0 && (
+        <p className="is-lost">
+          <Icon name="warns" label="Would be gone" /> Would be gone: {gone.join(", ")}.
+        </p>
+      )}
+    </section>
   );
 }

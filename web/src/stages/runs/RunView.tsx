@@ -8,6 +8,7 @@ import { Failed } from "../../api/Failed";
 import { Working } from "../../api/Working";
 import { Icon, type IconName } from "../../drawings/Icon";
 import { PageHead } from "../../drawings/PageHead";
+import { ToolButton } from "../../drawings/ToolButton";
 import { SheetHatches } from "../../sheet/SheetPicture";
 import { Evenings } from "./Evenings";
 import { Making } from "./Making";
@@ -32,8 +33,8 @@ export function RunView() {
   const part = search.get("part") ?? "make";
   const own = useRun(id);
   const work = useWork(id);
-  const { run, asked, back } = own;
-  useBackKey(back);
+  const { run, asked } = own;
+  useUndoKeys(own.undo, own.redo);
   if (!run || !asked) {
     return (
       <div className="shelf">
@@ -65,9 +66,15 @@ export function RunView() {
       {own.problem && (
         <p className="alarm" role="alert">
           Not kept: {own.problem.message}{" "}
-          <Button variant="remedy" onClick={() => void own.again()}>
-            {own.stale ? "Look at it as it is now" : "Leave it as it was"}
+          {own.stale && (
+            <Button variant="remedy" onClick={() => void own.mine()}>
+              Keep mine
+            </Button>
+          )}{" "}
+          <Button variant="remedy" onClick={() => void own.theirs()}>
+            {own.stale ? "Take the saved one" : "Leave it as it was"}
           </Button>
+          {own.stale && " Undo brings the other one back."}
         </p>
       )}
       {work.problem && (
@@ -92,7 +99,6 @@ export function RunView() {
 
 /** When it is done, how far it is, and what is done with the whole of it. */
 function Head({ own, run, asked }: { own: ReturnType<typeof useRun>; run: Run; asked: RunDraft }) {
-  const { back } = own;
   return (
     <div className="run-head">
       <p className="run-day">
@@ -116,9 +122,20 @@ function Head({ own, run, asked }: { own: ReturnType<typeof useRun>; run: Run; a
       <Link to={`/runs/${run.id}/table`} className="btn btn-primary">
         Work at the table
       </Link>
-      <Button variant="remedy" disabled={!back} onClick={() => back?.()}>
-        <Icon name="undo" /> Change back
-      </Button>
+      <ToolButton
+        icon="undo"
+        name="Undo the change"
+        title="Undo the last change of the run (Ctrl Z)"
+        disabled={!own.undo}
+        onClick={() => own.undo?.()}
+      />
+      <ToolButton
+        icon="redo"
+        name="Redo the change"
+        title="Redo it (Ctrl Y)"
+        disabled={!own.redo}
+        onClick={() => own.redo?.()}
+      />
       <Button
         variant="remedy"
         onClick={() => own.change((draft) => ({ ...draft, archived: !draft.archived }))}
@@ -129,17 +146,19 @@ function Head({ own, run, asked }: { own: ReturnType<typeof useRun>; run: Run; a
   );
 }
 
-/** The change before, with the usual key; in a field the key is the field's own. */
-function useBackKey(back: (() => void) | null) {
+/** One change back or forth with the usual keys; in a field they are the field's own. */
+function useUndoKeys(undo: (() => void) | null, redo: (() => void) | null) {
   useEffect(() => {
     const keys = (event: KeyboardEvent) => {
       const inField = event.target instanceof HTMLInputElement;
-      if (back && !inField && (event.ctrlKey || event.metaKey) && event.key === "z") {
-        event.preventDefault();
-        back();
-      }
+      if (inField || !(event.ctrlKey || event.metaKey)) return;
+      const key = event.key.toLowerCase();
+      const go = key === "y" || (key === "z" && event.shiftKey) ? redo : key === "z" ? undo : null;
+      if (!go) return;
+      event.preventDefault();
+      go();
     };
     window.addEventListener("keydown", keys);
     return () => window.removeEventListener("keydown", keys);
-  }, [back]);
+  }, [undo, redo]);
 }

@@ -96,7 +96,7 @@ test("a change that another window was before is not sent again by itself, and i
   await settle();
   expect([result.current.stale, result.current.asked?.name, sent.length]).toEqual([true, "Mine", 1]);
   readRun.mockImplementation(() => Promise.resolve(runOf("Theirs", 5)));
-  await act(() => result.current.again());
+  await act(() => result.current.theirs());
   await settle();
   expect([result.current.stale, result.current.asked?.name, result.current.saving, sent.length]).toEqual([
     false,
@@ -123,7 +123,7 @@ test("a change that failed goes with the next one; undo asks for what was before
   expect(sent[1]?.draft).toMatchObject({ name: "One", holds: false });
   sent[1]?.reply.answer({ ...runOf("One", 2), holds: false });
   await settle();
-  act(() => result.current.back?.());
+  act(() => result.current.undo?.());
   await settle();
   expect(sent[2]?.draft).toMatchObject({ name: "One", holds: true });
   expect(sent[2]?.revision).toBe(2);

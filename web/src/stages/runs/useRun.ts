@@ -2,10 +2,11 @@
 
 import { useIsFetching, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import type { cutSheets, RunDraft, spoil, tickWork } from "../../api/client";
+import type { cutSheets, spoil, tickWork } from "../../api/client";
 import { runQuery } from "../../api/queries";
 import { deedsHow, draftOf, RefusedDeed, runHow, type Deed } from "../../shared/saving/keepers";
 import { useSaver } from "../../shared/saving/useSaver";
+import { useChanges } from "../../shared/useHistory";
 import { newKey } from "../../shared/saving/key";
 
 export function useRun(id: number) {
@@ -13,24 +14,22 @@ export function useRun(id: number) {
   const query = useQuery(runQuery(id));
   const run = query.data;
   const keep = useSaver(`run ${id}`, run, runHow(queries, id));
-  const [past, setPast] = useState<RunDraft[]>([]);
   const asked = run && (keep.asked ?? draftOf(run));
-  const change = (edit: (draft: RunDraft) => RunDraft) => {
-    if (!asked) return;
-    setPast((before) => [...before.slice(-49), asked]);
-    keep.want(edit(asked));
-  };
-  const back = () => {
-    const before = past.at(-1);
-    if (!before) return;
-    setPast(past.slice(0, -1));
-    keep.want(before);
-  };
-  /** Looks at the run as it is kept now, and drops what could not be kept. */
-  const again = async () => {
+  const { change, undo, redo, remember } = useChanges(`run ${id}`, asked, keep.want, keep.keptAs);
+  /** Looks at the run as it is kept now, and drops what could not be kept; undo brings that back. */
+  const theirs = async () => {
     const now = await query.refetch();
+    if (asked) remember(asked);
     if (now.data) keep.settle(now.data);
     keep.drop();
+  };
+  /** Keeps what is asked for here over what was kept meanwhile; undo brings that back. */
+  const mine = async () => {
+    const now = await query.refetch();
+    if (!now.data || !asked) return;
+    remember(draftOf(now.data));
+    keep.settle(now.data);
+    keep.want(asked);
   };
   return {
     query,
@@ -38,11 +37,13 @@ export function useRun(id: number) {
     /** As it is shown while it is being changed. */
     asked,
     change,
-    back: past.length > 0 ? back : null,
+    undo,
+    redo,
     saving: keep.state === "saving",
     problem: keep.problem,
     stale: keep.state === "conflict",
-    again,
+    theirs,
+    mine,
   };
 }
 
@@ -71,17 +72,23 @@ export function useWork(id: number) {
   const keep = useSaver(`deeds ${id}`, none, how);
   const { problem, state } = keep;
   // What cannot have been done is left out; what was done after it goes on.
-  const left = (keep.asked ?? []).filter(
-    ({ key }) => !(problem instanceof RefusedDeed && problem.key === key),
-  );
+  const leftOf = (deeds: Deed[] | null) =>
+    (deeds ?? []).filter(({ key }) => !(problem instanceof RefusedDeed && problem.key === key));
+  const left = leftOf(keep.asked);
   // Counted again before it is kept, it goes on from what was counted last.
-  const resting = (told: Told): Told => {
-    const seen = countOf(left, told);
+  const resting = (told: Told, before: Deed[]): Told => {
+    const seen = countOf(before, told);
     if (seen === undefined) return told;
     if (told.kind === "tick") return { ...told, body: { ...told.body, seen } };
     return told.kind === "cut" ? { ...told, body: { ...told.body, seen } } : told;
   };
-  const tell = (told: Told) => keep.want([...left, { ...resting(told), key: newKey() }]);
+  // Two may be told at one press: the second goes on from the first, which no view has shown yet.
+  const tell = (told: Told) => {
+    const before = leftOf(keep.latest());
+    keep.want([...before, { ...resting(told, before), key: newKey() }]);
+  };
+  /** The run as it is looked at here: what is meant is meant of that. */
+  const seen = () => queries.getQueryData(runQuery(id).queryKey);
   const isRead = useIsFetching(runQuery(id)) > 0;
   const forget = () => {
     setSays(null);
@@ -95,8 +102,13 @@ export function useWork(id: number) {
     told: (of: Told) => countOf(left, of),
     tick: (body: Parameters<typeof tickWork>[1]) => tell({ kind: "tick", body }),
     cut: (body: Parameters<typeof cutSheets>[1]) => tell({ kind: "cut", body }),
-    spoil: (body: Parameters<typeof spoil>[1]) => tell({ kind: "spoil", body }),
-    undo: () => tell({ kind: "undo" }),
+    spoil: (body: Parameters<typeof spoil>[1]) =>
+      tell({ kind: "spoil", body: { ...body, revision: seen()?.revision } }),
+    /** Undoes what was done last as it is seen here; while something is not kept yet, that. */
+    undo: () => {
+      const last = leftOf(keep.latest()).length === 0 ? seen()?.last_number : undefined;
+      tell(typeof last === "number" ? { kind: "undo", of: last } : { kind: "undo" });
+    },
     /** While something is on its way, or waits, nothing else can be counted on top of it. */
     busy: state === "saving" || state === "offline" || isRead,
     problem,

@@ -249,3 +249,34 @@ fn a_band_ends_below_the_holes() {
     let title = "The band covers the holes";
     begins("band.over-handle", &holes(eighths(27)), &holes(eighths(28)), Level::Warns, title);
 }
+
+#[test]
+fn the_widest_tab_a_narrow_panel_hides_is_offered() {
+    // Half of a gusset of ⅜ is all that lies over the tab: 3⁄16.
+    let narrow = changed(&brief("3", "5", "3/8"), |own| own.round.start = RoundStart::HalfGusset);
+    let wide = verdict(&narrow, "tab.wide");
+    let tabs: Vec<Length> = wide.remedies.iter().map(|remedy| remedy.brief.tab).collect();
+    assert!(tabs.contains(&Length::sixty_fourths(12)), "{:?}", offers(&wide));
+}
+
+#[test]
+fn on_grooves_the_hem_lies_on_one_too() {
+    let hemmed = |depth| changed(&brief("3 1/16", "5", "2"), |own| own.top = Top::HemIn { depth });
+    let off = verdict(&hemmed(Length::sixty_fourths(60)), "groove.off");
+    assert!(!off.remedies.is_empty());
+    for remedy in &off.remedies {
+        assert!(remedy.brief.top.depth().is_on(GROOVE), "{}", remedy.title);
+    }
+}
+
+#[test]
+fn ears_are_let_fold_by_slitting_up_or_by_plain_gussets() {
+    let ears = changed(&brief("4", "5", "2"), |own| {
+        own.build = Build::CradlePair { squares: Squares::SlitLevel };
+        own.gusset_crease = GussetCrease::Centre;
+    });
+    let stiff = verdict(&ears, "build.ears-stiffen");
+    let offered = |is: fn(&Brief) -> bool| stiff.remedies.iter().any(|remedy| is(&remedy.brief));
+    assert!(offered(|brief| brief.gusset_crease == GussetCrease::None), "{:?}", offers(&stiff));
+    assert!(offered(|brief| matches!(brief.build, Build::CradlePair { squares: Squares::SlitUp })));
+}
