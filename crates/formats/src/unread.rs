@@ -56,7 +56,20 @@ pub fn sentence(message: &str) -> String {
     if let Some(name) = message.strip_prefix("duplicate field ") {
         return format!("{} is said twice.", quoted(name.trim_matches('`')));
     }
-    format!("This cannot be read: {}.", clipped(message))
+    match message {
+        // The phrases of a reader that stops in the middle.
+        _ if message.starts_with("EOF while parsing") => "It breaks off in the middle.".to_owned(),
+        _ if message.starts_with("expected ")
+            || message.starts_with("trailing ")
+            || message.starts_with("control character")
+            || message.starts_with("key must be")
+            || message.starts_with("invalid ")
+            || message.starts_with("lone ") =>
+        {
+            "What stands there is no text this program writes.".to_owned()
+        }
+        _ => format!("This cannot be read: {}.", clipped(message)),
+    }
 }
 
 /// The name between the first pair of backticks, with them. The name itself may hold some: the list behind it begins with

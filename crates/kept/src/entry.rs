@@ -5,6 +5,7 @@ use crate::day::day;
 use crate::shape::Shape;
 use jiff::civil::Date;
 use serde::{Deserialize, Serialize};
+use serde_json::{Value, json};
 use utoipa::ToSchema;
 use wide_fold_core::line::Line;
 use wide_fold_core::mass::Mass;
@@ -125,10 +126,8 @@ pub struct KeptEntry {
     /// The distance of two grooves of the board, in nanometres.
     pub groove: i64,
     /// The bag's revision.
-    #[serde(default)]
     pub revision: i64,
     /// What was taken off a panel and the height for these hands, in nanometres.
-    #[serde(default)]
     pub hand: [i64; 2],
     /// Seconds that were guessed for cutting, scoring, folding and gluing.
     pub guessed: [u32; 4],
@@ -301,6 +300,15 @@ impl Shape for KeptEntry {
 
     /// The first had no revision, the second no hand rules.
     const VERSION: u32 = 3;
+
+    fn renewed(before: &Value) -> Option<Value> {
+        let mut now = before.clone();
+        let own = now.as_object_mut().filter(|own| own.contains_key("planned"))?;
+        let known = own.len();
+        own.entry("revision").or_insert_with(|| json!(0));
+        own.entry("hand").or_insert_with(|| json!([0, 0]));
+        (own.len() > known).then_some(now)
+    }
 }
 
 impl KeptEntry {

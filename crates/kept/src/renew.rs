@@ -72,9 +72,9 @@ fn every<T: Shape>(
     // What is no text any more is in no spelling either: it stays.
     let rows = all.query_map([], |row| Ok((row.get::<_, i64>(0)?, text(row, 1)?)))?;
     for (id, text) in rows.collect::<rusqlite::Result<Vec<_>>>()? {
-        let now = T::from_kept(&text).ok().and_then(|read| read.written().ok());
-        if let Some(now) = now.filter(|now| *now != text) {
-            write.execute((id, now))?;
+        let before = serde_json::from_str(&text).ok();
+        if let Some(now) = before.and_then(|before| T::renewed(&before)) {
+            write.execute((id, now.to_string()))?;
         }
     }
     Ok(())

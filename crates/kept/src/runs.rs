@@ -6,6 +6,7 @@ use crate::thing::Kind;
 use crate::{Full, Result, StoreError};
 use rusqlite::{Connection, OptionalExtension, Transaction, named_params};
 use serde::{Deserialize, Serialize};
+use serde_json::Value;
 
 /// More is not done on one run.
 const MOST_EVENTS: i64 = 20_000;
@@ -26,7 +27,6 @@ pub enum Event {
     /// Sheets of a lot were cut; fewer than before if `times` is below nothing.
     Cut {
         /// Which list of the layout, and which lot of it.
-        #[serde(alias = "pattern")]
         lot: (usize, usize),
         /// How many sheets, or lengths of a roll.
         times: i64,
@@ -69,6 +69,14 @@ impl Shape for Event {
 
     /// In the first, sheets cut alike were a pattern.
     const VERSION: u32 = 2;
+
+    fn renewed(before: &Value) -> Option<Value> {
+        let mut now = before.clone();
+        let own = now.as_object_mut()?;
+        let lot = own.remove("pattern")?;
+        own.insert("lot".to_owned(), lot);
+        Some(now)
+    }
 }
 
 /// What was done on a run.

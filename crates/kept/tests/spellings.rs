@@ -4,11 +4,15 @@
 use rstest::rstest;
 use rusqlite::Connection;
 use serde_json::{Value, json};
-use wide_fold_formats::BriefText;
+use wide_fold_formats::{BriefText, GuideText, PaperText};
 use wide_fold_kept::Store;
+use wide_fold_kept::costs::CostsText;
+use wide_fold_kept::entry::KeptEntry;
 use wide_fold_kept::hand_rules::HandRules;
+use wide_fold_kept::rooms::RoomsText;
 use wide_fold_kept::run::KeptRun;
 use wide_fold_kept::runs::Event;
+use wide_fold_kept::settings::KeepText;
 use wide_fold_kept::shape::Shape;
 use wide_fold_kept::{bag_paper, settings};
 
@@ -54,15 +58,71 @@ fn what_was_kept_before_is_read_as_what_it_was() {
     assert_eq!((why.what, why.text.as_str()), ("run", "{\"name\":7}"));
 }
 
-/// Sheets cut alike were a pattern.
+/// Every spelling that anything kept has ever had, the last one last: each is read as the same thing, and written in the last.
+fn every_spelling<T: Shape>(samples: &[Value]) {
+    assert_eq!(samples.len(), T::VERSION as usize, "{} has another number of spellings", T::NAME);
+    let read: Vec<T> = samples.iter().map(|sample| T::from_kept(&sample.to_string()).unwrap()).collect();
+    for (sample, own) in samples.iter().zip(&read) {
+        let now = serde_json::from_str::<Value>(&own.written().unwrap()).unwrap();
+        assert_eq!(&now, samples.last().unwrap(), "{sample}");
+    }
+}
+
+fn cut(lot: &str) -> Value {
+    let taken = json!({ "paper": 3, "sheets": 1, "length_nm": 0, "as_taken": "{}" });
+    let mut cut = json!({ "kind": "cut", "times": 2, "holds": [[1, 0, 3]], "taken": taken });
+    cut[lot] = json!([0, 1]);
+    cut
+}
+
+fn entry(more: Value) -> Value {
+    let text = json!({ "bag": 1, "made": "2026-11-20", "width": "9 1/16 in", "cracked": false, "survived_flat": false, "minutes": {}, "sure": false });
+    let mut entry = json!({ "text": text, "name": "Vase", "planned": [228_600_000, 203_200_000, 101_600_000],
+        "measured": [230_187_500, null, null], "metric": false, "paper": null, "groove": 3_175_000, "guessed": [60, 40, 30, 90] });
+    for (field, value) in more.as_object().unwrap() {
+        entry[field] = value.clone();
+    }
+    entry
+}
+
 #[rstest]
-fn what_was_done_before_is_read_as_what_it_was() {
-    let done = |lot: &str| {
-        let mut cut = json!({ "kind": "cut", "times": 2, "holds": [[1, 0, 3]], "taken": null });
-        cut[lot] = json!([0, 1]);
-        serde_json::from_value::<Event>(cut)
-    };
-    assert_eq!(done("pattern").unwrap(), done("lot").unwrap());
+fn everything_kept_is_read_in_every_spelling_it_ever_had() {
+    // The first bags had one row of figures for every build, the second other sheets.
+    let mut first = before();
+    first["build"] = json!("wrap");
+    first["squares"] = json!("slit_up");
+    let mut third = now();
+    third["build"] = json!({ "kind": "wrap" });
+    let mut second = before();
+    second["build"] = json!({ "kind": "wrap" });
+    for sample in [&first, &second] {
+        let own = BriefText::from_kept(&sample.to_string()).unwrap();
+        assert_eq!(own, BriefText::from_kept(&third.to_string()).unwrap(), "{sample}");
+    }
+    let mut lone = run(&before());
+    lone.as_object_mut().unwrap().remove("gone");
+    let mut ended = run(&now());
+    ended["gone"] = json!([]);
+    let mut middle = run(&before());
+    middle["gone"] = json!([]);
+    let as_read = |sample: &Value| KeptRun::from_kept(&sample.to_string()).unwrap();
+    assert_eq!((as_read(&lone), as_read(&middle)), (as_read(&ended), as_read(&ended)));
+    every_spelling::<Event>(&[cut("pattern"), cut("lot")]);
+    every_spelling::<KeptEntry>(&[
+        entry(json!({})),
+        entry(json!({ "revision": 0 })),
+        entry(json!({ "revision": 0, "hand": [0, 0] })),
+    ]);
+    every_spelling::<PaperText>(&[
+        json!({ "name": "Ash card", "kind": "pad", "width": "12 in", "height": "12 in", "count": 24, "pattern": "up", "printed": "one" }),
+    ]);
+    every_spelling::<GuideText>(&[
+        json!({ "name": "Small guide", "gusset": "2 in", "flap": "1 1/4 in", "widths": ["3 1/2 in"], "reach": "6 in" }),
+    ]);
+    every_spelling::<CostsText>(&[json!({ "glue": "0.04" })]);
+    every_spelling::<RoomsText>(&[json!({ "round": "3/8 in", "flat": null, "odd": null, "above": null })]);
+    every_spelling::<KeepText>(&[json!({ "keep": 9 })]);
+    every_spelling::<HandRules>(&[json!([{ "id": "panels", "by": 396_875, "bags": 16, "metric": false }])]);
 }
 
 #[rstest]
@@ -83,6 +143,8 @@ fn a_file_of_before_is_written_anew_when_it_is_opened() {
     file.execute_batch("ALTER TABLE bag_paper RENAME TO cut; DROP TABLE save_key").unwrap();
     file.execute("INSERT INTO paper (id, revision, paper) VALUES (3, 1, '{}')", []).unwrap();
     file.execute("INSERT INTO cut (bag, paper, sheets, length_nm) VALUES (1, 3, 2, 0)", []).unwrap();
+    file.execute("INSERT INTO run_event (run, event) VALUES (1, ?1), (1, '{}')", [cut("pattern").to_string()]).unwrap();
+    file.execute("INSERT INTO entry (revision, entry) VALUES (3, ?1)", [entry(json!({})).to_string()]).unwrap();
     let rules = json!([{ "id": "panels", "by": 396_875, "bags": 16, "metric": false }]).to_string();
     file.execute("INSERT INTO setting (name, setting) VALUES ('allowances', ?1)", [&rules]).unwrap();
     file.pragma_update(None, "user_version", 12).unwrap();
@@ -99,6 +161,11 @@ fn a_file_of_before_is_written_anew_when_it_is_opened() {
     assert_eq!(read("SELECT brief FROM bag"), now());
     assert_eq!(read("SELECT brief FROM bag_version"), now());
     assert_eq!(read("SELECT run FROM run WHERE id = 1"), run(&now()));
+    assert_eq!(read("SELECT event FROM run_event WHERE id = 1"), cut("lot"));
+    let renewed = entry(json!({ "revision": 0, "hand": [0, 0] }));
+    assert_eq!(read("SELECT entry FROM entry"), renewed);
+    assert_eq!(text("SELECT revision || '' FROM entry"), "3");
+    assert_eq!(text("SELECT event FROM run_event WHERE id = 2"), "{}");
     // What is of no spelling is left as it is, and nobody has changed anything.
     assert_eq!(text("SELECT run FROM run WHERE id = 2"), "\"no run at all\"");
     assert_eq!(text("SELECT revision || '-' || updated_at FROM bag"), format!("4-{at}"));

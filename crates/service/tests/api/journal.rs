@@ -228,7 +228,7 @@ async fn a_picture_is_made_anew_and_what_is_none_is_refused(service: Service) {
     let mut bomb = encoded(&RgbImage::new(8, 8), ImageFormat::Png);
     bomb[16..24].copy_from_slice(&[0, 1, 0, 0, 0, 1, 0, 0]);
     assert_eq!(send_picture(&service, &bomb).await.status, StatusCode::UNPROCESSABLE_ENTITY);
-    let large = send_picture(&service, &vec![7; 13 * 1024 * 1024]).await;
+    let large = send_picture(&service, &vec![7; 25 * 1024 * 1024]).await;
     assert_eq!(large.status, StatusCode::PAYLOAD_TOO_LARGE);
     assert_eq!(service.get("/api/journal").await.json()["entries"][0]["pictured"], true);
     assert_eq!(
