@@ -7,7 +7,7 @@ use wide_fold_core::shelf::amount;
 use wide_fold_core::text::printable;
 use wide_fold_core::{Length, Sheet, Unit};
 use wide_fold_formats::brief_json::SheetText;
-use wide_fold_formats::{PaperText, RowFault};
+use wide_fold_formats::{PaperText, RowFault, ShelfRead};
 use wide_fold_kept::papers::read_paper;
 use wide_fold_kept::runs::Need;
 use wide_fold_kept::shape::Unreadable;
@@ -176,8 +176,21 @@ pub struct ImportView {
     pub kept: usize,
     /// How many rows are good.
     pub good: usize,
-    /// The bad rows. Unless the good ones were asked for, nothing is kept beside them.
+    /// How many rows are bad. Unless the good ones were asked for, nothing is kept beside them.
+    pub bad: usize,
+    /// The first of the bad rows.
     pub faults: Vec<RowFaultView>,
+}
+
+/// More bad rows of a file are counted and not listed.
+const LISTED: usize = 100;
+
+impl ImportView {
+    /// What came of reading a file of which so many papers were kept.
+    pub fn new(read: &ShelfRead, kept: usize) -> Self {
+        let faults = read.faults.iter().take(LISTED).map(Into::into).collect();
+        Self { kept, good: read.papers.len(), bad: read.faults.len(), faults }
+    }
 }
 
 /// A row that cannot be read.

@@ -201,7 +201,7 @@ fn a_remark_is_no_tag() {
     let lines = "<path data-name='a' d=\"M 1 1 H 9\" stroke=\"#000\"/>".repeat(300);
     let text = svg(
         "<!-- it's = \" -->",
-        &format!("<g id=\"cut\"><!-- don't --><style><![CDATA[a { b: '=' }]]></style>{lines}</g>"),
+        &format!("<g id=\"cut\"><!-- don't --><style><![CDATA[a {{ b: '=' }}]]></style>{lines}</g>"),
     );
     assert_eq!(read(Kind::Svg, &text, &Told::default()).unwrap().lines.len(), 300);
 }

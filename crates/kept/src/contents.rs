@@ -196,16 +196,23 @@ impl Contents {
 }
 
 impl Store {
-    /// What is in the database now. Read by a connection of its own, so that nobody waits.
+    /// What is in the database now.
     ///
     /// # Errors
     /// [`crate::StoreError::Database`].
     pub fn contents(&self) -> Result<Contents> {
+        self.read_aside(|moment| Ok(Contents::of(moment)?))
+    }
+
+    /// Reads for long: by a connection of its own, so that nobody waits for it, and all of one moment.
+    ///
+    /// # Errors
+    /// Whatever `read` fails with.
+    pub fn read_aside<T>(&self, read: impl FnOnce(&Connection) -> Result<T>) -> Result<T> {
         let own = Connection::open_with_flags(&self.0.path, OpenFlags::SQLITE_OPEN_READ_ONLY)?;
         own.busy_timeout(crate::look::PATIENCE)?;
-        // One moment for all tables.
         let moment = own.unchecked_transaction()?;
-        Ok(Contents::of(&moment)?)
+        read(&moment)
     }
 
     /// True if there is nothing in it that anybody has made.

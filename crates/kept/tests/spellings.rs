@@ -143,8 +143,13 @@ fn a_file_of_before_is_written_anew_when_it_is_opened() {
     file.execute_batch("ALTER TABLE bag_paper RENAME TO cut; DROP TABLE save_key").unwrap();
     file.execute("INSERT INTO paper (id, revision, paper) VALUES (3, 1, '{}')", []).unwrap();
     file.execute("INSERT INTO cut (bag, paper, sheets, length_nm) VALUES (1, 3, 2, 0)", []).unwrap();
-    file.execute("INSERT INTO run_event (run, event) VALUES (1, ?1), (1, '{}')", [cut("pattern").to_string()]).unwrap();
-    file.execute("INSERT INTO entry (revision, entry) VALUES (3, ?1)", [entry(json!({})).to_string()]).unwrap();
+    file.execute(
+        "INSERT INTO run_event (run, event) VALUES (1, ?1), (1, '{}')",
+        [cut("pattern").to_string()],
+    )
+    .unwrap();
+    file.execute("INSERT INTO entry (revision, entry) VALUES (3, ?1)", [entry(json!({})).to_string()])
+        .unwrap();
     let rules = json!([{ "id": "panels", "by": 396_875, "bags": 16, "metric": false }]).to_string();
     file.execute("INSERT INTO setting (name, setting) VALUES ('allowances', ?1)", [&rules]).unwrap();
     file.pragma_update(None, "user_version", 12).unwrap();

@@ -1,6 +1,7 @@
 //! The budgets of docs/ARCHITECTURE.md, measured.
 
 mod addresses;
+mod beside;
 mod load;
 mod playing;
 mod typing;

@@ -457,8 +457,15 @@ export const bringEntry = (id: number) =>
 
 export const pictureUrl = (entry: number, revision: number) => `/api/journal/${entry}/picture?of=${revision}`;
 
-export const setPicture = (entry: number, picture: Blob) =>
-  sendFile<void>(`/api/journal/${entry}/picture`, picture, "PUT");
+/** A picture may be so large, in bytes. */
+const LARGEST_PICTURE = 24 << 20;
+
+export async function setPicture(entry: number, picture: Blob) {
+  // The service would stop listening in the middle, and the browser would not say why.
+  if (picture.size > LARGEST_PICTURE)
+    throw new Error("This picture is larger than 24 MiB. Save it smaller, and take that.");
+  return sendFile<void>(`/api/journal/${entry}/picture`, picture, "PUT");
+}
 
 /** A file as it is, sent to be looked into or put back. */
 async function sendFile<T>(path: string, sent?: Blob, method = "POST"): Promise<T> {

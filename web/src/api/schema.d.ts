@@ -2944,7 +2944,9 @@ export interface components {
         };
         /** @description What came of it. */
         ImportView: {
-            /** @description The bad rows. Unless the good ones were asked for, nothing is kept beside them. */
+            /** @description How many rows are bad. Unless the good ones were asked for, nothing is kept beside them. */
+            bad: number;
+            /** @description The first of the bad rows. */
             faults: components["schemas"]["RowFaultView"][];
             /** @description How many rows are good. */
             good: number;

@@ -5,14 +5,13 @@ use serde_json::{Value, json};
 use std::collections::{BTreeMap, BTreeSet};
 use std::io::{Error, Result};
 use std::path::Path;
-use std::sync::atomic::{AtomicBool, Ordering};
 use std::time::{Duration, Instant};
 use wide_fold_browser::Service;
 
 /// Bags in the long list.
 const MANY: usize = 2_000;
 
-const ALL: [&str; 12] = [
+pub(super) const ALL: [&str; 12] = [
     "insert",
     "handle_strips",
     "reinforcement",
@@ -58,9 +57,7 @@ pub fn run(binary: &Path) -> Result<()> {
     measured.extend(taken_along(&mut wire)?);
     measured.extend(kept_safe(&mut wire)?);
     measured.extend(shelf_full(&mut wire, &demo)?);
-    meanwhile(service.host(), &demo)?;
-    memory(&service)?;
-    flood(&service)?;
+    super::beside::run(&service, &mut wire, &demo)?;
     let described: Value = serde_json::from_str(&wire.good("GET /api/openapi.json", "", "")?)?;
     let paths = described["paths"].as_object().into_iter().flatten();
     let all: BTreeSet<String> = paths
@@ -120,7 +117,7 @@ fn demo(wire: &mut Wire) -> Result<Vec<Value>> {
     Ok(briefs)
 }
 
-fn report(what: &str, times: &mut [Duration], budget: Duration) {
+pub(super) fn report(what: &str, times: &mut [Duration], budget: Duration) {
     times.sort();
     let Some(last) = times.len().checked_sub(1) else { return };
     let at = |share: f64| times[(last as f64 * share).round() as usize];
@@ -152,7 +149,8 @@ fn measure(wire: &mut Wire, case: &Case) -> Result<()> {
             .replace("hand-rules/hand", "hand-rules/hand?groove=1/8%20in")
             .replace("{id}", &of)
             .replace("{page}", "1")
-            .replace("{revision}", "1");
+            .replace("{revision}", "1")
+            .replace("{kind}/{key}", "work/0");
         if address.contains("{step}") {
             let brief = wire.ask(&format!("GET /api/bags/{bag}"), "", "")?.json()["brief"].to_string();
             let steps = wire.ask("POST /api/plan", "", &brief)?.json()["steps"].clone();
@@ -220,7 +218,7 @@ fn entry() -> Value {
 }
 
 /// A size in sixty-fourths.
-fn size(width: i64, height: i64, gusset: i64) -> Value {
+pub(super) fn size(width: i64, height: i64, gusset: i64) -> Value {
     let say = |n: i64| format!("{n}/64 in");
     json!({ "width": say(width), "height": say(height), "gusset": say(gusset) })
 }
@@ -231,7 +229,7 @@ fn with(brief: &Value, field: &str, value: Value) -> Value {
     brief
 }
 
-fn batch(briefs: impl Iterator<Item = Value>, copies: u32) -> Value {
+pub(super) fn batch(briefs: impl Iterator<Item = Value>, copies: u32) -> Value {
     let bags: Vec<Value> = briefs
         .enumerate()
         .map(|(n, brief)| json!({ "name": format!("bag {n}"), "brief": brief, "copies": copies }))
@@ -356,6 +354,8 @@ fn everyday_cases(demo: &[Value], joined: &[Value]) -> Vec<Case> {
         case("the backups", "GET /api/backups", &[], ms(20), 20),
         case("how many are kept", "PUT /api/backups", &[json!({ "keep": 3 })], ms(50), 10),
         case("a backup made", "POST /api/backups", &[], ms(1_000), 5),
+        case("what cannot be read, of 2 000 bags", "GET /api/unread", &[], ms(200), 10),
+        case("one of it put away", "DELETE /api/unread/{kind}/{key}", &[], ms(200), 5),
         case("what things cost", "GET /api/costs", &[], ms(10), 50),
         case("what things cost, set", "PUT /api/costs", &[json!({ "glue": "0.04" })], ms(50), 20),
         case("what the shelf makes of a bag", "POST /api/yields", demo, ms(1_000), 10),
@@ -583,82 +583,4 @@ fn shelf_full(wire: &mut Wire, demo: &[Value]) -> Result<Vec<String>> {
         },
     )?;
     Ok(["POST /api/shelf/import", "POST /api/ways"].map(str::to_owned).to_vec())
-}
-
-/// Saves and lists while dear work goes on without a pause.
-fn meanwhile(host: &str, demo: &[Value]) -> Result<()> {
-    let done = AtomicBool::new(false);
-    let dear = batch(
-        (0..50).map(|n| json!({ "finished": size(150 + n * 3, 200 + n * 5, 70 + n), "extras": ALL })),
-        10,
-    )
-    .to_string();
-    std::thread::scope(|scope| {
-        for _ in 0..4 {
-            scope.spawn(|| {
-                let Ok(mut wire) = Wire::open(host) else { return };
-                while !done.load(Ordering::Relaxed) {
-                    drop(wire.ask("POST /api/layout", "", &dear));
-                }
-            });
-        }
-        let mut wire = Wire::open(host)?;
-        let (mut saves, mut lists, mut plans) = (Vec::new(), Vec::new(), Vec::new());
-        for turn in 0..100 {
-            let draft = json!({ "name": "bag", "brief": demo[turn % demo.len()] }).to_string();
-            for (start, body, times) in [
-                ("POST /api/bags", draft, &mut saves),
-                ("GET /api/bags", String::new(), &mut lists),
-                ("POST /api/plan", demo[turn % demo.len()].to_string(), &mut plans),
-            ] {
-                let begun = Instant::now();
-                wire.good(start, "", &body)?;
-                times.push(begun.elapsed());
-            }
-        }
-        done.store(true, Ordering::Relaxed);
-        report("a save while four lay out 500 bags without a pause", &mut saves, Duration::from_millis(100));
-        report("the list meanwhile", &mut lists, Duration::from_millis(100));
-        report("a plan meanwhile", &mut plans, Duration::from_millis(50));
-        Ok(())
-    })
-}
-
-fn status(service: &Service, line: &str) -> Result<String> {
-    let status = std::fs::read_to_string(format!("/proc/{}/status", service.pid()))?;
-    let found = status.lines().find_map(|own| own.strip_prefix(line));
-    Ok(found.unwrap_or_default().trim_start_matches(':').trim().to_owned())
-}
-
-fn memory(service: &Service) -> Result<()> {
-    println!(
-        "resident memory: {} at most through all of this, {} now",
-        status(service, "VmHWM")?,
-        status(service, "VmRSS")?
-    );
-    Ok(())
-}
-
-/// As many connections at once as the system lets through, each with half a request, and what memory they leave.
-fn flood(service: &Service) -> Result<()> {
-    let before = status(service, "VmRSS")?;
-    let address: std::net::SocketAddr = service.host().parse().map_err(Error::other)?;
-    let half = format!("POST /api/bags HTTP/1.1\r\nHost: {address}\r\nX-Long: {}", "x".repeat(8_000));
-    let crowd: Vec<_> = (0..2_000)
-        .map_while(|_| {
-            // Those for whom there is no place wait before the door, which holds only so many.
-            let mut stream =
-                std::net::TcpStream::connect_timeout(&address, Duration::from_millis(100)).ok()?;
-            std::io::Write::write_all(&mut stream, half.as_bytes()).ok()?;
-            Some(stream)
-        })
-        .collect();
-    let many = crowd.len();
-    drop(crowd);
-    std::thread::sleep(Duration::from_secs(2));
-    println!(
-        "resident memory before and after {many} connections at once: {before}, {}",
-        status(service, "VmRSS")?
-    );
-    Ok(())
 }

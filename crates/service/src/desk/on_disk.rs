@@ -27,7 +27,7 @@ const PIECE: usize = 256 * 1024;
 const LARGEST: u64 = 8 << 30;
 
 /// As much of a body that is too long is read all the same, so that its sender comes to read the answer.
-const DRAINED: u64 = 16 << 20;
+const DRAINED: u64 = 48 << 20;
 
 /// A file in a folder of its own, which goes when this does.
 pub struct OnDisk {
@@ -152,7 +152,7 @@ async fn received(request: Request, most: u64) -> Result<OnDisk, Problem> {
         length += piece.len() as u64;
         if length <= most {
             file.write_all(&piece).await.map_err(|error| no_room(&error))?;
-        } else if length > most.max(DRAINED) {
+        } else if length > most + DRAINED {
             break;
         }
     }

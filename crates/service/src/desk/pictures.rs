@@ -6,7 +6,7 @@ use image::codecs::jpeg::JpegEncoder;
 use image::codecs::webp::WebPDecoder;
 use image::metadata::Orientation;
 use image::{DynamicImage, GrayImage, ImageDecoder, ImageFormat, Rgb, RgbImage};
-use jpeg_decoder::PixelFormat;
+use jpeg_decoder::{CodingProcess, PixelFormat};
 use std::io::Cursor;
 use wide_fold_core::budget::Budget;
 
@@ -81,11 +81,14 @@ fn upright(exif: Option<&[u8]>) -> Orientation {
 /// A JPEG, at an eighth, a quarter or half of its size if that is enough: larger it is never made.
 fn jpeg(bytes: &[u8]) -> Result<(DynamicImage, Orientation), Problem> {
     const MOST: u64 = 64_000_000;
+    // One that comes in passes over the whole picture is kept as a whole, six bytes a pixel.
+    const MOST_IN_PASSES: u64 = 28_000_000;
     let mut decoder = jpeg_decoder::Decoder::new(bytes);
     decoder.set_max_decoding_buffer_size(ROOM);
     decoder.read_info().map_err(|_| broken())?;
     let info = decoder.info().ok_or_else(broken)?;
-    bounded(info.width.into(), info.height.into(), MOST)?;
+    let in_passes = info.coding_process == CodingProcess::DctProgressive;
+    bounded(info.width.into(), info.height.into(), if in_passes { MOST_IN_PASSES } else { MOST })?;
     let (width, height) = small(info.width.into(), info.height.into());
     let (width, height) = decoder.scale(width as u16, height as u16).map_err(|_| broken())?;
     let pixels = decoder.decode().map_err(|_| broken())?;
@@ -140,7 +143,7 @@ fn png(bytes: &[u8], budget: &Budget<'_>) -> Result<(DynamicImage, Orientation),
 
 /// A WebP, which can be read as a whole only.
 fn webp(bytes: &[u8]) -> Result<(DynamicImage, Orientation), Problem> {
-    const MOST: u64 = 20_000_000;
+    const MOST: u64 = 14_000_000;
     let mut decoder = WebPDecoder::new(Cursor::new(bytes)).map_err(|_| broken())?;
     let (width, height) = decoder.dimensions();
     bounded(width, height, MOST)?;

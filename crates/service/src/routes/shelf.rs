@@ -118,13 +118,12 @@ pub async fn import_shelf(
         Ok((text.keep_good, read_shelf(&text.csv)))
     };
     let (keep_good, read) = dear.run(Work::Keeping, read).await?;
-    let good = read.papers.len();
     let mut kept = 0;
     if read.faults.is_empty() || keep_good {
         let papers = read.papers.iter().map(written_paper).collect::<Result<Vec<_>, _>>()?;
         kept = store.write(move |transaction| Kind::Paper.add(transaction, &papers)).await?.len();
     }
-    Ok(Json(ImportView { kept, good, faults: read.faults.iter().map(Into::into).collect() }))
+    Ok(Json(ImportView::new(&read, kept)))
 }
 
 fn checked(text: &PaperText) -> Result<String, Problem> {

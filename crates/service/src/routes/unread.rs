@@ -1,5 +1,6 @@
 //! Everything that is kept and cannot be read, in one list.
 
+use crate::dear::{Dear, Work};
 use crate::json::Json;
 use crate::problem::Problem;
 use axum::extract::rejection::PathRejection;
@@ -12,8 +13,11 @@ use wide_fold_kept::unread::{Of, unread};
 
 /// Everything that is kept, is not deleted, and cannot be read.
 #[utoipa::path(get, path = "/api/unread", responses((status = 200, body = UnreadList)))]
-pub async fn list_unread(State(store): State<Store>) -> Result<Json<UnreadList>, Problem> {
-    let all = store.read(unread).await?;
+pub async fn list_unread(
+    State(store): State<Store>,
+    State(dear): State<Dear>,
+) -> Result<Json<UnreadList>, Problem> {
+    let all = dear.run(Work::Keeping, move |_| Ok(store.read_aside(unread)?)).await?;
     Ok(Json(UnreadList { unread: all.iter().map(Into::into).collect() }))
 }
 

@@ -48,7 +48,7 @@ export function ImportShelf({ onKept }: { onKept: () => void }) {
           {faults.length > 0 && (
             <>
               <p>
-                {faults.length} {faults.length === 1 ? "line" : "lines"} cannot be read
+                {came.bad} {came.bad === 1 ? "line" : "lines"} cannot be read
                 {came.kept === 0 && ", so nothing was put on the shelf"}:
               </p>
               <ul>
@@ -58,6 +58,7 @@ export function ImportShelf({ onKept }: { onKept: () => void }) {
                     {fault.field && `, ${fault.field}`}: {fault.sentence}
                   </li>
                 ))}
+                {came.bad > faults.length && <li>and {came.bad - faults.length} more</li>}
               </ul>
               {came.kept === 0 && came.good > 0 && (
                 <Button variant="remedy" onClick={() => read.mutate({ text: csv, keepGood: true })}>
