@@ -119,16 +119,42 @@ impl Of {
         let unread = self.unread(transaction)?.into_iter().find(|own| own.key == key);
         let unread = unread.ok_or(StoreError::NoSuch("thing that cannot be read"))?;
         let id = unread.key.parse().unwrap_or_default();
-        let delete = |kind: Kind| kind.change(transaction, id, None, &Change::Delete, now).map(drop);
         match self {
             Self::Bag => bags::change(transaction, id, None, &bags::Change::Delete, now).map(drop),
-            Self::Paper => delete(Kind::Paper),
-            Self::Guide => delete(Kind::Guide),
-            Self::Run => delete(Kind::Run),
-            Self::Entry => delete(Kind::Entry),
+            Self::Paper | Self::Guide | Self::Run | Self::Entry => {
+                self.marked(transaction, id, &Change::Delete, now)
+            }
             Self::Work => runs::take_out(transaction, id),
             Self::Setting => settings::forget(transaction, key),
         }
+    }
+
+    /// Brings one back that was put away.
+    ///
+    /// # Errors
+    /// [`StoreError::NoSuch`] if there is none, or it was taken out for good.
+    pub fn bring_back(self, transaction: &Transaction<'_>, key: &str, now: Timestamp) -> Result<()> {
+        let none = StoreError::NoSuch("thing that was put away");
+        let id = key.parse().map_err(|_| StoreError::NoSuch("thing that was put away"))?;
+        match self {
+            Self::Bag => bags::change(transaction, id, None, &bags::Change::Restore, now).map(drop),
+            Self::Paper | Self::Guide | Self::Run | Self::Entry => {
+                self.marked(transaction, id, &Change::Restore, now)
+            }
+            Self::Work | Self::Setting => Err(none),
+        }
+    }
+
+    /// Marks a thing that is kept as one line of JSON.
+    fn marked(self, transaction: &Transaction<'_>, id: i64, change: &Change, now: Timestamp) -> Result<()> {
+        let kind = match self {
+            Self::Paper => Kind::Paper,
+            Self::Guide => Kind::Guide,
+            Self::Run => Kind::Run,
+            Self::Entry => Kind::Entry,
+            Self::Bag | Self::Work | Self::Setting => return Err(StoreError::NoSuch("thing of that kind")),
+        };
+        kind.change(transaction, id, None, change, now).map(drop)
     }
 }
 

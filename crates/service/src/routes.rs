@@ -111,6 +111,7 @@ pub fn api() -> (axum::Router<Rooms>, utoipa::openapi::OpenApi) {
         .routes(routes!(keeping::restore_kept))
         .routes(routes!(unread::list_unread))
         .routes(routes!(unread::put_away))
+        .routes(routes!(unread::bring_back))
         .split_for_parts();
     document::complete(&mut document);
     (router, document)

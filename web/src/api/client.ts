@@ -421,6 +421,9 @@ export const listUnread = () => answer(client.GET("/api/unread"));
 export const putUnreadAway = (kind: Unread["kind"], key: string) =>
   answer(client.DELETE("/api/unread/{kind}/{key}", { params: { path: { kind, key } } }));
 
+export const bringUnreadBack = (kind: Unread["kind"], key: string) =>
+  answer(client.POST("/api/unread/{kind}/{key}/restore", { params: { path: { kind, key } } }));
+
 export const listBackups = () => answer(client.GET("/api/backups"));
 
 export const keepBackups = (keep: number) => answer(client.PUT("/api/backups", { body: { keep } }));

@@ -97,7 +97,7 @@ fn firsts(group: TokenStream) -> Vec<String> {
 ])]
 #[case("cutter", &["read", "cut_out", "mat", "faults", "job"])]
 #[case("kept", &[
-    "cell", "save_key", "shape", "versions", "bags", "day", "entry", "settings", "hand_rules", "costs", "rooms", "run", "thing", "papers", "runs", "renew", "look", "place", "rows", "open", "seal",
+    "cell", "save_key", "shape", "versions", "bags", "day", "entry", "settings", "hand_rules", "costs", "rooms", "run", "thing", "papers", "runs", "renew", "look", "place", "rows", "open", "seal", "contents",
     "rescue", "backup", "stock", "bag_paper", "journal", "ticks", "unread",
 ])]
 #[case("answers", &[

@@ -355,6 +355,7 @@ fn everyday_cases(demo: &[Value], joined: &[Value]) -> Vec<Case> {
         case("how many are kept", "PUT /api/backups", &[json!({ "keep": 3 })], ms(50), 10),
         case("a backup made", "POST /api/backups", &[], ms(1_000), 5),
         case("what cannot be read, of 2 000 bags", "GET /api/unread", &[], ms(200), 10),
+        case("one of it brought back", "POST /api/unread/{kind}/{key}/restore", &[], ms(50), 5),
         case("one of it put away", "DELETE /api/unread/{kind}/{key}", &[], ms(200), 5),
         case("what things cost", "GET /api/costs", &[], ms(10), 50),
         case("what things cost, set", "PUT /api/costs", &[json!({ "glue": "0.04" })], ms(50), 20),

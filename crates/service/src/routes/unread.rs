@@ -34,3 +34,17 @@ pub async fn put_away(
     store.write(move |transaction| Of::from(kind).put_away(transaction, &key, Timestamp::now())).await?;
     Ok(StatusCode::NO_CONTENT)
 }
+
+/// Bring back one that was put away, as it was.
+#[utoipa::path(post, path = "/api/unread/{kind}/{key}/restore",
+    params(("kind" = UnreadKind, Path), ("key" = String, Path)), responses(
+    (status = 204), (status = 404, body = Problem, content_type = "application/problem+json")
+))]
+pub async fn bring_back(
+    State(store): State<Store>,
+    path: Result<Path<(UnreadKind, String)>, PathRejection>,
+) -> Result<StatusCode, Problem> {
+    let Path((kind, key)) = path.map_err(|_| Problem::not_found("thing of that kind"))?;
+    store.write(move |transaction| Of::from(kind).bring_back(transaction, &key, Timestamp::now())).await?;
+    Ok(StatusCode::NO_CONTENT)
+}

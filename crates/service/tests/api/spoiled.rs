@@ -166,4 +166,10 @@ async fn what_is_left_out_is_told_and_can_be_put_away(
     for view in VIEWS {
         assert_eq!(service.get(view).await.status, StatusCode::OK, "{view}");
     }
+    let back = service.send(Method::POST, &format!("/api/unread/{kind}/{key}/restore"), &[], "").await;
+    let (answered, there) = if comes_back { (StatusCode::NO_CONTENT, 1) } else { (StatusCode::NOT_FOUND, 0) };
+    assert_eq!(back.status, answered, "{}", back.text);
+    let again = service.get("/api/unread").await.json()["unread"].clone();
+    assert_eq!(again.as_array().unwrap().len(), there);
+    assert!(there == 0 || again[0]["text"] == *text);
 }

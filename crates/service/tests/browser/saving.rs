@@ -207,3 +207,113 @@ async fn what_is_counted_while_nobody_answers_is_kept_later() {
     house.browser.until("!document.querySelector('.unkept')").await.unwrap();
     house.is_sound("kept").await;
 }
+
+/// With nobody there, what shows the bag as it was saved says why it does not open, and opens it all the same if that is wanted; a bag
+/// that cannot be shown comes by itself when there is an answer again, with what was changed.
+#[tokio::test]
+async fn a_bag_says_how_it_stands_while_nobody_answers() {
+    let mut house = House::open((1280, 800), &["--demo"]).await;
+    let (host, db) = (house.service.host().to_owned(), house.folder.path().join("bags.db"));
+    house.goto("/bags/1").await;
+    house.browser.find_path(WIDTH).await.unwrap();
+    house.saved().await;
+    house.service = Service::start(binary(), &house.folder.path().join("other.db"), &[]).unwrap();
+    house.retype(WIDTH, "3 3/8").await;
+    house
+        .browser
+        .until("document.querySelector('.saving').innerText.includes('trying again')")
+        .await
+        .unwrap();
+    house.press("At the table").await;
+    house.reads("The bag is not saved as it stands here").await;
+    house.is_sound("not saved").await;
+    // The same page, asked for anew once there is somebody who has the pages and nobody who has the bag.
+    let shelf = "document.querySelector('a.brand').click()";
+    house.browser.run(shelf).await.unwrap();
+    house.browser.run("history.back()").await.unwrap();
+    house.reads("The bag cannot be shown now").await;
+    house.reads("is kept in this browser").await;
+    house.is_sound("nobody answers").await;
+    house.service = Service::start_at(&host, binary(), &db, &["--demo"]).unwrap();
+    house.browser.find_path(WIDTH).await.unwrap();
+    let kept =
+        "fetch('/api/bags/1').then(a => a.json()).then(bag => { window.wide = bag.brief.finished.width })";
+    house.browser.until(&format!("({kept}) && window.wide === '3 3/8 in'")).await.unwrap();
+    house.saved().await;
+}
+
+/// A run that was changed elsewhere meanwhile: either version can be kept, and undo brings the other one back.
+#[tokio::test]
+async fn of_a_run_changed_twice_undo_brings_the_other_back() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    let copies = "input[aria-label='Number of Bud vase']";
+    let elsewhere = |copies: u32| {
+        format!(
+            "return fetch('/api/runs/1').then(a => a.json()).then(run => fetch('/api/runs/1', {{ method: 'PUT',
+                headers: {{ 'Content-Type': 'application/json', 'If-Match': '\"' + run.revision + '\"' }},
+                body: JSON.stringify({{ name: run.name, date: run.date, holds: run.holds, archived: run.archived,
+                    evenings: run.evenings.evenings.map(({{ date, minutes }}) => ({{ date, minutes }})),
+                    lines: run.lines.map(({{ line, bag, copies, paper, side_paper }}, n) =>
+                        ({{ line, bag, copies: n === 0 ? {copies} : copies, paper, side_paper }})) }}) }})).then(a => a.status)"
+        )
+    };
+    let first = "return fetch('/api/runs/1').then(a => a.json()).then(run => run.lines[0].copies)";
+    let is_kept = |count: u32| {
+        let ask = first.trim_start_matches("return ");
+        format!("({ask}.then(now => {{ window.first = now }})) && window.first === {count}")
+    };
+    house.goto("/runs/1").await;
+    house.browser.find(copies).await.unwrap();
+    let field = format!("document.querySelector(\"{copies}\")");
+    for (mine, theirs) in [(14, 21), (15, 22)] {
+        assert_eq!(house.browser.run(&elsewhere(theirs)).await.unwrap(), 200);
+        house.browser.run(&format!("{field}.focus(); {field}.select()")).await.unwrap();
+        house.browser.type_keys(&mine.to_string()).await.unwrap();
+        house.reads("changed somewhere else").await;
+        house.is_sound("changed elsewhere").await;
+        let keeps_mine = mine == 14;
+        house.press(if keeps_mine { "Keep mine" } else { "Take the saved one" }).await;
+        let (now, other) = if keeps_mine { (mine, theirs) } else { (theirs, mine) };
+        house.browser.until(&is_kept(now)).await.unwrap();
+        house.browser.until(&format!("{field}.value === '{now}'")).await.unwrap();
+        house.click("[aria-label='Undo the change']").await;
+        house.browser.until(&is_kept(other)).await.unwrap();
+        // Undo and redo outlive the page.
+        house.goto("/runs/1").await;
+        house.browser.find(copies).await.unwrap();
+        house.click("[aria-label='Redo the change']").await;
+        house.browser.until(&is_kept(now)).await.unwrap();
+        house.goto("/runs/1").await;
+        house.browser.find(copies).await.unwrap();
+    }
+}
+
+/// What cannot be read is told at the foot of every page that leaves it out, and under Safe keeping with why; put away, it comes back.
+#[tokio::test]
+async fn what_cannot_be_read_is_told_and_put_away() {
+    let house = House::open((1280, 800), &["--demo"]).await;
+    let file = rusqlite::Connection::open(house.folder.path().join("bags.db")).unwrap();
+    file.busy_timeout(Duration::from_secs(5)).unwrap();
+    file.pragma_update(None, "ignore_check_constraints", true).unwrap();
+    file.execute("UPDATE paper SET paper = '{\"name\":\"Iron-spot card\"}' WHERE id = 3", []).unwrap();
+    file.execute("INSERT OR REPLACE INTO setting VALUES ('costs', '7')", []).unwrap();
+    drop(file);
+    for page in ["/", "/shelf", "/runs", "/journal", "/gift"] {
+        house.goto(page).await;
+        house.reads("2 things that are kept cannot be read, and are left out here").await;
+    }
+    house.browser.run("document.querySelector('.left-out a').click()").await.unwrap();
+    house.reads("The paper “Iron-spot card”").await;
+    house.reads("No bag is tried on it").await;
+    house.browser.until("document.activeElement.id === 'unread-title'").await.unwrap();
+    house.is_sound("what cannot be read").await;
+    house.press("Put it away").await;
+    house.reads("is put away").await;
+    house.browser.until("document.querySelectorAll('.unread li').length === 1").await.unwrap();
+    house.browser.until("document.activeElement.id === 'unread-title'").await.unwrap();
+    house.press("Bring it back").await;
+    house.browser.until("document.querySelectorAll('.unread li').length === 2").await.unwrap();
+    house.press("Take it out for good").await;
+    house.browser.until("document.querySelectorAll('.unread li').length === 1").await.unwrap();
+    house.is_sound("put away").await;
+}

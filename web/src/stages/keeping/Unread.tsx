@@ -4,16 +4,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { Button } from "react-bootstrap";
 import { Link, useLocation } from "react-router";
-import {
-  bringEntry,
-  bringGuide,
-  bringPaper,
-  putUnreadAway,
-  restoreBag,
-  restoreRun,
-  saveText,
-  type Unread as Thing,
-} from "../../api/client";
+import { bringUnreadBack, putUnreadAway, saveText, type Unread as Thing } from "../../api/client";
 import { unreadQuery } from "../../api/queries";
 import { Failed } from "../../api/Failed";
 import { Icon } from "../../drawings/Icon";
@@ -30,17 +21,6 @@ const PLACE: Record<Thing["kind"], (thing: Thing) => string | null> = {
   setting: () => null,
 };
 
-/** How it is brought back once it is put away; what is taken out for good is not. */
-const BACK: Record<Thing["kind"], ((id: number) => Promise<unknown>) | null> = {
-  bag: restoreBag,
-  paper: bringPaper,
-  guide: bringGuide,
-  run: restoreRun,
-  work: null,
-  entry: bringEntry,
-  setting: null,
-};
-
 export function Unread() {
   const [gone, setGone] = useState<Thing | null>(null);
   const queries = useQueryClient();
@@ -52,12 +32,12 @@ export function Unread() {
     // It stood in lists of its own, too.
     onSuccess: (_, thing) => {
       title.current?.focus();
-      setGone(BACK[thing.kind] ? thing : null);
+      setGone(thing.comes_back ? thing : null);
       return queries.invalidateQueries();
     },
   });
   const back = useMutation({
-    mutationFn: async (thing: Thing) => BACK[thing.kind]?.(Number(thing.key)),
+    mutationFn: ({ kind, key }: Thing) => bringUnreadBack(kind, key),
     onSuccess: () => {
       title.current?.focus();
       setGone(null);
