@@ -6447,13 +6447,11 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            200: {
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/json": components["schemas"]["BagView"];
-                };
+                content?: never;
             };
             /** @description Asked under another name than this machine's own, or by a page of another site. */
             403: {
@@ -7893,13 +7891,11 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            200: {
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/json": components["schemas"]["GuideView"];
-                };
+                content?: never;
             };
             /** @description Asked under another name than this machine's own, or by a page of another site. */
             403: {
@@ -11336,13 +11332,11 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            200: {
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/json": components["schemas"]["PaperView"];
-                };
+                content?: never;
             };
             /** @description Asked under another name than this machine's own, or by a page of another site. */
             403: {

@@ -154,14 +154,14 @@ pub async fn delete(State(store): State<Store>, id: Id, headers: HeaderMap) -> R
 
 /// Bring a deleted bag back.
 #[utoipa::path(post, path = "/api/bags/{id}/restore", params(("id" = i64, Path)), responses(
-    (status = 200, body = BagView), (status = 404, body = Problem, content_type = "application/problem+json")
+    (status = 204), (status = 404, body = Problem, content_type = "application/problem+json")
 ))]
-pub async fn restore(State(store): State<Store>, id: Id) -> Result<Response, Problem> {
+pub async fn restore(State(store): State<Store>, id: Id) -> Result<StatusCode, Problem> {
     let id = bag_number(id)?;
-    let bag = store
+    store
         .write(move |transaction| bags::change(transaction, id, None, &Change::Restore, Timestamp::now()))
         .await?;
-    tagged(StatusCode::OK, &bag)
+    Ok(StatusCode::NO_CONTENT)
 }
 
 /// Save a copy of a bag.

@@ -72,11 +72,11 @@ pub async fn take_guide(
 
 /// Bring a guide back.
 #[utoipa::path(post, path = "/api/guides/{id}/restore", params(("id" = i64, Path)), responses(
-    (status = 200, body = GuideView), (status = 404, body = Problem, content_type = "application/problem+json")
+    (status = 204), (status = 404, body = Problem, content_type = "application/problem+json")
 ))]
-pub async fn bring_guide_back(State(store): State<Store>, id: Id) -> Result<Json<GuideView>, Problem> {
-    let kept = changed(&store, Kind::Guide, number(Kind::Guide, id)?, None, Change::Restore).await?;
-    Ok(Json(GuideView::new(&kept)?))
+pub async fn bring_guide_back(State(store): State<Store>, id: Id) -> Result<StatusCode, Problem> {
+    changed(&store, Kind::Guide, number(Kind::Guide, id)?, None, Change::Restore).await?;
+    Ok(StatusCode::NO_CONTENT)
 }
 
 /// What the guide of a bag makes of the bag's sheet; nothing if the bag has no guide.

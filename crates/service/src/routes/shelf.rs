@@ -86,11 +86,11 @@ pub async fn take_paper(
 
 /// Bring a paper back onto the shelf.
 #[utoipa::path(post, path = "/api/shelf/{id}/restore", params(("id" = i64, Path)), responses(
-    (status = 200, body = PaperView), (status = 404, body = Problem, content_type = "application/problem+json")
+    (status = 204), (status = 404, body = Problem, content_type = "application/problem+json")
 ))]
-pub async fn bring_paper_back(State(store): State<Store>, id: Id) -> Result<Json<PaperView>, Problem> {
-    let kept = changed(&store, Kind::Paper, number(Kind::Paper, id)?, None, Change::Restore).await?;
-    Ok(Json(PaperView::new(&kept)?))
+pub async fn bring_paper_back(State(store): State<Store>, id: Id) -> Result<StatusCode, Problem> {
+    changed(&store, Kind::Paper, number(Kind::Paper, id)?, None, Change::Restore).await?;
+    Ok(StatusCode::NO_CONTENT)
 }
 
 /// The shelf as CSV.

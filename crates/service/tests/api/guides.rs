@@ -42,7 +42,7 @@ async fn guides_are_added_changed_taken_away_and_brought_back(service: Service) 
     assert_eq!(names(&service).await, ["Second guide"]);
     assert_eq!(service.send(Method::DELETE, &path, &[], "").await.status, StatusCode::NOT_FOUND);
     let back = service.send(Method::POST, &format!("{path}/restore"), &[], "").await;
-    assert_eq!(back.status, StatusCode::OK);
+    assert_eq!(back.status, StatusCode::NO_CONTENT);
     assert_eq!(names(&service).await, ["Bench guide, wide", "Second guide"]);
     assert_eq!(service.send(Method::DELETE, "/api/guides/4711", &[], "").await.status, StatusCode::NOT_FOUND);
     assert_eq!(service.send(Method::DELETE, "/api/guides/one", &[], "").await.status, StatusCode::NOT_FOUND);

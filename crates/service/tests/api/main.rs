@@ -268,7 +268,8 @@ async fn a_bags_life(service: Service) {
     assert_eq!(service.get("/api/bags/1").await.status, StatusCode::NOT_FOUND);
     assert_eq!(service.send(Method::DELETE, "/api/bags/1", &[], "").await.status, StatusCode::NOT_FOUND);
     let back = service.post("/api/bags/1/restore", &json!({})).await;
-    assert_eq!(back.status, StatusCode::OK);
+    assert_eq!(back.status, StatusCode::NO_CONTENT);
+    let back = service.get("/api/bags/1").await;
     assert_eq!(back.json()["brief"], changed.json()["brief"]);
     let listed = service.get("/api/bags").await.json();
     let sizes: Vec<&Value> =

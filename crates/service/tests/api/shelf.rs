@@ -34,7 +34,7 @@ async fn a_new_shelf_has_sample_papers(service: Service) {
 async fn papers_are_added_changed_taken_off_and_brought_back(service: Service) {
     let added = service.post("/api/shelf", &paper("Shino card", "12 in")).await;
     assert_eq!(added.status, StatusCode::CREATED);
-    let (id, path) = (added.json()["id"].clone(), format!("/api/shelf/{}", added.json()["id"]));
+    let path = format!("/api/shelf/{}", added.json()["id"]);
     let change = |revision: &'static str| {
         let (path, body) = (path.clone(), paper("Shino card, thick", "10 in").to_string());
         let service = &service;
@@ -48,7 +48,7 @@ async fn papers_are_added_changed_taken_off_and_brought_back(service: Service) {
     assert_eq!(service.send(Method::DELETE, &path, &[], "").await.status, StatusCode::NO_CONTENT);
     assert!(!names(&service).await.contains(&"Shino card, thick".to_owned()));
     let back = service.send(Method::POST, &format!("{path}/restore"), &[], "").await;
-    assert_eq!(back.json()["id"], id);
+    assert_eq!(back.status, StatusCode::NO_CONTENT);
     assert!(names(&service).await.contains(&"Shino card, thick".to_owned()));
     assert_eq!(service.send(Method::DELETE, "/api/shelf/4711", &[], "").await.status, StatusCode::NOT_FOUND);
 }
