@@ -153,7 +153,7 @@ pub fn page(
 /// # Errors
 /// [`StoreError::Database`].
 pub fn all(connection: &Connection) -> Result<Vec<Bag>> {
-    let sql = format!("SELECT {COLUMNS} FROM bag WHERE deleted_at IS NULL ORDER BY id");
+    let sql = format!("SELECT {COLUMNS} FROM bag NOT INDEXED WHERE deleted_at IS NULL ORDER BY id");
     let mut statement = connection.prepare_cached(&sql)?;
     Ok(statement.query_map([], read)?.collect::<rusqlite::Result<Vec<_>>>()?)
 }

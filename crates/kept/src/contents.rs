@@ -61,7 +61,7 @@ impl Part {
     const fn kept_in(self) -> (&'static str, &'static [&'static str]) {
         match self {
             Self::Bags => (
-                "SELECT id, name, brief FROM bag WHERE deleted_at IS NULL ORDER BY id",
+                "SELECT id, name, brief FROM bag NOT INDEXED WHERE deleted_at IS NULL ORDER BY id",
                 &[
                     "SELECT bag, step FROM tick ORDER BY bag, step",
                     "SELECT bag, paper, sheets, length_nm FROM bag_paper ORDER BY bag, paper",

@@ -152,6 +152,9 @@ fn soak(binary: &Path, long: Duration) -> std::io::Result<Chore> {
     for says in wrong.iter().take(20) {
         println!("  WRONG: {says}");
     }
+    for (says, count) in logged(&folder.path().join("log")) {
+        println!("  logged {count} times: {says}");
+    }
     println!("  {} requests cut off by a kill", report.broken_off.into_inner());
     println!("  slowest acknowledged save: {:.2?}", report.slowest_save.into_inner().unwrap_or_default());
     println!("  {} bags acknowledged, {} there, {} lost", kept.len(), there.len(), lost.len());
@@ -175,6 +178,18 @@ fn script(binary: &Path, folder: &Path) -> std::io::Result<PathBuf> {
     )?;
     std::fs::set_permissions(&path, std::fs::Permissions::from_mode(0o755))?;
     Ok(path)
+}
+
+/// What the service had to say, without its moments, and how often.
+fn logged(log: &Path) -> BTreeMap<String, u64> {
+    let text =
+        std::fs::read(log).map(|bytes| String::from_utf8_lossy(&bytes).into_owned()).unwrap_or_default();
+    let mut all = BTreeMap::new();
+    for line in text.lines() {
+        let says = line.split_once(' ').map_or(line, |(_, says)| says);
+        *all.entry(says.trim().chars().take(160).collect()).or_insert(0) += 1;
+    }
+    all
 }
 
 fn limit(service: &Service, bytes: Option<u64>) {

@@ -62,6 +62,11 @@ impl Wire {
         };
         let head = String::from_utf8_lossy(&answer[..end]).to_lowercase();
         let status = head.split(' ').nth(1).and_then(|status| status.parse().ok()).unwrap_or(0);
+        if head.contains("transfer-encoding: chunked") {
+            let mut rest = answer.split_off(end + 4);
+            let bytes = self.chunks(&mut rest, &mut chunk)?;
+            return Ok(Answer { status, body: String::from_utf8_lossy(&bytes).into_owned(), bytes });
+        }
         let length = head.lines().find_map(|line| line.strip_prefix("content-length: "));
         let length: usize = length.and_then(|length| length.trim().parse().ok()).unwrap_or(0);
         while answer.len() < end + 4 + length {
@@ -69,6 +74,29 @@ impl Wire {
         }
         let bytes = answer.split_off(end + 4);
         Ok(Answer { status, body: String::from_utf8_lossy(&bytes).into_owned(), bytes })
+    }
+
+    /// A body that comes in chunks (RFC 9112, 7.1), of which `rest` is there already.
+    fn chunks(&mut self, rest: &mut Vec<u8>, room: &mut [u8]) -> Result<Vec<u8>> {
+        let mut bytes = Vec::new();
+        loop {
+            let end = loop {
+                if let Some(end) = rest.windows(2).position(|window| window == b"\r\n") {
+                    break end;
+                }
+                rest.extend_from_slice(self.more(room)?);
+            };
+            let size = String::from_utf8_lossy(&rest[..end]).into_owned();
+            let size = usize::from_str_radix(size.trim(), 16).map_err(Error::other)?;
+            while rest.len() < end + 2 + size + 2 {
+                rest.extend_from_slice(self.more(room)?);
+            }
+            bytes.extend_from_slice(&rest[end + 2..end + 2 + size]);
+            rest.drain(..end + 2 + size + 2);
+            if size == 0 {
+                return Ok(bytes);
+            }
+        }
     }
 
     fn more<'a>(&mut self, chunk: &'a mut [u8]) -> Result<&'a [u8]> {

@@ -51,7 +51,7 @@ pub(super) fn backups(host: &str, seed: u64, done: &AtomicBool, report: &Report)
     ];
     again(host, done, report, |wire| {
         let good = report.timed("backup", || wire.ask("GET /api/backup", "", ""))?;
-        if good.status != 200 {
+        if good.status != 200 || good.bytes.is_empty() {
             return Ok(());
         }
         let mut file = good.bytes;
@@ -171,8 +171,8 @@ pub(super) fn spoiling(host: &str, db: &Path, seed: u64, done: &AtomicBool, repo
             report.count("rows spoiled", 200);
         }
         for view in VIEWS {
-            let answer = report.timed("views", || wire.ask(view, "", ""))?;
-            if !matches!(answer.status, 200 | 503) {
+            let answer = report.timed(view, || wire.ask(view, "", ""))?;
+            if answer.status != 200 {
                 report.wrong(format!("{view} answered {}: {}", answer.status, answer.body));
             }
         }

@@ -4,7 +4,7 @@ use super::files::attached;
 use crate::problem::{Problem, read_json, says_json};
 use axum::body::Body;
 use axum::extract::{FromRequest, Request};
-use axum::http::StatusCode;
+use axum::http::{HeaderValue, StatusCode, header};
 use axum::response::Response;
 use futures_util::{StreamExt, stream};
 use serde::de::DeserializeOwned;
@@ -73,6 +73,7 @@ impl OnDisk {
     /// [`Problem`] if it cannot be read.
     pub async fn sent(self, name: &str, media: Media) -> Result<Response, Problem> {
         let file = File::open(self.path()).await.map_err(|error| Problem::ours(&error))?;
+        let length = file.metadata().await.map_err(|error| Problem::ours(&error))?.len();
         // The folder stays as long as anything of it is still to be sent.
         let pieces = stream::try_unfold((file, self), |(mut file, own)| async move {
             let mut piece = Vec::with_capacity(PIECE);
@@ -80,7 +81,10 @@ impl OnDisk {
             let more = (!piece.is_empty()).then_some((piece, (file, own)));
             Ok::<_, io::Error>(more)
         });
-        attached(Body::from_stream(pieces), name, media)
+        let mut answer = attached(Body::from_stream(pieces), name, media)?;
+        // So that whoever waits sees how far it is.
+        answer.headers_mut().insert(header::CONTENT_LENGTH, HeaderValue::from(length));
+        Ok(answer)
     }
 }
 

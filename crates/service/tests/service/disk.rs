@@ -353,3 +353,26 @@ fn on_a_full_disk_nothing_is_acknowledged_and_nothing_lost() {
         201
     );
 }
+
+/// However much there is: what is there can be looked at and carried along while nothing at all can be written.
+#[test]
+fn on_a_full_disk_everything_can_still_be_read() {
+    let disk = Disk::new();
+    let service = disk.serve();
+    let made = request(service.host(), "POST /api/bags", "", &bag("Tea bowl").to_string()).unwrap();
+    assert_eq!(made.status, 201);
+    let many = "WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < 4000)
+        INSERT INTO bag (revision, name, brief, created_at, updated_at, summary, rules)
+        SELECT 1, 'Bag ' || i, brief, created_at, updated_at, summary, rules FROM n, (SELECT * FROM bag WHERE id = 1)";
+    let file = rusqlite::Connection::open(disk.folder.path().join("bags.db")).unwrap();
+    assert_eq!(file.execute(many, []).unwrap(), 4000);
+    drop(file);
+    limit(&service, Some(0));
+    for view in ["/api/bags", "/api/shelf", "/api/runs", "/api/unread", "/api/backups", "/api/shelf.csv"] {
+        drop(get(service.host(), "/api/bags/1"));
+        let answer = request(service.host(), &format!("GET {view}"), "", "").unwrap();
+        assert_eq!(answer.status, 200, "{view}: {}", answer.body);
+    }
+    let project = get(service.host(), "/api/project");
+    assert_eq!(project["bags"].as_array().unwrap().len(), 4001);
+}
