@@ -86,11 +86,11 @@ fn demo(addr: &str) -> Chore {
 fn test() -> Chore {
     begin(
         "Building every test, and beside it the client",
-        "about 7 minutes the first time, 2 after the demo, on two cores",
+        "7 to 14 minutes the first time, 2 after the demo, on two cores",
     );
     let build = || cargo(&["test", "--workspace", "--no-run", "--quiet"]);
     beside(|| browser().and_then(|()| web::test()), build)?;
-    begin("Running every test", "about 14 minutes on two cores, every time");
+    begin("Running every test", "14 to 19 minutes on two cores, every time");
     cargo(&["test", "--workspace"])
 }
 

@@ -1,10 +1,13 @@
 // What tests of components share: a page of their own, with nothing kept from the one before.
 
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { act, render } from "@testing-library/react";
+import { act, configure, render } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { MemoryRouter } from "react-router";
 import { savers } from "./saving/savers";
+
+// Cargo builds beside it: what takes a moment alone may take many.
+configure({ asyncUtilTimeout: 20_000 });
 
 /** What stands round every view: its own questions, and an address. */
 export function around() {
