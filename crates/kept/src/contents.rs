@@ -1,10 +1,9 @@
 //! What a file holds, thing by thing, so that two files can be held against one another: what is in one alone, and what both have
 //! otherwise.
 
-use crate::cell::{some_text, text};
+use crate::cell::{self, some_text, text};
 use crate::thing::called;
 use crate::{Result, Store};
-use rusqlite::types::ValueRef;
 use rusqlite::{Connection, OpenFlags};
 use sha2::{Digest, Sha256};
 use std::collections::BTreeMap;
@@ -124,18 +123,7 @@ impl Part {
 /// Adds every cell of a row but its number.
 fn add(digest: &mut Sha256, row: &rusqlite::Row<'_>) -> rusqlite::Result<()> {
     for cell in 1..row.as_ref().column_count() {
-        let mut part = |kind: u8, bytes: &[u8]| {
-            digest.update([kind]);
-            digest.update(bytes.len().to_le_bytes());
-            digest.update(bytes);
-        };
-        match row.get_ref(cell)? {
-            ValueRef::Null => part(b'n', &[]),
-            ValueRef::Integer(number) => part(b'i', &number.to_le_bytes()),
-            ValueRef::Real(number) => part(b'r', &number.to_le_bytes()),
-            ValueRef::Text(bytes) => part(b's', bytes),
-            ValueRef::Blob(bytes) => part(b'b', bytes),
-        }
+        cell::add(digest, row.get_ref(cell)?);
     }
     Ok(())
 }

@@ -1,10 +1,10 @@
 //! What a backup's content adds up to, written into it: a byte that has changed since is found, wherever it is. And whether a file that
 //! is to be put back is built as this program builds its own.
 
+use crate::cell;
 use crate::open::tables_of;
 use crate::{Result, StoreError};
 use rusqlite::Connection;
-use rusqlite::types::ValueRef;
 use sha2::{Digest, Sha256};
 use std::collections::BTreeSet;
 
@@ -106,25 +106,20 @@ fn sum(file: &Connection) -> Result<String> {
     let names: Vec<String> =
         file.prepare(names)?.query_map([], |row| row.get(0))?.collect::<rusqlite::Result<_>>()?;
     let mut digest = Sha256::new();
-    let mut part = |kind: u8, bytes: &[u8]| {
-        digest.update([kind]);
-        digest.update(bytes.len().to_le_bytes());
-        digest.update(bytes);
+    // The names of tables are told from cells by their kind.
+    let table = |digest: &mut Sha256, name: &str| {
+        digest.update(b"t");
+        digest.update(name.len().to_le_bytes());
+        digest.update(name);
     };
     for name in names {
-        part(b't', name.as_bytes());
+        table(&mut digest, &name);
         let mut rows = file.prepare(&format!("SELECT rowid, * FROM {name} ORDER BY rowid"))?;
         let width = rows.column_count();
         let mut rows = rows.query([])?;
         while let Some(row) = rows.next()? {
             for cell in 0..width {
-                match row.get_ref(cell)? {
-                    ValueRef::Null => part(b'n', &[]),
-                    ValueRef::Integer(number) => part(b'i', &number.to_le_bytes()),
-                    ValueRef::Real(number) => part(b'r', &number.to_le_bytes()),
-                    ValueRef::Text(bytes) => part(b's', bytes),
-                    ValueRef::Blob(bytes) => part(b'b', bytes),
-                }
+                cell::add(&mut digest, row.get_ref(cell)?);
             }
         }
     }

@@ -154,7 +154,7 @@ async fn a_line_that_is_begun_keeps_what_is_cut() {
         .until("document.querySelectorAll('[aria-label=\"Paper for Bud vase\"]').length === 2")
         .await
         .unwrap();
-    house.press("Change back").await;
+    house.click("[aria-label='Undo the change']").await;
     house
         .browser
         .until("document.querySelectorAll('[aria-label=\"Paper for Bud vase\"]').length === 1")
