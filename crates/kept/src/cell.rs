@@ -34,6 +34,22 @@ pub fn number(row: &Row<'_>, column: impl RowIndex) -> rusqlite::Result<i64> {
     Ok(text(row, column)?.parse().unwrap_or_default())
 }
 
+/// Adds a cell to what a row adds up to: its kind, its length, its bytes.
+pub(crate) fn add(digest: &mut Sha256, cell: ValueRef<'_>) {
+    let mut part = |kind: u8, bytes: &[u8]| {
+        digest.update([kind]);
+        digest.update(bytes.len().to_le_bytes());
+        digest.update(bytes);
+    };
+    match cell {
+        ValueRef::Null => part(b'n', &[]),
+        ValueRef::Integer(number) => part(b'i', &number.to_le_bytes()),
+        ValueRef::Real(number) => part(b'r', &number.to_le_bytes()),
+        ValueRef::Text(bytes) => part(b's', bytes),
+        ValueRef::Blob(bytes) => part(b'b', bytes),
+    }
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;
@@ -58,21 +74,5 @@ mod tests {
             let cast = file.query_row("SELECT CAST(?1 AS TEXT)", [&bytes], |row| text(row, 0)).unwrap();
             prop_assert_eq!(cast, String::from_utf8_lossy(&bytes).into_owned());
         }
-    }
-}
-
-/// Adds a cell to what a row adds up to: its kind, its length, its bytes.
-pub(crate) fn add(digest: &mut Sha256, cell: ValueRef<'_>) {
-    let mut part = |kind: u8, bytes: &[u8]| {
-        digest.update([kind]);
-        digest.update(bytes.len().to_le_bytes());
-        digest.update(bytes);
-    };
-    match cell {
-        ValueRef::Null => part(b'n', &[]),
-        ValueRef::Integer(number) => part(b'i', &number.to_le_bytes()),
-        ValueRef::Real(number) => part(b'r', &number.to_le_bytes()),
-        ValueRef::Text(bytes) => part(b's', bytes),
-        ValueRef::Blob(bytes) => part(b'b', bytes),
     }
 }

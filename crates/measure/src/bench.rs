@@ -19,6 +19,8 @@ pub enum Part {
     Load,
     /// Every address, its dearest requests among them.
     Addresses,
+    /// Saves and lists while dear things go on beside them.
+    Beside,
     /// From a key to the net drawn anew.
     Typing,
     /// Frames of the simulated cutting machine.
@@ -27,10 +29,11 @@ pub enum Part {
 
 impl Part {
     /// All of them, with the names they are asked for by.
-    const ALL: [(&str, Self); 5] = [
+    const ALL: [(&str, Self); 6] = [
         ("core", Self::Core),
         ("load", Self::Load),
         ("addresses", Self::Addresses),
+        ("beside", Self::Beside),
         ("typing", Self::Typing),
         ("playing", Self::Playing),
     ];
@@ -67,6 +70,9 @@ pub fn run(parts: &[Part]) -> Chore {
     }
     if wanted(Part::Addresses) {
         addresses::run(&binary).map_err(|error| error.to_string())?;
+    }
+    if wanted(Part::Beside) {
+        beside::run(&binary).map_err(|error| error.to_string())?;
     }
     if wanted(Part::Typing) {
         typing::run(&binary).map_err(|error| error.to_string())?;

@@ -42,11 +42,7 @@ pub fn run(binary: &Path) -> Result<()> {
     let folder = tempfile::tempdir()?;
     let service = Service::start(binary, &folder.path().join("addresses.db"), &["--demo"])?;
     let mut wire = Wire::open(service.host())?;
-    let demo = demo(&mut wire)?;
-    for n in 0..MANY - demo.len() {
-        let body = json!({ "name": format!("bag {n}"), "brief": demo[n % demo.len()] });
-        wire.good("POST /api/bags", "", &body.to_string())?;
-    }
+    let demo = furnished(&mut wire)?;
     list(&mut wire)?;
     let cases = cases(&demo);
     let mut measured = BTreeSet::new();
@@ -57,7 +53,6 @@ pub fn run(binary: &Path) -> Result<()> {
     measured.extend(taken_along(&mut wire)?);
     measured.extend(kept_safe(&mut wire)?);
     measured.extend(shelf_full(&mut wire, &demo)?);
-    super::beside::run(&service, &mut wire, &demo)?;
     let described: Value = serde_json::from_str(&wire.good("GET /api/openapi.json", "", "")?)?;
     let paths = described["paths"].as_object().into_iter().flatten();
     let all: BTreeSet<String> = paths
@@ -104,6 +99,16 @@ fn taken_along(wire: &mut Wire) -> Result<Vec<String>> {
         report(&format!("{address} – as they say"), times, Duration::from_millis(*budget));
     }
     Ok(vec![of_bag.to_owned(), of_run.to_owned()])
+}
+
+/// Puts many bags beside the demo's; gives the briefs of those.
+pub(super) fn furnished(wire: &mut Wire) -> Result<Vec<Value>> {
+    let demo = demo(wire)?;
+    for n in 0..MANY - demo.len() {
+        let body = json!({ "name": format!("bag {n}"), "brief": demo[n % demo.len()] });
+        wire.good("POST /api/bags", "", &body.to_string())?;
+    }
+    Ok(demo)
 }
 
 fn demo(wire: &mut Wire) -> Result<Vec<Value>> {

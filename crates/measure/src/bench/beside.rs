@@ -1,9 +1,10 @@
 //! Saves and lists while everything that is dear goes on beside them, kind by kind; and what memory that takes.
 
-use super::addresses::{ALL, batch, report, size};
+use super::addresses::{ALL, batch, furnished, report, size};
 use crate::wire::Wire;
 use serde_json::{Value, json};
 use std::io::{Error, Result};
+use std::path::Path;
 use std::sync::Mutex;
 use std::sync::atomic::{AtomicBool, Ordering};
 use std::time::{Duration, Instant};
@@ -26,10 +27,17 @@ struct Dear {
     body: Vec<u8>,
 }
 
-/// Measures it, on a service with many bags and a run.
-pub fn run(service: &Service, wire: &mut Wire, demo: &[Value]) -> Result<()> {
-    for dear in dearest(wire)? {
-        beside(service, &dear, demo)?;
+/// How long each of them looks at what came, before the next.
+const LOOKS: Duration = Duration::from_millis(150);
+
+/// Measures it, on a service with many bags, a large run and a picture's entry.
+pub fn run(binary: &Path) -> Result<()> {
+    let folder = tempfile::tempdir()?;
+    let service = &Service::start(binary, &folder.path().join("beside.db"), &["--demo"])?;
+    let mut wire = Wire::open(service.host())?;
+    let demo = furnished(&mut wire)?;
+    for dear in dearest(&mut wire)? {
+        beside(service, &dear, &demo)?;
     }
     println!(
         "resident memory: {} at most through all of this, {} now",
@@ -148,13 +156,13 @@ fn beside(service: &Service, dear: &Dear, demo: &[Value]) -> Result<()> {
                     while began.elapsed() < LONG {
                         let draft = json!({ "name": "bag", "brief": demo[other % demo.len()] }).to_string();
                         for (start, body, times) in
-                            [("POST /api/bags", draft.as_str(), saves), ("GET /api/bags", "", lists)]
+                            [("POST /api/bags", draft.as_str(), saves), ("GET /api/bags?most=12", "", lists)]
                         {
                             let begun = Instant::now();
                             wire.good(start, "", body)?;
                             keep(times, begun);
                         }
-                        std::thread::sleep(Duration::from_millis(20));
+                        std::thread::sleep(LOOKS);
                     }
                     Ok(())
                 })
