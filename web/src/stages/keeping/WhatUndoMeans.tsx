@@ -14,12 +14,16 @@ const MEANS: readonly { where: string; says: string }[] = [
     says: "Undo takes back what was done last, in whichever window, and the shelf follows. If something was done elsewhere since you looked, you are told first.",
   },
   {
+    where: "Somebody’s figures",
+    says: "Undo takes back the last words that were changed, for as long as the page stands.",
+  },
+  {
     where: "At the table",
     says: "A tick is taken back where it was set.",
   },
   {
     where: "What is deleted or taken off the shelf",
-    says: "“Bring it back” stands at the foot of the page for a moment. Nothing that is asked about before is undone by a key.",
+    says: "“Bring it back” stands at the foot of the page for a moment. Among the bags Ctrl Z does the same.",
   },
   {
     where: "A backup that was put back",
