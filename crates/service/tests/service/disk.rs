@@ -42,15 +42,22 @@ fn limit(service: &Service, bytes: Option<u64>) {
 /// So many runs are worked on.
 const RUNS: usize = 3;
 
-/// Everything there is to read: runs, bags with their slips, the shelf, the guides, what was taken for every bag, and what is ticked off.
+/// What is written at for one bag is written at one of these; a run is of the first that is there and of the last.
+const BAGS: i64 = 6;
+
+/// Everything there is to read: runs, bags with their slips, the shelf, the guides, what was taken for a bag, and what is ticked off.
+/// Every bag is in the list and in the file that is carried along; what is cut and ticked is asked of those that are worked on.
 fn everything(host: &str) -> Value {
     let bags = get(host, "/api/bags?most=200");
     let numbers: Vec<i64> =
         bags["bags"].as_array().unwrap().iter().map(|bag| bag["id"].as_i64().unwrap()).collect();
+    let newest = numbers.iter().max().copied();
     let each: Vec<Value> = numbers
         .iter()
+        .filter(|id| **id <= BAGS || Some(**id) == newest)
         .map(|id| ["", "/paper", "/ticks"].map(|more| get(host, &format!("/api/bags/{id}{more}"))).into())
         .collect();
+    let carried = get(host, "/api/project");
     let runs = get(host, "/api/runs");
     // The first few, each with all that was done on it.
     let all = runs["runs"].as_array().unwrap().iter().take(RUNS);
@@ -61,7 +68,7 @@ fn everything(host: &str) -> Value {
     }
     let settings =
         ["/api/shelf", "/api/guides", "/api/rooms", "/api/costs", "/api/journal"].map(|path| get(host, path));
-    json!([bags, each, runs, worked, settings])
+    json!([bags, each, carried, runs, worked, settings])
 }
 
 /// A line of pseudo-random numbers.
@@ -135,23 +142,43 @@ fn a_run(host: &str, copies: u64) -> Value {
     json!({ "name": "Kiln opening", "date": "2999-12-05", "lines": lines })
 }
 
+/// Something to take back or give back, where an address does that and there is nothing; whether anything was done for it.
+fn prepare(host: &str, address: &str, dice: &mut Dice) -> bool {
+    let id = dice.roll(3) + 1;
+    let start = match address {
+        "DELETE /api/bags/{id}/paper" => format!("POST /api/bags/{id}/paper"),
+        "DELETE /api/bags/{id}/ticks" => {
+            format!("PUT /api/bags/{id}/ticks/{}", some_step(host, id, dice))
+        }
+        _ => return false,
+    };
+    let body = json!({ "paper": dice.roll(5) + 1, "done": true });
+    request(host, &start, "", &body.to_string()).unwrap();
+    true
+}
+
 /// One write at that address, on some bag, paper or guide.
 fn write(host: &str, address: &str, dice: &mut Dice) -> Answer {
-    let mut id = dice.roll(6) + 1;
+    let mut id = dice.roll(BAGS as u64) + 1;
+    if address == "DELETE /api/bags/{id}" {
+        // The first three stay: the journal speaks of one, and something must have versions and steps.
+        let all = get(host, "/api/bags?most=200")["bags"].as_array().cloned().unwrap_or_default();
+        id = all.iter().filter_map(|bag| bag["id"].as_u64()).filter(|id| *id > 3).max().unwrap_or(4);
+    }
     if address == "DELETE /api/bags/{id}/paper" {
         // One that has something to give back, if there is one.
         let has = |id: &u64| {
             let cut = request(host, &format!("GET /api/bags/{id}/paper"), "", "").unwrap();
             cut.done() && !cut.json().is_null()
         };
-        id = (1..=6).find(has).unwrap_or(id);
+        id = (1..=BAGS as u64).find(has).unwrap_or(id);
     }
     if address == "DELETE /api/bags/{id}/ticks" {
         let has = |id: &u64| {
             let ticks = request(host, &format!("GET /api/bags/{id}/ticks"), "", "").unwrap();
             ticks.done() && ticks.json()["done"] != json!([])
         };
-        id = (1..=6).find(has).unwrap_or(id);
+        id = (1..=BAGS as u64).find(has).unwrap_or(id);
     }
     let runs = get(host, "/api/runs")["runs"].as_array().unwrap().clone();
     let run = runs.get(dice.roll(runs.len().clamp(1, RUNS) as u64) as usize).cloned().unwrap_or_default();
@@ -161,7 +188,7 @@ fn write(host: &str, address: &str, dice: &mut Dice) -> Answer {
     }
     let step = if address.contains("{step}") { some_step(host, id, dice) } else { String::new() };
     let version = if address.contains("{revision}") {
-        id = (1..=6)
+        id = (1..=BAGS as u64)
             .find(|id| request(host, &format!("GET /api/bags/{id}"), "", "").unwrap().done())
             .unwrap_or(id);
         let all = request(host, &format!("GET /api/bags/{id}/versions"), "", "").unwrap().json();
@@ -282,13 +309,19 @@ fn worked_on(disk: &Disk, rounds: usize, seed: u64, mut fails: impl FnMut(&Servi
         if round >= rounds && (kept == all && refused == all || round >= rounds * 8) {
             break;
         }
-        // Every second time one that has not been both yet.
+        // Three times of four one that has not been both yet.
         let open: Vec<&String> =
             addresses.iter().filter(|own| !kept.contains(*own) || !refused.contains(*own)).collect();
         let any: Vec<&String> = addresses.iter().collect();
-        let among = if dice.roll(2) == 0 && !open.is_empty() { &open } else { &any };
+        let among = if dice.roll(4) > 0 && !open.is_empty() { &open } else { &any };
         let address = among[dice.roll(among.len() as u64) as usize];
+        if prepare(service.host(), address, &mut dice) {
+            before = everything(service.host());
+        }
         fails(&service, &mut dice);
+        if round >= rounds && !refused.contains(address) {
+            limit(&service, Some(dice.roll(4096)));
+        }
         let again = Dice(dice.0);
         let mut answer = write(service.host(), address, &mut dice);
         let mut after = everything(service.host());
@@ -321,7 +354,7 @@ fn worked_on(disk: &Disk, rounds: usize, seed: u64, mut fails: impl FnMut(&Servi
 
 #[test]
 fn on_a_disk_that_fails_now_and_then_what_is_acknowledged_is_kept() {
-    worked_on(&Disk::new(), 180, 7, |service, dice| {
+    worked_on(&Disk::new(), 120, 7, |service, dice| {
         let most = if dice.roll(2) == 0 { Some(dice.roll(60_000)) } else { None };
         limit(service, most);
     });
