@@ -1,16 +1,19 @@
 //! Headless Chromium through ChromeDriver.
 
+use crate::chromium::{Chromium, ask};
 use fantoccini::elements::Element;
 use fantoccini::error::{CmdError, NewSessionError};
 use fantoccini::wd::WebDriverCompatibleCommand;
 use fantoccini::{Client, ClientBuilder, Locator};
 use hyper_util::client::legacy::connect::HttpConnector;
 use serde_json::{Value, json};
-use std::io::{self, Read, Write};
+use std::collections::HashSet;
+use std::io;
 use std::path::Path;
-use std::process::{Child, Command, Stdio};
+use std::sync::{Mutex, PoisonError};
 use std::time::Duration;
 use tempfile::TempDir;
+use url::Origin;
 
 /// How long to wait for something to appear before giving up.
 const PATIENCE: Duration = Duration::from_secs(15);
@@ -55,10 +58,12 @@ impl WebDriverCompatibleCommand for DevTools {
 /// A browser with one window.
 pub struct Browser {
     client: Client,
-    driver: Child,
-    port: u16,
     session: String,
-    folder: TempDir,
+    /// Only away while this is dropped.
+    chromium: Option<Chromium>,
+    downloads: TempDir,
+    /// Where it has been.
+    been: Mutex<HashSet<Origin>>,
 }
 
 impl Browser {
@@ -67,42 +72,24 @@ impl Browser {
     /// # Errors
     /// [`Failed`] if the browser is not installed or does not answer.
     pub async fn open(width: u32, height: u32) -> Result<Self, Failed> {
-        let folder = tempfile::tempdir()?;
-        let port = free_port()?;
-        let driver = Command::new("chromedriver")
-            .arg(format!("--port={port}"))
-            .stdout(Stdio::null())
-            .stderr(Stdio::null())
-            .spawn()?;
-        let mut arguments = vec![
-            "--headless".to_owned(),
-            "--no-sandbox".to_owned(),
-            "--disable-gpu".to_owned(),
-            "--disable-quic".to_owned(),
-            "--no-first-run".to_owned(),
-            "--disable-background-networking".to_owned(),
-            "--disable-component-update".to_owned(),
-            "--disable-sync".to_owned(),
-            "--disable-dev-shm-usage".to_owned(),
-            "--hide-scrollbars".to_owned(),
-            format!("--user-data-dir={}", folder.path().join("profile").display()),
-        ];
-        let mut options =
-            json!({ "prefs": { "download.default_directory": folder.path().join("downloads") } });
+        let chromium = Chromium::borrow()?;
+        let downloads = tempfile::tempdir()?;
+        let at = format!("127.0.0.1:{}", chromium.debugger);
+        let capabilities = json!({ "goog:chromeOptions": { "debuggerAddress": at } });
+        let Value::Object(capabilities) = capabilities else { unreachable!("an object was written") };
+        let client = connect(chromium.driver, capabilities).await?;
+        let session = client.session_id().await?.unwrap_or_default();
+        let mut browser =
+            Self { client, session, chromium: Some(chromium), downloads, been: Mutex::default() };
+        let into = json!({ "behavior": "allow", "downloadPath": browser.downloads() });
+        browser.emulate("Browser.setDownloadBehavior", into).await?;
         if width < 500 {
             // A window cannot be made that narrow; a phone's screen can.
-            options["mobileEmulation"] =
-                json!({ "deviceMetrics": { "width": width, "height": height, "pixelRatio": 1.0 } });
+            let screen = json!({ "width": width, "height": height, "deviceScaleFactor": 1, "mobile": true });
+            browser.emulate("Emulation.setDeviceMetricsOverride", screen).await?;
+            browser.emulate("Emulation.setTouchEmulationEnabled", json!({ "enabled": true })).await?;
         } else {
-            arguments.push(format!("--window-size={width},{height}"));
-        }
-        options["args"] = json!(arguments);
-        let capabilities = json!({ "goog:chromeOptions": options });
-        let Value::Object(capabilities) = capabilities else { unreachable!("an object was written") };
-        let client = connect(port, capabilities).await?;
-        let session = client.session_id().await?.unwrap_or_default();
-        let mut browser = Self { client, driver, port, session, folder };
-        if width >= 500 {
+            browser.client.set_window_size(width, height).await?;
             browser.set_page_size(width, height).await?;
         }
         Ok(browser)
@@ -123,7 +110,7 @@ impl Browser {
 
     /// The folder into which downloads go.
     pub fn downloads(&self) -> std::path::PathBuf {
-        self.folder.path().join("downloads")
+        self.downloads.path().to_owned()
     }
 
     /// Goes to an address.
@@ -131,6 +118,13 @@ impl Browser {
     /// # Errors
     /// [`Failed::Command`].
     pub async fn goto(&self, url: &str) -> Result<(), Failed> {
+        let origin = url::Url::parse(url).map_err(CmdError::from)?.origin();
+        let first = self.been.lock().unwrap_or_else(PoisonError::into_inner).insert(origin.clone());
+        if first && origin.is_tuple() {
+            // Another may have kept something at the same port before.
+            let all = json!({ "origin": origin.ascii_serialization(), "storageTypes": "all" });
+            self.emulate("Storage.clearDataForOrigin", all).await?;
+        }
         Ok(self.client.goto(url).await?)
     }
 
@@ -201,26 +195,16 @@ impl Browser {
         std::fs::write(path, self.client.screenshot().await?)?;
         Ok(())
     }
-
-    /// Asks ChromeDriver to end Chromium, without any runtime: a test may be dropping this while it panics.
-    fn end_session(&self) -> io::Result<()> {
-        let mut driver = std::net::TcpStream::connect(("127.0.0.1", self.port))?;
-        driver.set_read_timeout(Some(PATIENCE))?;
-        write!(
-            driver,
-            "DELETE /session/{} HTTP/1.1\r\nHost: 127.0.0.1:{}\r\nConnection: close\r\n\r\n",
-            self.session, self.port
-        )?;
-        // The answer comes when Chromium has ended; its first bytes will do.
-        driver.read(&mut [0; 512]).map(|_| ())
-    }
 }
 
 impl Drop for Browser {
     fn drop(&mut self) {
-        drop(self.end_session());
-        drop(self.driver.kill());
-        drop(self.driver.wait());
+        let Some(chromium) = self.chromium.take() else { return };
+        let ended = ask(chromium.driver, "DELETE", &format!("/session/{}", self.session));
+        // What went wrong in one test is not handed on to the next.
+        if ended.is_ok() && !std::thread::panicking() {
+            chromium.give_back();
+        }
     }
 }
 
@@ -236,8 +220,4 @@ async fn connect(port: u16, capabilities: serde_json::Map<String, Value>) -> Res
         }
         tokio::time::sleep(Duration::from_millis(100)).await;
     }
-}
-
-fn free_port() -> io::Result<u16> {
-    Ok(std::net::TcpListener::bind("127.0.0.1:0")?.local_addr()?.port())
 }

@@ -1,9 +1,11 @@
 //! The real service in a real browser.
 //!
 //! [`Service`] starts the binary on a free port; [`Browser`] opens headless Chromium (Debian's package) through
-//! ChromeDriver. Both end what they started when they go out of scope.
+//! ChromeDriver. A service ends when it goes out of scope; a Chromium is lent to
+//! the next, and ends with whoever started it.
 
 mod browser;
+mod chromium;
 mod service;
 
 pub use browser::{Browser, Failed};
