@@ -81,24 +81,39 @@ pub struct Kept {
     pub at: Timestamp,
 }
 
+/// What a copy of everything is for.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub enum Copy {
+    /// To lie beside the database: once it is said to be there it is, whatever happens.
+    ToKeep,
+    /// To be sent, and taken away: nobody waits until it is safe on this disk.
+    ToSend,
+}
+
 impl Store {
     /// Writes everything as it is at this moment into a new file.
     ///
     /// # Errors
     /// [`StoreError::Database`] if it cannot be written: there is such a file, or no room.
-    pub fn copy_to(&self, into: &Path) -> Result<()> {
+    pub fn copy_to(&self, into: &Path, copy: Copy) -> Result<()> {
         self.is_in_place()?;
         // By a connection of its own, so that nobody waits.
         let own = Connection::open_with_flags(&self.0.path, OpenFlags::SQLITE_OPEN_READ_ONLY)?;
         own.busy_timeout(PATIENCE)?;
+        let synchronous = match copy {
+            Copy::ToKeep => "full",
+            Copy::ToSend => "off",
+        };
+        own.pragma_update(None, "synchronous", synchronous)?;
         own.execute("VACUUM INTO ?1", [into.to_string_lossy()])?;
         place::private_file(into)
             .map_err(|error| StoreError::NotOurs(format!("It cannot be written: {error}.")))?;
-        let copy = Connection::open(into)?;
+        let copied = Connection::open(into)?;
         // Nothing is left beside it.
-        copy.pragma_update(None, "journal_mode", "memory")?;
-        seal(&copy)?;
-        copy.close().map_err(|(_, error)| error)?;
+        copied.pragma_update(None, "journal_mode", "memory")?;
+        copied.pragma_update(None, "synchronous", synchronous)?;
+        seal(&copied)?;
+        copied.close().map_err(|(_, error)| error)?;
         Ok(())
     }
 
@@ -143,7 +158,7 @@ impl Store {
             .ok_or_else(|| StoreError::NotOurs("There are a hundred backups of this second.".to_owned()))?;
         let part = folder.join(format!("{name}.part"));
         drop(std::fs::remove_file(&part));
-        let written = self.copy_to(&part);
+        let written = self.copy_to(&part, Copy::ToKeep);
         if written.is_err() {
             drop(std::fs::remove_file(&part));
         }
@@ -182,7 +197,7 @@ impl Store {
     }
 
     /// Puts all that the file `from` holds in place of all that is here, or nothing of it. It has to be of today's shape: see
-    /// [`looked_into`]. Every revision is a new one, so that no window that is still open can save over what came back. It stops when
+    /// [`look_over`]. Every revision is a new one, so that no window that is still open can save over what came back. It stops when
     /// it is not `wanted` any more.
     ///
     /// # Errors
@@ -282,7 +297,7 @@ fn put_in_place(connection: &mut Connection) -> Result<()> {
 ///
 /// # Errors
 /// [`StoreError::NotOurs`] with a sentence for a file that is another program's, newer, or spoiled; [`StoreError::Stopped`].
-pub fn looked_into(path: &Path, wanted: &(dyn Fn() -> bool + Sync)) -> Result<Contents> {
+pub fn look_over(path: &Path, wanted: &(dyn Fn() -> bool + Sync)) -> Result<()> {
     let length = std::fs::metadata(path).map_or(0, |file| file.len());
     if length < SMALLEST {
         let says = if length == 0 { "The file is empty." } else { "The file is too short to be a backup." };
@@ -292,13 +307,21 @@ pub fn looked_into(path: &Path, wanted: &(dyn Fn() -> bool + Sync)) -> Result<Co
     let file = look_into(path)?;
     while_wanted(&file.get_interrupt_handle(), wanted, || seal::check(&file))?;
     drop(file);
-    let (writer, reader) = open::open(path)?;
-    let found = while_wanted(&reader.get_interrupt_handle(), wanted, || Ok(Contents::of(&reader)?))?;
+    let (writer, reader) = open::open_examined(path)?;
     drop(reader);
     // The log folded in, so that the one file is all there is.
     writer.query_row("PRAGMA wal_checkpoint(TRUNCATE)", [], |_| Ok(()))?;
     writer.pragma_update(None, "journal_mode", "delete")?;
-    Ok(found)
+    Ok(())
+}
+
+/// What a file holds that was looked over. It stops when it is not `wanted` any more.
+///
+/// # Errors
+/// [`StoreError::Database`]; [`StoreError::Stopped`].
+pub fn contents_of(path: &Path, wanted: &(dyn Fn() -> bool + Sync)) -> Result<Contents> {
+    let file = look_into(path)?;
+    while_wanted(&file.get_interrupt_handle(), wanted, || Ok(Contents::of(&file)?))
 }
 
 /// When a backup of that name was made; nothing if it is none.

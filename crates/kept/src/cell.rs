@@ -2,7 +2,6 @@
 
 use rusqlite::types::{FromSql, FromSqlResult, ValueRef};
 use rusqlite::{Row, RowIndex};
-use sha2::{Digest, Sha256};
 
 struct Lenient(Option<String>);
 
@@ -34,12 +33,30 @@ pub fn number(row: &Row<'_>, column: impl RowIndex) -> rusqlite::Result<i64> {
     Ok(text(row, column)?.parse().unwrap_or_default())
 }
 
+/// What bytes are added up by.
+pub(crate) trait Sum: Default {
+    /// Adds some more.
+    fn add(&mut self, bytes: &[u8]);
+    /// What they add up to.
+    fn total(self) -> [u8; 32];
+}
+
+impl Sum for blake3::Hasher {
+    fn add(&mut self, bytes: &[u8]) {
+        self.update(bytes);
+    }
+
+    fn total(self) -> [u8; 32] {
+        self.finalize().into()
+    }
+}
+
 /// Adds a cell to what a row adds up to: its kind, its length, its bytes.
-pub(crate) fn add(digest: &mut Sha256, cell: ValueRef<'_>) {
+pub(crate) fn add(sum: &mut impl Sum, cell: ValueRef<'_>) {
     let mut part = |kind: u8, bytes: &[u8]| {
-        digest.update([kind]);
-        digest.update(bytes.len().to_le_bytes());
-        digest.update(bytes);
+        sum.add(&[kind]);
+        sum.add(&bytes.len().to_le_bytes());
+        sum.add(bytes);
     };
     match cell {
         ValueRef::Null => part(b'n', &[]),

@@ -1,11 +1,11 @@
 //! What a file holds, thing by thing, so that two files can be held against one another: what is in one alone, and what both have
 //! otherwise.
 
-use crate::cell::{self, some_text, text};
+use crate::cell::{self, Sum, some_text, text};
 use crate::thing::called;
 use crate::{Result, Store};
+use blake3::Hasher;
 use rusqlite::{Connection, OpenFlags};
-use sha2::{Digest, Sha256};
 use std::collections::BTreeMap;
 use strum::VariantArray;
 
@@ -99,11 +99,11 @@ impl Part {
 
     fn things(self, file: &Connection) -> rusqlite::Result<Vec<Thing>> {
         let (own, more) = self.kept_in();
-        let mut all: BTreeMap<i64, (String, Sha256)> = BTreeMap::new();
+        let mut all: BTreeMap<i64, (String, Hasher)> = BTreeMap::new();
         let mut statement = file.prepare(own)?;
         let mut rows = statement.query([])?;
         while let Some(row) = rows.next()? {
-            let mut digest = Sha256::new();
+            let mut digest = Hasher::new();
             add(&mut digest, row)?;
             all.insert(row.get(0)?, (self.name(&text(row, 1)?), digest));
         }
@@ -116,12 +116,12 @@ impl Part {
                 }
             }
         }
-        Ok(all.into_values().map(|(name, digest)| Thing { name, sum: digest.finalize().into() }).collect())
+        Ok(all.into_values().map(|(name, digest)| Thing { name, sum: digest.total() }).collect())
     }
 }
 
 /// Adds every cell of a row but its number.
-fn add(digest: &mut Sha256, row: &rusqlite::Row<'_>) -> rusqlite::Result<()> {
+fn add(digest: &mut Hasher, row: &rusqlite::Row<'_>) -> rusqlite::Result<()> {
     for cell in 1..row.as_ref().column_count() {
         cell::add(digest, row.get_ref(cell)?);
     }

@@ -12,7 +12,7 @@ use std::path::Path;
 use std::time::{Duration, Instant};
 
 /// How many changes the tables have been through.
-const VERSIONS: i64 = 17;
+pub(super) const VERSIONS: i64 = 17;
 
 fn migrations() -> Migrations<'static> {
     Migrations::new(vec![
@@ -53,10 +53,17 @@ pub(super) fn tables_of(version: i64) -> Result<Connection> {
 /// Says in the file's header whose it is (`WFol`); given by the fifth migration.
 pub(super) const APPLICATION_ID: i64 = 0x5746_6F6C;
 
-/// The connection that writes, and the one that reads.
+/// The connection that writes, and the one that reads; a file that is not ours, or spoiled, is not touched.
 pub(super) fn open(path: &Path) -> Result<(Connection, Connection)> {
     let turn = Turn::wait(path)?;
     examine(path)?;
+    let connections = open_examined(path)?;
+    drop(turn);
+    Ok(connections)
+}
+
+/// The same of a file that has been examined, and that nobody else opens.
+pub(super) fn open_examined(path: &Path) -> Result<(Connection, Connection)> {
     place::private_file(path).map_err(|error| refused(&format!("It cannot be written to: {error}.")))?;
     let mut writer = Connection::open(path)?;
     writer.busy_timeout(PATIENCE)?;
@@ -72,7 +79,6 @@ pub(super) fn open(path: &Path) -> Result<(Connection, Connection)> {
             "BEGIN; DELETE FROM paper; DELETE FROM sqlite_sequence WHERE name = 'paper'; COMMIT;",
         )?;
     }
-    drop(turn);
     let reader = Connection::open_with_flags(path, OpenFlags::SQLITE_OPEN_READ_ONLY)?;
     reader.busy_timeout(PATIENCE)?;
     Ok((writer, reader))

@@ -1,7 +1,7 @@
 //! What a backup's content adds up to, written into it: a byte that has changed since is found, wherever it is. And whether a file that
 //! is to be put back is built as this program builds its own.
 
-use crate::cell;
+use crate::cell::{self, Sum};
 use crate::open::tables_of;
 use crate::{Result, StoreError};
 use rusqlite::Connection;
@@ -33,9 +33,9 @@ const NUMBERED: [(&str, &str); 12] = [
 /// [`StoreError::Database`].
 pub fn seal(file: &Connection) -> Result<()> {
     file.execute_batch("DROP TABLE IF EXISTS seal")?;
-    let sum = sum(file)?;
+    let sum = sum::<blake3::Hasher>(file)?;
     file.execute_batch(SEAL)?;
-    file.execute("INSERT INTO seal (sum) VALUES (?1)", [sum])?;
+    file.execute("INSERT INTO seal (sum) VALUES (?1)", [format!("{BY_BLAKE3}{sum}")])?;
     Ok(())
 }
 
@@ -75,12 +75,33 @@ pub fn check(file: &Connection) -> Result<()> {
         return Ok(());
     }
     let sealed: String = file.query_row("SELECT sum FROM seal", [], |row| row.get(0))?;
-    if sealed == sum(file)? {
+    let whole = match sealed.strip_prefix(BY_BLAKE3) {
+        Some(sealed) => sealed == sum::<blake3::Hasher>(file)?,
+        None => sealed == sum::<BySha256>(file)?,
+    };
+    if whole {
         Ok(())
     } else {
         let detail =
             "Its content is not what it was when it was written: it is damaged. Take another backup.";
         Err(StoreError::NotOurs(detail.to_owned()))
+    }
+}
+
+/// How a sum begins that was made with BLAKE3; the seals of before are SHA-256 and have no name before them.
+const BY_BLAKE3: &str = "blake3:";
+
+/// How seals were made before: many times slower where the processor has no instructions for it.
+#[derive(Default)]
+struct BySha256(Sha256);
+
+impl Sum for BySha256 {
+    fn add(&mut self, bytes: &[u8]) {
+        self.0.update(bytes);
+    }
+
+    fn total(self) -> [u8; 32] {
+        self.0.finalize().into()
     }
 }
 
@@ -101,16 +122,16 @@ fn spelled(sql: &str) -> String {
 }
 
 /// What every row of every table adds up to, but the seal's own.
-fn sum(file: &Connection) -> Result<String> {
+fn sum<S: Sum>(file: &Connection) -> Result<String> {
     let names = "SELECT name FROM sqlite_schema WHERE type = 'table' AND name <> 'seal' ORDER BY name";
     let names: Vec<String> =
         file.prepare(names)?.query_map([], |row| row.get(0))?.collect::<rusqlite::Result<_>>()?;
-    let mut digest = Sha256::new();
+    let mut digest = S::default();
     // The names of tables are told from cells by their kind.
-    let table = |digest: &mut Sha256, name: &str| {
-        digest.update(b"t");
-        digest.update(name.len().to_le_bytes());
-        digest.update(name);
+    let table = |digest: &mut S, name: &str| {
+        digest.add(b"t");
+        digest.add(&name.len().to_le_bytes());
+        digest.add(name.as_bytes());
     };
     for name in names {
         table(&mut digest, &name);
@@ -123,5 +144,41 @@ fn sum(file: &Connection) -> Result<String> {
             }
         }
     }
-    Ok(digest.finalize().iter().map(|byte| format!("{byte:02x}")).collect())
+    Ok(digest.total().iter().map(|byte| format!("{byte:02x}")).collect())
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    /// A file of today's shape with something in it.
+    fn file() -> Connection {
+        let file = tables_of(crate::open::VERSIONS).unwrap();
+        file.execute("INSERT INTO setting (name, setting) VALUES ('rooms', '{}')", []).unwrap();
+        file
+    }
+
+    fn changed(file: &Connection) {
+        file.execute("UPDATE setting SET setting = '{ }'", []).unwrap();
+    }
+
+    #[test]
+    fn a_change_since_the_seal_is_found() {
+        let file = file();
+        seal(&file).unwrap();
+        check(&file).unwrap();
+        changed(&file);
+        assert!(matches!(check(&file), Err(StoreError::NotOurs(says)) if says.contains("damaged")));
+    }
+
+    #[test]
+    fn a_seal_of_before_still_holds_and_still_finds_it() {
+        let file = file();
+        let before = sum::<BySha256>(&file).unwrap();
+        file.execute_batch(SEAL).unwrap();
+        file.execute("INSERT INTO seal (sum) VALUES (?1)", [before]).unwrap();
+        check(&file).unwrap();
+        changed(&file);
+        assert!(check(&file).is_err());
+    }
 }

@@ -7,11 +7,15 @@ use std::array;
 use std::sync::Arc;
 use std::sync::atomic::{AtomicBool, Ordering};
 use strum::VariantArray;
-use tokio::sync::Semaphore;
+use tokio::sync::{Semaphore, oneshot};
 use wide_fold_core::budget::Budget;
 
 /// How many may wait, of every kind. Whoever comes after is asked to come again.
 const LINE: usize = 16;
+
+/// How far dear work steps back: a tenth of the share that a save has of a core both want.
+#[cfg(target_os = "linux")]
+const STEPS_BACK: i32 = 10;
 
 /// Seconds after which to come again.
 const COME_AGAIN: u16 = 2;
@@ -104,14 +108,28 @@ impl Dear {
         drop(first);
         let asker = Asker::default();
         let gone = asker.gone.clone();
-        let done = tokio::task::spawn_blocking(move || {
+        let (tell, told) = oneshot::channel();
+        // A thread of its own: one that has stepped back cannot come forward again.
+        let thread = std::thread::Builder::new().name("dear".to_owned()).spawn(move || {
             // The turn ends with the work, not with the asker.
             let _turn = (turn, place);
-            work(&Budget::until(Budget::USUAL, &gone))
+            step_back();
+            // Nobody may be there any more to be told.
+            drop(tell.send(work(&Budget::until(Budget::USUAL, &gone))));
         });
-        let done = done.await.map_err(|error| Problem::ours(&error))?;
+        thread.map_err(|error| Problem::ours(&error))?;
+        let done = told.await.map_err(|error| Problem::ours(&error))?;
         drop(asker);
         done
+    }
+}
+
+/// Lets everything else go first on the cores there are: on Linux this is said of one thread alone.
+fn step_back() {
+    #[cfg(target_os = "linux")]
+    if let Err(error) = rustix::process::nice(STEPS_BACK) {
+        // It has the share of anybody then.
+        tracing::debug!(%error, "dear work does not step back");
     }
 }
 

@@ -14,8 +14,7 @@ use jiff::Timestamp;
 use wide_fold_answers::keeping::{BackupPreview, BackupsView, KeptBackup};
 use wide_fold_core::budget::Budget;
 use wide_fold_formats::catalogue::Media;
-use wide_fold_kept::backup::{self, Made};
-use wide_fold_kept::contents::Contents;
+use wide_fold_kept::backup::{self, Copy, Made};
 use wide_fold_kept::settings::KeepText;
 use wide_fold_kept::{Store, StoreError, settings};
 
@@ -28,22 +27,19 @@ pub async fn backup(State(store): State<Store>, State(dear): State<Dear>) -> Res
     let file = dear
         .run(Work::Keeping, move |_| {
             let file = OnDisk::new()?;
-            store.copy_to(&file.path())?;
+            store.copy_to(&file.path(), Copy::ToSend)?;
             Ok(file)
         })
         .await?;
     file.sent(&format!("wide-fold-{}.db", today()), Media::Database).await
 }
 
-/// A file that was sent, and what it holds.
-struct Sent {
-    file: OnDisk,
-    contents: Contents,
-}
+/// A file that was sent and looked over.
+struct Sent(OnDisk);
 
 impl Sent {
     fn new(file: OnDisk, budget: &Budget<'_>) -> Result<Self, Problem> {
-        let contents = backup::looked_into(&file.path(), &budget.wanted()).map_err(|error| match error {
+        backup::look_over(&file.path(), &budget.wanted()).map_err(|error| match error {
             // Whose file it is, is said of the one that was sent.
             StoreError::NotOurs(sentence) => {
                 let own = file.path().display().to_string();
@@ -59,14 +55,20 @@ impl Sent {
             }
             other => other.into(),
         })?;
-        Ok(Self { file, contents })
+        Ok(Self(file))
+    }
+
+    /// What would come back, go and change, against what is here now.
+    fn preview(&self, store: &Store, budget: &Budget<'_>) -> Result<BackupPreview, Problem> {
+        let there = backup::contents_of(&self.0.path(), &budget.wanted())?;
+        Ok(BackupPreview::new(&there, &store.contents()?))
     }
 
     fn put_back(&self, store: &Store, runs: &Runs, budget: &Budget<'_>) -> Result<(), Problem> {
         // Whatever is here now is kept, however few are kept otherwise.
         let keep = kept_count(store).max(2);
         store.back_up(Made::BeforeRestore, usize::try_from(keep).unwrap_or(2), Timestamp::now())?;
-        store.restore(&self.file.path(), &budget.wanted())?;
+        store.restore(&self.0.path(), &budget.wanted())?;
         runs.forget();
         Ok(())
     }
@@ -81,10 +83,7 @@ pub async fn preview_backup(
     State(dear): State<Dear>,
     Upload(file): Upload,
 ) -> Result<Json<BackupPreview>, Problem> {
-    dear.run(Work::Keeping, move |budget| {
-        Ok(Json(BackupPreview::new(&Sent::new(file, budget)?.contents, &store.contents()?)))
-    })
-    .await
+    dear.run(Work::Keeping, move |budget| Ok(Json(Sent::new(file, budget)?.preview(&store, budget)?))).await
 }
 
 /// Put a backup in place of everything that is here. What is here is backed up first.
@@ -183,8 +182,7 @@ pub async fn preview_kept(
     Path(name): Path<String>,
 ) -> Result<Json<BackupPreview>, Problem> {
     dear.run(Work::Keeping, move |budget| {
-        let sent = Sent::new(copied(&store, &name)?, budget)?;
-        Ok(Json(BackupPreview::new(&sent.contents, &store.contents()?)))
+        Ok(Json(Sent::new(copied(&store, &name)?, budget)?.preview(&store, budget)?))
     })
     .await
 }
