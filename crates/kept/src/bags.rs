@@ -194,6 +194,22 @@ pub fn find(connection: &Connection, id: i64) -> Result<Bag> {
         .ok_or(StoreError::NoBag)
 }
 
+/// Those of so many bags that are there, deleted or not.
+///
+/// # Errors
+/// [`StoreError::Database`].
+pub fn found(connection: &Connection, ids: impl IntoIterator<Item = i64>) -> Result<Vec<Bag>> {
+    let mut all = Vec::new();
+    for id in ids {
+        match find(connection, id) {
+            Ok(bag) => all.push(bag),
+            Err(StoreError::NoBag) => {}
+            Err(error) => return Err(error),
+        }
+    }
+    Ok(all)
+}
+
 /// Saves a new bag.
 ///
 /// # Errors

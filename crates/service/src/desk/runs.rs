@@ -44,13 +44,13 @@ impl Loaded {
             return Err(StoreError::NoSuch(Kind::Run.name()));
         }
         let run = KeptRun::from_kept(&kept.text).ok();
-        let ids: Vec<i64> = run.iter().flat_map(|run| &run.lines).map(|line| line.bag).collect();
+        let ids = run.iter().flat_map(|run| &run.lines).map(|line| line.bag);
         Ok(Self {
             lists: runs::lists(connection, id)?,
             events: runs::events(connection, id)?,
             papers: papers(connection)?,
-            held: run.map_or(Ok(Vec::new()), |run| held_beside(connection, &run.date, id))?,
-            bags: ids.iter().filter_map(|id| bags::find(connection, *id).ok()).collect(),
+            held: run.as_ref().map_or(Ok(Vec::new()), |run| held_beside(connection, &run.date, id))?,
+            bags: bags::found(connection, ids)?,
             pace: pace(&Kind::Entry.list(connection)?),
             costs: settings::holds(connection)?,
             kept,

@@ -204,7 +204,7 @@ async fn merged(
     let known = before.as_ref().map(|(id, _)| *id);
     let (bags, papers, events) = store
         .read(move |connection| {
-            let bags = ids.iter().filter_map(|id| bags::find(connection, *id).ok()).collect::<Vec<_>>();
+            let bags = bags::found(connection, ids)?;
             let events = known.map_or(Ok(Vec::new()), |id| runs::events(connection, id))?;
             Ok((bags, papers(connection)?, events))
         })

@@ -1,10 +1,12 @@
 //! Sayings written freely, as people say it at the table (common practice; the bags are those of the trade's worked examples, and some
 //! more), before the reader was made to read them: how many are read as the bag that was meant, before anything else.
 
-use super::said::{read_words, same_bag, told};
+use super::said::{same_bag, told};
 use std::collections::BTreeMap;
 use wide_fold_core::brief::{Across, BaseHabit, Build, CUSTOMARY_LAP, GussetCrease, Joins, Squares, Top};
-use wide_fold_core::{Brief, Length};
+use wide_fold_core::heard::Heard;
+use wide_fold_core::reading::explain;
+use wide_fold_core::{Brief, Length, Unit};
 
 const SAYINGS: &str = include_str!("free.txt");
 
@@ -63,13 +65,15 @@ fn what_people_say_is_read_as_they_mean_it() {
             kind = line.trim_start_matches("# ");
             continue;
         };
-        let found = read_words(words);
-        let right = found.readings.first().is_some_and(|first| same_bag(&first.brief, &bag(name)));
+        let found = Heard::listen(words, Unit::Inch).map(|heard| explain(&heard, words));
+        let first = found.as_ref().ok().and_then(|found| found.readings.first());
+        let right = first.is_some_and(|first| same_bag(&first.brief, &bag(name)));
         let counted = kinds.entry(kind).or_default();
         counted.0 += usize::from(right);
         counted.1 += 1;
         if !right {
-            println!("{kind}: {words}\n    {}", told(&found).replace('\n', "\n    "));
+            let says = found.as_ref().map_or_else(|fault| fault.sentence.clone(), told);
+            println!("{kind}: {words}\n    {}", says.replace('\n', "\n    "));
         }
     }
     for (kind, (right, all)) in &kinds {
