@@ -4,7 +4,9 @@
 //! phrase, where it stands and what was understood of it. Nothing is guessed here: a word that means nothing is passed over and
 //! said to be, and what contradicts itself is refused with the word at which it does.
 
+mod clauses;
 mod listen;
+mod spoken;
 mod tokens;
 mod vocabulary;
 

@@ -33,7 +33,7 @@ use crate::{Brief, Length, Plan, Unit};
 use found::{Found, Mend, Shortlist};
 use frames::{frames, stacks};
 use poses::{Pose, poses};
-use search::Trial;
+use search::{Trial, Unscored};
 use solve::Unknown;
 use std::ops::Range;
 
@@ -138,7 +138,10 @@ pub fn explain(heard: &Heard, words: &str) -> Explained {
         .iter()
         .flat_map(|pose| {
             frames.iter().zip(&stacks).flat_map(move |(frame, stacks)| {
-                stacks.iter().map(move |stack| Trial { heard, pose, frame, stack })
+                stacks.iter().flat_map(move |stack| {
+                    let ways = Unscored::ways(heard, frame, stack);
+                    ways.into_iter().map(move |unscored| Trial { heard, pose, frame, stack, unscored })
+                })
             })
         })
         .filter(Trial::is_meant)

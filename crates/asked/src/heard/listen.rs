@@ -61,8 +61,12 @@ struct Ear<'a> {
     moved: bool,
     /// How many figures of the last pass were there when an end was last named.
     since: usize,
+    /// How many there were at the last pause.
+    paused: usize,
     strips: bool,
     pleats: bool,
+    /// The next figure is cut off one side of the sheet, or left of it: whether off, and whether of its width.
+    cut: Option<(bool, bool)>,
 }
 
 impl<'a> Ear<'a> {
@@ -79,8 +83,10 @@ impl<'a> Ear<'a> {
             reaches: false,
             moved: false,
             since: 0,
+            paused: 0,
             strips: false,
             pleats: false,
+            cut: None,
         }
     }
 
@@ -97,9 +103,14 @@ impl<'a> Ear<'a> {
                             self.mode = Mode::Score;
                         }
                     }
+                    self.paused = self.heard.passes.last().map_or(0, |pass| pass.figures.len());
                     self.at += 1;
                 }
                 Kind::By => self.at += 1,
+                Kind::Aside => {
+                    self.note(token.at.clone(), Some("of what is added, no line of the net".to_owned()));
+                    self.at += 1;
+                }
             }
         }
         self.heard.passes.retain(|pass| !pass.figures.is_empty());
@@ -123,6 +134,8 @@ impl<'a> Ear<'a> {
             self.unmeasured(token);
         }
         match says {
+            // What follows is measured anew, if an edge is named for it.
+            Says::Nothing if token.word() == Some("then") => self.rest(),
             Says::Nothing | Says::For => {}
             Says::Sheet => {
                 if self.heard.sheet.is_none() || self.mode == Mode::Trim {
@@ -177,13 +190,19 @@ impl<'a> Ear<'a> {
                 self.note(place.clone(), Some(self.words[place].to_lowercase()));
             }
             Says::Pair => {
-                self.heard.pieces = self.heard.pieces.or(Some(2));
+                self.heard.pieces = self.heard.pieces.filter(|count| *count > 1).or(Some(2));
                 self.note(place, Some("two pieces alike".to_owned()));
             }
             Says::UpTo => self.reaches = true,
             Says::Short => self.partial(),
             Says::Square => {}
             Says::A(number) => self.iso(number, place),
+            Says::Letter => {
+                let size = Size::new(Length::eighths(68), Length::inches(11));
+                self.sheet_named(size, place);
+            }
+            Says::Halved => self.halved(place),
+            Says::Cut { off, width } => self.cut = Some((off, width)),
             Says::Strips => {
                 (self.heard.strips, self.strips) = (true, true);
                 self.note(place, Some("joining strips".to_owned()));
@@ -193,6 +212,7 @@ impl<'a> Ear<'a> {
                 self.note(place, Some("45° creases in the gussets".to_owned()));
             }
             Says::Pleats => self.pleats = true,
+            Says::Denied if self.is_idle(before) => {}
             Says::Denied => {
                 let said = quoted(&self.words[place.clone()]);
                 let sentence = format!(
@@ -202,6 +222,18 @@ impl<'a> Ear<'a> {
             }
         }
         Ok(())
+    }
+
+    /// True if the sentence round a word says nothing else a bag depends on: no figure, no turn.
+    fn is_idle(&self, at: usize) -> bool {
+        let ends = |token: &&Token| token.kind != Kind::Pause { full: true };
+        let before = self.tokens[..at].iter().rev().take_while(ends);
+        let after = self.tokens[at..].iter().take_while(ends);
+        let turns =
+            ["turn", "turned", "rotate", "rotated", "flip", "over", "hem", "tab", "base", "strips", "pieces"];
+        before
+            .chain(after)
+            .all(|token| token.number().is_none() && !token.word().is_some_and(|word| turns.contains(&word)))
     }
 
     /// An edge that is named from here on is none of the figures before.
@@ -285,7 +317,7 @@ impl<'a> Ear<'a> {
             self.heard.passes.pop();
         }
         self.heard.passes.push(pass);
-        (self.since, self.moved, self.line) = (0, true, None);
+        (self.since, self.paused, self.moved, self.line) = (0, 0, true, None);
         if self.mode != Mode::Trim {
             self.mode = Mode::Score;
         }
@@ -364,7 +396,11 @@ impl<'a> Ear<'a> {
         let pass = HeardPass { turned, ..pass };
         match self.heard.passes.last_mut() {
             Some(last) if follows && last.figures.len() > self.since => {
-                let figures = last.figures.split_off(self.since);
+                // Of a list that is measured from another edge already, only what was said since the last pause.
+                let is_other =
+                    last.axis.is_some_and(|known| known != axis) && last.figures.len() > self.paused;
+                let since = if is_other { self.since.max(self.paused) } else { self.since };
+                let figures = last.figures.split_off(since);
                 if last.figures.is_empty() {
                     self.heard.passes.pop();
                 }
@@ -394,7 +430,11 @@ impl<'a> Ear<'a> {
             5 => (148, 210),
             _ => (210, 297),
         };
-        let size = Size::new(Length::millimetres(width), Length::millimetres(height));
+        self.sheet_named(Size::new(Length::millimetres(width), Length::millimetres(height)), place);
+    }
+
+    /// A sheet by its name.
+    fn sheet_named(&mut self, size: Size, place: Range<usize>) {
         if self.heard.sheet.is_none() {
             self.heard.sheet = Some(Placed { value: size, at: place.clone() });
         }

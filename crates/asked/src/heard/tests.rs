@@ -82,7 +82,7 @@ fn the_other_end_is_not_the_last(#[case] words: &str, #[case] ends: &[HeardEnd])
 #[case("seven eighths", Some((7, 8, 2)))]
 #[case("five sixteenths", Some((5, 16, 2)))]
 fn a_fraction_in_words(#[case] words: &str, #[case] read: Option<(i64, i64, usize)>) {
-    assert_eq!(super::tokens::fraction_of(words), read);
+    assert_eq!(super::spoken::fraction_of(words), read);
 }
 
 /// What is said of a square is all used up: the figure, and the word behind it.

@@ -1,5 +1,7 @@
 //! Words, numbers and pauses of what was said.
 
+use super::clauses::clauses;
+use super::spoken::said_numbers;
 use super::{HeardFault, MOST_WORDS, Spoken};
 use crate::text::quoted;
 use crate::{Length, Unit};
@@ -19,6 +21,8 @@ pub(super) enum Kind {
     By,
     /// In lower case.
     Word(String),
+    /// A figure of something that is no part of the net: a handle, a hole, an insert.
+    Aside,
     /// Where a voice rests: a comma, or the end of a sentence.
     Pause {
         full: bool,
@@ -28,16 +32,16 @@ pub(super) enum Kind {
 /// A number as a fraction in whole numbers, with the unit it names.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 pub(super) struct Number {
-    top: i64,
-    bottom: i64,
-    unit: Option<Named>,
+    pub(super) top: i64,
+    pub(super) bottom: i64,
+    pub(super) unit: Option<Named>,
     /// True if it names its unit itself.
-    named: bool,
+    pub(super) named: bool,
 }
 
 /// A unit as it is named.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
-enum Named {
+pub(super) enum Named {
     Inch,
     Millimetre,
     Centimetre,
@@ -50,7 +54,12 @@ impl Number {
         u32::try_from(self.top).ok().filter(|count| whole && (1..=12).contains(count))
     }
 
-    /// True for that many degrees.
+    /// True if it is said to be in inches.
+    pub(super) fn is_inches(self) -> bool {
+        self.named && self.unit == Some(Named::Inch)
+    }
+
+    /// True for that whole number.
     pub(super) fn is(self, whole: i64) -> bool {
         (self.top, self.bottom) == (whole, 1)
     }
@@ -110,12 +119,13 @@ pub(super) fn tokens(words: &str, unit: Unit) -> Result<(Vec<Token>, Spoken), He
         let sentence = format!("These are more than {MOST_WORDS} characters; say it shorter.");
         return Err(HeardFault { place: end..words.len(), sentence });
     }
+    let decimal_commas = speaks_metric(words);
     let mut tokens = Vec::new();
     let mut at = 0;
     while let Some(letter) = words[at..].chars().next() {
         let rest = &words[at..];
         if letter.is_ascii_digit() || vulgar(letter).is_some() || starts_decimal(rest) {
-            let (number, length) = number(rest)
+            let (number, length) = number(rest, decimal_commas)
                 .ok_or_else(|| stopped(words, at, "is a number longer than any ruler. It stopped there."))?;
             tokens.push(Token { kind: Kind::Number(number), at: at..at + length });
             at += length;
@@ -152,9 +162,20 @@ pub(super) fn tokens(words: &str, unit: Unit) -> Result<(Vec<Token>, Spoken), He
             at += width;
         }
     }
-    let mut tokens = said_numbers(tokens);
+    let mut tokens = clauses(said_numbers(tokens));
     let usual = give_units(&mut tokens, unit);
     Ok((tokens, usual))
+}
+
+/// True where centimetres are named, and no inches.
+fn speaks_metric(words: &str) -> bool {
+    let names = |wanted: fn(Named) -> bool| {
+        words
+            .split(|c: char| !c.is_alphabetic())
+            .filter(|word| *word != "in")
+            .any(|word| unit_word(&word.to_lowercase()).is_some_and(wanted))
+    };
+    names(|unit| unit == Named::Centimetre) && !names(|unit| unit == Named::Inch)
 }
 
 fn stopped(words: &str, at: usize, why: &str) -> HeardFault {
@@ -167,7 +188,7 @@ fn starts_decimal(rest: &str) -> bool {
 }
 
 /// A number at the start of `rest` and how many bytes it takes, its unit included; none if it is too long.
-fn number(rest: &str) -> Option<(Number, usize)> {
+fn number(rest: &str, decimal_commas: bool) -> Option<(Number, usize)> {
     let mut at = 0;
     let digits = |at: usize| rest[at..].find(|c: char| !c.is_ascii_digit()).unwrap_or(rest.len() - at);
     let whole_digits = digits(0);
@@ -181,8 +202,12 @@ fn number(rest: &str) -> Option<(Number, usize)> {
     if let Some(mark) = rest[at..].chars().next().filter(|mark| matches!(mark, '.' | ',')) {
         let places = digits(at + 1);
         // After a comma only where a metric unit follows: elsewhere it parts a list.
+        let after = &rest[at + 1 + places..];
         let is_decimal = (1..=5).contains(&places)
-            && (mark == '.' || unit(&rest[at + 1 + places..]).is_some_and(|(unit, _)| unit != Named::Inch));
+            && (mark == '.'
+                || unit(after).is_some_and(|(unit, _)| unit != Named::Inch)
+                // 29,7: tenths where centimetres are spoken of, and no list without spaces.
+                || decimal_commas && places == 1 && !after.starts_with([',', '.']));
         if is_decimal {
             let decimals: i64 = rest[at + 1..at + 1 + places].parse().ok()?;
             bottom = 10_i64.pow(u32::try_from(places).ok()?);
@@ -256,10 +281,14 @@ fn unit(rest: &str) -> Option<(Named, usize)> {
     }
     let end = after.find(|c: char| !c.is_alphabetic()).unwrap_or(after.len());
     let named = unit_word(&after[..end].to_lowercase())?;
-    Some((named, before + end))
+    // "12 in. x 8 in.": the point belongs to the unit, unless a new sentence begins behind it.
+    let goes_on = after[end..].strip_prefix('.').is_some_and(|rest| {
+        rest.trim_start().chars().next().is_some_and(|next| !next.is_uppercase() && next != '.')
+    });
+    Some((named, before + end + usize::from(goes_on)))
 }
 
-fn unit_word(word: &str) -> Option<Named> {
+pub(super) fn unit_word(word: &str) -> Option<Named> {
     Some(match word {
         "in" | "inch" | "inches" => Named::Inch,
         "mm" | "millimetre" | "millimetres" | "millimeter" | "millimeters" => Named::Millimetre,
@@ -268,118 +297,6 @@ fn unit_word(word: &str) -> Option<Named> {
         }
         _ => return None,
     })
-}
-
-const WHOLE: [&str; 21] = [
-    "zero",
-    "one",
-    "two",
-    "three",
-    "four",
-    "five",
-    "six",
-    "seven",
-    "eight",
-    "nine",
-    "ten",
-    "eleven",
-    "twelve",
-    "thirteen",
-    "fourteen",
-    "fifteen",
-    "sixteen",
-    "seventeen",
-    "eighteen",
-    "nineteen",
-    "twenty",
-];
-
-/// Numbers in words become numbers: `five and three quarters`, `eleven and a half`, `half an inch`.
-fn said_numbers(tokens: Vec<Token>) -> Vec<Token> {
-    let mut found: Vec<Token> = Vec::with_capacity(tokens.len());
-    let mut at = 0;
-    while at < tokens.len() {
-        let word = |ahead: usize| tokens.get(at + ahead).and_then(Token::word).unwrap_or("");
-        let whole = WHOLE.iter().position(|name| *name == word(0)).map(|whole| whole as i64);
-        let digits = tokens[at].number().filter(|number| number.bottom == 1 && number.unit.is_none());
-        let start = whole.or(digits.map(|number| number.top));
-        // A fraction by itself: a half, three quarters; not a quarter turn, nor half a gusset.
-        let (top, bottom, mut took) = if let Some((own, under, took)) =
-            fraction(&tokens[at..]).filter(|_| !is_turn(&found, &tokens[at..]))
-        {
-            (own, under, took)
-        } else if let Some(whole) = start {
-            let joined = if word(1) == "and" { 2 } else { 1 };
-            let part =
-                tokens.get(at + joined..).and_then(fraction).filter(|_| digits.is_none() || joined == 2);
-            let is_turn = tokens.get(at + joined..).is_some_and(|rest| is_turn(&[], rest));
-            match part.filter(|_| !is_turn) {
-                Some((own, under, took)) => (whole * under + own, under, joined + took),
-                None if digits.is_some() => {
-                    found.push(tokens[at].clone());
-                    at += 1;
-                    continue;
-                }
-                None => (whole, 1, 1),
-            }
-        } else {
-            found.push(tokens[at].clone());
-            at += 1;
-            continue;
-        };
-        // of an inch, an inch, inches
-        let mut unit = None;
-        for skip in 0..3 {
-            let next = tokens.get(at + took + skip).and_then(Token::word).unwrap_or("");
-            if let Some(named) = unit_word(next).filter(|_| next != "in") {
-                (unit, took) = (Some(named), took + skip + 1);
-                break;
-            }
-            if !matches!(next, "of" | "an" | "a") {
-                break;
-            }
-        }
-        let place = tokens[at].at.start..tokens[at + took - 1].at.end;
-        found.push(Token {
-            kind: Kind::Number(Number { top, bottom, unit, named: unit.is_some() }),
-            at: place,
-        });
-        at += took;
-    }
-    found
-}
-
-/// `a half`, `three quarters`, `5 eighths`: top, bottom and how many words.
-fn fraction(tokens: &[Token]) -> Option<(i64, i64, usize)> {
-    let word = |at: usize| tokens.get(at).and_then(Token::word).unwrap_or("");
-    let under = |word: &str| {
-        Some(match word {
-            "half" | "halves" => 2,
-            "quarter" | "quarters" => 4,
-            "eighth" | "eighths" => 8,
-            "sixteenth" | "sixteenths" => 16,
-            _ => return None,
-        })
-    };
-    if let Some(bottom) = under(word(0)) {
-        return (word(0) == "half" || word(0) == "quarter").then_some((1, bottom, 1));
-    }
-    let top = match word(0) {
-        "a" | "an" => 1,
-        other => WHOLE.iter().position(|name| *name == other)? as i64,
-    };
-    under(word(1)).filter(|bottom| (1..*bottom).contains(&top)).map(|bottom| (top, bottom, 2))
-}
-
-/// True where a half or a quarter is one of a turn or of a gusset.
-fn is_turn(before: &[Token], tokens: &[Token]) -> bool {
-    let is = |token: &Token, names: &[&str]| token.word().is_some_and(|word| names.contains(&word));
-    let after =
-        tokens.iter().take(3).take_while(|token| !matches!(token.kind, Kind::Pause { .. } | Kind::Number(_)));
-    let turns = ["turn", "turns", "gusset", "gussets", "lap", "way", "sheet", "rotation"];
-    let turned = ["turn", "turned", "rotate", "rotated", "spin", "half", "pivot"];
-    after.into_iter().any(|token| is(token, &turns))
-        || before.iter().rev().take(4).any(|token| is(token, &turned))
 }
 
 /// Gives every number its unit, and tells the one that is usual.
@@ -398,7 +315,7 @@ fn give_units(tokens: &mut [Token], unit: Unit) -> Spoken {
         match &mut token.kind {
             Kind::Pause { full: true } => next = None,
             Kind::Number(number) if number.unit.is_some() => next = number.unit,
-            Kind::Number(_) | Kind::Pause { .. } | Kind::By | Kind::Word(_) => {}
+            Kind::Number(_) | Kind::Pause { .. } | Kind::By | Kind::Word(_) | Kind::Aside => {}
         }
         if let Kind::Number(number) = &mut token.kind
             && number.unit.is_none()
@@ -411,19 +328,4 @@ fn give_units(tokens: &mut [Token], unit: Unit) -> Spoken {
         (Named::Millimetre, _) => Spoken::Millimetres,
         (Named::Centimetre, _) => Spoken::Centimetres,
     }
-}
-
-/// What a fraction in words is read as, for tests.
-#[cfg(test)]
-pub(super) fn fraction_of(words: &str) -> Option<(i64, i64, usize)> {
-    let mut at = 0;
-    let tokens: Vec<Token> = words
-        .split(' ')
-        .map(|word| {
-            let own = Token { kind: Kind::Word(word.to_owned()), at: at..at + word.len() };
-            at += word.len() + 1;
-            own
-        })
-        .collect();
-    fraction(&tokens)
 }

@@ -50,6 +50,12 @@ pub(super) enum Says {
     Square,
     /// A size of paper by its name.
     A(u8),
+    /// The other one: 8½ × 11.
+    Letter,
+    /// The sheet is cut in half.
+    Halved,
+    /// The figure that follows is cut off one side, or is what is left of it.
+    Cut { off: bool, width: bool },
     /// Joining strips.
     Strips,
     /// Creases at 45°.
@@ -79,7 +85,9 @@ const PHRASES: &[(&str, Says)] = &[
     ("card", Sheet), ("cards", Sheet), ("cardstock", Sheet), ("pad", Sheet), ("pads", Sheet), ("roll", Sheet),
     ("stock", Sheet), ("wrapping paper", Sheet), ("patterned paper", Sheet), ("card stock", Sheet),
     ("square", Square), ("squares", Square), ("identical", Pair), ("both", Pair), ("each", Pair), ("pair", Pair),
-    ("same for the other", Pair), ("same on the other", Pair), ("repeat", Pair), ("do the same", Pair),
+    ("same for the other", Pair), ("same on the other", Pair), ("repeat", Pair), ("do the same", Pair), ("do the very same", Pair),
+    ("another one the same", Pair), ("another the same", Pair), ("second one is the same", Pair),
+    ("the second is the same", Pair), ("other one is the same", Pair), ("the other is the same", Pair),
     ("second piece", Pair), ("other piece", Pair), ("trim", Trim), ("trimmed", Trim), ("trim it", Trim),
     ("cut to", Trim), ("cut down to", Trim), ("cut it to", Trim), ("cut down", Trim), ("cut your paper to", Trim),
     ("cut the paper to", Trim), ("cut paper to", Trim),
@@ -90,7 +98,7 @@ const PHRASES: &[(&str, Says)] = &[
     ("cut slits", Slit), ("notch", Slit),
     // Turning.
     ("turn", Turn), ("turned", Turn), ("rotate", Turn), ("rotated", Turn), ("spin", Turn), ("swivel", Turn),
-    ("pivot", Turn), ("quarter turn", Quarter), ("a quarter turn", Quarter), ("quarter", Quarter),
+    ("pivot", Turn), ("turning", Turn), ("rotating", Turn), ("spinning", Turn), ("quarter turn", Quarter), ("a quarter turn", Quarter), ("quarter", Quarter),
     ("sideways", Quarter), ("half turn", HalfTurn), ("half a turn", HalfTurn), ("end for end", HalfTurn),
     ("right round", HalfTurn), ("upside down", HalfTurn), ("the other way up", HalfTurn),
     ("all the way round", HalfTurn), ("flip", Over), ("flipped", Over), ("flip over", Over), ("flip it", Over),
@@ -110,10 +118,12 @@ const PHRASES: &[(&str, Says)] = &[
     ("from the other edge", OtherEnd), ("opposite end", OtherEnd), ("from the other side", OtherEnd),
     ("from the opposite edge", OtherEnd), ("from the far end", OtherEnd), ("long side", Side { long: true }),
     ("long edge", Side { long: true }), ("longer side", Side { long: true }), ("longest side", Side { long: true }),
-    ("long way", Side { long: true }), ("along the length", Side { long: true }),
+    ("long way", Side { long: true }), ("long side at the top", Side { long: true }),
+    ("long side along the top", Side { long: true }), ("long side up", Side { long: true }), ("along the length", Side { long: true }),
     ("short side", Side { long: false }), ("short edge", Side { long: false }),
     ("shorter side", Side { long: false }), ("shortest side", Side { long: false }),
-    ("short way", Side { long: false }), ("top edge up", Nothing), ("top edge along the fence", Nothing),
+    ("short way", Side { long: false }), ("short side at the top", Side { long: false }),
+    ("short side along the top", Side { long: false }), ("short side up", Side { long: false }), ("top edge up", Nothing), ("top edge along the fence", Nothing),
     ("along the top", Nothing), ("at the top fence", Nothing), ("along the top fence", Nothing),
     ("along the fence", Nothing), ("along the top edge", Nothing), ("up to", UpTo), ("down to", UpTo),
     ("stop at", UpTo), ("stopping at", UpTo), ("as far as", UpTo), ("only to", UpTo), ("up to the", Short),
@@ -168,6 +178,9 @@ const PHRASES: &[(&str, Says)] = &[
     ("as a", For), ("is the", For), ("not", Denied), ("don't", Denied), ("don’t", Denied), ("never", Denied),
     ("except", Denied), ("without", Denied), ("instead", Denied), ("minus", Denied), ("plus", Denied),
     ("less", Denied), ("twice", Denied), ("no", Denied), ("a3", A(3)), ("a4", A(4)), ("a5", A(5)),
+    ("letter paper", Letter), ("letter sheet", Letter), ("letter size", Letter), ("letter sized", Letter), ("letter", Letter),
+    ("halved", Halved), ("off-width", Cut { off: true, width: true }), ("off-height", Cut { off: true, width: false }),
+    ("to-width", Cut { off: false, width: true }), ("to-height", Cut { off: false, width: false }),
 ];
 
 /// Words that say nothing by themselves.
@@ -184,13 +197,16 @@ const NOTHING: &[&str] = &[
     "want", "i'll", "you'll", "it's", "you’ll", "it’s", "i’ll", "scoreboard", "start", "starting", "end", "ends",
     "ending", "was", "were", "say", "says", "said", "about", "measure", "measured", "measuring", "fold", "folds",
     "folded", "folding", "flat", "glue", "long", "short", "size", "sized", "joined", "join", "against", "through",
-    "right", "across", "off", "into", "ok", "okay", "well", "him", "her", "their", "face",
+    "across", "off", "into", "same", "going", "ok", "okay", "well", "him", "her", "their", "face",
 ];
 
 /// What the words at the start of a list say, and how many of them it takes; the longest phrase there is. None if the first of
 /// them is not known.
 pub(super) fn says<'a>(words: impl Iterator<Item = &'a str> + Clone) -> Option<(Says, usize)> {
     let first = words.clone().next()?;
+    if is_contracted(first) {
+        return Some((Nothing, 1));
+    }
     let known = PHRASES.iter().filter_map(|(phrase, says)| {
         let mut wanted = phrase.split(' ');
         let count = wanted.clone().count();
@@ -198,4 +214,11 @@ pub(super) fn says<'a>(words: impl Iterator<Item = &'a str> + Clone) -> Option<(
         is_said.then_some((*says, count))
     });
     known.max_by_key(|(_, count)| *count).or_else(|| NOTHING.contains(&first).then_some((Nothing, 1)))
+}
+
+/// `you're`, `we'll`, `I've`, `let's`: who does it, and nothing else.
+fn is_contracted(word: &str) -> bool {
+    let Some((who, rest)) = word.split_once(['\'', '’']) else { return false };
+    let known = ["i", "you", "we", "they", "it", "he", "she", "that", "there", "here", "let", "what", "who"];
+    known.contains(&who) && matches!(rest, "re" | "ll" | "ve" | "d" | "m" | "s")
 }

@@ -26,6 +26,29 @@ struct Pairing {
     spots: Vec<Option<FigureAt>>,
 }
 
+/// Lines that nobody scored because their measure was said: a hem that is folded over, a base that is so deep.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+pub(super) struct Unscored {
+    top: bool,
+    base: bool,
+}
+
+impl Unscored {
+    /// Every way it may be, with what was said, on such a bag.
+    pub(super) fn ways(heard: &Heard, frame: &Frame, stack: &Stack) -> Vec<Self> {
+        let said = |wanted: Measure| heard.measures.iter().any(|measure| measure.value.0 == wanted);
+        let is_base = !frame.is_flare() && (said(Measure::Base) || frame.is_tube() && said(Measure::Lap));
+        let is_top = !frame.is_flare() && stack.topped && said(Measure::Hem);
+        let all = [(false, false), (true, false), (false, true), (true, true)];
+        let fits = all.into_iter().filter(|(top, base)| (is_top || !top) && (is_base || !base));
+        fits.map(|(top, base)| Self { top, base }).collect()
+    }
+
+    fn is(self, ends: Option<Role>) -> bool {
+        (self.top && ends == Some(Role::TopLine)) || (self.base && ends == Some(Role::BaseLine))
+    }
+}
+
 /// One construction held against one way the words may be meant.
 #[derive(Clone, Copy)]
 pub(super) struct Trial<'a> {
@@ -33,6 +56,7 @@ pub(super) struct Trial<'a> {
     pub(super) pose: &'a Pose,
     pub(super) frame: &'a Frame,
     pub(super) stack: &'a Stack,
+    pub(super) unscored: Unscored,
 }
 
 impl<'a> Trial<'a> {
@@ -74,8 +98,13 @@ impl<'a> Trial<'a> {
         if self.is_silent(axis) {
             return 0;
         }
-        let lines = self.stretches(axis).len() as isize - 1;
-        lines - self.spots(axis).len() as isize
+        let scored =
+            self.stretches(axis).iter().filter(|line| line.ends.is_some() && !self.is_unscored(axis, line));
+        scored.count() as isize - self.spots(axis).len() as isize
+    }
+
+    fn is_unscored(&self, axis: Axis, stretch: &Stretch) -> bool {
+        axis == Axis::Level && self.unscored.is(stretch.ends)
     }
 
     /// Figure by figure, line by line: a figure is left out, a line goes without.
@@ -88,7 +117,9 @@ impl<'a> Trial<'a> {
             self.spots(axis).iter().filter(|spot| Some(spot.figure) != without).copied().collect();
         spots.sort_by_key(|spot| spot.at);
         let mut spots = spots.into_iter();
-        let spots = (0..lines).map(|line| if Some(line) == unsaid { None } else { spots.next() });
+        let stretches = self.stretches(axis);
+        let is_silent = |line: usize| Some(line) == unsaid || self.is_unscored(axis, &stretches[line]);
+        let spots = (0..lines).map(|line| if is_silent(line) { None } else { spots.next() });
         Pairing { spots: spots.collect() }
     }
 
@@ -108,7 +139,9 @@ impl<'a> Trial<'a> {
             if other != 0 || missing[own].abs() > 1 {
                 continue;
             }
-            let lines = self.stretches(axis).len() - 1;
+            let stretches = self.stretches(axis);
+            let scored = |line: &usize| !self.is_unscored(axis, &stretches[*line]);
+            let lines: Vec<usize> = (0..stretches.len() - 1).filter(scored).collect();
             let figures: Vec<usize> = self.spots(axis).iter().map(|spot| spot.figure).collect();
             let mut try_with = |without: Option<usize>, unsaid: Option<usize>, mend: &Mend| {
                 let own = self.pair(axis, without, unsaid);
@@ -120,10 +153,12 @@ impl<'a> Trial<'a> {
             };
             match missing[own] {
                 1 => {
-                    for line in 0..lines {
+                    for line in lines {
                         try_with(None, Some(line), &Mend::Missed { axis, line, at: Length::ZERO });
                     }
                 }
+                // With a line that nobody scored there are figures enough as it is.
+                -1 if self.unscored != Unscored::default() => {}
                 -1 => {
                     for figure in figures {
                         try_with(Some(figure), None, &Mend::Extra { figure, axis });
@@ -131,7 +166,7 @@ impl<'a> Trial<'a> {
                 }
                 _ => {
                     for figure in figures {
-                        for line in 0..lines {
+                        for &line in &lines {
                             let to = Length::ZERO;
                             try_with(Some(figure), Some(line), &Mend::Moved { figure, to, line, axis });
                         }

@@ -70,6 +70,13 @@ impl Ear<'_> {
             self.at += 1 + words;
             return self.sheet(Size::new(side, side), place);
         }
+        // "A twelve inch sheet": pads are square (common practice).
+        let is_pad = number.is_inches() && [6, 8, 12].into_iter().any(|side| number.is(side));
+        if is_pad && matches!(behind, Some((Says::Sheet, _))) {
+            let side = token.length(number, self.words)?;
+            self.at += 1;
+            return self.sheet(Size::new(side, side), token.at.clone());
+        }
         if let Some(count) = number.count()
             && self.is_counted()
         {
@@ -79,6 +86,9 @@ impl Ear<'_> {
         }
         let length = token.length(number, self.words)?;
         self.at += 1;
+        if let Some((off, width)) = self.cut.take() {
+            return self.cut_side(off, width, length, token.at.clone());
+        }
         if let Some(measure) = self.measure.take() {
             self.measured(measure, length, token.at.clone());
         } else if self.pleats {
@@ -124,9 +134,28 @@ impl Ear<'_> {
         let is_size = |at: usize| {
             rest.get(at).is_some_and(|token| token.number().is_some())
                 && (rest.get(at + 1).is_some_and(|token| token.kind == Kind::By)
-                    || rest.get(at + 1).and_then(Token::word) == Some("square"))
+                    || matches!(rest.get(at + 1).and_then(Token::word), Some("square" | "squares")))
         };
         if is_size(0) {
+            return true;
+        }
+        // "Make two", "cut 2 at", "you need 2 of them".
+        let word = |at: usize| rest.get(at).and_then(Token::word);
+        let said = self.tokens[..self.at].last().and_then(Token::word);
+        let is_made = said
+            .is_some_and(|word| matches!(word, "make" | "need" | "cut" | "want" | "use" | "take" | "have"));
+        let of_them = word(0) == Some("of") && matches!(word(1), Some("them" | "these" | "those" | "it"));
+        let rests = rest.first().is_none_or(|token| matches!(token.kind, Kind::Pause { .. }))
+            || word(0) == Some("at");
+        let is_few = self.tokens[self.at]
+            .number()
+            .and_then(Number::count)
+            .is_some_and(|count| (2..=4).contains(&count));
+        // "Two at 8¾ × 8¼", at the beginning.
+        let begins =
+            self.tokens[..self.at].last().is_none_or(|token| token.kind == Kind::Pause { full: true });
+        let at_size = begins && word(0) == Some("at") && is_size(1);
+        if of_them || at_size || (is_made && rests && is_few) {
             return true;
         }
         for (ahead, token) in rest.iter().take(4).enumerate() {
@@ -181,6 +210,15 @@ impl Ear<'_> {
             self.note(place.clone(), Some(format!("trimmed to {}", self.size(size))));
             self.refuse_second(self.heard.trimmed.as_ref(), size, &place)?;
             self.heard.trimmed = Some(placed);
+        } else if self
+            .heard
+            .trimmed
+            .as_ref()
+            .is_some_and(|own| own.value == size || own.value.turned() == size)
+        {
+            // "Cut in half, so it is 6 × 6": the same once more.
+            self.note(place.clone(), Some(format!("trimmed to {}", self.size(size))));
+            self.heard.trimmed = Some(placed);
         } else {
             self.note(place.clone(), Some(format!("sheet {}", self.size(size))));
             self.refuse_second(self.heard.sheet.as_ref(), size, &place)?;
@@ -190,6 +228,49 @@ impl Ear<'_> {
         Ok(())
     }
 
+    /// So much is cut off one side of the sheet, or left of it.
+    fn cut_side(
+        &mut self,
+        off: bool,
+        width: bool,
+        length: Length,
+        place: Range<usize>,
+    ) -> Result<(), HeardFault> {
+        let Some(mut size) = self.heard.trimmed.as_ref().or(self.heard.sheet.as_ref()).map(|own| own.value)
+        else {
+            self.note(place, None);
+            return Ok(());
+        };
+        let side = if width { &mut size.width } else { &mut size.height };
+        *side = if off { *side - length } else { length };
+        if !side.is_positive() {
+            let sentence = format!(
+                "More is cut off here than there is; it stopped at {}.",
+                quoted(&self.words[place.clone()])
+            );
+            return Err(HeardFault { place, sentence });
+        }
+        self.mode = Mode::Score;
+        self.trim_to(size, place);
+        Ok(())
+    }
+
+    /// Cut in half: the longer side is halved.
+    pub(super) fn halved(&mut self, place: Range<usize>) {
+        let Some(mut size) = self.heard.sheet.as_ref().map(|own| own.value) else {
+            return self.note(place, None);
+        };
+        let side = if size.width >= size.height { &mut size.width } else { &mut size.height };
+        *side = Length::from_units(side.units() / 2);
+        self.mode = Mode::Score;
+        self.trim_to(size, place);
+    }
+
+    fn trim_to(&mut self, size: Size, place: Range<usize>) {
+        self.note(place.clone(), Some(format!("trimmed to {}", self.size(size))));
+        self.heard.trimmed = Some(Placed { value: size, at: place });
+    }
+
     fn refuse_second(
         &self,
         first: Option<&Placed<Size>>,
@@ -197,7 +278,8 @@ impl Ear<'_> {
         place: &Range<usize>,
     ) -> Result<(), HeardFault> {
         match first {
-            Some(first) if first.value != size => Err(HeardFault {
+            // The same the other way round is no contradiction.
+            Some(first) if first.value != size && first.value.turned() != size => Err(HeardFault {
                 place: place.clone(),
                 sentence: format!(
                     "A sheet of {} was named before, and here stands {}; it stopped there. If that is what it is trimmed to, say “trim to”.",
