@@ -45,6 +45,8 @@ pub struct Heard {
     pub diagonals: bool,
     /// The unit the figures are in.
     pub spoken: Spoken,
+    /// Figures of which nothing is known, where they stand.
+    pub unused: Vec<Range<usize>>,
     /// Every phrase, in order.
     pub phrases: Vec<Phrase>,
 }

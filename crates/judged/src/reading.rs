@@ -149,10 +149,10 @@ pub fn explain(heard: &Heard, words: &str) -> Explained {
     let hearing = Hearing { heard, words };
     let mut unmended = Shortlist::new(MOST);
     trials.iter().for_each(|trial| trial.unmended(Length::ZERO, &mut unmended));
-    let readings = hearing.readings(&unmended.found);
+    let readings = if heard.unused.is_empty() { hearing.readings(&unmended.found) } else { Vec::new() };
     let oddest = readings.first().map_or(u32::MAX, |first| first.odd);
     let mut corrections = Vec::new();
-    if oddest >= ODD && heard.has_figures() {
+    if oddest >= ODD && heard.has_figures() && heard.unused.is_empty() {
         let mut mended = Shortlist::new(MOST * 2);
         if readings.is_empty() && heard.spoken.unit() == Unit::Metric {
             let slack = step(heard);
@@ -164,6 +164,9 @@ pub fn explain(heard: &Heard, words: &str) -> Explained {
     }
     let question = ask::question(&readings);
     let wants = (readings.is_empty() && corrections.is_empty()).then(|| {
+        if let Some(place) = heard.unused.first() {
+            return says::unused(&words[place.clone()]);
+        }
         let folds_not = unmended.found.first().and_then(|found| hearing.folds_not(found));
         folds_not.unwrap_or_else(|| says::wants(heard, words))
     });

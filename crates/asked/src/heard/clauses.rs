@@ -141,11 +141,13 @@ fn without_labels(tokens: Vec<Token>) -> Vec<Token> {
             && (after.and_then(Token::word) != Some("on")
                 || before.and_then(Token::word).is_some_and(|word| matches!(word, "is" | "are")));
         let one_side = count == Some(1) && after.and_then(Token::word) == Some("side");
-        if count.is_some() && (follows_step || is_label) {
-            next += 1;
-        } else if !counts && !one_side {
-            kept.push(token.clone());
-        }
+        let labels = count.is_some() && (follows_step || is_label);
+        next += u32::from(labels);
+        kept.push(if labels || counts || one_side {
+            Token { kind: Kind::Aside, at: token.at.clone() }
+        } else {
+            token.clone()
+        });
     }
     kept
 }

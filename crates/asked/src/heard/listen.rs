@@ -108,7 +108,10 @@ impl<'a> Ear<'a> {
                 }
                 Kind::By => self.at += 1,
                 Kind::Aside => {
-                    self.note(token.at.clone(), Some("of what is added, no line of the net".to_owned()));
+                    self.note(
+                        token.at.clone(),
+                        Some("a count, or of what is added: no line of the bag".to_owned()),
+                    );
                     self.at += 1;
                 }
             }

@@ -219,7 +219,9 @@ fn number(rest: &str, decimal_commas: bool) -> Option<(Number, usize)> {
         }
     }
     if !is_done {
-        if let Some(over) = slashed(&rest[at..]).filter(|_| whole_digits > 0) {
+        // No ruler has ninths: 3/9 are two figures.
+        let rulable = |over: &(i64, usize)| whole_digits > 0 && (over.0.count_ones() == 1 || over.0 == 3);
+        if let Some(over) = slashed(&rest[at..]).filter(rulable) {
             // 15/4: what was taken for the whole stands over the line.
             (top, bottom) = (whole, over.0);
             at += over.1;
@@ -281,6 +283,10 @@ fn unit(rest: &str) -> Option<(Named, usize)> {
     }
     let end = after.find(|c: char| !c.is_alphabetic()).unwrap_or(after.len());
     let named = unit_word(&after[..end].to_lowercase())?;
+    // "12 by 6 in half" is no inch.
+    if after[..end].eq_ignore_ascii_case("in") && after[end..].trim_start().starts_with("half") {
+        return None;
+    }
     // "12 in. x 8 in.": the point belongs to the unit, unless a new sentence begins behind it.
     let goes_on = after[end..].strip_prefix('.').is_some_and(|rest| {
         rest.trim_start().chars().next().is_some_and(|next| !next.is_uppercase() && next != '.')

@@ -152,7 +152,7 @@ const PHRASES: &[(&str, Says)] = &[
     ("bottom", Measure(self::Measure::Base)), ("flap", Measure(self::Measure::Base)),
     ("flaps", Measure(self::Measure::Base)), ("closing flap", Measure(self::Measure::Flap)),
     ("gusset", Measure(self::Measure::Gusset)), ("gussets", Measure(self::Measure::Gusset)),
-    ("sides", Measure(self::Measure::Gusset)), ("face", Measure(self::Measure::Width)),
+    ("sides", Measure(self::Measure::Gusset)), ("face", Measure(self::Measure::Width)), ("faces", Measure(self::Measure::Width)),
     ("front", Measure(self::Measure::Width)), ("lap", Measure(self::Measure::Lap)),
     ("overlap", Measure(self::Measure::Lap)), ("width", Measure(self::Measure::Width)),
     ("height", Measure(self::Measure::Height)), ("depth", Measure(self::Measure::Gusset)),

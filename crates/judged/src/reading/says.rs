@@ -110,6 +110,14 @@ fn zones(found: &Found<'_>, brief: &Brief, figures: Figures) -> Vec<String> {
     zones.into_iter().flatten().collect()
 }
 
+/// What is wanted where a figure was heard of which nothing is known: a bag that leaves it out would be another.
+pub(super) fn unused(said: &str) -> String {
+    format!(
+        "Nothing is known of {}: say what it is, such as a score, a hem, a tab or a handle, or take it out.",
+        quoted(said)
+    )
+}
+
 /// What is wanted where nothing is found.
 pub(super) fn wants(heard: &Heard, words: &str) -> String {
     let passed = heard.phrases.iter().find(|phrase| phrase.says.is_none());

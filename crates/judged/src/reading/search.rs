@@ -74,9 +74,13 @@ impl<'a> Trial<'a> {
             })
     }
 
-    /// Lines of a flare may be folded without a score, if its pleats are named.
+    /// Lines of a flare may be folded without a score, if its pleats are named; and those of any round if its panels are.
     fn is_silent(&self, axis: Axis) -> bool {
-        self.frame.is_flare() && self.heard.pleats.is_some() && self.spots(axis).is_empty()
+        let said = |wanted: Measure| self.heard.measures.iter().any(|measure| measure.value.0 == wanted);
+        let by_pleats = self.frame.is_flare() && self.heard.pleats.is_some();
+        let by_panels =
+            !self.frame.is_flare() && axis == Axis::Upright && said(Measure::Width) && said(Measure::Gusset);
+        (by_pleats || by_panels) && self.spots(axis).is_empty()
     }
 
     fn spots(&self, axis: Axis) -> &'a [FigureAt] {

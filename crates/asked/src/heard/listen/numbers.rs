@@ -47,6 +47,7 @@ impl Ear<'_> {
             says(said)
         };
         if matches!(next(1).and_then(Token::word), Some("degrees")) {
+            self.note(token.at.clone(), Some("how far it is turned".to_owned()));
             self.at += 2;
             return Ok(());
         }
@@ -60,7 +61,7 @@ impl Ear<'_> {
                 Some((long, short)) if long != short && (side == long || side == short) => {
                     self.side(side == long, place);
                 }
-                _ => self.note(place, None),
+                _ => self.unused(place),
             }
             return Ok(());
         }
@@ -89,7 +90,13 @@ impl Ear<'_> {
         if let Some((off, width)) = self.cut.take() {
             return self.cut_side(off, width, length, token.at.clone());
         }
-        if let Some(measure) = self.measure.take() {
+        if number.is_inches()
+            && let Some((Says::Strips, words)) = behind
+        {
+            self.at += words;
+            self.heard.strips = true;
+            self.measured(Measure::Strip, length, token.at.clone());
+        } else if let Some(measure) = self.measure.take() {
             self.measured(measure, length, token.at.clone());
         } else if self.pleats {
             self.pleats = false;
@@ -110,11 +117,11 @@ impl Ear<'_> {
                 self.partial();
                 self.note(token.at.clone(), Some(format!("as far as {}", self.say(length))));
             } else {
-                self.note(token.at.clone(), None);
+                self.note(token.at.clone(), Some("a cut".to_owned()));
             }
             self.reaches = false;
         } else if matches!(self.mode, Mode::Sheet | Mode::Trim) && !self.is_list() {
-            self.note(token.at.clone(), None);
+            self.unused(token.at.clone());
         } else {
             self.mode = Mode::Score;
             self.figure(length, token.at.clone())?;
@@ -136,7 +143,10 @@ impl Ear<'_> {
                 && (rest.get(at + 1).is_some_and(|token| token.kind == Kind::By)
                     || matches!(rest.get(at + 1).and_then(Token::word), Some("square" | "squares")))
         };
-        if is_size(0) {
+        // "Two twelve inch sheets."
+        let inches = rest.first().and_then(Token::number).is_some_and(Number::is_inches);
+        let sheets = says(rest.iter().skip(1).map_while(Token::word));
+        if is_size(0) || (inches && matches!(sheets, Some((Says::Sheet, _)))) {
             return true;
         }
         // "Make two", "cut 2 at", "you need 2 of them".
@@ -238,7 +248,7 @@ impl Ear<'_> {
     ) -> Result<(), HeardFault> {
         let Some(mut size) = self.heard.trimmed.as_ref().or(self.heard.sheet.as_ref()).map(|own| own.value)
         else {
-            self.note(place, None);
+            self.unused(place);
             return Ok(());
         };
         let side = if width { &mut size.width } else { &mut size.height };
@@ -264,6 +274,12 @@ impl Ear<'_> {
         *side = Length::from_units(side.units() / 2);
         self.mode = Mode::Score;
         self.trim_to(size, place);
+    }
+
+    /// A figure of which nothing is known.
+    fn unused(&mut self, place: Range<usize>) {
+        self.heard.unused.push(place.clone());
+        self.note(place, None);
     }
 
     fn trim_to(&mut self, size: Size, place: Range<usize>) {
