@@ -134,7 +134,7 @@ fn without_labels(tokens: Vec<Token>) -> Vec<Token> {
         let begins = before.is_none_or(|token| token.kind == Kind::Pause { full: true });
         let ends = after.is_some_and(|token| token.kind == Kind::Pause { full: true });
         let goes_on = tokens.get(at + 2).and_then(Token::word).is_some();
-        let is_label = begins && ends && goes_on && count == Some(next);
+        let is_label = begins && ends && goes_on && count == Some(next) && (next > 1 || at == 0);
         let counts = count.is_some()
             && before.is_none_or(|token| token.kind != Kind::By)
             && after.and_then(Token::word).is_some_and(|word| COUNTED.contains(&word))
@@ -224,7 +224,12 @@ fn measure(clause: &[Token]) -> Option<Vec<Token>> {
 
 /// "Trim 2 off the top", "trim it down to 8½", "cut in half": a word for each, and the figure behind it.
 fn trimmed(clause: &[Token]) -> Option<Vec<Token>> {
-    let cuts = ["trim", "trimmed", "cut", "trimming"];
+    let takes_off = has(clause, &["off"]);
+    let cuts = if takes_off {
+        &["trim", "trimmed", "cut", "trimming", "take", "taken"][..]
+    } else {
+        &["trim", "trimmed", "cut", "trimming"]
+    };
     let first = clause.iter().position(|token| token.word().is_some_and(|word| cuts.contains(&word)))?;
     let rest = &clause[first..];
     let place = rest[0].at.clone();

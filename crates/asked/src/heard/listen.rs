@@ -246,11 +246,29 @@ impl<'a> Ear<'a> {
 
     /// The long side lies along the fence, or the short one: a turn if it was the other before.
     fn side(&mut self, long: bool, place: Range<usize>) {
+        // "At the top" is where the side lies, no edge to measure from.
+        let at_top = ["at", "the", "top"];
+        let next = self.tokens[self.at..].iter().map_while(Token::word);
+        if next.take(at_top.len()).eq(at_top) {
+            self.at += at_top.len();
+        }
+        let says = if long { "the long side along the fence" } else { "the short side along the fence" };
+        let rests = self.tokens.get(self.at).is_none_or(|token| matches!(token.kind, Kind::Pause { .. }));
+        let scored = self.heard.passes.last().is_some_and(|pass| !pass.figures.is_empty());
+        if rests
+            && scored
+            && let Some(pass) = self.heard.passes.last_mut()
+            && pass.long.is_none()
+        {
+            // "Score at 2 on the long side": of the figures before it.
+            pass.long = Some(long);
+            return self.note(place, Some(says.to_owned()));
+        }
         let last = self.next_pass();
-        let is_turned = last.long == Some(!long);
+        // A side that is named after others were scored is another one.
+        let is_turned = last.long == Some(!long) || (last.long.is_none() && scored);
         let (turned, end) = (last.turned ^ is_turned, if is_turned { HeardEnd::Unsaid } else { last.end });
         self.begin(HeardPass { long: Some(long), turned, end, axis: None, figures: Vec::new() });
-        let says = if long { "the long side along the fence" } else { "the short side along the fence" };
         self.note(place, Some(says.to_owned()));
     }
 

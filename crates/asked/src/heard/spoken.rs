@@ -78,6 +78,15 @@ fn spoken(tokens: &[Token], before: &[Token]) -> Option<Found> {
         Some(own) if !is_a_thing(tokens, before) => own,
         // An inch.
         None if matches!(word(tokens, 0), "a" | "an") && word(tokens, 1) == "inch" => (1, 1),
+        // The top inch.
+        None if word(tokens, 0) == "inch"
+            && before
+                .last()
+                .and_then(Token::word)
+                .is_some_and(|own| matches!(own, "top" | "last" | "first")) =>
+        {
+            return Some(Found { top: 1, bottom: 1, unit: Some(Named::Inch), took: 1 });
+        }
         _ => return None,
     };
     if let Some((top, bottom, more)) = decimals(&tokens[took..]) {

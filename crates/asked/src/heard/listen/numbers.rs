@@ -65,11 +65,30 @@ impl Ear<'_> {
             }
             return Ok(());
         }
-        if let Some((Says::Square, words)) = behind {
+        // "Two squares of twelve inches" are two.
+        let counts = number.count().is_some()
+            && [(1, "squares"), (2, "of")]
+                .into_iter()
+                .all(|(at, word)| next(at).and_then(Token::word) == Some(word));
+        if let Some((Says::Square, words)) = behind.filter(|_| !counts) {
             let side = token.length(number, self.words)?;
             let place = token.at.start..self.tokens[self.at + words].at.end;
             self.at += 1 + words;
             return self.sheet(Size::new(side, side), place);
+        }
+        let said: Vec<&str> = self.tokens[..self.at].iter().rev().map_while(Token::word).take(2).collect();
+        // "Squares of twelve inches."
+        if matches!(said[..], ["of", "square" | "squares"]) {
+            let side = token.length(number, self.words)?;
+            self.at += 1;
+            return self.sheet(Size::new(side, side), token.at.clone());
+        }
+        if said.first() == Some(&"times")
+            && let Some(count) = number.count()
+        {
+            self.at += 1;
+            self.count(token, count);
+            return Ok(());
         }
         // "A twelve inch sheet": pads are square (common practice).
         let is_pad = number.is_inches() && [6, 8, 12].into_iter().any(|side| number.is(side));
@@ -175,6 +194,7 @@ impl Ear<'_> {
             let said = rest[ahead..].iter().map_while(Token::word);
             match says(said) {
                 Some((Says::Sheet | Says::Pleats | Says::Strips | Says::A(_), _)) => return true,
+                Some((Says::Square, _)) if ahead == 0 => return true,
                 Some((Says::Pair, _)) => {}
                 Some((Says::Nothing, _)) if matches!(word, "of" | "your" | "the" | "my" | "these") => {}
                 None => {}
