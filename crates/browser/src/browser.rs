@@ -1,14 +1,14 @@
 //! Headless Chromium through ChromeDriver.
 
 use crate::chromium::{Chromium, ask};
+use crate::failed::Failed;
 use fantoccini::elements::Element;
-use fantoccini::error::{CmdError, NewSessionError};
+use fantoccini::error::CmdError;
 use fantoccini::wd::WebDriverCompatibleCommand;
 use fantoccini::{Client, ClientBuilder, Locator};
 use hyper_util::client::legacy::connect::HttpConnector;
 use serde_json::{Value, json};
 use std::collections::HashSet;
-use std::io;
 use std::path::Path;
 use std::sync::{Mutex, PoisonError};
 use std::time::Duration;
@@ -19,23 +19,6 @@ use url::Origin;
 const PATIENCE: Duration = Duration::from_secs(15);
 /// How often it is looked for.
 const AGAIN: Duration = Duration::from_millis(50);
-
-/// Why the browser could not do something.
-#[derive(Debug, thiserror::Error)]
-pub enum Failed {
-    /// ChromeDriver or Chromium could not be started.
-    #[error("the browser cannot be started (Debian packages chromium and chromium-driver): {0}")]
-    Start(#[from] io::Error),
-    /// No session could be opened.
-    #[error("the browser opens no session: {0}")]
-    Session(#[from] NewSessionError),
-    /// A command failed.
-    #[error("in the browser: {0}")]
-    Command(#[from] CmdError),
-    /// Something did not appear in time.
-    #[error("waited in vain for {0}")]
-    Missing(String),
-}
 
 /// A command of the DevTools protocol, as ChromeDriver passes it on.
 #[derive(Debug)]

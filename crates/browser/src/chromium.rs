@@ -1,6 +1,6 @@
 //! A Chromium and its driver: started once, and lent to one test after the other.
 
-use crate::Failed;
+use crate::failed::Failed;
 use serde_json::Value;
 use std::io::{self, Read, Write};
 use std::net::TcpStream;

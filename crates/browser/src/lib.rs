@@ -6,8 +6,10 @@
 
 mod browser;
 mod chromium;
+mod failed;
 mod service;
 
-pub use browser::{Browser, Failed};
+pub use browser::Browser;
+pub use failed::Failed;
 pub use fantoccini::key::Key;
 pub use service::Service;

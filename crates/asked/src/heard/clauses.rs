@@ -235,11 +235,12 @@ fn trimmed(clause: &[Token]) -> Option<Vec<Token>> {
     let place = rest[0].at.clone();
     let say = |word: &str| Token { kind: Kind::Word(word.to_owned()), at: place.clone() };
     if has(rest, &["half"]) && has(rest, &["in"]) {
-        let others = clause
-            .iter()
-            .filter(|token| !token.word().is_some_and(|word| cuts.contains(&word) || word == "half"));
-        // The size comes first, however it is said.
-        return Some(others.cloned().chain([say("halved")]).collect());
+        let others = clause.iter().filter(|token| !token.word().is_some_and(|word| cuts.contains(&word)));
+        let halved = |token: &Token| match token.word() {
+            Some("half") => Token { kind: Kind::Word("halved".to_owned()), at: token.at.clone() },
+            _ => token.clone(),
+        };
+        return Some(others.map(halved).collect());
     }
     let mut numbers = rest.iter().enumerate().filter(|(_, token)| token.number().is_some());
     let (at, figure) = numbers.next()?;

@@ -70,7 +70,9 @@ pub(super) fn said_numbers(tokens: Vec<Token>) -> Vec<Token> {
 fn spoken(tokens: &[Token], before: &[Token]) -> Option<Found> {
     let digits = tokens[0].number();
     // A fraction by itself: a half, three quarters; not a quarter turn, nor half a gusset.
-    if let Some((top, bottom, took)) = fraction(tokens).filter(|_| !is_turn(before, tokens)) {
+    // "A third" and "a fourth" by themselves may count sheets.
+    let counts = matches!(word(tokens, 0), "a" | "an") && matches!(word(tokens, 1), "third" | "fourth");
+    if let Some((top, bottom, took)) = fraction(tokens).filter(|_| !counts && !is_turn(before, tokens)) {
         let (unit, more) = unit_after(&tokens[took..]);
         return Some(Found { top, bottom, unit, took: took + more });
     }
@@ -138,7 +140,10 @@ fn decimals(tokens: &[Token]) -> Option<(i64, i64, usize)> {
         return None;
     }
     let digit = |token: &Token| WHOLE[..10].iter().position(|name| token.word() == Some(name));
-    let digits: Vec<i64> = tokens[1..].iter().map_while(digit).take(4).map(|digit| digit as i64).collect();
+    let all: Vec<i64> = tokens[1..].iter().map_while(digit).take(4).map(|digit| digit as i64).collect();
+    // Without commas the next figure may follow at once: as many of them as a ruler has, and else all.
+    let ruled = [vec![1, 2, 5], vec![3, 7, 5], vec![6, 2, 5], vec![8, 7, 5], vec![2, 5], vec![7, 5], vec![5]];
+    let digits = ruled.into_iter().find(|own| all.starts_with(own)).unwrap_or(all);
     let top = digits.iter().fold(0, |top, digit| top * 10 + digit);
     (!digits.is_empty()).then(|| (top, 10_i64.pow(digits.len() as u32), 1 + digits.len()))
 }
@@ -187,11 +192,7 @@ fn fraction(tokens: &[Token]) -> Option<(i64, i64, usize)> {
         (_, Some(number)) if number.bottom == 1 && number.unit.is_none() => number.top,
         (other, _) => WHOLE.iter().position(|name| *name == other)? as i64,
     };
-    // "A third" and "a fourth" may count sheets.
-    let counts = matches!(word(tokens, 0), "a" | "an") && matches!(word(tokens, 1), "third" | "fourth");
-    under(word(tokens, 1))
-        .filter(|bottom| (1..*bottom).contains(&top) && !counts)
-        .map(|bottom| (top, bottom, 2))
+    under(word(tokens, 1)).filter(|bottom| (1..*bottom).contains(&top)).map(|bottom| (top, bottom, 2))
 }
 
 /// True for the "one" of "another one", unless it is a measure or begins a size.

@@ -1,7 +1,5 @@
 //! Words, numbers and pauses of what was said.
 
-use super::clauses::clauses;
-use super::spoken::said_numbers;
 use super::{HeardFault, MOST_WORDS, Spoken};
 use crate::text::quoted;
 use crate::{Length, Unit};
@@ -109,12 +107,11 @@ impl Token {
     }
 }
 
-/// Takes words apart. Numbers that name no unit get the one that is named next in their sentence, else the one named first of
-/// all, else `unit`.
+/// Takes words apart.
 ///
 /// # Errors
 /// For other scripts than the Latin one, for more than [`MOST_WORDS`] characters and for numbers without end.
-pub(super) fn tokens(words: &str, unit: Unit) -> Result<(Vec<Token>, Spoken), HeardFault> {
+pub(super) fn tokens(words: &str) -> Result<Vec<Token>, HeardFault> {
     if let Some((end, _)) = words.char_indices().nth(MOST_WORDS) {
         let sentence = format!("These are more than {MOST_WORDS} characters; say it shorter.");
         return Err(HeardFault { place: end..words.len(), sentence });
@@ -162,9 +159,7 @@ pub(super) fn tokens(words: &str, unit: Unit) -> Result<(Vec<Token>, Spoken), He
             at += width;
         }
     }
-    let mut tokens = clauses(said_numbers(tokens));
-    let usual = give_units(&mut tokens, unit);
-    Ok((tokens, usual))
+    Ok(tokens)
 }
 
 /// True where centimetres are named, and no inches.
@@ -305,8 +300,9 @@ pub(super) fn unit_word(word: &str) -> Option<Named> {
     })
 }
 
-/// Gives every number its unit, and tells the one that is usual.
-fn give_units(tokens: &mut [Token], unit: Unit) -> Spoken {
+/// Gives every number its unit, and tells the one that is usual: one that names none gets the one that is named next in its sentence,
+/// else the one named first of all, else `unit`.
+pub(super) fn give_units(tokens: &mut [Token], unit: Unit) -> Spoken {
     let named = |token: &Token| token.number().and_then(|number| number.unit);
     let words = tokens
         .iter()

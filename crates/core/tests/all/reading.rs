@@ -4,4 +4,5 @@ mod corrupted;
 mod free;
 mod garbled;
 mod said;
+mod spoken;
 mod worked;

@@ -16,7 +16,7 @@ const SAYINGS: &str = include_str!("free.txt");
 const LATER: &str = include_str!("later.txt");
 
 /// A bag by its name in the list.
-fn bag(name: &str) -> Brief {
+pub fn bag(name: &str) -> Brief {
     let bag = |size: [&str; 3]| {
         let [width, height, gusset] = size.map(|side| side.parse::<Length>().unwrap());
         Brief::new(width, height, gusset)
@@ -58,7 +58,7 @@ fn bag(name: &str) -> Brief {
     }
 }
 
-/// Figures in digits of which nothing was understood, where a bag is offered all the same.
+/// Figures, in digits and parts in words, of which nothing was understood, where a bag is offered all the same.
 fn vanished(words: &str, heard: &Heard, found: &Explained) -> Vec<String> {
     if found.readings.is_empty() && found.corrections.is_empty() {
         return Vec::new();
@@ -66,8 +66,13 @@ fn vanished(words: &str, heard: &Heard, found: &Explained) -> Vec<String> {
     let understood =
         |at: usize| heard.phrases.iter().any(|phrase| phrase.says.is_some() && phrase.place.contains(&at));
     let is_part = |before: &str| before.ends_with(|c: char| c.is_numeric() || "./,⁄ -".contains(c));
-    let starts =
-        words.char_indices().filter(|(at, letter)| letter.is_ascii_digit() && !is_part(&words[..*at]));
+    let parts = ["half", "quarter", "fourth", "eighth"];
+    let is_word = |at: usize| {
+        !words[..at].ends_with(char::is_alphabetic) && parts.iter().any(|part| words[at..].starts_with(part))
+    };
+    let starts = words
+        .char_indices()
+        .filter(|(at, letter)| (letter.is_ascii_digit() && !is_part(&words[..*at])) || is_word(*at));
     starts.filter(|(at, _)| !understood(*at)).map(|(at, _)| words[at..].chars().take(9).collect()).collect()
 }
 
