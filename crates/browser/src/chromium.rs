@@ -80,7 +80,18 @@ impl Chromium {
             let id = page["id"].as_str().unwrap_or_default();
             ask(self.debugger, "GET", &format!("/json/close/{id}"))?;
         }
-        Ok(())
+        // Whoever borrows it next must not take hold of one that is still closing.
+        for _ in 0..100 {
+            let left: Value = serde_json::from_str(&ask(self.debugger, "GET", "/json/list")?)?;
+            if left
+                .as_array()
+                .is_some_and(|left| left.iter().filter(|page| page["type"] == "page").count() == 1)
+            {
+                return Ok(());
+            }
+            std::thread::sleep(Duration::from_millis(20));
+        }
+        Err(io::ErrorKind::TimedOut.into())
     }
 }
 
