@@ -55,14 +55,6 @@ impl Browser {
     /// # Errors
     /// [`Failed`] if the browser is not installed or does not answer.
     pub async fn open(width: u32, height: u32) -> Result<Self, Failed> {
-        // One that was lent before may be beyond use; then it is ended, and a new one is taken.
-        match Self::open_once(width, height).await {
-            Ok(browser) => Ok(browser),
-            Err(_) => Self::open_once(width, height).await,
-        }
-    }
-
-    async fn open_once(width: u32, height: u32) -> Result<Self, Failed> {
         let chromium = Chromium::borrow()?;
         let downloads = tempfile::tempdir()?;
         let at = format!("127.0.0.1:{}", chromium.debugger);

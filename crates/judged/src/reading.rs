@@ -133,6 +133,13 @@ pub struct Correction {
 /// ```
 pub fn explain(heard: &Heard, words: &str) -> Explained {
     let (frames, poses) = (frames(), poses(heard));
+    let hearing = Hearing { heard, words };
+    let as_heard = || poses.first().map(|pose| hearing.drawn(pose, None)).unwrap_or_default();
+    if let Some(place) = heard.unused.first() {
+        // A bag that leaves a figure out would be another.
+        let wants = Some(says::unused(&words[place.clone()]));
+        return Explained { wants, drawn: as_heard(), ..Explained::default() };
+    }
     let stacks: Vec<_> = frames.iter().map(|frame| stacks(frame.said)).collect();
     let trials: Vec<Trial<'_>> = poses
         .iter()
@@ -146,13 +153,12 @@ pub fn explain(heard: &Heard, words: &str) -> Explained {
         })
         .filter(Trial::is_meant)
         .collect();
-    let hearing = Hearing { heard, words };
     let mut unmended = Shortlist::new(MOST);
     trials.iter().for_each(|trial| trial.unmended(Length::ZERO, &mut unmended));
-    let readings = if heard.unused.is_empty() { hearing.readings(&unmended.found) } else { Vec::new() };
+    let readings = hearing.readings(&unmended.found);
     let oddest = readings.first().map_or(u32::MAX, |first| first.odd);
     let mut corrections = Vec::new();
-    if oddest >= ODD && heard.has_figures() && heard.unused.is_empty() {
+    if oddest >= ODD && heard.has_figures() {
         let mut mended = Shortlist::new(MOST * 2);
         if readings.is_empty() && heard.spoken.unit() == Unit::Metric {
             let slack = step(heard);
@@ -164,15 +170,12 @@ pub fn explain(heard: &Heard, words: &str) -> Explained {
     }
     let question = ask::question(&readings);
     let wants = (readings.is_empty() && corrections.is_empty()).then(|| {
-        if let Some(place) = heard.unused.first() {
-            return says::unused(&words[place.clone()]);
-        }
         let folds_not = unmended.found.first().and_then(|found| hearing.folds_not(found));
         folds_not.unwrap_or_else(|| says::wants(heard, words))
     });
     let found = readings.first().or(corrections.first().map(|first| &first.reading));
     let drawn = found.map(|first| first.drawn.clone());
-    let drawn = drawn.or(poses.first().map(|pose| hearing.drawn(pose, None))).unwrap_or_default();
+    let drawn = drawn.unwrap_or_else(as_heard);
     Explained { readings, corrections, question, wants, drawn }
 }
 

@@ -83,11 +83,11 @@ pub struct Kept {
 
 /// What a copy of everything is for.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
-pub enum Copy {
+pub enum CopyFor {
     /// To lie beside the database: once it is said to be there it is, whatever happens.
-    ToKeep,
+    Keeping,
     /// To be sent, and taken away: nobody waits until it is safe on this disk.
-    ToSend,
+    Sending,
 }
 
 impl Store {
@@ -95,14 +95,14 @@ impl Store {
     ///
     /// # Errors
     /// [`StoreError::Database`] if it cannot be written: there is such a file, or no room.
-    pub fn copy_to(&self, into: &Path, copy: Copy) -> Result<()> {
+    pub fn copy_to(&self, into: &Path, copy: CopyFor) -> Result<()> {
         self.is_in_place()?;
         // By a connection of its own, so that nobody waits.
         let own = Connection::open_with_flags(&self.0.path, OpenFlags::SQLITE_OPEN_READ_ONLY)?;
         own.busy_timeout(PATIENCE)?;
         let synchronous = match copy {
-            Copy::ToKeep => "full",
-            Copy::ToSend => "off",
+            CopyFor::Keeping => "full",
+            CopyFor::Sending => "off",
         };
         own.pragma_update(None, "synchronous", synchronous)?;
         own.execute("VACUUM INTO ?1", [into.to_string_lossy()])?;
@@ -158,7 +158,7 @@ impl Store {
             .ok_or_else(|| StoreError::NotOurs("There are a hundred backups of this second.".to_owned()))?;
         let part = folder.join(format!("{name}.part"));
         drop(std::fs::remove_file(&part));
-        let written = self.copy_to(&part, Copy::ToKeep);
+        let written = self.copy_to(&part, CopyFor::Keeping);
         if written.is_err() {
             drop(std::fs::remove_file(&part));
         }

@@ -200,6 +200,17 @@ mod tests {
         );
     }
 
+    /// Dear work has a smaller share of the cores, and nobody after it has.
+    #[cfg(target_os = "linux")]
+    #[tokio::test]
+    async fn it_steps_back_and_nobody_else_does() {
+        let share = || rustix::process::getpriority_process(None).unwrap();
+        let usual = share();
+        let dear = Dear::with(1, 1);
+        assert_eq!(dear.run(Work::Bags, move |_| Ok(share())).await.unwrap(), (usual + STEPS_BACK).min(19));
+        assert_eq!(tokio::task::spawn_blocking(share).await.unwrap(), usual);
+    }
+
     /// However many pictures wait, what is asked of a bag is the next but one.
     #[tokio::test]
     async fn the_kinds_take_turns() {

@@ -3,7 +3,7 @@
 use super::clauses::clauses;
 use super::spoken::said_numbers;
 use super::tokens::{Kind, Token, give_units, tokens};
-use super::vocabulary::{Says, says};
+use super::vocabulary::{Cut, Says, says};
 use super::{Heard, HeardEnd, HeardFault, HeardLine, HeardPass, HeardTop, Measure, Phrase, Placed, Spoken};
 use crate::plane::Size;
 use crate::text::quoted;
@@ -67,8 +67,8 @@ struct Ear<'a> {
     paused: usize,
     strips: bool,
     pleats: bool,
-    /// The next figure is cut off one side of the sheet, or left of it: whether off, and whether of its width.
-    cut: Option<(bool, bool)>,
+    /// The next figure is cut off the sheet, or left of it.
+    cut: Option<Cut>,
 }
 
 impl<'a> Ear<'a> {
@@ -109,6 +109,11 @@ impl<'a> Ear<'a> {
                     self.at += 1;
                 }
                 Kind::By => self.at += 1,
+                Kind::Meant(says) => {
+                    self.at += 1;
+                    self.unmeasured(token);
+                    self.meant(*says, self.at - 1, token.at.clone())?;
+                }
                 Kind::Aside => {
                     self.note(token.at.clone(), Some("no line of the bag".to_owned()));
                     self.at += 1;
@@ -146,9 +151,16 @@ impl<'a> Ear<'a> {
         if says != Says::Nothing || !matches!(token.word(), Some("of" | "is" | "a" | "an" | "are")) {
             self.unmeasured(token);
         }
-        match says {
+        if token.word() == Some("then") {
             // What follows is measured anew, if an edge is named for it.
-            Says::Nothing if token.word() == Some("then") => self.rest(),
+            self.rest();
+        }
+        self.meant(says, before, place)
+    }
+
+    /// Something that says so much; it began with the token `before`.
+    fn meant(&mut self, says: Says, before: usize, place: Range<usize>) -> Result<(), HeardFault> {
+        match says {
             Says::Nothing | Says::For => {}
             Says::Sheet => {
                 if self.heard.sheet.is_none() || self.mode == Mode::Trim {
@@ -209,13 +221,9 @@ impl<'a> Ear<'a> {
             Says::UpTo => self.reaches = true,
             Says::Short => self.partial(),
             Says::Square => {}
-            Says::A(number) => self.iso(number, place),
-            Says::Letter => {
-                let size = Size::new(Length::eighths(68), Length::inches(11));
-                self.sheet_named(size, place);
-            }
+            Says::Named(office) => self.sheet_named(office.size(), place),
             Says::Halved => self.halved(place),
-            Says::Cut { off, width } => self.cut = Some((off, width)),
+            Says::Cut(cut) => self.cut = Some(cut),
             Says::Strips => {
                 (self.heard.strips, self.strips) = (true, true);
                 self.note(place, Some("joining strips".to_owned()));
@@ -242,11 +250,22 @@ impl<'a> Ear<'a> {
         let ends = |token: &&Token| token.kind != Kind::Pause { full: true };
         let before = self.tokens[..at].iter().rev().take_while(ends);
         let after = self.tokens[at..].iter().take_while(ends);
-        let turns =
-            ["turn", "turned", "rotate", "rotated", "flip", "over", "hem", "tab", "base", "strips", "pieces"];
-        before
-            .chain(after)
-            .all(|token| token.number().is_none() && !token.word().is_some_and(|word| turns.contains(&word)))
+        let all: Vec<&Token> = before.collect::<Vec<_>>().into_iter().rev().chain(after).collect();
+        (0..all.len()).all(|at| {
+            let said = all[at..].iter().map_while(|token| token.word());
+            let means = says(said).map_or(Says::Nothing, |(says, _)| says);
+            let idle = matches!(
+                means,
+                Says::Nothing
+                    | Says::For
+                    | Says::Sheet
+                    | Says::Trim
+                    | Says::Score
+                    | Says::Slit
+                    | Says::Denied
+            );
+            idle && !matches!(all[at].kind, Kind::Number(_) | Kind::Meant(_))
+        })
     }
 
     /// An edge that is named from here on is none of the figures before.
@@ -300,16 +319,6 @@ impl<'a> Ear<'a> {
         if let Some(figure) = self.heard.passes.last_mut().and_then(|pass| pass.figures.last_mut()) {
             figure.partial = true;
         }
-    }
-
-    fn iso(&mut self, number: u8, place: Range<usize>) {
-        // ISO 216.
-        let (width, height) = match number {
-            3 => (297, 420),
-            5 => (148, 210),
-            _ => (210, 297),
-        };
-        self.sheet_named(Size::new(Length::millimetres(width), Length::millimetres(height)), place);
     }
 
     /// A sheet by its name.

@@ -1,5 +1,6 @@
 //! Words, numbers and pauses of what was said.
 
+use super::vocabulary::Says;
 use super::{HeardFault, MOST_WORDS, Spoken};
 use crate::text::quoted;
 use crate::{Length, Unit};
@@ -19,7 +20,9 @@ pub(super) enum Kind {
     By,
     /// In lower case.
     Word(String),
-    /// A figure of something that is no part of the net: a handle, a hole, an insert.
+    /// What a whole clause was found to say.
+    Meant(Says),
+    /// A figure of something that is no part of the net: a handle, a hole, an insert; or one that only counts.
     Aside,
     /// Where a voice rests: a comma, or the end of a sentence.
     Pause {
@@ -317,7 +320,12 @@ pub(super) fn give_units(tokens: &mut [Token], unit: Unit) -> Spoken {
         match &mut token.kind {
             Kind::Pause { full: true } => next = None,
             Kind::Number(number) if number.unit.is_some() => next = number.unit,
-            Kind::Number(_) | Kind::Pause { .. } | Kind::By | Kind::Word(_) | Kind::Aside => {}
+            Kind::Number(_)
+            | Kind::Pause { .. }
+            | Kind::By
+            | Kind::Word(_)
+            | Kind::Meant(_)
+            | Kind::Aside => {}
         }
         if let Kind::Number(number) = &mut token.kind
             && number.unit.is_none()

@@ -1,7 +1,9 @@
 //! The words of the trade, and what each of them says.
 
 use super::{Axis, HeardBuild, HeardEnd, HeardLine, HeardTop, Measure};
+use crate::Length;
 use crate::brief::HemSide;
+use crate::plane::Size;
 
 /// What a word, or a few of them, says.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
@@ -49,13 +51,11 @@ pub(super) enum Says {
     /// As wide as high.
     Square,
     /// A size of paper by its name.
-    A(u8),
-    /// The other one: 8½ × 11.
-    Letter,
+    Named(Office),
     /// The sheet is cut in half.
     Halved,
-    /// The figure that follows is cut off one side, or is what is left of it.
-    Cut { off: bool, width: bool },
+    /// The figure that follows is cut off the sheet, or what is left of it.
+    Cut(Cut),
     /// Joining strips.
     Strips,
     /// Creases at 45°.
@@ -66,6 +66,38 @@ pub(super) enum Says {
     For,
     /// It takes back, or reckons with, what is said round it.
     Denied,
+}
+
+/// A size of office paper.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub(super) enum Office {
+    A3,
+    A4,
+    A5,
+    Letter,
+}
+
+impl Office {
+    /// ISO 216:2007; 8½ × 11 is common practice.
+    pub(super) fn size(self) -> Size {
+        let metric =
+            |width, height| Size { width: Length::millimetres(width), height: Length::millimetres(height) };
+        match self {
+            Self::A3 => metric(297, 420),
+            Self::A4 => metric(210, 297),
+            Self::A5 => metric(148, 210),
+            Self::Letter => Size { width: Length::eighths(68), height: Length::inches(11) },
+        }
+    }
+}
+
+/// What is cut off a sheet.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub(super) struct Cut {
+    /// True for so much off, false for so much left.
+    pub(super) off: bool,
+    /// True for a cut that leaves it less wide, false for less high; nothing where it was not said.
+    pub(super) width: Option<bool>,
 }
 
 use Says::*;
@@ -179,10 +211,9 @@ const PHRASES: &[(&str, Says)] = &[
     ("as a", For), ("is the", For), ("not", Denied), ("don't", Denied), ("don’t", Denied), ("never", Denied),
     ("except", Denied), ("without", Denied), ("instead", Denied), ("minus", Denied), ("plus", Denied),
     ("less", Denied), ("twice", Denied), ("no", Denied), ("no slits", Nothing), ("no slit", Nothing),
-    ("without slits", Nothing), ("without a slit", Nothing), ("a3", A(3)), ("a4", A(4)), ("a5", A(5)),
-    ("letter paper", Letter), ("letter sheet", Letter), ("letter size", Letter), ("letter sized", Letter), ("letter", Letter),
-    ("halved", Halved), ("off-width", Cut { off: true, width: true }), ("off-height", Cut { off: true, width: false }),
-    ("to-width", Cut { off: false, width: true }), ("to-height", Cut { off: false, width: false }),
+    ("without slits", Nothing), ("without a slit", Nothing), ("a3", Named(Office::A3)), ("a4", Named(Office::A4)), ("a5", Named(Office::A5)),
+    ("letter paper", Named(Office::Letter)), ("letter sheet", Named(Office::Letter)), ("letter", Named(Office::Letter)),
+    ("letter sheets", Named(Office::Letter)), ("letter size", Named(Office::Letter)), ("letter sized", Named(Office::Letter)),
 ];
 
 /// Words that say nothing by themselves.

@@ -14,7 +14,7 @@ use jiff::Timestamp;
 use wide_fold_answers::keeping::{BackupPreview, BackupsView, KeptBackup};
 use wide_fold_core::budget::Budget;
 use wide_fold_formats::catalogue::Media;
-use wide_fold_kept::backup::{self, Copy, Made};
+use wide_fold_kept::backup::{self, CopyFor, Made};
 use wide_fold_kept::settings::KeepText;
 use wide_fold_kept::{Store, StoreError, settings};
 
@@ -27,7 +27,7 @@ pub async fn backup(State(store): State<Store>, State(dear): State<Dear>) -> Res
     let file = dear
         .run(Work::Keeping, move |_| {
             let file = OnDisk::new()?;
-            store.copy_to(&file.path(), Copy::ToSend)?;
+            store.copy_to(&file.path(), CopyFor::Sending)?;
             Ok(file)
         })
         .await?;

@@ -3,7 +3,7 @@
 use super::{Ear, Mode};
 use crate::Length;
 use crate::heard::tokens::{Kind, Number, Token};
-use crate::heard::vocabulary::{Says, says};
+use crate::heard::vocabulary::{Cut, Says, says};
 use crate::heard::{
     HeardEnd, HeardFault, HeardFigure, HeardLine, HeardPass, HeardTop, MOST_FIGURES, Measure, Placed,
 };
@@ -106,8 +106,8 @@ impl Ear<'_> {
         }
         let length = token.length(number, self.words)?;
         self.at += 1;
-        if let Some((off, width)) = self.cut.take() {
-            return self.cut_side(off, width, length, token.at.clone());
+        if let Some(cut) = self.cut.take() {
+            return self.cut_side(cut, length, token.at.clone());
         }
         if number.is_inches()
             && let Some((Says::Strips, words)) = behind
@@ -193,7 +193,7 @@ impl Ear<'_> {
             };
             let said = rest[ahead..].iter().map_while(Token::word);
             match says(said) {
-                Some((Says::Sheet | Says::Pleats | Says::Strips | Says::A(_), _)) => return true,
+                Some((Says::Sheet | Says::Pleats | Says::Strips | Says::Named(_), _)) => return true,
                 Some((Says::Square, _)) if ahead == 0 => return true,
                 Some((Says::Pair, _)) => {}
                 Some((Says::Nothing, _)) if matches!(word, "of" | "your" | "the" | "my" | "these") => {}
@@ -258,29 +258,27 @@ impl Ear<'_> {
         Ok(())
     }
 
-    /// So much is cut off one side of the sheet, or left of it.
-    fn cut_side(
-        &mut self,
-        off: bool,
-        width: bool,
-        length: Length,
-        place: Range<usize>,
-    ) -> Result<(), HeardFault> {
-        let Some(mut size) = self.heard.trimmed.as_ref().or(self.heard.sheet.as_ref()).map(|own| own.value)
-        else {
+    /// So much is cut off one side of the sheet, or left of it. Of a square it does not matter which.
+    fn cut_side(&mut self, cut: Cut, length: Length, place: Range<usize>) -> Result<(), HeardFault> {
+        let known = self.heard.trimmed.as_ref().or(self.heard.sheet.as_ref()).map(|own| own.value);
+        let Some(mut size) = known else {
             self.unused(place);
             return Ok(());
         };
-        let side = if width { &mut size.width } else { &mut size.height };
-        *side = if off { *side - length } else { length };
-        if !side.is_positive() {
+        let said = quoted(&self.words[place.clone()]);
+        let Some(width) = cut.width.or((size.width == size.height).then_some(false)) else {
             let sentence = format!(
-                "More is cut off here than there is; it stopped at {}.",
-                quoted(&self.words[place.clone()])
+                "It was not said which way the sheet is cut; it stopped at {said}. Say “off the top” or “off the side”."
             );
             return Err(HeardFault { place, sentence });
+        };
+        let side = if width { &mut size.width } else { &mut size.height };
+        let left = if cut.off { *side - length } else { length };
+        if !left.is_positive() || left > *side {
+            let sentence = format!("So much cannot be cut off this sheet; it stopped at {said}.");
+            return Err(HeardFault { place, sentence });
         }
-        self.mode = Mode::Score;
+        *side = left;
         self.trim_to(size, place);
         Ok(())
     }
@@ -291,8 +289,7 @@ impl Ear<'_> {
             return self.note(place, None);
         };
         let side = if size.width >= size.height { &mut size.width } else { &mut size.height };
-        *side = Length::from_units(side.units() / 2);
-        self.mode = Mode::Score;
+        *side = side.half();
         self.trim_to(size, place);
     }
 
@@ -303,6 +300,7 @@ impl Ear<'_> {
     }
 
     fn trim_to(&mut self, size: Size, place: Range<usize>) {
+        self.mode = Mode::Score;
         self.note(place.clone(), Some(format!("trimmed to {}", self.size(size))));
         self.heard.trimmed = Some(Placed { value: size, at: place });
     }

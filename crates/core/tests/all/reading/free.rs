@@ -148,3 +148,34 @@ fn what_people_say_is_read_as_they_mean_it(
     println!("{right} of {all}");
     assert!(all >= many && right * 100 >= all * of_a_hundred, "{right} of {all} are read right first");
 }
+
+/// What is taken back, or not said far enough to be done, is no bag: it says where it stopped.
+#[rstest]
+#[case::no_hem(
+    "Two 12 by 12, score at 8 and 11½, turn, score at 3½. Don't fold an inch over at the top.",
+    "Don't"
+)]
+#[case::without("Two 12 by 12, score at 8 and 11½, turn, score at 3½, without a one inch hem", "without")]
+#[case::no_tab("12 by 8½, score at 2, 5¾, 7¾ and 11½, with no half inch tab, turn, score at 2", "no")]
+#[case::no_trim("24 by 18, do not trim 2 off the top, score at 3, 11, 14 and 22, turn, score at 3", "not")]
+#[case::which_way("24 by 20, trim 2 off. Score at 3, 11, 14 and 22, turn, score at 3", "2")]
+#[case::too_much("12 by 12, cut off 13, score at 3 and 9, turn, score at 3", "13")]
+fn it_stops_where_something_is_taken_back(#[case] words: &str, #[case] at: &str) {
+    let fault = Heard::listen(words, Unit::Inch).unwrap_err();
+    assert!(fault.sentence.ends_with('.'), "{fault}");
+    assert_eq!(&words[fault.place], at);
+}
+
+/// Handles that are spoken of in the middle of the scores take none of them along.
+#[rstest]
+#[case("small", "6×6: 1, 2¾, 3¾ and 5½, turn, 1, and two ribbon handles")]
+#[case("small", "6 by 6 score at 1 2¾ 3¾ 5½ with handles of 12 inches turn score at 1")]
+#[case("wrap", "12 by 8½, score at 2, 5¾, 7¾ and 11½, punch two holes 1 inch down, turn, 2")]
+#[case("wrap", "A strip of 1¾ by 12 is for the handle. 12 by 8½, score at 2, 5¾, 7¾, 11½, turn, score at 2")]
+#[case("letter", "One letter sheet, long side up, score at 2, 5, 7 and 10, turn, score at 2")]
+#[case("hemmed", "two 12 by 12 score at 8 and 11½ with an inch hem turn score at 3½")]
+fn what_stands_between_the_scores_leaves_them_be(#[case] name: &str, #[case] words: &str) {
+    let found = explain(&Heard::listen(words, Unit::Inch).unwrap(), words);
+    let first = found.readings.first().unwrap_or_else(|| panic!("{words}: {}", told(&found)));
+    assert!(same_bag(&first.brief, &bag(name)), "{words}: {}", told(&found));
+}

@@ -10,38 +10,17 @@ use wide_fold_core::heard::Heard;
 use wide_fold_core::reading::explain;
 use wide_fold_core::{Brief, Length, Unit};
 
-const WORDS: [&str; 30] = [
-    "zero",
-    "one",
-    "two",
-    "three",
-    "four",
-    "five",
-    "six",
-    "seven",
-    "eight",
-    "nine",
-    "ten",
-    "eleven",
-    "twelve",
-    "thirteen",
-    "fourteen",
-    "fifteen",
-    "sixteen",
-    "seventeen",
-    "eighteen",
-    "nineteen",
-    "twenty",
-    "twenty one",
-    "twenty two",
-    "twenty three",
-    "twenty four",
-    "twenty five",
-    "twenty six",
-    "twenty seven",
-    "twenty eight",
-    "twenty nine",
-];
+/// Whole numbers below thirty.
+fn in_words(number: i64) -> String {
+    let small = "zero one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen \
+        sixteen seventeen eighteen nineteen";
+    let word = |number: i64| small.split_whitespace().nth(number as usize).unwrap();
+    match number {
+        0..20 => word(number).to_owned(),
+        20 => "twenty".to_owned(),
+        _ => format!("twenty {}", word(number - 20)),
+    }
+}
 
 /// How a number is said.
 #[derive(Clone, Copy, Debug)]
@@ -92,20 +71,20 @@ fn spell(length: Length, how: Spelled) -> String {
         (0, _) => part,
         _ => format!("{whole_text}{and}{part}"),
     };
-    let in_words = WORDS[whole as usize].to_owned();
+    let whole_in_words = in_words(whole);
     let decimals = format!("{:03}", rest * 125).trim_end_matches('0').to_owned();
     match how {
         Spelled::Glyph => length.figure(Unit::Inch),
         Spelled::Slash => join(whole.to_string(), " ", slash),
         Spelled::AndSlash => join(whole.to_string(), " and ", slash),
-        Spelled::Words => join(in_words, " and ", part(["half", "quarter", "eighth"])),
-        Spelled::Fourths => join(in_words, " and ", part(["half", "fourth", "eighth"])),
+        Spelled::Words => join(whole_in_words, " and ", part(["half", "quarter", "eighth"])),
+        Spelled::Fourths => join(whole_in_words, " and ", part(["half", "fourth", "eighth"])),
         Spelled::Decimal => join(whole.to_string(), ".", decimals),
         Spelled::Marked => format!("{}\"", length.figure(Unit::Inch)),
         Spelled::Point => {
-            let digits: Vec<&str> =
-                decimals.chars().map(|digit| WORDS[digit.to_digit(10).unwrap() as usize]).collect();
-            join(in_words, " point ", digits.join(" "))
+            let digits: Vec<String> =
+                decimals.chars().map(|digit| in_words(i64::from(digit.to_digit(10).unwrap()))).collect();
+            join(whole_in_words, " point ", digits.join(" "))
         }
         Spelled::HalfWords => join(whole.to_string(), " and ", part(["half", "quarter", "eighth"])),
     }
@@ -119,7 +98,7 @@ struct Manner {
     opens: &'static str,
     scores: &'static str,
     turns: &'static str,
-    /// The hem as a measure, before the scores or after them.
+    /// The hem as a score, or as a measure before the scores, after them or between them.
     hem: usize,
     ends: &'static str,
     by: &'static str,
@@ -142,7 +121,7 @@ fn manner() -> impl Strategy<Value = Manner> {
             ". Give it a quarter turn, and ",
             ", then turn it and ",
         ]),
-        0_usize..5,
+        0_usize..7,
         any(&["", ". The handles are 12 inches of ribbon", ". Punch 2 holes an inch down", ". That's it"]),
         any(&[" by ", " x ", " × "]),
     )
@@ -178,20 +157,23 @@ fn said(manner: &Manner) -> (Brief, String) {
     }
     let list = |lines: &[Length]| lines.iter().map(|at| spelled(*at)).collect::<Vec<_>>().join(comma);
     let hem = hem.map(spelled);
-    let (before, after) = match (hem, manner.hem) {
-        (Some(hem), 1) => (format!("Fold the top over {hem}. "), String::new()),
-        (Some(hem), 2) => (String::new(), format!(", and fold {hem} over at the top")),
-        (Some(hem), 3) => (String::new(), format!(". Turn the top down {hem}")),
-        (Some(hem), _) => (String::new(), format!(", with a hem of {hem}")),
-        (None, _) => (String::new(), String::new()),
-    };
+    let (mut before, mut between, mut after) = (String::new(), String::new(), String::new());
+    match (hem, manner.hem) {
+        (None, _) => {}
+        (Some(hem), 1) => before = format!("Fold the top over {hem}. "),
+        (Some(hem), 2) => after = format!(", and fold {hem} over at the top"),
+        (Some(hem), 3) => after = format!(". Turn the top down {hem}"),
+        (Some(hem), 4) => between = format!(" with a hem of {hem}"),
+        (Some(hem), 5) => between = format!(", fold {hem} over at the top"),
+        (Some(hem), _) => after = format!(", with a hem of {hem}"),
+    }
     let two = if figures.pieces == 2 { "two " } else { "" };
     let strips = if figures.strips { ", joined with joining strips" } else { "" };
     let tube = if manner.bag == "folded" { ", folded base" } else { "" };
     let (width, height) = (spelled(figures.size.width), spelled(figures.size.height));
     let (upright, level) = (list(&figures.upright), list(&figures.level));
     let words = format!(
-        "{before}{opens}{two}{width}{by}{height}, {scores}{upright}{turns}{scores}{level}{strips}{tube}{after}{ends}."
+        "{before}{opens}{two}{width}{by}{height}, {scores}{upright}{between}{turns}{scores}{level}{strips}{tube}{after}{ends}."
     );
     (brief, words)
 }
