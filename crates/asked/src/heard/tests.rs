@@ -98,3 +98,17 @@ fn a_square_sheet_is_no_score(#[case] words: &str, #[case] side: i64, #[case] at
         at.iter().map(|at| Length::inches(*at)).collect::<Vec<_>>()
     );
 }
+
+/// A unit that is spoken is the unit, whatever figures are meant in otherwise.
+#[rstest]
+#[case("one and a half inches")]
+#[case("an inch and a half")]
+#[case("1 and 1/2 inches")]
+#[case("1 inch and a half")]
+#[case("one point five inches")]
+#[case("1½ in.")]
+fn a_spoken_unit_is_kept(#[case] figure: &str) {
+    let heard = Heard::listen(&format!("score at {figure}"), Unit::Metric).unwrap();
+    let told: Vec<Length> = heard.figures().map(|(_, own)| own.at).collect();
+    assert_eq!(told, [Length::eighths(12)], "{figure}");
+}

@@ -137,16 +137,16 @@ fn right_first(sayings: &str) -> (usize, usize) {
 }
 
 #[rstest]
-#[case::said_before(SAYINGS, 150, 95)]
-#[case::said_later(LATER, 40, 60)]
+#[case::said_before(SAYINGS, 158, 152)]
+#[case::said_later(LATER, 40, 37)]
 fn what_people_say_is_read_as_they_mean_it(
     #[case] sayings: &str,
     #[case] many: usize,
-    #[case] of_a_hundred: usize,
+    #[case] at_least: usize,
 ) {
     let (right, all) = right_first(sayings);
     println!("{right} of {all}");
-    assert!(all >= many && right * 100 >= all * of_a_hundred, "{right} of {all} are read right first");
+    assert!(all == many && right >= at_least, "{right} of {all} are read right first");
 }
 
 /// What is taken back, or not said far enough to be done, is no bag: it says where it stopped.
