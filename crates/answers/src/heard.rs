@@ -183,7 +183,11 @@ impl HeardView {
         });
         let drawn = HeardSheetView {
             size_mm: found.drawn.size.map(|size| [size.width.mm(), size.height.mm()]),
-            size: sheet.map(|sheet| words[sheet.at.clone()].to_owned()).or(found.drawn.size.map(as_said)),
+            size: match sheet {
+                Some(sheet) if !heard.reckoned => Some(words[sheet.at.clone()].to_owned()),
+                Some(sheet) => Some(as_said(sheet.value)),
+                None => found.drawn.size.map(as_said),
+            },
             sheet: sheet.map(|sheet| place(words, &sheet.at)),
             lines: lines.collect(),
         };

@@ -29,6 +29,8 @@ pub struct Heard {
     pub sheet: Option<Placed<Size>>,
     /// What it is trimmed to.
     pub trimmed: Option<Placed<Size>>,
+    /// True if that was not said but reckoned, from the sheet and what is cut off it: it stands where both do.
+    pub reckoned: bool,
     /// The scores, a pass for every way the piece lies.
     pub passes: Vec<HeardPass>,
     /// Measures that were named: a tab of ½, a hem of 1.

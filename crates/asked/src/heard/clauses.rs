@@ -258,14 +258,16 @@ fn trimmed(clause: &[Token]) -> Option<Vec<Token>> {
         (false, true) => Some(false),
         _ => None,
     };
-    let cut = Token { kind: Kind::Meant(Says::Cut(Cut { off, width })), at: rest[0].at.clone() };
     // "Trim 3½ off a 12 by 12": the sheet it is cut off is said after it.
     let sides = [
         "off", "of", "from", "the", "a", "your", "top", "bottom", "side", "left", "right", "edge", "tall",
         "wide", "high",
     ];
     let begin = behind.iter().position(|token| token.word().is_none_or(|word| !sides.contains(&word)));
-    let behind = &behind[begin.unwrap_or(behind.len())..];
+    let (sides, behind) = behind.split_at(begin.unwrap_or(behind.len()));
+    // All of these words are the cut: "trim 2 off the top".
+    let end = sides.last().unwrap_or(&rest[figure]).at.end;
+    let cut = Token { kind: Kind::Meant(Says::Cut(Cut { off, width })), at: rest[0].at.start..end };
     let by = behind.iter().position(|token| token.kind == Kind::By);
     let (sheet, after) = behind.split_at(by.map_or(0, |by| (by + 2).min(behind.len())));
     let named = [cut, rest[figure].clone()];

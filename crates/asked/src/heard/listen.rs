@@ -68,7 +68,7 @@ struct Ear<'a> {
     strips: bool,
     pleats: bool,
     /// The next figure is cut off the sheet, or left of it.
-    cut: Option<Cut>,
+    cut: Option<(Cut, Range<usize>)>,
 }
 
 impl<'a> Ear<'a> {
@@ -223,7 +223,7 @@ impl<'a> Ear<'a> {
             Says::Square => {}
             Says::Named(office) => self.sheet_named(office.size(), place),
             Says::Halved => self.halved(place),
-            Says::Cut(cut) => self.cut = Some(cut),
+            Says::Cut(cut) => self.cut = Some((cut, place)),
             Says::Strips => {
                 (self.heard.strips, self.strips) = (true, true);
                 self.note(place, Some("joining strips".to_owned()));

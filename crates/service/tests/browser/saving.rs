@@ -230,6 +230,7 @@ async fn a_bag_says_how_it_stands_while_nobody_answers() {
     // The same page, asked for anew once there is somebody who has the pages and nobody who has the bag.
     let shelf = "document.querySelector('a.brand').click()";
     house.browser.run(shelf).await.unwrap();
+    house.browser.until("location.pathname === '/'").await.unwrap();
     house.browser.run("history.back()").await.unwrap();
     house.reads("The bag cannot be shown now").await;
     house.reads("is kept in this browser").await;

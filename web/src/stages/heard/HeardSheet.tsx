@@ -3,12 +3,11 @@
 import { useRef, useState, type FormEvent, type KeyboardEvent } from "react";
 import { staggered } from "../../sheet/staggered";
 import { useSpace } from "../../sheet/useSpace";
+import { useTypeSize } from "../../sheet/useTypeSize";
 import type { HeardLine, Heard } from "../../api/client";
 
-const LEFT = 28;
-const TOP = 92;
-const RIGHT = 118;
-const BOTTOM = 58;
+/** Room round the sheet, at the usual size of type. */
+const ROOM = { left: 28, top: 92, right: 118, bottom: 58 };
 const TALLEST = 420;
 /** A sheet nobody has named yet is drawn as tall as wide. */
 const UNNAMED = 304.8;
@@ -22,19 +21,21 @@ export function HeardSheet(props: {
   const { drawn, onFigure, onScore, onSheet } = props;
   const box = useRef<HTMLDivElement>(null);
   const space = useSpace(box);
+  const type = useTypeSize();
+  const [left, top, right, bottom] = [ROOM.left, ROOM.top * type, ROOM.right * type, ROOM.bottom * type];
   const [wide = UNNAMED, tall = UNNAMED] = drawn.size_mm ?? [];
-  const across = Math.max(120, (space?.width ?? 640) - LEFT - RIGHT);
+  const across = Math.max(120, (space?.width ?? 640) - left - right);
   const scale = Math.min(across / wide, TALLEST / tall);
-  const width = LEFT + wide * scale + RIGHT;
-  const height = TOP + tall * scale + BOTTOM;
-  const x = (mm: number) => LEFT + mm * scale;
-  const y = (mm: number) => TOP + (tall - mm) * scale;
+  const width = left + wide * scale + right;
+  const height = top + tall * scale + bottom;
+  const x = (mm: number) => left + mm * scale;
+  const y = (mm: number) => top + (tall - mm) * scale;
   const upright = drawn.lines.filter(({ axis }) => axis === "upright");
   const level = drawn.lines.filter(({ axis }) => axis === "level");
   const inOrder = upright.toSorted((one, other) => one.at_mm - other.at_mm);
   const rows = staggered(
     inOrder.map(({ at_mm, figure }) => ({ x: x(at_mm), text: figure })),
-    1.5,
+    1.5 * type,
   );
   return (
     <div className="heard-sheet" ref={box}>
@@ -49,7 +50,7 @@ export function HeardSheet(props: {
           />
           {upright.map((line) => (
             <g key={line.place.from} className={line.amiss ? "said is-amiss" : "said"}>
-              <path d={`M ${x(line.at_mm)} ${TOP - 8} V ${y(0)}`} />
+              <path d={`M ${x(line.at_mm)} ${top - 8} V ${y(0)}`} />
               {line.says && (
                 <text
                   transform={`translate(${x(line.at_mm) - 5} ${y(0) - 8}) rotate(-90)`}
@@ -85,7 +86,7 @@ export function HeardSheet(props: {
             key={line.place.from}
             line={line}
             left={x(line.at_mm)}
-            top={TOP - 46 - 38 * (rows[index] ?? 0)}
+            top={top - (46 + 38 * (rows[index] ?? 0)) * type}
             onFigure={(text) => onFigure(line, text)}
           />
         ))}
@@ -93,8 +94,8 @@ export function HeardSheet(props: {
           <LineField
             key={line.place.from}
             line={line}
-            left={x(wide) + 50}
-            top={y(line.at_mm) - 18}
+            left={x(wide) + 50 * type}
+            top={y(line.at_mm) - 18 * type}
             onFigure={(text) => onFigure(line, text)}
           />
         ))}
@@ -144,7 +145,7 @@ function FigureField(props: {
   return (
     <input
       className={className}
-      style={{ left, top, width: 24 + Math.max(2, (shown || (hint ?? "")).length) * 11 }}
+      style={{ left, top, width: `${1.5 + Math.max(2, (shown || (hint ?? "")).length) * 0.69}rem` }}
       value={shown}
       placeholder={hint}
       aria-label={says}

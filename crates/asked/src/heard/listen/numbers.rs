@@ -106,8 +106,8 @@ impl Ear<'_> {
         }
         let length = token.length(number, self.words)?;
         self.at += 1;
-        if let Some(cut) = self.cut.take() {
-            return self.cut_side(cut, length, token.at.clone());
+        if let Some((cut, place)) = self.cut.take() {
+            return self.cut_side(cut, length, token.at.clone(), place);
         }
         if number.is_inches()
             && let Some((Says::Strips, words)) = behind
@@ -239,7 +239,7 @@ impl Ear<'_> {
         if self.mode == Mode::Trim && !is_from {
             self.note(place.clone(), Some(format!("trimmed to {}", self.size(size))));
             self.refuse_second(self.heard.trimmed.as_ref(), size, &place)?;
-            self.heard.trimmed = Some(placed);
+            (self.heard.trimmed, self.heard.reckoned) = (Some(placed), false);
         } else if self
             .heard
             .trimmed
@@ -248,7 +248,7 @@ impl Ear<'_> {
         {
             // "Cut in half, so it is 6 × 6": the same once more.
             self.note(place.clone(), Some(format!("trimmed to {}", self.size(size))));
-            self.heard.trimmed = Some(placed);
+            (self.heard.trimmed, self.heard.reckoned) = (Some(placed), false);
         } else {
             self.note(place.clone(), Some(format!("sheet {}", self.size(size))));
             self.refuse_second(self.heard.sheet.as_ref(), size, &place)?;
@@ -259,7 +259,13 @@ impl Ear<'_> {
     }
 
     /// So much is cut off one side of the sheet, or left of it. Of a square it does not matter which.
-    fn cut_side(&mut self, cut: Cut, length: Length, place: Range<usize>) -> Result<(), HeardFault> {
+    fn cut_side(
+        &mut self,
+        cut: Cut,
+        length: Length,
+        place: Range<usize>,
+        clause: Range<usize>,
+    ) -> Result<(), HeardFault> {
         let known = self.heard.trimmed.as_ref().or(self.heard.sheet.as_ref()).map(|own| own.value);
         let Some(mut size) = known else {
             self.unused(place);
@@ -279,7 +285,7 @@ impl Ear<'_> {
             return Err(HeardFault { place, sentence });
         }
         *side = left;
-        self.trim_to(size, place);
+        self.reckon(size, place, &clause);
         Ok(())
     }
 
@@ -290,7 +296,8 @@ impl Ear<'_> {
         };
         let side = if size.width >= size.height { &mut size.width } else { &mut size.height };
         *side = side.half();
-        self.trim_to(size, place);
+        let clause = place.clone();
+        self.reckon(size, place, &clause);
     }
 
     /// A figure of which nothing is known.
@@ -299,10 +306,15 @@ impl Ear<'_> {
         self.note(place, None);
     }
 
-    fn trim_to(&mut self, size: Size, place: Range<usize>) {
+    /// What is left of the sheet, by the words of a clause; it stands where they and the sheet do, so that another size can take their
+    /// place.
+    fn reckon(&mut self, size: Size, place: Range<usize>, clause: &Range<usize>) {
         self.mode = Mode::Score;
-        self.note(place.clone(), Some(format!("trimmed to {}", self.size(size))));
-        self.heard.trimmed = Some(Placed { value: size, at: place });
+        self.note(place, Some(format!("trimmed to {}", self.size(size))));
+        let known = self.heard.trimmed.as_ref().or(self.heard.sheet.as_ref());
+        let own = known.map_or(clause.clone(), |own| own.at.clone());
+        let at = own.start.min(clause.start)..own.end.max(clause.end);
+        (self.heard.trimmed, self.heard.reckoned) = (Some(Placed { value: size, at }), true);
     }
 
     fn refuse_second(

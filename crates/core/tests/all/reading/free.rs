@@ -7,6 +7,7 @@ use rstest::rstest;
 use std::collections::BTreeMap;
 use wide_fold_core::brief::{Across, BaseHabit, Build, CUSTOMARY_LAP, GussetCrease, Joins, Squares, Top};
 use wide_fold_core::heard::Heard;
+use wide_fold_core::plane::Size;
 use wide_fold_core::reading::{Explained, explain};
 use wide_fold_core::{Brief, Length, Unit};
 
@@ -178,4 +179,25 @@ fn what_stands_between_the_scores_leaves_them_be(#[case] name: &str, #[case] wor
     let found = explain(&Heard::listen(words, Unit::Inch).unwrap(), words);
     let first = found.readings.first().unwrap_or_else(|| panic!("{words}: {}", told(&found)));
     assert!(same_bag(&first.brief, &bag(name)), "{words}: {}", told(&found));
+}
+
+/// The size that stands on the drawing can be written in its place, and is heard there.
+#[test]
+fn the_sheet_of_every_saying_can_be_changed() {
+    for words in sayings() {
+        let heard = Heard::listen(words, Unit::Inch).unwrap();
+        let Some(sheet) = heard.trimmed.as_ref().or(heard.sheet.as_ref()) else { continue };
+        // One that was said twice contradicts itself when one is changed, and it says so.
+        let restated = heard.trimmed.is_some() && !heard.reckoned || words.contains("A4, 297");
+        let changed = format!("{}23 × 19 in{}", &words[..sheet.at.start], &words[sheet.at.end..]);
+        let again = match Heard::listen(&changed, Unit::Inch) {
+            Ok(again) => again,
+            Err(fault) => {
+                assert!(restated, "{changed}: {fault}");
+                continue;
+            }
+        };
+        let own = again.trimmed.as_ref().or(again.sheet.as_ref()).unwrap_or_else(|| panic!("{changed}"));
+        assert_eq!(own.value, Size::new(Length::inches(23), Length::inches(19)), "{words}: {changed}");
+    }
 }
