@@ -90,7 +90,7 @@ pub(super) fn strip(brief: &Brief, handle: &FittedHandle) -> Option<Reinforcemen
     let under = (brief.top.hem() - margin(brief)).floor_to(mark);
     let depth = if lies_under_hem(brief) { depth.min(under) } else { depth };
     Some(Reinforcement {
-        length: backing.length.unwrap_or(length.min(most)),
+        length: backing.length.unwrap_or(length.min(most).max(mark)),
         depth: backing.depth.unwrap_or(depth.max(mark)),
     })
 }

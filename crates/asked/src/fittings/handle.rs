@@ -198,11 +198,11 @@ impl Customary<'_> {
             }
             HandleKind::GluedRibbon => {
                 let usual = brief.in_proportion(Length::eighths(12), Length::inches(10));
-                (half - usual.min(self.inch(3, 2)) - width.half()).floor_to(brief.mark())
+                (half - usual.min(self.inch(3, 2)) - width.half()).floor_to(brief.mark()).max(Length::ZERO)
             }
             HandleKind::LongRibbon => {
                 let usual = brief.in_proportion(Length::INCH, Length::inches(5));
-                (half - usual.min(self.inch(1, 1))).floor_to(brief.mark())
+                (half - usual.min(self.inch(1, 1))).floor_to(brief.mark()).max(Length::ZERO)
             }
             HandleKind::HoledRibbon | HandleKind::Tube | HandleKind::Hangers => {
                 brief.in_proportion(Length::eighths(12), Length::inches(8))

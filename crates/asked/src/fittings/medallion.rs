@@ -72,7 +72,8 @@ pub(super) fn free(
     (wide - margin * 2, Span::new(low + margin, high - margin))
 }
 
-/// The medallion of a bag, if it is wanted: as large as there is room for if its size is not typed, in the middle of what is free.
+/// The medallion of a bag, if it is wanted: as large as there is room for if its size is not typed, in the middle of what is free, or of
+/// the face if nothing is.
 pub(super) fn medallion(brief: &Brief, (wide, up): (Length, Span)) -> Option<Medallion> {
     let asked = brief.fittings.decoration;
     if !asked.medallion {
@@ -80,8 +81,8 @@ pub(super) fn medallion(brief: &Brief, (wide, up): (Length, Span)) -> Option<Med
     }
     let most = wide.min(up.to - up.from).floor_to(brief.mark());
     let across = asked.medallion_across.unwrap_or(most);
-    (across >= brief.customary(SMALLEST))
-        .then(|| Medallion { across, rise: (up.from + up.to).half().floor_to(brief.mark()) })
+    let middle = if up.from < up.to { (up.from + up.to).half() } else { brief.finished.height.half() };
+    (across >= brief.customary(SMALLEST)).then(|| Medallion { across, rise: middle.floor_to(brief.mark()) })
 }
 
 #[cfg(test)]

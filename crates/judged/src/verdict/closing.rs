@@ -223,7 +223,7 @@ fn over_handles(draft: &Draft) -> Option<Finding> {
             "The closing flap folds over glued-on handles".to_owned(),
             format!(
                 "They stand {} above the top on both faces; the flap, {} deep, folds over at the top edge of one and comes down on the other.",
-                figures.say(own.drop),
+                figures.say(own.drop.max(Length::ZERO)),
                 figures.say(depth)
             ),
             |draft| {
@@ -247,7 +247,7 @@ fn over_hand_hole(draft: &Draft) -> Option<Finding> {
     let figures = Figures::of(brief);
     let down = draft.fitted.closing.comes_down();
     let tucks = brief.fittings.closure.kind.is_tucked();
-    (down > own.down || tucks).then(|| {
+    (down > own.down || tucks && down.is_positive()).then(|| {
         finding(
             About::Handle,
             "closure.flap-over-hand-hole",

@@ -132,15 +132,17 @@ fn band_over_handle(draft: &Draft) -> Option<Finding> {
     let (brief, fitted) = (&draft.brief, &draft.fitted);
     let figures = Figures::of(brief);
     let (low, what) = covered(brief, fitted)?;
+    let top = band_top(brief, fitted).unwrap_or_default();
+    let side = if top < Length::ZERO { "above" } else { "below" };
     Some(finding(
         About::Decoration,
         "band.over-handle",
         Level::Warns,
         format!("The band covers the {what}"),
         format!(
-            "The {what} reach down to {} below the top, and the band’s upper edge lies {} below it.",
+            "The {what} reach down to {} below the top, and the band’s upper edge lies {} {side} it.",
             figures.say(low),
-            figures.say(band_top(brief, fitted).unwrap_or_default())
+            figures.say(top.abs())
         ),
         |draft| {
             let brief = &draft.brief;
@@ -225,7 +227,7 @@ fn pocket_without_room(draft: &Draft) -> Option<Finding> {
             format!("{what} has no room"),
             format!(
                 "Inside the front {} are free: between the corners, above the folds at the base, below hem, strip and holes.{stands}",
-                figures.by(wide, tall)
+                figures.by(wide.max(Length::ZERO), tall)
             ),
             |draft| {
                 let held = draft.fitted.pocket.map(|own| own.holds.turned());

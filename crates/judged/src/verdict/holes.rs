@@ -196,16 +196,20 @@ fn over_line(draft: &Draft) -> Option<Finding> {
         let cut = if hole.zone == Zone::Flap { draft.brief.edge_depth() } else { Length::ZERO };
         let on_paper = own.is_some_and(|row| slot || (row.y.from <= low && high <= row.y.to - cut));
         let line = line.or(join).or((!on_paper).then_some("edge of the paper"))?;
+        let from = |at: Length, edge: &str| {
+            let far = if at < Length::ZERO { "past" } else { "from" };
+            format!("{} {far} the {edge}", figures.say(at.abs()))
+        };
         Some(finding(
             About::Handle,
             "handle.hole-over-line",
             Level::Blocks,
             format!("{} runs over the {line}", a_name(hole.shape)),
             format!(
-                "It is {} wide, and its middle is {} from the left edge of the piece and {} from the bottom: the {line} runs through it.",
+                "It is {} wide, and its middle is {} and {}: the {line} runs through it.",
                 figures.say(half * 2),
-                figures.say(hole.centre.x),
-                figures.say(hole.centre.y)
+                from(hole.centre.x, "left edge of the piece"),
+                from(hole.centre.y, "bottom")
             ),
             elsewhere,
         ))
@@ -283,12 +287,9 @@ fn hem_edge(draft: &Draft) -> Option<Finding> {
     let brief = &draft.brief;
     let hem = brief.top.hem();
     let figures = Figures::of(brief);
-    let span = draft
-        .fitted
-        .holes
-        .iter()
-        .filter(|hole| !matches!(hole.shape, Shape::Slot { .. }))
-        .find_map(|hole| hole.below_top().filter(|span| span.from < hem && hem < span.to))?;
+    let span = draft.fitted.holes.iter().filter(|hole| !matches!(hole.shape, Shape::Slot { .. })).find_map(
+        |hole| hole.below_top().filter(|span| span.from < hem && hem < span.to && hem.is_positive()),
+    )?;
     Some(finding(
         About::Handle,
         "handle.hem-edge",
@@ -297,7 +298,7 @@ fn hem_edge(draft: &Draft) -> Option<Finding> {
         format!(
             "The hem ends {} below the top; the hole reaches from {} to {}. Half of it would go through two layers, half through one.",
             figures.say(hem),
-            figures.say(span.from),
+            figures.say(span.from.max(Length::ZERO)),
             figures.say(span.to)
         ),
         |draft| {

@@ -331,6 +331,15 @@ fn insert(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
     Some(step(Job::Insert, "Insert for the base", says))
 }
 
+/// How far a closing flap reaches past the mouth, or by how much it does not.
+fn comes_down(fitted: &Fitted, figures: Figures) -> String {
+    let down = fitted.closing.comes_down();
+    if down < Length::ZERO {
+        return format!("it ends {} short of the other face", figures.say(-down));
+    }
+    format!("it comes down {} on the other face", figures.say(down))
+}
+
 fn flap(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
     let ClosingFlap { depth, .. } = brief.top.flap()?;
     let tucks = brief.fittings.closure.kind.is_tucked();
@@ -343,13 +352,13 @@ fn flap(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
         ),
         (true, None) if tucks => return None,
         (true, None) => format!(
-            "Pinch the gussets in, so that the mouth lies flat, and fold the closing flap over: it comes down {} on the other face.",
-            figures.say(fitted.closing.comes_down())
+            "Pinch the gussets in, so that the mouth lies flat, and fold the closing flap over: {}.",
+            comes_down(fitted, figures)
         ),
         (false, None) => format!(
-            "Lay the closing flap, {} deep, over the mouth: it comes down {} on the other face.",
+            "Lay the closing flap, {} deep, over the mouth: {}.",
             figures.say(depth),
-            figures.say(fitted.closing.comes_down())
+            comes_down(fitted, figures)
         ),
     };
     Some(step(Job::Flap, "Close the flap", vec![says]))

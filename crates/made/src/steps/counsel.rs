@@ -265,7 +265,7 @@ fn seam() -> Counsel {
 
 fn handles(fitted: &Fitted, figures: Figures) -> Counsel {
     let check = match fitted.handle {
-        Some(handle) if handle.kind.is_on_gussets() => {
+        Some(handle) if handle.kind.is_on_gussets() && handle.drop.is_positive() => {
             format!("It hangs level, {} above the top: lift the bag by it.", figures.say(handle.drop))
         }
         Some(handle) if handle.drop.is_positive() => {

@@ -62,11 +62,13 @@ pub(super) fn while_flat(brief: &Brief, fitted: &Fitted, figures: Figures) -> Ve
         steps.push(cautioned(HOT_GLUE, long_ribbon(brief, &handle, figures)));
     }
     steps.extend(fitted.pocket.map(|pocket| {
+        let left = brief.finished.height - pocket.rise - pocket.height;
+        let side = if left < Length::ZERO { "above" } else { "below" };
         let says = vec![format!(
-            "Glue both sides and the bottom of the pocket, {}, inside the front, {} above the base line and centred; its top stays open, {} below the top edge.",
+            "Glue both sides and the bottom of the pocket, {}, inside the front, {} above the base line and centred; its top stays open, {} {side} the top edge.",
             figures.by(pocket.width, pocket.height),
             figures.say(pocket.rise),
-            figures.say(brief.finished.height - pocket.rise - pocket.height)
+            figures.say(left.abs())
         )];
         let holds = brief.fittings.decoration;
         let title = if holds.holds_width.is_some() || holds.holds_height.is_some() {
@@ -82,11 +84,22 @@ pub(super) fn while_flat(brief: &Brief, fitted: &Fitted, figures: Figures) -> Ve
 /// `1¾ and 4¼ from its left edge`: both places of something that lies that far either side of a face's centre line.
 fn from_the_left(brief: &Brief, from_centre: Length, figures: Figures) -> String {
     let centre = brief.finished.width.half();
+    if from_centre > centre {
+        return format!("{} either side of its centre, which is past its edges", figures.say(from_centre));
+    }
     format!(
         "{} and {} from its left edge",
         figures.say(centre - from_centre),
         figures.say(centre + from_centre)
     )
+}
+
+/// How high a handle stands above the top, or that it is too short to: whose it is named first, no full stop.
+fn stands(whose: &str, handle: &FittedHandle, figures: Figures) -> String {
+    if handle.drop < Length::ZERO {
+        return format!("{whose} ends {} below the top: it is too short", figures.say(-handle.drop));
+    }
+    format!("{whose} stands {} above the top", figures.say(handle.drop))
 }
 
 fn backing(brief: &Brief, fitted: &Fitted, figures: Figures) -> Option<Step> {
@@ -307,10 +320,7 @@ fn long_ribbon(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Step {
             figures.say(handle.length),
             from_the_left(brief, handle.from_centre, figures)
         ),
-        format!(
-            "It stands {} above the top. A spot of glue at the lip on each side holds it there.",
-            figures.say(handle.drop)
-        ),
+        format!("{}. A spot of glue at the lip on each side holds it there.", stands("It", handle, figures)),
     ];
     step(Job::LongRibbon, "Long ribbon up the faces", says)
 }
@@ -371,7 +381,7 @@ pub(super) fn standing(brief: &Brief, fitted: &Fitted, figures: Figures) -> Vec<
 }
 
 fn carried_by(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Option<Step> {
-    let stands = format!("It stands {} above the top; make the other one alike.", figures.say(handle.drop));
+    let alike = format!("{}; make the other one alike.", stands("It", handle, figures));
     let knot = if brief.fittings.handle.knot == Knot::Triple { "three turns" } else { "twice" };
     Some(match handle.kind {
         HandleKind::HoledRibbon => cautioned(
@@ -384,7 +394,7 @@ fn carried_by(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Option<
                         "Put both ends of {} of ribbon through the holes of a face from outside and knot them {knot} inside, so that the knot is larger than the hole.",
                         figures.say(handle.length)
                     ),
-                    stands,
+                    alike,
                 ],
             ),
         ),
@@ -398,10 +408,7 @@ fn carried_by(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Option<
                         "Put one end of {} of ribbon through the hole of a gusset from outside and knot it {knot} inside, so that the knot is larger than the hole. Bring it up over the mouth and fasten the other end in the other gusset likewise.",
                         figures.say(handle.length)
                     ),
-                    format!(
-                        "It stands {} above the top, one handle for the whole bag.",
-                        figures.say(handle.drop)
-                    ),
+                    format!("{}, one handle for the whole bag.", stands("It", handle, figures)),
                 ],
             ),
         ),
@@ -409,18 +416,18 @@ fn carried_by(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Option<
             Job::Handles,
             "The second end of the strap",
             vec![format!(
-                "Put it through the slot of the back and under the part of the hem that was left open; glue it there, then the hem over it. The strap stands {} above the top.",
-                figures.say(handle.drop)
+                "Put it through the slot of the back and under the part of the hem that was left open; glue it there, then the hem over it. {}.",
+                stands("The strap", handle, figures)
             )],
         ),
         HandleKind::Strap => {
             let (from, to) = strap_sides(brief);
             let mut says: Vec<String> = slots(handle, figures).into_iter().collect();
             says.push(format!(
-                "Put one end of the strap, {} long, through the slot of the front from the {from} and under the part of the hem that was left open; glue {} of it to the {to} of the face, then the hem over it. The other end likewise on the back. The strap stands {} above the top.",
+                "Put one end of the strap, {} long, through the slot of the front from the {from} and under the part of the hem that was left open; glue {} of it to the {to} of the face, then the hem over it. The other end likewise on the back. {}.",
                 figures.say(handle.length),
                 figures.say(handle.down),
-                figures.say(handle.drop)
+                stands("The strap", handle, figures)
             ));
             cautioned(KNIFE, step(Job::Handles, "Slots, and both ends of the strap", says))
         }
@@ -437,7 +444,7 @@ fn carried_by(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Option<
                     figures.say(handle.down),
                     from_the_left(brief, handle.from_centre, figures)
                 ),
-                stands,
+                alike,
             ],
         ),
         HandleKind::Hangers => {
@@ -459,7 +466,7 @@ fn carried_by(brief: &Brief, handle: &FittedHandle, figures: Figures) -> Option<
                             figures.say(handle.length),
                             from_the_left(brief, handle.from_centre, figures)
                         ),
-                        stands,
+                        alike,
                     ],
                 ),
             )
