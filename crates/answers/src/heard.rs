@@ -242,9 +242,8 @@ impl CorrectionView {
 
 impl QuestionView {
     fn new(question: Question, words: &str) -> Self {
-        let said = words.trim_end().trim_end_matches(['.', ',', ';']);
         let answers = question.answers.into_iter().map(|answer| AnswerView {
-            words: format!("{said}. {}", answer.words),
+            words: answer.said(words),
             says: answer.says,
             readings: answer.readings,
         });

@@ -6,6 +6,7 @@
 
 mod clauses;
 mod listen;
+mod sides;
 mod spoken;
 mod tokens;
 mod vocabulary;
@@ -27,6 +28,12 @@ pub struct Heard {
     pub pieces: Option<u32>,
     /// The sheet, in the order in which it was said, and where.
     pub sheet: Option<Placed<Size>>,
+    /// One side of it, if no more was said.
+    pub side: Option<Placed<HeardSide>>,
+    /// True if the sheet was named by one side only, and taken to be square as pads are.
+    pub padded: bool,
+    /// Where a width and a height stand of which was not said whether they are the bag's or the sheet's.
+    pub whose: Option<Range<usize>>,
     /// What it is trimmed to.
     pub trimmed: Option<Placed<Size>>,
     /// True if that was not said but reckoned, from the sheet and what is cut off it: it stands where both do.
@@ -47,6 +54,8 @@ pub struct Heard {
     pub diagonals: bool,
     /// The unit the figures are in.
     pub spoken: Spoken,
+    /// True if no unit was named, and the figures may be inches or centimetres.
+    pub unit_open: bool,
     /// Figures of which nothing is known, where they stand.
     pub unused: Vec<Range<usize>>,
     /// Every phrase, in order.
@@ -107,6 +116,15 @@ pub struct Placed<T> {
     pub value: T,
     /// Where.
     pub at: Range<usize>,
+}
+
+/// One side of a sheet.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct HeardSide {
+    /// Along which lines are measured that run so; none if that was not said.
+    pub axis: Option<Axis>,
+    /// How long it is.
+    pub length: Length,
 }
 
 /// Scores made while the piece lies one way.
@@ -336,6 +354,11 @@ impl Heard {
     /// True if there is anything a bag could be made of.
     pub fn has_figures(&self) -> bool {
         self.passes.iter().any(|pass| !pass.figures.is_empty())
+    }
+
+    /// The size of a piece: what the sheet is trimmed to, or the sheet.
+    pub fn piece(&self) -> Option<Size> {
+        self.trimmed.as_ref().or(self.sheet.as_ref()).map(|own| own.value)
     }
 
     /// Every figure of a score, with the pass it belongs to.

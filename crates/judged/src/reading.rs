@@ -9,6 +9,8 @@
 mod ask;
 mod found;
 mod frames;
+mod half_said;
+mod left_over;
 mod mend;
 mod odd;
 mod poses;
@@ -31,7 +33,7 @@ use crate::plane::Size;
 use crate::sheet::Sheet;
 use crate::{Brief, Length, Plan, Unit};
 use found::{Found, Mend, Shortlist};
-use frames::{frames, stacks};
+use frames::{Frame, Stack, frames, stacks};
 use poses::{Pose, poses};
 use search::{Trial, Unscored};
 use solve::Unknown;
@@ -132,7 +134,12 @@ pub struct Correction {
 /// # Ok::<(), wide_fold_asked::heard::HeardFault>(())
 /// ```
 pub fn explain(heard: &Heard, words: &str) -> Explained {
-    let (frames, poses) = (frames(), poses(heard));
+    half_said::explain(heard, words)
+}
+
+/// The same, of what was said as it stands.
+fn explained(heard: &Heard, words: &str) -> Explained {
+    let (ways, poses) = (Ways::all(), poses(heard));
     let hearing = Hearing { heard, words };
     let as_heard = || poses.first().map(|pose| hearing.drawn(pose, None)).unwrap_or_default();
     if let Some(place) = heard.unused.first() {
@@ -140,21 +147,8 @@ pub fn explain(heard: &Heard, words: &str) -> Explained {
         let wants = Some(says::unused(&words[place.clone()]));
         return Explained { wants, drawn: as_heard(), ..Explained::default() };
     }
-    let stacks: Vec<_> = frames.iter().map(|frame| stacks(frame.said)).collect();
-    let trials: Vec<Trial<'_>> = poses
-        .iter()
-        .flat_map(|pose| {
-            frames.iter().zip(&stacks).flat_map(move |(frame, stacks)| {
-                stacks.iter().flat_map(move |stack| {
-                    let ways = Unscored::ways(heard, frame, stack);
-                    ways.into_iter().map(move |unscored| Trial { heard, pose, frame, stack, unscored })
-                })
-            })
-        })
-        .filter(Trial::is_meant)
-        .collect();
-    let mut unmended = Shortlist::new(MOST);
-    trials.iter().for_each(|trial| trial.unmended(Length::ZERO, &mut unmended));
+    let trials = ways.trials(heard, &poses);
+    let unmended = unmended(&trials);
     let readings = hearing.readings(&unmended.found);
     let oddest = readings.first().map_or(u32::MAX, |first| first.odd);
     let mut corrections = Vec::new();
@@ -171,12 +165,58 @@ pub fn explain(heard: &Heard, words: &str) -> Explained {
     let question = ask::question(&readings);
     let wants = (readings.is_empty() && corrections.is_empty()).then(|| {
         let folds_not = unmended.found.first().and_then(|found| hearing.folds_not(found));
-        folds_not.unwrap_or_else(|| says::wants(heard, words))
+        folds_not.unwrap_or_else(|| says::wants(heard, words, &trials))
     });
     let found = readings.first().or(corrections.first().map(|first| &first.reading));
     let drawn = found.map(|first| first.drawn.clone());
     let drawn = drawn.unwrap_or_else(as_heard);
     Explained { readings, corrections, question, wants, drawn }
+}
+
+/// Every construction there is.
+struct Ways {
+    frames: Vec<Frame>,
+    /// Of each of them, in the same order.
+    stacks: Vec<Vec<Stack>>,
+}
+
+impl Ways {
+    fn all() -> Self {
+        let frames = frames();
+        let stacks = frames.iter().map(|frame| stacks(frame.said)).collect();
+        Self { frames, stacks }
+    }
+
+    /// Each of them held against each way the words may be meant, unless what was said speaks against it.
+    fn trials<'a>(&'a self, heard: &'a Heard, poses: &'a [Pose]) -> Vec<Trial<'a>> {
+        poses
+            .iter()
+            .flat_map(|pose| {
+                self.frames.iter().zip(&self.stacks).flat_map(move |(frame, stacks)| {
+                    stacks.iter().flat_map(move |stack| {
+                        let ways = Unscored::ways(heard, frame, stack);
+                        ways.into_iter().map(move |unscored| Trial { heard, pose, frame, stack, unscored })
+                    })
+                })
+            })
+            .filter(Trial::is_meant)
+            .collect()
+    }
+}
+
+/// What explains the words as they were heard.
+fn unmended<'a>(trials: &[Trial<'a>]) -> Shortlist<'a> {
+    let mut found = Shortlist::new(MOST);
+    trials.iter().for_each(|trial| trial.unmended(Length::ZERO, &mut found));
+    found
+}
+
+/// The likeliest bag of what was heard as it was heard, if it is one people make.
+fn usual(ways: &Ways, heard: &Heard, words: &str) -> Option<Reading> {
+    let poses = poses(heard);
+    let trials = ways.trials(heard, &poses);
+    let likeliest = Hearing { heard, words }.readings(&unmended(&trials).found).into_iter().next();
+    likeliest.filter(Reading::is_usual)
 }
 
 /// Metric figures come rounded to so much.
@@ -290,7 +330,7 @@ impl Hearing<'_> {
         let line = |(axis, spot): (Axis, &poses::FigureAt)| {
             Some(HeardAt { place: places.get(spot.figure)?.clone(), axis, at: spot.at })
         };
-        HeardSheet { size: pose.size.or(extent), lines: spots.into_iter().filter_map(line).collect() }
+        HeardSheet { size: pose.size.whole().or(extent), lines: spots.into_iter().filter_map(line).collect() }
     }
 
     /// Why the bag these figures make does not fold.

@@ -1,6 +1,7 @@
 //! What a whole clause is about, before its words are heard one by one: labels of steps, handles and inserts, a hem or a tab with its
-//! one figure, a sheet that is so wide and so tall, what is trimmed off.
+//! one figure, what is trimmed off.
 
+use super::sides::sides;
 use super::tokens::{Kind, Number, Token};
 use super::vocabulary::{Cut, Says, says};
 use super::{HeardTop, Measure};
@@ -51,11 +52,11 @@ pub(super) fn clauses(tokens: Vec<Token>) -> Vec<Token> {
         let ends = token.kind == Kind::Pause { full: true };
         sentence.push(token);
         if ends {
-            found.extend(meant(&as_sheet(&sentence)));
+            found.extend(meant(&sides(&sentence)));
             sentence.clear();
         }
     }
-    found.extend(meant(&as_sheet(&sentence)));
+    found.extend(meant(&sides(&sentence)));
     found
 }
 
@@ -157,30 +158,6 @@ fn without_labels(mut tokens: Vec<Token>) -> Vec<Token> {
     tokens
 }
 
-/// "The paper is 11 wide and 8½ tall" is a sheet of 11 × 8½; of a bag it would be its measures.
-fn as_sheet(sentence: &[Token]) -> Vec<Token> {
-    let paper = ["sheet", "sheets", "paper", "card", "cardstock", "piece", "pieces"];
-    let mut kept = sentence.to_vec();
-    if !has(sentence, &paper) || has(sentence, &["bag", "finished"]) {
-        return kept;
-    }
-    for at in 0..sentence.len() {
-        let word = |ahead: usize| sentence.get(at + ahead).and_then(Token::word).unwrap_or("");
-        let number = |ahead: usize| sentence.get(at + ahead).and_then(Token::number).is_some();
-        let is_size = number(0)
-            && word(1) == "wide"
-            && word(2) == "and"
-            && number(3)
-            && matches!(word(4), "tall" | "high" | "long" | "deep");
-        if is_size {
-            let by = Token { kind: Kind::By, at: sentence[at + 1].at.clone() };
-            kept.splice(at..at + 5, [sentence[at].clone(), by, sentence[at + 3].clone()]);
-            break;
-        }
-    }
-    kept
-}
-
 /// The one figure of a clause, unless it is a line at which something lies.
 fn only_figure(clause: &[Token]) -> Option<usize> {
     let mut figures = (0..clause.len()).filter(|at| clause[*at].number().is_some());
@@ -227,7 +204,7 @@ fn measure(clause: &[Token]) -> Option<Vec<Token>> {
     Some(head.chain(named).chain(clause[last + 1..].iter().cloned()).collect())
 }
 
-/// "Trim 2 off the top", "trim it down to 8½", "cut in half".
+/// "Trim 2 off the top", "trim it down to 8½", "cut in half", "cut in quarters".
 fn trimmed(clause: &[Token]) -> Option<Vec<Token>> {
     let takes = has(clause, &["off"]) && has(clause, &["take", "taken"]);
     let cuts = if takes { &["take", "taken"][..] } else { &["trim", "trimmed", "trimming", "cut"] };
@@ -239,6 +216,16 @@ fn trimmed(clause: &[Token]) -> Option<Vec<Token>> {
             _ => token.clone(),
         };
         return Some(before.iter().chain(&rest[1..]).map(halved).collect());
+    }
+    let quarters = ["quarters", "four"];
+    if has(rest, &["in", "into"]) && has(rest, &quarters) {
+        let quartered = |token: &Token| match token.word() {
+            Some(word) if quarters.contains(&word) => {
+                Token { kind: Kind::Meant(Says::Quartered), at: token.at.clone() }
+            }
+            _ => token.clone(),
+        };
+        return Some(before.iter().chain(&rest[1..]).map(quartered).collect());
     }
     let figure = (0..rest.len()).find(|at| rest[*at].number().is_some())?;
     if rest.get(figure + 1).is_some_and(|token| token.kind == Kind::By) {

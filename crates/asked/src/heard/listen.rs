@@ -1,10 +1,13 @@
 //! Listening: from words to what they say of a bag.
 
 use super::clauses::clauses;
+use super::sides::is_of_nothing;
 use super::spoken::said_numbers;
 use super::tokens::{Kind, Token, give_units, tokens};
 use super::vocabulary::{Cut, Says, says};
-use super::{Heard, HeardEnd, HeardFault, HeardLine, HeardPass, HeardTop, Measure, Phrase, Placed, Spoken};
+use super::{
+    Axis, Heard, HeardEnd, HeardFault, HeardLine, HeardPass, HeardTop, Measure, Phrase, Placed, Spoken,
+};
 use crate::plane::Size;
 use crate::text::quoted;
 use crate::{Length, Unit};
@@ -30,8 +33,9 @@ impl Heard {
     /// ```
     pub fn listen(words: &str, unit: Unit) -> Result<Self, HeardFault> {
         let mut tokens = clauses(said_numbers(tokens(words)?));
-        let spoken = give_units(&mut tokens, unit);
+        let (spoken, is_open) = give_units(&mut tokens, unit);
         let mut ear = Ear::new(words, &tokens, spoken);
+        ear.heard.unit_open = is_open;
         ear.listen()?;
         Ok(ear.heard)
     }
@@ -67,6 +71,8 @@ struct Ear<'a> {
     paused: usize,
     strips: bool,
     pleats: bool,
+    /// The next figure is one side of the sheet.
+    side_of: Option<Option<Axis>>,
     /// The next figure is cut off the sheet, or left of it.
     cut: Option<(Cut, Range<usize>)>,
 }
@@ -88,6 +94,7 @@ impl<'a> Ear<'a> {
             paused: 0,
             strips: false,
             pleats: false,
+            side_of: None,
             cut: None,
         }
     }
@@ -121,6 +128,7 @@ impl<'a> Ear<'a> {
             }
         }
         self.heard.passes.retain(|pass| !pass.figures.is_empty());
+        self.heard.whose = self.whose();
         self.say_passes();
         self.heard.phrases.sort_by_key(|phrase| phrase.place.start);
         Ok(())
@@ -221,8 +229,10 @@ impl<'a> Ear<'a> {
             Says::UpTo => self.reaches = true,
             Says::Short => self.partial(),
             Says::Square => {}
+            Says::SheetSide(axis) => self.side_of = Some(axis),
             Says::Named(office) => self.sheet_named(office.size(), place),
             Says::Halved => self.halved(place),
+            Says::Quartered => self.quartered(place),
             Says::Cut(cut) => self.cut = Some((cut, place)),
             Says::Strips => {
                 (self.heard.strips, self.strips) = (true, true);
@@ -243,6 +253,22 @@ impl<'a> Ear<'a> {
             }
         }
         Ok(())
+    }
+
+    /// Where a width and a height stand of which nothing says whether they are the bag's or the sheet's.
+    fn whose(&self) -> Option<Range<usize>> {
+        let of = |wanted: Measure| self.heard.measures.iter().find(|own| own.value.0 == wanted);
+        let (width, height) = (of(Measure::Width)?, of(Measure::Height)?);
+        let is_open =
+            self.heard.piece().is_none() && self.heard.side.is_none() && of(Measure::Gusset).is_none();
+        let place = width.at.start.min(height.at.start)..width.at.end.max(height.at.end);
+        let is_full = |token: &Token| token.kind == Kind::Pause { full: true };
+        let from = self.tokens.iter().rposition(|token| token.at.end <= place.start && is_full(token));
+        let to = self.tokens.iter().position(|token| token.at.start >= place.end && is_full(token));
+        let sentence = &self.tokens[from.unwrap_or(0)..to.unwrap_or(self.tokens.len())];
+        // With scores between them they are said apart, of the bag.
+        let is_pair = !self.heard.figures().any(|(_, figure)| place.contains(&figure.place.start));
+        (is_open && is_pair && is_of_nothing(sentence)).then_some(place)
     }
 
     /// True if the sentence round a word says nothing else a bag depends on: no figure, no turn.

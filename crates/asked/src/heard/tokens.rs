@@ -119,13 +119,15 @@ pub(super) fn tokens(words: &str) -> Result<Vec<Token>, HeardFault> {
         let sentence = format!("These are more than {MOST_WORDS} characters; say it shorter.");
         return Err(HeardFault { place: end..words.len(), sentence });
     }
-    let decimal_commas = speaks_metric(words);
+    // Where a list has spaces behind its commas, one without is a decimal comma; else of tenths at most.
+    let most_places = if is_list_spaced(words) { 2 } else { 1 };
+    let most_places = if speaks_metric(words) { most_places } else { 0 };
     let mut tokens = Vec::new();
     let mut at = 0;
     while let Some(letter) = words[at..].chars().next() {
         let rest = &words[at..];
         if letter.is_ascii_digit() || vulgar(letter).is_some() || starts_decimal(rest) {
-            let (number, length) = number(rest, decimal_commas)
+            let (number, length) = number(rest, most_places)
                 .ok_or_else(|| stopped(words, at, "is a number longer than any ruler. It stopped there."))?;
             tokens.push(Token { kind: Kind::Number(number), at: at..at + length });
             at += length;
@@ -185,8 +187,21 @@ fn starts_decimal(rest: &str) -> bool {
     rest.starts_with('.') && rest[1..].starts_with(|c: char| c.is_ascii_digit())
 }
 
-/// A number at the start of `rest` and how many bytes it takes, its unit included; none if it is too long.
-fn number(rest: &str, decimal_commas: bool) -> Option<(Number, usize)> {
+/// True if a mark and another digit follow at once: a list without spaces.
+fn is_in_list(after: &str) -> bool {
+    after.strip_prefix([',', '.']).is_some_and(|after| after.starts_with(|c: char| c.is_ascii_digit()))
+}
+
+/// True if a figure is parted from the next by a comma and a space.
+fn is_list_spaced(words: &str) -> bool {
+    let parts: Vec<&str> = words.split(", ").collect();
+    let digit = |letter: Option<char>| letter.is_some_and(|letter| letter.is_ascii_digit());
+    parts.windows(2).any(|two| digit(two[0].chars().next_back()) && digit(two[1].chars().next()))
+}
+
+/// A number at the start of `rest` and how many bytes it takes, its unit included, a comma before at most so many places taken for a
+/// decimal one; none if it is too long.
+fn number(rest: &str, most_places: usize) -> Option<(Number, usize)> {
     let mut at = 0;
     let digits = |at: usize| rest[at..].find(|c: char| !c.is_ascii_digit()).unwrap_or(rest.len() - at);
     let whole_digits = digits(0);
@@ -205,7 +220,7 @@ fn number(rest: &str, decimal_commas: bool) -> Option<(Number, usize)> {
             && (mark == '.'
                 || unit(after).is_some_and(|(unit, _)| unit != Named::Inch)
                 // 29,7: tenths where centimetres are spoken of, and no list without spaces.
-                || decimal_commas && places == 1 && !after.starts_with([',', '.']));
+                || places <= most_places && !is_in_list(after));
         if is_decimal {
             let decimals: i64 = rest[at + 1..at + 1 + places].parse().ok()?;
             bottom = 10_i64.pow(u32::try_from(places).ok()?);
@@ -282,7 +297,9 @@ fn unit(rest: &str) -> Option<(Named, usize)> {
     let end = after.find(|c: char| !c.is_alphabetic()).unwrap_or(after.len());
     let named = unit_word(&after[..end].to_lowercase())?;
     // "12 by 6 in half" is no inch.
-    if after[..end].eq_ignore_ascii_case("in") && after[end..].trim_start().starts_with("half") {
+    let parts = ["half", "quarters", "four"];
+    let goes_into = parts.iter().any(|part| after[end..].trim_start().starts_with(part));
+    if after[..end].eq_ignore_ascii_case("in") && goes_into {
         return None;
     }
     // "12 in. x 8 in.": the point belongs to the unit, unless a new sentence begins behind it.
@@ -304,17 +321,15 @@ pub(super) fn unit_word(word: &str) -> Option<Named> {
 }
 
 /// Gives every number its unit, and tells the one that is usual: one that names none gets the one that is named next in its sentence,
-/// else the one named first of all, else `unit`.
-pub(super) fn give_units(tokens: &mut [Token], unit: Unit) -> Spoken {
+/// else the one named first of all, else `unit`; and whether that is only taken to be so, and might be another.
+pub(super) fn give_units(tokens: &mut [Token], unit: Unit) -> (Spoken, bool) {
     let named = |token: &Token| token.number().and_then(|number| number.unit);
     let words = tokens
         .iter()
         .find_map(|token| token.word().and_then(unit_word).filter(|_| token.word() != Some("in")));
     let first = tokens.iter().find_map(named).or(words);
-    let usual = first.unwrap_or(match unit {
-        Unit::Inch => Named::Inch,
-        Unit::Metric => Named::Millimetre,
-    });
+    let (taken, is_open) = unnamed(tokens, unit);
+    let (usual, is_open) = first.map_or((taken, is_open), |named| (named, false));
     let mut next = None;
     for token in tokens.iter_mut().rev() {
         match &mut token.kind {
@@ -333,9 +348,29 @@ pub(super) fn give_units(tokens: &mut [Token], unit: Unit) -> Spoken {
             number.unit = next.or(Some(usual));
         }
     }
-    match (usual, first.is_some()) {
+    let spoken = match (usual, first.is_some()) {
         (Named::Inch, is_named) => Spoken::Inches { is_named },
         (Named::Millimetre, _) => Spoken::Millimetres,
         (Named::Centimetre, _) => Spoken::Centimetres,
+    };
+    (spoken, is_open)
+}
+
+/// What figures are in that name no unit, and whether they may as well be inches or centimetres: a ruler in inches has halves and
+/// eighths; no sheet is as small as 80 mm; card is 12 inches wide and no wider, and centimetres come in whole ones and tenths.
+fn unnamed(tokens: &[Token], unit: Unit) -> (Named, bool) {
+    let numbers = || tokens.iter().filter_map(Token::number);
+    let has_parts = numbers().any(|number| matches!(number.bottom, 2 | 4 | 8 | 16 | 32 | 64));
+    let is_most = |most: i64| numbers().all(|number| number.top <= most * number.bottom);
+    match unit {
+        Unit::Inch => (Named::Inch, !has_parts && !is_most(LARGEST_CARD)),
+        Unit::Metric if has_parts => (Named::Inch, false),
+        Unit::Metric if is_most(SMALLEST_SHEET) => (Named::Centimetre, true),
+        Unit::Metric => (Named::Millimetre, false),
     }
 }
+
+/// The side of the largest card there usually is, in inches (common practice).
+const LARGEST_CARD: i64 = 12;
+/// A sheet is not smaller than so many millimetres (our choice).
+const SMALLEST_SHEET: i64 = 80;

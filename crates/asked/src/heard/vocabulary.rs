@@ -48,12 +48,16 @@ pub(super) enum Says {
     UpTo,
     /// It does not run right across.
     Short,
+    /// What follows is one side of the sheet, the one lines of that axis are measured along.
+    SheetSide(Option<Axis>),
     /// As wide as high.
     Square,
     /// A size of paper by its name.
     Named(Office),
     /// The sheet is cut in half.
     Halved,
+    /// The sheet is cut in quarters.
+    Quartered,
     /// The figure that follows is cut off the sheet, or what is left of it.
     Cut(Cut),
     /// Joining strips.

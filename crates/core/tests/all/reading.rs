@@ -3,6 +3,7 @@
 mod corrupted;
 mod free;
 mod garbled;
+mod halves;
 mod said;
 mod spoken;
 mod worked;

@@ -1,6 +1,6 @@
 //! The one question that tells equally good readings apart.
 
-use super::{AS_GOOD, Reading};
+use super::{AS_GOOD, Edit, Reading};
 use crate::Brief;
 use crate::brief::{Build, HemSide};
 use crate::figures::Figures;
@@ -19,8 +19,10 @@ pub struct Question {
 pub struct Answer {
     /// What it says.
     pub says: String,
-    /// What it adds to the words, so that they say it too.
+    /// What it adds behind the words, so that they say it too; nothing if it only changes them.
     pub words: String,
+    /// How it changes the words.
+    pub edits: Vec<Edit>,
     /// The readings that are left with it.
     pub readings: Vec<usize>,
 }
@@ -64,6 +66,17 @@ const TRAITS: [Trait; 3] = [
     }),
 ];
 
+impl Answer {
+    /// The words with this answer in them.
+    pub fn said(&self, words: &str) -> String {
+        let changed = Edit::all(&self.edits, words);
+        if self.words.is_empty() {
+            return changed;
+        }
+        format!("{}. {}", changed.trim_end().trim_end_matches(['.', ',', ';']), self.words)
+    }
+}
+
 /// What to ask of the readings that are as good as the first; nothing if there is only that one.
 pub(super) fn question(readings: &[Reading]) -> Option<Question> {
     let first = readings.first()?;
@@ -75,7 +88,7 @@ pub(super) fn question(readings: &[Reading]) -> Option<Question> {
             let (says, words) = of(&reading.brief);
             match answers.iter_mut().find(|answer| answer.says == says) {
                 Some(answer) => answer.readings.push(*index),
-                None => answers.push(Answer { says, words, readings: vec![*index] }),
+                None => answers.push(Answer { says, words, edits: Vec::new(), readings: vec![*index] }),
             }
         }
         (answers.len() > 1).then(|| Question { asks: (*asks).to_owned(), answers })

@@ -70,8 +70,7 @@ pub(super) fn edits(heard: &Heard, words: &str, found: &Found<'_>) -> Option<(St
                 Axis::Upright => (&found.pose.upright, "from the left"),
                 Axis::Level => (&found.pose.level, "from the bottom"),
             };
-            let total =
-                found.pose.size.map(|size| if *axis == Axis::Upright { size.width } else { size.height });
+            let total = found.pose.size.along(*axis);
             // Behind the last one of the same end and no name of its own.
             let beside =
                 spots.iter().filter(|spot| spot.said.is_none()).min_by_key(|spot| (spot.at - *at).abs());
@@ -87,6 +86,11 @@ pub(super) fn edits(heard: &Heard, words: &str, found: &Found<'_>) -> Option<(St
                 }
             };
             (format!("one more score, {} {side}", say(*at)), vec![edit])
+        }
+        Mend::Sheet { is, .. } if heard.piece().is_none() => {
+            let side = heard.side.as_ref()?;
+            let says = format!("a sheet of {}", say(*is));
+            (says, vec![Edit { place: side.at.clone(), with: written(*is) }])
         }
         Mend::Sheet { .. } => {
             let said = heard.trimmed.as_ref().or(heard.sheet.as_ref())?;

@@ -10,6 +10,8 @@ use crate::sheet::COMMON_SIZES;
 
 /// The widest tab that is still one.
 const WIDEST_TAB: Length = Length::inches(2);
+/// So much across, a piece is of wrapping paper, and not of card (our choice).
+const LARGE: Length = Length::inches(18);
 /// The narrowest panel that is still one.
 const NARROWEST: Length = Length::eighths(4);
 
@@ -27,7 +29,10 @@ pub(super) fn odd(heard: &Heard, found: &Found<'_>) -> Option<u32> {
     }
     if frame.has_tab() {
         let tab = get(Unknown::Tab)?;
-        if tab > WIDEST_TAB || tab > width {
+        // Wrapping paper is cut to the roll: what is left over is the tab, as wide as a gusset (common practice).
+        let is_large = found.extent().0.is_some_and(|across| across >= LARGE);
+        let gusset = get(Unknown::Gusset).filter(|_| is_large).unwrap_or_default();
+        if tab > WIDEST_TAB.max(gusset) || tab > width {
             return None;
         }
         let narrow = Length::millimetres(9);
@@ -35,6 +40,7 @@ pub(super) fn odd(heard: &Heard, found: &Found<'_>) -> Option<u32> {
             tab if near(tab, CUSTOMARY_TAB, heard) => 0,
             tab if tab == SMALL_TAB => 2,
             tab if tab <= Length::INCH && tab >= narrow => 4,
+            tab if tab > Length::INCH && tab <= gusset => 4,
             tab if tab <= Length::INCH => 6,
             _ => 14,
         };
@@ -162,11 +168,11 @@ pub(super) fn amiss(heard: &Heard, found: &Found<'_>) -> u32 {
         Mend::Missed { .. } => 106,
         Mend::Extra { .. } => 110,
         Mend::Sheet { axis, is } => {
-            let size = found.pose.size.unwrap_or_default();
-            let (was, across) = match axis {
-                Axis::Upright => (size.width, size.height),
-                Axis::Level => (size.height, size.width),
+            let across = match axis {
+                Axis::Upright => Axis::Level,
+                Axis::Level => Axis::Upright,
             };
+            let [was, across] = [*axis, across].map(|axis| found.pose.size.along(axis).unwrap_or_default());
             let is_common = COMMON_SIZES.iter().any(|common| {
                 [(common.width, common.height), (common.height, common.width)].contains(&(*is, across))
             });

@@ -1,7 +1,7 @@
 //! How the words may be meant to lie on a piece: which figures run from side to side, which from bottom to top, and from which end.
 
 use crate::Length;
-use crate::heard::{Axis, Heard, HeardEnd, HeardLine};
+use crate::heard::{Axis, Heard, HeardEnd, HeardLine, Measure};
 use crate::plane::Size;
 
 /// A figure where it lies.
@@ -17,11 +17,42 @@ pub(super) struct FigureAt {
     pub(super) partial: bool,
 }
 
+/// How wide and how high a piece is, as far as it was said.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+pub(super) struct Extent {
+    width: Option<Length>,
+    height: Option<Length>,
+}
+
+impl Extent {
+    /// Both sides.
+    const fn of(size: Size) -> Self {
+        Self { width: Some(size.width), height: Some(size.height) }
+    }
+
+    /// The side lines are measured along.
+    pub(super) const fn along(self, axis: Axis) -> Option<Length> {
+        match axis {
+            Axis::Upright => self.width,
+            Axis::Level => self.height,
+        }
+    }
+
+    /// Both sides, if both were said.
+    pub(super) fn whole(self) -> Option<Size> {
+        Some(Size { width: self.width?, height: self.height? })
+    }
+
+    const fn turned(self) -> Self {
+        Self { width: self.height, height: self.width }
+    }
+}
+
 /// One way the words may be meant.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub(super) struct Pose {
-    /// Width and height of the piece, if a sheet was named.
-    pub(super) size: Option<Size>,
+    /// Width and height of the piece, as far as a sheet was named.
+    pub(super) size: Extent,
     /// True if the sheet lies the other way than people usually say it.
     pub(super) swapped: bool,
     /// True if its height was said before its width.
@@ -37,11 +68,11 @@ const MOST_UNSAID: usize = 5;
 
 /// Every way there is, each once.
 pub(super) fn poses(heard: &Heard) -> Vec<Pose> {
-    let said = heard.trimmed.as_ref().or(heard.sheet.as_ref()).map(|sheet| sheet.value);
-    let sizes: Vec<(Option<Size>, bool)> = match said {
-        None => vec![(None, false)],
-        Some(size) if size.width == size.height => vec![(Some(size), false)],
-        Some(size) => vec![(Some(size), false), (Some(size.turned()), true)],
+    let said = extent(heard);
+    let sizes = if said == said.turned() || !may_lie_turned(heard) {
+        vec![(said, false)]
+    } else {
+        vec![(said, false), (said.turned(), true)]
     };
     let mut all: Vec<Pose> = Vec::new();
     for (size, height_first) in sizes {
@@ -52,9 +83,9 @@ pub(super) fn poses(heard: &Heard) -> Vec<Pose> {
                 .map(|pass| pass.axis.unwrap_or(if pass.turned { other(first) } else { first }))
                 .collect();
             let long_fits = heard.passes.iter().zip(&axes).all(|(pass, axis)| {
-                let Some((size, long)) = size.zip(pass.long) else { return true };
-                let (own, across) = sides(size, *axis);
-                own == across || (own > across) == long
+                let Some(long) = pass.long else { return true };
+                let sides = size.along(*axis).zip(size.along(other(*axis)));
+                sides.is_none_or(|(own, across)| own == across || (own > across) == long)
             });
             if !long_fits {
                 continue;
@@ -98,11 +129,21 @@ const fn other(axis: Axis) -> Axis {
     }
 }
 
-/// The side lines are measured along, and the one across it.
-fn sides(size: Size, axis: Axis) -> (Length, Length) {
-    match axis {
-        Axis::Upright => (size.width, size.height),
-        Axis::Level => (size.height, size.width),
+/// True unless it was said which of its sides one side of a sheet is, or nothing but that side would tell how high the bag is.
+fn may_lie_turned(heard: &Heard) -> bool {
+    let is_high = heard.measures.iter().any(|measure| measure.value.0 == Measure::Height);
+    heard.piece().is_some() || heard.side.as_ref().is_none_or(|side| side.value.axis.is_none() && is_high)
+}
+
+/// What was said of the sides of a piece.
+fn extent(heard: &Heard) -> Extent {
+    match (heard.piece(), &heard.side) {
+        (Some(size), _) => Extent::of(size),
+        (None, Some(side)) if side.value.axis == Some(Axis::Level) => {
+            Extent { height: Some(side.value.length), ..Extent::default() }
+        }
+        (None, Some(side)) => Extent { width: Some(side.value.length), ..Extent::default() },
+        (None, None) => Extent::default(),
     }
 }
 
@@ -157,7 +198,7 @@ fn ends(heard: &Heard, axes: &[Axis]) -> Vec<Vec<bool>> {
 /// How the sheet lies.
 #[derive(Clone, Copy)]
 struct SheetLies {
-    size: Option<Size>,
+    size: Extent,
     swapped: bool,
     height_first: bool,
     upside_down: bool,
@@ -170,12 +211,7 @@ fn pose(heard: &Heard, axes: &[Axis], ends: &[bool], laid: SheetLies) -> Option<
     for ((pass, axis), far) in heard.passes.iter().zip(axes).zip(ends) {
         let far = *far ^ (upside_down && *axis == Axis::Level);
         for figure in &pass.figures {
-            let at = if far {
-                let (side, _) = sides(size?, *axis);
-                side - figure.at
-            } else {
-                figure.at
-            };
+            let at = if far { size.along(*axis)? - figure.at } else { figure.at };
             let spot = FigureAt { at, figure: number, far, said: figure.line, partial: figure.partial };
             match axis {
                 Axis::Upright => upright.push(spot),

@@ -2,10 +2,11 @@
 
 use super::found::{Found, Mend};
 use super::frames::Role;
+use super::search::Trial;
 use super::solve::{Sum, Unknown};
 use crate::brief::{Joins, Top};
 use crate::figures::Figures;
-use crate::heard::{Axis, Heard, Measure};
+use crate::heard::{Axis, Heard, HeardEnd, Measure};
 use crate::text::{list, quoted};
 use crate::{Brief, Length};
 
@@ -28,7 +29,7 @@ pub(super) fn says(heard: &Heard, found: &Found<'_>, brief: &Brief) -> Vec<Strin
         format!("From the bottom up: {}.", list(&zones(found, brief, figures))),
     ];
     if found.frame.has_tab()
-        && found.pose.size.is_none()
+        && found.pose.size.along(Axis::Upright).is_none()
         && !heard.measures.iter().any(|own| own.value.0 == Measure::Tab)
     {
         says.push(format!(
@@ -36,15 +37,15 @@ pub(super) fn says(heard: &Heard, found: &Found<'_>, brief: &Brief) -> Vec<Strin
             figures.say(brief.tab)
         ));
     }
-    if heard.sheet.is_none() && heard.trimmed.is_none() {
-        says.push(format!(
-            "No sheet was named: a piece takes {}.",
-            figures.by(brief.sheet.width, brief.sheet.height)
-        ));
+    if heard.piece().is_none() {
+        let named =
+            if heard.side.is_some() { "Only one side of the sheet was named" } else { "No sheet was named" };
+        says.push(format!("{named}: a piece takes {}.", figures.by(brief.sheet.width, brief.sheet.height)));
     }
     if found.pose.upside_down {
         says.push("Top and bottom are the other way round than they were said to be.".to_owned());
     }
+    says.extend(from_the_top(heard, found, figures));
     if brief.joins != Joins::Tabs && !heard.strips {
         says.push("The panels use up the whole sheet: joining strips hold it together.".to_owned());
     }
@@ -72,6 +73,23 @@ pub(super) fn says(heard: &Heard, found: &Found<'_>, brief: &Brief) -> Vec<Strin
         }
     }
     says
+}
+
+/// Scores that are taken as measured from the top edge though nobody said so: then top and bottom may be the other way round.
+fn from_the_top(heard: &Heard, found: &Found<'_>, figures: Figures) -> Option<String> {
+    let is_open = |figure: usize| {
+        heard.figures().nth(figure).is_some_and(|(pass, own)| {
+            own.line.is_none() && matches!(heard.passes[pass].end, HeardEnd::Unsaid | HeardEnd::Same)
+        })
+    };
+    let taken = found.pose.level.iter().filter(|spot| spot.far && is_open(spot.figure));
+    let said = taken.filter_map(|spot| heard.figures().nth(spot.figure).map(|(_, own)| figures.say(own.at)));
+    let said: Vec<String> = said.collect();
+    (!said.is_empty() && !found.pose.upside_down).then(|| {
+        let scores = if said.len() == 1 { "The score at" } else { "The scores at" };
+        let are = if said.len() == 1 { "is" } else { "are" };
+        format!("{scores} {} {are} taken to be measured from the top edge.", list(&said))
+    })
 }
 
 /// Every panel with its width; what lies on both sides of a centre line is one of them.
@@ -119,7 +137,7 @@ pub(super) fn unused(said: &str) -> String {
 }
 
 /// What is wanted where nothing is found.
-pub(super) fn wants(heard: &Heard, words: &str) -> String {
+pub(super) fn wants(heard: &Heard, words: &str, trials: &[Trial<'_>]) -> String {
     let passed = heard.phrases.iter().find(|phrase| phrase.says.is_none());
     let stopped = passed
         .map_or(String::new(), |phrase| format!(" It stopped at {}.", quoted(&words[phrase.place.clone()])));
@@ -129,7 +147,12 @@ pub(super) fn wants(heard: &Heard, words: &str) -> String {
         );
     }
     let has = |measure: Measure| heard.measures.iter().any(|own| own.value.0 == measure);
-    if heard.sheet.is_none() && heard.trimmed.is_none() && !has(Measure::Height) {
+    if heard.side.is_some() && heard.piece().is_none() && !has(Measure::Height) {
+        return format!(
+            "Only one side of the sheet was said: say the other too, or how high the bag is.{stopped}"
+        );
+    }
+    if heard.piece().is_none() && !has(Measure::Height) {
         return format!(
             "The size of the sheet was not said, such as 12 × 8½, nor how high the bag is: one of the two is wanted.{stopped}"
         );
@@ -137,9 +160,40 @@ pub(super) fn wants(heard: &Heard, words: &str) -> String {
     if heard.pieces.is_some_and(|pieces| pieces > 2) {
         return "Of more than two pieces alike no bag is read; say the figures of the two.".to_owned();
     }
-    format!(
-        "No bag explains these figures, not even with one of them changed. Is a pass of scores missing?{stopped}"
-    )
+    let nearest =
+        trials.iter().map(Trial::lacks).min_by_key(|lacks| lacks.iter().map(|own| own.abs()).sum::<isize>());
+    let Some([upright, level]) = nearest else {
+        return format!(
+            "What was said of its pieces, its top or its build goes with no bag that is read here.{stopped}"
+        );
+    };
+    format!("{}{stopped}", advice(upright, level))
+}
+
+/// What there is too much or too little of: scores from side to side, and from bottom to top, that the nearest bag has more than were
+/// said.
+fn advice(upright: isize, level: isize) -> String {
+    let scores = |count: isize| {
+        if count.abs() == 1 { "one score".to_owned() } else { format!("{} scores", count.abs()) }
+    };
+    let less: Vec<String> = [(upright, "from side to side"), (level, "from bottom to top")]
+        .into_iter()
+        .filter(|(count, _)| *count > 0)
+        .map(|(count, way)| format!("{} {way}", scores(count)))
+        .collect();
+    let over = -(upright.min(0) + level.min(0));
+    match (less.is_empty(), over) {
+        (true, 0) => "As many scores were said as a bag has, but panels that belong together do not come out alike, not even with one figure changed. Say once more, one by one, how wide the panels are.".to_owned(),
+        (true, _) => format!(
+            "{} left over: no bag read here has so many lines. Say of what is no score what it is, or take it out.",
+            if over == 1 { "One figure is".to_owned() } else { format!("{over} figures are") }
+        ),
+        (false, 0) => format!("The nearest bag has {} more than were said: say them too.", list(&less)),
+        (false, _) => format!(
+            "The nearest bag has {} more than were said, and {over} fewer the other way: say which way the sheet lies at which scores.",
+            list(&less)
+        ),
+    }
 }
 
 /// What did not meet, and by how much.
@@ -204,9 +258,8 @@ pub(super) fn why(heard: &Heard, found: &Found<'_>) -> String {
             format!("{} lies inside the {}, where no line belongs.", say(was), stretches[inside.min(stretches.len() - 1)].name)
         }
         Mend::Sheet { axis, is } => {
-            let size = found.pose.size.unwrap_or_default();
-            let (was, side) =
-                if *axis == Axis::Upright { (size.width, "wide") } else { (size.height, "high") };
+            let was = found.pose.size.along(*axis).unwrap_or_default();
+            let side = if *axis == Axis::Upright { "wide" } else { "high" };
             let by = (*is - was).abs();
             let more = if *is > was { "less" } else { "more" };
             format!("The panels come to {} {side}; the sheet is said to be {}, {} {more}.", say(*is), say(was), say(by))

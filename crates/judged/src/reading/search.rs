@@ -107,6 +107,11 @@ impl<'a> Trial<'a> {
         scored.count() as isize - self.spots(axis).len() as isize
     }
 
+    /// So many lines more than figures, from side to side and from bottom to top.
+    pub(super) fn lacks(&self) -> [isize; 2] {
+        [self.missing(Axis::Upright), self.missing(Axis::Level)]
+    }
+
     fn is_unscored(&self, axis: Axis, stretch: &Stretch) -> bool {
         axis == Axis::Level && self.unscored.is(stretch.ends)
     }
@@ -175,7 +180,7 @@ impl<'a> Trial<'a> {
                             try_with(Some(figure), Some(line), &Mend::Moved { figure, to, line, axis });
                         }
                     }
-                    if self.pose.size.is_some() {
+                    if self.pose.size.along(axis).is_some() {
                         try_with(None, None, &Mend::Sheet { axis, is: Length::ZERO });
                     }
                 }
@@ -290,10 +295,7 @@ impl<'a> Trial<'a> {
             let at = match pairing.spots.get(line) {
                 Some(spot) => spot.map(|spot| spot.at),
                 None if *mend == (Mend::Sheet { axis, is: Length::ZERO }) => None,
-                None => self.pose.size.map(|size| match axis {
-                    Axis::Upright => size.width,
-                    Axis::Level => size.height,
-                }),
+                None => self.pose.size.along(axis),
             };
             if let Some(at) = at {
                 equations.push(Equation { sum, is: at - last });
@@ -410,17 +412,16 @@ impl<'a> Trial<'a> {
         if !spot.far {
             return Some(at);
         }
-        let size = self.pose.size?;
-        Some(if axis == Axis::Upright { size.width - at } else { size.height - at })
+        Some(self.pose.size.along(axis)? - at)
     }
 
     /// Rounded figures have to add up to the sheet all the same: the tab, or the face, takes up the rest.
     fn add_up(&self, measures: &mut Measures) -> Option<()> {
-        let Some(size) = self.pose.size else { return Some(()) };
-        for (axis, is, takers) in [
-            (Axis::Upright, size.width, [Unknown::Tab, Unknown::Width]),
-            (Axis::Level, size.height, [Unknown::Height, Unknown::Height]),
+        for (axis, takers) in [
+            (Axis::Upright, [Unknown::Tab, Unknown::Width]),
+            (Axis::Level, [Unknown::Height, Unknown::Height]),
         ] {
+            let Some(is) = self.pose.size.along(axis) else { continue };
             let sum = total(self.stretches(axis));
             let rest = is - sum.of(measures)?;
             let has = |unknown: &Unknown| sum.of(&only(*unknown)).is_some_and(|length| length.is_positive());

@@ -5,14 +5,24 @@ use crate::Length;
 use crate::heard::tokens::{Kind, Number, Token};
 use crate::heard::vocabulary::{Cut, Says, says};
 use crate::heard::{
-    HeardEnd, HeardFault, HeardFigure, HeardLine, HeardPass, HeardTop, MOST_FIGURES, Measure, Placed,
+    Axis, HeardEnd, HeardFault, HeardFigure, HeardLine, HeardPass, HeardSide, HeardTop, MOST_FIGURES,
+    Measure, Placed,
 };
 use crate::plane::Size;
 use crate::text::quoted;
 use std::ops::Range;
 
+/// What is called a sheet and is less long is none: a strip (our choice).
+const SMALLEST_SHEET: Length = Length::inches(4);
+
 impl Ear<'_> {
     pub(super) fn number(&mut self, token: &Token, number: Number) -> Result<(), HeardFault> {
+        if let Some(axis) = self.side_of.take() {
+            let length = token.length(number, self.words)?;
+            self.at += 1;
+            self.sheet_side(axis, length, token.at.clone());
+            return Ok(());
+        }
         let next = |ahead: usize| self.tokens.get(self.at + ahead);
         let is_by = |ahead: usize| next(ahead).is_some_and(|token| token.kind == Kind::By);
         let number_at =
@@ -90,12 +100,19 @@ impl Ear<'_> {
             self.count(token, count);
             return Ok(());
         }
-        // "A twelve inch sheet": pads are square (common practice).
-        let is_pad = number.is_inches() && [6, 8, 12].into_iter().any(|side| number.is(side));
-        if is_pad && matches!(behind, Some((Says::Sheet, _))) {
+        if number.named && matches!(behind, Some((Says::Sheet, _))) {
             let side = token.length(number, self.words)?;
-            self.at += 1;
-            return self.sheet(Size::new(side, side), token.at.clone());
+            // "A twelve inch sheet": pads are square (common practice).
+            if number.is_inches() && [6, 8, 12].into_iter().any(|side| number.is(side)) {
+                self.at += 1;
+                self.heard.padded = self.heard.piece().is_none();
+                return self.sheet(Size::new(side, side), token.at.clone());
+            }
+            if side >= SMALLEST_SHEET {
+                self.at += 1;
+                self.sheet_side(None, side, token.at.clone());
+                return Ok(());
+            }
         }
         if let Some(count) = number.count()
             && self.is_counted()
@@ -228,6 +245,11 @@ impl Ear<'_> {
             self.measured(Measure::Strip, size.width.min(size.height), place);
             return Ok(());
         }
+        if let Some(side) =
+            self.heard.side.take_if(|side| ![size.width, size.height].contains(&side.value.length))
+        {
+            self.unused(side.at);
+        }
         let placed = Placed { value: size, at: place.clone() };
         // "Trim a 12 × 12 to 12 × 8½": the first of them is the sheet.
         let is_kind = |at: usize, wanted: fn(&Kind) -> bool| {
@@ -256,6 +278,26 @@ impl Ear<'_> {
         }
         self.mode = if is_from { Mode::Trim } else { Mode::Score };
         Ok(())
+    }
+
+    /// One side of the sheet; if the sheet is known it is one of its own.
+    fn sheet_side(&mut self, axis: Option<Axis>, length: Length, place: Range<usize>) {
+        let known = self.heard.piece().or(self.heard.sheet.as_ref().map(|own| own.value));
+        let is_own = known.is_none_or(|size| size.width == length || size.height == length);
+        let is_first = self.heard.side.as_ref().is_none_or(|own| own.value.length == length);
+        if !is_own || !is_first {
+            return self.unused(place);
+        }
+        let along = match axis {
+            Some(Axis::Upright) => "wide",
+            Some(Axis::Level) => "high",
+            None => "along one side",
+        };
+        self.note(place.clone(), Some(format!("sheet {} {along}", self.say(length))));
+        if known.is_none() {
+            self.heard.side = Some(Placed { value: HeardSide { axis, length }, at: place });
+        }
+        self.mode = Mode::Score;
     }
 
     /// So much is cut off one side of the sheet, or left of it. Of a square it does not matter which.
@@ -298,6 +340,15 @@ impl Ear<'_> {
         *side = side.half();
         let clause = place.clone();
         self.reckon(size, place, &clause);
+    }
+
+    /// Cut in quarters: either side is halved.
+    pub(super) fn quartered(&mut self, place: Range<usize>) {
+        let Some(size) = self.heard.sheet.as_ref().map(|own| own.value) else {
+            return self.unused(place);
+        };
+        let clause = place.clone();
+        self.reckon(Size::new(size.width.half(), size.height.half()), place, &clause);
     }
 
     /// A figure of which nothing is known.

@@ -36,8 +36,13 @@ fn a_thousand_figures_are_not_listened_to() {
 #[case::three("three 12 × 12 pieces, score at 6, turn, score at 2", "more than two pieces")]
 #[case::no_bag(
     "12 × 12, score at 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, turn, score at 1, 2, 3, 4, 5",
-    "No bag explains these figures"
+    "3 figures are left over"
 )]
+#[case::left_over(
+    "12 × 8½, score at 1, 2, 3, 4, 5¾, 7¾ and 11½, turn, score at 2",
+    "all of these figures at once"
+)]
+#[case::one_side("paper 12 inches wide, score at 2, 5¾, 7¾ and 11½, turn, score at 2", "Only one side")]
 fn what_is_wanted_is_said(#[case] words: &str, #[case] says: &str) {
     let found = read_words(words);
     assert!(found.readings.is_empty() && found.corrections.is_empty(), "{:#?}", found.readings);
