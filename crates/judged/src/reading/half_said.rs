@@ -3,6 +3,7 @@
 use super::{Answer, Correction, Edit, Explained, Question, Reading, explained, left_over};
 use crate::heard::{Heard, HeardSide, Measure, Placed};
 use crate::plane::Size;
+use crate::text::quoted;
 use crate::{Length, Unit};
 use std::ops::Range;
 
@@ -102,7 +103,7 @@ fn whose(heard: &Heard, words: &str, place: &Range<usize>) -> Explained {
         readings: if is_shown { shown.clone() } else { Vec::new() },
     };
     let question = Question {
-        asks: "Is that the sheet, or the bag?".to_owned(),
+        asks: format!("Is {} the sheet, or the bag?", quoted(&words[place.clone()])),
         answers: vec![answer("The sheet", "a sheet", is_sheet), answer("The bag", "a bag", !is_sheet)],
     };
     Explained { question: Some(question), ..found }

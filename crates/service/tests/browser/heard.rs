@@ -89,3 +89,36 @@ async fn figures_are_entered_on_the_drawing_and_a_question_is_answered() {
     house.browser.type_keys(&text(&["\u{e009}", "z", "\u{e000}"])).await.unwrap();
     house.browser.find(".asks").await.unwrap();
 }
+
+#[tokio::test]
+async fn a_unit_that_nobody_named_is_asked_about_and_what_is_refused_is_not_drawn() {
+    let house = House::open((1280, 800), &[]).await;
+    house.goto("/heard").await;
+    let unit = "document.querySelector('.heard-tools label select')";
+    house.browser.until(&format!("{unit}?.value === 'inch'")).await.unwrap();
+    house.tab_to("#heard-words").await;
+    let words = "30 × 21, score at 5, 14, 19 and 28, turn, score at 5";
+    house.browser.type_keys(words).await.unwrap();
+    house.reads("are these inches, or centimetres?").await;
+    house.reads("tab 2").await;
+    // Measured otherwise, the same words make another bag; it is still asked, and the answer is said in the words.
+    house.tab_to(".heard-tools label select").await;
+    house.browser.type_keys("m").await.unwrap();
+    house.browser.until(&format!("{unit}.value === 'metric'")).await.unwrap();
+    house.reads("tab 20 mm").await;
+    house.is_sound("a unit that is asked about").await;
+    house.browser.until("!document.querySelector('.asks button').disabled").await.unwrap();
+    house.press("Centimetres").await;
+    house
+        .browser
+        .until("document.getElementById('heard-words').value.endsWith('In centimetres.')")
+        .await
+        .unwrap();
+    house.browser.until("document.querySelector('.asks') === null").await.unwrap();
+    house.browser.until("document.querySelectorAll('.line-field').length === 6").await.unwrap();
+    // What is taken back is not read, and nothing of what was read before is left on the drawing.
+    house.tab_to("#heard-words").await;
+    house.browser.type_keys(" No turn.").await.unwrap();
+    house.reads("takes back what is said round it").await;
+    house.browser.until("document.querySelectorAll('.line-field').length === 1").await.unwrap();
+}

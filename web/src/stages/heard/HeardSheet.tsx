@@ -48,28 +48,31 @@ export function HeardSheet(props: {
             width={wide * scale}
             height={tall * scale}
           />
-          {upright.map((line) => (
+          {drawn.lines.map((line) => (
             <g key={line.place.from} className={line.amiss ? "said is-amiss" : "said"}>
-              <path d={`M ${x(line.at_mm)} ${top - 8} V ${y(0)}`} />
-              {line.says && (
-                <text
-                  transform={`translate(${x(line.at_mm) - 5} ${y(0) - 8}) rotate(-90)`}
-                  className="said-role"
-                >
-                  {line.says}
-                </text>
-              )}
+              <path
+                d={
+                  line.axis === "upright"
+                    ? `M ${x(line.at_mm)} ${top - 8} V ${y(0)}`
+                    : `M ${x(0)} ${y(line.at_mm)} H ${x(wide) + 8}`
+                }
+              />
             </g>
           ))}
+          {/* What they are stands over every line. */}
+          {upright.map((line) => (
+            <text
+              key={line.place.from}
+              transform={`translate(${x(line.at_mm) - 5} ${y(0) - 8}) rotate(-90)`}
+              className="said-role"
+            >
+              {line.says}
+            </text>
+          ))}
           {level.map((line) => (
-            <g key={line.place.from} className={line.amiss ? "said is-amiss" : "said"}>
-              <path d={`M ${x(0)} ${y(line.at_mm)} H ${x(wide) + 8}`} />
-              {line.says && (
-                <text x={x(0) + 8} y={y(line.at_mm) - 5} className="said-role">
-                  {line.says}
-                </text>
-              )}
-            </g>
+            <text key={line.place.from} x={x(0) + 8} y={y(line.at_mm) - 5} className="said-role">
+              {line.says}
+            </text>
           ))}
         </svg>
         <FigureField

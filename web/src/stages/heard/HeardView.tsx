@@ -4,12 +4,14 @@ import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import { useEffect, useState, type ReactNode } from "react";
 import { Button } from "react-bootstrap";
 import { useLocation, useNavigate } from "react-router";
-import { createBag, hear, type Heard } from "../../api/client";
+import { createBag, hear, type Brief, type Heard } from "../../api/client";
 import { usePapers } from "../../api/usePapers";
 import { useStanding } from "../../api/useStanding";
 import { PageHead } from "../../drawings/PageHead";
+import { Pick } from "../../drawings/Pick";
 import { ToolButton } from "../../drawings/ToolButton";
 import { useHistory } from "../../shared/useHistory";
+import { UNITS } from "../../words/units";
 import { replaced, withScore, withSheet } from "./edit";
 import { Gloss } from "./Gloss";
 import { HeardSheet } from "./HeardSheet";
@@ -18,21 +20,42 @@ import { Readings } from "./Readings";
 /** Words that have stood for so many milliseconds are said to their end. */
 const STANDS = 250;
 
-const SHEETS = ["12 × 12", "6 × 6", "8½ × 11", "A4"];
+type UnitName = NonNullable<Brief["unit"]>;
+
+/** Usual sheets, as they are said where so is measured. */
+const SHEETS: Record<UnitName, string[]> = {
+  inch: ["12 × 12", "6 × 6", "8½ × 11", "A4"],
+  metric: ["A4", "A3", "30 × 30 cm", "15 × 15 cm"],
+};
+
+/** How it may be said where so is measured. */
+const FOR_EXAMPLE: Record<UnitName, string> = {
+  inch: "12 × 8½, score at 2, 5¾, 7¾ and 11½, turn, score at 2",
+  metric: "297 × 210, score at 50, 142, 192 and 284, turn, score at 50",
+};
 
 /** What somebody said of a tea bowl's bag; one figure was misheard. */
 const CARD = "Two sheets 8¾ × 8¼, score both at 6 and 7¼, turn, score at 2¼ from the bottom";
+
+/** What was said, and the unit of figures that name none. */
+interface Said {
+  words: string;
+  unit: UnitName;
+}
 
 const NOTHING_DRAWN: Heard["drawn"] = { lines: [] };
 
 export function HeardView() {
   const navigate = useNavigate();
-  const carried = useLocation().state as { words?: string } | null;
-  const { present: words, set: say, undo, redo, canUndo } = useHistory("heard", carried?.words ?? "");
-  const asked = useStanding(words.trim() === "" ? null : words, STANDS);
+  const carried = useLocation().state as { words?: string; unit?: UnitName } | null;
+  const begun: Said = { words: carried?.words ?? "", unit: carried?.unit ?? "inch" };
+  const { present: said, change, undo, redo, canUndo } = useHistory("heard", begun);
+  const { words, unit } = said;
+  const say = (next: string, key = "") => change((now) => ({ ...now, words: next }), key);
+  const asked = useStanding(words.trim() === "" ? null : said, STANDS);
   const found = useQuery({
     queryKey: ["heard", asked],
-    queryFn: ({ signal }) => (asked === null ? null : hear({ words: asked }, signal)),
+    queryFn: ({ signal }) => (asked === null ? null : hear(asked, signal)),
     enabled: asked !== null,
     placeholderData: keepPreviousData,
     retry: false,
@@ -40,12 +63,12 @@ export function HeardView() {
   const make = useMutation({ mutationFn: createBag, onSuccess: (bag) => navigate(`/bags/${bag.id}`) });
   useUndoKeys(undo, redo);
   const answer = asked === null || found.error ? null : (found.data ?? null);
-  // What cannot be read leaves the drawing as it was.
+  // What cannot be read is not drawn, and what was read before is not what was said.
   const [drawn, setDrawn] = useState<Heard["drawn"]>(NOTHING_DRAWN);
-  const shown = asked === null ? NOTHING_DRAWN : (answer?.drawn ?? drawn);
+  const shown = asked === null || found.error ? NOTHING_DRAWN : (answer?.drawn ?? drawn);
   if (shown !== drawn) setDrawn(shown);
   // What is shown belongs to words said before: nothing of it may change the words as they are now.
-  const stale = found.isPlaceholderData || asked !== words;
+  const stale = found.isPlaceholderData || asked !== said;
   const sayingSheet = (sheet: string) => say(withSheet(words, answer?.drawn.sheet, sheet));
   return (
     <div className="shelf heard">
@@ -59,12 +82,18 @@ export function HeardView() {
               rows={4}
               maxLength={2000}
               value={words}
-              placeholder="12 × 8½, score at 2, 5¾, 7¾ and 11½, turn, score at 2"
+              placeholder={FOR_EXAMPLE[unit]}
               spellCheck={false}
               aria-invalid={found.error ? true : undefined}
               onChange={(event) => say(event.target.value, "typing")}
             />
-            <SheetTools disabled={words.trim() !== "" && stale} onSheet={sayingSheet}>
+            <SheetTools unit={unit} disabled={words.trim() !== "" && stale} onSheet={sayingSheet}>
+              <Pick
+                name="Measured in"
+                value={unit}
+                options={UNITS}
+                onPick={(picked) => change((now) => ({ ...now, unit: picked }))}
+              />
               <ToolButton icon="undo" name="Undo" title="Undo (Ctrl+Z)" disabled={!canUndo} onClick={undo} />
             </SheetTools>
             {(found.error ?? make.error) && (
@@ -116,13 +145,18 @@ function useUndoKeys(undo: () => void, redo: () => void) {
 }
 
 /** Usual sheets, and those of the shelf, to be said with one press. */
-function SheetTools(props: { disabled: boolean; onSheet: (sheet: string) => void; children: ReactNode }) {
-  const { disabled, onSheet, children } = props;
+function SheetTools(props: {
+  unit: UnitName;
+  disabled: boolean;
+  onSheet: (sheet: string) => void;
+  children: ReactNode;
+}) {
+  const { unit, disabled, onSheet, children } = props;
   const { papers } = usePapers();
   return (
     <div className="heard-tools">
       <span>Sheet</span>
-      {SHEETS.map((sheet) => (
+      {SHEETS[unit].map((sheet) => (
         <Button key={sheet} variant="remedy" disabled={disabled} onClick={() => onSheet(sheet)}>
           {sheet}
         </Button>

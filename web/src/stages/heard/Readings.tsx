@@ -15,7 +15,7 @@ interface Does {
 }
 
 export function Readings({ heard, ...does }: { heard: Heard } & Does) {
-  const { readings, corrections } = heard;
+  const { readings, corrections, question } = heard;
   const isUsual = readings[0]?.usual === true;
   const bags = readings.length > 0 && <Bags key="bags" heard={heard} {...does} />;
   const mends = corrections.length > 0 && (
@@ -28,28 +28,33 @@ export function Readings({ heard, ...does }: { heard: Heard } & Does) {
           <Icon name="warns" /> <Figure text={heard.wants} />
         </p>
       )}
+      {question && <Asked question={question} {...does} />}
       {isUsual ? [bags, mends] : [mends, bags]}
     </>
   );
 }
 
-function Bags({ heard, stale, onWords, onMake }: { heard: Heard } & Does) {
-  const { readings, question } = heard;
+/** The one question, and what each answer makes of the words. */
+function Asked({ question, stale, onWords }: { question: NonNullable<Heard["question"]> } & Does) {
+  return (
+    <div className="asks" role="group" aria-label={question.asks}>
+      <strong>{question.asks}</strong>
+      {question.answers.map((answer) => (
+        <Button key={answer.says} variant="remedy" disabled={stale} onClick={() => onWords(answer.words)}>
+          <Figure text={answer.says} />
+        </Button>
+      ))}
+    </div>
+  );
+}
+
+function Bags({ heard, stale, onMake }: { heard: Heard } & Does) {
+  const { readings } = heard;
   return (
     <section aria-labelledby="readings-title">
       <h2 id="readings-title">
         {readings.length === 1 ? "It makes this bag" : "It makes one of these bags"}
       </h2>
-      {question && (
-        <div className="asks" role="group" aria-label={question.asks}>
-          <strong>{question.asks}</strong>
-          {question.answers.map((answer) => (
-            <Button key={answer.says} variant="remedy" disabled={stale} onClick={() => onWords(answer.words)}>
-              <Figure text={answer.says} />
-            </Button>
-          ))}
-        </div>
-      )}
       <ul className="readings">
         {readings.map((reading, index) => (
           <li key={index} className={index === 0 && reading.usual ? "reading is-first" : "reading"}>

@@ -7,12 +7,12 @@ import { Sentence, type Said } from "./words";
 
 export function Heard(props: Said & { onOffer: (brief: Brief, from?: Brief) => void }) {
   const { brief, onOffer } = props;
-  const { heard } = brief;
+  const { heard, unit } = brief;
   if (!heard) return null;
   return (
     <Sentence heading="Read from">
       <q className="heard-quote">{heard}</q>{" "}
-      <Link to="/heard" state={{ words: heard }}>
+      <Link to="/heard" state={{ words: heard, unit }}>
         Read it again
       </Link>{" "}
       <Button
