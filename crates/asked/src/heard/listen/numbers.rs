@@ -374,7 +374,19 @@ impl Ear<'_> {
         size: Size,
         place: &Range<usize>,
     ) -> Result<(), HeardFault> {
+        let behind: Vec<&str> = self.tokens[..self.at].iter().rev().filter_map(Token::word).take(4).collect();
+        let is_other = behind.iter().any(|word| matches!(*word, "other" | "second"));
         match first {
+            Some(first) if is_other && first.value != size && first.value.turned() != size => {
+                Err(HeardFault {
+                    place: place.clone(),
+                    sentence: format!(
+                        "The pieces differ, {} and {}; it stopped there. Pieces alike are read: say one of them, or start from the size of the bag.",
+                        self.size(first.value),
+                        quoted(&self.words[place.clone()])
+                    ),
+                })
+            }
             // The same the other way round is no contradiction.
             Some(first) if first.value != size && first.value.turned() != size => Err(HeardFault {
                 place: place.clone(),

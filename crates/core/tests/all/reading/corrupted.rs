@@ -122,3 +122,29 @@ fn a_sheet_of_another_size_is_found() {
     let found = read_words(words);
     assert!(found.readings.is_empty(), "{}", told(&found));
 }
+
+/// Of figures misheard one by one, and of which no other bag comes out, the true one is mended first in 96 of 100 at least.
+#[test]
+fn the_true_figure_is_mended_first() {
+    let (mut first, mut all) = (0, 0);
+    for (_, bag) in &worked() {
+        let figures = Figures::of(bag);
+        let right = figures.in_words(Manner::default());
+        for (eighths, wrong) in
+            [8, -8, 4, -4, 2, -2].into_iter().flat_map(|by| (0..13).map(move |wrong| (by, wrong)))
+        {
+            let Some((words, _)) = misheard(&figures, Manner::default(), wrong, Length::eighths(eighths))
+            else {
+                continue;
+            };
+            let found = read_words(&words);
+            if found.readings.is_empty() {
+                all += 1;
+                let mended = found.corrections.first().map(|own| Edit::all(&own.edits, &words));
+                first += usize::from(mended.as_ref() == Some(&right));
+            }
+        }
+    }
+    println!("{first} of {all} mended first");
+    assert!(all > 100 && first * 100 >= all * 96, "{first} of {all}");
+}

@@ -13,6 +13,7 @@ use wide_fold_core::reading::explain;
 #[case::no_ruler("score at 2⅓", "“2⅓”")]
 #[case::too_long_a_number("score at 123456789", "“123456789”")]
 #[case::two_sheets("12 × 12, score at 2, 6 × 6", "“6 × 6”")]
+#[case::pieces_differ("one piece 8¾ × 8¼, score at 2, the other piece 6 × 6, score at 1", "“6 × 6”")]
 #[case::taken_back("12 × 8½, score at 2 but not at 5¾", "“not”")]
 fn it_says_at_which_word_it_stopped(#[case] words: &str, #[case] at: &str) {
     let fault = Heard::listen(words, Unit::Inch).unwrap_err();
