@@ -87,12 +87,10 @@ fn of_bag(sentence: &[Token]) -> Vec<Token> {
         let before = sentence[..by - 1].iter().rev().find(|token| !link(token));
         let behind = sentence.get(by + 2);
         if [before, behind].into_iter().flatten().any(|token| is_one(token, &["bag", "bags", "finished"])) {
-            let word =
-                |word: &str, at: &Token| Token { kind: Kind::Word(word.to_owned()), at: at.at.clone() };
-            said[by] = word("wide", &sentence[by]);
+            let word = |word: &str, at: Range<usize>| Token { kind: Kind::Word(word.to_owned()), at };
             let end = sentence[by + 1].at.end;
-            let tall = Token { kind: Kind::Word("tall".to_owned()), at: end..end };
-            said.insert(by + 2, tall);
+            said[by] = word("wide", sentence[by].at.clone());
+            said.insert(by + 2, word("tall", end..end));
             return said;
         }
     }

@@ -77,7 +77,7 @@ fn along_one_side_scores_are_judged_and_mended() {
             told(&found)
         );
         let mut wrong = at;
-        wrong[1] = wrong[1] - Length::eighths(2);
+        wrong[1] -= Length::eighths(2);
         let found = read_words(&format!("{}, the bag is {} high", words(wrong), say(size.height)));
         let first = found.corrections.first().unwrap_or_else(|| panic!("{}", told(&found)));
         assert!(same_bag(&first.reading.brief, bag), "{}", told(&found));
