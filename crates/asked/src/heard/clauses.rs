@@ -204,6 +204,45 @@ fn measure(clause: &[Token]) -> Option<Vec<Token>> {
     Some(head.chain(named).chain(clause[last + 1..].iter().cloned()).collect())
 }
 
+/// Where "by" says how much is trimmed: "trimmed by ½", "trim a 12 by 12 by 3½".
+fn trimmed_by(rest: &[Token]) -> Option<usize> {
+    let trims = has(&rest[..1], &["trim", "trimmed", "trimming"]);
+    let number =
+        |at: Option<usize>| at.and_then(|at| rest.get(at)).is_some_and(|token| token.number().is_some());
+    let is_by = |at: usize| rest.get(at).is_some_and(|token| token.kind == Kind::By);
+    (1..rest.len()).find(|at| {
+        // Behind a number it parts the two sides of a size, unless that has both.
+        let has_both = *at >= 3 && is_by(at - 2);
+        trims
+            && is_by(*at)
+            && number(Some(at + 1))
+            && !is_by(at + 2)
+            && (!number(at.checked_sub(1)) || has_both)
+    })
+}
+
+/// Where the words end that say from which side so much is cut: "off the top", "at the side".
+fn which_side_ends(behind: &[Token]) -> usize {
+    const SIDES: [&str; 17] = [
+        "off", "of", "from", "at", "on", "the", "a", "your", "top", "bottom", "side", "left", "right",
+        "edge", "tall", "wide", "high",
+    ];
+    let is_side = |token: &Token| token.word().is_some_and(|word| SIDES.contains(&word));
+    behind.iter().position(|token| !is_side(token)).unwrap_or(behind.len())
+}
+
+/// Which side of a sheet a cut shortens, if that is said: true for its width.
+fn which_side(clause: &[Token]) -> Option<bool> {
+    match (
+        has(clause, &["side", "left", "right", "wide", "width"]),
+        has(clause, &["top", "bottom", "tall", "high", "height"]),
+    ) {
+        (true, false) => Some(true),
+        (false, true) => Some(false),
+        _ => None,
+    }
+}
+
 /// "Trim 2 off the top", "trim it down to 8½", "cut in half", "cut in quarters".
 fn trimmed(clause: &[Token]) -> Option<Vec<Token>> {
     let takes = has(clause, &["off"]) && has(clause, &["take", "taken"]);
@@ -227,6 +266,13 @@ fn trimmed(clause: &[Token]) -> Option<Vec<Token>> {
         };
         return Some(before.iter().chain(&rest[1..]).map(quartered).collect());
     }
+    if let Some(by) = trimmed_by(rest) {
+        let (_, behind) = rest[by + 2..].split_at(which_side_ends(&rest[by + 2..]));
+        let place = rest[by].at.start..rest[by + 1].at.end;
+        let cut = Kind::Meant(Says::Cut(Cut { off: true, width: which_side(rest) }));
+        let named = [Token { kind: cut, at: place }, rest[by + 1].clone()];
+        return Some([before, &rest[1..by], &named, behind].concat());
+    }
     let figure = (0..rest.len()).find(|at| rest[*at].number().is_some())?;
     if rest.get(figure + 1).is_some_and(|token| token.kind == Kind::By) {
         return None;
@@ -237,21 +283,9 @@ fn trimmed(clause: &[Token]) -> Option<Vec<Token>> {
     if !off && (!to || behind.iter().any(|token| token.number().is_some())) {
         return None;
     }
-    let width = match (
-        has(rest, &["side", "left", "right", "wide", "width"]),
-        has(rest, &["top", "bottom", "tall", "high", "height"]),
-    ) {
-        (true, false) => Some(true),
-        (false, true) => Some(false),
-        _ => None,
-    };
+    let width = which_side(rest);
     // "Trim 3½ off a 12 by 12": the sheet it is cut off is said after it.
-    let sides = [
-        "off", "of", "from", "the", "a", "your", "top", "bottom", "side", "left", "right", "edge", "tall",
-        "wide", "high",
-    ];
-    let begin = behind.iter().position(|token| token.word().is_none_or(|word| !sides.contains(&word)));
-    let (sides, behind) = behind.split_at(begin.unwrap_or(behind.len()));
+    let (sides, behind) = behind.split_at(which_side_ends(behind));
     // All of these words are the cut: "trim 2 off the top".
     let end = sides.last().unwrap_or(&rest[figure]).at.end;
     let cut = Token { kind: Kind::Meant(Says::Cut(Cut { off, width })), at: rest[0].at.start..end };

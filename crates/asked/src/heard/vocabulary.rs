@@ -75,22 +75,32 @@ pub(super) enum Says {
 /// A size of office paper.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 pub(super) enum Office {
+    A2,
     A3,
     A4,
     A5,
+    A6,
     Letter,
+    HalfLetter,
+    Legal,
+    Tabloid,
 }
 
 impl Office {
-    /// ISO 216:2007; 8½ × 11 is common practice.
+    /// ISO 216:2007; 8½ × 11 and what goes with it are common practice.
     pub(super) fn size(self) -> Size {
         let metric =
             |width, height| Size { width: Length::millimetres(width), height: Length::millimetres(height) };
         match self {
+            Self::A2 => metric(420, 594),
             Self::A3 => metric(297, 420),
             Self::A4 => metric(210, 297),
             Self::A5 => metric(148, 210),
+            Self::A6 => metric(105, 148),
             Self::Letter => Size { width: Length::eighths(68), height: Length::inches(11) },
+            Self::HalfLetter => Size { width: Length::eighths(44), height: Length::eighths(68) },
+            Self::Legal => Size { width: Length::eighths(68), height: Length::inches(14) },
+            Self::Tabloid => Size { width: Length::inches(11), height: Length::inches(17) },
         }
     }
 }
@@ -215,8 +225,12 @@ const PHRASES: &[(&str, Says)] = &[
     ("as a", For), ("is the", For), ("not", Denied), ("don't", Denied), ("don’t", Denied), ("never", Denied),
     ("except", Denied), ("without", Denied), ("instead", Denied), ("minus", Denied), ("plus", Denied),
     ("less", Denied), ("twice", Denied), ("no", Denied), ("no slits", Nothing), ("no slit", Nothing),
-    ("without slits", Nothing), ("without a slit", Nothing), ("a3", Named(Office::A3)), ("a4", Named(Office::A4)), ("a5", Named(Office::A5)),
-    ("letter paper", Named(Office::Letter)), ("letter sheet", Named(Office::Letter)), ("letter", Named(Office::Letter)),
+    ("without slits", Nothing), ("without a slit", Nothing), ("a2", Named(Office::A2)), ("a3", Named(Office::A3)), ("a6", Named(Office::A6)), ("a4", Named(Office::A4)), ("a5", Named(Office::A5)),
+    ("letter paper", Named(Office::Letter)), ("letter sheet", Named(Office::Letter)), ("letter", Named(Office::Letter)),  ("legal", Named(Office::Legal)), ("legal paper", Named(Office::Legal)),
+    ("legal sheet", Named(Office::Legal)), ("legal size", Named(Office::Legal)), ("tabloid", Named(Office::Tabloid)),
+    ("ledger", Named(Office::Tabloid)), ("score twice", Score), ("score it twice", Score), ("scored twice", Score),
+    ("turn it twice", HalfTurn), ("turn twice", HalfTurn), ("do that twice", Pair), ("do this twice", Pair),
+    ("do it twice", Pair), ("do all that twice", Pair), ("do all of that twice", Pair),
     ("letter sheets", Named(Office::Letter)), ("letter size", Named(Office::Letter)), ("letter sized", Named(Office::Letter)),
 ];
 

@@ -3,7 +3,7 @@
 use super::{Ear, Mode};
 use crate::Length;
 use crate::heard::tokens::{Kind, Number, Token};
-use crate::heard::vocabulary::{Cut, Says, says};
+use crate::heard::vocabulary::{Cut, Office, Says, says};
 use crate::heard::{
     Axis, HeardEnd, HeardFault, HeardFigure, HeardLine, HeardPass, HeardSide, HeardTop, MOST_FIGURES,
     Measure, Placed,
@@ -73,6 +73,15 @@ impl Ear<'_> {
                 }
                 _ => self.unused(place),
             }
+            return Ok(());
+        }
+        // "Half letter": half a sheet of it.
+        if (number.top, number.bottom, number.named) == (1, 2, false)
+            && let Some((Says::Named(Office::Letter), words)) = behind
+        {
+            self.at += 1 + words;
+            let place = token.at.start..self.tokens[self.at - 1].at.end;
+            self.sheet_named(Office::HalfLetter.size(), place);
             return Ok(());
         }
         // "Two squares of twelve inches" are two.

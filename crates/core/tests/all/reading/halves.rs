@@ -182,3 +182,35 @@ fn set_to_metric_it_hears(#[case] words: &str, #[case] width: &str) {
     let found = explain(&heard, words);
     assert_eq!(found.readings[0].brief.finished.width, width.parse().unwrap());
 }
+
+/// What is said twice over, and what is trimmed by so much; papers by their names (ISO 216:2007; the others are common practice).
+#[rstest]
+#[case::trimmed_by("12 × 12, trimmed by 3½ at the top", ["12", "8 1/2"])]
+#[case::by_by("trim a 12 by 12 by 3½", ["12", "8 1/2"])]
+#[case::at_the_side("12½ × 8½ trimmed by a half inch at the side", ["12", "8 1/2"])]
+#[case::legal("legal paper", ["8 1/2", "14"])]
+#[case::half_letter("half letter", ["5 1/2", "8 1/2"])]
+#[case::tabloid("one tabloid sheet", ["11", "17"])]
+#[case::a6("A6 card", ["105 mm", "148 mm"])]
+#[case::quarters("a 12 × 12 cut in quarters", ["6", "6"])]
+fn the_piece_is_so_large(#[case] said: &str, #[case] size: [&str; 2]) {
+    let heard = Heard::listen(&format!("{said}, score at 2 and 5"), Unit::Inch).unwrap();
+    let [width, height] = size.map(|side| side.parse::<Length>().unwrap());
+    assert_eq!(heard.piece(), Some(Size::new(width, height)), "{:#?}", heard.phrases);
+    assert!(heard.unused.is_empty());
+}
+
+#[rstest]
+#[case::done("8¾ by 8¼, score at 6 and 8¼, turn, score at 2¼, do that twice")]
+#[case::scored("two of 8¾ by 8¼, score twice, at 6 and 8¼, turn, score at 2¼")]
+fn twice_is_understood(#[case] words: &str) {
+    let found = read_words(words);
+    let size = found.readings.first().map(|first| first.brief.finished);
+    let pair = wide_fold_core::brief::Finished {
+        width: Length::inches(6),
+        height: Length::inches(6),
+        gusset: Length::eighths(18),
+    };
+    assert_eq!(size, Some(pair), "{}", told(&found));
+    assert_eq!(found.readings[0].brief.build, wide_fold_core::brief::Build::CornerPair);
+}
