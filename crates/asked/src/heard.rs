@@ -54,6 +54,8 @@ pub struct Heard {
     pub diagonals: bool,
     /// The unit the figures are in.
     pub spoken: Spoken,
+    /// Where the second piece is spoken of, if it is scored otherwise than the first, whose scores alone are kept.
+    pub differs: Option<Range<usize>>,
     /// True if no unit was named, and the figures may be inches or centimetres.
     pub unit_open: bool,
     /// Figures of which nothing is known, where they stand.

@@ -71,6 +71,8 @@ struct Ear<'a> {
     paused: usize,
     strips: bool,
     pleats: bool,
+    /// Where the second piece was first spoken of, and how many passes there were of the first.
+    second: Option<(Range<usize>, usize)>,
     /// The next figure is one side of the sheet.
     side_of: Option<Option<Axis>>,
     /// The next figure is cut off the sheet, or left of it.
@@ -94,6 +96,7 @@ impl<'a> Ear<'a> {
             paused: 0,
             strips: false,
             pleats: false,
+            second: None,
             side_of: None,
             cut: None,
         }
@@ -128,6 +131,7 @@ impl<'a> Ear<'a> {
             }
         }
         self.heard.passes.retain(|pass| !pass.figures.is_empty());
+        self.both_alike();
         self.heard.whose = self.whose();
         self.say_passes();
         self.heard.phrases.sort_by_key(|phrase| phrase.place.start);
@@ -226,6 +230,7 @@ impl<'a> Ear<'a> {
                 self.heard.pieces = self.heard.pieces.filter(|count| *count > 1).or(Some(2));
                 self.note(place, Some("two pieces alike".to_owned()));
             }
+            Says::Second => self.second(place),
             Says::UpTo => self.reaches = true,
             Says::Short => self.partial(),
             Says::Square => {}

@@ -44,6 +44,8 @@ pub(super) enum Says {
     Build(HeardBuild),
     /// There are two pieces.
     Pair,
+    /// There are two pieces, and what follows is said of the second.
+    Second,
     /// As far as the figure that follows.
     UpTo,
     /// It does not run right across.
@@ -134,7 +136,8 @@ const PHRASES: &[(&str, Says)] = &[
     ("same for the other", Pair), ("same on the other", Pair), ("repeat", Pair), ("do the same", Pair), ("do the very same", Pair),
     ("another one the same", Pair), ("another the same", Pair), ("second one is the same", Pair),
     ("the second is the same", Pair), ("other one is the same", Pair), ("the other is the same", Pair),
-    ("second piece", Pair), ("other piece", Pair), ("trim", Trim), ("trimmed", Trim), ("trim it", Trim),
+    ("second piece", Second), ("other piece", Second), ("second sheet", Second), ("other sheet", Second),
+    ("second one", Second), ("other one", Second), ("trim", Trim), ("trimmed", Trim), ("trim it", Trim),
     ("cut to", Trim), ("cut down to", Trim), ("cut it to", Trim), ("cut down", Trim), ("cut your paper to", Trim),
     ("cut the paper to", Trim), ("cut paper to", Trim),
     // Lines.

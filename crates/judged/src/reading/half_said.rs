@@ -17,6 +17,9 @@ pub(super) fn explain(heard: &Heard, words: &str) -> Explained {
     if !heard.unused.is_empty() {
         return explained(heard, words);
     }
+    if let Some(place) = &heard.differs {
+        return differs(heard, words, place);
+    }
     if let Some(place) = &heard.whose {
         return whose(heard, words, place);
     }
@@ -74,6 +77,26 @@ impl Explained {
 
 fn measure(heard: &Heard, wanted: Measure) -> Option<&Placed<(Measure, Length)>> {
     heard.measures.iter().find(|own| own.value.0 == wanted)
+}
+
+/// Pieces that differ make no bag that is read from words; both may be meant to be like the first.
+fn differs(heard: &Heard, words: &str, place: &Range<usize>) -> Explained {
+    let asks = "The second piece is scored otherwise than the first. Are both like the first?".to_owned();
+    let alike = Edit { place: place.start..words.len(), with: "Both alike".to_owned() };
+    let answer = Answer {
+        says: "Both like the first".to_owned(),
+        words: String::new(),
+        edits: vec![alike],
+        readings: Vec::new(),
+    };
+    let wants =
+        "Only pieces alike are read from words: say the scores of one, or start from the size of the bag.";
+    Explained {
+        question: Some(Question { asks, answers: vec![answer] }),
+        wants: Some(wants.to_owned()),
+        drawn: explained(heard, words).drawn,
+        ..Explained::default()
+    }
 }
 
 /// The same with a sheet of which one side is known.

@@ -1,11 +1,51 @@
 //! How the piece is moved between the scores: sides along the fence, turns, ends and edges to measure from.
 
 use super::{Ear, Mode};
+use crate::Length;
 use crate::heard::tokens::{Kind, Token};
 use crate::heard::{Axis, HeardEnd, HeardPass};
 use std::ops::Range;
 
 impl Ear<'_> {
+    /// From here on the second piece is spoken of.
+    pub(super) fn second(&mut self, place: Range<usize>) {
+        self.heard.pieces = self.heard.pieces.filter(|count| *count > 1).or(Some(2));
+        self.note(place.clone(), Some("two pieces".to_owned()));
+        if self.second.is_none() && self.heard.has_figures() {
+            self.heard.passes.retain(|pass| !pass.figures.is_empty());
+            self.second = Some((place, self.heard.passes.len()));
+            let first = HeardPass {
+                turned: false,
+                axis: None,
+                end: HeardEnd::Unsaid,
+                long: None,
+                figures: Vec::new(),
+            };
+            self.begin(first);
+        }
+    }
+
+    /// What was said of the second piece is what was said of the first, or they differ.
+    pub(super) fn both_alike(&mut self) {
+        let Some((place, first)) = self.second.take() else { return };
+        let second = self.heard.passes.split_off(first.min(self.heard.passes.len()));
+        if second.is_empty() {
+            return;
+        }
+        let at = |passes: &[HeardPass]| -> Vec<Vec<Length>> {
+            passes.iter().map(|pass| pass.figures.iter().map(|figure| figure.at).collect()).collect()
+        };
+        let alike = at(&self.heard.passes) == at(&second);
+        for figure in second.iter().flat_map(|pass| &pass.figures) {
+            let like = if alike { ", as on the first piece" } else { " on the second piece" };
+            let says = format!("score at {}{like}", self.say(figure.at));
+            self.note(figure.place.clone(), Some(says));
+        }
+        if !alike {
+            self.heard.differs = Some(place);
+        }
+    }
+
     /// The long side lies along the fence, or the short one: a turn if it was the other before.
     pub(super) fn side(&mut self, long: bool, place: Range<usize>) {
         // "At the top" is where the side lies, no edge to measure from.

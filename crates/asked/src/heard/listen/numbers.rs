@@ -240,6 +240,10 @@ impl Ear<'_> {
                 self.note(token.at.clone(), Some(format!("{count} pleats a side")));
             }
             Some((Says::Strips, _)) => {}
+            // "On one of them": of the two that were spoken of.
+            _ if count == 1 && self.heard.pieces.is_some_and(|pieces| pieces > 1) => {
+                self.note(token.at.clone(), Some("one of the pieces".to_owned()));
+            }
             _ => {
                 self.heard.pieces = Some(count);
                 let says = if count == 1 { "one piece".to_owned() } else { format!("{count} pieces alike") };

@@ -214,3 +214,46 @@ fn twice_is_understood(#[case] words: &str) {
     assert_eq!(size, Some(pair), "{}", told(&found));
     assert_eq!(found.readings[0].brief.build, wide_fold_core::brief::Build::CornerPair);
 }
+
+/// A second piece that is said in full is like the first, or it is told that it is not.
+#[rstest]
+#[case::alike(
+    "One piece 8¾ × 8¼, score at 6 and 8¼, turn, score at 2¼. Second piece 8¾ × 8¼, score at 6 and 8¼, turn, score at 2¼.",
+    true
+)]
+#[case::the_other(
+    "8¾ × 8¼, score at 6 and 8¼, turn, score at 2¼. The other piece: score at 6 and 8¼, turn, score at 2¼.",
+    true
+)]
+#[case::otherwise(
+    "8¾ × 8¼, score at 6 and 8¼, turn, score at 2¼. Second piece, score at ½ and 2¾, turn, score at 2¼.",
+    false
+)]
+fn a_second_piece_is_like_the_first_or_not(#[case] words: &str, #[case] alike: bool) {
+    let found = read_words(words);
+    let pair = |words: &str| {
+        let found = read_words(words);
+        let first = found.readings.first().unwrap_or_else(|| panic!("{words}: {}", told(&found)));
+        assert_eq!(first.brief.build, wide_fold_core::brief::Build::CornerPair);
+        assert_eq!(first.brief.finished.width, Length::inches(6));
+    };
+    if alike {
+        return pair(words);
+    }
+    assert!(found.readings.is_empty() && found.corrections.is_empty(), "{}", told(&found));
+    assert!(found.wants.unwrap().contains("pieces alike"));
+    pair(&found.question.unwrap().answers[0].said(words));
+}
+
+/// A line on one of the two pieces only is one of the bag: the fold-flat line, of which the front needs none (common practice).
+#[test]
+fn a_line_on_one_of_two_pieces_is_heard() {
+    let words = "Two 12 × 12, score at 6, 8¾ and 11½, turn, score at 5½ and 11, hem out, and on one of them also score at 8¼";
+    let heard = Heard::listen(words, Unit::Inch).unwrap();
+    assert_eq!(heard.pieces, Some(2));
+    let first = &explain(&heard, words).readings[0].brief;
+    assert!(
+        matches!(first.gusset_crease, wide_fold_core::brief::GussetCrease::FoldFlat { .. }),
+        "{first:#?}"
+    );
+}
